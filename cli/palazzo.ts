@@ -1,0 +1,24 @@
+import { compare, compareUsage } from './compare';
+import { PlainError } from './plainError';
+
+const commands: Record<string, (args: string[]) => string> = { compare };
+
+function main(argv: string[]): number {
+  const [name, ...rest] = argv;
+  if (name === undefined || name === '--help' || name === 'help') {
+    process.stdout.write(`Palazzo from a terminal.\n\n${compareUsage}\n`);
+    return 0;
+  }
+  try {
+    const command = commands[name];
+    if (!command) throw new PlainError(`There is no command “${name}”; there is: ${Object.keys(commands).join(', ')}.`);
+    process.stdout.write(`${command(rest)}\n`);
+    return 0;
+  } catch (e) {
+    if (!(e instanceof PlainError)) throw e;
+    process.stderr.write(`palazzo: ${e.message.replaceAll('\n', ' ')}\n`);
+    return 2;
+  }
+}
+
+process.exitCode = main(process.argv.slice(2));

@@ -1,0 +1,112 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { type ComparisonRow, compareTreatments, describeComparisonError } from './compareTreatments';
+
+const row = (treatment: string, value: number, unit?: string, block?: string): ComparisonRow => ({
+  treatment,
+  value,
+  ...(unit && { unit }),
+  ...(block && { block }),
+});
+
+const compared = (rows: ComparisonRow[], control = 'Water') => {
+  const result = compareTreatments({ rows, control });
+  if (!result.ok) throw new Error(result.error.tag);
+  return result.value;
+};
+
+it('works the example by hand: F = 4.5 on 1 and 2', () => {
+  const c = compared([row('Water', 1), row('Water', 3), row('A', 4), row('A', 6)]);
+  expect(c.anova).toMatchObject({ dfTreatment: 1, dfResidual: 2 });
+  expect(c.anova!.residualMeanSquare).toBeCloseTo(2, 12);
+  expect(c.anova!.f).toBeCloseTo(4.5, 12);
+  expect(c.versusControl[0]).toMatchObject({ name: 'A', percent: 150 });
+  expect(c.versusControl[0]!.p).toBeCloseTo(c.anova!.p, 9);
+});
+
+it('counts a unit once, however many samples it holds', () => {
+  const rows = ['Water', 'A'].flatMap((t, k) =>
+    [1, 2, 3].flatMap((u) => [0, 1, 2, 3].map((s) => row(t, 10 * k + u + s / 10, `${t}${u}`))),
+  );
+  const c = compared(rows);
+  expect(c.treatments.map((t) => t.n)).toEqual([3, 3]);
+  expect(c.anova!.dfResidual).toBe(4);
+});
+
+describe('one unit per treatment', () => {
+  const c = compared([row('Water', 1), row('A', 4), row('B', 5)]);
+  it('gives numbers but no test, interval or letter', () => {
+    expect(c.anova).toBeNull();
+    expect(c.letters).toEqual({});
+    expect(c.versusControl[0]).toEqual({
+      name: 'A',
+      difference: 3,
+      percent: 300,
+      low: null,
+      high: null,
+      p: null,
+      percentLow: null,
+      percentHigh: null,
+    });
+    expect(c.treatments[0]).toMatchObject({ n: 1, sd: null, low: null });
+  });
+});
+
+it('stays finite when units inside treatments are identical', () => {
+  const c = compared([row('Water', 1), row('Water', 1), row('A', 4), row('A', 4)]);
+  expect(c.anova).toMatchObject({ f: null, p: 0, residualMeanSquare: 0 });
+  expect(c.pairs[0]).toMatchObject({ difference: -3, low: -3, high: -3, p: 0 });
+  const same = compared([row('Water', 1), row('Water', 1), row('A', 1), row('A', 1)]);
+  expect(same.anova).toMatchObject({ f: null, p: 1 });
+  expect(same.letters).toEqual({ Water: 'a', A: 'a' });
+});
+
+it('shares a letter exactly when Tukey’s p is at least alpha', () => {
+  const value = fc.double({ min: -50, max: 50, noNaN: true });
+  const groups = fc.array(fc.array(value, { minLength: 2, maxLength: 5 }), { minLength: 2, maxLength: 5 });
+  fc.assert(
+    fc.property(groups, (g) => {
+      const c = compared(
+        g.flatMap((values, i) => values.map((v) => row(`t${i}`, v))),
+        't0',
+      );
+      for (const { a, b, p } of c.pairs) {
+        expect([...c.letters[a]!].some((l) => c.letters[b]!.includes(l))).toBe(p! >= 0.05);
+      }
+    }),
+    { numRuns: 60 },
+  );
+});
+
+it('doesn’t depend on the order of rows, and shifts with an added constant', () => {
+  const value = fc.integer({ min: 0, max: 99 });
+  fc.assert(
+    fc.property(fc.array(value, { minLength: 12, maxLength: 12 }), fc.integer({ min: -5, max: 5 }), (v, shift) => {
+      const rows = v.map((x, i) => row(['Water', 'A', 'B'][i % 3]!, x, undefined, `b${Math.floor(i / 3)}`));
+      const base = compared(rows);
+      const moved = compared([...rows].reverse().map((x) => ({ ...x, value: x.value + shift })));
+      for (const d of base.versusControl) {
+        const other = moved.versusControl.find((x) => x.name === d.name)!;
+        expect(other.difference).toBeCloseTo(d.difference, 8);
+        expect(other.p!).toBeCloseTo(d.p!, 8);
+      }
+    }),
+    { numRuns: 40 },
+  );
+});
+
+describe('what is wrong with the data is said in one line', () => {
+  it.each([
+    [[], 'Water', 'noRows'],
+    [[row('Water', 1), row('Water', 2)], 'Water', 'oneTreatment'],
+    [[row('A', 1), row('B', 2)], 'Water', 'unknownControl'],
+    [[row('Water', 1, 'u1'), row('A', 2, 'u1')], 'Water', 'unitInTwoTreatments'],
+    [[row('Water', 1, 'u1', 'x'), row('Water', 2, 'u1', 'y'), row('A', 2)], 'Water', 'unitInTwoBlocks'],
+    [[row('Water', 1, 'u1', 'x'), row('A', 2, 'u2', 'y')], 'Water', 'disconnected'],
+    [[row('Water', NaN), row('A', 2)], 'Water', 'notFinite'],
+  ])('%#', (rows, control, tag) => {
+    const result = compareTreatments({ rows, control });
+    expect(result).toMatchObject({ ok: false, error: { tag } });
+    if (!result.ok) expect(describeComparisonError(result.error)).toMatch(/^[^\n]+\.$/);
+  });
+});

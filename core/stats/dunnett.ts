@@ -1,0 +1,167 @@
+import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
+import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
+import chiQuantile from '@stdlib/stats-base-dists-chi-quantile';
+import { type Rule, compositeRule, estimatedScaleRule, solveIncreasing } from './quadrature';
+
+/**
+ * Dunnett's comparison of several treatments with one control, two-sided, exact for unequal numbers.
+ *
+ * The joint chance that all |tᵢ| ≤ d depends on the correlations of the differences. In a one-way layout
+ * and in complete blocks they have the product form ρᵢⱼ = λᵢλⱼ, and two nested quadratures give it. Blocks
+ * with missing cells may break that form; then a deterministic lattice rule in all dimensions is used,
+ * good to about 1e-4.
+ *
+ * Source: Dunnett (1955, 1964); product form after Hsu, Multiple Comparisons (1996); lattice rule after
+ * Genz and Bretz, Computation of Multivariate Normal and t Probabilities (2009). From memory, checked
+ * against published tables, simulation and each other.
+ */
+export interface DunnettFamily {
+  /** simultaneous critical value of |t| for a family-wise error of alpha */
+  criticalValue: (alpha: number) => number;
+  /** adjusted p for one comparison's |t| */
+  pValue: (t: number) => number;
+  method: 'product' | 'lattice' | 'single';
+}
+
+const INV_SQRT_2PI = 1 / Math.sqrt(2 * Math.PI);
+
+/** λ with ρᵢⱼ = λᵢλⱼ for all pairs, or null where there is none. */
+function productForm(correlation: readonly (readonly number[])[]): number[] | null {
+  const k = correlation.length;
+  const rho = (i: number, j: number) => correlation[i]![j]!;
+  if (k === 1) return [0];
+  if (k === 2) return Array<number>(2).fill(Math.sqrt(Math.abs(rho(0, 1))));
+  const lambda = correlation.map((_, i) => {
+    const [j, m] = [(i + 1) % k, (i + 2) % k] as const;
+    return Math.sqrt((rho(i, j) * rho(i, m)) / rho(j, m));
+  });
+  for (let i = 0; i < k; i++) {
+    if (!(lambda[i]! < 0.9999)) return null;
+    for (let j = 0; j < i; j++) if (Math.abs(lambda[i]! * lambda[j]! - rho(i, j)) > 1e-9) return null;
+  }
+  return lambda;
+}
+
+/** P(all |Zᵢ| ≤ x) for known spread; even in the shared factor, so half the line is enough. */
+function productProbability(lambda: readonly number[]): (x: number) => number {
+  const c = lambda.map((l) => Math.sqrt(1 - l * l));
+  const panels = Math.max(3, Math.ceil(1.5 / Math.min(...c)));
+  const z: Rule = compositeRule(0, 8.5, Math.min(panels, 60));
+  const density = z.points.map((p, i) => 2 * z.weights[i]! * INV_SQRT_2PI * Math.exp((-p * p) / 2));
+  const groups = new Map<number, number>();
+  lambda.forEach((l) => groups.set(l, (groups.get(l) ?? 0) + 1));
+  const factors = [...groups].map(([l, count]) => ({ l, count, c: Math.sqrt(1 - l * l) }));
+  return (x) => {
+    let sum = 0;
+    for (let i = 0; i < z.points.length; i++) {
+      let product = density[i]!;
+      for (const f of factors) {
+        const shift = f.l * z.points[i]!;
+        const inside = normalCdf((x + shift) / f.c, 0, 1) - normalCdf((shift - x) / f.c, 0, 1);
+        product *= f.count === 1 ? inside : inside ** f.count;
+      }
+      sum += product;
+    }
+    return sum;
+  };
+}
+
+function cholesky(matrix: readonly (readonly number[])[]): number[][] {
+  const k = matrix.length;
+  const l = Array.from({ length: k }, () => Array<number>(k).fill(0));
+  for (let i = 0; i < k; i++) {
+    for (let j = 0; j <= i; j++) {
+      let s = matrix[i]![j]!;
+      for (let m = 0; m < j; m++) s -= l[i]![m]! * l[j]![m]!;
+      l[i]![j] = i === j ? Math.sqrt(Math.max(s, 1e-14)) : s / l[j]![j]!;
+    }
+  }
+  return l;
+}
+
+const LATTICE_POINTS = 6007;
+const PRIMES = [2, 3, 5, 7, 11, 13, 17, 19, 23, 29, 31, 37, 41, 43, 47, 53, 59, 61, 67, 71];
+
+/** P(all |Tᵢ| ≤ d) for any correlation, by a Richtmyer lattice with the baker's transformation. */
+function latticeProbability(correlation: readonly (readonly number[])[], df: number): (d: number) => number {
+  const k = correlation.length;
+  const l = cholesky(correlation);
+  const baker = (point: number, dimension: number) => {
+    const step = Math.sqrt(PRIMES[dimension % PRIMES.length]! + Math.floor(dimension / PRIMES.length) / 7);
+    return Math.abs(2 * ((point * step) % 1) - 1);
+  };
+  const scale = Float64Array.from({ length: LATTICE_POINTS }, (_, p) =>
+    Number.isFinite(df)
+      ? chiQuantile(Math.min(Math.max(baker(p + 1, k), 1e-12), 1 - 1e-12), df) / Math.sqrt(df)
+      : 1,
+  );
+  const y = new Float64Array(k);
+  return (d) => {
+    let total = 0;
+    for (let p = 0; p < LATTICE_POINTS; p++) {
+      const x = d * scale[p]!;
+      let product = 1;
+      for (let i = 0; i < k && product > 0; i++) {
+        let shift = 0;
+        for (let j = 0; j < i; j++) shift += l[i]![j]! * y[j]!;
+        const low = normalCdf((-x - shift) / l[i]![i]!, 0, 1);
+        const width = normalCdf((x - shift) / l[i]![i]!, 0, 1) - low;
+        product *= width;
+        if (i + 1 < k) {
+          const u = low + baker(p + 1, i) * width;
+          y[i] = normalQuantile(Math.min(Math.max(u, 1e-15), 1 - 1e-15), 0, 1);
+        }
+      }
+      total += product;
+    }
+    return total / LATTICE_POINTS;
+  };
+}
+
+const families = new Map<string, DunnettFamily>();
+
+/**
+ * Prepares Dunnett's test for one set of comparisons.
+ *
+ * @param correlation k × k correlation matrix of the k differences from the control
+ * @param df residual degrees of freedom, ≥ 1 (Infinity for a known spread)
+ * @param force 'lattice' makes the general rule do the work even where the product form holds (for tests)
+ * @example dunnettFamily([[1, .5], [.5, 1]], 12).criticalValue(0.05) // 2.502
+ */
+export function dunnettFamily(
+  correlation: readonly (readonly number[])[],
+  df: number,
+  force?: 'lattice',
+): DunnettFamily {
+  const key = `${force ?? ''}${df}|${correlation.map((r) => r.map((v) => v.toFixed(10)).join()).join(';')}`;
+  const known = families.get(key);
+  if (known) return known;
+  const lambda = force ? null : productForm(correlation);
+  let probability: (d: number) => number;
+  if (lambda) {
+    const inner = productProbability(lambda);
+    const scale = estimatedScaleRule(df);
+    probability = (d) => {
+      let sum = 0;
+      for (let i = 0; i < scale.points.length; i++) {
+        if (scale.weights[i]! > 1e-16) sum += scale.weights[i]! * inner(d * scale.points[i]!);
+      }
+      return Math.min(1, sum);
+    };
+  } else {
+    probability = latticeProbability(correlation, df);
+  }
+  const critical = new Map<number, number>();
+  const family: DunnettFamily = {
+    method: correlation.length === 1 ? 'single' : lambda ? 'product' : 'lattice',
+    criticalValue: (alpha) => {
+      let value = critical.get(alpha);
+      if (value === undefined) critical.set(alpha, (value = solveIncreasing(probability, 1 - alpha, 3)));
+      return value;
+    },
+    pValue: (t) => (t === 0 ? 1 : Math.max(0, 1 - probability(Math.abs(t)))),
+  };
+  if (families.size > 500) families.clear();
+  families.set(key, family);
+  return family;
+}
