@@ -1,0 +1,37 @@
+/** Money in minor units (cents) with its ISO 4217 currency. Minor units may be fractional in a unit price. */
+export interface Money {
+  minor: number;
+  currency: string;
+}
+
+/** Digits after the point a currency uses, e.g. EUR 2, JPY 0. */
+export function minorDigits(currency: string): number {
+  try {
+    return new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
+  } catch {
+    return 2;
+  }
+}
+
+/**
+ * Money as text, with more digits where the sum is small: a gram of result often costs a fraction of a cent.
+ * @example formatMoney({ minor: 1250, currency: 'EUR' }) // '€12.50'
+ */
+export function formatMoney(money: Money): string {
+  const digits = minorDigits(money.currency);
+  const amount = money.minor / 10 ** digits;
+  const size = Math.abs(amount);
+  const extra = size > 0 && size < 1 ? Math.min(6, Math.max(digits, 2 - Math.floor(Math.log10(size)))) : digits;
+  return new Intl.NumberFormat('en', {
+    style: 'currency',
+    currency: money.currency,
+    minimumFractionDigits: Math.min(digits, extra),
+    maximumFractionDigits: extra,
+  }).format(amount);
+}
+
+/** Reads a price as typed, into whole minor units. @example toMinor(12.5, 'EUR') // 1250 */
+export const toMinor = (amount: number, currency: string): number => Math.round(amount * 10 ** minorDigits(currency));
+
+/** Minor units back to the amount a person types. */
+export const fromMinor = (minor: number, currency: string): number => minor / 10 ** minorDigits(currency);

@@ -1,0 +1,131 @@
+import type { Treatment, ProductUse } from '../model/plan';
+import type { Pack, Product } from '../model/product';
+import { type Result, err, ok } from '../model/result';
+import { convertAmount } from '../quantity/amount';
+import type { Money } from './money';
+
+export interface ProductCost {
+  product: Product;
+  pack: Pack;
+  /** amount of one dose to one unit, in the pack's unit */
+  dosePackUnits: number;
+  dosesPerPack: number;
+  perDose: Money;
+  /** all doses one unit gets in the trial */
+  perUnit: Money;
+}
+
+export interface TreatmentCost {
+  products: ProductCost[];
+  perUnit: Money;
+}
+
+export type CostError =
+  | { tag: 'unknownProduct' }
+  | { tag: 'noPack'; product: string }
+  | { tag: 'needsDensity'; product: string; pack: string; dose: string }
+  | { tag: 'incomparable'; product: string; pack: string; dose: string }
+  | { tag: 'currencies'; currencies: string[] };
+
+/** Says in one plain line why something can't be priced, and what to do. */
+export function describeCostError(e: CostError): string {
+  switch (e.tag) {
+    case 'unknownProduct':
+      return 'A product of this treatment isn’t in the library any more.';
+    case 'noPack':
+      return `${e.product} has no pack with a price; add one in the library.`;
+    case 'needsDensity':
+      return `${e.product} is dosed in ${e.dose} and sold in ${e.pack}; give its density in the library.`;
+    case 'incomparable':
+      return `${e.product} is dosed in ${e.dose} but sold in ${e.pack}; one of the two must change.`;
+    case 'currencies':
+      return `Prices are in ${e.currencies.join(' and ')}; they aren’t added up without a rate.`;
+  }
+}
+
+/**
+ * Price of one product as a treatment uses it.
+ * @param use dose per unit (amount, or amount per litre × litres of solution) and how often
+ */
+export function productCost(use: ProductUse, product: Product): Result<ProductCost, CostError> {
+  const pack = product.packs.find((p) => p.id === use.packId) ?? product.packs[0];
+  if (!pack) return err({ tag: 'noPack', product: product.name });
+  const dose = use.amount * (use.solutionLPerUnit ?? 1);
+  const inPack = convertAmount(dose, use.unit, pack.unit, product.densityKgPerL);
+  if (!inPack.ok) {
+    return err({ tag: inPack.error.tag, product: product.name, pack: pack.unit, dose: use.unit });
+  }
+  const perDoseMinor = (pack.priceMinor * inPack.value) / pack.size;
+  const { currency } = pack;
+  return ok({
+    product,
+    pack,
+    dosePackUnits: inPack.value,
+    dosesPerPack: pack.size / inPack.value,
+    perDose: { minor: perDoseMinor, currency },
+    perUnit: { minor: perDoseMinor * use.timesPerUnit, currency },
+  });
+}
+
+/**
+ * What one experimental unit of a treatment costs in products over the whole trial.
+ * A treatment without products costs nothing, in the currency given.
+ *
+ * @example treatmentCost(water, products, 'EUR') // { ok: true, value: { products: [], perUnit: { minor: 0, … } } }
+ */
+export function treatmentCost(
+  treatment: Treatment,
+  products: readonly Product[],
+  currency: string,
+): Result<TreatmentCost, CostError> {
+  const lines: ProductCost[] = [];
+  for (const use of treatment.products) {
+    const product = products.find((p) => p.id === use.productId);
+    if (!product) return err({ tag: 'unknownProduct' });
+    const cost = productCost(use, product);
+    if (!cost.ok) return cost;
+    lines.push(cost.value);
+  }
+  const currencies = [...new Set(lines.map((l) => l.perUnit.currency))];
+  if (currencies.length > 1) return err({ tag: 'currencies', currencies });
+  return ok({
+    products: lines,
+    perUnit: {
+      minor: lines.reduce((s, l) => s + l.perUnit.minor, 0),
+      currency: currencies[0] ?? currency,
+    },
+  });
+}
+
+/** Cost of one gram (or leaf, or fruit) of result; null where nothing was harvested. */
+export function costPerResult(perUnit: Money, meanResult: number): Money | null {
+  return meanResult > 0 ? { minor: perUnit.minor / meanResult, currency: perUnit.currency } : null;
+}
+
+export interface ExtraCost {
+  /** money for each extra gram over the control, at the estimated difference */
+  perExtra: Money;
+  /** at the ends of the difference's interval; worst is null when the interval reaches zero */
+  best: Money | null;
+  worst: Money | null;
+}
+
+/**
+ * What one extra gram over the control cost.
+ *
+ * @param perUnit treatment's cost per unit; control's cost per unit in the same currency
+ * @param difference treatment − control, result per unit; with its interval
+ * @returns null when there was no gain, or the currencies differ
+ */
+export function costPerExtraResult(
+  perUnit: Money,
+  controlPerUnit: Money,
+  difference: { difference: number; low: number | null; high: number | null },
+): ExtraCost | null {
+  const comparable = perUnit.currency === controlPerUnit.currency || controlPerUnit.minor === 0;
+  if (!comparable || !(difference.difference > 0)) return null;
+  const extra = perUnit.minor - controlPerUnit.minor;
+  const at = (gain: number | null): Money | null =>
+    gain !== null && gain > 0 ? { minor: extra / gain, currency: perUnit.currency } : null;
+  return { perExtra: at(difference.difference)!, best: at(difference.high), worst: at(difference.low) };
+}

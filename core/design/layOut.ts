@@ -1,0 +1,97 @@
+import { type UnitId, newId } from '../model/ids';
+import { type Area, type Design, type Plan, type Position, type Unit, positionKey } from '../model/plan';
+import type { Result } from '../model/result';
+import { ok } from '../model/result';
+import {
+  type Cell,
+  type LayoutError,
+  type PlacedCell,
+  completelyRandomised,
+  randomisedCompleteBlocks,
+  serpentine,
+} from './randomise';
+
+/** Every position of the areas, in order of area and row. */
+export function positionsOf(areas: readonly Area[]): Cell[] {
+  return areas.flatMap((a) =>
+    Array.from({ length: a.rows * a.columns }, (_, i) => ({
+      area: a.id,
+      row: Math.floor(i / a.columns),
+      column: i % a.columns,
+    })),
+  );
+}
+
+const code = (plan: Pick<Plan, 'code'>, number: number, total: number) =>
+  `${plan.code}-${String(number).padStart(total > 99 ? 3 : 2, '0')}`;
+
+/**
+ * Gives every treatment its units and every unit its place and code. Units are numbered along the walk.
+ *
+ * @param design `hand` puts treatment by treatment along the walk, to be moved by hand
+ * @returns the new units, or why there is no room
+ */
+export function layOut(plan: Plan, design: Design): Result<Unit[], LayoutError> {
+  const input = {
+    treatments: plan.treatments.map((t) => t.id),
+    replicates: design.replicates,
+    cells: positionsOf(plan.areas),
+    seed: design.seed,
+  };
+  const placed =
+    design.kind === 'rcbd' ? randomisedCompleteBlocks(input) : completelyRandomised(input);
+  if (!placed.ok) return placed;
+  const cells =
+    design.kind === 'hand'
+      ? handPlaced(placed.value, input.treatments, design.replicates)
+      : placed.value;
+  const walk = serpentine(cells);
+  return ok(
+    walk.map((cell, i) => ({
+      id: newId<UnitId>(),
+      code: code(plan, i + 1, walk.length),
+      treatmentId: cell.treatment,
+      block: cell.block,
+      position: toPosition(cell),
+    })),
+  );
+}
+
+function toPosition(cell: Cell): Position {
+  return { areaId: cell.area as Position['areaId'], row: cell.row, column: cell.column };
+}
+
+function handPlaced<T>(cells: PlacedCell<T>[], treatments: T[], replicates: number): PlacedCell<T>[] {
+  return cells.map((c, i) => ({ ...c, treatment: treatments[Math.floor(i / replicates)]! }));
+}
+
+export interface Move {
+  unitId: UnitId;
+  to: Position;
+}
+
+/**
+ * What happens when a unit is put on a position: it goes there, and a unit that stood there takes its place.
+ * @param positions where every unit stands now
+ */
+export function movesFor(positions: ReadonlyMap<UnitId, Position>, unitId: UnitId, to: Position): Move[] {
+  const from = positions.get(unitId);
+  if (!from || positionKey(from) === positionKey(to)) return [];
+  const other = [...positions].find(([, p]) => positionKey(p) === positionKey(to));
+  return other
+    ? [
+        { unitId, to },
+        { unitId: other[0], to: from },
+      ]
+    : [{ unitId, to }];
+}
+
+/** Units of a plan in the order they are walked, given where they stand. */
+export function walkOrder(units: readonly Unit[], positions: ReadonlyMap<UnitId, Position>): Unit[] {
+  return serpentine(
+    units.map((unit) => {
+      const p = positions.get(unit.id) ?? unit.position;
+      return { unit, area: p.areaId, row: p.row, column: p.column };
+    }),
+  ).map((c) => c.unit);
+}

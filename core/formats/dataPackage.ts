@@ -1,0 +1,124 @@
+import { type Zippable, strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+import { z } from 'zod';
+import { deriveState } from '../log/state';
+import { FILE_VERSION, describeMigrationError, migrate } from '../model/migrations';
+import { planSha256 } from '../model/seal';
+import { Trial } from '../model/trial';
+import { type Result, err, ok } from '../model/result';
+import { trialTables } from './tables';
+
+/**
+ * A trial as an open zip: `datapackage.json` by the Frictionless Data Package specification (version 1),
+ * CSV tables with Table Schemas for any spreadsheet or script, and the plan and log as JSON, from which
+ * Palazzo reads the trial back. The tables are views of the log; edits to them aren't read back.
+ */
+
+const README = `This is a trial exported by Palazzo.
+
+datapackage.json  describes the files (Frictionless Data Package)
+data/*.csv        tables for a spreadsheet or script
+plan.json         the plan, and what the reviewer wrote
+log.json          every entry ever made, corrections included; nothing is overwritten
+`;
+
+/** The descriptor of the package. */
+function descriptor(trial: Trial) {
+  const state = deriveState(trial.plan, trial.log);
+  const tables = trialTables(state);
+  return {
+    tables,
+    json: {
+      profile: 'data-package',
+      name: `trial-${trial.plan.code.toLowerCase()}`,
+      title: trial.plan.question,
+      created: `${trial.plan.startDate}T00:00:00Z`,
+      description: `Side-by-side trial of ${trial.plan.treatments.map((t) => t.name).join(', ')}.`,
+      palazzo: { version: FILE_VERSION, planSha256: planSha256(trial.plan) },
+      resources: [
+        ...tables.map((t) => ({
+          name: t.name,
+          title: t.title,
+          path: `data/${t.name}.csv`,
+          profile: 'tabular-data-resource',
+          format: 'csv',
+          mediatype: 'text/csv',
+          encoding: 'utf-8',
+          schema: t.schema,
+        })),
+        { name: 'plan', title: 'The plan', path: 'plan.json', profile: 'data-resource', format: 'json', mediatype: 'application/json', encoding: 'utf-8' },
+        { name: 'log', title: 'The log', path: 'log.json', profile: 'data-resource', format: 'json', mediatype: 'application/json', encoding: 'utf-8' },
+      ],
+    },
+  };
+}
+
+const pretty = (value: unknown) => strToU8(`${JSON.stringify(value, null, 2)}\n`);
+
+/** Writes a whole trial as a zip. The same trial always gives the same bytes. */
+export function exportTrial(trial: Trial): Uint8Array {
+  const { tables, json } = descriptor(trial);
+  const files: Zippable = {
+    'README.txt': strToU8(README),
+    'datapackage.json': pretty(json),
+    'plan.json': pretty({ palazzo: 'trial', version: FILE_VERSION, plan: trial.plan, review: trial.review }),
+    'log.json': pretty(trial.log),
+  };
+  for (const t of tables) files[`data/${t.name}.csv`] = strToU8(t.csv);
+  return zipSync(files, { mtime: '1980-01-02T00:00:00', level: 6 });
+}
+
+export type ImportError = { tag: 'notZip' } | { tag: 'missingFile'; file: string } | { tag: 'invalid'; message: string };
+
+export function describeImportError(e: ImportError): string {
+  switch (e.tag) {
+    case 'notZip':
+      return 'This file isn’t a zip that can be opened. Choose the .zip that a trial was exported to.';
+    case 'missingFile':
+      return `The zip holds no ${e.file}: it isn’t an exported trial, or part of it is lost.`;
+    case 'invalid':
+      return `The trial in this file can’t be read: ${e.message}`;
+  }
+}
+
+/** No part of a real trial comes near this; a zip that claims more isn't unpacked. */
+const MOST_BYTES = 200_000_000;
+
+function parseJson(bytes: Uint8Array | undefined, file: string): Result<unknown, ImportError> {
+  if (!bytes) return err({ tag: 'missingFile', file });
+  try {
+    return ok(JSON.parse(strFromU8(bytes)));
+  } catch {
+    return err({ tag: 'invalid', message: `${file} is not JSON.` });
+  }
+}
+
+const firstIssue = (error: z.ZodError) => {
+  const issue = error.issues[0]!;
+  return `${issue.path.join('.') || 'file'}: ${issue.message}`;
+};
+
+/** Reads a trial back from its zip; the identical trial, or what is wrong with the file. */
+export function importTrial(zip: Uint8Array): Result<Trial, ImportError> {
+  let files: Record<string, Uint8Array>;
+  try {
+    let total = 0;
+    files = unzipSync(zip, {
+      filter: (f) => {
+        total += f.originalSize;
+        return total < MOST_BYTES && (f.name === 'plan.json' || f.name === 'log.json');
+      },
+    });
+  } catch {
+    return err({ tag: 'notZip' });
+  }
+  const plan = parseJson(files['plan.json'], 'plan.json');
+  if (!plan.ok) return plan;
+  const log = parseJson(files['log.json'], 'log.json');
+  if (!log.ok) return log;
+  const current = migrate(
+    typeof plan.value === 'object' && plan.value !== null ? { ...plan.value, log: log.value } : plan.value,
+  );
+  if (!current.ok) return err({ tag: 'invalid', message: describeMigrationError(current.error) });
+  const trial = Trial.safeParse(current.value);
+  return trial.success ? ok(trial.data) : err({ tag: 'invalid', message: firstIssue(trial.error) });
+}

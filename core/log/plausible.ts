@@ -1,0 +1,50 @@
+import type { RoundId, UnitId } from '../model/ids';
+import type { Trait } from '../model/plan';
+import { type TrialState, observationsOf } from './state';
+
+/** The newest value of a unit for a trait before the round in hand. */
+export function lastValueBefore(
+  state: TrialState,
+  unitId: UnitId,
+  trait: Trait,
+  roundId: RoundId | null,
+): { value: number; at: string } | null {
+  const day = (id: RoundId | null) => state.plan.rounds.find((r) => r.id === id)?.day ?? Infinity;
+  const before = observationsOf(state, unitId, trait.id).filter(
+    (o) => o.roundId !== roundId && (roundId === null || o.roundId === null || day(o.roundId) < day(roundId)),
+  );
+  const last = before[before.length - 1];
+  return last ? { value: last.value, at: last.at } : null;
+}
+
+/**
+ * Says why a value looks wrong, or null when it doesn't. A warning, never a refusal: the person at the
+ * bench knows best. Outside the trait's own limits; or, against the unit's last value, more than two and
+ * a half times or less than seven tenths of it (common practice: catches a slipped decimal point and a
+ * neighbour's reading).
+ *
+ * @param value in the trait's unit
+ */
+export function implausible(
+  state: TrialState,
+  unitId: UnitId,
+  trait: Trait,
+  value: number,
+  roundId: RoundId | null,
+): string | null {
+  const unit = trait.unit ? ` ${trait.unit}` : '';
+  if (trait.plausibleLow !== null && value < trait.plausibleLow) {
+    return `Below ${trait.plausibleLow}${unit}, the least expected.`;
+  }
+  if (trait.plausibleHigh !== null && value > trait.plausibleHigh) {
+    return `Above ${trait.plausibleHigh}${unit}, the most expected.`;
+  }
+  if (trait.summary === 'sum') return null;
+  const last = lastValueBefore(state, unitId, trait, roundId);
+  if (!last || last.value <= 0) return null;
+  const ratio = value / last.value;
+  const times = ratio.toFixed(ratio < 10 ? 1 : 0);
+  if (ratio > 2.5) return `${times} times the last value of ${last.value}${unit}.`;
+  if (ratio < 0.7) return `Much less than the last value of ${last.value}${unit}.`;
+  return null;
+}

@@ -1,0 +1,59 @@
+import type { RoundId, TraitId, UnitId } from '../model/ids';
+import type { Trait } from '../model/plan';
+import { type Observation, type TrialState, observationsOf } from './state';
+
+/** The newest observation of each sample. */
+function newestPerSample(observations: readonly Observation[]): Observation[] {
+  const bySample = new Map<number | null, Observation>();
+  for (const o of observations) bySample.set(o.sample, o);
+  return [...bySample.values()];
+}
+
+const mean = (xs: readonly number[]) => xs.reduce((s, x) => s + x, 0) / xs.length;
+
+/** Groups by round, keeping the order of time; values without a round are each their own visit. */
+function visits(observations: readonly Observation[]): Observation[][] {
+  const groups = new Map<string, Observation[]>();
+  observations.forEach((o, i) => {
+    const key = o.roundId ?? `alone ${o.sample === null ? i : o.at}`;
+    const group = groups.get(key);
+    if (group) group.push(o);
+    else groups.set(key, [o]);
+  });
+  return [...groups.values()].map(newestPerSample);
+}
+
+/**
+ * The one value of a unit that goes into an analysis: samples averaged within each visit, then the last
+ * visit's value or the sum over all picks, as the trait says.
+ *
+ * @param roundId takes that round alone
+ * @returns value in the trait's unit, or null when nothing was measured
+ */
+export function unitValue(state: TrialState, unitId: UnitId, trait: Trait, roundId?: RoundId): number | null {
+  const groups = visits(observationsOf(state, unitId, trait.id, roundId));
+  if (groups.length === 0) return null;
+  const values = groups.map((g) => mean(g.map((o) => o.value)));
+  return trait.summary === 'sum' && roundId === undefined
+    ? Number(values.reduce((s, v) => s + v, 0).toFixed(9))
+    : values[values.length - 1]!;
+}
+
+/** Why a unit is left out of the findings for a trait, or null when it is in. */
+export function exclusionReason(state: TrialState, unitId: UnitId, traitId: TraitId): string | null {
+  const found = state.exclusions.find(
+    (x) => x.unitId === unitId && (x.traitId === null || x.traitId === traitId),
+  );
+  return found?.reason ?? null;
+}
+
+/**
+ * How good a value is for ranking: itself when higher or lower is better; for a wanted band the distance
+ * outside it (0 inside), where less is better.
+ */
+export function traitScore(trait: Trait, value: number): number {
+  if (trait.direction !== 'band') return value;
+  if (value < trait.bandLow!) return trait.bandLow! - value;
+  if (value > trait.bandHigh!) return value - trait.bandHigh!;
+  return 0;
+}

@@ -1,0 +1,30 @@
+/** A figure with a fixed number of decimals and a true minus sign. @example formatFigure(-3.14159, 2) // '−3.14' */
+export function formatFigure(value: number, decimals: number): string {
+  const text = value.toFixed(decimals);
+  return Number(text) === 0 ? text.replace('-', '') : text.replace('-', '−');
+}
+
+/** A figure that always shows its sign. @example formatSigned(5.2, 0) // '+5' */
+export function formatSigned(value: number, decimals: number): string {
+  const text = formatFigure(value, decimals);
+  return value > 0 && Number(text) !== 0 ? `+${text}` : text;
+}
+
+/** A p-value as it is printed: three decimals, never “0.000”. */
+export function formatP(p: number): string {
+  return p < 0.001 ? '< 0.001' : p.toFixed(3);
+}
+
+const words = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve'];
+
+/** A small count as a word. @example countWord(4) // 'four' */
+export const countWord = (n: number): string => words[n] ?? String(n);
+
+/** Names joined as in a sentence. @example listNames(['A', 'B', 'C']) // 'A, B and C' */
+export function listNames(names: readonly string[]): string {
+  if (names.length < 2) return names[0] ?? '';
+  return `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]!}`;
+}
+
+/** First letter as a capital. */
+export const sentenceCase = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

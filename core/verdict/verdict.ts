@@ -1,0 +1,130 @@
+import type { CostError, ExtraCost, TreatmentCost } from '../cost/treatmentCost';
+import { costPerExtraResult, costPerResult, describeCostError, treatmentCost } from '../cost/treatmentCost';
+import { type Money, formatMoney } from '../cost/money';
+import type { Result } from '../model/result';
+import { type Plan, type Role, type Treatment } from '../model/plan';
+import { formatFigure, listNames } from '../quantity/format';
+import type { Finding } from './finding';
+import type { RankedTreatment } from './rank';
+import { type NameOf, againstControl, headline } from './words';
+
+/** One line of the verdict: where a treatment came and what its result cost. */
+export interface VerdictLine {
+  treatment: Treatment;
+  role: Role;
+  rank: RankedTreatment | null;
+  /** mean of the primary trait per unit, adjusted for blocks */
+  mean: number | null;
+  cost: Result<TreatmentCost, CostError>;
+  /** money per gram (leaf, fruit) of result; null where that makes no sense */
+  perResult: Money | null;
+  perExtra: ExtraCost | null;
+}
+
+export interface Verdict {
+  headline: string;
+  lines: VerdictLine[];
+  /** treatment with the best value, and the sentence that says why; treatment null when nobody earns it */
+  bestValue: { treatmentId: string | null; text: string };
+  cannotTell: string[];
+}
+
+/** Whether money per unit of this trait means something: more of it is what one buys the product for. */
+const isYield = (finding: Finding) => finding.trait.direction === 'higher';
+
+/**
+ * Puts ranking and money together.
+ * @param nameOf names, or codes while the trial is blind
+ */
+export function makeVerdict(plan: Plan, finding: Finding, nameOf: NameOf): Verdict {
+  const { comparison } = finding;
+  const control = plan.treatments.find((t) => t.id === comparison.control)!;
+  const controlCost = treatmentCost(control, plan.products, plan.currency);
+  const lines = plan.treatments.map((treatment): VerdictLine => {
+    const summary = comparison.treatments.find((t) => t.name === treatment.id);
+    const cost = treatmentCost(treatment, plan.products, plan.currency);
+    const versus = comparison.versusControl.find((v) => v.name === treatment.id);
+    const priced = cost.ok && isYield(finding);
+    return {
+      treatment,
+      role: treatment.role,
+      rank: finding.ranking.find((r) => r.name === treatment.id) ?? null,
+      mean: summary?.adjustedMean ?? null,
+      cost,
+      perResult: priced && summary ? costPerResult(cost.value.perUnit, summary.adjustedMean) : null,
+      perExtra:
+        priced && versus && controlCost.ok
+          ? costPerExtraResult(cost.value.perUnit, controlCost.value.perUnit, versus)
+          : null,
+    };
+  });
+  lines.sort((a, b) => order(finding, a) - order(finding, b));
+  return {
+    headline: headline(finding, nameOf),
+    lines,
+    bestValue: bestValue(finding, lines, nameOf),
+    cannotTell: cannotTell(plan, finding, lines, nameOf),
+  };
+}
+
+function order(finding: Finding, line: VerdictLine): number {
+  const i = finding.ranking.findIndex((r) => r.name === line.treatment.id);
+  return i < 0 ? Infinity : i;
+}
+
+/** The cheapest extra gram among the treatments that clearly beat the control; the control when none did. */
+function bestValue(finding: Finding, lines: readonly VerdictLine[], nameOf: NameOf): Verdict['bestValue'] {
+  const control = nameOf(finding.comparison.control);
+  const unit = finding.trait.unit || finding.trait.name.toLowerCase();
+  if (!finding.comparison.anova) {
+    return { treatmentId: null, text: 'One unit each can’t say what a product is worth.' };
+  }
+  if (!isYield(finding)) {
+    return { treatmentId: null, text: `Money per ${unit} means nothing for a trait where more isn’t better.` };
+  }
+  const better = new Set(againstControl(finding).better.map((v) => v.name));
+  if (better.size === 0) {
+    return {
+      treatmentId: finding.comparison.control,
+      text: `${control}: nothing was clearly better, so nothing earned its price.`,
+    };
+  }
+  const candidates = lines.filter((l) => better.has(l.treatment.id));
+  const unpriced = candidates.filter((l) => !l.perExtra).map((l) => nameOf(l.treatment.id));
+  const priced = candidates.filter((l) => l.perExtra);
+  if (unpriced.length > 0) {
+    return { treatmentId: null, text: `Open until ${listNames(unpriced)} can be priced in the same currency.` };
+  }
+  if (new Set(priced.map((l) => l.perExtra!.perExtra.currency)).size > 1) {
+    return { treatmentId: null, text: 'Open: the products are priced in different currencies.' };
+  }
+  const best = priced.reduce((a, b) => (b.perExtra!.perExtra.minor < a.perExtra!.perExtra.minor ? b : a));
+  const { perExtra, best: low, worst: high } = best.perExtra!;
+  const range = low && high ? ` (${formatMoney(low)} to ${formatMoney(high)})` : '';
+  return {
+    treatmentId: best.treatment.id,
+    text: `${nameOf(best.treatment.id)}: ${formatMoney(perExtra)}${range} for each ${unit} more than ${control}.`,
+  };
+}
+
+/** The things this trial leaves open, one a line. */
+function cannotTell(plan: Plan, finding: Finding, lines: readonly VerdictLine[], nameOf: NameOf): string[] {
+  const out: string[] = [];
+  const { trait, comparison } = finding;
+  const open = finding.pairs.filter((p) => p.verdict === 'tooClose' || p.verdict === 'leaning');
+  for (const p of open) {
+    const d = comparison.pairs.find((x) => x.a === p.a && x.b === p.b)!;
+    out.push(
+      `${nameOf(p.a)} or ${nameOf(p.b)}: the difference lies between ${formatFigure(d.low!, trait.decimals)} and ${formatFigure(d.high!, trait.decimals)} ${trait.unit}` +
+        (p.verdict === 'leaning' && p.ahead ? `, leaning to ${nameOf(p.ahead)}.` : '.'),
+    );
+  }
+  if (finding.smallestDifference === null) out.push('Whether a difference is large enough to matter: none was set beforehand.');
+  for (const l of lines) {
+    if (!l.cost.ok) out.push(`What ${nameOf(l.treatment.id)} costs: ${describeCostError(l.cost.error)}`);
+  }
+  out.push(
+    `Another crop, season or place: this was ${plan.crop || 'one crop'}, once. A repeat would tell whether it holds.`,
+  );
+  return out;
+}
