@@ -1,6 +1,7 @@
 import type { TrialState } from '../log/state';
 import { exclusionReason } from '../log/unitValues';
 import { ofKind } from '../log/resolve';
+import type { Pack, Product } from '../model/product';
 import { writeCsv } from './csv';
 
 type Cell = string | number | boolean | null;
@@ -94,9 +95,7 @@ export function trialTables(state: TrialState): DataTable[] {
         { name: 'price_minor', type: 'integer', description: 'price paid, minor units', value: (r) => r.pack?.priceMinor ?? null },
         { name: 'currency', type: 'string', description: 'ISO 4217', value: (r) => r.pack?.currency ?? null },
       ],
-      plan.products.flatMap((product) =>
-        product.packs.length > 0 ? product.packs.map((pack) => ({ product, pack })) : [{ product, pack: null }],
-      ),
+      packRows(plan.products),
     ),
     table(
       'doses',
@@ -179,6 +178,13 @@ export function trialTables(state: TrialState): DataTable[] {
       { primary: 'entry_id' },
     ),
   ];
+}
+
+/** One row a pack; a product without packs has one row of its own. */
+function packRows(products: readonly Product[]): { product: Product; pack: Pack | null }[] {
+  return products.flatMap((product) =>
+    (product.packs.length > 0 ? product.packs : [null]).map((pack) => ({ product, pack })),
+  );
 }
 
 /** Table Schema's default datetime is UTC without fractions of a second. */

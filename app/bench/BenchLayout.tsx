@@ -1,0 +1,18 @@
+import { Outlet } from 'react-router';
+import { Head } from '../ui/Head';
+import { BenchStair } from '../ui/Stair';
+
+/** The frame of everything that isn't inside a trial. */
+export default function BenchLayout() {
+  return (
+    <>
+      <Head />
+      <div className="frame">
+        <BenchStair />
+        <main className="room" id="room">
+          <Outlet />
+        </main>
+      </div>
+    </>
+  );
+}

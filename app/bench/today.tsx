@@ -1,0 +1,186 @@
+import Button from '@mui/material/Button';
+import { Link, useFetcher, useLoaderData } from 'react-router';
+import { stageOf, roundProgress } from '~core/schedule/rounds';
+import { dayOfDate } from '~core/schedule/rounds';
+import { planSummary } from '../rooms/planSummary';
+import { benchName } from '../store/bench';
+import { restore } from '../store/bin';
+import { deleteTrial, listTrials } from '../store/trials';
+import { useNotice } from '../ui/Notices';
+import { RoomHead } from '../ui/RoomHead';
+import { Tessera } from '../ui/Tessera';
+import { relativeDay, shortDate, todayDate } from './clock';
+
+export async function clientLoader() {
+  const today = todayDate();
+  const trials = await listTrials();
+  return {
+    today,
+    trials: trials.map(({ row, state }) => ({
+      id: row.id,
+      plan: row.plan,
+      stage: stageOf(state, today),
+      day: dayOfDate(row.plan.startDate, today),
+      summary: planSummary(state, today),
+      due: state.seal
+        ? roundProgress(state, today).filter((r) => r.status === 'due' || r.status === 'overdue')
+        : [],
+    })),
+  };
+}
+
+export async function clientAction({ request }: { request: Request }) {
+  const form = await request.formData();
+  const id = String(form.get('id'));
+  if (form.get('intent') === 'restore') await restore(id);
+  else await deleteTrial(id);
+  return null;
+}
+
+export default function Today() {
+  const { today, trials } = useLoaderData<typeof clientLoader>();
+  const fetcher = useFetcher();
+  const notice = useNotice();
+  const due = trials.flatMap((t) => t.due.map((d) => ({ ...d, trial: t })));
+  const remove = (id: string, title: string) => {
+    void fetcher.submit({ id, intent: 'delete' }, { method: 'post' });
+    notice({
+      text: `“${title}” is in the bin.`,
+      undo: () => fetcher.submit({ id, intent: 'restore' }, { method: 'post' }),
+    });
+  };
+  if (trials.length === 0) return <EmptyBench />;
+  return (
+    <>
+      <RoomHead
+        title="Today"
+        actions={
+          <Button variant="contained" component={Link} to="/trials/new">
+            Plan a trial
+          </Button>
+        }
+      >
+        {shortDate(today)} · {due.length === 0 ? 'nothing is due' : due.length === 1 ? 'one round is due' : `${due.length} rounds are due`}
+      </RoomHead>
+      {due.length > 0 && (
+        <section aria-labelledby="due" style={{ marginBottom: '2rem' }}>
+          <h2 id="due">Due</h2>
+          <table className="ledger">
+            <tbody>
+              {due.map((d) => (
+                <tr key={d.round.id} className="first">
+                  <td style={{ width: '38%' }}>
+                    <strong>{d.round.name}</strong>
+                    <div className="small quiet">{d.trial.plan.question}</div>
+                  </td>
+                  <td>
+                    <span style={{ color: d.status === 'overdue' ? 'var(--porphyry)' : 'var(--terracotta)', fontWeight: 600 }}>
+                      {d.status === 'overdue' ? `was due ${relativeDay(d.date, today)}` : 'due today'}
+                    </span>
+                  </td>
+                  <td className="n">
+                    {d.unitsDone}/{d.unitsWanted} <span className="unit">{d.trial.plan.unitNoun}s</span>
+                  </td>
+                  <td className="n">
+                    <Button
+                      variant="outlined"
+                      component={Link}
+                      to={`/trial/${d.trial.id}/${roundRoom(d.trial.plan, d.round.traitIds)}?round=${d.round.id}`}
+                    >
+                      {d.started ? 'Go on' : 'Start the round'}
+                    </Button>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </section>
+      )}
+      <section aria-labelledby="trials">
+        <h2 id="trials">Trials</h2>
+        <div className="scroll-x">
+          <table className="ledger">
+            <thead>
+              <tr>
+                <th>question</th>
+                <th>contenders</th>
+                <th>stage</th>
+                <th>started</th>
+                <th>
+                  <span className="quiet">next</span>
+                </th>
+                <th aria-label="remove" />
+              </tr>
+            </thead>
+            <tbody>
+              {trials.map((t) => (
+                <tr key={t.id}>
+                  <td style={{ minWidth: 260 }}>
+                    <Link className="open" to={`/trial/${t.id}`}>
+                      {t.plan.question}
+                    </Link>
+                    <div className="small quiet">
+                      {[t.plan.crop, t.plan.units.length ? `${t.plan.units.length} ${t.plan.unitNoun}s` : ''].filter(Boolean).join(' · ')}
+                    </div>
+                  </td>
+                  <td>
+                    <span style={{ display: 'inline-flex', gap: 4 }} title={t.plan.treatments.map((x) => x.name).join(', ')}>
+                      {t.plan.treatments.map((x, i) => (
+                        <Tessera key={x.id} index={i} size={18} />
+                      ))}
+                    </span>
+                  </td>
+                  <td style={{ whiteSpace: 'nowrap' }}>
+                    {t.stage === 'running' ? `day ${t.day}` : t.stage === 'planning' ? 'being planned' : 'finished'}
+                  </td>
+                  <td style={{ whiteSpace: 'nowrap' }}>{shortDate(t.plan.startDate)}</td>
+                  <td className="small">{t.summary}</td>
+                  <td className="n">
+                    <Button size="small" color="inherit" onClick={() => remove(t.id, t.plan.question)} aria-label={`Delete ${t.plan.question}`}>
+                      Delete
+                    </Button>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      </section>
+    </>
+  );
+}
+
+/** Where a round is entered: rounds of weighed traits alone belong to the Weigh-in. */
+function roundRoom(plan: { traits: { id: string; kind: string }[] }, traitIds: readonly string[]): string {
+  const kinds = traitIds.map((id) => plan.traits.find((t) => t.id === id)?.kind);
+  return kinds.every((k) => k === 'weighing') ? 'weigh-in' : 'rounds';
+}
+
+function EmptyBench() {
+  return (
+    <div className="empty">
+      <h1>An empty bench</h1>
+      <p style={{ marginTop: '0.6rem' }}>
+        A trial starts with one question: does this product do better than that one, or than plain water? Palazzo
+        then keeps the plan, the places, the measuring, the arithmetic and the judgement together, on this device.
+      </p>
+      <p>
+        For example: “Does a dearer feed earn its price on coriander?”, with water, two feeds and the one you always
+        use, five trays of each, cut weight at day 21.
+      </p>
+      <div className="line">
+        <Button variant="contained" component={Link} to="/trials/new">
+          Plan a trial
+        </Button>
+        <Button component={Link} to="/library">
+          Put products in the library first
+        </Button>
+      </div>
+      {benchName() === 'own' && (
+        <p style={{ marginTop: '1.2rem' }} className="small">
+          The Demo bench, at the top right, shows finished and running trials with made-up products.
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,84 @@
+import MenuItem from '@mui/material/MenuItem';
+import TextField, { type TextFieldProps } from '@mui/material/TextField';
+import { createContext, useContext } from 'react';
+import { Controller, get, useFormContext } from 'react-hook-form';
+
+/** True around forms that can be read but not changed, e.g. after the seal. */
+export const LockedForm = createContext(false);
+
+type FieldProps = Omit<TextFieldProps, 'name' | 'error' | 'defaultValue'> & {
+  name: string;
+  /** shown behind the figure */
+  suffix?: string;
+  numeric?: boolean;
+};
+
+/** A text field of the form around it, with the message for its path below. */
+export function Field({ name, suffix, numeric, helperText, slotProps, ...rest }: FieldProps) {
+  const { register, formState } = useFormContext();
+  const message = get(formState.errors, name)?.message as string | undefined;
+  const { ref, ...registered } = register(name);
+  const locked = useContext(LockedForm);
+  return (
+    <TextField
+      {...rest}
+      {...registered}
+      inputRef={ref}
+      disabled={locked || rest.disabled}
+      error={Boolean(message)}
+      helperText={message ?? helperText}
+      slotProps={{
+        inputLabel: rest.type === 'date' ? { shrink: true } : undefined,
+        htmlInput: numeric ? { inputMode: 'decimal', style: { fontFamily: 'var(--mono)' } } : undefined,
+        input: suffix ? { endAdornment: <span className="unit">{suffix}</span> } : undefined,
+        ...slotProps,
+      }}
+    />
+  );
+}
+
+/** A choice from a list. */
+export function Choice({
+  name,
+  options,
+  ...rest
+}: Omit<FieldProps, 'suffix' | 'numeric'> & { options: readonly (readonly [value: string, label: string])[] }) {
+  const { control } = useFormContext();
+  const locked = useContext(LockedForm);
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field: { ref, ...field }, fieldState }) => (
+        <TextField
+          {...rest}
+          {...field}
+          value={field.value ?? ''}
+          select
+          disabled={locked}
+          inputRef={ref}
+          error={Boolean(fieldState.error)}
+          helperText={fieldState.error?.message ?? rest.helperText}
+        >
+          {options.map(([value, label]) => (
+            <MenuItem key={value} value={value}>
+              {label}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
+    />
+  );
+}
+
+/** The message that belongs to a whole group of fields. */
+export function GroupError({ name }: { name: string }) {
+  const { formState } = useFormContext();
+  const error = get(formState.errors, name) as { message?: string; root?: { message?: string } } | undefined;
+  const message = error?.message ?? error?.root?.message;
+  return message ? (
+    <p role="alert" className="small" style={{ color: 'var(--porphyry)' }}>
+      {message}
+    </p>
+  ) : null;
+}

@@ -1,0 +1,47 @@
+import { z } from 'zod';
+import { parseDecimal } from '~core/formats/csv';
+
+/** A number typed into a text field, with a point or a comma. @param empty what to say when nothing was typed */
+export const typedNumber = (empty: string) =>
+  z
+    .string()
+    .trim()
+    .min(1, empty)
+    .transform((text, ctx) => {
+      const value = parseDecimal(text);
+      if (value === null) {
+        ctx.addIssue({ code: 'custom', message: `“${text}” isn’t a number.` });
+        return z.NEVER;
+      }
+      return value;
+    });
+
+/** As `typedNumber`, but an empty field means null. */
+export const optionalNumber = () =>
+  z
+    .string()
+    .trim()
+    .transform((text, ctx) => {
+      if (text === '') return null;
+      const value = parseDecimal(text);
+      if (value === null) {
+        ctx.addIssue({ code: 'custom', message: `“${text}” isn’t a number.` });
+        return z.NEVER;
+      }
+      return value;
+    });
+
+/** Field errors by path (`traits.0.name`), as an action sends them back to its form. */
+export type FieldErrors = Record<string, string>;
+
+/** The first message for each field. */
+export function fieldErrors(error: z.ZodError): FieldErrors {
+  const out: FieldErrors = {};
+  for (const issue of error.issues) out[issue.path.join('.')] ??= issue.message;
+  return out;
+}
+
+export type ActionResult = { saved: true; message?: string } | { errors: FieldErrors };
+
+/** A number as text for a form field; empty for null. */
+export const fieldText = (value: number | null | undefined): string => (value == null ? '' : String(value));

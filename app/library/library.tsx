@@ -1,0 +1,101 @@
+import Button from '@mui/material/Button';
+import { Link, useFetcher, useLoaderData } from 'react-router';
+import { formatMoney } from '~core/cost/money';
+import { restore } from '../store/bin';
+import { deleteProduct, listProducts } from '../store/products';
+import { useNotice } from '../ui/Notices';
+import { RoomHead } from '../ui/RoomHead';
+
+export async function clientLoader() {
+  return { products: await listProducts() };
+}
+
+export async function clientAction({ request }: { request: Request }) {
+  const form = await request.formData();
+  const id = String(form.get('id'));
+  if (form.get('intent') === 'restore') await restore(id);
+  else await deleteProduct(id);
+  return null;
+}
+
+export default function Library() {
+  const { products } = useLoaderData<typeof clientLoader>();
+  const fetcher = useFetcher();
+  const notice = useNotice();
+  const remove = (id: string, name: string) => {
+    void fetcher.submit({ id, intent: 'delete' }, { method: 'post' });
+    notice({ text: `${name} is in the bin.`, undo: () => fetcher.submit({ id, intent: 'restore' }, { method: 'post' }) });
+  };
+  const add = (
+    <Button variant="contained" component={Link} to="/library/new">
+      Add a product
+    </Button>
+  );
+  if (products.length === 0) {
+    return (
+      <div className="empty">
+        <h1>The library is empty</h1>
+        <p style={{ marginTop: '0.6rem' }}>
+          Put every product you compare here once: what the label says (analysis, directions, claims), the packs and what
+          you paid, and how you came by it. Trials take prices and claims from here and keep a copy when they are sealed.
+        </p>
+        {add}
+      </div>
+    );
+  }
+  return (
+    <>
+      <RoomHead title="Library" actions={add}>
+        Products with their labels, claims, packs and what was paid. A sealed trial keeps its own copy.
+      </RoomHead>
+      <div className="scroll-x">
+        <table className="ledger">
+          <thead>
+            <tr>
+              <th>product</th>
+              <th>kind</th>
+              <th className="n">N – P₂O₅ – K₂O</th>
+              <th className="n">packs</th>
+              <th className="n">claims</th>
+              <th>obtained</th>
+              <th aria-label="remove" />
+            </tr>
+          </thead>
+          <tbody>
+            {products.map((p) => (
+              <tr key={p.id}>
+                <td>
+                  <Link className="open" to={`/library/${p.id}`}>
+                    {p.name}
+                  </Link>
+                  <div className="small quiet">{p.maker}</div>
+                </td>
+                <td>
+                  {p.category}, {p.form}
+                </td>
+                <td className="n">
+                  {p.analysis ? `${p.analysis.nPercent} – ${p.analysis.p2o5Percent} – ${p.analysis.k2oPercent}` : '–'}
+                </td>
+                <td className="n">
+                  {p.packs.map((k) => (
+                    <div key={k.id}>
+                      {k.size} {k.unit} <span className="unit">at</span> {formatMoney({ minor: k.priceMinor, currency: k.currency })}
+                    </div>
+                  ))}
+                  {p.packs.length === 0 && <span className="quiet">no price</span>}
+                </td>
+                <td className="n">{p.claims.length || '–'}</td>
+                <td>{p.obtained === 'bought' ? 'bought' : <strong style={{ color: 'var(--ochre-text)' }}>{p.obtained}</strong>}</td>
+                <td className="n">
+                  <Button size="small" color="inherit" onClick={() => remove(p.id, p.name)} aria-label={`Delete ${p.name}`}>
+                    Delete
+                  </Button>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </>
+  );
+}

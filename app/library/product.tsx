@@ -1,0 +1,162 @@
+import Button from '@mui/material/Button';
+import { FormProvider, useFieldArray } from 'react-hook-form';
+import { Link, redirect, useLoaderData } from 'react-router';
+import { amountUnits, productCategories, productForms } from '~core/model/product';
+import { Choice, Field } from '../form/fields';
+import { fieldErrors } from '../form/schemaFields';
+import { useRecordForm } from '../form/useRecordForm';
+import { getProduct, listProducts, saveProduct } from '../store/products';
+import { Caution } from '../ui/Caution';
+import { RoomHead } from '../ui/RoomHead';
+import { ProductForm, emptyPack, fromForm, newProductId, toForm } from './productForm';
+
+interface RouteArgs {
+  params: { productId?: string };
+  request: Request;
+}
+
+export async function clientLoader({ params }: RouteArgs) {
+  const product = params.productId === 'new' ? null : await getProduct(params.productId!);
+  if (product === undefined) throw new Response('There is no such product in the library.', { status: 404 });
+  const currency = (await listProducts()).flatMap((p) => p.packs)[0]?.currency ?? 'EUR';
+  return { product, currency };
+}
+
+export async function clientAction({ params, request }: RouteArgs) {
+  const parsed = ProductForm.safeParse(await request.json());
+  if (!parsed.success) return { errors: fieldErrors(parsed.error) };
+  await saveProduct(fromForm(params.productId === 'new' ? newProductId() : params.productId!, parsed.data));
+  return redirect('/library');
+}
+
+const same = (values: readonly string[]) => values.map((v) => [v, v] as const);
+
+export default function ProductPage() {
+  const { product, currency } = useLoaderData<typeof clientLoader>();
+  const { form, busy, onSubmit } = useRecordForm(toForm(product));
+  const packs = useFieldArray({ control: form.control, name: 'packs', keyName: 'key' });
+  const claims = useFieldArray({ control: form.control, name: 'claims', keyName: 'key' });
+  return (
+    <FormProvider {...form}>
+      <form onSubmit={onSubmit} noValidate>
+        <RoomHead title={product ? product.name : 'A product for the library'}>
+          Copy the label as it is printed; the trial does the arithmetic.
+        </RoomHead>
+        <div className="fields" style={{ maxWidth: '58rem' }}>
+          <div className="w6">
+            <Field name="name" label="Name on the label" autoFocus={!product} />
+          </div>
+          <div className="w6">
+            <Field name="maker" label="Maker" />
+          </div>
+          <div className="w3">
+            <Choice name="category" label="Category" options={same(productCategories)} />
+          </div>
+          <div className="w3">
+            <Choice name="form" label="Form" options={same(productForms)} />
+          </div>
+          <div className="w3">
+            <Choice name="obtained" label="How obtained" options={same(['bought', 'sent free', 'own product'])} helperText="anything but bought is disclosed in the review" />
+          </div>
+          <div className="w3">
+            <Field name="densityKgPerL" label="Density, if known" suffix="kg/L" numeric helperText="for doses by volume" />
+          </div>
+        </div>
+
+        <section className="section">
+          <h2>Packs and prices</h2>
+          <p className="quiet">What you paid, shipping left out. The first pack sets the price unless a treatment names another.</p>
+          <div className="stack">
+            {packs.fields.map((f, i) => (
+              <div className="fields" key={f.key} style={{ maxWidth: '58rem' }}>
+                <div className="w2">
+                  <Field name={`packs.${i}.size`} label="Size" numeric />
+                </div>
+                <div className="w2">
+                  <Choice name={`packs.${i}.unit`} label="Unit" options={same(amountUnits)} />
+                </div>
+                <div className="w2">
+                  <Field name={`packs.${i}.price`} label="Price paid" numeric />
+                </div>
+                <div className="w2">
+                  <Field name={`packs.${i}.currency`} label="Currency" />
+                </div>
+                <div className="w3">
+                  <Field name={`packs.${i}.boughtOn`} label="Bought on" type="date" />
+                </div>
+                <div>
+                  <Button color="inherit" onClick={() => packs.remove(i)} aria-label={`Remove pack ${i + 1}`}>
+                    Remove
+                  </Button>
+                </div>
+              </div>
+            ))}
+            <div>
+              <Button variant="outlined" color="secondary" onClick={() => packs.append(emptyPack(currency))}>
+                Add a pack
+              </Button>
+            </div>
+          </div>
+        </section>
+
+        <section className="section">
+          <h2>Analysis on the label</h2>
+          <p className="quiet">Per cent, phosphorus and potassium as the oxides that labels print. Leave all empty for a product without one.</p>
+          <div className="fields" style={{ maxWidth: '58rem' }}>
+            {(
+              [
+                ['nPercent', 'N'],
+                ['p2o5Percent', 'P₂O₅'],
+                ['k2oPercent', 'K₂O'],
+                ['caPercent', 'Ca'],
+                ['mgPercent', 'Mg'],
+                ['sPercent', 'S'],
+              ] as const
+            ).map(([name, label]) => (
+              <div key={name} style={{ gridColumn: 'span 2' }}>
+                <Field name={name} label={label} suffix="%" numeric />
+              </div>
+            ))}
+            <div className="w3">
+              <Choice name="basis" label="Per cent of" options={[['w/w', 'weight (w/w)'], ['w/v', 'volume (w/v)']]} />
+            </div>
+          </div>
+        </section>
+
+        <section className="section">
+          <h2>Directions and claims</h2>
+          <p className="quiet">Each claim on its own line, in the label’s words: claims are checked one at a time.</p>
+          <div className="stack" style={{ maxWidth: '58rem' }}>
+            <Field name="directions" label="Directions on the label" multiline minRows={2} />
+            {claims.fields.map((f, i) => (
+              <div className="line" key={f.key} style={{ flexWrap: 'nowrap', alignItems: 'flex-start' }}>
+                <Field name={`claims.${i}.text`} label={`Claim ${i + 1}`} />
+                <Button color="inherit" onClick={() => claims.remove(i)} aria-label={`Remove claim ${i + 1}`}>
+                  Remove
+                </Button>
+              </div>
+            ))}
+            <div>
+              <Button variant="outlined" color="secondary" onClick={() => claims.append({ id: crypto.randomUUID(), text: '' })}>
+                Add a claim
+              </Button>
+            </div>
+            <Field name="notes" label="Notes" multiline minRows={2} />
+            <Caution>
+              Read the safety data sheet. Concentrates aren’t mixed with each other; gloves and eye protection with acids,
+              peroxide and powders; out of children’s reach. The label and local rules come first.
+            </Caution>
+          </div>
+        </section>
+        <div className="save-bar">
+          <Button type="submit" variant="contained" disabled={busy}>
+            {product ? 'Save the product' : 'Put it in the library'}
+          </Button>
+          <Button component={Link} to="/library" color="inherit">
+            Back without saving
+          </Button>
+        </div>
+      </form>
+    </FormProvider>
+  );
+}

@@ -1,0 +1,78 @@
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import type { EntryBody } from '~core/model/entry';
+import type { UnitId } from '~core/model/ids';
+
+type Kind = 'deviation' | 'death' | 'exclusion' | 'note';
+
+const kinds: [Kind, string, string][] = [
+  ['deviation', 'Something differed from the plan', 'What happened?'],
+  ['note', 'A remark', 'What did you see?'],
+  ['death', 'It died', 'Of what, as far as you know?'],
+  ['exclusion', 'Leave it out of the findings', 'Why?'],
+];
+
+interface Props {
+  unit: { id: UnitId; code: string } | null;
+  onClose: () => void;
+  onKeep: (body: EntryBody) => void;
+}
+
+/** Writes something that isn't a value into the log: a deviation, a remark, a death, an exclusion. */
+export function LogDialog({ unit, onClose, onKeep }: Props) {
+  const [kind, setKind] = useState<Kind>('deviation');
+  const [text, setText] = useState('');
+  const [asked, setAsked] = useState(false);
+  const choices = kinds.filter(([k]) => unit || k === 'deviation' || k === 'note');
+  const missing = text.trim() === '' && kind !== 'death';
+  const keep = () => {
+    setAsked(true);
+    if (missing) return;
+    const unitIds = unit ? [unit.id] : [];
+    if (kind === 'deviation') onKeep({ kind, unitIds, text });
+    if (kind === 'note') onKeep({ kind, unitId: unit?.id ?? null, text });
+    if (kind === 'death' && unit) onKeep({ kind, unitId: unit.id, sample: null, cause: text.trim() });
+    if (kind === 'exclusion' && unit) onKeep({ kind, unitId: unit.id, traitId: null, reason: text });
+    onClose();
+  };
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
+      <DialogTitle>{unit ? `Something off with ${unit.code}` : 'Something off'}</DialogTitle>
+      <DialogContent>
+        <div className="stack" style={{ paddingTop: 8 }}>
+          <TextField select label="What it is" value={kind} onChange={(e) => setKind(e.target.value as Kind)}>
+            {choices.map(([k, label]) => (
+              <MenuItem key={k} value={k}>
+                {label}
+              </MenuItem>
+            ))}
+          </TextField>
+          <TextField
+            label={kinds.find(([k]) => k === kind)![2]}
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+            multiline
+            minRows={3}
+            autoFocus
+            error={asked && missing}
+            helperText={asked && missing ? 'Write it down in a few words.' : 'It goes into the log and into the review.'}
+          />
+        </div>
+      </DialogContent>
+      <DialogActions>
+        <Button color="inherit" onClick={onClose}>
+          Cancel
+        </Button>
+        <Button variant="contained" onClick={keep}>
+          Write it down
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

@@ -1,0 +1,117 @@
+import Dialog from '@mui/material/Dialog';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import { useEffect, useState } from 'react';
+import { Link, Outlet, useLoaderData, useLocation, useNavigate, useRevalidator } from 'react-router';
+import { dayOfDate, roundProgress, stageOf } from '~core/schedule/rounds';
+import { shortDate, todayDate } from '../bench/clock';
+import { loadTrial } from '../store/trials';
+import { Head } from '../ui/Head';
+import { Stair } from '../ui/Stair';
+import { isTyping } from '../ui/keys';
+import type { RoomArgs } from './roomArgs';
+import { stairSteps } from './stairSteps';
+
+export async function clientLoader({ params }: RoomArgs) {
+  const { row, state } = await loadTrial(params.trialId);
+  const today = todayDate();
+  const stage = stageOf(state, today);
+  const day = dayOfDate(row.plan.startDate, today);
+  const lastDay = Math.max(0, ...row.plan.rounds.map((r) => r.day));
+  const due = state.seal
+    ? roundProgress(state, today).find((r) => r.status === 'due' || r.status === 'overdue')
+    : undefined;
+  return {
+    id: row.id,
+    question: row.plan.question,
+    unitNoun: row.plan.unitNoun,
+    status:
+      stage === 'planning'
+        ? 'being planned'
+        : stage === 'finished'
+          ? `finished, sealed ${shortDate(state.seal!.at.slice(0, 10))}`
+          : day < 0
+            ? `starts ${shortDate(row.plan.startDate)}`
+            : `day ${day} of ${lastDay}`,
+    due: due && { label: due.status === 'due' ? 'Round due today' : 'Round overdue', done: due.unitsDone, wanted: due.unitsWanted, id: due.round.id },
+    steps: stairSteps(state, today, row.review.introduction !== '' || row.review.conclusion !== ''),
+  };
+}
+
+const keys: [string, string][] = [
+  ['0–9', 'Type a value into the pad (Rounds, Weigh-in)'],
+  ['Enter', 'Keep the value and go to the next unit'],
+  ['← ↑ → ↓', 'Walk the plan'],
+  ['.', 'Something off: with the pad empty, note a deviation'],
+  ['Space', 'Layout: lift a unit, put it down'],
+  ['[  ]', 'Room before, room after'],
+  ['?', 'This list'],
+];
+
+export default function TrialLayout() {
+  const { id, question, status, due, steps, unitNoun } = useLoaderData<typeof clientLoader>();
+  const navigate = useNavigate();
+  const path = useLocation().pathname;
+  const revalidator = useRevalidator();
+  const [keysOpen, setKeysOpen] = useState(false);
+
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if (isTyping(e) || e.ctrlKey || e.metaKey || e.altKey) return;
+      if (e.key === '?') setKeysOpen(true);
+      if (e.key !== '[' && e.key !== ']') return;
+      const here = steps.findIndex((s) => path.endsWith(`/${s.room}`));
+      const to = steps[here + (e.key === ']' ? 1 : -1)];
+      if (to) void navigate(`/trial/${id}/${to.room}`);
+    };
+    const onChanged = () => void revalidator.revalidate();
+    window.addEventListener('keydown', onKey);
+    window.addEventListener('palazzo-changed', onChanged);
+    return () => {
+      window.removeEventListener('keydown', onKey);
+      window.removeEventListener('palazzo-changed', onChanged);
+    };
+  }, [id, navigate, path, steps, revalidator]);
+
+  return (
+    <>
+      <Head
+        title={
+          <>
+            {question} <span className="quiet">· {status}</span>
+          </>
+        }
+        end={
+          due && (
+            <Link to={`/trial/${id}/rounds?round=${due.id}`} style={{ textDecoration: 'none', color: 'inherit' }}>
+              <span className="due">{due.label}</span> — {due.done} of {due.wanted} {unitNoun}s done
+            </Link>
+          )
+        }
+      />
+      <div className="frame">
+        <Stair trialId={id} steps={steps} />
+        <main className="room" id="room">
+          <Outlet />
+        </main>
+      </div>
+      <Dialog open={keysOpen} onClose={() => setKeysOpen(false)}>
+        <DialogTitle>Keys</DialogTitle>
+        <DialogContent>
+          <table className="ledger">
+            <tbody>
+              {keys.map(([key, what]) => (
+                <tr key={key}>
+                  <td>
+                    <kbd>{key}</kbd>
+                  </td>
+                  <td>{what}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </DialogContent>
+      </Dialog>
+    </>
+  );
+}

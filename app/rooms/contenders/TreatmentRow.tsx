@@ -1,0 +1,138 @@
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
+import { formatMoney } from '~core/cost/money';
+import { describeCostError, productCost } from '~core/cost/treatmentCost';
+import { ProductUse, roleNames } from '~core/model/plan';
+import { type Product, amountUnits } from '~core/model/product';
+import { parseDecimal } from '~core/formats/csv';
+import { Choice, Field } from '../../form/fields';
+import { Caution } from '../../ui/Caution';
+import { Tessera } from '../../ui/Tessera';
+import { type ContendersFormInput, newUse } from './contendersForm';
+
+interface Props {
+  index: number;
+  products: readonly Product[];
+  currency: string;
+  unitNoun: string;
+  locked: boolean;
+  remove: () => void;
+}
+
+const roles = (Object.entries(roleNames) as [string, string][]).map(([k, v]) => [k, v] as const);
+
+/** One contender: tile, name, role, its products with doses and their price, and what surrounds it. */
+export function TreatmentRow({ index, products, unitNoun, locked, remove }: Props) {
+  const { control } = useFormContext<ContendersFormInput>();
+  const uses = useFieldArray({ control, name: `treatments.${index}.products`, keyName: 'key' });
+  const treatment = useWatch({ control, name: `treatments.${index}` });
+  const [surroundings, setSurroundings] = useState(
+    Boolean(treatment && (treatment.container || treatment.medium || treatment.light || treatment.water)),
+  );
+  const at = (name: string) => `treatments.${index}.${name}`;
+  const first = products[0];
+  return (
+    <section className="sheet" aria-label={`Contender ${treatment?.name || index + 1}`}>
+      <div className="fields">
+        <div className="w6" style={{ display: 'flex', gap: '0.8rem', alignItems: 'center' }}>
+          <Tessera index={index} size={34} />
+          <Field name={at('name')} label="Name" />
+        </div>
+        <div className="w4">
+          <Choice name={at('role')} label="Role" options={roles} />
+        </div>
+        <div className="w2" style={{ textAlign: 'right' }}>
+          {!locked && (
+            <Button color="inherit" onClick={remove} aria-label={`Remove ${treatment?.name || 'this contender'}`}>
+              Remove
+            </Button>
+          )}
+        </div>
+      </div>
+      {uses.fields.map((f, i) => (
+        <div className="fields" key={f.key} style={{ marginTop: '0.8rem' }}>
+          <div className="w3">
+            <Choice name={at(`products.${i}.productId`)} label="Product" options={products.map((p) => [p.id, p.name] as const)} />
+          </div>
+          <div className="w2">
+            <Field name={at(`products.${i}.amount`)} label="Dose" numeric />
+          </div>
+          <div className="w2">
+            <Choice name={at(`products.${i}.unit`)} label="Unit" options={amountUnits.map((u) => [u, u] as const)} />
+          </div>
+          <div className="w2">
+            <Field name={at(`products.${i}.solutionLPerUnit`)} label={`per L, in L per ${unitNoun}`} numeric helperText="empty: dose as it is" />
+          </div>
+          <div className="w2">
+            <Field name={at(`products.${i}.timesPerUnit`)} label="Times" numeric />
+          </div>
+          <div>
+            {!locked && (
+              <Button color="inherit" onClick={() => uses.remove(i)} aria-label={`Remove product ${i + 1}`}>
+                Remove
+              </Button>
+            )}
+          </div>
+          <div className="w12">
+            <UsePrice use={treatment?.products?.[i]} products={products} unitNoun={unitNoun} />
+          </div>
+        </div>
+      ))}
+      {uses.fields.length > 1 && (
+        <div style={{ marginTop: '0.7rem' }}>
+          <Caution>Concentrates never meet undiluted: each goes into the water on its own. The labels come first.</Caution>
+        </div>
+      )}
+      <div className="line" style={{ marginTop: '0.7rem' }}>
+        {!locked && first && (
+          <Button size="small" color="secondary" onClick={() => uses.append(newUse(first.id, first.form === 'liquid'))}>
+            Add a product
+          </Button>
+        )}
+        {uses.fields.length === 0 && <span className="small quiet">No product: this contender costs nothing.</span>}
+        {!surroundings && (
+          <Button size="small" color="inherit" onClick={() => setSurroundings(true)}>
+            Container, medium, light, water
+          </Button>
+        )}
+      </div>
+      {surroundings && (
+        <div className="fields" style={{ marginTop: '0.8rem' }}>
+          {(['container', 'medium', 'light', 'water'] as const).map((name) => (
+            <div className="w3" key={name}>
+              <Field name={at(name)} label={name.charAt(0).toUpperCase() + name.slice(1)} />
+            </div>
+          ))}
+        </div>
+      )}
+    </section>
+  );
+}
+
+type UseInput = Partial<ContendersFormInput['treatments'][number]['products'][number]>;
+
+/** What the dose costs, worked out while it is typed. */
+function UsePrice({ use, products, unitNoun }: { use: UseInput | undefined; products: readonly Product[]; unitNoun: string }) {
+  const product = products.find((p) => p.id === use?.productId);
+  const number = (text: string | undefined) => (text ? parseDecimal(text) : null);
+  const parsed = ProductUse.safeParse({
+    productId: use?.productId,
+    packId: use?.packId || null,
+    amount: number(use?.amount),
+    unit: use?.unit,
+    solutionLPerUnit: number(use?.solutionLPerUnit),
+    timesPerUnit: number(use?.timesPerUnit),
+  });
+  if (!product) return <span className="small quiet">Choose a product from the library.</span>;
+  if (!parsed.success) return <span className="small quiet">{product.directions && `Label: ${product.directions}`}</span>;
+  const cost = productCost(parsed.data, product);
+  if (!cost.ok) return <span className="small" style={{ color: 'var(--ochre-text)' }}>{describeCostError(cost.error)}</span>;
+  const { perDose, perUnit, dosesPerPack, pack } = cost.value;
+  return (
+    <span className="small quiet">
+      {formatMoney(perDose)} a dose · {formatMoney(perUnit)} per {unitNoun} · {Math.floor(dosesPerPack)} doses in a pack of {pack.size} {pack.unit} at{' '}
+      {formatMoney({ minor: pack.priceMinor, currency: pack.currency })}
+    </span>
+  );
+}

@@ -1,0 +1,66 @@
+import Button from '@mui/material/Button';
+import dayjs from 'dayjs';
+import { Link } from 'react-router';
+import type { TrialState } from '~core/log/state';
+import type { Missing } from '~core/model/seal';
+import { useLayoutDeed } from './layout';
+
+interface Props {
+  trialId: string;
+  seal: TrialState['seal'];
+  missing: readonly Missing[];
+  canBreakSeal: boolean;
+}
+
+/** Freezes the plan with time and hash; shows both ever after. */
+export function SealPanel({ trialId, seal, missing, canBreakSeal }: Props) {
+  const deed = useLayoutDeed();
+  if (seal) {
+    return (
+      <section className="stack tight">
+        <h2>Sealed</h2>
+        <p>
+          {dayjs(seal.at).format('D MMM YYYY, HH:mm')}
+          <br />
+          <span className="small quiet">SHA-256 of the plan</span>
+          <br />
+          <code className="num small" style={{ wordBreak: 'break-all' }} data-testid="seal-hash">
+            {seal.planSha256}
+          </code>
+        </p>
+        <p className="small quiet">Anyone with the exported plan can check that it wasn’t changed afterwards. Moves are log entries now.</p>
+        {canBreakSeal && (
+          <div>
+            <Button size="small" color="inherit" onClick={() => deed({ intent: 'breakSeal' })}>
+              Break the seal
+            </Button>
+          </div>
+        )}
+      </section>
+    );
+  }
+  return (
+    <section className="stack tight">
+      <h2>Seal the plan</h2>
+      <p className="small quiet">
+        Freezes question, contenders and layout with the time and a fingerprint, so that readers can trust what was planned.
+      </p>
+      {missing.length > 0 ? (
+        <>
+          <p className="small">Still missing:</p>
+          <ul className="small" style={{ margin: 0, paddingLeft: '1.1rem' }}>
+            {missing.map((m) => (
+              <li key={m.what}>
+                <Link to={`/trial/${trialId}/${m.room}`}>{m.what}</Link>
+              </li>
+            ))}
+          </ul>
+        </>
+      ) : (
+        <Button variant="contained" onClick={() => deed({ intent: 'seal' })}>
+          Seal the plan
+        </Button>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,135 @@
+import { z } from 'zod';
+import { type RoundId, RoundId as RoundIdSchema, type TraitId, TraitId as TraitIdSchema, newId } from '~core/model/ids';
+import { Plan, Trait } from '~core/model/plan';
+import { fieldText, optionalNumber, typedNumber } from '../../form/schemaFields';
+
+const shape = Plan.shape;
+
+const TraitForm = z
+  .object({
+    id: TraitIdSchema,
+    name: z.string().trim().min(1, 'Give the trait a name.').max(80),
+    unit: z.string().trim().max(20),
+    kind: z.enum(['number', 'count', 'weighing']),
+    direction: z.enum(['higher', 'lower', 'band']),
+    bandLow: optionalNumber(),
+    bandHigh: optionalNumber(),
+    decimals: typedNumber('How many?').pipe(z.number().int('Whole number.').min(0).max(4, 'Up to 4.')),
+    plausibleLow: optionalNumber(),
+    plausibleHigh: optionalNumber(),
+    samplesPerUnit: typedNumber('How many?').pipe(z.number().int('Whole number.').min(1, 'At least 1.').max(200)),
+    summary: z.enum(['last', 'sum']),
+  })
+  .superRefine((t, ctx) => {
+    if (t.direction === 'band' && !(t.bandLow !== null && t.bandHigh !== null && t.bandLow < t.bandHigh)) {
+      ctx.addIssue({ code: 'custom', path: ['bandLow'], message: 'Give a lower and a higher end.' });
+    }
+    if (t.kind === 'weighing' && t.unit !== 'g') {
+      ctx.addIssue({ code: 'custom', path: ['unit'], message: 'Weighed traits are kept in g.' });
+    }
+    if (t.plausibleLow !== null && t.plausibleHigh !== null && t.plausibleLow >= t.plausibleHigh) {
+      ctx.addIssue({ code: 'custom', path: ['plausibleLow'], message: 'The least must be below the most.' });
+    }
+  });
+
+/** The Question room's form. Names and figures as typed; traits and rounds as lists. */
+export const QuestionForm = z
+  .object({
+    question: shape.question,
+    crop: shape.crop,
+    unitNoun: shape.unitNoun,
+    code: shape.code,
+    startDate: shape.startDate,
+    currency: shape.currency,
+    prediction: shape.prediction,
+    finishingRule: shape.finishingRule,
+    primaryTraitId: z.string(),
+    differenceKind: z.enum(['absolute', 'percent']),
+    differenceValue: optionalNumber().pipe(z.number().positive('More than 0.').nullable()),
+    traits: z.array(TraitForm),
+    rounds: z.array(
+      z.object({
+        id: RoundIdSchema,
+        name: z.string().trim().min(1, 'Give the round a name.').max(80),
+        day: typedNumber('On which day?').pipe(z.number().int('Whole days.').min(0, 'Not before the start.').max(2000)),
+        traitIds: z.array(TraitIdSchema).min(1, 'Tick what is measured.'),
+      }),
+    ),
+  })
+  .superRefine((f, ctx) => {
+    const names = f.traits.map((t) => t.name.toLowerCase());
+    names.forEach((n, i) => {
+      if (names.indexOf(n) !== i) ctx.addIssue({ code: 'custom', path: ['traits', i, 'name'], message: 'Another trait has this name.' });
+    });
+  });
+export type QuestionFormInput = z.input<typeof QuestionForm>;
+
+/** The plan with what the form says; measurements and units aren't touched. */
+export function applyQuestion(plan: Plan, f: z.output<typeof QuestionForm>): Plan {
+  const { primaryTraitId, differenceKind, differenceValue, traits, ...rest } = f;
+  const known = new Set<string>(traits.map((t) => t.id));
+  const codeChanged = plan.code !== f.code;
+  return {
+    ...plan,
+    ...rest,
+    traits: traits.map((t) => Trait.parse(t)),
+    rounds: f.rounds.map((r) => ({ ...r, traitIds: r.traitIds.filter((id) => known.has(id)) })),
+    primaryTraitId: known.has(primaryTraitId) ? (primaryTraitId as TraitId) : null,
+    smallestDifference: differenceValue === null ? null : { kind: differenceKind, value: differenceValue },
+    units: codeChanged ? plan.units.map((u) => ({ ...u, code: u.code.replace(plan.code, f.code) })) : plan.units,
+  };
+}
+
+/** A trait to start from; the examples under the empty list. */
+export const traitExamples = {
+  weight: { name: 'Cut weight', unit: 'g', kind: 'weighing', decimals: '1', summary: 'sum' },
+  height: { name: 'Plant height', unit: 'cm', kind: 'number', decimals: '1', summary: 'last' },
+  count: { name: 'Leaf count', unit: 'leaves', kind: 'count', decimals: '0', summary: 'last' },
+  blank: { name: '', unit: '', kind: 'number', decimals: '1', summary: 'last' },
+} as const;
+
+export function newTrait(example: keyof typeof traitExamples): QuestionFormInput['traits'][number] {
+  return {
+    id: newId<TraitId>(),
+    direction: 'higher',
+    bandLow: '',
+    bandHigh: '',
+    plausibleLow: '',
+    plausibleHigh: '',
+    samplesPerUnit: '1',
+    ...traitExamples[example],
+  };
+}
+
+export const newRound = (n: number, day: number, traitIds: readonly string[]) => ({
+  id: newId<RoundId>() as string,
+  name: `Round ${n}`,
+  day: String(day),
+  traitIds: [...traitIds],
+});
+
+export function toQuestionForm(plan: Plan): QuestionFormInput {
+  return {
+    question: plan.question,
+    crop: plan.crop,
+    unitNoun: plan.unitNoun,
+    code: plan.code,
+    startDate: plan.startDate,
+    currency: plan.currency,
+    prediction: plan.prediction,
+    finishingRule: plan.finishingRule,
+    primaryTraitId: plan.primaryTraitId ?? '',
+    differenceKind: plan.smallestDifference?.kind ?? 'percent',
+    differenceValue: fieldText(plan.smallestDifference?.value),
+    traits: plan.traits.map((t) => ({
+      ...t,
+      bandLow: fieldText(t.bandLow),
+      bandHigh: fieldText(t.bandHigh),
+      decimals: String(t.decimals),
+      plausibleLow: fieldText(t.plausibleLow),
+      plausibleHigh: fieldText(t.plausibleHigh),
+      samplesPerUnit: String(t.samplesPerUnit),
+    })),
+    rounds: plan.rounds.map((r) => ({ ...r, day: String(r.day), traitIds: [...r.traitIds] })),
+  };
+}

@@ -1,0 +1,81 @@
+import type { TrialState } from '~core/log/state';
+import { unitValue } from '~core/log/unitValues';
+import { missingForSeal } from '~core/model/seal';
+import { roundProgress } from '~core/schedule/rounds';
+
+export interface StairStep {
+  room: string;
+  name: string;
+  progress: 'none' | 'half' | 'full';
+  /** a few characters at the right: a count, what is due */
+  howFar: string;
+  /** what is missing, as a tooltip */
+  hint: string;
+}
+
+/** The steps of the stair with how far each is and what is missing, from plan and log. */
+export function stairSteps(state: TrialState, today: string, reviewWritten: boolean): StairStep[] {
+  const { plan } = state;
+  const missing = missingForSeal(plan);
+  const planStep = (room: 'question' | 'contenders' | 'layout', begun: boolean) => {
+    const lacks = missing.filter((m) => m.room === room).map((m) => m.what);
+    const progress = lacks.length === 0 ? ('full' as const) : begun ? ('half' as const) : ('none' as const);
+    return { progress, hint: lacks.length > 0 ? `Missing: ${lacks.join('; ')}` : 'Complete' };
+  };
+  const rounds = roundProgress(state, today);
+  const open = rounds.find((r) => r.status === 'due' || r.status === 'overdue');
+  const roundsDone = rounds.filter((r) => r.status === 'done').length;
+  const weighed = plan.traits.filter((t) => t.kind === 'weighing');
+  const weighings = state.observations.filter((o) => o.weighing).length;
+  const unitsWeighed = plan.units.filter((u) => weighed.some((t) => unitValue(state, u.id, t) !== null)).length;
+  const primary = plan.traits.find((t) => t.id === plan.primaryTraitId);
+  const decided = primary ? plan.units.filter((u) => unitValue(state, u.id, primary) !== null).length : 0;
+  const allDecided = decided > 0 && decided >= plan.units.length - state.deaths.size;
+  const results = allDecided ? ('full' as const) : decided > 0 ? ('half' as const) : ('none' as const);
+  const lastRound = rounds[rounds.length - 1];
+  return [
+    { room: 'question', name: 'Question', howFar: '', ...planStep('question', true) },
+    {
+      room: 'contenders',
+      name: 'Contenders',
+      howFar: plan.treatments.length ? String(plan.treatments.length) : '',
+      ...planStep('contenders', plan.treatments.length > 0),
+    },
+    {
+      room: 'layout',
+      name: 'Layout',
+      howFar: state.seal ? 'sealed' : plan.units.length ? String(plan.units.length) : '',
+      progress: state.seal ? 'full' : plan.areas.length > 0 ? 'half' : 'none',
+      hint: state.seal ? 'Sealed' : planStep('layout', false).hint,
+    },
+    {
+      room: 'rounds',
+      name: 'Rounds',
+      howFar: open ? `${open.unitsDone}/${open.unitsWanted}` : rounds.length ? `${roundsDone}/${rounds.length}` : '',
+      progress: rounds.length > 0 && roundsDone === rounds.length ? 'full' : state.observations.length > 0 ? 'half' : 'none',
+      hint: open ? `${open.round.name} is ${open.status}` : `${roundsDone} of ${rounds.length} rounds done`,
+    },
+    {
+      room: 'weigh-in',
+      name: 'Weigh-in',
+      howFar: weighings > 0 ? `${unitsWeighed}/${plan.units.length}` : weighed.length > 0 && lastRound ? `d ${lastRound.round.day}` : '',
+      progress: weighings === 0 ? 'none' : unitsWeighed >= plan.units.length - state.deaths.size ? 'full' : 'half',
+      hint: weighed.length === 0 ? 'No trait of this trial is weighed' : `${unitsWeighed} of ${plan.units.length} weighed`,
+    },
+    {
+      room: 'findings',
+      name: 'Findings',
+      howFar: '',
+      progress: results,
+      hint: decided > 0 ? `${decided} of ${plan.units.length} have the deciding value` : 'Nothing measured yet',
+    },
+    { room: 'verdict', name: 'Verdict', howFar: '', progress: results, hint: results === 'none' ? 'Nothing to judge yet' : 'Ready to read' },
+    {
+      room: 'review',
+      name: 'Review',
+      howFar: '',
+      progress: reviewWritten && allDecided ? 'full' : reviewWritten ? 'half' : 'none',
+      hint: reviewWritten ? 'Begun' : 'Not written yet',
+    },
+  ];
+}

@@ -1,0 +1,65 @@
+import '@fontsource-variable/fraunces/wght.css';
+import '@fontsource-variable/source-sans-3/wght.css';
+import '@fontsource/ibm-plex-mono/latin-400.css';
+import '@fontsource/ibm-plex-mono/latin-500.css';
+import './ui/palazzo.css';
+import type { ReactNode } from 'react';
+import { Links, Meta, Outlet, Scripts, ScrollRestoration, isRouteErrorResponse, useRouteError } from 'react-router';
+import { PalazzoTheme } from './ui/theme';
+import { NoticeProvider } from './ui/Notices';
+
+export function Layout({ children }: { children: ReactNode }) {
+  return (
+    <html lang="en">
+      <head>
+        <meta charSet="utf-8" />
+        <meta name="viewport" content="width=device-width, initial-scale=1" />
+        <meta name="palazzo-bench" content="own" />
+        <link rel="icon" href="/icon.svg" type="image/svg+xml" />
+        <Meta />
+        <Links />
+      </head>
+      <body>
+        {children}
+        <ScrollRestoration />
+        <Scripts />
+      </body>
+    </html>
+  );
+}
+
+export const meta = () => [{ title: 'Palazzo' }];
+
+export default function App() {
+  return (
+    <PalazzoTheme>
+      <NoticeProvider>
+        <Outlet />
+      </NoticeProvider>
+    </PalazzoTheme>
+  );
+}
+
+export function HydrateFallback() {
+  return (
+    <main className="page-message" aria-busy="true">
+      <p>Opening the bench …</p>
+    </main>
+  );
+}
+
+export function ErrorBoundary() {
+  const error = useRouteError();
+  const text = isRouteErrorResponse(error)
+    ? String(error.data || 'This page isn’t here.')
+    : error instanceof Error
+      ? error.message
+      : String(error);
+  return (
+    <main className="page-message">
+      <h1>{isRouteErrorResponse(error) && error.status === 404 ? 'Nothing here' : 'Something went wrong'}</h1>
+      <p>{text}</p>
+      <p>What you logged is kept in this browser. <a href="/">Back to Today</a></p>
+    </main>
+  );
+}

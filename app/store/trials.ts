@@ -1,0 +1,200 @@
+import { unionOfLogs } from '~core/log/resolve';
+import { type TrialState, deriveState } from '~core/log/state';
+import type { CorrectionBody, Entry, EntryBody } from '~core/model/entry';
+import { type EntryId, type TrialId, newId } from '~core/model/ids';
+import { Plan } from '~core/model/plan';
+import { type Result, err, ok } from '~core/model/result';
+import { planSha256 } from '~core/model/seal';
+import { ReviewText, type Trial, emptyReview } from '~core/model/trial';
+import { bench, benchName, recorder } from './bench';
+import type { TrialRow } from './db';
+import { listProducts } from './products';
+
+export interface LoadedTrial {
+  row: TrialRow;
+  log: Entry[];
+  state: TrialState;
+}
+
+/** Trials read once are kept, so that a keystroke doesn't read the whole log again. */
+const cache = new Map<string, LoadedTrial>();
+const undo = new Map<string, Plan[]>();
+
+/** Tells other tabs of the same bench that a trial changed. */
+const channel = new BroadcastChannel('palazzo-trials');
+channel.onmessage = () => {
+  cache.clear();
+  window.dispatchEvent(new Event('palazzo-changed'));
+};
+
+const key = (id: string) => `${benchName()}/${id}`;
+
+function remember(row: TrialRow, log: Entry[]): LoadedTrial {
+  const loaded = { row, log, state: deriveState(row.plan, log) };
+  cache.set(key(row.id), loaded);
+  return loaded;
+}
+
+function changed(): void {
+  channel.postMessage(null);
+}
+
+/** A trial with its derived state; throws a 404 response when there is none. */
+export async function loadTrial(id: string | undefined): Promise<LoadedTrial> {
+  const known = id && cache.get(key(id));
+  if (known) return known;
+  const db = await bench();
+  const row = id ? await db.trials.get(id) : undefined;
+  if (!row) throw new Response('There is no such trial on this bench.', { status: 404 });
+  const entries = await db.entries.where('trialId').equals(row.id).toArray();
+  return remember(
+    row,
+    entries.map((e) => e.entry),
+  );
+}
+
+export async function listTrials(): Promise<LoadedTrial[]> {
+  const ids = (await (await bench()).trials.toCollection().primaryKeys()) as string[];
+  const trials = await Promise.all(ids.map(loadTrial));
+  return trials.sort((a, b) => b.row.plan.startDate.localeCompare(a.row.plan.startDate));
+}
+
+/** Copies of the library's products that a plan's treatments use, as they stand now. */
+async function productsOf(plan: Plan): Promise<Plan['products']> {
+  const used = new Set(plan.treatments.flatMap((t) => t.products.map((p) => p.productId)));
+  const library = await listProducts();
+  const kept = plan.products.filter((p) => !library.some((l) => l.id === p.id));
+  return [...library, ...kept].filter((p) => used.has(p.id));
+}
+
+async function putPlan(row: TrialRow, plan: Plan): Promise<LoadedTrial> {
+  const db = await bench();
+  const next = { ...row, plan: Plan.parse(plan) };
+  await db.trials.put(next);
+  changed();
+  return remember(next, cache.get(key(row.id))?.log ?? []);
+}
+
+/**
+ * Saves a changed plan; refused once it is sealed. The plan before is kept for Undo.
+ */
+export async function savePlan(
+  id: string | undefined,
+  change: (plan: Plan) => Plan,
+): Promise<Result<LoadedTrial, { tag: 'sealed' }>> {
+  const { row, state } = await loadTrial(id);
+  if (state.seal) return err({ tag: 'sealed' });
+  const next = change(row.plan);
+  undo.set(key(row.id), [...(undo.get(key(row.id)) ?? []), row.plan].slice(-50));
+  return ok(await putPlan(row, { ...next, products: await productsOf(next) }));
+}
+
+/** How many changes of the plan can be taken back in this tab. */
+export const undoDepth = (id: string): number => undo.get(key(id))?.length ?? 0;
+
+/** Takes back the last change of a plan that isn't sealed. */
+export async function undoPlan(id: string | undefined): Promise<void> {
+  const { row, state } = await loadTrial(id);
+  const previous = undo.get(key(row.id))?.pop();
+  if (previous && !state.seal) await putPlan(row, previous);
+}
+
+export async function createTrial(plan: Plan, review: ReviewText = emptyReview, log: Entry[] = []): Promise<void> {
+  const db = await bench();
+  const row: TrialRow = { id: plan.id, plan: Plan.parse(plan), review, createdAt: new Date().toISOString() };
+  await db.transaction('rw', db.trials, db.entries, async () => {
+    await db.trials.put(row);
+    await db.entries.bulkPut(log.map((entry) => ({ trialId: row.id, id: entry.id, entry })));
+  });
+  cache.delete(key(row.id));
+  changed();
+}
+
+/** Appends to the log. @returns the entries as they were written */
+export async function appendEntries(
+  id: string | undefined,
+  bodies: readonly (EntryBody | CorrectionBody)[],
+): Promise<Entry[]> {
+  const { row, log } = await loadTrial(id);
+  const now = new Date().toISOString();
+  const by = await recorder();
+  const entries = bodies.map((body) => ({ ...body, id: newId<EntryId>(), at: now, recordedAt: now, by }) as Entry);
+  await (await bench()).entries.bulkPut(entries.map((entry) => ({ trialId: row.id, id: entry.id, entry })));
+  remember(row, [...log, ...entries]);
+  changed();
+  return entries;
+}
+
+/** Freezes the plan: its hash and the time go to the log. Prices and claims are copied in first. */
+export async function sealPlan(id: string | undefined): Promise<void> {
+  const { row, state } = await loadTrial(id);
+  if (state.seal) return;
+  const plan = { ...row.plan, products: await productsOf(row.plan) };
+  const { row: saved } = await putPlan(row, plan);
+  await appendEntries(id, [{ kind: 'seal', planSha256: planSha256(saved.plan) }]);
+}
+
+export async function saveReview(id: string | undefined, review: ReviewText): Promise<void> {
+  const { row, log } = await loadTrial(id);
+  const next = { ...row, review: ReviewText.parse(review) };
+  await (await bench()).trials.put(next);
+  remember(next, log);
+  changed();
+}
+
+/** Puts a trial with its whole log into the bin. */
+export async function deleteTrial(id: string): Promise<void> {
+  const db = await bench();
+  await db.transaction('rw', db.trials, db.entries, db.bin, async () => {
+    const trial = await db.trials.get(id);
+    if (!trial) return;
+    const entries = await db.entries.where('trialId').equals(id).toArray();
+    await db.bin.put({ id, kind: 'trial', title: trial.plan.question, deletedAt: new Date().toISOString(), trial, entries });
+    await db.trials.delete(id);
+    await db.entries.where('trialId').equals(id).delete();
+  });
+  cache.delete(key(id));
+  changed();
+}
+
+/** A whole trial as it is exported. */
+export async function wholeTrial(id: string | undefined): Promise<Trial> {
+  const { row, log } = await loadTrial(id);
+  return { plan: row.plan, log: unionOfLogs(log, []), review: row.review };
+}
+
+export type MergeOutcome = { tag: 'added' } | { tag: 'merged'; newEntries: number };
+
+/**
+ * Takes in an exported trial: a new one is added; of one that is here already the logs are united.
+ * Refused where both copies exist with different plans: nothing of either is lost.
+ */
+export async function takeIn(trial: Trial): Promise<Result<MergeOutcome, { tag: 'differentPlan' }>> {
+  const db = await bench();
+  const here = await db.trials.get(trial.plan.id);
+  if (!here) {
+    await createTrial(trial.plan, trial.review, trial.log);
+    return ok({ tag: 'added' });
+  }
+  if (planSha256(here.plan) !== planSha256(trial.plan)) return err({ tag: 'differentPlan' });
+  const { log } = await loadTrial(here.id);
+  const union = unionOfLogs(log, trial.log);
+  await db.entries.bulkPut(union.map((entry) => ({ trialId: here.id, id: entry.id, entry })));
+  remember(here, union);
+  changed();
+  return ok({ tag: 'merged', newEntries: union.length - log.length });
+}
+
+/** Adds an exported trial as a second one beside the one that is here. */
+export async function takeInAsCopy(trial: Trial): Promise<string> {
+  const id = newId<TrialId>();
+  await createTrial({ ...trial.plan, id, question: `${trial.plan.question} (copy)`.slice(0, 200) }, trial.review, trial.log);
+  return id;
+}
+
+/** Drops what is kept of trials in memory, after the database was changed as a whole. */
+export function forgetTrials(): void {
+  cache.clear();
+  undo.clear();
+  changed();
+}

@@ -1,0 +1,100 @@
+import BackspaceIcon from '@mui/icons-material/BackspaceOutlined';
+import Button from '@mui/material/Button';
+import { type ReactNode, useEffect, useRef } from 'react';
+import { isTyping } from './keys';
+
+interface Props {
+  /** what has been typed so far */
+  text: string;
+  onText: (text: string) => void;
+  unit: string;
+  /** small line under the figure */
+  left: ReactNode;
+  right: ReactNode;
+  /** why the value looks wrong; Enter again keeps it */
+  warning: string | null;
+  error: string | null;
+  keepLabel: string;
+  onKeep: () => void;
+  /** `.` with an empty pad */
+  onSomethingOff: () => void;
+  disabled?: boolean;
+}
+
+const keyPad = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0', '⌫'];
+
+/** The pad for one value: large keys for wet hands, and the keyboard at the desk. */
+export function EntryPad(props: Props) {
+  const { text, onText, unit, warning, error, keepLabel, onKeep, disabled } = props;
+  const current = useRef(props);
+  useEffect(() => {
+    current.current = props;
+  });
+
+  const press = (key: string) => {
+    const p = current.current;
+    if (key === '⌫') p.onText(p.text.slice(0, -1));
+    else if (key === '.') p.onText(p.text.includes('.') ? p.text : p.text === '' ? '0.' : `${p.text}.`);
+    else if (p.text.length < 10) p.onText(p.text === '0' ? key : p.text + key);
+  };
+
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      const p = current.current;
+      if (isTyping(e) || e.ctrlKey || e.metaKey || e.altKey || p.disabled) return;
+      if (/^\d$/.test(e.key)) press(e.key);
+      else if (e.key === '.' && p.text === '') p.onSomethingOff();
+      else if (e.key === '.' || e.key === ',') press('.');
+      else if (e.key === 'Backspace') press('⌫');
+      else if (e.key === 'Escape') p.onText('');
+      else if (e.key === 'Enter') p.onKeep();
+      else return;
+      e.preventDefault();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+
+  return (
+    <div>
+      <div className="pad-figure">
+        <output aria-label="Value typed" aria-live="polite" className={text ? undefined : 'empty-figure'}>
+          {text || '–'}
+        </output>
+        <span className="num quiet">{unit}</span>
+      </div>
+      <div className="pad-last">
+        <span>{props.left}</span>
+        <span className="num">{props.right}</span>
+      </div>
+      {(warning || error) && (
+        <p role="alert" className="small" style={{ padding: '0.5rem 0.2rem 0', color: error ? 'var(--porphyry)' : 'var(--ochre-text)' }}>
+          {error ?? `${warning} Keep it if it is right.`}
+        </p>
+      )}
+      <div className="pad-keys">
+        {keyPad.map((key) => (
+          <button
+            key={key}
+            type="button"
+            disabled={disabled}
+            onClick={() => press(key)}
+            aria-label={key === '⌫' ? 'Delete the last figure' : key === '.' ? 'Decimal point' : key}
+          >
+            {key === '⌫' ? <BackspaceIcon fontSize="small" /> : key}
+          </button>
+        ))}
+      </div>
+      <Button
+        fullWidth
+        variant="contained"
+        disabled={disabled}
+        onClick={onKeep}
+        color={warning ? 'warning' : 'primary'}
+        sx={{ height: 54, fontSize: '1.05rem' }}
+      >
+        {warning ? 'Keep it anyway' : keepLabel}&nbsp;<span aria-hidden="true">↵</span>
+      </Button>
+    </div>
+  );
+}

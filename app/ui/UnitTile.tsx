@@ -1,0 +1,24 @@
+import type { CSSProperties, ReactNode } from 'react';
+import { Tessera, tesseraLetter } from './Tessera';
+import { tesseraStyle } from './tesserae';
+
+/** The inside of a unit on the plan: tile, letter, number and what is known of it. */
+export function UnitFace({ index, number, value, words }: { index: number; number: string; value: ReactNode; words?: boolean }) {
+  return (
+    <>
+      <span className="top">
+        <Tessera index={index} size={22} />
+        <span className="tile-letter">{tesseraLetter(index)}</span>
+        <span className="number">{number}</span>
+      </span>
+      <span className={words ? 'value words' : 'value'}>{value}</span>
+    </>
+  );
+}
+
+/** The colour a unit's border takes, for its `style`. */
+export const tileInk = (index: number): CSSProperties =>
+  ({ '--tile-ink': `var(${tesseraStyle(index).colour})` }) as CSSProperties;
+
+/** The number on the label without the trial's code: LOG-08 → 08. */
+export const unitNumber = (code: string): string => code.replace(/^[A-Z]+-/, '');

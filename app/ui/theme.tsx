@@ -1,0 +1,62 @@
+import { createTheme, ThemeProvider } from '@mui/material/styles';
+import type { ReactNode } from 'react';
+
+export const serif = '"Fraunces Variable", Georgia, serif';
+export const sans = '"Source Sans 3 Variable", "Segoe UI", sans-serif';
+export const mono = '"IBM Plex Mono", ui-monospace, monospace';
+
+const theme = createTheme({
+  cssVariables: { colorSchemeSelector: 'data-mode' },
+  colorSchemes: {
+    light: {
+      palette: {
+        background: { default: '#F5EFE4', paper: '#FFFBF3' },
+        text: { primary: '#2A241F', secondary: '#5F564B' },
+        primary: { main: '#A4472A', contrastText: '#FFFBF3' },
+        secondary: { main: '#2C4A7A', contrastText: '#FFFBF3' },
+        success: { main: '#2F6F62' },
+        warning: { main: '#8A5A0A' },
+        error: { main: '#7A2440' },
+        divider: '#D8CCB8',
+      },
+    },
+    dark: {
+      palette: {
+        background: { default: '#211B16', paper: '#2B241E' },
+        text: { primary: '#F1E8DA', secondary: '#BFB19C' },
+        primary: { main: '#E08A66', contrastText: '#211B16' },
+        secondary: { main: '#9DB7E4', contrastText: '#211B16' },
+        success: { main: '#7CC2B1' },
+        warning: { main: '#E5B457' },
+        error: { main: '#E79AB2' },
+        divider: '#4A4037',
+      },
+    },
+  },
+  shape: { borderRadius: 4 },
+  typography: {
+    fontFamily: sans,
+    fontSize: 15,
+    h1: { fontFamily: serif, fontSize: '1.75rem', fontWeight: 600, lineHeight: 1.2 },
+    h2: { fontFamily: serif, fontSize: '1.2rem', fontWeight: 600, lineHeight: 1.3 },
+    h3: { fontFamily: serif, fontSize: '1rem', fontWeight: 600 },
+    button: { textTransform: 'none', fontWeight: 600, fontSize: '0.95rem' },
+  },
+  components: {
+    MuiButton: { defaultProps: { disableElevation: true } },
+    MuiButtonBase: { defaultProps: { disableRipple: true } },
+    MuiTextField: { defaultProps: { size: 'small', fullWidth: true } },
+    MuiOutlinedInput: { styleOverrides: { root: { backgroundColor: 'var(--sheet)' } } },
+    MuiDialog: { styleOverrides: { paper: { backgroundColor: 'var(--sheet)', backgroundImage: 'none' } } },
+    MuiTooltip: { defaultProps: { arrow: true } },
+  },
+});
+
+/** The plaster-and-ink theme, with its night side, around everything. */
+export function PalazzoTheme({ children }: { children: ReactNode }) {
+  return (
+    <ThemeProvider theme={theme} defaultMode="light">
+      {children}
+    </ThemeProvider>
+  );
+}
