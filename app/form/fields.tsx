@@ -16,7 +16,7 @@ type FieldProps = Omit<TextFieldProps, 'name' | 'error' | 'defaultValue'> & {
 /** A text field of the form around it, with the message for its path below. */
 export function Field({ name, suffix, numeric, helperText, slotProps, ...rest }: FieldProps) {
   const { register, formState } = useFormContext();
-  const message = get(formState.errors, name)?.message as string | undefined;
+  const { message } = (get(formState.errors, name) ?? {}) as { message?: string };
   const { ref, ...registered } = register(name);
   const locked = useContext(LockedForm);
   return (

@@ -23,9 +23,13 @@ interface Props {
 
 const keyPad = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0', '⌫'];
 
+/** Links and buttons other than the plan's tiles and the pad's keys answer Enter themselves. */
+const hasOwnEnter = (target: EventTarget | null) =>
+  target instanceof HTMLElement && target.closest('a, button') !== null && !target.closest('.tile, .pad-keys');
+
 /** The pad for one value: large keys for wet hands, and the keyboard at the desk. */
 export function EntryPad(props: Props) {
-  const { text, onText, unit, warning, error, keepLabel, onKeep, disabled } = props;
+  const { text, unit, warning, error, keepLabel, onKeep, disabled } = props;
   const current = useRef(props);
   useEffect(() => {
     current.current = props;
@@ -47,7 +51,7 @@ export function EntryPad(props: Props) {
       else if (e.key === '.' || e.key === ',') press('.');
       else if (e.key === 'Backspace') press('⌫');
       else if (e.key === 'Escape') p.onText('');
-      else if (e.key === 'Enter') p.onKeep();
+      else if (e.key === 'Enter' && !hasOwnEnter(e.target)) p.onKeep();
       else return;
       e.preventDefault();
     };

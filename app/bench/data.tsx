@@ -1,0 +1,234 @@
+import Button from '@mui/material/Button';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import { useColorScheme } from '@mui/material/styles';
+import dayjs from 'dayjs';
+import { type ChangeEvent, useState } from 'react';
+import { FormProvider } from 'react-hook-form';
+import { Link, useFetcher, useLoaderData, useRevalidator } from 'react-router';
+import { z } from 'zod';
+import { describeImportError, importTrial } from '~core/formats/dataPackage';
+import { libraryFromFile, libraryToFile } from '~core/formats/libraryFile';
+import type { Trial } from '~core/model/trial';
+import { Field } from '../form/fields';
+import { fieldErrors } from '../form/schemaFields';
+import { useRecordForm } from '../form/useRecordForm';
+import { benchName, recorder, resetDemo, setRecorder } from '../store/bench';
+import { listBin, restore } from '../store/bin';
+import { listProducts, saveProduct } from '../store/products';
+import { forgetTrials, takeIn, takeInAsCopy } from '../store/trials';
+import { useNotice } from '../ui/Notices';
+import { RoomHead } from '../ui/RoomHead';
+import { download } from '../ui/download';
+
+const RecorderForm = z.object({ name: z.string().trim().max(80, 'Up to 80 characters.') });
+
+export async function clientLoader() {
+  const [name, bin] = await Promise.all([recorder(), listBin()]);
+  return { name, bin };
+}
+
+export async function clientAction({ request }: { request: Request }) {
+  if (request.headers.get('content-type')?.includes('json')) {
+    const parsed = RecorderForm.safeParse(await request.json());
+    if (!parsed.success) return { errors: fieldErrors(parsed.error) };
+    await setRecorder(parsed.data.name);
+    return { saved: true };
+  }
+  await restore(String((await request.formData()).get('id')));
+  return { saved: true };
+}
+
+export default function DataRoom() {
+  const { name, bin } = useLoaderData<typeof clientLoader>();
+  const fetcher = useFetcher();
+  const revalidator = useRevalidator();
+  const notice = useNotice();
+  const { form, onSubmit } = useRecordForm({ name });
+  const { mode, setMode } = useColorScheme();
+
+  const reset = async () => {
+    const bringBack = await resetDemo();
+    forgetTrials();
+    await revalidator.revalidate();
+    notice({
+      text: 'The demo bench is as new.',
+      undo: async () => {
+        await bringBack();
+        forgetTrials();
+        await revalidator.revalidate();
+      },
+    });
+  };
+  return (
+    <div style={{ maxWidth: '54rem' }}>
+      <RoomHead title="Data">Everything stays in this browser, on this device. Files are how it travels.</RoomHead>
+      <TakeIn />
+      <LibraryFiles />
+      <section className="section">
+        <h2>Who writes the log</h2>
+        <p className="quiet">Stands behind every entry made on this device.</p>
+        <FormProvider {...form}>
+          <form onSubmit={onSubmit} noValidate className="line" style={{ alignItems: 'flex-start' }}>
+            <div style={{ width: 280 }}>
+              <Field name="name" label="Name or initials" />
+            </div>
+            <Button type="submit" variant="outlined" color="secondary">
+              Save
+            </Button>
+          </form>
+        </FormProvider>
+      </section>
+      <section className="section">
+        <h2>Light</h2>
+        <p className="quiet">The night side is easier on eyes beside dark shelves.</p>
+        <ToggleButtonGroup size="small" exclusive value={mode ?? 'light'} onChange={(_, m: 'light' | 'dark' | null) => m && setMode(m)} aria-label="Light or night">
+          <ToggleButton value="light" sx={{ textTransform: 'none' }}>
+            Day
+          </ToggleButton>
+          <ToggleButton value="dark" sx={{ textTransform: 'none' }}>
+            Night
+          </ToggleButton>
+        </ToggleButtonGroup>
+      </section>
+      <section className="section">
+        <h2>Bin</h2>
+        {bin.length === 0 ? (
+          <p className="quiet">Nothing was deleted.</p>
+        ) : (
+          <table className="ledger">
+            <tbody>
+              {bin.map((b) => (
+                <tr key={b.id}>
+                  <td>{b.title}</td>
+                  <td className="quiet">{b.kind}</td>
+                  <td className="num small">{dayjs(b.deletedAt).format('D MMM YYYY HH:mm')}</td>
+                  <td className="n">
+                    <Button size="small" color="secondary" onClick={() => void fetcher.submit({ id: b.id }, { method: 'post' })} aria-label={`Bring back ${b.title}`}>
+                      Bring back
+                    </Button>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+      </section>
+      {benchName() === 'demo' && (
+        <section className="section">
+          <h2>Demo bench</h2>
+          <p className="quiet">Made-up products, people and figures. Resetting makes it anew, with dates from today; your own bench isn’t touched.</p>
+          <Button variant="outlined" color="secondary" onClick={() => void reset()}>
+            Reset the demo
+          </Button>
+        </section>
+      )}
+    </div>
+  );
+}
+
+/** Takes in an exported trial; when another plan of it is here, offers to add it beside. */
+function TakeIn() {
+  const revalidator = useRevalidator();
+  const [message, setMessage] = useState<{ text: string; bad: boolean; id?: string } | null>(null);
+  const [clash, setClash] = useState<Trial | null>(null);
+
+  const onFile = async (e: ChangeEvent<HTMLInputElement>) => {
+    const file = e.target.files?.[0];
+    e.target.value = '';
+    if (!file) return;
+    setClash(null);
+    const read = importTrial(new Uint8Array(await file.arrayBuffer()));
+    if (!read.ok) return setMessage({ text: `${file.name}: ${describeImportError(read.error)}`, bad: true });
+    const taken = await takeIn(read.value);
+    if (!taken.ok) {
+      setClash(read.value);
+      return setMessage({
+        text: `“${read.value.plan.question}” is here already with a different plan. Nothing was changed.`,
+        bad: true,
+      });
+    }
+    setMessage({
+      text:
+        taken.value.tag === 'added'
+          ? `“${read.value.plan.question}” is on the bench.`
+          : `“${read.value.plan.question}” was here: ${taken.value.newEntries} new log lines were added.`,
+      bad: false,
+      id: read.value.plan.id,
+    });
+    await revalidator.revalidate();
+  };
+  const addCopy = async () => {
+    if (!clash) return;
+    const id = await takeInAsCopy(clash);
+    setClash(null);
+    setMessage({ text: 'Added as a second trial.', bad: false, id });
+    await revalidator.revalidate();
+  };
+  return (
+    <section>
+      <h2>Take in a trial</h2>
+      <p className="quiet" style={{ marginBottom: '0.8rem' }}>
+        The zip that a trial’s Review exports. A trial that is here already gets the lines it lacks.
+      </p>
+      <Button variant="contained" component="label">
+        Choose the file
+        <input type="file" accept=".zip,application/zip" hidden onChange={(e) => void onFile(e)} data-testid="trial-file" />
+      </Button>
+      {message && (
+        <p role="status" style={{ marginTop: '0.7rem', color: message.bad ? 'var(--porphyry)' : 'var(--verdigris)' }}>
+          {message.text} {message.id && <Link to={`/trial/${message.id}`}>Open it</Link>}
+          {clash && (
+            <Button size="small" color="secondary" onClick={() => void addCopy()}>
+              Add it as a second trial
+            </Button>
+          )}
+        </p>
+      )}
+    </section>
+  );
+}
+
+/** The library as a file, out and in. */
+function LibraryFiles() {
+  const revalidator = useRevalidator();
+  const [message, setMessage] = useState<{ text: string; bad: boolean } | null>(null);
+  const save = async () => {
+    download(new Blob([libraryToFile(await listProducts())], { type: 'application/json' }), 'palazzo-library.json');
+  };
+  const onFile = async (e: ChangeEvent<HTMLInputElement>) => {
+    const file = e.target.files?.[0];
+    e.target.value = '';
+    if (!file) return;
+    const read = libraryFromFile(await file.text());
+    if (!read.ok) return setMessage({ text: `${file.name}: ${read.error}`, bad: true });
+    const here = new Set<string>((await listProducts()).map((p) => p.id));
+    const added = read.value.filter((p) => !here.has(p.id));
+    for (const product of added) await saveProduct(product);
+    setMessage({
+      text: `${added.length} added; ${read.value.length - added.length} were here already and stay as they are.`,
+      bad: false,
+    });
+    await revalidator.revalidate();
+  };
+  return (
+    <section className="section">
+      <h2>Library file</h2>
+      <p className="quiet">Products with labels, claims, packs and prices, as JSON.</p>
+      <div className="line">
+        <Button variant="outlined" color="secondary" onClick={() => void save()}>
+          Save the library
+        </Button>
+        <Button color="secondary" component="label">
+          Take in a library
+          <input type="file" accept=".json,application/json" hidden onChange={(e) => void onFile(e)} data-testid="library-file" />
+        </Button>
+      </div>
+      {message && (
+        <p role="status" style={{ marginTop: '0.7rem', color: message.bad ? 'var(--porphyry)' : 'var(--verdigris)' }}>
+          {message.text}
+        </p>
+      )}
+    </section>
+  );
+}

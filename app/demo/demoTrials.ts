@@ -1,0 +1,103 @@
+import { layOut } from '~core/design/layOut';
+import type { AreaId, ProductId, RoundId, TraitId, TreatmentId, TrialId, UnitId } from '~core/model/ids';
+import type { Area, Design, Plan, ProductUse, Role, Trait, Treatment } from '~core/model/plan';
+import { demoProducts } from './demoProducts';
+
+/** Building blocks of the demo's plans: ids spell out what they are, so that every start is the same. */
+
+export const trialId = (code: string) => `demo-trial-${code.toLowerCase()}` as TrialId;
+export const traitId = (code: string, key: string) => `demo-${code}-trait-${key}` as TraitId;
+export const treatmentId = (code: string, key: string) => `demo-${code}-arm-${key}` as TreatmentId;
+
+interface ArmSketch {
+  key: string;
+  name: string;
+  role: Role;
+  use?: { product: string; amount: number; unit: ProductUse['unit']; solutionL: number; times: number };
+}
+
+export interface PlanSketch {
+  code: string;
+  question: string;
+  crop: string;
+  unitNoun: string;
+  startDate: string;
+  prediction: string;
+  finishingRule: string;
+  traits: (Pick<Trait, 'name' | 'unit' | 'kind' | 'decimals' | 'summary'> & { key: string } & Partial<Trait>)[];
+  primary: string;
+  smallest: Plan['smallestDifference'];
+  rounds: { name: string; day: number; traits: string[] }[];
+  arms: ArmSketch[];
+  areas: Pick<Area, 'name' | 'rows' | 'columns' | 'widthCm' | 'depthCm'>[];
+  design: Design | null;
+}
+
+function treatment(code: string, a: ArmSketch): Treatment {
+  return {
+    id: treatmentId(code, a.key),
+    name: a.name,
+    role: a.role,
+    products: a.use
+      ? [
+          {
+            productId: `demo-${a.use.product}` as ProductId,
+            packId: null,
+            amount: a.use.amount,
+            unit: a.use.unit,
+            solutionLPerUnit: a.use.solutionL,
+            timesPerUnit: a.use.times,
+          },
+        ]
+      : [],
+    container: 'tray 28 × 54 cm',
+    medium: 'plain coir, one new bale',
+    light: 'LED bars, 16 h',
+    water: 'rain water',
+    notes: '',
+  };
+}
+
+/** The plan a sketch stands for, laid out with its seed; unit ids follow the codes. */
+export function planOf(s: PlanSketch): Plan {
+  const treatments = s.arms.map((a) => treatment(s.code, a));
+  const used = new Set(treatments.flatMap((t) => t.products.map((p) => p.productId)));
+  const plan: Plan = {
+    id: trialId(s.code),
+    question: s.question,
+    code: s.code,
+    crop: s.crop,
+    unitNoun: s.unitNoun,
+    prediction: s.prediction,
+    finishingRule: s.finishingRule,
+    startDate: s.startDate,
+    currency: 'EUR',
+    primaryTraitId: traitId(s.code, s.primary),
+    smallestDifference: s.smallest,
+    traits: s.traits.map(({ key, ...t }) => ({
+      direction: 'higher',
+      bandLow: null,
+      bandHigh: null,
+      plausibleLow: null,
+      plausibleHigh: null,
+      samplesPerUnit: 1,
+      ...t,
+      id: traitId(s.code, key),
+    })),
+    rounds: s.rounds.map((r, i) => ({
+      id: `demo-${s.code}-round-${i + 1}` as RoundId,
+      name: r.name,
+      day: r.day,
+      traitIds: r.traits.map((t) => traitId(s.code, t)),
+    })),
+    treatments,
+    areas: s.areas.map((a, i) => ({ ...a, id: `demo-${s.code}-area-${i + 1}` as AreaId, kind: 'shelf' })),
+    design: s.design,
+    units: [],
+    products: demoProducts.filter((p) => used.has(p.id)),
+  };
+  if (!s.design) return plan;
+  const units = layOut(plan, s.design);
+  if (!units.ok) throw new Error(`The demo plan ${s.code} has no room.`);
+  return { ...plan, units: units.value.map((u) => ({ ...u, id: `demo-${u.code}` as UnitId })) };
+}

@@ -1,0 +1,150 @@
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { useMemo, useState } from 'react';
+import { Link, useLoaderData, useSearchParams } from 'react-router';
+import { headline, methodText, notes } from '~core/verdict/words';
+import { FindingChart } from '../../ui/FindingChart';
+import { download } from '../../ui/download';
+import { findingPng } from '../../ui/findingChart';
+import type { RoomArgs } from '../roomArgs';
+import { AgainstControl } from './AgainstControl';
+import { FromWhat } from './FromWhat';
+import { describeFindingError, lanesOf, nameIn, oneFinding } from './findingData';
+
+export async function clientLoader({ params, request }: RoomArgs) {
+  const search = new URL(request.url).searchParams;
+  return oneFinding(params.trialId, search.get('trait'), search.get('round'), search.get('excluded') === 'in');
+}
+
+export default function FindingsRoom() {
+  const { plan, state, trait, result } = useLoaderData<typeof clientLoader>();
+  const [search, setSearch] = useSearchParams();
+  const [open, setOpen] = useState(false);
+  const lanes = useMemo(() => lanesOf(plan), [plan]);
+  if (!trait || !result) {
+    return (
+      <div className="empty">
+        <h1>Findings</h1>
+        <p style={{ marginTop: '0.6rem' }}>Which products differ from the control, and from each other. Add a trait in Question first.</p>
+        <Link to={`/trial/${plan.id}/question`}>Open Question</Link>
+      </div>
+    );
+  }
+  const set = (key: string, value: string) => {
+    const next = new URLSearchParams(search);
+    if (value) next.set(key, value);
+    else next.delete(key);
+    if (key === 'trait') next.delete('round');
+    setSearch(next);
+  };
+  const rounds = plan.rounds.filter((r) => r.traitIds.includes(trait.id));
+  const excluded = state.exclusions.length > 0;
+  const chooser = (
+    <div className="line no-print">
+      <TextField select label="Trait" value={trait.id} onChange={(e) => set('trait', e.target.value)} sx={{ width: 200 }}>
+        {plan.traits.map((t) => (
+          <MenuItem key={t.id} value={t.id}>
+            {t.name}
+            {t.id === plan.primaryTraitId && ' (decides)'}
+          </MenuItem>
+        ))}
+      </TextField>
+      {rounds.length > 1 && (
+        <TextField select label="Taken at" value={search.get('round') ?? 'all'} onChange={(e) => set('round', e.target.value === 'all' ? '' : e.target.value)} sx={{ width: 200 }}>
+          <MenuItem value="all">{trait.summary === 'sum' ? 'all picks together' : 'the last round'}</MenuItem>
+          {rounds.map((r) => (
+            <MenuItem key={r.id} value={r.id}>
+              {r.name}, day {r.day}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
+      {excluded && (
+        <TextField select label={`Left-out ${plan.unitNoun}s`} value={search.get('excluded') ?? 'out'} onChange={(e) => set('excluded', e.target.value === 'in' ? 'in' : '')} sx={{ width: 170 }}>
+          <MenuItem value="out">stay out</MenuItem>
+          <MenuItem value="in">taken in</MenuItem>
+        </TextField>
+      )}
+    </div>
+  );
+  if (!result.ok) {
+    return (
+      <>
+        <h1>Findings</h1>
+        <p className="quiet" style={{ margin: '0.4rem 0 1rem' }}>
+          {describeFindingError(result.error, plan)}
+        </p>
+        {chooser}
+      </>
+    );
+  }
+  const finding = result.value;
+  const nameOf = nameIn(plan);
+  const title = headline(finding, nameOf);
+  const { comparison } = finding;
+  const level = Math.round((1 - comparison.alpha) * 100);
+  const isPrimary = trait.id === plan.primaryTraitId;
+  const shaded =
+    trait.direction === 'band'
+      ? ` Shaded: the wanted band of ${trait.bandLow}–${trait.bandHigh} ${trait.unit}.`
+      : finding.smallestDifference !== null
+        ? ' Shaded: differences from the control too small to matter.'
+        : '';
+  const png = async () => {
+    const uri = await findingPng({ finding, lanes, unitNoun: plan.unitNoun });
+    download(await (await fetch(uri)).blob(), `${plan.code}-${trait.name.toLowerCase().replaceAll(' ', '-')}.png`);
+  };
+  return (
+    <>
+      <div className="room-head">
+        <h1>{title}</h1>
+        <p>
+          {trait.name} per {plan.unitNoun}
+          {finding.roundName && `, ${finding.roundName.toLowerCase()}`} · {finding.units.length} {plan.unitNoun}s
+          {comparison.blocks > 1 && ` in ${comparison.blocks} blocks`} ·{' '}
+          {isPrimary ? (state.seal ? 'deciding trait, chosen before the start' : 'deciding trait') : 'looked at beside the deciding trait: exploratory'}
+        </p>
+      </div>
+      <div className="findings-grid">
+        <div>
+          <FindingChart finding={finding} lanes={lanes} unitNoun={plan.unitNoun} caption={title} />
+          <p className="small quiet" style={{ margin: '0.6rem 0 1rem' }}>
+            Each tile is a {plan.unitNoun}.
+            {trait.direction !== 'band' && comparison.anova && ` Line: mean and ${level} % interval.`}
+            {shaded}
+          </p>
+          <div className="line" style={{ justifyContent: 'space-between' }}>
+            {chooser}
+            <Button color="secondary" onClick={() => void png()}>
+              Picture (PNG)
+            </Button>
+          </div>
+        </div>
+        <div className="stack">
+          <AgainstControl plan={plan} finding={finding} />
+          {notes(finding, nameOf, plan.unitNoun).map((n) => (
+            <div key={n.title} className={`note ${n.tone}`}>
+              <h3>{n.title}</h3>
+              <p>{n.text}</p>
+            </div>
+          ))}
+          {finding.warnings.length > 0 && (
+            <ul className="small" style={{ margin: 0, paddingLeft: '1.1rem', color: 'var(--ochre-text)' }}>
+              {finding.warnings.map((w) => (
+                <li key={w}>{w}</li>
+              ))}
+            </ul>
+          )}
+          <p className="small quiet">
+            {methodText(finding, plan.unitNoun)}{' '}
+            <button type="button" className="link" onClick={() => setOpen(true)}>
+              From what?
+            </button>
+          </p>
+        </div>
+      </div>
+      {open && <FromWhat plan={plan} finding={finding} onClose={() => setOpen(false)} />}
+    </>
+  );
+}

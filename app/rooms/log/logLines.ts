@@ -1,0 +1,105 @@
+import { compareRecorded } from '~core/log/resolve';
+import type { TrialState } from '~core/log/state';
+import type { Entry, EntryBody } from '~core/model/entry';
+import type { Plan } from '~core/model/plan';
+import { formatFigure } from '~core/quantity/format';
+
+export interface LogLine {
+  id: string;
+  at: string;
+  by: string;
+  what: string;
+  text: string;
+  remark: string;
+  /** still counts as it is written */
+  standing: boolean;
+  canTakeBack: boolean;
+}
+
+const names: Record<Entry['kind'], string> = {
+  measurement: 'Measured',
+  weighing: 'Weighed',
+  reading: 'Read',
+  mix: 'Mixed',
+  feed: 'Fed',
+  photo: 'Photo',
+  move: 'Moved',
+  deviation: 'Deviation',
+  death: 'Died',
+  exclusion: 'Left out',
+  note: 'Remark',
+  taskDone: 'Done',
+  seal: 'Sealed',
+  reveal: 'Codes opened',
+  correction: 'Correction',
+};
+
+/** Every line of the log in words, newest first. */
+export function logLines(plan: Plan, log: readonly Entry[], state: TrialState): LogLine[] {
+  const code = (id: string | null) => plan.units.find((u) => u.id === id)?.code ?? 'the trial';
+  const trait = (id: string) => plan.traits.find((t) => t.id === id);
+  const round = (id: string | null) => plan.rounds.find((r) => r.id === id)?.name ?? '';
+  const standingIds = new Set<string>(state.entries.map((e) => e.standsFrom));
+
+  const say = (b: EntryBody): string => {
+    switch (b.kind) {
+      case 'measurement': {
+        const t = trait(b.traitId);
+        const sample = b.sample === null ? '' : `, sample ${b.sample}`;
+        return `${code(b.unitId)} ${t?.name.toLowerCase() ?? ''} ${formatFigure(b.value, t?.decimals ?? 1)} ${t?.unit ?? ''}${sample} ${round(b.roundId)}`;
+      }
+      case 'weighing':
+        return `${code(b.unitId)} ${formatFigure(b.grossG - b.tareG, 1)} g net (gross ${b.grossG}, tare ${b.tareG}${b.container ? `, ${b.container}` : ''}) by ${b.instrument}`;
+      case 'reading':
+        return `${b.quantity} of ${b.subject}: ${b.value}${b.quantity === 'tare' ? ' g' : ''}`;
+      case 'move':
+        return b.moves
+          .map((m) => `${code(m.unitId)} to row ${m.to.row + 1}, place ${m.to.column + 1} of ${plan.areas.find((a) => a.id === m.to.areaId)?.name ?? '?'}`)
+          .join('; ');
+      case 'deviation':
+        return `${b.unitIds.map(code).join(', ')} ${b.text}`.trim();
+      case 'death':
+        return `${code(b.unitId)} ${b.cause}`;
+      case 'exclusion':
+        return `${code(b.unitId)}: ${b.reason}`;
+      case 'note':
+        return `${b.unitId ? `${code(b.unitId)}: ` : ''}${b.text}`;
+      case 'seal':
+        return `plan ${b.planSha256.slice(0, 16)}…`;
+      case 'mix':
+        return `batch ${b.batch}, ${b.volumeL} L`;
+      case 'feed':
+        return `${b.unitIds.map(code).join(', ')}: ${b.volumeLPerUnit} L each`;
+      case 'photo':
+        return b.caption || b.file;
+      case 'taskDone':
+        return b.task;
+      case 'reveal':
+        return b.reason;
+    }
+  };
+  const byId = new Map(log.map((e) => [e.id, e]));
+  return [...log]
+    .sort((a, b) => compareRecorded(b, a))
+    .map((e) => {
+      const corrected = e.kind === 'correction' ? byId.get(e.supersedes) : undefined;
+      const text =
+        e.kind === 'correction'
+          ? e.replacement
+            ? say(e.replacement)
+            : `taken back: ${corrected && corrected.kind !== 'correction' ? `${names[corrected.kind].toLowerCase()} ${say(corrected)}` : 'a correction'}`
+          : say(e);
+      const withdraws = e.kind === 'correction' && e.replacement === null;
+      const standing = standingIds.has(e.id) || withdraws;
+      return {
+        id: e.id,
+        at: e.at,
+        by: e.by,
+        what: names[e.kind],
+        text,
+        remark: e.kind === 'correction' ? e.reason : standing ? '' : 'replaced or taken back later',
+        standing,
+        canTakeBack: standing && !withdraws && e.kind !== 'seal' && !(e.kind === 'correction' && e.replacement?.kind === 'seal'),
+      };
+    });
+}

@@ -1,0 +1,126 @@
+import Button from '@mui/material/Button';
+import { zipSync, strToU8 } from 'fflate';
+import { useEffect, useState } from 'react';
+import { FormProvider } from 'react-hook-form';
+import { useLoaderData } from 'react-router';
+import { exportTrial } from '~core/formats/dataPackage';
+import { toHtml, toMarkdown } from '~core/formats/document';
+import { figureId, reviewDocument } from '~core/formats/review';
+import { ReviewText } from '~core/model/trial';
+import { makeVerdict } from '~core/verdict/verdict';
+import { todayDate } from '../../bench/clock';
+import { Field } from '../../form/fields';
+import { fieldErrors } from '../../form/schemaFields';
+import { useRecordForm } from '../../form/useRecordForm';
+import { saveReview, wholeTrial } from '../../store/trials';
+import { RoomHead } from '../../ui/RoomHead';
+import { download } from '../../ui/download';
+import { findingPng } from '../../ui/findingChart';
+import { allFindings, lanesOf, nameIn } from '../findings/findingData';
+import type { RoomArgs } from '../roomArgs';
+import { ReviewPreview } from './ReviewPreview';
+
+export async function clientLoader({ params }: RoomArgs) {
+  const { plan, state, review, findings, primary } = await allFindings(params.trialId);
+  const nameOf = nameIn(plan);
+  const blocks = reviewDocument({
+    state,
+    review,
+    findings,
+    verdict: primary && makeVerdict(plan, primary, nameOf),
+    nameOf,
+    today: todayDate(),
+  });
+  return { plan, review, findings, blocks };
+}
+
+export async function clientAction({ params, request }: RoomArgs) {
+  const parsed = ReviewText.safeParse(await request.json());
+  if (!parsed.success) return { errors: fieldErrors(parsed.error) };
+  await saveReview(params.trialId, parsed.data);
+  return { saved: true, message: 'The review is saved.' };
+}
+
+type Data = Awaited<ReturnType<typeof clientLoader>>;
+
+/** A picture of every finding, by figure id. */
+async function pictures({ plan, findings }: Data): Promise<Record<string, string>> {
+  const lanes = lanesOf(plan);
+  const made = await Promise.all(
+    findings.map(async (f) => [figureId(f), await findingPng({ finding: f, lanes, unitNoun: plan.unitNoun })] as const),
+  );
+  return Object.fromEntries(made);
+}
+
+const bytesOf = (dataUri: string) => Uint8Array.from(atob(dataUri.split(',')[1]!), (c) => c.charCodeAt(0));
+
+export default function ReviewRoom() {
+  const data = useLoaderData<typeof clientLoader>();
+  const { plan, review, blocks } = data;
+  const { form, busy, onSubmit } = useRecordForm(review);
+  const [figures, setFigures] = useState<Record<string, string>>({});
+  useEffect(() => {
+    let gone = false;
+    void pictures(data).then((p) => !gone && setFigures(p));
+    return () => {
+      gone = true;
+    };
+  }, [data]);
+
+  const name = `${plan.code.toLowerCase()}-review`;
+  const saveHtml = async () => {
+    const made = await pictures(data);
+    download(new Blob([toHtml(plan.question, blocks, (id) => made[id] ?? '')], { type: 'text/html' }), `${name}.html`);
+  };
+  const saveMarkdown = async () => {
+    const made = await pictures(data);
+    const files: Record<string, Uint8Array> = {
+      'review.md': strToU8(toMarkdown(blocks, (id) => `pictures/${id}.png`)),
+    };
+    for (const [id, uri] of Object.entries(made)) files[`pictures/${id}.png`] = bytesOf(uri);
+    download(new Blob([zipSync(files) as Uint8Array<ArrayBuffer>], { type: 'application/zip' }), `${name}-markdown.zip`);
+  };
+  const saveData = async () => {
+    const zip = exportTrial(await wholeTrial(plan.id));
+    download(new Blob([zip as Uint8Array<ArrayBuffer>], { type: 'application/zip' }), `${plan.code.toLowerCase()}-trial.zip`);
+  };
+  return (
+    <>
+      <RoomHead
+        title="Review"
+        actions={
+          <>
+            <Button variant="outlined" color="secondary" onClick={() => void saveData()}>
+              Trial and data (zip)
+            </Button>
+            <Button variant="outlined" color="secondary" onClick={() => void saveMarkdown()}>
+              Markdown (zip)
+            </Button>
+            <Button variant="contained" onClick={() => void saveHtml()}>
+              Review as one page (HTML)
+            </Button>
+          </>
+        }
+      >
+        Figures, tables and sentences come from the log; you write what stands around them. Products that weren’t bought are
+        disclosed by themselves.
+      </RoomHead>
+      <div className="review-grid">
+        <FormProvider {...form}>
+          <form onSubmit={onSubmit} noValidate className="stack">
+            <Field name="author" label="Author" />
+            <Field name="introduction" label="Introduction" multiline minRows={5} />
+            <Field name="conclusion" label="Conclusion" multiline minRows={4} />
+            <Field name="disclosure" label="Further disclosure" multiline minRows={2} helperText="payments, affiliate links, ties to a maker" />
+            <div>
+              <Button type="submit" variant="outlined" disabled={busy}>
+                Save the text
+              </Button>
+            </div>
+          </form>
+        </FormProvider>
+        <ReviewPreview blocks={blocks} figures={figures} />
+      </div>
+    </>
+  );
+}

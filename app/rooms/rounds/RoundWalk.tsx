@@ -1,0 +1,149 @@
+import { type ReactNode, useState } from 'react';
+import { useFetcher } from 'react-router';
+import { relativeDay, todayDate } from '../../bench/clock';
+import { implausible, lastValueBefore } from '~core/log/plausible';
+import { type TrialState, observationsOf } from '~core/log/state';
+import type { EntryBody } from '~core/model/entry';
+import type { TraitId, UnitId } from '~core/model/ids';
+import type { Round, Trait } from '~core/model/plan';
+import { formatFigure, formatSigned } from '~core/quantity/format';
+import type { ActionResult } from '../../form/schemaFields';
+import { EntryPad } from '../../ui/EntryPad';
+import { Legend } from '../../ui/Legend';
+import { tesseraLetter } from '../../ui/Tessera';
+import { LogDialog } from '../LogDialog';
+import { MeasurePlan } from './MeasurePlan';
+import { firstOpenSample, nextStep, walkOf } from './walk';
+
+interface Props {
+  state: TrialState;
+  round: Round;
+  trait: Trait;
+  traits: readonly Trait[];
+  onTrait: (id: TraitId) => void;
+  head: ReactNode;
+}
+
+/** One trait of one round: the plan walked with the pad at hand. */
+export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props) {
+  const { plan } = state;
+  const fetcher = useFetcher<ActionResult>();
+  const walk = walkOf(state);
+  const [unitId, setUnitId] = useState<UnitId | undefined>(
+    () => nextStep(state, trait, round, null)?.unitId ?? walk[0]?.id,
+  );
+  const [chosenSample, setChosenSample] = useState<number | null | undefined>(undefined);
+  const [text, setText] = useState('');
+  const [confirmed, setConfirmed] = useState('');
+  const [error, setError] = useState<string | null>(null);
+  const [off, setOff] = useState(false);
+  const unit = walk.find((u) => u.id === unitId) ?? walk[0];
+  if (!unit) return <p>No living {plan.unitNoun} is left.</p>;
+
+  const index = plan.treatments.findIndex((t) => t.id === unit.treatmentId);
+  const position = state.positions.get(unit.id) ?? unit.position;
+  const area = plan.areas.find((a) => a.id === position.areaId);
+  const here = observationsOf(state, unit.id, trait.id, round.id);
+  const multiple = trait.samplesPerUnit > 1;
+  const sample = chosenSample !== undefined ? chosenSample : (firstOpenSample(state, unit.id, trait, round.id) ?? (multiple ? 1 : null));
+  const standing = here.findLast((o) => o.sample === sample);
+  const last = lastValueBefore(state, unit.id, trait, round.id);
+  const value = text === '' || text === '0.' ? null : Number(text);
+  const doubt = value === null ? null : implausible(state, unit.id, trait, value, round.id);
+  const warning = doubt !== null && confirmed === text ? doubt : null;
+
+  const write = (body: EntryBody) => void fetcher.submit({ body } as never, { method: 'post', encType: 'application/json' });
+  const goTo = (id: UnitId) => {
+    setUnitId(id);
+    setChosenSample(undefined);
+    setText('');
+    setConfirmed('');
+    setError(null);
+  };
+  const keep = () => {
+    if (value === null) return setError('Type a value first.');
+    if (trait.kind === 'count' && !Number.isInteger(value)) return setError('A count is a whole number.');
+    if (doubt !== null && confirmed !== text) return setConfirmed(text);
+    write({ kind: 'measurement', unitId: unit.id, traitId: trait.id, roundId: round.id, sample, value });
+    const at = walk.indexOf(unit);
+    const samplesLeft = multiple && (sample ?? 0) < trait.samplesPerUnit;
+    goTo(samplesLeft ? unit.id : (walk[(at + 1) % walk.length] ?? unit).id);
+    if (samplesLeft) setChosenSample((sample ?? 0) + 1);
+  };
+  const done = (t: Trait) => walk.filter((u) => firstOpenSample(state, u.id, t, round.id) === undefined).length;
+  const next = walk[(walk.indexOf(unit) + 1) % walk.length];
+  const unitOf = trait.unit ? ` ${trait.unit}` : '';
+
+  return (
+    <div className="with-side">
+      <div className="main">
+        {head}
+        <MeasurePlan state={state} round={round} trait={trait} current={unit.id} typed={text} onPick={goTo} />
+        <Legend plan={plan} />
+      </div>
+      <aside className="side" aria-label="Entry pad">
+        <h2>
+          <span style={{ textTransform: 'capitalize' }}>{plan.unitNoun}</span> {unit.code.replace(/^[A-Z]+-0*/, '')}{' '}
+          <span className="num quiet small" style={{ fontWeight: 400 }}>
+            {unit.code} · {tesseraLetter(index)}
+          </span>
+        </h2>
+        <p className="quiet small">
+          {area?.name}, row {position.row + 1}, place {position.column + 1}
+          {multiple && ` · sample ${sample} of ${trait.samplesPerUnit}`}
+        </p>
+        <EntryPad
+          text={text}
+          onText={(t) => {
+            setText(t);
+            setError(null);
+          }}
+          unit={trait.unit}
+          left={last ? `last ${formatFigure(last.value, trait.decimals)}${unitOf}, ${relativeDay(last.at.slice(0, 10), todayDate())}` : 'no value before'}
+          right={value !== null && last ? formatSigned(value - last.value, trait.decimals) : ''}
+          warning={warning}
+          error={error}
+          keepLabel={next && !multiple ? `Keep and go to ${plan.unitNoun} ${next.code.replace(/^[A-Z]+-0*/, '')}` : 'Keep and go on'}
+          onKeep={keep}
+          onSomethingOff={() => setOff(true)}
+        />
+        <div className="pad-rows">
+          {standing && (
+            <div className="pad-row">
+              <span>Kept in this round</span>
+              <span className="num">
+                {standing.earlier.map((e, i) => (
+                  <span key={i} className="was">
+                    {formatFigure(e.value, trait.decimals)}{' '}
+                  </span>
+                ))}
+                {formatFigure(standing.value, trait.decimals)}
+                {unitOf}
+              </span>
+            </div>
+          )}
+          {traits.map((t) => (
+            <button
+              type="button"
+              className="pad-row"
+              key={t.id}
+              onClick={() => onTrait(t.id)}
+              aria-pressed={t.id === trait.id}
+              style={{ fontWeight: t.id === trait.id ? 600 : 400 }}
+            >
+              <span>{t.name}</span>
+              <span className="num small">
+                {done(t)} of {walk.length}
+              </span>
+            </button>
+          ))}
+          <button type="button" className="pad-row" onClick={() => setOff(true)}>
+            <span>Something off?</span>
+            <kbd>.</kbd>
+          </button>
+        </div>
+        {off && <LogDialog unit={unit} onClose={() => setOff(false)} onKeep={write} />}
+      </aside>
+    </div>
+  );
+}

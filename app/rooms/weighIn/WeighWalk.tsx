@@ -1,0 +1,202 @@
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import { useState } from 'react';
+import { useFetcher } from 'react-router';
+import { implausible } from '~core/log/plausible';
+import { type TrialState, observationsOf } from '~core/log/state';
+import type { EntryBody } from '~core/model/entry';
+import type { UnitId } from '~core/model/ids';
+import type { Round, Trait } from '~core/model/plan';
+import { type WeightUnit, fromGrams, toGrams, weightUnits } from '~core/quantity/amount';
+import { formatFigure } from '~core/quantity/format';
+import type { ActionResult } from '../../form/schemaFields';
+import type { ScaleReading } from '../../instruments/scale';
+import { EntryPad } from '../../ui/EntryPad';
+import { Legend } from '../../ui/Legend';
+import { RoomHead } from '../../ui/RoomHead';
+import { tesseraLetter } from '../../ui/Tessera';
+import { LogDialog } from '../LogDialog';
+import { MeasurePlan } from '../rounds/MeasurePlan';
+import { nextStep, walkOf } from '../rounds/walk';
+import { Container } from './Container';
+import { ScalePanel } from './ScalePanel';
+
+interface Props {
+  state: TrialState;
+  round: Round;
+  trait: Trait;
+  when: string;
+  visits: { key: string; label: string }[];
+  visit: string;
+  onVisit: (key: string) => void;
+}
+
+/** Weighs every unit once: gross from scale or pad, tare of the container, net into the log. */
+export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }: Props) {
+  const { plan } = state;
+  const fetcher = useFetcher<ActionResult>();
+  const walk = walkOf(state);
+  const [unitId, setUnitId] = useState<UnitId | undefined>(() => nextStep(state, trait, round, null)?.unitId ?? walk[0]?.id);
+  const [text, setText] = useState('');
+  const [weightUnit, setWeightUnit] = useState<WeightUnit>('g');
+  const [reading, setReading] = useState<(ScaleReading & { instrument: string; stepG: number }) | null>(null);
+  const [container, setContainer] = useState<string>(() => [...state.tares.keys()][0] ?? '');
+  const [confirmed, setConfirmed] = useState('');
+  const [error, setError] = useState<string | null>(null);
+  const [off, setOff] = useState(false);
+  const unit = walk.find((u) => u.id === unitId) ?? walk[0];
+  if (!unit) return <p>No living {plan.unitNoun} is left.</p>;
+
+  const tareG = state.tares.get(container) ?? 0;
+  const grossG = text === '' ? null : Number(toGrams(Number(text), weightUnit).toFixed(4));
+  const netG = grossG === null ? null : Number((grossG - tareG).toFixed(4));
+  const standing = observationsOf(state, unit.id, trait.id, round.id).at(-1);
+  const doubts = [
+    netG !== null && netG >= 0 ? implausible(state, unit.id, trait, netG, round.id) : null,
+    reading && !reading.steady ? 'The scale wasn’t steady.' : null,
+    grossG !== null && tareG === 0 ? 'No tare is taken off.' : null,
+  ].filter((d) => d !== null);
+  const doubt = doubts.length > 0 ? doubts.join(' ') : null;
+  const index = plan.treatments.findIndex((t) => t.id === unit.treatmentId);
+  const next = walk[(walk.indexOf(unit) + 1) % walk.length];
+  const done = walk.filter((u) => observationsOf(state, u.id, trait.id, round.id).length > 0).length;
+
+  const write = (body: EntryBody) => void fetcher.submit({ body } as never, { method: 'post', encType: 'application/json' });
+  const goTo = (id: UnitId) => {
+    setUnitId(id);
+    setText('');
+    setReading(null);
+    setConfirmed('');
+    setError(null);
+  };
+  const keep = () => {
+    if (grossG === null || netG === null) return setError('Weigh it, or type the gross weight.');
+    if (netG < 0) return setError(`${formatFigure(grossG, 1)} g is less than the tare of ${formatFigure(tareG, 1)} g: the wrong container?`);
+    if (doubt !== null && confirmed !== text) return setConfirmed(text);
+    write({
+      kind: 'weighing',
+      unitId: unit.id,
+      traitId: trait.id,
+      roundId: round.id,
+      grossG,
+      tareG,
+      container,
+      instrument: reading?.instrument ?? 'typed',
+      stepG: reading?.stepG ?? null,
+      steady: reading?.steady ?? null,
+    });
+    if (next) goTo(next.id);
+  };
+
+  return (
+    <div className="with-side">
+      <div className="main">
+        <RoomHead
+          title={`Weigh-in · ${trait.name.toLowerCase()}`}
+          actions={
+            visits.length > 1 && (
+              <TextField select label="Weighing" value={visit} onChange={(e) => onVisit(e.target.value)} sx={{ width: 220 }}>
+                {visits.map((v) => (
+                  <MenuItem key={v.key} value={v.key}>
+                    {v.label}
+                  </MenuItem>
+                ))}
+              </TextField>
+            )
+          }
+        >
+          {when} {done} of {walk.length} weighed. Net weights stand on the plan, in grams.
+        </RoomHead>
+        <MeasurePlan
+          state={state}
+          round={round}
+          trait={trait}
+          current={unit.id}
+          typed={netG === null ? '' : formatFigure(netG, trait.decimals)}
+          onPick={goTo}
+        />
+        <Legend plan={plan} />
+        <Container
+          tares={state.tares}
+          chosen={container}
+          onChoose={setContainer}
+          onTare={(name, grams, instrument) => {
+            write({ kind: 'reading', quantity: 'tare', value: grams, subject: name, unitId: null, treatmentId: null, instrument });
+            setContainer(name);
+          }}
+          grossG={grossG}
+          instrument={reading?.instrument ?? 'typed'}
+          clear={() => goTo(unit.id)}
+        />
+      </div>
+      <aside className="side" aria-label="Scale and pad">
+        <h2>
+          <span style={{ textTransform: 'capitalize' }}>{plan.unitNoun}</span> {unit.code.replace(/^[A-Z]+-0*/, '')}{' '}
+          <span className="num quiet small" style={{ fontWeight: 400 }}>
+            {unit.code} · {tesseraLetter(index)}
+          </span>
+        </h2>
+        <ScalePanel
+          onTake={(r) => {
+            setReading(r);
+            setText(String(Number(fromGrams(r.grams, weightUnit).toFixed(4))));
+            setError(null);
+          }}
+        />
+        <ToggleButtonGroup
+          size="small"
+          exclusive
+          fullWidth
+          value={weightUnit}
+          onChange={(_, u: WeightUnit | null) => u && setWeightUnit(u)}
+          aria-label="Unit of the gross weight"
+          sx={{ mt: 1.2 }}
+        >
+          {weightUnits.map((u) => (
+            <ToggleButton key={u} value={u} sx={{ textTransform: 'none' }}>
+              {u}
+            </ToggleButton>
+          ))}
+        </ToggleButtonGroup>
+        <EntryPad
+          text={text}
+          onText={(t) => {
+            setText(t);
+            setReading(null);
+            setError(null);
+          }}
+          unit={`${weightUnit} gross`}
+          left={`tare ${formatFigure(tareG, 1)} g${container ? `, ${container}` : ''}`}
+          right={netG === null ? '' : `net ${formatFigure(netG, trait.decimals)} g`}
+          warning={doubt !== null && confirmed === text && text !== '' ? doubt : null}
+          error={error}
+          keepLabel={next ? `Keep net, go to ${plan.unitNoun} ${next.code.replace(/^[A-Z]+-0*/, '')}` : 'Keep net'}
+          onKeep={keep}
+          onSomethingOff={() => setOff(true)}
+        />
+        <div className="pad-rows">
+          {standing && (
+            <div className="pad-row">
+              <span>Kept</span>
+              <span className="num">
+                {standing.earlier.map((e, i) => (
+                  <span key={i} className="was">
+                    {formatFigure(e.value, trait.decimals)}{' '}
+                  </span>
+                ))}
+                {formatFigure(standing.value, trait.decimals)} g
+              </span>
+            </div>
+          )}
+          <button type="button" className="pad-row" onClick={() => setOff(true)}>
+            <span>Something off?</span>
+            <kbd>.</kbd>
+          </button>
+        </div>
+        {off && <LogDialog unit={unit} onClose={() => setOff(false)} onKeep={write} />}
+      </aside>
+    </div>
+  );
+}

@@ -1,0 +1,60 @@
+import { Link, useLoaderData, useSearchParams } from 'react-router';
+import { roundProgress } from '~core/schedule/rounds';
+import { shortDate, todayDate } from '../../bench/clock';
+import { loadTrial } from '../../store/trials';
+import { logAction } from '../logActions';
+import type { RoomArgs } from '../roomArgs';
+import { WeighWalk } from './WeighWalk';
+
+export async function clientLoader({ params }: RoomArgs) {
+  const { row, state } = await loadTrial(params.trialId);
+  return { id: row.id, state, rounds: roundProgress(state, todayDate()) };
+}
+
+export async function clientAction({ params, request }: RoomArgs) {
+  return logAction(params.trialId, await request.json());
+}
+
+export default function WeighInRoom() {
+  const { id, state, rounds } = useLoaderData<typeof clientLoader>();
+  const [search, setSearch] = useSearchParams();
+  const { plan } = state;
+  const weighed = plan.traits.filter((t) => t.kind === 'weighing');
+  const visits = rounds.flatMap((r) =>
+    weighed.filter((t) => r.round.traitIds.includes(t.id)).map((trait) => ({ ...r, trait })),
+  );
+  if (!state.seal || visits.length === 0) {
+    return (
+      <div className="empty">
+        <h1>Weigh-in</h1>
+        <p style={{ marginTop: '0.6rem' }}>
+          Harvests are weighed here: gross on the scale, the container’s tare taken off, the net kept for each {plan.unitNoun}.
+          {visits.length === 0
+            ? ' No round of this trial weighs anything; add a weighed trait to a round in Question.'
+            : ' The Weigh-in opens when the plan is sealed.'}
+        </p>
+        <Link to={`/trial/${id}/${visits.length === 0 ? 'question' : 'layout'}`}>
+          {visits.length === 0 ? 'Open Question' : 'Seal the plan in Layout'}
+        </Link>
+      </div>
+    );
+  }
+  const key = (v: (typeof visits)[number]) => `${v.round.id}/${v.trait.id}`;
+  const open = visits.find((v) => v.round.id === search.get('round') && (!search.get('trait') || v.trait.id === search.get('trait')));
+  const visit = open ?? visits.find((v) => v.status !== 'done') ?? visits[visits.length - 1]!;
+  return (
+    <WeighWalk
+      key={`${id}/${key(visit)}`}
+      state={state}
+      round={visit.round}
+      trait={visit.trait}
+      when={`Planned for ${shortDate(visit.date)}.`}
+      visits={visits.map((v) => ({ key: key(v), label: `${v.trait.name}, day ${v.round.day}` }))}
+      visit={key(visit)}
+      onVisit={(k) => {
+        const [round, trait] = k.split('/') as [string, string];
+        setSearch({ round, trait });
+      }}
+    />
+  );
+}

@@ -1,0 +1,48 @@
+import { useEffect, useRef } from 'react';
+import type { Finding } from '~core/verdict/finding';
+import { Chart, type ChartInput, chartFonts, chartHeight, findingChartConfig } from './findingChart';
+
+interface Props {
+  finding: Finding;
+  lanes: ChartInput['lanes'];
+  unitNoun: string;
+  /** the finding in words, for those who don't see the picture */
+  caption: string;
+}
+
+/** A finding drawn: every unit as its tile, mean and interval below, the band of differences too small to matter. */
+export function FindingChart({ finding, lanes, unitNoun, caption }: Props) {
+  const box = useRef<HTMLDivElement>(null);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  useEffect(() => {
+    let chart: Chart<'scatter', { x: number; y: number }[]> | null = null;
+    let gone = false;
+    const draw = async () => {
+      await chartFonts();
+      const [place, paper] = [box.current, canvas.current];
+      if (gone || !place || !paper) return;
+      chart?.destroy();
+      const width = place.clientWidth;
+      paper.style.width = `${width}px`;
+      paper.style.height = `${chartHeight(lanes.length)}px`;
+      paper.width = width;
+      paper.height = chartHeight(lanes.length);
+      chart = new Chart(paper, findingChartConfig({ finding, lanes, unitNoun, scale: window.devicePixelRatio || 1 }, width));
+      paper.dataset.drawn = 'yes';
+    };
+    const observer = new ResizeObserver(() => void draw());
+    if (box.current) observer.observe(box.current);
+    return () => {
+      gone = true;
+      observer.disconnect();
+      chart?.destroy();
+    };
+  }, [finding, lanes, unitNoun]);
+  return (
+    <figure className="figure-box" style={{ margin: 0 }}>
+      <div ref={box} className="chart-box" style={{ height: chartHeight(lanes.length) }}>
+        <canvas ref={canvas} role="img" aria-label={caption} style={{ position: 'absolute', inset: 0 }} />
+      </div>
+    </figure>
+  );
+}

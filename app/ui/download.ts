@@ -1,0 +1,11 @@
+/** Hands a file to the person at the screen. */
+export function download(data: Blob, name: string): void {
+  const url = URL.createObjectURL(data);
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name;
+  document.body.append(link);
+  link.click();
+  link.remove();
+  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+}

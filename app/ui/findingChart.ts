@@ -1,0 +1,211 @@
+import { Chart, LinearScale, PointElement, ScatterController, Tooltip, type ChartConfiguration, type Plugin } from 'chart.js';
+import type { Finding, FindingUnit } from '~core/verdict/finding';
+import { cssColour, tesseraCanvas, tesseraStyle } from './tesserae';
+import { mono, sans, serif } from './theme';
+
+Chart.register(ScatterController, LinearScale, PointElement, Tooltip);
+
+interface Point {
+  x: number;
+  y: number;
+  unit: FindingUnit;
+}
+
+export interface ChartInput {
+  finding: Finding;
+  /** treatment ids and names in the order of the lanes */
+  lanes: { id: string; name: string; index: number }[];
+  unitNoun: string;
+  /** canvas pixels per CSS pixel */
+  scale: number;
+}
+
+const TILE = 14;
+
+/** Units of nearly the same value are stacked, so that every one is seen. */
+function spread(units: readonly FindingUnit[], lane: number, tileWidth: number): Point[] {
+  const placed: Point[] = [];
+  for (const unit of [...units].sort((a, b) => a.value - b.value)) {
+    let y = lane - 0.02;
+    while (placed.some((p) => Math.abs(p.x - unit.value) < tileWidth && Math.abs(p.y - y) < 0.18)) y -= 0.2;
+    placed.push({ x: unit.value, y, unit });
+  }
+  return placed;
+}
+
+/** The span of the value axis, with room beside the outermost tile. */
+function axisSpan(finding: Finding): [number, number] {
+  const values = [
+    ...finding.units.map((u) => u.value),
+    ...finding.leftOut.flatMap((u) => (u.value === null ? [] : [u.value])),
+    ...(finding.trait.direction === 'band'
+      ? [finding.trait.bandLow!, finding.trait.bandHigh!]
+      : finding.comparison.treatments.flatMap((t) => (t.low === null ? [] : [t.low, t.high!]))),
+  ];
+  const [low, high] = [Math.min(...values), Math.max(...values)];
+  const room = (high - low || Math.abs(high) || 1) * 0.07;
+  return [low - room, high + room];
+}
+
+/** Draws what Chart.js has no element for: the band, the control's line, lane names, means and intervals. */
+function annotations({ finding, lanes }: ChartInput): Plugin<'scatter'> {
+  const { comparison, trait, smallestDifference } = finding;
+  const isBand = trait.direction === 'band';
+  const control = comparison.treatments.find((t) => t.name === comparison.control)!;
+  return {
+    id: 'palazzo',
+    beforeDraw: ({ ctx, width, height }) => {
+      ctx.save();
+      ctx.fillStyle = cssColour('--sheet');
+      ctx.fillRect(0, 0, width, height);
+      ctx.restore();
+    },
+    beforeDatasetsDraw: (chart) => {
+      const { ctx, chartArea: area, scales } = chart;
+      const x = (v: number) => scales.x!.getPixelForValue(v);
+      ctx.save();
+      const band: [number, number] | null = isBand
+        ? [trait.bandLow!, trait.bandHigh!]
+        : smallestDifference === null
+          ? null
+          : [control.adjustedMean - smallestDifference, control.adjustedMean + smallestDifference];
+      if (band) {
+        const from = Math.max(x(band[0]), area.left);
+        ctx.fillStyle = cssColour('--sunk');
+        ctx.fillRect(from, area.top, Math.min(x(band[1]), area.right) - from, area.height);
+      }
+      if (!isBand) {
+        ctx.strokeStyle = cssColour(tesseraStyle(lanes.find((l) => l.id === comparison.control)?.index ?? 0).colour);
+        ctx.setLineDash([4, 3]);
+        ctx.beginPath();
+        ctx.moveTo(x(control.adjustedMean), area.top);
+        ctx.lineTo(x(control.adjustedMean), area.bottom);
+        ctx.stroke();
+      }
+      ctx.restore();
+    },
+    afterDatasetsDraw: (chart) => {
+      const { ctx, chartArea: area, scales } = chart;
+      const x = (v: number) => scales.x!.getPixelForValue(v);
+      const y = (v: number) => scales.y!.getPixelForValue(v);
+      ctx.save();
+      lanes.forEach((lane, i) => {
+        const colour = cssColour(tesseraStyle(lane.index).colour);
+        ctx.fillStyle = colour;
+        ctx.font = `600 16px ${serif}`;
+        ctx.textBaseline = 'middle';
+        ctx.fillText(lane.name, area.left + 10, y(i - 0.36));
+        const t = comparison.treatments.find((c) => c.name === lane.id);
+        if (!t || isBand) return;
+        ctx.strokeStyle = colour;
+        const line = y(i + 0.24);
+        if (t.low !== null) {
+          ctx.lineWidth = 2.5;
+          ctx.beginPath();
+          ctx.moveTo(x(t.low), line);
+          ctx.lineTo(x(t.high!), line);
+          ctx.stroke();
+        }
+        ctx.lineWidth = 3.5;
+        ctx.beginPath();
+        ctx.moveTo(x(t.adjustedMean), line - 7);
+        ctx.lineTo(x(t.adjustedMean), line + 7);
+        ctx.stroke();
+      });
+      ctx.restore();
+    },
+  };
+}
+
+/** Chart.js configuration: every unit as its tile, by lane; mean and interval below the tiles. */
+export function findingChartConfig(input: ChartInput, width: number): ChartConfiguration<'scatter', Point[]> {
+  const { finding, lanes, unitNoun, scale } = input;
+  const [min, max] = axisSpan(finding);
+  const tileWidth = ((max - min) * (TILE + 1)) / Math.max(200, width - 40);
+  const { trait } = finding;
+  return {
+    type: 'scatter',
+    data: {
+      datasets: lanes.map((lane, i) => ({
+        label: lane.name,
+        data: spread(
+          finding.units.filter((u) => u.treatmentId === lane.id),
+          i,
+          tileWidth,
+        ),
+        // Chart.js draws a canvas at its own size; the tile is drawn large and scaled down by the context.
+        pointStyle: scaledTile(lane.index, scale),
+        pointRadius: TILE / 2,
+        pointHitRadius: 10,
+      })),
+    },
+    options: {
+      animation: false,
+      responsive: false,
+      devicePixelRatio: scale,
+      layout: { padding: { right: 14, top: 4 } },
+      scales: {
+        y: { min: -0.62, max: lanes.length - 0.55, reverse: true, display: false },
+        x: {
+          min,
+          max,
+          border: { color: cssColour('--line') },
+          grid: { display: false },
+          ticks: { font: { family: mono, size: 13 }, color: cssColour('--soft'), includeBounds: false, maxTicksLimit: 7 },
+          title: {
+            display: true,
+            align: 'end',
+            text: `${trait.name.toLowerCase()}${trait.unit ? `, ${trait.unit}` : ''} per ${unitNoun}`,
+            font: { family: sans, size: 14 },
+            color: cssColour('--soft'),
+          },
+        },
+      },
+      plugins: {
+        tooltip: {
+          callbacks: {
+            label: (item) => {
+              const { unit } = item.raw as Point;
+              return `${unit.code}: ${unit.value.toFixed(trait.decimals)} ${trait.unit}`;
+            },
+          },
+        },
+      },
+    },
+    plugins: [annotations(input)],
+  };
+}
+
+/** A tile whose canvas says it is TILE pixels wide, though it holds more, so that it stays sharp. */
+function scaledTile(index: number, scale: number): HTMLCanvasElement {
+  const canvas = tesseraCanvas(index, TILE, scale);
+  const small = document.createElement('canvas');
+  if (scale === 1) return canvas;
+  small.width = small.height = TILE;
+  const context = small.getContext('2d')!;
+  context.imageSmoothingQuality = 'high';
+  context.drawImage(canvas, 0, 0, TILE, TILE);
+  return small;
+}
+
+/** Height a chart needs for its lanes, CSS pixels. */
+export const chartHeight = (lanes: number): number => Math.max(200, 62 + lanes * 76);
+
+/** The fonts a canvas draws with must be there first. */
+export async function chartFonts(): Promise<void> {
+  await Promise.all([document.fonts.load(`600 16px ${serif}`), document.fonts.load(`14px ${sans}`), document.fonts.load(`13px ${mono}`)]);
+}
+
+/** The chart as a PNG data URI, four pixels a point: sharp in print. */
+export async function findingPng(input: Omit<ChartInput, 'scale'>, width = 640): Promise<string> {
+  await chartFonts();
+  const canvas = document.createElement('canvas');
+  canvas.width = width;
+  canvas.height = chartHeight(input.lanes.length);
+  const chart = new Chart(canvas, findingChartConfig({ ...input, scale: 4 }, width));
+  const uri = chart.toBase64Image('image/png', 1);
+  chart.destroy();
+  return uri;
+}
+
+export { Chart };

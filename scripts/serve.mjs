@@ -1,0 +1,70 @@
+// Serves the built app: static files with compression, long caching for hashed names, strict headers.
+import { createHash } from 'node:crypto';
+import { existsSync, readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import compression from 'compression';
+import express from 'express';
+import helmet from 'helmet';
+
+const client = fileURLToPath(new URL('../build/client/', import.meta.url));
+
+const sha256 = (text) => `'sha256-${createHash('sha256').update(text).digest('base64')}'`;
+
+/** What React Router writes into the page, allowed by its hash. */
+const inlineScripts = (html) => [...html.matchAll(/<script(?![^>]*\bsrc=)[^>]*>([\s\S]*?)<\/script>/g)].map((m) => sha256(m[1]));
+
+/**
+ * @param {{ port: number, bench: 'demo' | 'own', host?: string }} options
+ * @returns the listening server
+ */
+export function serve({ port, bench, host }) {
+  if (!existsSync(`${client}index.html`)) throw new Error('There is no build; run `npm run build` first.');
+  const page = readFileSync(`${client}index.html`, 'utf8').replace(
+    /(<meta name="palazzo-bench" content=")[^"]*/,
+    `$1${bench}`,
+  );
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'none'"],
+          scriptSrc: ["'self'", ...inlineScripts(page)],
+          workerSrc: ["'self'"],
+          // Styles are set through the CSSOM; the hash is that of the empty style element they hang on.
+          styleSrc: ["'self'", sha256('')],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          fontSrc: ["'self'"],
+          connectSrc: ["'self'"],
+          manifestSrc: ["'self'"],
+          baseUri: ["'none'"],
+          formAction: ["'self'"],
+          frameAncestors: ["'none'"],
+          objectSrc: ["'none'"],
+        },
+      },
+      // On localhost there is no TLS to insist on.
+      strictTransportSecurity: false,
+      referrerPolicy: { policy: 'no-referrer' },
+    }),
+  );
+  app.use((_, res, next) => {
+    res.setHeader('Permissions-Policy', 'camera=(self), bluetooth=(self), serial=(self), geolocation=(), microphone=()');
+    next();
+  });
+  app.use(compression());
+  app.use('/assets', express.static(`${client}assets`, { immutable: true, maxAge: '365d', index: false, fallthrough: false }));
+  app.use(express.static(client, { index: false, maxAge: 0 }));
+  app.get(/^[^.]*$/, (_, res) => {
+    res.setHeader('Cache-Control', 'no-cache');
+    res.type('html').send(page);
+  });
+  return new Promise((resolve, reject) => {
+    const server = app.listen(port, host, () => resolve(server));
+    server.on('error', (e) => {
+      reject(e.code === 'EADDRINUSE' ? new Error(`Port ${port} is taken; set PORT to another one.`) : e);
+    });
+  });
+}
