@@ -51,7 +51,7 @@ export function serve({ port, bench, host }) {
     }),
   );
   app.use((_, res, next) => {
-    res.setHeader('Permissions-Policy', 'camera=(self), bluetooth=(self), serial=(self), geolocation=(), microphone=()');
+    res.setHeader('Permissions-Policy', 'camera=(self), serial=(self), geolocation=(), microphone=()');
     next();
   });
   app.use(compression());

@@ -7,6 +7,7 @@ import { benchName } from '../store/bench';
 import { restore } from '../store/bin';
 import { deleteTrial, listTrials } from '../store/trials';
 import { useNotice } from '../ui/Notices';
+import { quietButton } from '../ui/quietButton';
 import { RoomHead } from '../ui/RoomHead';
 import { Tessera } from '../ui/Tessera';
 import { relativeDay, shortDate, todayDate } from './clock';
@@ -136,7 +137,7 @@ export default function Today() {
                   <td style={{ whiteSpace: 'nowrap' }}>{shortDate(t.plan.startDate)}</td>
                   <td className="small">{t.summary}</td>
                   <td className="n">
-                    <Button size="small" color="inherit" onClick={() => remove(t.id, t.plan.question)} aria-label={`Delete ${t.plan.question}`}>
+                    <Button size="small" color="inherit" sx={quietButton} onClick={() => remove(t.id, t.plan.question)} aria-label={`Delete ${t.plan.question}`}>
                       Delete
                     </Button>
                   </td>

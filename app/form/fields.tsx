@@ -30,7 +30,7 @@ export function Field({ name, suffix, numeric, helperText, slotProps, ...rest }:
       slotProps={{
         inputLabel: rest.type === 'date' ? { shrink: true } : undefined,
         htmlInput: numeric ? { inputMode: 'decimal', style: { fontFamily: 'var(--mono)' } } : undefined,
-        input: suffix ? { endAdornment: <span className="unit">{suffix}</span> } : undefined,
+        input: suffix ? { endAdornment: <span className="unit" style={{ whiteSpace: 'nowrap' }}>{suffix}</span> } : undefined,
         ...slotProps,
       }}
     />

@@ -4,6 +4,7 @@ import { formatMoney } from '~core/cost/money';
 import { restore } from '../store/bin';
 import { deleteProduct, listProducts } from '../store/products';
 import { useNotice } from '../ui/Notices';
+import { quietButton } from '../ui/quietButton';
 import { RoomHead } from '../ui/RoomHead';
 
 export async function clientLoader() {
@@ -87,7 +88,7 @@ export default function Library() {
                 <td className="n">{p.claims.length || '–'}</td>
                 <td>{p.obtained === 'bought' ? 'bought' : <strong style={{ color: 'var(--ochre-text)' }}>{p.obtained}</strong>}</td>
                 <td className="n">
-                  <Button size="small" color="inherit" onClick={() => remove(p.id, p.name)} aria-label={`Delete ${p.name}`}>
+                  <Button size="small" color="inherit" sx={quietButton} onClick={() => remove(p.id, p.name)} aria-label={`Delete ${p.name}`}>
                     Delete
                   </Button>
                 </td>

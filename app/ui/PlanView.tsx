@@ -87,7 +87,7 @@ function AreaGround({ area, walked, children }: { area: Area; walked: { row: num
               <polyline points={walked.map((c) => `${c.column + 0.5},${c.row + 0.5}`).join(' ')} />
             </svg>
           )}
-          <div className="area-grid" style={{ gridTemplateColumns: `repeat(${area.columns}, minmax(58px, 1fr))` }}>
+          <div className="area-grid" style={{ gridTemplateColumns: `repeat(${area.columns}, minmax(54px, 1fr))` }}>
             {children}
           </div>
         </div>

@@ -46,7 +46,20 @@ const theme = createTheme({
     MuiButton: { defaultProps: { disableElevation: true } },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiTextField: { defaultProps: { size: 'small', fullWidth: true } },
-    MuiOutlinedInput: { styleOverrides: { root: { backgroundColor: 'var(--sheet)' } } },
+    MuiOutlinedInput: {
+      styleOverrides: {
+        root: {
+          backgroundColor: 'var(--sheet)',
+          // A sealed plan is read more often than it is written: its fields stay legible.
+          '&.Mui-disabled': { backgroundColor: 'transparent' },
+          '&.Mui-disabled .MuiOutlinedInput-notchedOutline': { borderColor: 'var(--line)' },
+          '& .MuiOutlinedInput-input.Mui-disabled': { WebkitTextFillColor: 'var(--ink)' },
+        },
+      },
+    },
+    MuiInputLabel: { styleOverrides: { root: { '&.Mui-disabled': { color: 'var(--soft)' } } } },
+    MuiFormHelperText: { styleOverrides: { root: { '&.Mui-disabled': { color: 'var(--soft)' } } } },
+    MuiFormControlLabel: { styleOverrides: { label: { '&.Mui-disabled': { color: 'var(--ink)' } } } },
     MuiDialog: { styleOverrides: { paper: { backgroundColor: 'var(--sheet)', backgroundImage: 'none' } } },
     MuiTooltip: { defaultProps: { arrow: true } },
   },

@@ -25,7 +25,7 @@ export function formatMoney(money: Money): string {
   return new Intl.NumberFormat('en', {
     style: 'currency',
     currency: money.currency,
-    minimumFractionDigits: Math.min(digits, extra),
+    minimumFractionDigits: extra,
     maximumFractionDigits: extra,
   }).format(amount);
 }

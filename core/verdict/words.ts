@@ -58,21 +58,25 @@ export function headline(finding: Finding, nameOf: NameOf): string {
     if (alike) {
       return total === 1
         ? `${names(comparison.versusControl)} made no difference that matters.`
-        : `None of the ${countWord(total)} made a difference that matters.`;
+        : `${total === 2 ? 'Neither of the two' : `None of the ${countWord(total)}`} contenders made a difference that matters.`;
     }
-    return total === 1
-      ? `${names(comparison.versusControl)} against ${control}: too close to call.`
-      : `None of the ${countWord(total)} was clearly better than ${control}.`;
+    if (total === 1) return `${names(comparison.versusControl)} against ${control}: too close to call.`;
+    const open = comparison.versusControl.every(
+      (v) => pairOf(finding, v.name, comparison.control)?.verdict === 'tooClose',
+    );
+    if (open) return `Too close to call: the spread is wider than any difference from ${control}.`;
+    const none = total === 2 ? 'Neither of the two' : `None of the ${countWord(total)}`;
+    return `${none} contenders was clearly better than ${control}.`;
   }
 
   const head =
     total === 1
       ? `${names(better)} beat ${control}`
       : better.length === total
-        ? `All ${countWord(total)} beat ${control}`
+        ? `All ${countWord(total)} contenders beat ${control}`
         : better.length === 1
           ? `Only ${names(better)} beat ${control}`
-          : `${sentenceCase(countWord(better.length))} of ${countWord(total)} beat ${control}`;
+          : `${sentenceCase(countWord(better.length))} of ${countWord(total)} contenders beat ${control}`;
   const top = leaders(finding);
   const tail = () => {
     if (worse.length > 0) return `; ${names(worse)} did worse`;
@@ -87,12 +91,12 @@ export function headline(finding: Finding, nameOf: NameOf): string {
   return `${head}${tail()}.`;
 }
 
-/** Per cent change with its interval, in words; raw units where the control is near zero. */
+/** Size of the change in per cent; in raw units where the control is near zero. */
 function change(v: Comparison['versusControl'][number], finding: Finding): string {
   const { decimals, unit } = finding.trait;
   return v.percent !== null && v.percentLow !== null
-    ? `${formatSigned(v.percent, 0)} %`
-    : `${formatSigned(v.difference, decimals)} ${unit}`.trim();
+    ? `${formatFigure(Math.abs(v.percent), 0)} %`
+    : `${formatFigure(Math.abs(v.difference), decimals)} ${unit}`.trim();
 }
 
 /** The notes beside the chart: who beat the control, who didn't, what is too close to call. */

@@ -62,7 +62,7 @@ export function TreatmentRow({ index, products, unitNoun, locked, remove }: Prop
             <Choice name={at(`products.${i}.unit`)} label="Unit" options={amountUnits.map((u) => [u, u] as const)} />
           </div>
           <div className="w2">
-            <Field name={at(`products.${i}.solutionLPerUnit`)} label={`per L, in L per ${unitNoun}`} numeric helperText="empty: dose as it is" />
+            <Field name={at(`products.${i}.solutionLPerUnit`)} label={`Solution per ${unitNoun}`} suffix="L" numeric helperText="the dose is per litre; leave empty for a dose as it is" />
           </div>
           <div className="w2">
             <Field name={at(`products.${i}.timesPerUnit`)} label="Times" numeric />

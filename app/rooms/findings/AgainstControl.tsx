@@ -20,7 +20,6 @@ export function AgainstControl({ plan, finding }: { plan: Plan; finding: Finding
           <th className="n">{isBand ? `outside, ${trait.unit}` : trait.unit || 'mean'}</th>
           <th className="n">change</th>
           <th className="n">{comparison.anova ? `${level} %` : ''}</th>
-          <th className="n">p</th>
           <th aria-label="letter" />
         </tr>
       </thead>
@@ -36,14 +35,13 @@ export function AgainstControl({ plan, finding }: { plan: Plan; finding: Finding
                 ? `${formatSigned(v.percentLow, 0)} to ${formatSigned(v.percentHigh!, 0)}`
                 : `${formatSigned(v.low, d)} to ${formatSigned(v.high!, d)}`;
           return (
-            <tr key={t.name}>
+            <tr key={t.name} title={v?.p == null ? undefined : `p ${formatP(v.p)}, Dunnett`}>
               <td>
                 <TesseraName index={index} name={plan.treatments[index]?.name ?? ''} size={19} />
               </td>
               <td className="n">{formatFigure(t.adjustedMean, d)}</td>
               <td className="n">{change}</td>
               <td className="n">{interval}</td>
-              <td className="n small">{v?.p == null ? '' : formatP(v.p)}</td>
               <td className="letter">{comparison.letters[t.name] ?? ''}</td>
             </tr>
           );

@@ -50,7 +50,7 @@ export function ArrangePlan({ plan, positions, move }: Props) {
   const face = (u: Unit) => (
     <UnitFace
       index={indexOf(u)}
-      number={u.block === null ? unitNumber(u.code) : `${unitNumber(u.code)}·${u.block}`}
+      number={u.block === null ? unitNumber(u.code) : `b${u.block} · ${unitNumber(u.code)}`}
       value={nameOf(u)}
       words
     />

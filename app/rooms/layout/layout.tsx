@@ -89,7 +89,7 @@ export default function LayoutRoom() {
             <Legend plan={plan} />
             {plan.design?.kind === 'rcbd' && (
               <p className="small quiet" style={{ marginTop: '0.6rem' }}>
-                Every block holds each contender once; the small figure after the number is the block.
+                Every block (b1, b2 …) is a run of neighbours that holds each contender once.
               </p>
             )}
           </>

@@ -8,6 +8,7 @@ import { EntryId } from '~core/model/ids';
 import { type ActionResult, fieldErrors } from '../../form/schemaFields';
 import { appendEntries, loadTrial } from '../../store/trials';
 import { useNotice } from '../../ui/Notices';
+import { quietButton } from '../../ui/quietButton';
 import { RoomHead } from '../../ui/RoomHead';
 import { LogDialog } from '../LogDialog';
 import type { RoomArgs } from '../roomArgs';
@@ -87,7 +88,7 @@ export default function LogRoom() {
                 <td className="small">{l.by}</td>
                 <td className="n">
                   {l.canTakeBack && (
-                    <Button size="small" color="inherit" onClick={() => takeBack(l.id)} aria-label={`Take back: ${l.what} ${l.text}`}>
+                    <Button size="small" color="inherit" sx={quietButton} onClick={() => takeBack(l.id)} aria-label={`Take back: ${l.what} ${l.text}`}>
                       Take back
                     </Button>
                   )}

@@ -75,7 +75,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
   const unitOf = trait.unit ? ` ${trait.unit}` : '';
 
   return (
-    <div className="with-side">
+    <div className="with-side standing">
       <div className="main">
         {head}
         <MeasurePlan state={state} round={round} trait={trait} current={unit.id} typed={text} onPick={goTo} />

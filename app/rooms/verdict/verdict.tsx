@@ -89,8 +89,11 @@ export default function VerdictRoom() {
                     {l.perExtra ? formatMoney(l.perExtra.perExtra) : '–'}
                     {l.perExtra && (
                       <div className="unit">
-                        {l.perExtra.best && formatMoney(l.perExtra.best)}
-                        {l.perExtra.worst ? ` to ${formatMoney(l.perExtra.worst)}` : ' or more without end'}
+                        {l.perExtra.worst
+                          ? `${l.perExtra.best ? formatMoney(l.perExtra.best) : ''} to ${formatMoney(l.perExtra.worst)}`
+                          : l.perExtra.best
+                            ? `${formatMoney(l.perExtra.best)} or any amount more`
+                            : ''}
                       </div>
                     )}
                   </td>

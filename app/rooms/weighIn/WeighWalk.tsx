@@ -91,7 +91,7 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
   };
 
   return (
-    <div className="with-side">
+    <div className="with-side standing">
       <div className="main">
         <RoomHead
           title={`Weigh-in · ${trait.name.toLowerCase()}`}
