@@ -4,7 +4,15 @@ import '@fontsource/ibm-plex-mono/latin-400.css';
 import '@fontsource/ibm-plex-mono/latin-500.css';
 import './ui/palazzo.css';
 import type { ReactNode } from 'react';
-import { Links, Meta, Outlet, Scripts, ScrollRestoration, isRouteErrorResponse, useRouteError } from 'react-router';
+import {
+  Links,
+  Meta,
+  Outlet,
+  Scripts,
+  ScrollRestoration,
+  isRouteErrorResponse,
+  useRouteError,
+} from 'react-router';
 import { PalazzoTheme } from './ui/theme';
 import { NoticeProvider } from './ui/Notices';
 
@@ -59,7 +67,9 @@ export function ErrorBoundary() {
     <main className="page-message">
       <h1>{isRouteErrorResponse(error) && error.status === 404 ? 'Nothing here' : 'Something went wrong'}</h1>
       <p>{text}</p>
-      <p>What you logged is kept in this browser. <a href="/">Back to Today</a></p>
+      <p>
+        What you logged is kept in this browser. <a href="/">Back to Today</a>
+      </p>
     </main>
   );
 }

@@ -39,7 +39,8 @@ function readOptions(args: string[]) {
     return v;
   };
   const alpha = Number(values.alpha);
-  if (!(alpha > 0 && alpha < 1)) throw new PlainError(`--alpha must lie between 0 and 1, not “${values.alpha}”.`);
+  if (!(alpha > 0 && alpha < 1))
+    throw new PlainError(`--alpha must lie between 0 and 1, not “${values.alpha}”.`);
   return {
     file: positionals[0]!,
     treatment: required('treatment'),
@@ -68,7 +69,8 @@ export function compare(args: string[]): string {
   const { columns, rows } = table.value;
   const column = (name: string) => {
     const i = columns.indexOf(name);
-    if (i < 0) throw new PlainError(`${o.file} has no column “${name}”; its columns are ${columns.join(', ')}.`);
+    if (i < 0)
+      throw new PlainError(`${o.file} has no column “${name}”; its columns are ${columns.join(', ')}.`);
     return i;
   };
   const [treatmentAt, responseAt] = [column(o.treatment), column(o.response)];
@@ -139,7 +141,8 @@ const pText = (p: number | null) => (p === null ? '–' : p < 0.001 ? '<0.001' :
 
 function lines(head: string[], body: string[][]): string {
   const width = head.map((h, i) => Math.max(h.length, ...body.map((r) => r[i]!.length)));
-  const line = (r: string[]) => r.map((c, i) => (i === 0 ? c.padEnd(width[i]!) : c.padStart(width[i]!))).join('  ');
+  const line = (r: string[]) =>
+    r.map((c, i) => (i === 0 ? c.padEnd(width[i]!) : c.padStart(width[i]!))).join('  ');
   return [line(head), width.map((w) => '-'.repeat(w)).join('  '), ...body.map(line)].join('\n');
 }
 

@@ -11,7 +11,8 @@ function main(argv: string[]): number {
   }
   try {
     const command = commands[name];
-    if (!command) throw new PlainError(`There is no command “${name}”; there is: ${Object.keys(commands).join(', ')}.`);
+    if (!command)
+      throw new PlainError(`There is no command “${name}”; there is: ${Object.keys(commands).join(', ')}.`);
     process.stdout.write(`${command(rest)}\n`);
     return 0;
   } catch (e) {

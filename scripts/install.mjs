@@ -17,7 +17,9 @@ export function run(command, args, options = {}) {
 }
 
 export function install() {
-  const lock = createHash('sha256').update(readFileSync(`${root}package-lock.json`)).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(`${root}package-lock.json`))
+    .digest('hex');
   if (existsSync(stampFile) && readFileSync(stampFile, 'utf8') === lock) return;
   console.log('Installing packages …');
   run('npm', ['ci', '--no-audit', '--no-fund']);

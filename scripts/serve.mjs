@@ -11,7 +11,8 @@ const client = fileURLToPath(new URL('../build/client/', import.meta.url));
 const sha256 = (text) => `'sha256-${createHash('sha256').update(text).digest('base64')}'`;
 
 /** What React Router writes into the page, allowed by its hash. */
-const inlineScripts = (html) => [...html.matchAll(/<script(?![^>]*\bsrc=)[^>]*>([\s\S]*?)<\/script>/g)].map((m) => sha256(m[1]));
+const inlineScripts = (html) =>
+  [...html.matchAll(/<script(?![^>]*\bsrc=)[^>]*>([\s\S]*?)<\/script>/g)].map((m) => sha256(m[1]));
 
 /**
  * @param {{ port: number, bench: 'demo' | 'own', host?: string }} options
@@ -55,7 +56,10 @@ export function serve({ port, bench, host }) {
     next();
   });
   app.use(compression());
-  app.use('/assets', express.static(`${client}assets`, { immutable: true, maxAge: '365d', index: false, fallthrough: false }));
+  app.use(
+    '/assets',
+    express.static(`${client}assets`, { immutable: true, maxAge: '365d', index: false, fallthrough: false }),
+  );
   app.use(express.static(client, { index: false, maxAge: 0 }));
   app.get(/^[^.]*$/, (_, res) => {
     res.setHeader('Cache-Control', 'no-cache');

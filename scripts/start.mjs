@@ -8,4 +8,6 @@ run('npx', ['react-router', 'build', '--logLevel', 'error'], { stdio: ['ignore',
 const { serve } = await import('./serve.mjs');
 const port = Number(process.env.PORT || 4810);
 await serve({ port, bench });
-console.log(`Palazzo stands at http://localhost:${port} (${bench === 'demo' ? 'demo bench' : 'your own bench'}). Ctrl+C ends it.`);
+console.log(
+  `Palazzo stands at http://localhost:${port} (${bench === 'demo' ? 'demo bench' : 'your own bench'}). Ctrl+C ends it.`,
+);

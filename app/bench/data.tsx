@@ -62,7 +62,9 @@ export default function DataRoom() {
   };
   return (
     <div style={{ maxWidth: '54rem' }}>
-      <RoomHead title="Data">Everything stays in this browser, on this device. Files are how it travels.</RoomHead>
+      <RoomHead title="Data">
+        Everything stays in this browser, on this device. Files are how it travels.
+      </RoomHead>
       <TakeIn />
       <LibraryFiles />
       <section className="section">
@@ -82,7 +84,13 @@ export default function DataRoom() {
       <section className="section">
         <h2>Light</h2>
         <p className="quiet">The night side is easier on eyes beside dark shelves.</p>
-        <ToggleButtonGroup size="small" exclusive value={mode ?? 'light'} onChange={(_, m: 'light' | 'dark' | null) => m && setMode(m)} aria-label="Light or night">
+        <ToggleButtonGroup
+          size="small"
+          exclusive
+          value={mode ?? 'light'}
+          onChange={(_, m: 'light' | 'dark' | null) => m && setMode(m)}
+          aria-label="Light or night"
+        >
           <ToggleButton value="light" sx={{ textTransform: 'none' }}>
             Day
           </ToggleButton>
@@ -104,7 +112,12 @@ export default function DataRoom() {
                   <td className="quiet">{b.kind}</td>
                   <td className="num small">{dayjs(b.deletedAt).format('D MMM YYYY HH:mm')}</td>
                   <td className="n">
-                    <Button size="small" color="secondary" onClick={() => void fetcher.submit({ id: b.id }, { method: 'post' })} aria-label={`Bring back ${b.title}`}>
+                    <Button
+                      size="small"
+                      color="secondary"
+                      onClick={() => void fetcher.submit({ id: b.id }, { method: 'post' })}
+                      aria-label={`Bring back ${b.title}`}
+                    >
                       Bring back
                     </Button>
                   </td>
@@ -117,7 +130,10 @@ export default function DataRoom() {
       {benchName() === 'demo' && (
         <section className="section">
           <h2>Demo bench</h2>
-          <p className="quiet">Made-up products, people and figures. Resetting makes it anew, with dates from today; your own bench isn’t touched.</p>
+          <p className="quiet">
+            Made-up products, people and figures. Resetting makes it anew, with dates from today; your own
+            bench isn’t touched.
+          </p>
           <Button variant="outlined" color="secondary" onClick={() => void reset()}>
             Reset the demo
           </Button>
@@ -173,10 +189,19 @@ function TakeIn() {
       </p>
       <Button variant="contained" component="label">
         Choose the file
-        <input type="file" accept=".zip,application/zip" hidden onChange={(e) => void onFile(e)} data-testid="trial-file" />
+        <input
+          type="file"
+          accept=".zip,application/zip"
+          hidden
+          onChange={(e) => void onFile(e)}
+          data-testid="trial-file"
+        />
       </Button>
       {message && (
-        <p role="status" style={{ marginTop: '0.7rem', color: message.bad ? 'var(--porphyry)' : 'var(--verdigris)' }}>
+        <p
+          role="status"
+          style={{ marginTop: '0.7rem', color: message.bad ? 'var(--porphyry)' : 'var(--verdigris)' }}
+        >
           {message.text} {message.id && <Link to={`/trial/${message.id}`}>Open it</Link>}
           {clash && (
             <Button size="small" color="secondary" onClick={() => void addCopy()}>
@@ -194,7 +219,10 @@ function LibraryFiles() {
   const revalidator = useRevalidator();
   const [message, setMessage] = useState<{ text: string; bad: boolean } | null>(null);
   const save = async () => {
-    download(new Blob([libraryToFile(await listProducts())], { type: 'application/json' }), 'palazzo-library.json');
+    download(
+      new Blob([libraryToFile(await listProducts())], { type: 'application/json' }),
+      'palazzo-library.json',
+    );
   };
   const onFile = async (e: ChangeEvent<HTMLInputElement>) => {
     const file = e.target.files?.[0];
@@ -221,11 +249,20 @@ function LibraryFiles() {
         </Button>
         <Button color="secondary" component="label">
           Take in a library
-          <input type="file" accept=".json,application/json" hidden onChange={(e) => void onFile(e)} data-testid="library-file" />
+          <input
+            type="file"
+            accept=".json,application/json"
+            hidden
+            onChange={(e) => void onFile(e)}
+            data-testid="library-file"
+          />
         </Button>
       </div>
       {message && (
-        <p role="status" style={{ marginTop: '0.7rem', color: message.bad ? 'var(--porphyry)' : 'var(--verdigris)' }}>
+        <p
+          role="status"
+          style={{ marginTop: '0.7rem', color: message.bad ? 'var(--porphyry)' : 'var(--verdigris)' }}
+        >
           {message.text}
         </p>
       )}

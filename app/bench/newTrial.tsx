@@ -64,12 +64,19 @@ export default function NewTrialPage() {
   const { form, busy, onSubmit } = useRecordForm(defaults);
   return (
     <>
-      <RoomHead title="A new trial">One thing is compared. Everything here can be changed until the plan is sealed.</RoomHead>
+      <RoomHead title="A new trial">
+        One thing is compared. Everything here can be changed until the plan is sealed.
+      </RoomHead>
       <FormProvider {...form}>
         <form onSubmit={onSubmit} noValidate style={{ maxWidth: '46rem' }}>
           <div className="fields">
             <div className="w12">
-              <Field name="question" label="Question" helperText="As a reader would ask it: “Does a dearer feed earn its price on parsley?”" autoFocus />
+              <Field
+                name="question"
+                label="Question"
+                helperText="As a reader would ask it: “Does a dearer feed earn its price on parsley?”"
+                autoFocus
+              />
             </div>
             <div className="w6">
               <Field name="crop" label="Crop" />
@@ -78,13 +85,23 @@ export default function NewTrialPage() {
               <Field name="unitNoun" label="One unit is a" helperText="what gets the treatment on its own" />
             </div>
             <div className="w3">
-              <Field name="code" label="Code" helperText="three capitals, starts every label" slotProps={{ htmlInput: { maxLength: 3, style: { fontFamily: 'var(--mono)' } } }} />
+              <Field
+                name="code"
+                label="Code"
+                helperText="three capitals, starts every label"
+                slotProps={{ htmlInput: { maxLength: 3, style: { fontFamily: 'var(--mono)' } } }}
+              />
             </div>
             <div className="w6">
               <Field name="startDate" label="Start" type="date" />
             </div>
             <div className="w3">
-              <Field name="currency" label="Currency" helperText="EUR, USD, GBP …" slotProps={{ htmlInput: { maxLength: 3 } }} />
+              <Field
+                name="currency"
+                label="Currency"
+                helperText="EUR, USD, GBP …"
+                slotProps={{ htmlInput: { maxLength: 3 } }}
+              />
             </div>
           </div>
           <div className="line" style={{ marginTop: '1.2rem' }}>

@@ -1,3 +1,4 @@
+import { plural } from '~core/quantity/format';
 import Button from '@mui/material/Button';
 import { Link, useFetcher, useLoaderData } from 'react-router';
 import { stageOf, roundProgress } from '~core/schedule/rounds';
@@ -61,7 +62,12 @@ export default function Today() {
           </Button>
         }
       >
-        {shortDate(today)} · {due.length === 0 ? 'nothing is due' : due.length === 1 ? 'one round is due' : `${due.length} rounds are due`}
+        {shortDate(today)} ·{' '}
+        {due.length === 0
+          ? 'nothing is due'
+          : due.length === 1
+            ? 'one round is due'
+            : `${due.length} rounds are due`}
       </RoomHead>
       {due.length > 0 && (
         <section aria-labelledby="due" style={{ marginBottom: '2rem' }}>
@@ -75,12 +81,18 @@ export default function Today() {
                     <div className="small quiet">{d.trial.plan.question}</div>
                   </td>
                   <td>
-                    <span style={{ color: d.status === 'overdue' ? 'var(--porphyry)' : 'var(--terracotta)', fontWeight: 600 }}>
+                    <span
+                      style={{
+                        color: d.status === 'overdue' ? 'var(--porphyry)' : 'var(--terracotta)',
+                        fontWeight: 600,
+                      }}
+                    >
                       {d.status === 'overdue' ? `was due ${relativeDay(d.date, today)}` : 'due today'}
                     </span>
                   </td>
                   <td className="n">
-                    {d.unitsDone}/{d.unitsWanted} <span className="unit">{d.trial.plan.unitNoun}s</span>
+                    {d.unitsDone}/{d.unitsWanted}{' '}
+                    <span className="unit">{plural(d.trial.plan.unitNoun)}</span>
                   </td>
                   <td className="n">
                     <Button
@@ -121,23 +133,41 @@ export default function Today() {
                       {t.plan.question}
                     </Link>
                     <div className="small quiet">
-                      {[t.plan.crop, t.plan.units.length ? `${t.plan.units.length} ${t.plan.unitNoun}s` : ''].filter(Boolean).join(' · ')}
+                      {[
+                        t.plan.crop,
+                        t.plan.units.length ? `${t.plan.units.length} ${plural(t.plan.unitNoun)}` : '',
+                      ]
+                        .filter(Boolean)
+                        .join(' · ')}
                     </div>
                   </td>
                   <td>
-                    <span style={{ display: 'inline-flex', gap: 4 }} title={t.plan.treatments.map((x) => x.name).join(', ')}>
+                    <span
+                      style={{ display: 'inline-flex', gap: 4 }}
+                      title={t.plan.treatments.map((x) => x.name).join(', ')}
+                    >
                       {t.plan.treatments.map((x, i) => (
                         <Tessera key={x.id} index={i} size={18} />
                       ))}
                     </span>
                   </td>
                   <td style={{ whiteSpace: 'nowrap' }}>
-                    {t.stage === 'running' ? `day ${t.day}` : t.stage === 'planning' ? 'being planned' : 'finished'}
+                    {t.stage === 'running'
+                      ? `day ${t.day}`
+                      : t.stage === 'planning'
+                        ? 'being planned'
+                        : 'finished'}
                   </td>
                   <td style={{ whiteSpace: 'nowrap' }}>{shortDate(t.plan.startDate)}</td>
                   <td className="small">{t.summary}</td>
                   <td className="n">
-                    <Button size="small" color="inherit" sx={quietButton} onClick={() => remove(t.id, t.plan.question)} aria-label={`Delete ${t.plan.question}`}>
+                    <Button
+                      size="small"
+                      color="inherit"
+                      sx={quietButton}
+                      onClick={() => remove(t.id, t.plan.question)}
+                      aria-label={`Delete ${t.plan.question}`}
+                    >
                       Delete
                     </Button>
                   </td>
@@ -162,12 +192,13 @@ function EmptyBench() {
     <div className="empty">
       <h1>An empty bench</h1>
       <p style={{ marginTop: '0.6rem' }}>
-        A trial starts with one question: does this product do better than that one, or than plain water? Palazzo
-        then keeps the plan, the places, the measuring, the arithmetic and the judgement together, on this device.
+        A trial starts with one question: does this product do better than that one, or than plain water?
+        Palazzo then keeps the plan, the places, the measuring, the arithmetic and the judgement together, on
+        this device.
       </p>
       <p>
-        For example: “Does a dearer feed earn its price on coriander?”, with water, two feeds and the one you always
-        use, five trays of each, cut weight at day 21.
+        For example: “Does a dearer feed earn its price on coriander?”, with water, two feeds and the one you
+        always use, five trays of each, cut weight at day 21.
       </p>
       <div className="line">
         <Button variant="contained" component={Link} to="/trials/new">

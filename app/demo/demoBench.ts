@@ -27,13 +27,26 @@ function means(code: string, byArm: Record<string, number>): SimulatedTrait['mea
 }
 
 /** Seal, then the simulated log, then what else was written down. */
-function withLog(plan: Plan, sealedOn: string, simulated: Entry[], extra: { body: EntryBody; at: string }[] = []): Entry[] {
+function withLog(
+  plan: Plan,
+  sealedOn: string,
+  simulated: Entry[],
+  extra: { body: EntryBody; at: string }[] = [],
+): Entry[] {
   const write = (body: EntryBody, at: string, n: string): Entry =>
     ({ ...body, id: `demo-${plan.code}-${n}` as EntryId, at, recordedAt: at, by: BY }) as Entry;
   return [
     write({ kind: 'seal', planSha256: planSha256(plan) }, `${sealedOn}T17:30:00Z`, 'seal'),
     write(
-      { kind: 'reading', quantity: 'tare', value: 112.4, subject: 'Bowl 1', unitId: null, treatmentId: null, instrument: 'kitchen scale' },
+      {
+        kind: 'reading',
+        quantity: 'tare',
+        value: 112.4,
+        subject: 'Bowl 1',
+        unitId: null,
+        treatmentId: null,
+        instrument: 'kitchen scale',
+      },
       `${sealedOn}T17:40:00Z`,
       'tare',
     ),
@@ -42,7 +55,8 @@ function withLog(plan: Plan, sealedOn: string, simulated: Entry[], extra: { body
   ];
 }
 
-const sigmoid = (middle: number, width: number) => (day: number) => 1 / (1 + Math.exp(-(day - middle) / width));
+const sigmoid = (middle: number, width: number) => (day: number) =>
+  1 / (1 + Math.exp(-(day - middle) / width));
 
 /** Finished: water and three feeds on coriander, five blocks on two shelf levels. */
 function finished(day: Day): Trial {
@@ -56,8 +70,27 @@ function finished(day: Day): Trial {
     prediction: 'All three feeds beat water by a tenth or more; the dearest is no better than the cheapest.',
     finishingRule: 'All trays cut on day 35, or earlier together when leaves of neighbours touch.',
     traits: [
-      { key: 'weight', name: 'Cut weight', unit: 'g', kind: 'weighing', decimals: 1, summary: 'sum', plausibleLow: 5, plausibleHigh: 250 },
-      { key: 'height', name: 'Plant height', unit: 'cm', kind: 'number', decimals: 1, summary: 'last', plausibleLow: 0.5, plausibleHigh: 40, samplesPerUnit: 1 },
+      {
+        key: 'weight',
+        name: 'Cut weight',
+        unit: 'g',
+        kind: 'weighing',
+        decimals: 1,
+        summary: 'sum',
+        plausibleLow: 5,
+        plausibleHigh: 250,
+      },
+      {
+        key: 'height',
+        name: 'Plant height',
+        unit: 'cm',
+        kind: 'number',
+        decimals: 1,
+        summary: 'last',
+        plausibleLow: 0.5,
+        plausibleHigh: 40,
+        samplesPerUnit: 1,
+      },
     ],
     primary: 'weight',
     smallest: { kind: 'percent', value: 10 },
@@ -68,9 +101,24 @@ function finished(day: Day): Trial {
     ],
     arms: [
       { key: 'water', name: 'Water', role: 'untreated' },
-      { key: 'palestra', name: 'Palestra Liquida', role: 'test', use: { product: 'palestra', amount: 5, unit: 'mL', solutionL: 0.8, times: 5 } },
-      { key: 'duo', name: 'Duo Lume', role: 'test', use: { product: 'duo', amount: 1, unit: 'g', solutionL: 0.8, times: 15 } },
-      { key: 'sarmenta', name: 'Sarmenta Fine', role: 'test', use: { product: 'sarmenta', amount: 0.8, unit: 'g', solutionL: 0.8, times: 15 } },
+      {
+        key: 'palestra',
+        name: 'Palestra Liquida',
+        role: 'test',
+        use: { product: 'palestra', amount: 5, unit: 'mL', solutionL: 0.8, times: 5 },
+      },
+      {
+        key: 'duo',
+        name: 'Duo Lume',
+        role: 'test',
+        use: { product: 'duo', amount: 1, unit: 'g', solutionL: 0.8, times: 15 },
+      },
+      {
+        key: 'sarmenta',
+        name: 'Sarmenta Fine',
+        role: 'test',
+        use: { product: 'sarmenta', amount: 0.8, unit: 'g', solutionL: 0.8, times: 15 },
+      },
     ],
     areas: [
       { name: 'Level 1', rows: 2, columns: 5, widthCm: 150, depthCm: 110 },
@@ -98,7 +146,11 @@ function finished(day: Day): Trial {
   const unit = plan.units[7]!;
   const log = withLog(plan, day(-39), simulated, [
     {
-      body: { kind: 'deviation', unitIds: [unit.id], text: 'Missed at the watering of day 12; watered six hours later.' },
+      body: {
+        kind: 'deviation',
+        unitIds: [unit.id],
+        text: 'Missed at the watering of day 12; watered six hours later.',
+      },
       at: `${day(-26)}T18:05:00Z`,
     },
   ]);
@@ -109,7 +161,8 @@ function finished(day: Day): Trial {
       author: 'Loggia bench',
       introduction:
         'Three feeds at very different prices, one crop, and the question readers ask most: is the dear one worth it?\n\nEverything but the feed was the same: one seed lot, one bale of coir, the same rain water, the same light.',
-      conclusion: 'If leaf is what you are after, feed. Which of the two powders hardly matters; their price does.',
+      conclusion:
+        'If leaf is what you are after, feed. Which of the two powders hardly matters; their price does.',
       disclosure: '',
     },
   };
@@ -127,9 +180,36 @@ function running(day: Day): Trial {
     prediction: 'Duo Lume ahead of the others from day 17 on; Ombretta no better than water.',
     finishingRule: 'Cut together on day 31.',
     traits: [
-      { key: 'weight', name: 'Cut weight', unit: 'g', kind: 'weighing', decimals: 1, summary: 'sum', plausibleLow: 5, plausibleHigh: 300 },
-      { key: 'height', name: 'Plant height', unit: 'cm', kind: 'number', decimals: 1, summary: 'last', plausibleLow: 0.5, plausibleHigh: 40 },
-      { key: 'leaves', name: 'Leaf count', unit: 'leaves', kind: 'count', decimals: 0, summary: 'last', plausibleLow: 0, plausibleHigh: 60 },
+      {
+        key: 'weight',
+        name: 'Cut weight',
+        unit: 'g',
+        kind: 'weighing',
+        decimals: 1,
+        summary: 'sum',
+        plausibleLow: 5,
+        plausibleHigh: 300,
+      },
+      {
+        key: 'height',
+        name: 'Plant height',
+        unit: 'cm',
+        kind: 'number',
+        decimals: 1,
+        summary: 'last',
+        plausibleLow: 0.5,
+        plausibleHigh: 40,
+      },
+      {
+        key: 'leaves',
+        name: 'Leaf count',
+        unit: 'leaves',
+        kind: 'count',
+        decimals: 0,
+        summary: 'last',
+        plausibleLow: 0,
+        plausibleHigh: 60,
+      },
     ],
     primary: 'weight',
     smallest: { kind: 'percent', value: 8 },
@@ -142,10 +222,30 @@ function running(day: Day): Trial {
     ],
     arms: [
       { key: 'water', name: 'Water', role: 'untreated' },
-      { key: 'palestra', name: 'Palestra Liquida', role: 'reference', use: { product: 'palestra', amount: 5, unit: 'mL', solutionL: 0.6, times: 5 } },
-      { key: 'duo', name: 'Duo Lume', role: 'test', use: { product: 'duo', amount: 1, unit: 'g', solutionL: 0.6, times: 14 } },
-      { key: 'sarmenta', name: 'Sarmenta Fine', role: 'test', use: { product: 'sarmenta', amount: 0.8, unit: 'g', solutionL: 0.6, times: 14 } },
-      { key: 'ombretta', name: 'Ombretta Bio', role: 'test', use: { product: 'ombretta', amount: 10, unit: 'mL', solutionL: 0.6, times: 9 } },
+      {
+        key: 'palestra',
+        name: 'Palestra Liquida',
+        role: 'reference',
+        use: { product: 'palestra', amount: 5, unit: 'mL', solutionL: 0.6, times: 5 },
+      },
+      {
+        key: 'duo',
+        name: 'Duo Lume',
+        role: 'test',
+        use: { product: 'duo', amount: 1, unit: 'g', solutionL: 0.6, times: 14 },
+      },
+      {
+        key: 'sarmenta',
+        name: 'Sarmenta Fine',
+        role: 'test',
+        use: { product: 'sarmenta', amount: 0.8, unit: 'g', solutionL: 0.6, times: 14 },
+      },
+      {
+        key: 'ombretta',
+        name: 'Ombretta Bio',
+        role: 'test',
+        use: { product: 'ombretta', amount: 10, unit: 'mL', solutionL: 0.6, times: 9 },
+      },
     ],
     areas: [
       { name: 'Level 1', rows: 2, columns: 5, widthCm: 150, depthCm: 110 },
@@ -169,7 +269,15 @@ function running(day: Day): Trial {
       growth: sigmoid(14, 6),
     },
   ];
-  const simulated = simulateEntries({ plan, seed: 77, traits: truth, untilDay: 10, partialUnits: 7, by: BY, tareG: 112.4 });
+  const simulated = simulateEntries({
+    plan,
+    seed: 77,
+    traits: truth,
+    untilDay: 10,
+    partialUnits: 7,
+    by: BY,
+    tareG: 112.4,
+  });
   return { plan, log: withLog(plan, day(-18), simulated), review: emptyReview };
 }
 
@@ -186,28 +294,64 @@ function inconclusive(day: Day): Trial {
     finishingRule: 'All cut on day 10.',
     traits: [
       { key: 'weight', name: 'Cut weight', unit: 'g', kind: 'weighing', decimals: 0, summary: 'sum' },
-      { key: 'height', name: 'Shoot height', unit: 'cm', kind: 'number', decimals: 1, summary: 'last', direction: 'band', bandLow: 6, bandHigh: 9 },
+      {
+        key: 'height',
+        name: 'Shoot height',
+        unit: 'cm',
+        kind: 'number',
+        decimals: 1,
+        summary: 'last',
+        direction: 'band',
+        bandLow: 6,
+        bandHigh: 9,
+      },
     ],
     primary: 'weight',
     smallest: { kind: 'absolute', value: 20 },
     rounds: [{ name: 'Harvest', day: 10, traits: ['height', 'weight'] }],
     arms: [
       { key: 'water', name: 'Water', role: 'untreated' },
-      { key: 'ombretta', name: 'Ombretta Bio', role: 'test', use: { product: 'ombretta', amount: 10, unit: 'mL', solutionL: 0.5, times: 3 } },
-      { key: 'duo', name: 'Duo Lume', role: 'test', use: { product: 'duo', amount: 1, unit: 'g', solutionL: 0.5, times: 5 } },
+      {
+        key: 'ombretta',
+        name: 'Ombretta Bio',
+        role: 'test',
+        use: { product: 'ombretta', amount: 10, unit: 'mL', solutionL: 0.5, times: 3 },
+      },
+      {
+        key: 'duo',
+        name: 'Duo Lume',
+        role: 'test',
+        use: { product: 'duo', amount: 1, unit: 'g', solutionL: 0.5, times: 5 },
+      },
     ],
     areas: [{ name: 'Window shelf', rows: 1, columns: 6, widthCm: 180, depthCm: 56 }],
     design: { kind: 'crd', replicates: 2, seed: 31 },
   });
   const truth: SimulatedTrait[] = [
-    { traitId: traitId(code, 'weight'), means: means(code, { water: 262, ombretta: 270, duo: 288 }), cvPercent: 9, blockCvPercent: 0, growth: () => 1 },
-    { traitId: traitId(code, 'height'), means: means(code, { water: 8.1, ombretta: 8.6, duo: 9.6 }), cvPercent: 7, blockCvPercent: 0, growth: () => 1 },
+    {
+      traitId: traitId(code, 'weight'),
+      means: means(code, { water: 262, ombretta: 270, duo: 288 }),
+      cvPercent: 9,
+      blockCvPercent: 0,
+      growth: () => 1,
+    },
+    {
+      traitId: traitId(code, 'height'),
+      means: means(code, { water: 8.1, ombretta: 8.6, duo: 9.6 }),
+      cvPercent: 7,
+      blockCvPercent: 0,
+      growth: () => 1,
+    },
   ];
   const simulated = simulateEntries({ plan, seed: 5, traits: truth, untilDay: 10, by: BY, tareG: 112.4 });
   return {
     plan,
     log: withLog(plan, day(-76), simulated),
-    review: { ...emptyReview, author: 'Loggia bench', introduction: 'Two trays of each was all the window shelf could hold. It wasn’t enough.' },
+    review: {
+      ...emptyReview,
+      author: 'Loggia bench',
+      introduction: 'Two trays of each was all the window shelf could hold. It wasn’t enough.',
+    },
   };
 }
 
@@ -222,13 +366,25 @@ function planned(day: Day): Trial {
     startDate: day(6),
     prediction: '',
     finishingRule: '',
-    traits: [{ key: 'weight', name: 'Root weight', unit: 'g', kind: 'weighing', decimals: 1, summary: 'sum' }],
+    traits: [
+      { key: 'weight', name: 'Root weight', unit: 'g', kind: 'weighing', decimals: 1, summary: 'sum' },
+    ],
     primary: 'weight',
     smallest: null,
     rounds: [{ name: 'Harvest', day: 30, traits: ['weight'] }],
     arms: [
-      { key: 'base', name: 'Base feed only', role: 'base', use: { product: 'palestra', amount: 5, unit: 'mL', solutionL: 0.5, times: 4 } },
-      { key: 'mosto', name: 'Base + Mosto Alga', role: 'test', use: { product: 'mosto', amount: 2, unit: 'mL', solutionL: 0.5, times: 4 } },
+      {
+        key: 'base',
+        name: 'Base feed only',
+        role: 'base',
+        use: { product: 'palestra', amount: 5, unit: 'mL', solutionL: 0.5, times: 4 },
+      },
+      {
+        key: 'mosto',
+        name: 'Base + Mosto Alga',
+        role: 'test',
+        use: { product: 'mosto', amount: 2, unit: 'mL', solutionL: 0.5, times: 4 },
+      },
     ],
     areas: [],
     design: null,

@@ -3,7 +3,13 @@ import type { AmountUnit, LabelAnalysis, Product } from '~core/model/product';
 
 /** The made-up shelf of the demo bench. No real product, maker or claim. */
 
-const analysis = (n: number, p: number, k: number, ca: number | null = null, mg: number | null = null): LabelAnalysis => ({
+const analysis = (
+  n: number,
+  p: number,
+  k: number,
+  ca: number | null = null,
+  mg: number | null = null,
+): LabelAnalysis => ({
   basis: 'w/w',
   nPercent: n,
   p2o5Percent: p,

@@ -24,7 +24,9 @@ export interface PlanSketch {
   startDate: string;
   prediction: string;
   finishingRule: string;
-  traits: (Pick<Trait, 'name' | 'unit' | 'kind' | 'decimals' | 'summary'> & { key: string } & Partial<Trait>)[];
+  traits: (Pick<Trait, 'name' | 'unit' | 'kind' | 'decimals' | 'summary'> & {
+    key: string;
+  } & Partial<Trait>)[];
   primary: string;
   smallest: Plan['smallestDifference'];
   rounds: { name: string; day: number; traits: string[] }[];

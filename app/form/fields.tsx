@@ -30,7 +30,15 @@ export function Field({ name, suffix, numeric, helperText, slotProps, ...rest }:
       slotProps={{
         inputLabel: rest.type === 'date' ? { shrink: true } : undefined,
         htmlInput: numeric ? { inputMode: 'decimal', style: { fontFamily: 'var(--mono)' } } : undefined,
-        input: suffix ? { endAdornment: <span className="unit" style={{ whiteSpace: 'nowrap' }}>{suffix}</span> } : undefined,
+        input: suffix
+          ? {
+              endAdornment: (
+                <span className="unit" style={{ whiteSpace: 'nowrap' }}>
+                  {suffix}
+                </span>
+              ),
+            }
+          : undefined,
         ...slotProps,
       }}
     />
@@ -42,7 +50,9 @@ export function Choice({
   name,
   options,
   ...rest
-}: Omit<FieldProps, 'suffix' | 'numeric'> & { options: readonly (readonly [value: string, label: string])[] }) {
+}: Omit<FieldProps, 'suffix' | 'numeric'> & {
+  options: readonly (readonly [value: string, label: string])[];
+}) {
   const { control } = useFormContext();
   const locked = useContext(LockedForm);
   return (

@@ -29,7 +29,9 @@ export function useRecordForm<T extends FieldValues>(defaults: T, saved = 'Saved
           // the message may stand on a group that can't take the focus
         }
       }
-      notice({ text: fields.length === 1 ? 'One field needs a look.' : `${fields.length} fields need a look.` });
+      notice({
+        text: fields.length === 1 ? 'One field needs a look.' : `${fields.length} fields need a look.`,
+      });
     } else {
       reset(getValues());
       notice({ text: answer.message ?? saved });

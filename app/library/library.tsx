@@ -25,7 +25,10 @@ export default function Library() {
   const notice = useNotice();
   const remove = (id: string, name: string) => {
     void fetcher.submit({ id, intent: 'delete' }, { method: 'post' });
-    notice({ text: `${name} is in the bin.`, undo: () => fetcher.submit({ id, intent: 'restore' }, { method: 'post' }) });
+    notice({
+      text: `${name} is in the bin.`,
+      undo: () => fetcher.submit({ id, intent: 'restore' }, { method: 'post' }),
+    });
   };
   const add = (
     <Button variant="contained" component={Link} to="/library/new">
@@ -37,8 +40,9 @@ export default function Library() {
       <div className="empty">
         <h1>The library is empty</h1>
         <p style={{ marginTop: '0.6rem' }}>
-          Put every product you compare here once: what the label says (analysis, directions, claims), the packs and what
-          you paid, and how you came by it. Trials take prices and claims from here and keep a copy when they are sealed.
+          Put every product you compare here once: what the label says (analysis, directions, claims), the
+          packs and what you paid, and how you came by it. Trials take prices and claims from here and keep a
+          copy when they are sealed.
         </p>
         {add}
       </div>
@@ -75,20 +79,35 @@ export default function Library() {
                   {p.category}, {p.form}
                 </td>
                 <td className="n">
-                  {p.analysis ? `${p.analysis.nPercent} – ${p.analysis.p2o5Percent} – ${p.analysis.k2oPercent}` : '–'}
+                  {p.analysis
+                    ? `${p.analysis.nPercent} – ${p.analysis.p2o5Percent} – ${p.analysis.k2oPercent}`
+                    : '–'}
                 </td>
                 <td className="n">
                   {p.packs.map((k) => (
                     <div key={k.id}>
-                      {k.size} {k.unit} <span className="unit">at</span> {formatMoney({ minor: k.priceMinor, currency: k.currency })}
+                      {k.size} {k.unit} <span className="unit">at</span>{' '}
+                      {formatMoney({ minor: k.priceMinor, currency: k.currency })}
                     </div>
                   ))}
                   {p.packs.length === 0 && <span className="quiet">no price</span>}
                 </td>
                 <td className="n">{p.claims.length || '–'}</td>
-                <td>{p.obtained === 'bought' ? 'bought' : <strong style={{ color: 'var(--ochre-text)' }}>{p.obtained}</strong>}</td>
+                <td>
+                  {p.obtained === 'bought' ? (
+                    'bought'
+                  ) : (
+                    <strong style={{ color: 'var(--ochre-text)' }}>{p.obtained}</strong>
+                  )}
+                </td>
                 <td className="n">
-                  <Button size="small" color="inherit" sx={quietButton} onClick={() => remove(p.id, p.name)} aria-label={`Delete ${p.name}`}>
+                  <Button
+                    size="small"
+                    color="inherit"
+                    sx={quietButton}
+                    onClick={() => remove(p.id, p.name)}
+                    aria-label={`Delete ${p.name}`}
+                  >
                     Delete
                   </Button>
                 </td>

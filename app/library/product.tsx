@@ -56,16 +56,29 @@ export default function ProductPage() {
             <Choice name="form" label="Form" options={same(productForms)} />
           </div>
           <div className="w3">
-            <Choice name="obtained" label="How obtained" options={same(['bought', 'sent free', 'own product'])} helperText="anything but bought is disclosed in the review" />
+            <Choice
+              name="obtained"
+              label="How obtained"
+              options={same(['bought', 'sent free', 'own product'])}
+              helperText="anything but bought is disclosed in the review"
+            />
           </div>
           <div className="w3">
-            <Field name="densityKgPerL" label="Density, if known" suffix="kg/L" numeric helperText="for doses by volume" />
+            <Field
+              name="densityKgPerL"
+              label="Density, if known"
+              suffix="kg/L"
+              numeric
+              helperText="for doses by volume"
+            />
           </div>
         </div>
 
         <section className="section">
           <h2>Packs and prices</h2>
-          <p className="quiet">What you paid, shipping left out. The first pack sets the price unless a treatment names another.</p>
+          <p className="quiet">
+            What you paid, shipping left out. The first pack sets the price unless a treatment names another.
+          </p>
           <div className="stack">
             {packs.fields.map((f, i) => (
               <div className="fields" key={f.key} style={{ maxWidth: '58rem' }}>
@@ -101,7 +114,10 @@ export default function ProductPage() {
 
         <section className="section">
           <h2>Analysis on the label</h2>
-          <p className="quiet">Per cent, phosphorus and potassium as the oxides that labels print. Leave all empty for a product without one.</p>
+          <p className="quiet">
+            Per cent, phosphorus and potassium as the oxides that labels print. Leave all empty for a product
+            without one.
+          </p>
           <div className="fields" style={{ maxWidth: '58rem' }}>
             {(
               [
@@ -118,14 +134,23 @@ export default function ProductPage() {
               </div>
             ))}
             <div className="w3">
-              <Choice name="basis" label="Per cent of" options={[['w/w', 'weight (w/w)'], ['w/v', 'volume (w/v)']]} />
+              <Choice
+                name="basis"
+                label="Per cent of"
+                options={[
+                  ['w/w', 'weight (w/w)'],
+                  ['w/v', 'volume (w/v)'],
+                ]}
+              />
             </div>
           </div>
         </section>
 
         <section className="section">
           <h2>Directions and claims</h2>
-          <p className="quiet">Each claim on its own line, in the label’s words: claims are checked one at a time.</p>
+          <p className="quiet">
+            Each claim on its own line, in the label’s words: claims are checked one at a time.
+          </p>
           <div className="stack" style={{ maxWidth: '58rem' }}>
             <Field name="directions" label="Directions on the label" multiline minRows={2} />
             {claims.fields.map((f, i) => (
@@ -137,14 +162,18 @@ export default function ProductPage() {
               </div>
             ))}
             <div>
-              <Button variant="outlined" color="secondary" onClick={() => claims.append({ id: crypto.randomUUID(), text: '' })}>
+              <Button
+                variant="outlined"
+                color="secondary"
+                onClick={() => claims.append({ id: crypto.randomUUID(), text: '' })}
+              >
                 Add a claim
               </Button>
             </div>
             <Field name="notes" label="Notes" multiline minRows={2} />
             <Caution>
-              Read the safety data sheet. Concentrates aren’t mixed with each other; gloves and eye protection with acids,
-              peroxide and powders; out of children’s reach. The label and local rules come first.
+              Read the safety data sheet. Concentrates aren’t mixed with each other; gloves and eye protection
+              with acids, peroxide and powders; out of children’s reach. The label and local rules come first.
             </Caution>
           </div>
         </section>

@@ -1,10 +1,18 @@
 import { z } from 'zod';
 import { fromMinor, toMinor } from '~core/cost/money';
 import { type PackId, type ProductId, newId } from '~core/model/ids';
-import { AmountUnit, LabelAnalysis, Obtained, Product, productCategories, productForms } from '~core/model/product';
+import {
+  AmountUnit,
+  LabelAnalysis,
+  Obtained,
+  Product,
+  productCategories,
+  productForms,
+} from '~core/model/product';
 import { fieldText, optionalNumber, typedNumber } from '../form/schemaFields';
 
-const percent = () => optionalNumber().pipe(z.number().min(0, 'Not below 0 %.').max(100, 'Not above 100 %.').nullable());
+const percent = () =>
+  optionalNumber().pipe(z.number().min(0, 'Not below 0 %.').max(100, 'Not above 100 %.').nullable());
 
 /** A product as the form holds it: figures as typed. */
 export const ProductForm = z
@@ -24,11 +32,18 @@ export const ProductForm = z
     sPercent: percent(),
     directions: Product.shape.directions,
     notes: Product.shape.notes,
-    claims: z.array(z.object({ id: z.string(), text: z.string().trim().min(1, 'Write the claim as the label has it.').max(500) })),
+    claims: z.array(
+      z.object({
+        id: z.string(),
+        text: z.string().trim().min(1, 'Write the claim as the label has it.').max(500),
+      }),
+    ),
     packs: z.array(
       z.object({
         id: z.string(),
-        size: typedNumber('How much is in the pack?').pipe(z.number().positive('A pack holds more than nothing.')),
+        size: typedNumber('How much is in the pack?').pipe(
+          z.number().positive('A pack holds more than nothing.'),
+        ),
         unit: AmountUnit,
         price: typedNumber('What did it cost?').pipe(z.number().min(0, 'A price isn’t negative.')),
         currency: z
@@ -43,7 +58,11 @@ export const ProductForm = z
   .superRefine((p, ctx) => {
     const main = [p.nPercent, p.p2o5Percent, p.k2oPercent];
     if (main.some((v) => v !== null) && main.some((v) => v === null)) {
-      ctx.addIssue({ code: 'custom', path: ['nPercent'], message: 'Give all three of N, P₂O₅ and K₂O; 0 where there is none.' });
+      ctx.addIssue({
+        code: 'custom',
+        path: ['nPercent'],
+        message: 'Give all three of N, P₂O₅ and K₂O; 0 where there is none.',
+      });
     }
     const sum = [...main, p.caPercent, p.mgPercent, p.sPercent].reduce<number>((s, v) => s + (v ?? 0), 0);
     if (sum > 100 && p.basis === 'w/w') {

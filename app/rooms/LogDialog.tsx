@@ -61,7 +61,9 @@ export function LogDialog({ unit, onClose, onKeep }: Props) {
             minRows={3}
             autoFocus
             error={asked && missing}
-            helperText={asked && missing ? 'Write it down in a few words.' : 'It goes into the log and into the review.'}
+            helperText={
+              asked && missing ? 'Write it down in a few words.' : 'It goes into the log and into the review.'
+            }
           />
         </div>
       </DialogContent>

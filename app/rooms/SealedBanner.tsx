@@ -8,7 +8,8 @@ export function SealedBanner({ trialId, sealedAt }: { trialId: string; sealedAt:
     <div className="note good" style={{ marginBottom: '1.2rem' }}>
       <h3>The plan is sealed since {shortDate(sealedAt.slice(0, 10))}.</h3>
       <p className="small quiet">
-        It can be read but not changed. What happens differently is written into <Link to={`/trial/${trialId}/log`}>the log</Link>.
+        It can be read but not changed. What happens differently is written into{' '}
+        <Link to={`/trial/${trialId}/log`}>the log</Link>.
       </p>
     </div>
   );

@@ -1,3 +1,4 @@
+import { plural } from '~core/quantity/format';
 import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
@@ -33,7 +34,12 @@ export async function clientLoader({ params }: RoomArgs) {
           : day < 0
             ? `starts ${shortDate(row.plan.startDate)}`
             : `day ${day} of ${lastDay}`,
-    due: due && { label: due.status === 'due' ? 'Round due today' : 'Round overdue', done: due.unitsDone, wanted: due.unitsWanted, id: due.round.id },
+    due: due && {
+      label: due.status === 'due' ? 'Round due today' : 'Round overdue',
+      done: due.unitsDone,
+      wanted: due.unitsWanted,
+      id: due.round.id,
+    },
     steps: stairSteps(state, today, row.review.introduction !== '' || row.review.conclusion !== ''),
   };
 }
@@ -83,8 +89,11 @@ export default function TrialLayout() {
         }
         end={
           due && (
-            <Link to={`/trial/${id}/rounds?round=${due.id}`} style={{ textDecoration: 'none', color: 'inherit' }}>
-              <span className="due">{due.label}</span> — {due.done} of {due.wanted} {unitNoun}s done
+            <Link
+              to={`/trial/${id}/rounds?round=${due.id}`}
+              style={{ textDecoration: 'none', color: 'inherit' }}
+            >
+              <span className="due">{due.label}</span> — {due.done} of {due.wanted} {plural(unitNoun)} done
             </Link>
           )
         }

@@ -9,7 +9,13 @@ export async function clientLoader({ params }: RoomArgs) {
   const { row, state } = await loadTrial(params.trialId);
   const stage = stageOf(state, todayDate());
   const room =
-    stage === 'finished' ? 'findings' : stage === 'running' ? 'rounds' : row.plan.treatments.length === 0 ? 'question' : 'layout';
+    stage === 'finished'
+      ? 'findings'
+      : stage === 'running'
+        ? 'rounds'
+        : row.plan.treatments.length === 0
+          ? 'question'
+          : 'layout';
   return redirect(`/trial/${row.id}/${room}`);
 }
 

@@ -26,7 +26,8 @@ export async function logAction(trialId: string | undefined, data: unknown): Pro
   if (body.kind === 'weighing' && body.grossG < body.tareG) {
     return { errors: { 'body.grossG': `Gross ${body.grossG} g is less than the tare of ${body.tareG} g.` } };
   }
-  const old = body.kind === 'measurement' || body.kind === 'weighing' ? await valueInPlace(trialId, body) : undefined;
+  const old =
+    body.kind === 'measurement' || body.kind === 'weighing' ? await valueInPlace(trialId, body) : undefined;
   await appendEntries(trialId, [
     old ? { kind: 'correction', supersedes: old.entryId, replacement: body, reason: 'entered again' } : body,
   ]);

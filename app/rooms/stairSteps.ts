@@ -27,7 +27,9 @@ export function stairSteps(state: TrialState, today: string, reviewWritten: bool
   const roundsDone = rounds.filter((r) => r.status === 'done').length;
   const weighed = plan.traits.filter((t) => t.kind === 'weighing');
   const weighings = state.observations.filter((o) => o.weighing).length;
-  const unitsWeighed = plan.units.filter((u) => weighed.some((t) => unitValue(state, u.id, t) !== null)).length;
+  const unitsWeighed = plan.units.filter((u) =>
+    weighed.some((t) => unitValue(state, u.id, t) !== null),
+  ).length;
   const primary = plan.traits.find((t) => t.id === plan.primaryTraitId);
   const decided = primary ? plan.units.filter((u) => unitValue(state, u.id, primary) !== null).length : 0;
   const allDecided = decided > 0 && decided >= plan.units.length - state.deaths.size;
@@ -51,25 +53,50 @@ export function stairSteps(state: TrialState, today: string, reviewWritten: bool
     {
       room: 'rounds',
       name: 'Rounds',
-      howFar: open ? `${open.unitsDone}/${open.unitsWanted}` : rounds.length ? `${roundsDone}/${rounds.length}` : '',
-      progress: rounds.length > 0 && roundsDone === rounds.length ? 'full' : state.observations.length > 0 ? 'half' : 'none',
+      howFar: open
+        ? `${open.unitsDone}/${open.unitsWanted}`
+        : rounds.length
+          ? `${roundsDone}/${rounds.length}`
+          : '',
+      progress:
+        rounds.length > 0 && roundsDone === rounds.length
+          ? 'full'
+          : state.observations.length > 0
+            ? 'half'
+            : 'none',
       hint: open ? `${open.round.name} is ${open.status}` : `${roundsDone} of ${rounds.length} rounds done`,
     },
     {
       room: 'weigh-in',
       name: 'Weigh-in',
-      howFar: weighings > 0 ? `${unitsWeighed}/${plan.units.length}` : weighed.length > 0 && lastRound ? `d ${lastRound.round.day}` : '',
-      progress: weighings === 0 ? 'none' : unitsWeighed >= plan.units.length - state.deaths.size ? 'full' : 'half',
-      hint: weighed.length === 0 ? 'No trait of this trial is weighed' : `${unitsWeighed} of ${plan.units.length} weighed`,
+      howFar:
+        weighings > 0
+          ? `${unitsWeighed}/${plan.units.length}`
+          : weighed.length > 0 && lastRound
+            ? `d ${lastRound.round.day}`
+            : '',
+      progress:
+        weighings === 0 ? 'none' : unitsWeighed >= plan.units.length - state.deaths.size ? 'full' : 'half',
+      hint:
+        weighed.length === 0
+          ? 'No trait of this trial is weighed'
+          : `${unitsWeighed} of ${plan.units.length} weighed`,
     },
     {
       room: 'findings',
       name: 'Findings',
       howFar: '',
       progress: results,
-      hint: decided > 0 ? `${decided} of ${plan.units.length} have the deciding value` : 'Nothing measured yet',
+      hint:
+        decided > 0 ? `${decided} of ${plan.units.length} have the deciding value` : 'Nothing measured yet',
     },
-    { room: 'verdict', name: 'Verdict', howFar: '', progress: results, hint: results === 'none' ? 'Nothing to judge yet' : 'Ready to read' },
+    {
+      room: 'verdict',
+      name: 'Verdict',
+      howFar: '',
+      progress: results,
+      hint: results === 'none' ? 'Nothing to judge yet' : 'Ready to read',
+    },
     {
       room: 'review',
       name: 'Review',

@@ -22,7 +22,13 @@ export async function deleteProduct(id: string): Promise<void> {
   await db.transaction('rw', db.products, db.bin, async () => {
     const product = await db.products.get(id as ProductId);
     if (!product) return;
-    await db.bin.put({ id, kind: 'product', title: product.name, deletedAt: new Date().toISOString(), product });
+    await db.bin.put({
+      id,
+      kind: 'product',
+      title: product.name,
+      deletedAt: new Date().toISOString(),
+      product,
+    });
     await db.products.delete(product.id);
   });
 }

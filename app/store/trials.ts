@@ -99,7 +99,11 @@ export async function undoPlan(id: string | undefined): Promise<void> {
   if (previous && !state.seal) await putPlan(row, previous);
 }
 
-export async function createTrial(plan: Plan, review: ReviewText = emptyReview, log: Entry[] = []): Promise<void> {
+export async function createTrial(
+  plan: Plan,
+  review: ReviewText = emptyReview,
+  log: Entry[] = [],
+): Promise<void> {
   const db = await bench();
   const row: TrialRow = { id: plan.id, plan: Plan.parse(plan), review, createdAt: new Date().toISOString() };
   await db.transaction('rw', db.trials, db.entries, async () => {
@@ -118,7 +122,9 @@ export async function appendEntries(
   const { row, log } = await loadTrial(id);
   const now = new Date().toISOString();
   const by = await recorder();
-  const entries = bodies.map((body) => ({ ...body, id: newId<EntryId>(), at: now, recordedAt: now, by }) as Entry);
+  const entries = bodies.map(
+    (body) => ({ ...body, id: newId<EntryId>(), at: now, recordedAt: now, by }) as Entry,
+  );
   await (await bench()).entries.bulkPut(entries.map((entry) => ({ trialId: row.id, id: entry.id, entry })));
   remember(row, [...log, ...entries]);
   changed();
@@ -149,7 +155,14 @@ export async function deleteTrial(id: string): Promise<void> {
     const trial = await db.trials.get(id);
     if (!trial) return;
     const entries = await db.entries.where('trialId').equals(id).toArray();
-    await db.bin.put({ id, kind: 'trial', title: trial.plan.question, deletedAt: new Date().toISOString(), trial, entries });
+    await db.bin.put({
+      id,
+      kind: 'trial',
+      title: trial.plan.question,
+      deletedAt: new Date().toISOString(),
+      trial,
+      entries,
+    });
     await db.trials.delete(id);
     await db.entries.where('trialId').equals(id).delete();
   });
@@ -188,7 +201,11 @@ export async function takeIn(trial: Trial): Promise<Result<MergeOutcome, { tag: 
 /** Adds an exported trial as a second one beside the one that is here. */
 export async function takeInAsCopy(trial: Trial): Promise<string> {
   const id = newId<TrialId>();
-  await createTrial({ ...trial.plan, id, question: `${trial.plan.question} (copy)`.slice(0, 200) }, trial.review, trial.log);
+  await createTrial(
+    { ...trial.plan, id, question: `${trial.plan.question} (copy)`.slice(0, 200) },
+    trial.review,
+    trial.log,
+  );
   return id;
 }
 

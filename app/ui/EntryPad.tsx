@@ -25,7 +25,9 @@ const keyPad = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0', '⌫'];
 
 /** Links and buttons other than the plan's tiles and the pad's keys answer Enter themselves. */
 const hasOwnEnter = (target: EventTarget | null) =>
-  target instanceof HTMLElement && target.closest('a, button') !== null && !target.closest('.tile, .pad-keys');
+  target instanceof HTMLElement &&
+  target.closest('a, button') !== null &&
+  !target.closest('.tile, .pad-keys');
 
 /** The pad for one value: large keys for wet hands, and the keyboard at the desk. */
 export function EntryPad(props: Props) {
@@ -72,7 +74,11 @@ export function EntryPad(props: Props) {
         <span className="num">{props.right}</span>
       </div>
       {(warning || error) && (
-        <p role="alert" className="small" style={{ padding: '0.5rem 0.2rem 0', color: error ? 'var(--porphyry)' : 'var(--ochre-text)' }}>
+        <p
+          role="alert"
+          className="small"
+          style={{ padding: '0.5rem 0.2rem 0', color: error ? 'var(--porphyry)' : 'var(--ochre-text)' }}
+        >
           {error ?? `${warning} Keep it if it is right.`}
         </p>
       )}

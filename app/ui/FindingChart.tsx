@@ -27,7 +27,10 @@ export function FindingChart({ finding, lanes, unitNoun, caption }: Props) {
       paper.style.height = `${chartHeight(lanes.length)}px`;
       paper.width = width;
       paper.height = chartHeight(lanes.length);
-      chart = new Chart(paper, findingChartConfig({ finding, lanes, unitNoun, scale: window.devicePixelRatio || 1 }, width));
+      chart = new Chart(
+        paper,
+        findingChartConfig({ finding, lanes, unitNoun, scale: window.devicePixelRatio || 1 }, width),
+      );
       paper.dataset.drawn = 'yes';
     };
     const observer = new ResizeObserver(() => void draw());

@@ -24,7 +24,11 @@ export function PlanView({ plan, positions, renderPlace, walk }: PlanViewProps) 
     const from = (e.target as HTMLElement).closest<HTMLElement>('[data-position]');
     if (!step || !from) return;
     const [area, row, column] = from.dataset.position!.split('/') as [string, string, string];
-    const next = positionKey({ areaId: area as Area['id'], row: Number(row) + step[0], column: Number(column) + step[1] });
+    const next = positionKey({
+      areaId: area as Area['id'],
+      row: Number(row) + step[0],
+      column: Number(column) + step[1],
+    });
     const target = root.current?.querySelector<HTMLElement>(`[data-position="${CSS.escape(next)}"] button`);
     if (target) {
       e.preventDefault();
@@ -68,7 +72,15 @@ function walkedCells(area: Area, plan: Plan, positions: ReadonlyMap<UnitId, Posi
 
 const areaSize = (a: Area) => (a.widthCm && a.depthCm ? ` · ${a.widthCm} × ${a.depthCm} cm` : '');
 
-function AreaGround({ area, walked, children }: { area: Area; walked: { row: number; column: number }[]; children: ReactNode }) {
+function AreaGround({
+  area,
+  walked,
+  children,
+}: {
+  area: Area;
+  walked: { row: number; column: number }[];
+  children: ReactNode;
+}) {
   const posts = [0, 25, 50, 75, 100];
   return (
     <section className="area" aria-label={area.name}>
@@ -83,11 +95,19 @@ function AreaGround({ area, walked, children }: { area: Area; walked: { row: num
         ])}
         <div style={{ position: 'relative' }}>
           {walked.length > 1 && (
-            <svg className="walk" viewBox={`0 0 ${area.columns} ${area.rows}`} preserveAspectRatio="none" aria-hidden="true">
+            <svg
+              className="walk"
+              viewBox={`0 0 ${area.columns} ${area.rows}`}
+              preserveAspectRatio="none"
+              aria-hidden="true"
+            >
               <polyline points={walked.map((c) => `${c.column + 0.5},${c.row + 0.5}`).join(' ')} />
             </svg>
           )}
-          <div className="area-grid" style={{ gridTemplateColumns: `repeat(${area.columns}, minmax(54px, 1fr))` }}>
+          <div
+            className="area-grid"
+            style={{ gridTemplateColumns: `repeat(${area.columns}, minmax(54px, 1fr))` }}
+          >
             {children}
           </div>
         </div>

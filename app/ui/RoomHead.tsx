@@ -1,7 +1,15 @@
 import type { ReactNode } from 'react';
 
 /** A room's heading: what it is, one line on what goes here, and its actions. */
-export function RoomHead({ title, children, actions }: { title: ReactNode; children?: ReactNode; actions?: ReactNode }) {
+export function RoomHead({
+  title,
+  children,
+  actions,
+}: {
+  title: ReactNode;
+  children?: ReactNode;
+  actions?: ReactNode;
+}) {
   return (
     <div className="room-head">
       <div className="row">

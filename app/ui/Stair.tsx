@@ -33,7 +33,11 @@ export function Stair({ trialId, steps }: { trialId: string; steps: readonly Sta
         </ul>
       </nav>
       <nav className="strip no-print" aria-label="Rooms before and after">
-        {before ? <NavLink to={to(before.room)}>← {before.name}</NavLink> : <NavLink to="/">← Trials</NavLink>}
+        {before ? (
+          <NavLink to={to(before.room)}>← {before.name}</NavLink>
+        ) : (
+          <NavLink to="/">← Trials</NavLink>
+        )}
         <span className="here">{here >= 0 ? steps[here]!.name : 'The log'}</span>
         {next ? <NavLink to={to(next.room)}>{next.name} →</NavLink> : <NavLink to={to('log')}>Log →</NavLink>}
       </nav>

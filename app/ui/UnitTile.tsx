@@ -3,7 +3,17 @@ import { Tessera, tesseraLetter } from './Tessera';
 import { tesseraStyle } from './tesserae';
 
 /** The inside of a unit on the plan: tile, letter, number and what is known of it. */
-export function UnitFace({ index, number, value, words }: { index: number; number: string; value: ReactNode; words?: boolean }) {
+export function UnitFace({
+  index,
+  number,
+  value,
+  words,
+}: {
+  index: number;
+  number: string;
+  value: ReactNode;
+  words?: boolean;
+}) {
   return (
     <>
       <span className="top">

@@ -1,4 +1,12 @@
-import { Chart, LinearScale, PointElement, ScatterController, Tooltip, type ChartConfiguration, type Plugin } from 'chart.js';
+import {
+  Chart,
+  LinearScale,
+  PointElement,
+  ScatterController,
+  Tooltip,
+  type ChartConfiguration,
+  type Plugin,
+} from 'chart.js';
 import type { Finding, FindingUnit } from '~core/verdict/finding';
 import { cssColour, tesseraCanvas, tesseraStyle } from './tesserae';
 import { mono, sans, serif } from './theme';
@@ -75,7 +83,9 @@ function annotations({ finding, lanes }: ChartInput): Plugin<'scatter'> {
         ctx.fillRect(from, area.top, Math.min(x(band[1]), area.right) - from, area.height);
       }
       if (!isBand) {
-        ctx.strokeStyle = cssColour(tesseraStyle(lanes.find((l) => l.id === comparison.control)?.index ?? 0).colour);
+        ctx.strokeStyle = cssColour(
+          tesseraStyle(lanes.find((l) => l.id === comparison.control)?.index ?? 0).colour,
+        );
         ctx.setLineDash([4, 3]);
         ctx.beginPath();
         ctx.moveTo(x(control.adjustedMean), area.top);
@@ -151,7 +161,12 @@ export function findingChartConfig(input: ChartInput, width: number): ChartConfi
           max,
           border: { color: cssColour('--line') },
           grid: { display: false },
-          ticks: { font: { family: mono, size: 13 }, color: cssColour('--soft'), includeBounds: false, maxTicksLimit: 7 },
+          ticks: {
+            font: { family: mono, size: 13 },
+            color: cssColour('--soft'),
+            includeBounds: false,
+            maxTicksLimit: 7,
+          },
           title: {
             display: true,
             align: 'end',
@@ -193,7 +208,11 @@ export const chartHeight = (lanes: number): number => Math.max(200, 62 + lanes *
 
 /** The fonts a canvas draws with must be there first. */
 export async function chartFonts(): Promise<void> {
-  await Promise.all([document.fonts.load(`600 16px ${serif}`), document.fonts.load(`14px ${sans}`), document.fonts.load(`13px ${mono}`)]);
+  await Promise.all([
+    document.fonts.load(`600 16px ${serif}`),
+    document.fonts.load(`14px ${sans}`),
+    document.fonts.load(`13px ${mono}`),
+  ]);
 }
 
 /** The chart as a PNG data URI, four pixels a point: sharp in print. */

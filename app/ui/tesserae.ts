@@ -23,7 +23,9 @@ const patterns: [name: string, path: string][] = [
 
 function circles(...centres: [number, number][]): string {
   const r = 3.1;
-  return centres.map(([x, y]) => `M${x - r} ${y}a${r} ${r} 0 1 0 ${2 * r} 0a${r} ${r} 0 1 0 ${-2 * r} 0Z`).join('');
+  return centres
+    .map(([x, y]) => `M${x - r} ${y}a${r} ${r} 0 1 0 ${2 * r} 0a${r} ${r} 0 1 0 ${-2 * r} 0Z`)
+    .join('');
 }
 
 function waves(tops: number[]): string {

@@ -13,7 +13,9 @@ export function findings(
   log: Entry[],
   requests: FindingRequest[],
 ): Promise<Result<Finding, FindingError>[]> {
-  worker ??= wrap<FindingsApi>(new Worker(new URL('./findings.worker.ts', import.meta.url), { type: 'module' }));
+  worker ??= wrap<FindingsApi>(
+    new Worker(new URL('./findings.worker.ts', import.meta.url), { type: 'module' }),
+  );
   return worker.findings(plan, log, requests);
 }
 

@@ -7,7 +7,10 @@ export interface Money {
 /** Digits after the point a currency uses, e.g. EUR 2, JPY 0. */
 export function minorDigits(currency: string): number {
   try {
-    return new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
+    return (
+      new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ??
+      2
+    );
   } catch {
     return 2;
   }
@@ -21,7 +24,8 @@ export function formatMoney(money: Money): string {
   const digits = minorDigits(money.currency);
   const amount = money.minor / 10 ** digits;
   const size = Math.abs(amount);
-  const extra = size > 0 && size < 1 ? Math.min(6, Math.max(digits, 2 - Math.floor(Math.log10(size)))) : digits;
+  const extra =
+    size > 0 && size < 1 ? Math.min(6, Math.max(digits, 2 - Math.floor(Math.log10(size)))) : digits;
   return new Intl.NumberFormat('en', {
     style: 'currency',
     currency: money.currency,
@@ -31,7 +35,8 @@ export function formatMoney(money: Money): string {
 }
 
 /** Reads a price as typed, into whole minor units. @example toMinor(12.5, 'EUR') // 1250 */
-export const toMinor = (amount: number, currency: string): number => Math.round(amount * 10 ** minorDigits(currency));
+export const toMinor = (amount: number, currency: string): number =>
+  Math.round(amount * 10 ** minorDigits(currency));
 
 /** Minor units back to the amount a person types. */
 export const fromMinor = (minor: number, currency: string): number => minor / 10 ** minorDigits(currency);

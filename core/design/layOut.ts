@@ -38,13 +38,10 @@ export function layOut(plan: Plan, design: Design): Result<Unit[], LayoutError> 
     cells: positionsOf(plan.areas),
     seed: design.seed,
   };
-  const placed =
-    design.kind === 'rcbd' ? randomisedCompleteBlocks(input) : completelyRandomised(input);
+  const placed = design.kind === 'rcbd' ? randomisedCompleteBlocks(input) : completelyRandomised(input);
   if (!placed.ok) return placed;
   const cells =
-    design.kind === 'hand'
-      ? handPlaced(placed.value, input.treatments, design.replicates)
-      : placed.value;
+    design.kind === 'hand' ? handPlaced(placed.value, input.treatments, design.replicates) : placed.value;
   const walk = serpentine(cells);
   return ok(
     walk.map((cell, i) => ({

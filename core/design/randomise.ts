@@ -16,8 +16,7 @@ export interface PlacedCell<T> extends Cell {
 }
 
 export type LayoutError =
-  | { tag: 'noTreatments' }
-  | { tag: 'tooFewPositions'; wanted: number; available: number };
+  { tag: 'noTreatments' } | { tag: 'tooFewPositions'; wanted: number; available: number };
 
 export function describeLayoutError(e: LayoutError): string {
   return e.tag === 'noTreatments'
@@ -35,7 +34,9 @@ export function serpentine<C extends Cell>(cells: readonly C[]): C[] {
     const here = cells.filter((c) => c.area === area);
     const rows = [...new Set(here.map((c) => c.row))].sort((a, b) => a - b);
     return rows.flatMap((row, i) =>
-      here.filter((c) => c.row === row).sort((a, b) => (i % 2 === 0 ? a.column - b.column : b.column - a.column)),
+      here
+        .filter((c) => c.row === row)
+        .sort((a, b) => (i % 2 === 0 ? a.column - b.column : b.column - a.column)),
     );
   });
 }
@@ -53,7 +54,9 @@ export interface LayoutInput<T> {
 function check(input: LayoutInput<unknown>): LayoutError | null {
   if (input.treatments.length === 0) return { tag: 'noTreatments' };
   const wanted = input.treatments.length * input.replicates;
-  return wanted > input.cells.length ? { tag: 'tooFewPositions', wanted, available: input.cells.length } : null;
+  return wanted > input.cells.length
+    ? { tag: 'tooFewPositions', wanted, available: input.cells.length }
+    : null;
 }
 
 /**

@@ -65,7 +65,8 @@ export function simulateEntries(trial: SimulatedTrial): Entry[] {
         const trait = plan.traits.find((t) => t.id === traitId)!;
         const truth = trial.traits.find((t) => t.traitId === traitId);
         if (!truth) continue;
-        const own = truth.means[u.treatmentId]! * (1 + deviation.get(`${traitId}/${u.id}`)!) * truth.growth(round.day);
+        const own =
+          truth.means[u.treatmentId]! * (1 + deviation.get(`${traitId}/${u.id}`)!) * truth.growth(round.day);
         if (trait.kind === 'weighing') {
           const net = Math.max(0, Number(own.toFixed(trait.decimals)));
           const grossG = Number((net + trial.tareG).toFixed(trait.decimals));
@@ -87,7 +88,9 @@ export function simulateEntries(trial: SimulatedTrial): Entry[] {
           continue;
         }
         for (let s = 1; s <= trait.samplesPerUnit; s++) {
-          const value = Number(Math.max(0, own * (1 + (random.normal() * truth.cvPercent) / 400)).toFixed(trait.decimals));
+          const value = Number(
+            Math.max(0, own * (1 + (random.normal() * truth.cvPercent) / 400)).toFixed(trait.decimals),
+          );
           const sample = trait.samplesPerUnit > 1 ? s : null;
           log({ kind: 'measurement', unitId: u.id, traitId, roundId: round.id, sample, value }, at);
         }

@@ -58,6 +58,9 @@ export function parseDecimal(text: string): number | null {
 }
 
 /** Writes rows as CSV; text that a spreadsheet would take for a formula is defused. */
-export function writeCsv(columns: readonly string[], rows: readonly (string | number | boolean | null)[][]): string {
+export function writeCsv(
+  columns: readonly string[],
+  rows: readonly (string | number | boolean | null)[][],
+): string {
   return `${Papa.unparse({ fields: [...columns], data: rows.map((r) => [...r]) }, { newline: '\n', escapeFormulae: true })}\n`;
 }

@@ -45,8 +45,24 @@ function descriptor(trial: Trial) {
           encoding: 'utf-8',
           schema: t.schema,
         })),
-        { name: 'plan', title: 'The plan', path: 'plan.json', profile: 'data-resource', format: 'json', mediatype: 'application/json', encoding: 'utf-8' },
-        { name: 'log', title: 'The log', path: 'log.json', profile: 'data-resource', format: 'json', mediatype: 'application/json', encoding: 'utf-8' },
+        {
+          name: 'plan',
+          title: 'The plan',
+          path: 'plan.json',
+          profile: 'data-resource',
+          format: 'json',
+          mediatype: 'application/json',
+          encoding: 'utf-8',
+        },
+        {
+          name: 'log',
+          title: 'The log',
+          path: 'log.json',
+          profile: 'data-resource',
+          format: 'json',
+          mediatype: 'application/json',
+          encoding: 'utf-8',
+        },
       ],
     },
   };
@@ -67,7 +83,8 @@ export function exportTrial(trial: Trial): Uint8Array {
   return zipSync(files, { mtime: '1980-01-02T00:00:00', level: 6 });
 }
 
-export type ImportError = { tag: 'notZip' } | { tag: 'missingFile'; file: string } | { tag: 'invalid'; message: string };
+export type ImportError =
+  { tag: 'notZip' } | { tag: 'missingFile'; file: string } | { tag: 'invalid'; message: string };
 
 export function describeImportError(e: ImportError): string {
   switch (e.tag) {

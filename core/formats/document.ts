@@ -32,7 +32,10 @@ export function toMarkdown(blocks: readonly Block[], pathOf: (figureId: string) 
 }
 
 const escapeHtml = (text: string) =>
-  text.replace(/[&<>"']/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' })[c]!);
+  text.replace(
+    /[&<>"']/g,
+    (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' })[c]!,
+  );
 
 const STYLE = `
 body{margin:0 auto;max-width:46rem;padding:2.5rem 1.25rem;background:#F5EFE4;color:#2A241F;font:17px/1.55 "Source Sans 3",system-ui,sans-serif}
@@ -43,7 +46,11 @@ thead th{border-bottom:1px solid #2A241F;font-weight:600}.n{text-align:right;fon
 figure{margin:1.5rem 0}img{max-width:100%;background:#FFFBF3;border:1px solid #D8CCB8}figcaption{font-size:.9rem;color:#5f564b}`;
 
 /** Prints blocks as one self-contained HTML page. @param sourceOf a data URI for each figure */
-export function toHtml(title: string, blocks: readonly Block[], sourceOf: (figureId: string) => string): string {
+export function toHtml(
+  title: string,
+  blocks: readonly Block[],
+  sourceOf: (figureId: string) => string,
+): string {
   const cells = (tag: 'th' | 'td', row: string[], numeric: boolean[]) =>
     row.map((c, i) => `<${tag}${numeric[i] ? ' class="n"' : ''}>${escapeHtml(c)}</${tag}>`).join('');
   const print = (b: Block): string => {

@@ -3,7 +3,7 @@ import { describeCostError } from '../cost/treatmentCost';
 import type { TrialState } from '../log/state';
 import { roleNames } from '../model/plan';
 import type { ReviewText } from '../model/trial';
-import { formatFigure, formatSigned } from '../quantity/format';
+import { formatFigure, formatSigned, plural } from '../quantity/format';
 import { roundProgress } from '../schedule/rounds';
 import type { Finding } from '../verdict/finding';
 import type { Verdict } from '../verdict/verdict';
@@ -50,7 +50,11 @@ export function reviewDocument(input: ReviewInput): Block[] {
   say({
     type: 'paragraph',
     tone: 'small',
-    text: [review.author && `By ${review.author}`, `Trial ${plan.code}, started ${plan.startDate}`, `written ${today}`]
+    text: [
+      review.author && `By ${review.author}`,
+      `Trial ${plan.code}, started ${plan.startDate}`,
+      `written ${today}`,
+    ]
       .filter(Boolean)
       .join(' · '),
   });
@@ -60,9 +64,13 @@ export function reviewDocument(input: ReviewInput): Block[] {
   for (const finding of findings) say(...findingBlocks(finding, nameOf, plan.unitNoun));
   say(...howBlocks(state, today), ...eventBlocks(state));
   if (verdict && verdict.cannotTell.length > 0) {
-    say({ type: 'heading', level: 2, text: 'What this trial can’t tell' }, { type: 'list', items: verdict.cannotTell });
+    say(
+      { type: 'heading', level: 2, text: 'What this trial can’t tell' },
+      { type: 'list', items: verdict.cannotTell },
+    );
   }
-  if (review.conclusion) say({ type: 'heading', level: 2, text: 'Conclusion' }, ...paragraphs(review.conclusion));
+  if (review.conclusion)
+    say({ type: 'heading', level: 2, text: 'Conclusion' }, ...paragraphs(review.conclusion));
   const disclosed = disclosureLines(state);
   say({ type: 'heading', level: 2, text: 'Disclosure' });
   if (disclosed.length > 0) say({ type: 'list', items: disclosed });
@@ -115,7 +123,14 @@ function findingBlocks(finding: Finding, nameOf: NameOf, unitNoun: string): Bloc
     },
     {
       type: 'table',
-      head: ['Contender', `${unitNoun}s`, `Mean${trait.unit ? `, ${trait.unit}` : ''}`, `Against ${control}`, `${level} %`, 'Letter'],
+      head: [
+        'Contender',
+        `${plural(unitNoun)}`,
+        `Mean${trait.unit ? `, ${trait.unit}` : ''}`,
+        `Against ${control}`,
+        `${level} %`,
+        'Letter',
+      ],
       numeric: [false, true, true, true, true, false],
       rows: comparison.treatments.map((t) => {
         const v = comparison.versusControl.find((x) => x.name === t.name);
@@ -129,8 +144,15 @@ function findingBlocks(finding: Finding, nameOf: NameOf, unitNoun: string): Bloc
         ];
       }),
     },
-    ...notes(finding, nameOf, unitNoun).map((n): Block => ({ type: 'paragraph', text: `${n.title} ${n.text}` })),
-    { type: 'paragraph', tone: 'small', text: [methodText(finding, unitNoun), ...finding.warnings].join(' ') },
+    ...notes(finding, nameOf, unitNoun).map((n): Block => ({
+      type: 'paragraph',
+      text: `${n.title} ${n.text}`,
+    })),
+    {
+      type: 'paragraph',
+      tone: 'small',
+      text: [methodText(finding, unitNoun), ...finding.warnings].join(' '),
+    },
   ];
 }
 
@@ -142,7 +164,11 @@ function howBlocks(state: TrialState, today: string): Block[] {
       .map((k) => `${k.size} ${k.unit} at ${formatMoney({ minor: k.priceMinor, currency: k.currency })}`)
       .join('; ');
   };
-  const designName = { crd: 'completely randomised', rcbd: 'randomised in complete blocks', hand: 'placed by hand' };
+  const designName = {
+    crd: 'completely randomised',
+    rcbd: 'randomised in complete blocks',
+    hand: 'placed by hand',
+  };
   const d = plan.smallestDifference;
   const primary = plan.traits.find((t) => t.id === plan.primaryTraitId);
   return [
@@ -168,16 +194,19 @@ function howBlocks(state: TrialState, today: string): Block[] {
     {
       type: 'list',
       items: [
-        `${plan.crop || 'Crop not named'}; ${plan.units.length} ${plan.unitNoun}s in ${plan.areas.map((a) => a.name).join(', ')}.`,
+        `${plan.crop || 'Crop not named'}; ${plan.units.length} ${plural(plan.unitNoun)} in ${plan.areas.map((a) => a.name).join(', ')}.`,
         plan.design
-          ? `${plan.design.replicates} ${plan.unitNoun}s of each, ${designName[plan.design.kind]}${plan.design.kind === 'hand' ? '' : `, seed ${plan.design.seed}`}.`
+          ? `${plan.design.replicates} ${plural(plan.unitNoun)} of each, ${designName[plan.design.kind]}${plan.design.kind === 'hand' ? '' : `, seed ${plan.design.seed}`}.`
           : 'No layout recorded.',
         `Prediction before the start: ${plan.prediction || 'none written'}`,
         d && primary
           ? `Decided by ${primary.name.toLowerCase()}; the smallest difference that matters was set at ${d.value}${d.kind === 'percent' ? ' % of the control' : ` ${primary.unit}`}.`
           : 'No smallest difference was set beforehand.',
         ...(plan.finishingRule ? [`Finishing rule: ${plan.finishingRule}`] : []),
-        ...roundProgress(state, today).map((r) => `${r.round.name}: planned for ${r.date}, ${r.unitsDone} of ${r.unitsWanted} ${plan.unitNoun}s measured.`),
+        ...roundProgress(state, today).map(
+          (r) =>
+            `${r.round.name}: planned for ${r.date}, ${r.unitsDone} of ${r.unitsWanted} ${plural(plan.unitNoun)} measured.`,
+        ),
         seal
           ? `The plan was sealed on ${seal.at.slice(0, 10)}; SHA-256 of the plan ${seal.planSha256}.`
           : 'The plan was not sealed.',
@@ -189,12 +218,20 @@ function howBlocks(state: TrialState, today: string): Block[] {
 function eventBlocks(state: TrialState): Block[] {
   const code = (id: string) => state.plan.units.find((u) => u.id === id)?.code ?? '?';
   const items = [
-    ...state.deviations.map((d) => `${d.at.slice(0, 10)}: ${d.text}${d.unitIds.length ? ` (${d.unitIds.map(code).join(', ')})` : ''}`),
-    ...[...state.deaths].map(([id, d]) => `${d.at.slice(0, 10)}: ${code(id)} died${d.cause ? `: ${d.cause}` : ''}`),
+    ...state.deviations.map(
+      (d) =>
+        `${d.at.slice(0, 10)}: ${d.text}${d.unitIds.length ? ` (${d.unitIds.map(code).join(', ')})` : ''}`,
+    ),
+    ...[...state.deaths].map(
+      ([id, d]) => `${d.at.slice(0, 10)}: ${code(id)} died${d.cause ? `: ${d.cause}` : ''}`,
+    ),
     ...state.exclusions.map((x) => `${code(x.unitId)} left out: ${x.reason}`),
   ];
   const corrected = state.observations.filter((o) => o.earlier.length > 0).length;
-  if (corrected > 0) items.push(`${corrected} value${corrected > 1 ? 's' : ''} corrected after entry; the log keeps the old ones.`);
+  if (corrected > 0)
+    items.push(
+      `${corrected} value${corrected > 1 ? 's' : ''} corrected after entry; the log keeps the old ones.`,
+    );
   return [
     { type: 'heading', level: 2, text: 'What didn’t go to plan' },
     items.length > 0 ? { type: 'list', items } : { type: 'paragraph', text: 'Nothing was recorded.' },

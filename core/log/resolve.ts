@@ -100,7 +100,12 @@ export function resolveLog(log: readonly Entry[]): ResolvedEntry[] {
     }
     const now = standing(e, corrections, new Set());
     if (now === 'withdrawn' || now.body === null) continue;
-    resolved.push({ ...base, body: now.body, standsFrom: now.from, superseded: history(e, now, corrections) });
+    resolved.push({
+      ...base,
+      body: now.body,
+      standsFrom: now.from,
+      superseded: history(e, now, corrections),
+    });
   }
   return resolved;
 }
@@ -111,7 +116,9 @@ function history(
   now: Standing,
   corrections: Corrections,
 ): ResolvedEntry['superseded'] {
-  const states = [{ entryId: entry.id, body: entry as EntryBody, recordedAt: entry.recordedAt, by: entry.by, reason: '' }];
+  const states = [
+    { entryId: entry.id, body: entry as EntryBody, recordedAt: entry.recordedAt, by: entry.by, reason: '' },
+  ];
   const visit = (id: EntryId, seen: ReadonlySet<string>) => {
     if (seen.has(id)) return;
     for (const c of corrections.get(id) ?? []) {

@@ -50,7 +50,8 @@ function toObservation(e: ResolvedEntry): Observation | null {
   const { body } = e;
   if (body.kind !== 'measurement' && body.kind !== 'weighing') return null;
   const earlier = e.superseded.flatMap((s) => {
-    const value = s.body.kind === 'measurement' ? s.body.value : s.body.kind === 'weighing' ? netG(s.body) : null;
+    const value =
+      s.body.kind === 'measurement' ? s.body.value : s.body.kind === 'weighing' ? netG(s.body) : null;
     return value === null ? [] : [{ value, reason: s.reason, recordedAt: s.recordedAt }];
   });
   return {

@@ -132,10 +132,9 @@ const stamp = {
   by: z.string().max(80),
 };
 
-const [first, ...rest] = [...Object.values(bodies), CorrectionBody].map((body) => body.extend(stamp)) as unknown as [
-  z.ZodObject,
-  ...z.ZodObject[],
-];
+const [first, ...rest] = [...Object.values(bodies), CorrectionBody].map((body) =>
+  body.extend(stamp),
+) as unknown as [z.ZodObject, ...z.ZodObject[]];
 
 /** One line of the log. */
 export type Entry = (EntryBody | CorrectionBody) & z.infer<z.ZodObject<typeof stamp>>;

@@ -14,7 +14,8 @@ export interface Migration {
 /** In order, one for each version but the newest. */
 export const trialMigrations: readonly Migration[] = [];
 
-export type MigrationError = { tag: 'noVersion' } | { tag: 'newer'; version: number } | { tag: 'noPath'; version: number };
+export type MigrationError =
+  { tag: 'noVersion' } | { tag: 'newer'; version: number } | { tag: 'noPath'; version: number };
 
 export function describeMigrationError(e: MigrationError): string {
   switch (e.tag) {

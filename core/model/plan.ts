@@ -104,10 +104,13 @@ export const Trait = z
     /** how several values of a unit make one: the last round's, or the sum of all picks */
     summary: z.enum(['last', 'sum']),
   })
-  .refine((t) => t.direction !== 'band' || (t.bandLow !== null && t.bandHigh !== null && t.bandLow < t.bandHigh), {
-    message: 'A wanted band needs a lower and a higher end.',
-    path: ['bandLow'],
-  });
+  .refine(
+    (t) => t.direction !== 'band' || (t.bandLow !== null && t.bandHigh !== null && t.bandLow < t.bandHigh),
+    {
+      message: 'A wanted band needs a lower and a higher end.',
+      path: ['bandLow'],
+    },
+  );
 export type Trait = z.infer<typeof Trait>;
 
 export const Round = z.object({
@@ -166,7 +169,8 @@ export const Plan = z
       trait: new Set<string>(plan.traits.map((t) => t.id)),
       product: new Set<string>(plan.products.map((p) => p.id)),
     };
-    const issue = (message: string, path: (string | number)[]) => ctx.addIssue({ code: 'custom', message, path });
+    const issue = (message: string, path: (string | number)[]) =>
+      ctx.addIssue({ code: 'custom', message, path });
     if (plan.primaryTraitId && !known.trait.has(plan.primaryTraitId)) {
       issue('The primary trait isn’t among the traits.', ['primaryTraitId']);
     }

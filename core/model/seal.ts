@@ -41,7 +41,11 @@ export function missingForSeal(plan: Plan): Missing[] {
     'a round in which the deciding trait is measured',
   );
   need(plan.treatments.length < 2, 'contenders', 'two treatments or more');
-  need(plan.treatments.length > 0 && controlOf(plan) === null, 'contenders', 'a control (untreated, base or reference)');
+  need(
+    plan.treatments.length > 0 && controlOf(plan) === null,
+    'contenders',
+    'a control (untreated, base or reference)',
+  );
   need(plan.areas.length === 0, 'layout', 'a place to stand');
   need(plan.units.length === 0, 'layout', 'units on the plan');
   const bare = plan.treatments.filter((t) => !plan.units.some((u) => u.treatmentId === t.id));

@@ -15,7 +15,21 @@ export function formatP(p: number): string {
   return p < 0.001 ? '< 0.001' : p.toFixed(3);
 }
 
-const words = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve'];
+const words = [
+  'no',
+  'one',
+  'two',
+  'three',
+  'four',
+  'five',
+  'six',
+  'seven',
+  'eight',
+  'nine',
+  'ten',
+  'eleven',
+  'twelve',
+];
 
 /** A small count as a word. @example countWord(4) // 'four' */
 export const countWord = (n: number): string => words[n] ?? String(n);
@@ -24,6 +38,17 @@ export const countWord = (n: number): string => words[n] ?? String(n);
 export function listNames(names: readonly string[]): string {
   if (names.length < 2) return names[0] ?? '';
   return `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]!}`;
+}
+
+/**
+ * Plural of a short English noun a person typed for the unit.
+ * @example plural('box') // 'boxes'
+ */
+export function plural(noun: string): string {
+  if (/(s|x|z|ch|sh)$/i.test(noun)) return `${noun}es`;
+  if (/[^aeiou]y$/i.test(noun)) return `${noun.slice(0, -1)}ies`;
+  if (/[^aeiou]lf$/i.test(noun) || /elf$/i.test(noun)) return `${noun.slice(0, -1)}ves`;
+  return `${noun}s`;
 }
 
 /** First letter as a capital. */

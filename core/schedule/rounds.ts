@@ -26,7 +26,12 @@ export function dayOfDate(startDate: string, date: string): number {
 }
 
 /** How many samples of a trait a unit has in a round. */
-function samplesDone(state: TrialState, unitId: TrialState['plan']['units'][number]['id'], trait: Trait, round: Round) {
+function samplesDone(
+  state: TrialState,
+  unitId: TrialState['plan']['units'][number]['id'],
+  trait: Trait,
+  round: Round,
+) {
   return new Set(observationsOf(state, unitId, trait.id, round.id).map((o) => o.sample)).size;
 }
 
@@ -43,7 +48,10 @@ export function unitDoneInRound(
 ): boolean {
   return round.traitIds.every((id) => {
     const trait = state.plan.traits.find((t) => t.id === id);
-    return !trait || samplesDone(state, unitId, trait, round) >= (trait.kind === 'weighing' ? 1 : trait.samplesPerUnit);
+    return (
+      !trait ||
+      samplesDone(state, unitId, trait, round) >= (trait.kind === 'weighing' ? 1 : trait.samplesPerUnit)
+    );
   });
 }
 

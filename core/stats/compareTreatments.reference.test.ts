@@ -41,7 +41,13 @@ describe.each([
   ['npk', 'yield', 'N', 'block', '0'],
   ['InsectSprays', 'count', 'spray', undefined, 'C'],
   // unbalanced with missing cells
-  ['subset(OrchardSprays, !(rowpos == 1 & treatment %in% c("B", "C")))', 'decrease', 'treatment', 'rowpos', 'A'],
+  [
+    'subset(OrchardSprays, !(rowpos == 1 & treatment %in% c("B", "C")))',
+    'decrease',
+    'treatment',
+    'rowpos',
+    'A',
+  ],
 ])('R data set %s', (data, response, treatment, block, control) => {
   it('gives R’s F, p and residual', async () => {
     const c = compared({ rows: await rows(data, response, treatment, block), control });
@@ -106,10 +112,7 @@ describe('NIST StRD one-way analysis of variance', () => {
   const smLs = (offset: number, replicates: number) =>
     [0.4, 0.3, 0.5, 0.3, 0.5, 0.3, 0.5, 0.3, 0.5].map((middle) => {
       const at = (tenths: number) => Number(`${offset}.${Math.round(middle * 10) + tenths}`);
-      return [
-        at(0),
-        ...Array.from({ length: (replicates - 1) / 2 }, () => [at(-1), at(1)]).flat(),
-      ];
+      return [at(0), ...Array.from({ length: (replicates - 1) / 2 }, () => [at(-1), at(1)]).flat()];
     });
 
   it.each([

@@ -81,16 +81,20 @@ it('shares a letter exactly when Tukey’s p is at least alpha', () => {
 it('doesn’t depend on the order of rows, and shifts with an added constant', () => {
   const value = fc.integer({ min: 0, max: 99 });
   fc.assert(
-    fc.property(fc.array(value, { minLength: 12, maxLength: 12 }), fc.integer({ min: -5, max: 5 }), (v, shift) => {
-      const rows = v.map((x, i) => row(['Water', 'A', 'B'][i % 3]!, x, undefined, `b${Math.floor(i / 3)}`));
-      const base = compared(rows);
-      const moved = compared([...rows].reverse().map((x) => ({ ...x, value: x.value + shift })));
-      for (const d of base.versusControl) {
-        const other = moved.versusControl.find((x) => x.name === d.name)!;
-        expect(other.difference).toBeCloseTo(d.difference, 8);
-        expect(other.p!).toBeCloseTo(d.p!, 8);
-      }
-    }),
+    fc.property(
+      fc.array(value, { minLength: 12, maxLength: 12 }),
+      fc.integer({ min: -5, max: 5 }),
+      (v, shift) => {
+        const rows = v.map((x, i) => row(['Water', 'A', 'B'][i % 3]!, x, undefined, `b${Math.floor(i / 3)}`));
+        const base = compared(rows);
+        const moved = compared([...rows].reverse().map((x) => ({ ...x, value: x.value + shift })));
+        for (const d of base.versusControl) {
+          const other = moved.versusControl.find((x) => x.name === d.name)!;
+          expect(other.difference).toBeCloseTo(d.difference, 8);
+          expect(other.p!).toBeCloseTo(d.p!, 8);
+        }
+      },
+    ),
     { numRuns: 40 },
   );
 });

@@ -337,7 +337,9 @@ function lettersOf(
   pairs: readonly PairDifference[],
   alpha: number,
 ): Record<string, string> {
-  const order = names.map((_, i) => i).sort((x, y) => treatments[y]!.adjustedMean - treatments[x]!.adjustedMean);
+  const order = names
+    .map((_, i) => i)
+    .sort((x, y) => treatments[y]!.adjustedMean - treatments[x]!.adjustedMean);
   const p = new Map(pairs.map((d) => [`${d.a}\n${d.b}`, d.p!]));
   const letters = letterDisplay(order, (a, b) => {
     const [first, second] = a < b ? [a, b] : [b, a];

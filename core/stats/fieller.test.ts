@@ -24,28 +24,35 @@ it('worked case: means 12 and 10, each with variance 0.25, 20 df', () => {
 it('both ends solve (a − ρb)² = t²·Var(a − ρb)', () => {
   const amount = fc.double({ min: 1, max: 100, noNaN: true });
   fc.assert(
-    fc.property(amount, amount, amount, amount, fc.double({ min: -0.9, max: 0.9, noNaN: true }), (a, b, v, w, c) => {
-      const input = {
-        numerator: a,
-        denominator: b,
-        varNumerator: v / 20,
-        varDenominator: w / 20,
-        covariance: (c * Math.sqrt(v * w)) / 20,
-        df: 9,
-        alpha: 0.05,
-      };
-      const interval = fiellerInterval(input);
-      if (!interval) {
-        expect(b ** 2).toBeLessThanOrEqual(tQuantile(0.975, 9) ** 2 * input.varDenominator);
-        return;
-      }
-      for (const rho of [interval.low, interval.high]) {
-        const variance = input.varNumerator - 2 * rho * input.covariance + rho ** 2 * input.varDenominator;
-        const gap = (a - rho * b) ** 2 - tQuantile(0.975, 9) ** 2 * variance;
-        expect(Math.abs(gap)).toBeLessThan(1e-6 * (a * a + rho * rho * b * b + 1));
-      }
-      expect(interval.low).toBeLessThanOrEqual(interval.high);
-    }),
+    fc.property(
+      amount,
+      amount,
+      amount,
+      amount,
+      fc.double({ min: -0.9, max: 0.9, noNaN: true }),
+      (a, b, v, w, c) => {
+        const input = {
+          numerator: a,
+          denominator: b,
+          varNumerator: v / 20,
+          varDenominator: w / 20,
+          covariance: (c * Math.sqrt(v * w)) / 20,
+          df: 9,
+          alpha: 0.05,
+        };
+        const interval = fiellerInterval(input);
+        if (!interval) {
+          expect(b ** 2).toBeLessThanOrEqual(tQuantile(0.975, 9) ** 2 * input.varDenominator);
+          return;
+        }
+        for (const rho of [interval.low, interval.high]) {
+          const variance = input.varNumerator - 2 * rho * input.covariance + rho ** 2 * input.varDenominator;
+          const gap = (a - rho * b) ** 2 - tQuantile(0.975, 9) ** 2 * variance;
+          expect(Math.abs(gap)).toBeLessThan(1e-6 * (a * a + rho * rho * b * b + 1));
+        }
+        expect(interval.low).toBeLessThanOrEqual(interval.high);
+      },
+    ),
   );
 });
 

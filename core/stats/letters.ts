@@ -26,7 +26,10 @@ export function letterDisplay(
       });
       columns = split.filter(
         (column, c) =>
-          !split.some((other, o) => o !== c && [...column].every((t) => other.has(t)) && (other.size > column.size || o < c)),
+          !split.some(
+            (other, o) =>
+              o !== c && [...column].every((t) => other.has(t)) && (other.size > column.size || o < c),
+          ),
       );
     }
   }

@@ -1,3 +1,4 @@
+import { plural } from '../quantity/format';
 import { exclusionReason, traitScore, unitValue } from '../log/unitValues';
 import { type TrialState, observationsOf } from '../log/state';
 import type { RoundId, TreatmentId, UnitId } from '../model/ids';
@@ -80,19 +81,22 @@ export function makeFinding(
     const death = state.deaths.get(u.id);
     if (excluded) leftOut.push({ ...base, value, reason: excluded });
     else if (value !== null) units.push({ ...base, block: u.block, value });
-    else leftOut.push({ ...base, value, reason: death ? `died: ${death.cause || 'no cause given'}` : 'not measured' });
+    else
+      leftOut.push({
+        ...base,
+        value,
+        reason: death ? `died: ${death.cause || 'no cause given'}` : 'not measured',
+      });
   }
   if (units.length === 0) return err({ tag: 'noValues' });
 
   const blocked = units.every((u) => u.block !== null);
-  const rows = units.map(
-    (u): ComparisonRow => ({
-      treatment: u.treatmentId,
-      unit: u.unitId,
-      value: traitScore(trait, u.value),
-      ...(blocked && { block: String(u.block) }),
-    }),
-  );
+  const rows = units.map((u): ComparisonRow => ({
+    treatment: u.treatmentId,
+    unit: u.unitId,
+    value: traitScore(trait, u.value),
+    ...(blocked && { block: String(u.block) }),
+  }));
   const compared = compareTreatments({
     rows,
     control: control.id,
@@ -149,10 +153,11 @@ function warningsOf(
 ): string[] {
   const warnings: string[] = [];
   const noun = state.plan.unitNoun;
-  if (!c.anova) warnings.push(`No spread can be worked out from one ${noun} per treatment: numbers, no winner.`);
+  if (!c.anova)
+    warnings.push(`No spread can be worked out from one ${noun} per treatment: numbers, no winner.`);
   else {
     if (c.anova.residualMeanSquare === 0) {
-      warnings.push(`All ${noun}s of a treatment have the same value. Were they measured one by one?`);
+      warnings.push(`All ${plural(noun)} of a treatment have the same value. Were they measured one by one?`);
     }
     if (c.anova.dfResidual < 12) {
       warnings.push(
@@ -161,12 +166,15 @@ function warningsOf(
     }
   }
   const unmeasured = leftOut.filter((u) => u.reason === 'not measured').length;
-  if (unmeasured > 0) warnings.push(`${unmeasured} ${noun}${unmeasured > 1 ? 's' : ''} not measured yet.`);
+  if (unmeasured > 0)
+    warnings.push(`${unmeasured} ${unmeasured > 1 ? plural(noun) : noun} not measured yet.`);
   if (trait.summary === 'last' && options.roundId === undefined) {
     const lastDay = (unitId: UnitId) => observationsOf(state, unitId, trait.id).at(-1)?.roundId ?? null;
     const measured = state.plan.units.filter((u) => !leftOut.some((l) => l.unitId === u.id));
     if (new Set(measured.map((u) => lastDay(u.id))).size > 1) {
-      warnings.push(`Not every ${noun} was measured in the last round: values of different ages are compared.`);
+      warnings.push(
+        `Not every ${noun} was measured in the last round: values of different ages are compared.`,
+      );
     }
   }
   return warnings;

@@ -25,9 +25,14 @@ export interface PairOutcome {
  * Reads one pair's interval against the smallest difference that matters.
  * @param smallest in the trait's unit, > 0; null when none was set: then only zero counts
  */
-export function pairOutcome(pair: PairDifference, smallest: number | null, higherIsBetter: boolean): PairOutcome {
+export function pairOutcome(
+  pair: PairDifference,
+  smallest: number | null,
+  higherIsBetter: boolean,
+): PairOutcome {
   const { a, b } = pair;
-  if (pair.low === null || pair.high === null) return { a, b, verdict: 'untested', ahead: null, matters: false };
+  if (pair.low === null || pair.high === null)
+    return { a, b, verdict: 'untested', ahead: null, matters: false };
   // turned so that positive is good for a
   const [low, high] = higherIsBetter ? [pair.low, pair.high] : [-pair.high, -pair.low];
   const d = smallest ?? 0;

@@ -80,7 +80,10 @@ function bestValue(finding: Finding, lines: readonly VerdictLine[], nameOf: Name
     return { treatmentId: null, text: 'One unit each can’t say what a product is worth.' };
   }
   if (!isYield(finding)) {
-    return { treatmentId: null, text: `Money per ${unit} means nothing for a trait where more isn’t better.` };
+    return {
+      treatmentId: null,
+      text: `Money per ${unit} means nothing for a trait where more isn’t better.`,
+    };
   }
   const better = new Set(againstControl(finding).better.map((v) => v.name));
   if (better.size === 0) {
@@ -93,7 +96,10 @@ function bestValue(finding: Finding, lines: readonly VerdictLine[], nameOf: Name
   const unpriced = candidates.filter((l) => !l.perExtra).map((l) => nameOf(l.treatment.id));
   const priced = candidates.filter((l) => l.perExtra);
   if (unpriced.length > 0) {
-    return { treatmentId: null, text: `Open until ${listNames(unpriced)} can be priced in the same currency.` };
+    return {
+      treatmentId: null,
+      text: `Open until ${listNames(unpriced)} can be priced in the same currency.`,
+    };
   }
   if (new Set(priced.map((l) => l.perExtra!.perExtra.currency)).size > 1) {
     return { treatmentId: null, text: 'Open: the products are priced in different currencies.' };
@@ -119,7 +125,8 @@ function cannotTell(plan: Plan, finding: Finding, lines: readonly VerdictLine[],
         (p.verdict === 'leaning' && p.ahead ? `, leaning to ${nameOf(p.ahead)}.` : '.'),
     );
   }
-  if (finding.smallestDifference === null) out.push('Whether a difference is large enough to matter: none was set beforehand.');
+  if (finding.smallestDifference === null)
+    out.push('Whether a difference is large enough to matter: none was set beforehand.');
   for (const l of lines) {
     if (!l.cost.ok) out.push(`What ${nameOf(l.treatment.id)} costs: ${describeCostError(l.cost.error)}`);
   }

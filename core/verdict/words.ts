@@ -1,4 +1,4 @@
-import { countWord, formatFigure, formatSigned, listNames, sentenceCase } from '../quantity/format';
+import { countWord, formatFigure, formatSigned, listNames, plural, sentenceCase } from '../quantity/format';
 import type { Comparison } from '../stats/compareTreatments';
 import type { Finding } from './finding';
 import type { PairOutcome } from './rank';
@@ -26,7 +26,8 @@ export function againstControl(finding: Finding) {
   };
 }
 
-const leaders = (finding: Finding): string[] => finding.ranking.filter((r) => r.rank === 1).map((r) => r.name);
+const leaders = (finding: Finding): string[] =>
+  finding.ranking.filter((r) => r.rank === 1).map((r) => r.name);
 
 const pairOf = (finding: Finding, a: string, b: string): PairOutcome | undefined =>
   finding.pairs.find((p) => (p.a === a && p.b === b) || (p.a === b && p.b === a));
@@ -84,7 +85,9 @@ export function headline(finding: Finding, nameOf: NameOf): string {
     if (top.length === 1) return `; ${nameOf(top[0]!)} came first`;
     const winners = better.map((b) => b.name);
     if (inseparable(finding, winners)) {
-      return winners.length === 2 ? '; nothing separates the two' : `; nothing separates the ${countWord(winners.length)}`;
+      return winners.length === 2
+        ? '; nothing separates the two'
+        : `; nothing separates the ${countWord(winners.length)}`;
     }
     return `; ${listNames(top.map(nameOf))} share the lead`;
   };
@@ -109,7 +112,7 @@ export function notes(finding: Finding, nameOf: NameOf, unitNoun: string): Note[
       {
         tone: 'open',
         title: 'One unit each: numbers, no winner.',
-        text: `A difference between two single ${unitNoun}s may be the ${unitNoun}, the place or the product. Two or more ${unitNoun}s of each would tell.`,
+        text: `A difference between two single ${plural(unitNoun)} may be the ${unitNoun}, the place or the product. Two or more ${plural(unitNoun)} of each would tell.`,
       },
     ];
   }
@@ -132,7 +135,11 @@ export function notes(finding: Finding, nameOf: NameOf, unitNoun: string): Note[
     });
   }
   if (worse.length > 0) {
-    out.push({ tone: 'bad', title: `${list(worse)} did worse than ${control}.`, text: `By ${changes(worse)}.` });
+    out.push({
+      tone: 'bad',
+      title: `${list(worse)} did worse than ${control}.`,
+      text: `By ${changes(worse)}.`,
+    });
   }
   const alike = open.filter((v) => pairOf(finding, v.name, comparison.control)?.verdict === 'alike');
   const unclear = open.filter((v) => !alike.includes(v));
@@ -148,7 +155,10 @@ export function notes(finding: Finding, nameOf: NameOf, unitNoun: string): Note[
       tone: 'open',
       title: `${list(unclear)} against ${control}: too close to call.`,
       text: `${unclear
-        .map((v) => `${nameOf(v.name)} ${formatSigned(v.low!, trait.decimals)} to ${formatSigned(v.high!, trait.decimals)}`)
+        .map(
+          (v) =>
+            `${nameOf(v.name)} ${formatSigned(v.low!, trait.decimals)} to ${formatSigned(v.high!, trait.decimals)}`,
+        )
         .join('; ')} ${trait.unit}. The interval holds zero.`,
     });
   }
@@ -157,7 +167,13 @@ export function notes(finding: Finding, nameOf: NameOf, unitNoun: string): Note[
   return out;
 }
 
-function betweenLeaders(finding: Finding, top: string[], nameOf: NameOf, unitNoun: string, dText: string): Note {
+function betweenLeaders(
+  finding: Finding,
+  top: string[],
+  nameOf: NameOf,
+  unitNoun: string,
+  dText: string,
+): Note {
   const { comparison, trait, replicatesToSee } = finding;
   const pair = comparison.pairs.find((p) => top.includes(p.a) && top.includes(p.b))!;
   const half = (pair.high! - pair.low!) / 2;
@@ -175,7 +191,7 @@ function betweenLeaders(finding: Finding, top: string[], nameOf: NameOf, unitNou
     tone: 'open',
     title: `Between ${names}: too close to call.`,
     text:
-      `±${formatFigure(half, trait.decimals)} ${trait.unit} between two of them is what ${n} ${unitNoun}s each can see` +
+      `±${formatFigure(half, trait.decimals)} ${trait.unit} between two of them is what ${n} ${plural(unitNoun)} each can see` +
       (replicatesToSee && dText ? `; about ${replicatesToSee} each would see ±${dText}.` : '.'),
   };
 }
@@ -197,13 +213,15 @@ export function methodText(finding: Finding, unitNoun: string): string {
   }
   const a = comparison.anova;
   if (a) {
-    const f = a.f === null ? 'no residual spread' : `F(${a.dfTreatment}, ${a.dfResidual}) = ${a.f.toPrecision(3)}`;
+    const f =
+      a.f === null ? 'no residual spread' : `F(${a.dfTreatment}, ${a.dfResidual}) = ${a.f.toPrecision(3)}`;
     parts.push(
       `${f}, p ${a.p < 0.001 ? '< 0.001' : `= ${a.p.toFixed(3)}`}. Against the control: Dunnett (two-sided, ${level} for all together). Between all: Tukey–Kramer; letters from the same. Per cent: Fieller, ${level} each.`,
       `Assumes units independent of each other, alike in spread, roughly normal.`,
     );
   }
-  if (comparison.dunnettMethod === 'lattice') parts.push('Missing cells: Dunnett’s value by a lattice rule, good to about 0.0002.');
+  if (comparison.dunnettMethod === 'lattice')
+    parts.push('Missing cells: Dunnett’s value by a lattice rule, good to about 0.0002.');
   if (leftOut.length > 0) {
     parts.push(`Left out: ${leftOut.map((u) => `${u.code} (${u.reason})`).join(', ')}.`);
   }

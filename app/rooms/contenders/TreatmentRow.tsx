@@ -44,7 +44,11 @@ export function TreatmentRow({ index, products, unitNoun, locked, remove }: Prop
         </div>
         <div className="w2" style={{ textAlign: 'right' }}>
           {!locked && (
-            <Button color="inherit" onClick={remove} aria-label={`Remove ${treatment?.name || 'this contender'}`}>
+            <Button
+              color="inherit"
+              onClick={remove}
+              aria-label={`Remove ${treatment?.name || 'this contender'}`}
+            >
               Remove
             </Button>
           )}
@@ -53,16 +57,30 @@ export function TreatmentRow({ index, products, unitNoun, locked, remove }: Prop
       {uses.fields.map((f, i) => (
         <div className="fields" key={f.key} style={{ marginTop: '0.8rem' }}>
           <div className="w3">
-            <Choice name={at(`products.${i}.productId`)} label="Product" options={products.map((p) => [p.id, p.name] as const)} />
+            <Choice
+              name={at(`products.${i}.productId`)}
+              label="Product"
+              options={products.map((p) => [p.id, p.name] as const)}
+            />
           </div>
           <div className="w2">
             <Field name={at(`products.${i}.amount`)} label="Dose" numeric />
           </div>
           <div className="w2">
-            <Choice name={at(`products.${i}.unit`)} label="Unit" options={amountUnits.map((u) => [u, u] as const)} />
+            <Choice
+              name={at(`products.${i}.unit`)}
+              label="Unit"
+              options={amountUnits.map((u) => [u, u] as const)}
+            />
           </div>
           <div className="w2">
-            <Field name={at(`products.${i}.solutionLPerUnit`)} label={`Solution per ${unitNoun}`} suffix="L" numeric helperText="the dose is per litre; leave empty for a dose as it is" />
+            <Field
+              name={at(`products.${i}.solutionLPerUnit`)}
+              label={`Solution per ${unitNoun}`}
+              suffix="L"
+              numeric
+              helperText="the dose is per litre; leave empty for a dose as it is"
+            />
           </div>
           <div className="w2">
             <Field name={at(`products.${i}.timesPerUnit`)} label="Times" numeric />
@@ -81,16 +99,24 @@ export function TreatmentRow({ index, products, unitNoun, locked, remove }: Prop
       ))}
       {uses.fields.length > 1 && (
         <div style={{ marginTop: '0.7rem' }}>
-          <Caution>Concentrates never meet undiluted: each goes into the water on its own. The labels come first.</Caution>
+          <Caution>
+            Concentrates never meet undiluted: each goes into the water on its own. The labels come first.
+          </Caution>
         </div>
       )}
       <div className="line" style={{ marginTop: '0.7rem' }}>
         {!locked && first && (
-          <Button size="small" color="secondary" onClick={() => uses.append(newUse(first.id, first.form === 'liquid'))}>
+          <Button
+            size="small"
+            color="secondary"
+            onClick={() => uses.append(newUse(first.id, first.form === 'liquid'))}
+          >
             Add a product
           </Button>
         )}
-        {uses.fields.length === 0 && <span className="small quiet">No product: this contender costs nothing.</span>}
+        {uses.fields.length === 0 && (
+          <span className="small quiet">No product: this contender costs nothing.</span>
+        )}
         {!surroundings && (
           <Button size="small" color="inherit" onClick={() => setSurroundings(true)}>
             Container, medium, light, water
@@ -113,7 +139,15 @@ export function TreatmentRow({ index, products, unitNoun, locked, remove }: Prop
 type UseInput = Partial<ContendersFormInput['treatments'][number]['products'][number]>;
 
 /** What the dose costs, worked out while it is typed. */
-function UsePrice({ use, products, unitNoun }: { use: UseInput | undefined; products: readonly Product[]; unitNoun: string }) {
+function UsePrice({
+  use,
+  products,
+  unitNoun,
+}: {
+  use: UseInput | undefined;
+  products: readonly Product[];
+  unitNoun: string;
+}) {
   const product = products.find((p) => p.id === use?.productId);
   const number = (text: string | undefined) => (text ? parseDecimal(text) : null);
   const parsed = ProductUse.safeParse({
@@ -125,13 +159,20 @@ function UsePrice({ use, products, unitNoun }: { use: UseInput | undefined; prod
     timesPerUnit: number(use?.timesPerUnit),
   });
   if (!product) return <span className="small quiet">Choose a product from the library.</span>;
-  if (!parsed.success) return <span className="small quiet">{product.directions && `Label: ${product.directions}`}</span>;
+  if (!parsed.success)
+    return <span className="small quiet">{product.directions && `Label: ${product.directions}`}</span>;
   const cost = productCost(parsed.data, product);
-  if (!cost.ok) return <span className="small" style={{ color: 'var(--ochre-text)' }}>{describeCostError(cost.error)}</span>;
+  if (!cost.ok)
+    return (
+      <span className="small" style={{ color: 'var(--ochre-text)' }}>
+        {describeCostError(cost.error)}
+      </span>
+    );
   const { perDose, perUnit, dosesPerPack, pack } = cost.value;
   return (
     <span className="small quiet">
-      {formatMoney(perDose)} a dose · {formatMoney(perUnit)} per {unitNoun} · {Math.floor(dosesPerPack)} doses in a pack of {pack.size} {pack.unit} at{' '}
+      {formatMoney(perDose)} a dose · {formatMoney(perUnit)} per {unitNoun} · {Math.floor(dosesPerPack)} doses
+      in a pack of {pack.size} {pack.unit} at{' '}
       {formatMoney({ minor: pack.priceMinor, currency: pack.currency })}
     </span>
   );

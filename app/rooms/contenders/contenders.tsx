@@ -53,8 +53,8 @@ function ContendersEditor({ id, plan, products, sealedAt }: Awaited<ReturnType<t
             <div className="empty">
               <h2>No contenders yet</h2>
               <p>
-                Begin with the control: water only, or the base feed alone when an additive is tested. Then one contender for each
-                product, with its dose. Everything else stays the same for all.
+                Begin with the control: water only, or the base feed alone when an additive is tested. Then
+                one contender for each product, with its dose. Everything else stays the same for all.
               </p>
             </div>
           )}

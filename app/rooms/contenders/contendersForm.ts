@@ -10,7 +10,9 @@ const UseForm = z.object({
   amount: typedNumber('How much?').pipe(z.number().positive('More than nothing.')),
   unit: AmountUnit,
   solutionLPerUnit: optionalNumber().pipe(z.number().positive('More than 0 L.').nullable()),
-  timesPerUnit: typedNumber('How often?').pipe(z.number().int('Whole times.').min(1, 'At least once.').max(10_000)),
+  timesPerUnit: typedNumber('How often?').pipe(
+    z.number().int('Whole times.').min(1, 'At least once.').max(10_000),
+  ),
 });
 
 /** The Contenders room's form. */
@@ -34,7 +36,11 @@ export const ContendersForm = z
     const names = f.treatments.map((t) => t.name.toLowerCase());
     names.forEach((n, i) => {
       if (n && names.indexOf(n) !== i) {
-        ctx.addIssue({ code: 'custom', path: ['treatments', i, 'name'], message: 'Another contender has this name.' });
+        ctx.addIssue({
+          code: 'custom',
+          path: ['treatments', i, 'name'],
+          message: 'Another contender has this name.',
+        });
       }
     });
   });

@@ -9,9 +9,12 @@ export function AgainstControl({ plan, finding }: { plan: Plan; finding: Finding
   const control = plan.treatments.find((t) => t.id === comparison.control)!;
   const isBand = trait.direction === 'band';
   // Per cent needs a control clearly away from zero.
-  const percent = !isBand && comparison.versusControl.every((v) => v.percent !== null && (v.percentLow !== null || v.low === null));
+  const percent =
+    !isBand &&
+    comparison.versusControl.every((v) => v.percent !== null && (v.percentLow !== null || v.low === null));
   const level = Math.round((1 - comparison.alpha) * 100);
-  const d = trait.decimals;
+  // Distances outside a band are small: one more decimal keeps their sign visible.
+  const d = trait.decimals + (isBand ? 1 : 0);
   return (
     <table className="ledger">
       <thead>
@@ -27,7 +30,11 @@ export function AgainstControl({ plan, finding }: { plan: Plan; finding: Finding
         {comparison.treatments.map((t) => {
           const v = comparison.versusControl.find((x) => x.name === t.name);
           const index = plan.treatments.findIndex((x) => x.id === t.name);
-          const change = !v ? '—' : percent ? `${formatSigned(v.percent!, 0)} %` : formatSigned(v.difference, d);
+          const change = !v
+            ? '—'
+            : percent
+              ? `${formatSigned(v.percent!, 0)} %`
+              : formatSigned(v.difference, d);
           const interval =
             !v || v.low === null
               ? ''

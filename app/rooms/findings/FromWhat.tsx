@@ -51,7 +51,12 @@ export function FromWhat({ plan, finding, onClose }: Props) {
           </table>
           {finding.leftOut.length > 0 && (
             <p className="small">
-              Left out: {finding.leftOut.map((u) => `${u.code}${u.value === null ? '' : ` (${formatFigure(u.value, d)})`}: ${u.reason}`).join('; ')}
+              Left out:{' '}
+              {finding.leftOut
+                .map(
+                  (u) => `${u.code}${u.value === null ? '' : ` (${formatFigure(u.value, d)})`}: ${u.reason}`,
+                )
+                .join('; ')}
             </p>
           )}
           <h3>Between all pairs</h3>
@@ -63,7 +68,9 @@ export function FromWhat({ plan, finding, onClose }: Props) {
                     {name(p.a)} − {name(p.b)}
                   </td>
                   <td className="n">{formatSigned(p.difference, d)}</td>
-                  <td className="n">{p.low === null ? '' : `${formatSigned(p.low, d)} to ${formatSigned(p.high!, d)}`}</td>
+                  <td className="n">
+                    {p.low === null ? '' : `${formatSigned(p.low, d)} to ${formatSigned(p.high!, d)}`}
+                  </td>
                   <td className="n">{p.p === null ? '' : `p ${formatP(p.p)}`}</td>
                 </tr>
               ))}

@@ -13,7 +13,8 @@ export const nameIn =
     plan.treatments.find((t) => t.id === id)?.name ?? id;
 
 /** Lanes of a chart: contenders in the plan's order, so that a tile is always in the same place. */
-export const lanesOf = (plan: Plan) => plan.treatments.map((t, index) => ({ id: t.id as string, name: t.name, index }));
+export const lanesOf = (plan: Plan) =>
+  plan.treatments.map((t, index) => ({ id: t.id as string, name: t.name, index }));
 
 /** Why there is no finding, and what to do. */
 export function describeFindingError(e: FindingError, plan: Plan): string {
@@ -22,15 +23,24 @@ export function describeFindingError(e: FindingError, plan: Plan): string {
   const name = nameIn(plan);
   if (e.tag === 'oneTreatment') return `Only ${name(e.treatment)} has values so far; a comparison needs two.`;
   if (e.tag === 'unknownControl') return 'The control has no values yet: nothing can be compared with it.';
-  if (e.tag === 'disconnected') return `${name(e.a)} and ${name(e.b)} have no block in common yet, so they can’t be compared.`;
+  if (e.tag === 'disconnected')
+    return `${name(e.a)} and ${name(e.b)} have no block in common yet, so they can’t be compared.`;
   return describeComparisonError(e);
 }
 
 /** Finding of one trait, worked out in the worker; the primary trait where none is named. */
-export async function oneFinding(trialId: string | undefined, traitId: string | null, roundId: string | null, withExcluded: boolean) {
+export async function oneFinding(
+  trialId: string | undefined,
+  traitId: string | null,
+  roundId: string | null,
+  withExcluded: boolean,
+) {
   const { row, log, state } = await loadTrial(trialId);
   const { plan } = row;
-  const trait = plan.traits.find((t) => t.id === traitId) ?? plan.traits.find((t) => t.id === plan.primaryTraitId) ?? plan.traits[0];
+  const trait =
+    plan.traits.find((t) => t.id === traitId) ??
+    plan.traits.find((t) => t.id === plan.primaryTraitId) ??
+    plan.traits[0];
   if (!trait) return { plan, state, review: row.review, trait: null, result: null };
   const [result] = await findings(plan, log, [
     { traitId: trait.id, withExcluded, ...(roundId && { roundId: roundId as RoundId }) },
@@ -42,7 +52,9 @@ export async function oneFinding(trialId: string | undefined, traitId: string | 
 export async function allFindings(trialId: string | undefined) {
   const { row, log, state } = await loadTrial(trialId);
   const { plan } = row;
-  const order = [...plan.traits].sort((a, b) => Number(b.id === plan.primaryTraitId) - Number(a.id === plan.primaryTraitId));
+  const order = [...plan.traits].sort(
+    (a, b) => Number(b.id === plan.primaryTraitId) - Number(a.id === plan.primaryTraitId),
+  );
   const results = await findings(
     plan,
     log,
@@ -50,5 +62,12 @@ export async function allFindings(trialId: string | undefined) {
   );
   const found = results.flatMap((r) => (r.ok ? [r.value] : []));
   const primary = results[0]?.ok && plan.primaryTraitId ? results[0].value : null;
-  return { plan, state, review: row.review, findings: found, primary, problem: results[0] && !results[0].ok ? results[0].error : null };
+  return {
+    plan,
+    state,
+    review: row.review,
+    findings: found,
+    primary,
+    problem: results[0] && !results[0].ok ? results[0].error : null,
+  };
 }

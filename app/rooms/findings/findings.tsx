@@ -1,3 +1,4 @@
+import { plural } from '~core/quantity/format';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
@@ -14,7 +15,12 @@ import { describeFindingError, lanesOf, nameIn, oneFinding } from './findingData
 
 export async function clientLoader({ params, request }: RoomArgs) {
   const search = new URL(request.url).searchParams;
-  return oneFinding(params.trialId, search.get('trait'), search.get('round'), search.get('excluded') === 'in');
+  return oneFinding(
+    params.trialId,
+    search.get('trait'),
+    search.get('round'),
+    search.get('excluded') === 'in',
+  );
 }
 
 export default function FindingsRoom() {
@@ -26,7 +32,9 @@ export default function FindingsRoom() {
     return (
       <div className="empty">
         <h1>Findings</h1>
-        <p style={{ marginTop: '0.6rem' }}>Which products differ from the control, and from each other. Add a trait in Question first.</p>
+        <p style={{ marginTop: '0.6rem' }}>
+          Which products differ from the control, and from each other. Add a trait in Question first.
+        </p>
         <Link to={`/trial/${plan.id}/question`}>Open Question</Link>
       </div>
     );
@@ -42,7 +50,13 @@ export default function FindingsRoom() {
   const excluded = state.exclusions.length > 0;
   const chooser = (
     <div className="line no-print">
-      <TextField select label="Trait" value={trait.id} onChange={(e) => set('trait', e.target.value)} sx={{ width: 200 }}>
+      <TextField
+        select
+        label="Trait"
+        value={trait.id}
+        onChange={(e) => set('trait', e.target.value)}
+        sx={{ width: 200 }}
+      >
         {plan.traits.map((t) => (
           <MenuItem key={t.id} value={t.id}>
             {t.name}
@@ -51,7 +65,13 @@ export default function FindingsRoom() {
         ))}
       </TextField>
       {rounds.length > 1 && (
-        <TextField select label="Taken at" value={search.get('round') ?? 'all'} onChange={(e) => set('round', e.target.value === 'all' ? '' : e.target.value)} sx={{ width: 200 }}>
+        <TextField
+          select
+          label="Taken at"
+          value={search.get('round') ?? 'all'}
+          onChange={(e) => set('round', e.target.value === 'all' ? '' : e.target.value)}
+          sx={{ width: 200 }}
+        >
           <MenuItem value="all">{trait.summary === 'sum' ? 'all picks together' : 'the last round'}</MenuItem>
           {rounds.map((r) => (
             <MenuItem key={r.id} value={r.id}>
@@ -61,7 +81,13 @@ export default function FindingsRoom() {
         </TextField>
       )}
       {excluded && (
-        <TextField select label={`Left-out ${plan.unitNoun}s`} value={search.get('excluded') ?? 'out'} onChange={(e) => set('excluded', e.target.value === 'in' ? 'in' : '')} sx={{ width: 170 }}>
+        <TextField
+          select
+          label={`Left-out ${plural(plan.unitNoun)}`}
+          value={search.get('excluded') ?? 'out'}
+          onChange={(e) => set('excluded', e.target.value === 'in' ? 'in' : '')}
+          sx={{ width: 170 }}
+        >
           <MenuItem value="out">stay out</MenuItem>
           <MenuItem value="in">taken in</MenuItem>
         </TextField>
@@ -93,7 +119,10 @@ export default function FindingsRoom() {
         : '';
   const png = async () => {
     const uri = await findingPng({ finding, lanes, unitNoun: plan.unitNoun });
-    download(await (await fetch(uri)).blob(), `${plan.code}-${trait.name.toLowerCase().replaceAll(' ', '-')}.png`);
+    download(
+      await (await fetch(uri)).blob(),
+      `${plan.code}-${trait.name.toLowerCase().replaceAll(' ', '-')}.png`,
+    );
   };
   return (
     <>
@@ -101,9 +130,14 @@ export default function FindingsRoom() {
         <h1>{title}</h1>
         <p>
           {trait.name} per {plan.unitNoun}
-          {finding.roundName && `, ${finding.roundName.toLowerCase()}`} · {finding.units.length} {plan.unitNoun}s
+          {finding.roundName && `, ${finding.roundName.toLowerCase()}`} · {finding.units.length}{' '}
+          {plural(plan.unitNoun)}
           {comparison.blocks > 1 && ` in ${comparison.blocks} blocks`} ·{' '}
-          {isPrimary ? (state.seal ? 'deciding trait, chosen before the start' : 'deciding trait') : 'looked at beside the deciding trait: exploratory'}
+          {isPrimary
+            ? state.seal
+              ? 'deciding trait, chosen before the start'
+              : 'deciding trait'
+            : 'looked at beside the deciding trait: exploratory'}
         </p>
       </div>
       <div className="findings-grid">

@@ -29,7 +29,9 @@ export function AreasForm({ areas, locked }: { areas: readonly Area[]; locked: b
       <LockedForm value={locked}>
         <form onSubmit={onSubmit} noValidate className="section">
           <h2>Places</h2>
-          <p className="quiet">Each shelf level, bench or bed as a grid: row 1 is at the back, column 1 at the left.</p>
+          <p className="quiet">
+            Each shelf level, bench or bed as a grid: row 1 is at the back, column 1 at the left.
+          </p>
           <div className="stack">
             {rows.fields.map((f, i) => (
               <div className="fields" key={f.key}>
@@ -37,19 +39,27 @@ export function AreasForm({ areas, locked }: { areas: readonly Area[]; locked: b
                   <Field name={`areas.${i}.name`} label="Name" />
                 </div>
                 <div className="w2">
-                  <Choice name={`areas.${i}.kind`} label="Kind" options={areaKinds.map((k) => [k, k] as const)} />
+                  <Choice
+                    name={`areas.${i}.kind`}
+                    label="Kind"
+                    options={areaKinds.map((k) => [k, k] as const)}
+                  />
                 </div>
-                <div className="w2" style={{ display: 'flex', gap: '0.5rem' }}>
+                <div className="w3" style={{ display: 'flex', gap: '0.5rem' }}>
                   <Field name={`areas.${i}.rows`} label="Rows" numeric />
                   <Field name={`areas.${i}.columns`} label="Columns" numeric />
                 </div>
-                <div className="w4" style={{ display: 'flex', gap: '0.5rem' }}>
+                <div className="w3" style={{ display: 'flex', gap: '0.5rem' }}>
                   <Field name={`areas.${i}.widthCm`} label="Width" numeric suffix="cm" />
                   <Field name={`areas.${i}.depthCm`} label="Depth" numeric suffix="cm" />
                 </div>
                 <div>
                   {!locked && rows.fields.length > 1 && (
-                    <Button color="inherit" onClick={() => rows.remove(i)} aria-label={`Remove place ${i + 1}`}>
+                    <Button
+                      color="inherit"
+                      onClick={() => rows.remove(i)}
+                      aria-label={`Remove place ${i + 1}`}
+                    >
                       Remove
                     </Button>
                   )}

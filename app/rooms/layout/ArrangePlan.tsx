@@ -111,10 +111,22 @@ export function ArrangePlan({ plan, positions, move }: Props) {
   );
 }
 
-function Place({ position, filled, children }: { position: Position; filled: boolean; children: React.ReactNode }) {
+function Place({
+  position,
+  filled,
+  children,
+}: {
+  position: Position;
+  filled: boolean;
+  children: React.ReactNode;
+}) {
   const { setNodeRef, isOver } = useDroppable({ id: positionKey(position), data: position });
   return (
-    <div ref={setNodeRef} className={`place${filled ? ' filled' : ''}${isOver ? ' over' : ''}`} style={filled ? undefined : { border: 0 }}>
+    <div
+      ref={setNodeRef}
+      className={`place${filled ? ' filled' : ''}${isOver ? ' over' : ''}`}
+      style={filled ? undefined : { border: 0 }}
+    >
       {children}
     </div>
   );

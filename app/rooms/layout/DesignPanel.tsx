@@ -1,3 +1,4 @@
+import { plural } from '~core/quantity/format';
 import Button from '@mui/material/Button';
 import { FormProvider, useWatch } from 'react-hook-form';
 import { positionsOf } from '~core/design/layOut';
@@ -46,11 +47,11 @@ export function DesignPanel({ plan, locked }: { plan: Plan; locked: boolean }) {
           />
           <Field
             name="replicates"
-            label={values.kind === 'rcbd' ? 'Blocks' : `${plan.unitNoun}s of each contender`}
+            label={values.kind === 'rcbd' ? 'Blocks' : `${plural(plan.unitNoun)} of each contender`}
             numeric
             helperText={
               plan.treatments.length > 0
-                ? `${wanted} ${plan.unitNoun}s on ${room} positions; ${Math.max(0, residual || 0)} residual degrees of freedom, 12 are wanted`
+                ? `${wanted} ${plural(plan.unitNoun)} on ${room} positions; ${Math.max(0, residual || 0)} residual degrees of freedom, 12 are wanted`
                 : 'add contenders first'
             }
           />
@@ -59,11 +60,18 @@ export function DesignPanel({ plan, locked }: { plan: Plan; locked: boolean }) {
           )}
           {!locked && (
             <div className="line">
-              <Button type="submit" variant={plan.units.length > 0 ? 'outlined' : 'contained'} disabled={busy}>
+              <Button
+                type="submit"
+                variant={plan.units.length > 0 ? 'outlined' : 'contained'}
+                disabled={busy}
+              >
                 {plan.units.length > 0 ? 'Lay out again' : values.kind === 'hand' ? 'Set out' : 'Randomise'}
               </Button>
               {values.kind !== 'hand' && (
-                <Button color="secondary" onClick={() => form.setValue('seed', freshSeed(), { shouldDirty: true })}>
+                <Button
+                  color="secondary"
+                  onClick={() => form.setValue('seed', freshSeed(), { shouldDirty: true })}
+                >
                   New seed
                 </Button>
               )}

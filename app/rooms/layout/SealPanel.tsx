@@ -28,7 +28,10 @@ export function SealPanel({ trialId, seal, missing, canBreakSeal }: Props) {
             {seal.planSha256}
           </code>
         </p>
-        <p className="small quiet">Anyone with the exported plan can check that it wasn’t changed afterwards. Moves are log entries now.</p>
+        <p className="small quiet">
+          Anyone with the exported plan can check that it wasn’t changed afterwards. Moves are log entries
+          now.
+        </p>
         {canBreakSeal && (
           <div>
             <Button size="small" color="inherit" onClick={() => deed({ intent: 'breakSeal' })}>
@@ -43,7 +46,8 @@ export function SealPanel({ trialId, seal, missing, canBreakSeal }: Props) {
     <section className="stack tight">
       <h2>Seal the plan</h2>
       <p className="small quiet">
-        Freezes question, contenders and layout with the time and a fingerprint, so that readers can trust what was planned.
+        Freezes question, contenders and layout with the time and a fingerprint, so that readers can trust
+        what was planned.
       </p>
       {missing.length > 0 ? (
         <>

@@ -44,17 +44,30 @@ export default function Labels() {
             </>
           }
         >
-          One for every {plan.unitNoun}, in walking order. Stick them on before anything is filled: identities get lost at transplanting.
+          One for every {plan.unitNoun}, in walking order. Stick them on before anything is filled: identities
+          get lost at transplanting.
         </RoomHead>
         <div className="line" style={{ margin: '0 0 1.2rem' }}>
-          <TextField select label="Labels across" value={columns} onChange={(e) => setColumns(Number(e.target.value))} sx={{ width: 140 }}>
+          <TextField
+            select
+            label="Labels across"
+            value={columns}
+            onChange={(e) => setColumns(Number(e.target.value))}
+            sx={{ width: 140 }}
+          >
             {[2, 3, 4].map((n) => (
               <MenuItem key={n} value={n}>
                 {n}
               </MenuItem>
             ))}
           </TextField>
-          <TextField select label="Paper" value={paper} onChange={(e) => setPaper(e.target.value)} sx={{ width: 140 }}>
+          <TextField
+            select
+            label="Paper"
+            value={paper}
+            onChange={(e) => setPaper(e.target.value)}
+            sx={{ width: 140 }}
+          >
             {['A4', 'Letter'].map((p) => (
               <MenuItem key={p} value={p}>
                 {p}
@@ -64,7 +77,10 @@ export default function Labels() {
           <span className="small quiet">{labels.length} labels</span>
         </div>
       </div>
-      <div className={`label-sheet ${paper.toLowerCase()}`} style={{ gridTemplateColumns: `repeat(${columns}, 1fr)` }}>
+      <div
+        className={`label-sheet ${paper.toLowerCase()}`}
+        style={{ gridTemplateColumns: `repeat(${columns}, 1fr)` }}
+      >
         {labels.map(({ unit, qr }) => {
           const i = indexOf(unit.treatmentId);
           return (

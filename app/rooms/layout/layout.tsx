@@ -1,3 +1,4 @@
+import { plural } from '~core/quantity/format';
 import Button from '@mui/material/Button';
 import { useEffect } from 'react';
 import { Link, useFetcher, useLoaderData } from 'react-router';
@@ -41,7 +42,8 @@ export function useLayoutDeed() {
     const text = 'errors' in fetcher.data ? Object.values(fetcher.data.errors)[0] : fetcher.data.message;
     if (text) notice({ text });
   }, [fetcher.state, fetcher.data, notice]);
-  return (deed: object) => void fetcher.submit(deed as never, { method: 'post', encType: 'application/json' });
+  return (deed: object) =>
+    void fetcher.submit(deed as never, { method: 'post', encType: 'application/json' });
 }
 
 export default function LayoutRoom() {
@@ -80,12 +82,16 @@ export default function LayoutRoom() {
           }
         >
           {plan.units.length > 0
-            ? `${plan.units.length} ${plan.unitNoun}s seen from above. Drag one to move it; two change places. With the keyboard: arrows walk, Space lifts and puts down.`
+            ? `${plan.units.length} ${plural(plan.unitNoun)} seen from above. Drag one to move it; two change places. With the keyboard: arrows walk, Space lifts and puts down.`
             : 'Where the units stand. The middle and the end of a shelf differ: chance decides who stands where.'}
         </RoomHead>
         {plan.areas.length > 0 && plan.units.length > 0 ? (
           <>
-            <ArrangePlan plan={plan} positions={positions} move={(unitId, to) => deed({ intent: 'move', unitId, to, reason: '' })} />
+            <ArrangePlan
+              plan={plan}
+              positions={positions}
+              move={(unitId, to) => deed({ intent: 'move', unitId, to, reason: '' })}
+            />
             <Legend plan={plan} />
             {plan.design?.kind === 'rcbd' && (
               <p className="small quiet" style={{ marginTop: '0.6rem' }}>
@@ -97,12 +103,17 @@ export default function LayoutRoom() {
           <div className="empty">
             <h2>Nothing stands here yet</h2>
             <p>
-              Say how many rows and columns the place has, then how many {plan.unitNoun}s of each contender, and let chance
-              lay them out. For example: two shelf levels of 2 × 5, five {plan.unitNoun}s of each of four contenders, in blocks.
+              Say how many rows and columns the place has, then how many {plural(plan.unitNoun)} of each
+              contender, and let chance lay them out. For example: two shelf levels of 2 × 5, five{' '}
+              {plural(plan.unitNoun)} of each of four contenders, in blocks.
             </p>
           </div>
         )}
-        <AreasForm key={`${id}-${plan.areas.map((a) => `${a.id}${a.rows}${a.columns}`).join()}`} areas={plan.areas} locked={sealed} />
+        <AreasForm
+          key={`${id}-${plan.areas.map((a) => `${a.id}${a.rows}${a.columns}`).join()}`}
+          areas={plan.areas}
+          locked={sealed}
+        />
       </div>
       <aside className="side stack">
         <DesignPanel key={id} plan={plan} locked={sealed} />

@@ -15,8 +15,12 @@ const AreaForm = z.object({
         id: AreaIdSchema,
         name: z.string().trim().min(1, 'Give the place a name.').max(80),
         kind: z.enum(areaKinds),
-        rows: typedNumber('How many?').pipe(z.number().int('Whole rows.').min(1, 'At least 1.').max(40, 'Up to 40.')),
-        columns: typedNumber('How many?').pipe(z.number().int('Whole columns.').min(1, 'At least 1.').max(40, 'Up to 40.')),
+        rows: typedNumber('How many?').pipe(
+          z.number().int('Whole rows.').min(1, 'At least 1.').max(40, 'Up to 40.'),
+        ),
+        columns: typedNumber('How many?').pipe(
+          z.number().int('Whole columns.').min(1, 'At least 1.').max(40, 'Up to 40.'),
+        ),
         widthCm: optionalNumber().pipe(z.number().positive('More than 0 cm.').nullable()),
         depthCm: optionalNumber().pipe(z.number().positive('More than 0 cm.').nullable()),
       }),
@@ -28,12 +32,21 @@ export type AreaFormInput = z.input<typeof AreaForm>;
 const DesignForm = z.object({
   intent: z.literal('design'),
   kind: z.enum(['crd', 'rcbd', 'hand']),
-  replicates: typedNumber('How many?').pipe(z.number().int('Whole number.').min(1, 'At least 1.').max(200, 'Up to 200.')),
-  seed: typedNumber('Give a whole number.').pipe(z.number().int('A whole number.').min(0).max(0xffffffff, 'Up to 4294967295.')),
+  replicates: typedNumber('How many?').pipe(
+    z.number().int('Whole number.').min(1, 'At least 1.').max(200, 'Up to 200.'),
+  ),
+  seed: typedNumber('Give a whole number.').pipe(
+    z.number().int('A whole number.').min(0).max(0xffffffff, 'Up to 4294967295.'),
+  ),
 });
 export type DesignFormInput = z.input<typeof DesignForm>;
 
-const MoveForm = z.object({ intent: z.literal('move'), unitId: UnitId, to: Position, reason: z.string().max(500) });
+const MoveForm = z.object({
+  intent: z.literal('move'),
+  unitId: UnitId,
+  to: Position,
+  reason: z.string().max(500),
+});
 const Simple = z.object({ intent: z.enum(['undo', 'seal', 'breakSeal']) });
 
 export const emptyArea = (n: number) => ({
@@ -56,7 +69,8 @@ export async function layoutAction(trialId: string | undefined, data: unknown): 
   switch (form.intent) {
     case 'areas': {
       const { areas } = form;
-      const fits = (p: Position) => areas.some((a) => a.id === p.areaId && p.row < a.rows && p.column < a.columns);
+      const fits = (p: Position) =>
+        areas.some((a) => a.id === p.areaId && p.row < a.rows && p.column < a.columns);
       let lost = 0;
       const saved = await savePlan(trialId, (plan) => {
         const units = plan.units.filter((u) => fits(u.position));
@@ -65,14 +79,21 @@ export async function layoutAction(trialId: string | undefined, data: unknown): 
         return { ...plan, areas, units: lost > 0 ? [] : units };
       });
       if (!saved.ok) return sealedError;
-      return { saved: true, message: lost > 0 ? 'The places changed; randomise again.' : 'The places are saved.' };
+      return {
+        saved: true,
+        message: lost > 0 ? 'The places changed; randomise again.' : 'The places are saved.',
+      };
     }
     case 'design': {
       const { kind, replicates, seed } = form;
       const { row } = await loadTrial(trialId);
       const units = layOut(row.plan, { kind, replicates, seed });
       if (!units.ok) return { errors: { replicates: describeLayoutError(units.error) } };
-      const saved = await savePlan(trialId, (plan) => ({ ...plan, design: { kind, replicates, seed }, units: units.value }));
+      const saved = await savePlan(trialId, (plan) => ({
+        ...plan,
+        design: { kind, replicates, seed },
+        units: units.value,
+      }));
       return saved.ok ? { saved: true, message: 'Units are laid out.' } : sealedError;
     }
     case 'move': {
@@ -85,7 +106,10 @@ export async function layoutAction(trialId: string | undefined, data: unknown): 
       }
       await savePlan(trialId, (plan) => ({
         ...plan,
-        units: plan.units.map((u) => ({ ...u, position: moves.find((m) => m.unitId === u.id)?.to ?? u.position })),
+        units: plan.units.map((u) => ({
+          ...u,
+          position: moves.find((m) => m.unitId === u.id)?.to ?? u.position,
+        })),
       }));
       return { saved: true, message: 'Moved.' };
     }
@@ -95,7 +119,8 @@ export async function layoutAction(trialId: string | undefined, data: unknown): 
     case 'seal': {
       const { row } = await loadTrial(trialId);
       const missing = missingForSeal(row.plan);
-      if (missing.length > 0) return { errors: { seal: `Still missing: ${missing.map((m) => m.what).join('; ')}.` } };
+      if (missing.length > 0)
+        return { errors: { seal: `Still missing: ${missing.map((m) => m.what).join('; ')}.` } };
       await sealPlan(trialId);
       return { saved: true, message: 'The plan is sealed.' };
     }
@@ -106,7 +131,12 @@ export async function layoutAction(trialId: string | undefined, data: unknown): 
         return { errors: { seal: 'Values are logged already: the seal stays, and changes go to the log.' } };
       }
       await appendEntries(trialId, [
-        { kind: 'correction', supersedes: state.seal.entryId, replacement: null, reason: 'seal broken before the first value' },
+        {
+          kind: 'correction',
+          supersedes: state.seal.entryId,
+          replacement: null,
+          reason: 'seal broken before the first value',
+        },
       ]);
       return { saved: true, message: 'The seal is broken; the log keeps both.' };
     }

@@ -45,7 +45,8 @@ export default function LogRoom() {
   const notice = useNotice();
   const [writing, setWriting] = useState(false);
   const [shown, setShown] = useState(PAGE);
-  const send = (data: object) => void fetcher.submit(data as never, { method: 'post', encType: 'application/json' });
+  const send = (data: object) =>
+    void fetcher.submit(data as never, { method: 'post', encType: 'application/json' });
   const takeBack = (id: string) => {
     send({ intent: 'takeBack', id });
     notice({ text: 'Taken back by a new line; the old one stays below.' });
@@ -60,11 +61,13 @@ export default function LogRoom() {
           </Button>
         }
       >
-        Everything that happened in this trial, newest first. Nothing is overwritten: a correction is a new line, and the old value
-        stays.
+        Everything that happened in this trial, newest first. Nothing is overwritten: a correction is a new
+        line, and the old value stays.
       </RoomHead>
       {lines.length === 0 ? (
-        <p className="quiet">Nothing yet. The first line will be the seal of the plan of “{plan.question}”.</p>
+        <p className="quiet">
+          Nothing yet. The first line will be the seal of the plan of “{plan.question}”.
+        </p>
       ) : (
         <table className="ledger">
           <thead>
@@ -88,7 +91,13 @@ export default function LogRoom() {
                 <td className="small">{l.by}</td>
                 <td className="n">
                   {l.canTakeBack && (
-                    <Button size="small" color="inherit" sx={quietButton} onClick={() => takeBack(l.id)} aria-label={`Take back: ${l.what} ${l.text}`}>
+                    <Button
+                      size="small"
+                      color="inherit"
+                      sx={quietButton}
+                      onClick={() => takeBack(l.id)}
+                      aria-label={`Take back: ${l.what} ${l.text}`}
+                    >
                       Take back
                     </Button>
                   )}
@@ -103,7 +112,13 @@ export default function LogRoom() {
           Show {Math.min(PAGE, lines.length - shown)} more of {lines.length - shown}
         </Button>
       )}
-      {writing && <LogDialog unit={null} onClose={() => setWriting(false)} onKeep={(body) => send({ intent: 'write', body })} />}
+      {writing && (
+        <LogDialog
+          unit={null}
+          onClose={() => setWriting(false)}
+          onKeep={(body) => send({ intent: 'write', body })}
+        />
+      )}
     </>
   );
 }

@@ -54,7 +54,10 @@ export function logLines(plan: Plan, log: readonly Entry[], state: TrialState): 
         return `${b.quantity} of ${b.subject}: ${b.value}${b.quantity === 'tare' ? ' g' : ''}`;
       case 'move':
         return b.moves
-          .map((m) => `${code(m.unitId)} to row ${m.to.row + 1}, place ${m.to.column + 1} of ${plan.areas.find((a) => a.id === m.to.areaId)?.name ?? '?'}`)
+          .map(
+            (m) =>
+              `${code(m.unitId)} to row ${m.to.row + 1}, place ${m.to.column + 1} of ${plan.areas.find((a) => a.id === m.to.areaId)?.name ?? '?'}`,
+          )
           .join('; ');
       case 'deviation':
         return `${b.unitIds.map(code).join(', ')} ${b.text}`.trim();
@@ -99,7 +102,11 @@ export function logLines(plan: Plan, log: readonly Entry[], state: TrialState): 
         text,
         remark: e.kind === 'correction' ? e.reason : standing ? '' : 'replaced or taken back later',
         standing,
-        canTakeBack: standing && !withdraws && e.kind !== 'seal' && !(e.kind === 'correction' && e.replacement?.kind === 'seal'),
+        canTakeBack:
+          standing &&
+          !withdraws &&
+          e.kind !== 'seal' &&
+          !(e.kind === 'correction' && e.replacement?.kind === 'seal'),
       };
     });
 }

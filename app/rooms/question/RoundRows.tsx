@@ -18,7 +18,8 @@ export function RoundRows({ traits, locked }: { traits: { id: string; name: stri
     <div className="stack tight">
       {rounds.fields.map((f, i) => {
         const day = Number(values?.[i]?.day);
-        const date = values?.[i]?.day && Number.isInteger(day) && startDate ? shortDate(dateOfDay(startDate, day)) : '';
+        const date =
+          values?.[i]?.day && Number.isInteger(day) && startDate ? shortDate(dateOfDay(startDate, day)) : '';
         return (
           <div className="fields" key={f.key}>
             <div className="w3">
@@ -44,7 +45,9 @@ export function RoundRows({ traits, locked }: { traits: { id: string; name: stri
                             color="secondary"
                             checked={field.value.includes(t.id)}
                             onChange={(_, on) =>
-                              field.onChange(on ? [...field.value, t.id] : field.value.filter((x: string) => x !== t.id))
+                              field.onChange(
+                                on ? [...field.value, t.id] : field.value.filter((x: string) => x !== t.id),
+                              )
                             }
                           />
                         }

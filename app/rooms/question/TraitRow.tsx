@@ -5,7 +5,8 @@ import { Choice, Field } from '../../form/fields';
 /** One trait of the question: what, in which unit, which way is better, what is plausible. */
 export function TraitRow({ index, remove, locked }: { index: number; remove: () => void; locked: boolean }) {
   const at = (name: string) => `traits.${index}.${name}`;
-  const trait = useWatch({ name: `traits.${index}` }) as { direction: string; kind: string; name: string } | undefined;
+  const trait = useWatch({ name: `traits.${index}` }) as
+    { direction: string; kind: string; name: string } | undefined;
   return (
     <div className="sheet">
       <div className="fields">

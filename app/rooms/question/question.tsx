@@ -21,7 +21,9 @@ export async function clientAction({ params, request }: RoomArgs) {
   const parsed = QuestionForm.safeParse(await request.json());
   if (!parsed.success) return { errors: fieldErrors(parsed.error) };
   const saved = await savePlan(params.trialId, (plan) => applyQuestion(plan, parsed.data));
-  return saved.ok ? { saved: true, message: 'The question is saved.' } : { errors: { question: 'The plan is sealed.' } };
+  return saved.ok
+    ? { saved: true, message: 'The question is saved.' }
+    : { errors: { question: 'The plan is sealed.' } };
 }
 
 export default function QuestionRoom() {
@@ -41,7 +43,8 @@ function QuestionEditor({ id, plan, sealedAt }: Awaited<ReturnType<typeof client
       <LockedForm value={locked}>
         <form onSubmit={onSubmit} noValidate style={{ maxWidth: '64rem' }}>
           <RoomHead title="Question">
-            What is compared, what decides, and what you expect. Written before the start, it is what readers trust.
+            What is compared, what decides, and what you expect. Written before the start, it is what readers
+            trust.
           </RoomHead>
           <SealedBanner trialId={id} sealedAt={sealedAt} />
           <div className="fields">
@@ -64,26 +67,47 @@ function QuestionEditor({ id, plan, sealedAt }: Awaited<ReturnType<typeof client
               <Field name="prediction" label="What do you expect, and why?" multiline minRows={2} />
             </div>
             <div className="w6">
-              <Field name="finishingRule" label="When does it end?" multiline minRows={2} helperText="the same day and age for all, said beforehand" />
+              <Field
+                name="finishingRule"
+                label="When does it end?"
+                multiline
+                minRows={2}
+                helperText="the same day and age for all, said beforehand"
+              />
             </div>
           </div>
 
           <section className="section">
             <h2>What is measured</h2>
-            <p className="quiet">One trait decides; the others are looked at beside it. Weighed traits go through Weigh-in, the rest through Rounds.</p>
+            <p className="quiet">
+              One trait decides; the others are looked at beside it. Weighed traits go through Weigh-in, the
+              rest through Rounds.
+            </p>
             <div className="stack">
               {traits.fields.map((f, i) => (
                 <TraitRow key={f.key} index={i} remove={() => traits.remove(i)} locked={locked} />
               ))}
               {!locked && (
                 <div className="line">
-                  <Button variant="outlined" color="secondary" onClick={() => traits.append(newTrait('weight'))}>
+                  <Button
+                    variant="outlined"
+                    color="secondary"
+                    onClick={() => traits.append(newTrait('weight'))}
+                  >
                     Add a weight
                   </Button>
-                  <Button variant="outlined" color="secondary" onClick={() => traits.append(newTrait('height'))}>
+                  <Button
+                    variant="outlined"
+                    color="secondary"
+                    onClick={() => traits.append(newTrait('height'))}
+                  >
                     Add a height
                   </Button>
-                  <Button variant="outlined" color="secondary" onClick={() => traits.append(newTrait('count'))}>
+                  <Button
+                    variant="outlined"
+                    color="secondary"
+                    onClick={() => traits.append(newTrait('count'))}
+                  >
                     Add a count
                   </Button>
                   <Button color="secondary" onClick={() => traits.append(newTrait('blank'))}>
@@ -96,13 +120,18 @@ function QuestionEditor({ id, plan, sealedAt }: Awaited<ReturnType<typeof client
 
           <section className="section">
             <h2>What decides</h2>
-            <p className="quiet">The trait the verdict rests on, and the smallest difference a reader would pay or change for.</p>
+            <p className="quiet">
+              The trait the verdict rests on, and the smallest difference a reader would pay or change for.
+            </p>
             <div className="fields">
               <div className="w4">
                 <Choice
                   name="primaryTraitId"
                   label="Deciding trait"
-                  options={[['', 'not chosen yet'], ...named.map((t) => [t.id, t.name || 'unnamed'] as const)]}
+                  options={[
+                    ['', 'not chosen yet'],
+                    ...named.map((t) => [t.id, t.name || 'unnamed'] as const),
+                  ]}
                 />
               </div>
               <div className="w3">
@@ -126,7 +155,9 @@ function QuestionEditor({ id, plan, sealedAt }: Awaited<ReturnType<typeof client
 
           <section className="section">
             <h2>Rounds</h2>
-            <p className="quiet">Fixed days on which every unit is visited. All contenders on the same day, in the same light.</p>
+            <p className="quiet">
+              Fixed days on which every unit is visited. All contenders on the same day, in the same light.
+            </p>
             <RoundRows traits={named} locked={locked} />
           </section>
           {!locked && (

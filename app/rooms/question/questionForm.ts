@@ -1,5 +1,11 @@
 import { z } from 'zod';
-import { type RoundId, RoundId as RoundIdSchema, type TraitId, TraitId as TraitIdSchema, newId } from '~core/model/ids';
+import {
+  type RoundId,
+  RoundId as RoundIdSchema,
+  type TraitId,
+  TraitId as TraitIdSchema,
+  newId,
+} from '~core/model/ids';
 import { Plan, Trait } from '~core/model/plan';
 import { fieldText, optionalNumber, typedNumber } from '../../form/schemaFields';
 
@@ -17,7 +23,9 @@ const TraitForm = z
     decimals: typedNumber('How many?').pipe(z.number().int('Whole number.').min(0).max(4, 'Up to 4.')),
     plausibleLow: optionalNumber(),
     plausibleHigh: optionalNumber(),
-    samplesPerUnit: typedNumber('How many?').pipe(z.number().int('Whole number.').min(1, 'At least 1.').max(200)),
+    samplesPerUnit: typedNumber('How many?').pipe(
+      z.number().int('Whole number.').min(1, 'At least 1.').max(200),
+    ),
     summary: z.enum(['last', 'sum']),
   })
   .superRefine((t, ctx) => {
@@ -51,7 +59,9 @@ export const QuestionForm = z
       z.object({
         id: RoundIdSchema,
         name: z.string().trim().min(1, 'Give the round a name.').max(80),
-        day: typedNumber('On which day?').pipe(z.number().int('Whole days.').min(0, 'Not before the start.').max(2000)),
+        day: typedNumber('On which day?').pipe(
+          z.number().int('Whole days.').min(0, 'Not before the start.').max(2000),
+        ),
         traitIds: z.array(TraitIdSchema).min(1, 'Tick what is measured.'),
       }),
     ),
@@ -59,7 +69,12 @@ export const QuestionForm = z
   .superRefine((f, ctx) => {
     const names = f.traits.map((t) => t.name.toLowerCase());
     names.forEach((n, i) => {
-      if (names.indexOf(n) !== i) ctx.addIssue({ code: 'custom', path: ['traits', i, 'name'], message: 'Another trait has this name.' });
+      if (names.indexOf(n) !== i)
+        ctx.addIssue({
+          code: 'custom',
+          path: ['traits', i, 'name'],
+          message: 'Another trait has this name.',
+        });
     });
   });
 export type QuestionFormInput = z.input<typeof QuestionForm>;
@@ -76,7 +91,9 @@ export function applyQuestion(plan: Plan, f: z.output<typeof QuestionForm>): Pla
     rounds: f.rounds.map((r) => ({ ...r, traitIds: r.traitIds.filter((id) => known.has(id)) })),
     primaryTraitId: known.has(primaryTraitId) ? (primaryTraitId as TraitId) : null,
     smallestDifference: differenceValue === null ? null : { kind: differenceKind, value: differenceValue },
-    units: codeChanged ? plan.units.map((u) => ({ ...u, code: u.code.replace(plan.code, f.code) })) : plan.units,
+    units: codeChanged
+      ? plan.units.map((u) => ({ ...u, code: u.code.replace(plan.code, f.code) }))
+      : plan.units,
   };
 }
 

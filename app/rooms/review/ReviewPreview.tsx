@@ -1,7 +1,13 @@
 import type { Block } from '~core/formats/document';
 
 /** The review as readers will see it. */
-export function ReviewPreview({ blocks, figures }: { blocks: readonly Block[]; figures: Readonly<Record<string, string>> }) {
+export function ReviewPreview({
+  blocks,
+  figures,
+}: {
+  blocks: readonly Block[];
+  figures: Readonly<Record<string, string>>;
+}) {
   return (
     <article className="paper" aria-label="Preview of the review">
       {blocks.map((b, i) => (
@@ -16,7 +22,11 @@ function PreviewBlock({ block: b, figures }: { block: Block; figures: Readonly<R
     case 'heading': {
       // The page has its own h1: the document's levels move down by one.
       const Tag = b.level === 1 ? 'h2' : b.level === 2 ? 'h3' : 'h4';
-      return <Tag style={b.level === 1 ? { fontSize: '1.6rem', marginTop: 0 } : { fontSize: '1.2rem' }}>{b.text}</Tag>;
+      return (
+        <Tag style={b.level === 1 ? { fontSize: '1.6rem', marginTop: 0 } : { fontSize: '1.2rem' }}>
+          {b.text}
+        </Tag>
+      );
     }
     case 'paragraph':
       return <p className={b.tone === 'small' ? 'small quiet' : b.tone}>{b.text}</p>;

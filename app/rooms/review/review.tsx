@@ -47,7 +47,9 @@ type Data = Awaited<ReturnType<typeof clientLoader>>;
 async function pictures({ plan, findings }: Data): Promise<Record<string, string>> {
   const lanes = lanesOf(plan);
   const made = await Promise.all(
-    findings.map(async (f) => [figureId(f), await findingPng({ finding: f, lanes, unitNoun: plan.unitNoun })] as const),
+    findings.map(
+      async (f) => [figureId(f), await findingPng({ finding: f, lanes, unitNoun: plan.unitNoun })] as const,
+    ),
   );
   return Object.fromEntries(made);
 }
@@ -70,7 +72,10 @@ export default function ReviewRoom() {
   const name = `${plan.code.toLowerCase()}-review`;
   const saveHtml = async () => {
     const made = await pictures(data);
-    download(new Blob([toHtml(plan.question, blocks, (id) => made[id] ?? '')], { type: 'text/html' }), `${name}.html`);
+    download(
+      new Blob([toHtml(plan.question, blocks, (id) => made[id] ?? '')], { type: 'text/html' }),
+      `${name}.html`,
+    );
   };
   const saveMarkdown = async () => {
     const made = await pictures(data);
@@ -78,11 +83,17 @@ export default function ReviewRoom() {
       'review.md': strToU8(toMarkdown(blocks, (id) => `pictures/${id}.png`)),
     };
     for (const [id, uri] of Object.entries(made)) files[`pictures/${id}.png`] = bytesOf(uri);
-    download(new Blob([zipSync(files) as Uint8Array<ArrayBuffer>], { type: 'application/zip' }), `${name}-markdown.zip`);
+    download(
+      new Blob([zipSync(files) as Uint8Array<ArrayBuffer>], { type: 'application/zip' }),
+      `${name}-markdown.zip`,
+    );
   };
   const saveData = async () => {
     const zip = exportTrial(await wholeTrial(plan.id));
-    download(new Blob([zip as Uint8Array<ArrayBuffer>], { type: 'application/zip' }), `${plan.code.toLowerCase()}-trial.zip`);
+    download(
+      new Blob([zip as Uint8Array<ArrayBuffer>], { type: 'application/zip' }),
+      `${plan.code.toLowerCase()}-trial.zip`,
+    );
   };
   return (
     <>
@@ -102,8 +113,8 @@ export default function ReviewRoom() {
           </>
         }
       >
-        Figures, tables and sentences come from the log; you write what stands around them. Products that weren’t bought are
-        disclosed by themselves.
+        Figures, tables and sentences come from the log; you write what stands around them. Products that
+        weren’t bought are disclosed by themselves.
       </RoomHead>
       <div className="review-grid">
         <FormProvider {...form}>
@@ -111,7 +122,13 @@ export default function ReviewRoom() {
             <Field name="author" label="Author" />
             <Field name="introduction" label="Introduction" multiline minRows={5} />
             <Field name="conclusion" label="Conclusion" multiline minRows={4} />
-            <Field name="disclosure" label="Further disclosure" multiline minRows={2} helperText="payments, affiliate links, ties to a maker" />
+            <Field
+              name="disclosure"
+              label="Further disclosure"
+              multiline
+              minRows={2}
+              helperText="payments, affiliate links, ties to a maker"
+            />
             <div>
               <Button type="submit" variant="outlined" disabled={busy}>
                 Save the text

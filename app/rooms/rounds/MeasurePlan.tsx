@@ -26,9 +26,16 @@ export function MeasurePlan({ state, round, trait, current, typed, onPick }: Pro
     const open = firstOpenSample(state, unit.id, trait, round.id) !== undefined;
     const isCurrent = unit.id === current;
     const flagged =
-      state.exclusions.some((x) => x.unitId === unit.id) || state.deviations.some((d) => d.unitIds.includes(unit.id));
+      state.exclusions.some((x) => x.unitId === unit.id) ||
+      state.deviations.some((d) => d.unitIds.includes(unit.id));
     const corrected = observationsOf(state, unit.id, trait.id, round.id).some((o) => o.earlier.length > 0);
-    const shown = dead ? 'died' : isCurrent && typed ? typed : value === null ? '–' : formatFigure(value, trait.decimals);
+    const shown = dead
+      ? 'died'
+      : isCurrent && typed
+        ? typed
+        : value === null
+          ? '–'
+          : formatFigure(value, trait.decimals);
     const index = plan.treatments.findIndex((t) => t.id === unit.treatmentId);
     return (
       <button
@@ -45,7 +52,19 @@ export function MeasurePlan({ state, round, trait, current, typed, onPick }: Pro
           index={index}
           number={unitNumber(unit.code)}
           words={dead}
-          value={<span style={isCurrent ? { color: 'var(--terracotta)' } : value === null ? { color: 'var(--soft)' } : undefined}>{shown}</span>}
+          value={
+            <span
+              style={
+                isCurrent
+                  ? { color: 'var(--terracotta)' }
+                  : value === null
+                    ? { color: 'var(--soft)' }
+                    : undefined
+              }
+            >
+              {shown}
+            </span>
+          }
         />
         {(flagged || corrected) && <span className="flag">{flagged ? 'noted' : 'corrected'}</span>}
       </button>

@@ -45,14 +45,18 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
   const area = plan.areas.find((a) => a.id === position.areaId);
   const here = observationsOf(state, unit.id, trait.id, round.id);
   const multiple = trait.samplesPerUnit > 1;
-  const sample = chosenSample !== undefined ? chosenSample : (firstOpenSample(state, unit.id, trait, round.id) ?? (multiple ? 1 : null));
+  const sample =
+    chosenSample !== undefined
+      ? chosenSample
+      : (firstOpenSample(state, unit.id, trait, round.id) ?? (multiple ? 1 : null));
   const standing = here.findLast((o) => o.sample === sample);
   const last = lastValueBefore(state, unit.id, trait, round.id);
   const value = text === '' || text === '0.' ? null : Number(text);
   const doubt = value === null ? null : implausible(state, unit.id, trait, value, round.id);
   const warning = doubt !== null && confirmed === text ? doubt : null;
 
-  const write = (body: EntryBody) => void fetcher.submit({ body } as never, { method: 'post', encType: 'application/json' });
+  const write = (body: EntryBody) =>
+    void fetcher.submit({ body } as never, { method: 'post', encType: 'application/json' });
   const goTo = (id: UnitId) => {
     setUnitId(id);
     setChosenSample(undefined);
@@ -70,7 +74,8 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
     goTo(samplesLeft ? unit.id : (walk[(at + 1) % walk.length] ?? unit).id);
     if (samplesLeft) setChosenSample((sample ?? 0) + 1);
   };
-  const done = (t: Trait) => walk.filter((u) => firstOpenSample(state, u.id, t, round.id) === undefined).length;
+  const done = (t: Trait) =>
+    walk.filter((u) => firstOpenSample(state, u.id, t, round.id) === undefined).length;
   const next = walk[(walk.indexOf(unit) + 1) % walk.length];
   const unitOf = trait.unit ? ` ${trait.unit}` : '';
 
@@ -83,7 +88,8 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
       </div>
       <aside className="side" aria-label="Entry pad">
         <h2>
-          <span style={{ textTransform: 'capitalize' }}>{plan.unitNoun}</span> {unit.code.replace(/^[A-Z]+-0*/, '')}{' '}
+          <span style={{ textTransform: 'capitalize' }}>{plan.unitNoun}</span>{' '}
+          {unit.code.replace(/^[A-Z]+-0*/, '')}{' '}
           <span className="num quiet small" style={{ fontWeight: 400 }}>
             {unit.code} · {tesseraLetter(index)}
           </span>
@@ -99,11 +105,19 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
             setError(null);
           }}
           unit={trait.unit}
-          left={last ? `last ${formatFigure(last.value, trait.decimals)}${unitOf}, ${relativeDay(last.at.slice(0, 10), todayDate())}` : 'no value before'}
+          left={
+            last
+              ? `last ${formatFigure(last.value, trait.decimals)}${unitOf}, ${relativeDay(last.at.slice(0, 10), todayDate())}`
+              : 'no value before'
+          }
           right={value !== null && last ? formatSigned(value - last.value, trait.decimals) : ''}
           warning={warning}
           error={error}
-          keepLabel={next && !multiple ? `Keep and go to ${plan.unitNoun} ${next.code.replace(/^[A-Z]+-0*/, '')}` : 'Keep and go on'}
+          keepLabel={
+            next && !multiple
+              ? `Keep and go to ${plan.unitNoun} ${next.code.replace(/^[A-Z]+-0*/, '')}`
+              : 'Keep and go on'
+          }
           onKeep={keep}
           onSomethingOff={() => setOff(true)}
         />

@@ -28,8 +28,8 @@ export default function RoundsRoom() {
       <div className="empty">
         <h1>Rounds</h1>
         <p style={{ marginTop: '0.6rem' }}>
-          A round is one visit to every {plan.unitNoun}: the same things measured on all of them, on the same day, in the order
-          they stand. Rounds open when the plan is sealed.
+          A round is one visit to every {plan.unitNoun}: the same things measured on all of them, on the same
+          day, in the order they stand. Rounds open when the plan is sealed.
         </p>
         <Link to={`/trial/${id}/layout`}>Seal the plan in Layout</Link>
       </div>
@@ -91,7 +91,8 @@ export default function RoundsRoom() {
             </ToggleButtonGroup>
           }
         >
-          {when.charAt(0).toUpperCase() + when.slice(1)}. The walk follows the dotted line; tap any {plan.unitNoun} to jump.
+          {when.charAt(0).toUpperCase() + when.slice(1)}. The walk follows the dotted line; tap any{' '}
+          {plan.unitNoun} to jump.
           {weighedToo && (
             <>
               {' '}

@@ -16,7 +16,12 @@ export function walkOf(state: TrialState): Unit[] {
 }
 
 /** The first sample of a unit that has no value yet in a round; undefined when all have. */
-export function firstOpenSample(state: TrialState, unitId: UnitId, trait: Trait, roundId: RoundId): number | null | undefined {
+export function firstOpenSample(
+  state: TrialState,
+  unitId: UnitId,
+  trait: Trait,
+  roundId: RoundId,
+): number | null | undefined {
   const done = new Set(observationsOf(state, unitId, trait.id, roundId).map((o) => o.sample));
   if (trait.kind === 'weighing' || trait.samplesPerUnit === 1) return done.size > 0 ? undefined : null;
   for (let s = 1; s <= trait.samplesPerUnit; s++) if (!done.has(s)) return s;
@@ -28,7 +33,12 @@ export function firstOpenSample(state: TrialState, unitId: UnitId, trait: Trait,
  * @param after the unit just done; null starts at the beginning
  * @returns null when every unit has its value
  */
-export function nextStep(state: TrialState, trait: Trait, round: Round, after: UnitId | null): WalkStep | null {
+export function nextStep(
+  state: TrialState,
+  trait: Trait,
+  round: Round,
+  after: UnitId | null,
+): WalkStep | null {
   const walk = walkOf(state);
   const from = after === null ? 0 : walk.findIndex((u) => u.id === after);
   for (let i = 0; i < walk.length; i++) {

@@ -28,7 +28,9 @@ export default function VerdictRoom() {
           Who came where, what each gram cost, and what this trial can’t tell.{' '}
           {problem ? describeFindingError(problem, plan) : 'Choose the deciding trait in Question first.'}
         </p>
-        <Link to={`/trial/${plan.id}/${problem ? 'rounds' : 'question'}`}>{problem ? 'Go to Rounds' : 'Open Question'}</Link>
+        <Link to={`/trial/${plan.id}/${problem ? 'rounds' : 'question'}`}>
+          {problem ? 'Go to Rounds' : 'Open Question'}
+        </Link>
       </div>
     );
   }
@@ -39,7 +41,8 @@ export default function VerdictRoom() {
       <div className="room-head">
         <h1>{verdict.headline}</h1>
         <p>
-          Decided by {trait.name.toLowerCase()} per {plan.unitNoun}. A place is shared where nothing separates the contenders.
+          Decided by {trait.name.toLowerCase()} per {plan.unitNoun}. A place is shared where nothing separates
+          the contenders.
         </p>
       </div>
       <div className="scroll-x">
@@ -100,7 +103,8 @@ export default function VerdictRoom() {
                   <td className="small">
                     {l.rank?.rank == null
                       ? 'nothing was tested'
-                      : l.rank.notSeparatedFrom.map((id) => nameIn(plan)(id)).join(', ') || 'clearly apart from all'}
+                      : l.rank.notSeparatedFrom.map((id) => nameIn(plan)(id)).join(', ') ||
+                        'clearly apart from all'}
                   </td>
                 </tr>
               );
@@ -131,7 +135,9 @@ export default function VerdictRoom() {
 
 /** Where the money goes: dose, doses per pack, pack and price, for each product. */
 function CostLines({ lines, unitNoun }: { lines: readonly VerdictLine[]; unitNoun: string }) {
-  const rows = lines.flatMap((l) => (l.cost.ok ? l.cost.value.products.map((p) => ({ ...p, treatment: l.treatment })) : []));
+  const rows = lines.flatMap((l) =>
+    l.cost.ok ? l.cost.value.products.map((p) => ({ ...p, treatment: l.treatment })) : [],
+  );
   if (rows.length === 0) return null;
   return (
     <table className="ledger">
@@ -148,7 +154,8 @@ function CostLines({ lines, unitNoun }: { lines: readonly VerdictLine[]; unitNou
             <td>
               {r.product.name}{' '}
               <span className="small quiet">
-                {r.pack.size} {r.pack.unit} at {formatMoney({ minor: r.pack.priceMinor, currency: r.pack.currency })}
+                {r.pack.size} {r.pack.unit} at{' '}
+                {formatMoney({ minor: r.pack.priceMinor, currency: r.pack.currency })}
                 {r.product.obtained !== 'bought' && `, ${r.product.obtained}`}
               </span>
             </td>

@@ -22,7 +22,8 @@ export function Container({ tares, chosen, onChoose, onTare, grossG, instrument,
   const keep = () => {
     const title = name.trim() || chosen;
     if (title === '') return setMessage('Name the container, e.g. “Bowl 1”, as written on it.');
-    if (grossG === null) return setMessage('Put the empty container on the scale, or type its weight on the pad, first.');
+    if (grossG === null)
+      return setMessage('Put the empty container on the scale, or type its weight on the pad, first.');
     onTare(title, grossG, instrument);
     setName('');
     setMessage(null);
@@ -31,10 +32,17 @@ export function Container({ tares, chosen, onChoose, onTare, grossG, instrument,
   return (
     <section className="section" aria-labelledby="container">
       <h2 id="container">Container</h2>
-      <p className="quiet">Each container’s tare is weighed once, empty and dry, and kept under the name written on it.</p>
+      <p className="quiet">
+        Each container’s tare is weighed once, empty and dry, and kept under the name written on it.
+      </p>
       <div className="fields">
         <div className="w4">
-          <TextField select label="Weighed in" value={tares.has(chosen) ? chosen : ''} onChange={(e) => onChoose(e.target.value)}>
+          <TextField
+            select
+            label="Weighed in"
+            value={tares.has(chosen) ? chosen : ''}
+            onChange={(e) => onChoose(e.target.value)}
+          >
             <MenuItem value="">nothing (no tare)</MenuItem>
             {[...tares].map(([n, g]) => (
               <MenuItem key={n} value={n}>

@@ -34,9 +34,17 @@ export function ScalePanel({ onTake }: Props) {
             setLoad(e.target.value);
             scale.place(Math.max(0, parseDecimal(e.target.value) ?? 0));
           }}
-          slotProps={{ htmlInput: { inputMode: 'decimal' }, input: { endAdornment: <span className="unit">g</span> } }}
+          slotProps={{
+            htmlInput: { inputMode: 'decimal' },
+            input: { endAdornment: <span className="unit">g</span> },
+          }}
         />
-        <Button variant="outlined" color="secondary" onClick={() => onTake({ ...reading, instrument: scale.name, stepG: scale.stepG })} sx={{ flex: 'none' }}>
+        <Button
+          variant="outlined"
+          color="secondary"
+          onClick={() => onTake({ ...reading, instrument: scale.name, stepG: scale.stepG })}
+          sx={{ flex: 'none' }}
+        >
           Take reading
         </Button>
       </div>

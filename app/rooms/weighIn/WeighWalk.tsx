@@ -38,7 +38,9 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
   const { plan } = state;
   const fetcher = useFetcher<ActionResult>();
   const walk = walkOf(state);
-  const [unitId, setUnitId] = useState<UnitId | undefined>(() => nextStep(state, trait, round, null)?.unitId ?? walk[0]?.id);
+  const [unitId, setUnitId] = useState<UnitId | undefined>(
+    () => nextStep(state, trait, round, null)?.unitId ?? walk[0]?.id,
+  );
   const [text, setText] = useState('');
   const [weightUnit, setWeightUnit] = useState<WeightUnit>('g');
   const [reading, setReading] = useState<(ScaleReading & { instrument: string; stepG: number }) | null>(null);
@@ -46,6 +48,7 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
   const [confirmed, setConfirmed] = useState('');
   const [error, setError] = useState<string | null>(null);
   const [off, setOff] = useState(false);
+  const [typing, setTyping] = useState(false);
   const unit = walk.find((u) => u.id === unitId) ?? walk[0];
   if (!unit) return <p>No living {plan.unitNoun} is left.</p>;
 
@@ -63,7 +66,8 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
   const next = walk[(walk.indexOf(unit) + 1) % walk.length];
   const done = walk.filter((u) => observationsOf(state, u.id, trait.id, round.id).length > 0).length;
 
-  const write = (body: EntryBody) => void fetcher.submit({ body } as never, { method: 'post', encType: 'application/json' });
+  const write = (body: EntryBody) =>
+    void fetcher.submit({ body } as never, { method: 'post', encType: 'application/json' });
   const goTo = (id: UnitId) => {
     setUnitId(id);
     setText('');
@@ -73,7 +77,10 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
   };
   const keep = () => {
     if (grossG === null || netG === null) return setError('Weigh it, or type the gross weight.');
-    if (netG < 0) return setError(`${formatFigure(grossG, 1)} g is less than the tare of ${formatFigure(tareG, 1)} g: the wrong container?`);
+    if (netG < 0)
+      return setError(
+        `${formatFigure(grossG, 1)} g is less than the tare of ${formatFigure(tareG, 1)} g: the wrong container?`,
+      );
     if (doubt !== null && confirmed !== text) return setConfirmed(text);
     write({
       kind: 'weighing',
@@ -97,7 +104,13 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
           title={`Weigh-in · ${trait.name.toLowerCase()}`}
           actions={
             visits.length > 1 && (
-              <TextField select label="Weighing" value={visit} onChange={(e) => onVisit(e.target.value)} sx={{ width: 220 }}>
+              <TextField
+                select
+                label="Weighing"
+                value={visit}
+                onChange={(e) => onVisit(e.target.value)}
+                sx={{ width: 220 }}
+              >
                 {visits.map((v) => (
                   <MenuItem key={v.key} value={v.key}>
                     {v.label}
@@ -123,7 +136,15 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
           chosen={container}
           onChoose={setContainer}
           onTare={(name, grams, instrument) => {
-            write({ kind: 'reading', quantity: 'tare', value: grams, subject: name, unitId: null, treatmentId: null, instrument });
+            write({
+              kind: 'reading',
+              quantity: 'tare',
+              value: grams,
+              subject: name,
+              unitId: null,
+              treatmentId: null,
+              instrument,
+            });
             setContainer(name);
           }}
           grossG={grossG}
@@ -131,9 +152,10 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
           clear={() => goTo(unit.id)}
         />
       </div>
-      <aside className="side" aria-label="Scale and pad">
+      <aside className={typing ? 'side' : 'side pad-away'} aria-label="Scale and pad">
         <h2>
-          <span style={{ textTransform: 'capitalize' }}>{plan.unitNoun}</span> {unit.code.replace(/^[A-Z]+-0*/, '')}{' '}
+          <span style={{ textTransform: 'capitalize' }}>{plan.unitNoun}</span>{' '}
+          {unit.code.replace(/^[A-Z]+-0*/, '')}{' '}
           <span className="num quiet small" style={{ fontWeight: 400 }}>
             {unit.code} · {tesseraLetter(index)}
           </span>
@@ -172,7 +194,9 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
           right={netG === null ? '' : `net ${formatFigure(netG, trait.decimals)} g`}
           warning={doubt !== null && confirmed === text && text !== '' ? doubt : null}
           error={error}
-          keepLabel={next ? `Keep net, go to ${plan.unitNoun} ${next.code.replace(/^[A-Z]+-0*/, '')}` : 'Keep net'}
+          keepLabel={
+            next ? `Keep net, go to ${plan.unitNoun} ${next.code.replace(/^[A-Z]+-0*/, '')}` : 'Keep net'
+          }
           onKeep={keep}
           onSomethingOff={() => setOff(true)}
         />
@@ -190,6 +214,14 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
               </span>
             </div>
           )}
+          <button
+            type="button"
+            className="pad-row phone-only"
+            onClick={() => setTyping(!typing)}
+            aria-expanded={typing}
+          >
+            {typing ? 'Pad away' : 'Type the weight'}
+          </button>
           <button type="button" className="pad-row" onClick={() => setOff(true)}>
             <span>Something off?</span>
             <kbd>.</kbd>

@@ -28,7 +28,8 @@ export default function WeighInRoom() {
       <div className="empty">
         <h1>Weigh-in</h1>
         <p style={{ marginTop: '0.6rem' }}>
-          Harvests are weighed here: gross on the scale, the container’s tare taken off, the net kept for each {plan.unitNoun}.
+          Harvests are weighed here: gross on the scale, the container’s tare taken off, the net kept for each{' '}
+          {plan.unitNoun}.
           {visits.length === 0
             ? ' No round of this trial weighs anything; add a weighed trait to a round in Question.'
             : ' The Weigh-in opens when the plan is sealed.'}
@@ -40,7 +41,9 @@ export default function WeighInRoom() {
     );
   }
   const key = (v: (typeof visits)[number]) => `${v.round.id}/${v.trait.id}`;
-  const open = visits.find((v) => v.round.id === search.get('round') && (!search.get('trait') || v.trait.id === search.get('trait')));
+  const open = visits.find(
+    (v) => v.round.id === search.get('round') && (!search.get('trait') || v.trait.id === search.get('trait')),
+  );
   const visit = open ?? visits.find((v) => v.status !== 'done') ?? visits[visits.length - 1]!;
   return (
     <WeighWalk

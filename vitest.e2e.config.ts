@@ -1,0 +1,13 @@
+import { defineConfig } from 'vitest/config';
+import base from './vitest.config';
+
+export default defineConfig({
+  resolve: base.resolve,
+  test: {
+    include: ['e2e/**/*.e2e.ts'],
+    globalSetup: ['e2e/servers.ts'],
+    testTimeout: 120_000,
+    hookTimeout: 60_000,
+    fileParallelism: false,
+  },
+});
