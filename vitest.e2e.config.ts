@@ -1,5 +1,5 @@
 import { defineConfig } from 'vitest/config';
-import base from './vitest.config';
+import base from './vitest.config.ts';
 
 export default defineConfig({
   resolve: base.resolve,

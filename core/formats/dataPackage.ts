@@ -1,5 +1,5 @@
 import { type Zippable, strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
-import { z } from 'zod';
+import { type z } from 'zod';
 import { deriveState } from '../log/state';
 import { FILE_VERSION, describeMigrationError, migrate } from '../model/migrations';
 import { planSha256 } from '../model/seal';

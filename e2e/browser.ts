@@ -1,0 +1,164 @@
+import { mkdtempSync, readFileSync, readdirSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { type AxeResults, source as axeSource } from 'axe-core';
+import puppeteer, { type Browser, type Page } from 'puppeteer-core';
+import { expect, vi } from 'vitest';
+import { chromiumFlags, findChromium } from '../scripts/chromium.mjs';
+
+/** Starts a browser with an empty profile. */
+export function launch(): Promise<Browser> {
+  const executablePath = findChromium();
+  if (!executablePath) throw new Error('Chromium is missing; `npm test` installs it.');
+  return puppeteer.launch({ executablePath, args: chromiumFlags });
+}
+
+/** A page with the words a person would use: open, press, type, see. */
+export class Visitor {
+  readonly page: Page;
+  private readonly base: string;
+  /** errors in the console and requests that left the machine; both should stay empty */
+  readonly complaints: string[] = [];
+  readonly downloads: string;
+
+  private constructor(page: Page, base: string) {
+    this.page = page;
+    this.base = base;
+    this.downloads = mkdtempSync(join(tmpdir(), 'palazzo-'));
+  }
+
+  /** A visitor in a profile of its own: nothing stored yet. */
+  static async arrive(browser: Browser, base: string, width = 1280, height = 800): Promise<Visitor> {
+    const context = await browser.createBrowserContext();
+    const page = await context.newPage();
+    await page.setViewport({ width, height });
+    const visitor = new Visitor(page, base);
+    page.on('console', (m) => m.type() === 'error' && visitor.complaints.push(m.text()));
+    page.on('pageerror', (e) => visitor.complaints.push(String(e)));
+    page.on('request', (r) => {
+      if (!/^(data|blob):/.test(r.url()) && !r.url().startsWith(base))
+        visitor.complaints.push(`left the device: ${r.url()}`);
+    });
+    const session = await page.createCDPSession();
+    await session.send('Browser.setDownloadBehavior', {
+      behavior: 'allow',
+      downloadPath: visitor.downloads,
+      browserContextId: context.id!,
+    });
+    page.setDefaultTimeout(8_000);
+    return visitor;
+  }
+
+  async open(path: string): Promise<void> {
+    await this.page.goto(this.base + path, { waitUntil: 'load' });
+    await this.page.waitForSelector('main:not([aria-busy])');
+  }
+
+  /** Waits until the page says something; fails with what it says instead. */
+  async sees(text: string | RegExp): Promise<void> {
+    const wanted = typeof text === 'string' ? { plain: text } : { pattern: text.source };
+    try {
+      await this.page.waitForFunction(
+        ({ plain, pattern }: { plain?: string; pattern?: string }) => {
+          const shown = document.body.innerText.replace(/\s+/g, ' ');
+          return pattern ? new RegExp(pattern).test(shown) : shown.includes(plain!);
+        },
+        {},
+        wanted as { plain?: string; pattern?: string },
+      );
+    } catch {
+      const shown = await this.page.evaluate(() => document.body.innerText.replace(/\s+/g, ' '));
+      throw new Error(`“${text}” isn’t on ${this.page.url()}, which says: ${shown.slice(0, 2500)}`);
+    }
+  }
+
+  /** Presses a button, link or tab by its accessible name. */
+  async press(name: string, role: 'button' | 'link' = 'button'): Promise<void> {
+    await this.page.locator(`::-p-aria([name="${name}"][role="${role}"])`).click();
+  }
+
+  async pressLink(name: string): Promise<void> {
+    await this.press(name, 'link');
+  }
+
+  /** Types into the field of that name attribute, over what stood there. */
+  async fill(field: string, value: string): Promise<void> {
+    await this.page.locator(`:is(input, textarea)[name="${field}"]`).fill(value);
+  }
+
+  async fillLabelled(label: string, value: string): Promise<void> {
+    await this.page.locator(`::-p-aria([name="${label}"][role="textbox"])`).fill(value);
+  }
+
+  async valueOf(field: string): Promise<string> {
+    return this.page.$eval(`:is(input, textarea)[name="${field}"]`, (e) => (e as HTMLInputElement).value);
+  }
+
+  /** Chooses from the n-th list with that label. */
+  async choose(label: string, option: string, nth = 0): Promise<void> {
+    const lists = `::-p-aria([name="${label}"][role="combobox"])`;
+    await this.page.waitForSelector(lists);
+    const list = (await this.page.$$(lists))[nth];
+    if (!list) throw new Error(`There is no list “${label}” number ${nth + 1}.`);
+    await list.scrollIntoView();
+    await list.click();
+    await this.page
+      .locator(`xpath///*[@role="listbox"]//*[@role="option"][normalize-space()="${option}"]`)
+      .click();
+    await this.page.waitForSelector('[role="listbox"]', { hidden: true });
+  }
+
+  async keys(...keys: string[]): Promise<void> {
+    for (const key of keys) await this.page.keyboard.press(key as 'Enter');
+  }
+
+  /** Types on the entry pad with the keyboard and keeps the value. */
+  async enter(value: string): Promise<void> {
+    await this.keys(...value, 'Enter');
+  }
+
+  text(selector: string): Promise<string> {
+    return this.page
+      .locator(selector)
+      .map((e) => (e as HTMLElement).innerText)
+      .wait();
+  }
+
+  /** The bytes of a file once it has been downloaded. */
+  async downloaded(ending: string): Promise<Buffer> {
+    return vi.waitFor(
+      () => {
+        const name = readdirSync(this.downloads).find((f) => f.endsWith(ending));
+        if (!name) throw new Error(`no file ending in ${ending} yet`);
+        return readFileSync(join(this.downloads, name));
+      },
+      { timeout: 20_000, interval: 50 },
+    );
+  }
+
+  pathOfDownload(ending: string): string {
+    return join(
+      this.downloads,
+      readdirSync(this.downloads).find((f) => f.endsWith(ending))!,
+    );
+  }
+
+  /** axe finds nothing serious or critical on what is shown now. */
+  async isAccessible(): Promise<void> {
+    await this.page.evaluate(axeSource);
+    const found = await this.page.evaluate(async () => {
+      const { axe } = window as unknown as { axe: { run: (d: Document, o: object) => Promise<AxeResults> } };
+      const result = await axe.run(document, { resultTypes: ['violations'] });
+      return result.violations
+        .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+        .map(
+          (v) =>
+            `${v.id}: ${v.nodes
+              .map((n) => `${n.html.slice(0, 160)} — ${n.failureSummary}`)
+              .slice(0, 3)
+              .join(' | ')}`,
+        );
+    });
+    expect(found, `axe on ${this.page.url()}`).toEqual([]);
+  }
+}

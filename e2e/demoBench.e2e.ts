@@ -1,0 +1,154 @@
+import type { Browser } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { Visitor, launch } from './browser';
+
+const views = [
+  '/',
+  '/library',
+  '/library/demo-duo',
+  '/trials/new',
+  '/data',
+  '/trial/demo-trial-cor/question',
+  '/trial/demo-trial-cor/contenders',
+  '/trial/demo-trial-cor/layout',
+  '/trial/demo-trial-cor/labels',
+  '/trial/demo-trial-par/rounds',
+  '/trial/demo-trial-par/weigh-in',
+  '/trial/demo-trial-cor/findings',
+  '/trial/demo-trial-sun/findings',
+  '/trial/demo-trial-cor/verdict',
+  '/trial/demo-trial-cor/review',
+  '/trial/demo-trial-cor/log',
+];
+
+describe('the demo bench', () => {
+  let browser: Browser;
+  beforeAll(async () => {
+    browser = await launch();
+  });
+  afterAll(() => browser.close());
+
+  it('opens on the demo, keeps the own bench apart, and remembers the choice in the tab', async () => {
+    const v = await Visitor.arrive(browser, inject('demoUrl'));
+    await v.open('/');
+    await v.sees('Which feed brings parsley on fastest?');
+    await v.sees('due today');
+    await Promise.all([v.page.waitForNavigation(), v.press('My bench')]);
+    await v.sees('An empty bench');
+    await Promise.all([v.page.waitForNavigation(), v.press('Demo')]);
+    await v.sees('one round is due');
+    expect(v.complaints).toEqual([]);
+  });
+
+  it.each(['light', 'dark'] as const)('axe finds nothing serious on any view, %s', async (mode) => {
+    const v = await Visitor.arrive(browser, inject('demoUrl'));
+    await v.open('/data');
+    if (mode === 'dark') {
+      await v.press('Night');
+      await v.page.waitForSelector('[data-mode="dark"]');
+    }
+    for (const path of views) {
+      await v.open(path);
+      await v.page.waitForSelector('h1');
+      await v.isAccessible();
+    }
+    expect(v.complaints).toEqual([]);
+  });
+
+  it('takes a value on a phone, with the pad’s keys in reach', async () => {
+    const v = await Visitor.arrive(browser, inject('demoUrl'), 390, 844);
+    await v.open('/');
+    await v.pressLink('Go on');
+    await v.sees('Tray 8');
+    for (const key of ['1', '1', 'Decimal point', '4']) await v.press(key);
+    const keep = await v.page.waitForSelector('::-p-text(Keep and go to tray 9)');
+    const box = (await keep!.boundingBox())!;
+    expect(box.y + box.height).toBeLessThan(844 - 58);
+    await keep!.click();
+    await v.sees('Tray 9');
+    await v.page.waitForSelector('.tile[aria-label="PAR-08: 11.4"]');
+    expect(await v.page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    await v.isAccessible();
+  });
+
+  it('questions a value that is ten times the last one', async () => {
+    const v = await Visitor.arrive(browser, inject('demoUrl'));
+    await v.open('/trial/demo-trial-par/rounds');
+    await v.sees('Tray 8');
+    await v.enter('39');
+    await v.sees('times the last value');
+    await v.press('Keep it anyway ↵');
+    await v.page.waitForSelector('.tile[aria-label="PAR-08: 39.0"]');
+  });
+
+  it('leaves a unit out with a reason, and shows the finding with and without it', async () => {
+    const v = await Visitor.arrive(browser, inject('demoUrl'));
+    await v.open('/trial/demo-trial-cor/weigh-in');
+    await v.page.focus('.tile[aria-label^="COR-01"]');
+    await v.keys('.');
+    await v.choose('What it is', 'Leave it out of the findings');
+    await v.page
+      .locator('[role="dialog"] textarea:not([aria-hidden])')
+      .fill('Spilt on the way to the scale.');
+    await v.press('Write it down');
+    await v.open('/trial/demo-trial-cor/findings');
+    await v.sees('Left out: COR-01 (Spilt on the way to the scale.)');
+    await v.sees('19 trays in 5 blocks');
+    await v.choose('Left-out trays', 'taken in');
+    await v.sees('20 trays in 5 blocks');
+  });
+
+  it('deletes with undo, brings back from the bin, and resets with undo', async () => {
+    const v = await Visitor.arrive(browser, inject('demoUrl'));
+    await v.open('/library');
+    await v.press('Delete Mosto Alga');
+    await v.sees('Mosto Alga is in the bin.');
+    await v.page.waitForSelector('::-p-aria([name="Delete Mosto Alga"][role="button"])', { hidden: true });
+    await v.press('Undo');
+    await v.page.waitForSelector('::-p-aria([name="Delete Mosto Alga"][role="button"])');
+    await v.open('/');
+    await v.press('Delete Do sunflower shoots need a feed at all?');
+    await v.open('/data');
+    await v.press('Bring back Do sunflower shoots need a feed at all?');
+    await v.sees('Nothing was deleted.');
+    await v.open('/');
+    await v.sees('Do sunflower shoots need a feed at all?');
+    await v.press('Delete Which feed brings parsley on fastest?');
+    await v.sees('nothing is due');
+    await v.open('/data');
+    await v.press('Reset the demo');
+    await v.sees('The demo bench is as new.');
+    await v.press('Undo');
+    await v.page.waitForSelector(
+      '::-p-aria([name="Bring back Which feed brings parsley on fastest?"][role="button"])',
+    );
+    await v.press('Reset the demo');
+    await v.sees('Nothing was deleted.');
+  });
+
+  it('moves a unit after the seal as a log entry that can be taken back', async () => {
+    const v = await Visitor.arrive(browser, inject('demoUrl'));
+    await v.open('/trial/demo-trial-par/layout');
+    await v.page.focus('[aria-label^="PAR-01,"]');
+    await v.keys('Space', 'ArrowRight', 'Space');
+    await v.sees('Moved, and written into the log.');
+    await v.pressLink('The log');
+    await v.sees(/Moved PAR-01 to row 1, place 2 of Level 1; PAR-02 to row 1, place 1/);
+    await v.page.locator('::-p-aria([name^="Take back: Moved"])').click();
+    await v.sees('Taken back by a new line');
+    await v.open('/trial/demo-trial-par/layout');
+    await v.page.waitForSelector('[aria-label^="PAR-01,"][aria-label*="row 1, place 1"]');
+  });
+
+  it('says what isn’t there, and keeps strict headers', async () => {
+    const v = await Visitor.arrive(browser, inject('demoUrl'));
+    const response = await v.page.goto(`${inject('demoUrl')}/trial/none/findings`);
+    await v.sees('There is no such trial on this bench.');
+    const csp = response!.headers()['content-security-policy']!;
+    expect(csp).toContain("connect-src 'self'");
+    expect(csp).not.toContain('unsafe');
+    const asset = await v.page.$eval('link[rel="modulepreload"]', (l) => l.getAttribute('href')!);
+    const cached = await fetch(inject('demoUrl') + asset);
+    expect(cached.headers.get('cache-control')).toContain('immutable');
+  });
+});
