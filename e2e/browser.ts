@@ -117,6 +117,19 @@ export class Visitor {
     await this.keys(...value, 'Enter');
   }
 
+  /** Waits until a unit on the plan shows this. */
+  async tileSays(unit: string, shown: RegExp): Promise<void> {
+    await this.page.waitForFunction(
+      (code, pattern) => {
+        const tile = document.querySelector(`[data-unit="${code}"]`) as HTMLElement | null;
+        return tile !== null && new RegExp(pattern).test(tile.innerText.replace(/\s+/g, ' '));
+      },
+      {},
+      unit,
+      shown.source,
+    );
+  }
+
   text(selector: string): Promise<string> {
     return this.page
       .locator(selector)

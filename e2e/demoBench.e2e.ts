@@ -66,7 +66,7 @@ describe('the demo bench', () => {
     expect(box.y + box.height).toBeLessThan(844 - 58);
     await keep!.click();
     await v.sees('Tray 9');
-    await v.page.waitForSelector('.tile[aria-label="PAR-08: 11.4"]');
+    await v.tileSays('PAR-08', /11\.4/);
     expect(await v.page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
     await v.isAccessible();
   });
@@ -78,13 +78,13 @@ describe('the demo bench', () => {
     await v.enter('39');
     await v.sees('times the last value');
     await v.press('Keep it anyway ↵');
-    await v.page.waitForSelector('.tile[aria-label="PAR-08: 39.0"]');
+    await v.tileSays('PAR-08', /39\.0/);
   });
 
   it('leaves a unit out with a reason, and shows the finding with and without it', async () => {
     const v = await Visitor.arrive(browser, inject('demoUrl'));
     await v.open('/trial/demo-trial-cor/weigh-in');
-    await v.page.focus('.tile[aria-label^="COR-01"]');
+    await v.page.focus('[data-unit="COR-01"]');
     await v.keys('.');
     await v.choose('What it is', 'Leave it out of the findings');
     await v.page
@@ -129,7 +129,7 @@ describe('the demo bench', () => {
   it('moves a unit after the seal as a log entry that can be taken back', async () => {
     const v = await Visitor.arrive(browser, inject('demoUrl'));
     await v.open('/trial/demo-trial-par/layout');
-    await v.page.focus('[aria-label^="PAR-01,"]');
+    await v.page.focus('[data-unit="PAR-01"]');
     await v.keys('Space', 'ArrowRight', 'Space');
     await v.sees('Moved, and written into the log.');
     await v.pressLink('The log');
@@ -137,7 +137,7 @@ describe('the demo bench', () => {
     await v.page.locator('::-p-aria([name^="Take back: Moved"])').click();
     await v.sees('Taken back by a new line');
     await v.open('/trial/demo-trial-par/layout');
-    await v.page.waitForSelector('[aria-label^="PAR-01,"][aria-label*="row 1, place 1"]');
+    await v.page.waitForSelector('[data-position$="area-1/0/0"] [data-unit="PAR-01"]');
   });
 
   it('says what isn’t there, and keeps strict headers', async () => {

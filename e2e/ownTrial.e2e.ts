@@ -137,40 +137,35 @@ describe('a trial of one’s own, end to end', () => {
     await v.isAccessible();
 
     // complete blocks of three on rows of four leave the end of each row free
-    const tiles = () => v.page.$$eval('.tile', (t) => t.map((e) => e.getAttribute('aria-label')!));
-    const before = await tiles();
-    expect(before).toHaveLength(9);
-    expect(new Set(before.map((t) => t.split(',')[1])).size).toBe(3);
-
+    expect(await v.page.$$('.tile')).toHaveLength(9);
     const at = (row: number, place: number) =>
-      v.page.$eval(
-        `[aria-label*="row ${row}, place ${place}"]`,
-        (e) => e.getAttribute('aria-label')!.split(',')[0],
-      );
+      v.page.$eval(`[data-position$="/${row - 1}/${place - 1}"] .tile`, (e) => e.getAttribute('data-unit')!);
+    const stands = (unit: string, row: number, place: number) =>
+      v.page.waitForSelector(`[data-position$="/${row - 1}/${place - 1}"] [data-unit="${unit}"]`);
     const first = await at(1, 1);
     const second = await at(1, 2);
-    await v.page.focus(`[aria-label^="${first},"]`);
+    await v.page.focus(`[data-unit="${first}"]`);
     await v.keys('Space', 'ArrowRight', 'Space');
     await v.sees('Moved.');
-    await v.page.waitForSelector(`[aria-label^="${first},"][aria-label*="row 1, place 2"]`);
-    expect(await at(1, 1)).toBe(second);
+    await stands(first, 1, 2);
+    await stands(second, 1, 1);
     await v.press('Undo');
-    await v.page.waitForSelector(`[aria-label^="${first},"][aria-label*="row 1, place 1"]`);
+    await stands(first, 1, 1);
 
     const centre = async (selector: string) => {
       const box = (await (await v.page.$(selector))!.boundingBox())!;
       return [box.x + box.width / 2, box.y + box.height / 2] as const;
     };
-    const [x, y] = await centre(`[aria-label^="${first},"]`);
+    const [x, y] = await centre(`[data-unit="${first}"]`);
     const [toX, toY] = await centre('[aria-label^="Free: row 1"]');
     await v.page.mouse.move(x, y);
     await v.page.mouse.down();
     await v.page.mouse.move(x + 20, y, { steps: 4 });
     await v.page.mouse.move(toX, toY, { steps: 8 });
     await v.page.mouse.up();
-    await v.page.waitForSelector(`[aria-label^="${first},"][aria-label*="row 1, place 4"]`);
+    await stands(first, 1, 4);
     await v.press('Undo');
-    await v.page.waitForSelector(`[aria-label^="${first},"][aria-label*="row 1, place 1"]`);
+    await stands(first, 1, 1);
   });
 
   it('prints a label for every unit', async () => {
@@ -200,10 +195,10 @@ describe('a trial of one’s own, end to end', () => {
     await v.sees('Type a value first.');
     for (const value of ['5.4', '5.0', '6.1', '6.3', '6.2', '5.2', '6.0', '5.8']) await v.enter(value);
     await v.sees('9 of 9');
-    await v.page.locator('.tile[aria-label^="PRV-01"]').click();
+    await v.page.locator('[data-unit="PRV-01"]').click();
     await v.enter('5.3');
     await v.sees('Corrected; the old value stays in the log.');
-    await v.page.locator('.tile[aria-label^="PRV-01"]').click();
+    await v.page.locator('[data-unit="PRV-01"]').click();
     await v.sees(/Kept in this round 5.1 5.3 cm/);
     await v.isAccessible();
     await v.keys('.');
@@ -212,7 +207,7 @@ describe('a trial of one’s own, end to end', () => {
     await v.sees('Write it down in a few words.');
     await v.page.locator('[role="dialog"] textarea:not([aria-hidden])').fill('Watered late.');
     await v.press('Write it down');
-    await v.page.waitForSelector('.tile[aria-label="PRV-01: 5.3, something noted, corrected"]');
+    await v.tileSays('PRV-01', /5\.3 noted/);
   });
 
   it('weighs with tare, by scale and by hand in ounces', async () => {
@@ -232,38 +227,28 @@ describe('a trial of one’s own, end to end', () => {
     await v.isAccessible();
 
     // less than the tare
-    await v.page.focus('.tile[aria-label^="PRV-01"]');
+    await v.page.focus('[data-unit="PRV-01"]');
     await v.enter('12');
     await v.sees('is less than the tare');
     await v.keys('Escape');
 
     // in ounces: 2.5 oz gross is 70.9 g
     await v.press('oz');
-    await v.page.focus('.tile[aria-label^="PRV-01"]');
+    await v.page.focus('[data-unit="PRV-01"]');
     await v.enter('2.5');
-    await v.page.waitForFunction(() =>
-      /^PRV-01: 5[01]\.\d$/.test(
-        document.querySelector('.tile[aria-label^="PRV-01"]')!.getAttribute('aria-label')!.split(',')[0]!,
+    await v.tileSays('PRV-01', /5[01]\.\d/);
+    await v.press('g');
+    const units = await v.page.$$eval('.tile', (tiles) =>
+      tiles.map(
+        (t) => [t.getAttribute('data-unit')!, t.querySelector('.tile-letter')!.textContent!] as const,
       ),
     );
-    await v.press('g');
-    const layout = await v.page.$$eval('.tile', (tiles) =>
-      tiles.map((t) => [
-        t.getAttribute('aria-label')!.slice(0, 6),
-        t.querySelector('.tile-letter')!.textContent!,
-      ]),
-    );
     const gross: Record<string, number> = { A: 70, B: 90, C: 92 };
-    for (const [code, letter] of layout.sort()) {
-      const n = Number(code!.slice(-2));
-      await v.page.focus(`.tile[aria-label^="${code}"]`);
-      await v.enter(String(gross[letter!]! + (n % 3)));
-      await v.page.waitForFunction(
-        (c) =>
-          !document.querySelector(`.tile[aria-label^="${c}"]`)!.getAttribute('aria-label')!.includes('–'),
-        {},
-        code!,
-      );
+    for (const [code, letter] of units) {
+      const g = gross[letter]! + (Number(code.slice(-2)) % 3);
+      await v.page.focus(`[data-unit="${code}"]`);
+      await v.enter(String(g));
+      await v.tileSays(code, new RegExp(`(${g - 21}|${g - 20})\\.\\d`));
     }
     await v.sees('9 of 9 weighed');
   });

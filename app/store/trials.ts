@@ -39,6 +39,16 @@ function changed(): void {
   channel.postMessage(null);
 }
 
+const turns = new Map<string, Promise<unknown>>();
+
+/** Lets changes of one trial happen one after the other, so that none starts from an old log. */
+function inTurn<T>(id: string | undefined, change: () => Promise<T>): Promise<T> {
+  const before = turns.get(key(id ?? '')) ?? Promise.resolve();
+  const mine = before.then(change, change);
+  turns.set(key(id ?? ''), mine);
+  return mine;
+}
+
 /** A trial with its derived state; throws a 404 response when there is none. */
 export async function loadTrial(id: string | undefined): Promise<LoadedTrial> {
   const known = id && cache.get(key(id));
@@ -82,6 +92,13 @@ export async function savePlan(
   id: string | undefined,
   change: (plan: Plan) => Plan,
 ): Promise<Result<LoadedTrial, { tag: 'sealed' }>> {
+  return inTurn(id, () => changePlan(id, change));
+}
+
+async function changePlan(
+  id: string | undefined,
+  change: (plan: Plan) => Plan,
+): Promise<Result<LoadedTrial, { tag: 'sealed' }>> {
   const { row, state } = await loadTrial(id);
   if (state.seal) return err({ tag: 'sealed' });
   const next = change(row.plan);
@@ -114,21 +131,31 @@ export async function createTrial(
   changed();
 }
 
-/** Appends to the log. @returns the entries as they were written */
-export async function appendEntries(
+/** What a log line says, before it gets its id and time. */
+export type Saying = EntryBody | CorrectionBody;
+
+/**
+ * Appends to the log.
+ * @param say the new lines, worked out from the trial as it stands when their turn comes
+ */
+export function appendEntries(
   id: string | undefined,
-  bodies: readonly (EntryBody | CorrectionBody)[],
+  say: readonly Saying[] | ((trial: LoadedTrial) => readonly Saying[]),
 ): Promise<Entry[]> {
-  const { row, log } = await loadTrial(id);
-  const now = new Date().toISOString();
-  const by = await recorder();
-  const entries = bodies.map(
-    (body) => ({ ...body, id: newId<EntryId>(), at: now, recordedAt: now, by }) as Entry,
-  );
-  await (await bench()).entries.bulkPut(entries.map((entry) => ({ trialId: row.id, id: entry.id, entry })));
-  remember(row, [...log, ...entries]);
-  changed();
-  return entries;
+  return inTurn(id, async () => {
+    const trial = await loadTrial(id);
+    const { row, log } = trial;
+    const now = new Date().toISOString();
+    const by = await recorder();
+    const bodies = typeof say === 'function' ? say(trial) : say;
+    const entries = bodies.map(
+      (body) => ({ ...body, id: newId<EntryId>(), at: now, recordedAt: now, by }) as Entry,
+    );
+    await (await bench()).entries.bulkPut(entries.map((entry) => ({ trialId: row.id, id: entry.id, entry })));
+    remember(row, [...log, ...entries]);
+    changed();
+    return entries;
+  });
 }
 
 /** Freezes the plan: its hash and the time go to the log. Prices and claims are copied in first. */

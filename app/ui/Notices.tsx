@@ -1,10 +1,17 @@
 import Button from '@mui/material/Button';
 import Snackbar from '@mui/material/Snackbar';
-import { type ReactNode, createContext, useCallback, useContext, useMemo, useState } from 'react';
+import { type ReactNode, createContext, useCallback, useContext, useEffect, useMemo, useState } from 'react';
 
 interface Notice {
   text: string;
   undo?: () => void | Promise<void>;
+}
+
+const announcements = new EventTarget();
+
+/** Says something from outside React: how an action answers when several are under way. */
+export function announce(text: string): void {
+  announcements.dispatchEvent(new CustomEvent('say', { detail: text }));
 }
 
 const NoticeContext = createContext<(notice: Notice) => void>(() => {});
@@ -16,6 +23,11 @@ export function NoticeProvider({ children }: { children: ReactNode }) {
   const [notice, setNotice] = useState<(Notice & { n: number }) | null>(null);
   const show = useCallback((next: Notice) => setNotice((old) => ({ ...next, n: (old?.n ?? 0) + 1 })), []);
   const close = useMemo(() => () => setNotice((old) => (old ? null : old)), []);
+  useEffect(() => {
+    const onSay = (e: Event) => show({ text: (e as CustomEvent<string>).detail });
+    announcements.addEventListener('say', onSay);
+    return () => announcements.removeEventListener('say', onSay);
+  }, [show]);
   const undo = notice?.undo;
   return (
     <NoticeContext value={show}>

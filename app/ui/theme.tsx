@@ -34,6 +34,8 @@ const theme = createTheme({
     },
   },
   shape: { borderRadius: 4 },
+  // Wet hands want an answer, not a motion.
+  transitions: { create: () => 'none' },
   typography: {
     fontFamily: sans,
     fontSize: 15,

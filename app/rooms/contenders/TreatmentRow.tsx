@@ -106,11 +106,7 @@ export function TreatmentRow({ index, products, unitNoun, locked, remove }: Prop
       )}
       <div className="line" style={{ marginTop: '0.7rem' }}>
         {!locked && first && (
-          <Button
-            size="small"
-            color="secondary"
-            onClick={() => uses.append(newUse(first.id, first.form === 'liquid'))}
-          >
+          <Button size="small" color="secondary" onClick={() => uses.append(newUse(first))}>
             Add a product
           </Button>
         )}

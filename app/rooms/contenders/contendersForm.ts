@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { type TreatmentId, ProductId, TreatmentId as TreatmentIdSchema, newId } from '~core/model/ids';
 import { type Plan, Role, Treatment } from '~core/model/plan';
-import { AmountUnit } from '~core/model/product';
+import { AmountUnit, type Product } from '~core/model/product';
+import { dimensionOf } from '~core/quantity/amount';
 import { fieldText, optionalNumber, typedNumber } from '../../form/schemaFields';
 
 const UseForm = z.object({
@@ -69,14 +70,19 @@ export function newTreatment(role: Role, like?: ContendersFormInput['treatments'
   };
 }
 
-export const newUse = (productId: string, liquid: boolean) => ({
-  productId,
-  packId: '',
-  amount: '',
-  unit: liquid ? ('mL' as const) : ('g' as const),
-  solutionLPerUnit: '',
-  timesPerUnit: '1',
-});
+/** A dose to begin with, counted the way the product is sold. */
+export function newUse(product: Product) {
+  const sold = dimensionOf(product.packs[0]?.unit ?? (product.form === 'liquid' ? 'mL' : 'g'));
+  const unit: AmountUnit = sold === 'mass' ? 'g' : sold === 'volume' ? 'mL' : 'piece';
+  return {
+    productId: product.id as string,
+    packId: '',
+    amount: '',
+    unit,
+    solutionLPerUnit: '',
+    timesPerUnit: '1',
+  };
+}
 
 export function toContendersForm(plan: Plan): ContendersFormInput {
   return {

@@ -6,7 +6,7 @@ import { useMemo, useState } from 'react';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
 import { headline, methodText, notes } from '~core/verdict/words';
 import { FindingChart } from '../../ui/FindingChart';
-import { download } from '../../ui/download';
+import { bytesOf, download } from '../../ui/download';
 import { findingPng } from '../../ui/findingChart';
 import type { RoomArgs } from '../roomArgs';
 import { AgainstControl } from './AgainstControl';
@@ -120,7 +120,7 @@ export default function FindingsRoom() {
   const png = async () => {
     const uri = await findingPng({ finding, lanes, unitNoun: plan.unitNoun });
     download(
-      await (await fetch(uri)).blob(),
+      new Blob([bytesOf(uri)], { type: 'image/png' }),
       `${plan.code}-${trait.name.toLowerCase().replaceAll(' ', '-')}.png`,
     );
   };

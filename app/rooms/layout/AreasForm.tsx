@@ -1,4 +1,5 @@
 import Button from '@mui/material/Button';
+import { useEffect } from 'react';
 import { FormProvider, useFieldArray } from 'react-hook-form';
 import { type Area, areaKinds } from '~core/model/plan';
 import { Choice, Field, GroupError, LockedForm } from '../../form/fields';
@@ -6,23 +7,28 @@ import { fieldText } from '../../form/schemaFields';
 import { useRecordForm } from '../../form/useRecordForm';
 import { type AreaFormInput, emptyArea } from './layoutActions';
 
+const toForm = (areas: readonly Area[]): AreaFormInput['areas'] =>
+  areas.map((a) => ({
+    id: a.id as string,
+    name: a.name,
+    kind: a.kind,
+    rows: String(a.rows),
+    columns: String(a.columns),
+    widthCm: fieldText(a.widthCm),
+    depthCm: fieldText(a.depthCm),
+  }));
+
 /** The places of a trial and their grid. */
 export function AreasForm({ areas, locked }: { areas: readonly Area[]; locked: boolean }) {
   const { form, busy, onSubmit } = useRecordForm<AreaFormInput>({
     intent: 'areas',
-    areas:
-      areas.length > 0
-        ? areas.map((a) => ({
-            id: a.id as string,
-            name: a.name,
-            kind: a.kind,
-            rows: String(a.rows),
-            columns: String(a.columns),
-            widthCm: fieldText(a.widthCm),
-            depthCm: fieldText(a.depthCm),
-          }))
-        : [emptyArea(1)],
+    areas: areas.length > 0 ? toForm(areas) : [emptyArea(1)],
   });
+  const { reset } = form;
+  // An undo changes the places from outside.
+  useEffect(() => {
+    if (areas.length > 0) reset({ intent: 'areas', areas: toForm(areas) });
+  }, [areas, reset]);
   const rows = useFieldArray({ control: form.control, name: 'areas', keyName: 'key' });
   return (
     <FormProvider {...form}>

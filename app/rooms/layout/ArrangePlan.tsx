@@ -77,7 +77,7 @@ export function ArrangePlan({ plan, positions, move }: Props) {
                   unit={unit}
                   ink={indexOf(unit)}
                   state={lifted === unit.id ? 'current' : dragged === unit.id ? 'carried' : ''}
-                  label={`${unit.code}, ${nameOf(unit)}, row ${position.row + 1}, place ${position.column + 1}${lifted === unit.id ? ', lifted' : ''}`}
+                  where={`row ${position.row + 1}, place ${position.column + 1}${lifted === unit.id ? ', lifted' : ''}`}
                   press={() => press(position, unit)}
                 >
                   {face(unit)}
@@ -136,12 +136,12 @@ interface TileProps {
   unit: Unit;
   ink: number;
   state: string;
-  label: string;
+  where: string;
   press: () => void;
   children: React.ReactNode;
 }
 
-function DraggableTile({ unit, ink, state, label, press, children }: TileProps) {
+function DraggableTile({ unit, ink, state, where, press, children }: TileProps) {
   const { setNodeRef, listeners } = useDraggable({ id: unit.id });
   return (
     <button
@@ -150,11 +150,13 @@ function DraggableTile({ unit, ink, state, label, press, children }: TileProps) 
       type="button"
       className={`tile ${state}`}
       style={{ ...tileInk(ink), touchAction: 'manipulation' }}
-      aria-label={label}
+      data-unit={unit.code}
       aria-pressed={state === 'current'}
       onClick={press}
     >
+      <span className="sr-only">{unit.code}</span>
       {children}
+      <span className="sr-only">{where}</span>
     </button>
   );
 }

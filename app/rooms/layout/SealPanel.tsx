@@ -3,7 +3,7 @@ import dayjs from 'dayjs';
 import { Link } from 'react-router';
 import type { TrialState } from '~core/log/state';
 import type { Missing } from '~core/model/seal';
-import { useLayoutDeed } from './layout';
+import { useDeed } from '../../form/useDeed';
 
 interface Props {
   trialId: string;
@@ -14,7 +14,7 @@ interface Props {
 
 /** Freezes the plan with time and hash; shows both ever after. */
 export function SealPanel({ trialId, seal, missing, canBreakSeal }: Props) {
-  const deed = useLayoutDeed();
+  const deed = useDeed();
   if (seal) {
     return (
       <section className="stack tight">

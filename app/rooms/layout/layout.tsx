@@ -1,12 +1,12 @@
 import { plural } from '~core/quantity/format';
 import Button from '@mui/material/Button';
 import { useEffect } from 'react';
-import { Link, useFetcher, useLoaderData } from 'react-router';
+import { Link, useLoaderData } from 'react-router';
 import { missingForSeal } from '~core/model/seal';
-import type { ActionResult } from '../../form/schemaFields';
+import { useDeed } from '../../form/useDeed';
 import { loadTrial, undoDepth } from '../../store/trials';
 import { Legend } from '../../ui/Legend';
-import { useNotice } from '../../ui/Notices';
+import { announce } from '../../ui/Notices';
 import { RoomHead } from '../../ui/RoomHead';
 import { isTyping } from '../../ui/keys';
 import type { RoomArgs } from '../roomArgs';
@@ -30,25 +30,18 @@ export async function clientLoader({ params }: RoomArgs) {
 }
 
 export async function clientAction({ params, request }: RoomArgs) {
-  return layoutAction(params.trialId, await request.json());
-}
-
-/** Sends a deed of this room to its action and says what came of it. */
-export function useLayoutDeed() {
-  const fetcher = useFetcher<ActionResult>();
-  const notice = useNotice();
-  useEffect(() => {
-    if (fetcher.state !== 'idle' || !fetcher.data) return;
-    const text = 'errors' in fetcher.data ? Object.values(fetcher.data.errors)[0] : fetcher.data.message;
-    if (text) notice({ text });
-  }, [fetcher.state, fetcher.data, notice]);
-  return (deed: object) =>
-    void fetcher.submit(deed as never, { method: 'post', encType: 'application/json' });
+  const data: unknown = await request.json();
+  const result = await layoutAction(params.trialId, data);
+  // The forms of places and design show their own errors; deeds on the plan answer here.
+  const isForm = typeof data === 'object' && data !== null && ('areas' in data || 'replicates' in data);
+  const text = 'errors' in result ? Object.values(result.errors)[0] : result.message;
+  if (!isForm && text) announce(text);
+  return result;
 }
 
 export default function LayoutRoom() {
   const { id, plan, positions, seal, undoable, missing, canBreakSeal } = useLoaderData<typeof clientLoader>();
-  const deed = useLayoutDeed();
+  const deed = useDeed();
   const sealed = seal !== null;
 
   useEffect(() => {
@@ -109,11 +102,7 @@ export default function LayoutRoom() {
             </p>
           </div>
         )}
-        <AreasForm
-          key={`${id}-${plan.areas.map((a) => `${a.id}${a.rows}${a.columns}`).join()}`}
-          areas={plan.areas}
-          locked={sealed}
-        />
+        <AreasForm key={id} areas={plan.areas} locked={sealed} />
       </div>
       <aside className="side stack">
         <DesignPanel key={id} plan={plan} locked={sealed} />

@@ -1,11 +1,12 @@
 import Button from '@mui/material/Button';
 import dayjs from 'dayjs';
 import { useState } from 'react';
-import { useFetcher, useLoaderData } from 'react-router';
+import { useLoaderData } from 'react-router';
 import { z } from 'zod';
 import { EntryBody } from '~core/model/entry';
 import { EntryId } from '~core/model/ids';
 import { type ActionResult, fieldErrors } from '../../form/schemaFields';
+import { useDeed } from '../../form/useDeed';
 import { appendEntries, loadTrial } from '../../store/trials';
 import { useNotice } from '../../ui/Notices';
 import { quietButton } from '../../ui/quietButton';
@@ -41,12 +42,10 @@ const PAGE = 200;
 
 export default function LogRoom() {
   const { plan, lines } = useLoaderData<typeof clientLoader>();
-  const fetcher = useFetcher<ActionResult>();
+  const send = useDeed();
   const notice = useNotice();
   const [writing, setWriting] = useState(false);
   const [shown, setShown] = useState(PAGE);
-  const send = (data: object) =>
-    void fetcher.submit(data as never, { method: 'post', encType: 'application/json' });
   const takeBack = (id: string) => {
     send({ intent: 'takeBack', id });
     notice({ text: 'Taken back by a new line; the old one stays below.' });

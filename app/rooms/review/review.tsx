@@ -14,7 +14,7 @@ import { fieldErrors } from '../../form/schemaFields';
 import { useRecordForm } from '../../form/useRecordForm';
 import { saveReview, wholeTrial } from '../../store/trials';
 import { RoomHead } from '../../ui/RoomHead';
-import { download } from '../../ui/download';
+import { bytesOf, download } from '../../ui/download';
 import { findingPng } from '../../ui/findingChart';
 import { allFindings, lanesOf, nameIn } from '../findings/findingData';
 import type { RoomArgs } from '../roomArgs';
@@ -53,8 +53,6 @@ async function pictures({ plan, findings }: Data): Promise<Record<string, string
   );
   return Object.fromEntries(made);
 }
-
-const bytesOf = (dataUri: string) => Uint8Array.from(atob(dataUri.split(',')[1]!), (c) => c.charCodeAt(0));
 
 export default function ReviewRoom() {
   const data = useLoaderData<typeof clientLoader>();

@@ -44,10 +44,11 @@ export function MeasurePlan({ state, round, trait, current, typed, onPick }: Pro
         style={tileInk(index)}
         disabled={dead}
         aria-current={isCurrent ? 'true' : undefined}
-        aria-label={`${unit.code}: ${shown}${flagged ? ', something noted' : ''}${corrected ? ', corrected' : ''}`}
+        data-unit={unit.code}
         onClick={() => onPick(unit.id)}
         onFocus={() => !isCurrent && onPick(unit.id)}
       >
+        <span className="sr-only">{unit.code}: </span>
         <UnitFace
           index={index}
           number={unitNumber(unit.code)}

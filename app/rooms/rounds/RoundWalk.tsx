@@ -1,5 +1,4 @@
 import { type ReactNode, useState } from 'react';
-import { useFetcher } from 'react-router';
 import { relativeDay, todayDate } from '../../bench/clock';
 import { implausible, lastValueBefore } from '~core/log/plausible';
 import { type TrialState, observationsOf } from '~core/log/state';
@@ -7,7 +6,7 @@ import type { EntryBody } from '~core/model/entry';
 import type { TraitId, UnitId } from '~core/model/ids';
 import type { Round, Trait } from '~core/model/plan';
 import { formatFigure, formatSigned } from '~core/quantity/format';
-import type { ActionResult } from '../../form/schemaFields';
+import { useDeed } from '../../form/useDeed';
 import { EntryPad } from '../../ui/EntryPad';
 import { Legend } from '../../ui/Legend';
 import { tesseraLetter } from '../../ui/Tessera';
@@ -27,7 +26,7 @@ interface Props {
 /** One trait of one round: the plan walked with the pad at hand. */
 export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props) {
   const { plan } = state;
-  const fetcher = useFetcher<ActionResult>();
+  const deed = useDeed();
   const walk = walkOf(state);
   const [unitId, setUnitId] = useState<UnitId | undefined>(
     () => nextStep(state, trait, round, null)?.unitId ?? walk[0]?.id,
@@ -55,8 +54,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
   const doubt = value === null ? null : implausible(state, unit.id, trait, value, round.id);
   const warning = doubt !== null && confirmed === text ? doubt : null;
 
-  const write = (body: EntryBody) =>
-    void fetcher.submit({ body } as never, { method: 'post', encType: 'application/json' });
+  const write = (body: EntryBody) => deed({ body });
   const goTo = (id: UnitId) => {
     setUnitId(id);
     setChosenSample(undefined);

@@ -3,7 +3,6 @@ import TextField from '@mui/material/TextField';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useState } from 'react';
-import { useFetcher } from 'react-router';
 import { implausible } from '~core/log/plausible';
 import { type TrialState, observationsOf } from '~core/log/state';
 import type { EntryBody } from '~core/model/entry';
@@ -11,7 +10,7 @@ import type { UnitId } from '~core/model/ids';
 import type { Round, Trait } from '~core/model/plan';
 import { type WeightUnit, fromGrams, toGrams, weightUnits } from '~core/quantity/amount';
 import { formatFigure } from '~core/quantity/format';
-import type { ActionResult } from '../../form/schemaFields';
+import { useDeed } from '../../form/useDeed';
 import type { ScaleReading } from '../../instruments/scale';
 import { EntryPad } from '../../ui/EntryPad';
 import { Legend } from '../../ui/Legend';
@@ -36,7 +35,7 @@ interface Props {
 /** Weighs every unit once: gross from scale or pad, tare of the container, net into the log. */
 export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }: Props) {
   const { plan } = state;
-  const fetcher = useFetcher<ActionResult>();
+  const deed = useDeed();
   const walk = walkOf(state);
   const [unitId, setUnitId] = useState<UnitId | undefined>(
     () => nextStep(state, trait, round, null)?.unitId ?? walk[0]?.id,
@@ -66,8 +65,7 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
   const next = walk[(walk.indexOf(unit) + 1) % walk.length];
   const done = walk.filter((u) => observationsOf(state, u.id, trait.id, round.id).length > 0).length;
 
-  const write = (body: EntryBody) =>
-    void fetcher.submit({ body } as never, { method: 'post', encType: 'application/json' });
+  const write = (body: EntryBody) => deed({ body });
   const goTo = (id: UnitId) => {
     setUnitId(id);
     setText('');
