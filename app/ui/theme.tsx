@@ -63,6 +63,9 @@ const theme = createTheme({
     MuiFormHelperText: { styleOverrides: { root: { '&.Mui-disabled': { color: 'var(--soft)' } } } },
     MuiFormControlLabel: { styleOverrides: { label: { '&.Mui-disabled': { color: 'var(--ink)' } } } },
     MuiDialog: { styleOverrides: { paper: { backgroundColor: 'var(--sheet)', backgroundImage: 'none' } } },
+    MuiToggleButton: {
+      styleOverrides: { root: { color: 'var(--soft)', '&.Mui-selected': { color: 'var(--ink)' } } },
+    },
     MuiTooltip: { defaultProps: { arrow: true } },
   },
 });

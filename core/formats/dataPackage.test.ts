@@ -1,0 +1,131 @@
+// Reference: the Frictionless Data Package library for JavaScript validates the descriptor and casts
+// every row of every table against its schema.
+import { mkdtempSync, mkdirSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
+import { Package } from 'datapackage';
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { Trial } from '../model/trial';
+import { emptyReview } from '../model/trial';
+import { planSha256 } from '../model/seal';
+import { entry, harvest, height, plan, product, unitId, use } from '../testing/trial';
+import { describeImportError, exportTrial, importTrial } from './dataPackage';
+
+const p = plan({ treatments: ['Water', 'A "quoted", B'], replicates: 3, blocked: true });
+const full: Trial = {
+  plan: {
+    ...p,
+    products: [product({ name: '=SUM(A1)', obtained: 'sent free' })],
+    treatments: p.treatments.map((t, i) => (i === 1 ? { ...t, products: [use()] } : t)),
+  },
+  log: [
+    entry({ kind: 'seal', planSha256: planSha256(p) }),
+    ...harvest({ Water: [50, 51, 52], 'A "quoted", B': [60, 61, 62] }),
+    entry(height(unitId('Water', 0), 5.5), 'h1'),
+    entry({
+      kind: 'correction',
+      supersedes: 'h1',
+      replacement: height(unitId('Water', 0), 5.9),
+      reason: 'misread',
+    }),
+    entry({ kind: 'deviation', unitIds: [unitId('Water', 1)], text: 'Late,\nby a day; "sorry"' }),
+    entry({ kind: 'death', unitId: unitId('Water', 2), sample: null, cause: 'mould' }),
+    entry({ kind: 'exclusion', unitId: unitId('Water', 1), traitId: null, reason: 'late' }),
+  ],
+  review: { ...emptyReview, introduction: 'Ünïcode – “quotes”' },
+};
+
+it('exporting and importing gives back the identical trial, and the same bytes again', () => {
+  const zip = exportTrial(full);
+  const back = importTrial(zip);
+  expect(back).toEqual({ ok: true, value: full });
+  if (back.ok) expect(exportTrial(back.value)).toEqual(zip);
+});
+
+it('does so for any values, texts and corrections', () => {
+  const value = fc.double({ min: -1e6, max: 1e12, noNaN: true, noDefaultInfinity: true });
+  const text = fc.string({ minLength: 1, unit: 'grapheme' }).filter((s) => s.trim() === s);
+  fc.assert(
+    fc.property(fc.array(fc.tuple(value, text)), (rows) => {
+      const log = rows.flatMap(([v, t], i) => [
+        entry(height(unitId('Water', i % 3), v + 0), `m${i}`),
+        entry({ kind: 'note', unitId: null, text: t }),
+      ]);
+      const trial = { ...full, log };
+      expect(importTrial(exportTrial(trial))).toEqual({ ok: true, value: JSON.parse(JSON.stringify(trial)) });
+    }),
+    { numRuns: 40 },
+  );
+});
+
+it('is valid by the Frictionless library: descriptor, and every cell of every table', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'palazzo-package-'));
+  for (const [name, bytes] of Object.entries(unzipSync(exportTrial(full)))) {
+    mkdirSync(dirname(join(folder, name)), { recursive: true });
+    writeFileSync(join(folder, name), bytes);
+  }
+  const descriptor = JSON.parse(strFromU8(unzipSync(exportTrial(full))['datapackage.json']!));
+  const loaded = await Package.load(descriptor, { basePath: folder, strict: true });
+  expect(loaded.valid).toBe(true);
+  const tables = loaded.resources.filter((r: { tabular: boolean }) => r.tabular);
+  expect(tables.map((t: { name: string }) => t.name)).toEqual([
+    'treatments',
+    'products',
+    'doses',
+    'traits',
+    'units',
+    'observations',
+    'events',
+  ]);
+  const rows: Record<string, unknown[]> = {};
+  for (const t of tables) rows[t.name] = await t.read({ keyed: true, relations: false });
+  expect(rows.units).toHaveLength(6);
+  expect(rows.observations).toHaveLength(7);
+  const corrected = rows.observations!.find((o) => (o as { corrected: number }).corrected === 1);
+  expect(corrected).toMatchObject({ value: 5.9, unit_id: 'Water-0' });
+  expect(rows.observations!.every((o) => Number.isFinite(Number((o as { value: unknown }).value)))).toBe(
+    true,
+  );
+});
+
+it('defuses text that a spreadsheet would run', () => {
+  const csv = strFromU8(unzipSync(exportTrial(full))['data/products.csv']!);
+  expect(csv).toContain("'=SUM(A1)");
+});
+
+describe('files that aren’t right', () => {
+  const changed = (file: string, change: (json: Record<string, unknown>) => unknown) => {
+    const files = unzipSync(exportTrial(full));
+    files[file] = strToU8(JSON.stringify(change(JSON.parse(strFromU8(files[file]!)))));
+    return zipSync(files);
+  };
+  it.each([
+    ['no zip', strToU8('hello'), /isn’t a zip/],
+    ['an empty zip', zipSync({}), /holds no plan\.json/],
+    ['a newer format', changed('plan.json', (j) => ({ ...j, version: 99 })), /newer Palazzo/],
+    ['no version', changed('plan.json', ({ plan }) => ({ plan })), /which version/],
+    ['a log that isn’t one', changed('log.json', () => ({})), /log: /],
+    [
+      'a line of an unknown kind',
+      changed('log.json', (l) => [{ ...(l as unknown as object[])[0], kind: 'magic' }]),
+      /log\.0/,
+    ],
+    [
+      'two units at one place',
+      changed('plan.json', (j) => {
+        const { plan } = j as { plan: Trial['plan'] };
+        return {
+          ...j,
+          plan: { ...plan, units: plan.units.map((u) => ({ ...u, position: plan.units[0]!.position })) },
+        };
+      }),
+      /Two units at one position/,
+    ],
+  ])('%s', (_, bytes, said) => {
+    const read = importTrial(bytes);
+    expect(read.ok).toBe(false);
+    if (!read.ok) expect(describeImportError(read.error)).toMatch(said);
+  });
+});

@@ -1,0 +1,117 @@
+import { createHash } from 'node:crypto';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { entry, height, plan, trait, unitId } from '../testing/trial';
+import { Entry } from './entry';
+import { describeMigrationError, migrate } from './migrations';
+import { Plan, controlOf } from './plan';
+import { canonicalJson, missingForSeal, planSha256 } from './seal';
+
+describe('the sealed hash', () => {
+  it('is SHA-256 of the canonical JSON, as Node’s crypto has it', () => {
+    const expected = createHash('sha256').update(canonicalJson(plan())).digest('hex');
+    expect(planSha256(plan())).toBe(expected);
+  });
+  it('doesn’t depend on the order of keys (RFC 8785)', () => {
+    fc.assert(
+      fc.property(fc.dictionary(fc.string(), fc.jsonValue()), (o) => {
+        const turned = Object.fromEntries(Object.entries(o).reverse());
+        expect(canonicalJson(turned)).toBe(canonicalJson(o));
+        expect(JSON.parse(canonicalJson(o))).toEqual(JSON.parse(JSON.stringify(o)));
+      }),
+    );
+  });
+  it('changes with any change of the plan', () => {
+    expect(planSha256({ ...plan(), prediction: 'No.' })).not.toBe(planSha256(plan()));
+  });
+});
+
+describe('what is missing before the seal', () => {
+  it('nothing on a whole plan', () => expect(missingForSeal(plan())).toEqual([]));
+  it.each([
+    [{ prediction: '' }, 'question'],
+    [{ primaryTraitId: null }, 'question'],
+    [{ smallestDifference: null }, 'question'],
+    [{ rounds: [] }, 'question'],
+    [{ rounds: plan().rounds.filter((r) => r.name === 'First') }, 'question'],
+    [{ treatments: plan().treatments.map((t) => ({ ...t, role: 'test' as const })) }, 'contenders'],
+    [{ units: [] }, 'layout'],
+    [{ units: plan().units.filter((u) => u.treatmentId === 'A') }, 'layout'],
+  ])('%#', (over, room) => {
+    expect(missingForSeal({ ...plan(), ...over }).map((m) => m.room)).toEqual([room]);
+  });
+});
+
+describe('the plan’s schema', () => {
+  const issues = (over: object) => {
+    const read = Plan.safeParse({ ...plan(), ...over });
+    return read.success ? [] : read.error.issues.map((i) => i.message);
+  };
+  const [first, ...rest] = plan().units;
+  it.each([
+    [{ primaryTraitId: 'nobody' }, /primary trait/],
+    [{ rounds: [{ ...plan().rounds[0]!, traitIds: ['nobody'] }] }, /unknown trait/],
+    [{ units: [{ ...first, treatmentId: 'nobody' }, ...rest] }, /unknown treatment/],
+    [
+      { units: [{ ...first, position: { areaId: 'shelf', row: 99, column: 0 } }, ...rest] },
+      /outside its area/,
+    ],
+    [{ units: [first, { ...rest[0]!, position: first!.position }] }, /one position/],
+    [{ traits: [trait({ direction: 'band' })], rounds: [] }, /lower and a higher end/],
+    [{ currency: 'euro' }, /three-letter code/],
+    [{ startDate: 'tomorrow' }, /date such as/],
+  ])('%#', (over, said) => expect(issues(over).join()).toMatch(said));
+});
+
+it('the control is the untreated treatment, else the base, else the reference', () => {
+  const [a, b] = plan().treatments;
+  expect(
+    controlOf({
+      treatments: [
+        { ...a!, role: 'reference' },
+        { ...b!, role: 'base' },
+      ],
+    })!.name,
+  ).toBe('A');
+  expect(controlOf({ treatments: [{ ...a!, role: 'test' }] })).toBeNull();
+});
+
+it('log lines of every kind are read, others refused', () => {
+  expect(Entry.safeParse(entry(height(unitId('A', 0), 3))).success).toBe(true);
+  expect(Entry.safeParse(entry({ kind: 'note', unitId: null, text: ' ' })).success).toBe(false);
+  expect(Entry.safeParse({ ...entry(height(unitId('A', 0), 3)), at: 'noon' }).success).toBe(false);
+  expect(
+    Entry.safeParse(
+      entry({ kind: 'correction', supersedes: 'x', replacement: { kind: 'correction' }, reason: '' }),
+    ).success,
+  ).toBe(false);
+});
+
+describe('migrations', () => {
+  const steps = [
+    {
+      from: 1,
+      what: 'a is called b',
+      migrate: ({ a, ...rest }: Record<string, unknown>) => ({ ...rest, b: a }),
+    },
+    {
+      from: 2,
+      what: 'b counts double',
+      migrate: (f: Record<string, unknown>) => ({ ...f, b: Number(f.b) * 2 }),
+    },
+  ];
+  it('run in order up to the newest', () => {
+    expect(migrate({ version: 1, a: 4 }, steps, 3)).toEqual({ ok: true, value: { version: 3, b: 8 } });
+    expect(migrate({ version: 3, b: 1 }, steps, 3)).toEqual({ ok: true, value: { version: 3, b: 1 } });
+  });
+  it.each([
+    [{ a: 1 }, 'noVersion'],
+    [null, 'noVersion'],
+    [{ version: 4 }, 'newer'],
+    [{ version: 0 }, 'noPath'],
+  ])('%j is %s', (file, tag) => {
+    const read = migrate(file, steps, 3);
+    expect(read).toMatchObject({ ok: false, error: { tag } });
+    if (!read.ok) expect(describeMigrationError(read.error)).toMatch(/\.$/);
+  });
+});

@@ -1,0 +1,188 @@
+import { describe, expect, it } from 'vitest';
+import type { Entry } from '../model/entry';
+import type { ProductId } from '../model/ids';
+import type { Plan } from '../model/plan';
+import { entry, harvest, height, heightTrait, plan, product, trait, unitId, use } from '../testing/trial';
+import { deriveState } from '../log/state';
+import { type Finding, makeFinding } from './finding';
+import { pairOutcome } from './rank';
+import { makeVerdict } from './verdict';
+import { headline, methodText, notes } from './words';
+
+const nameOf = (id: string) => id;
+
+function finding(p: Plan, log: Entry[], over = {}): Finding {
+  const made = makeFinding(deriveState(p, log), p.traits[0]!, over);
+  if (!made.ok) throw new Error(made.error.tag);
+  return made.value;
+}
+
+const four = plan({ treatments: ['Water', 'A', 'B', 'C'], replicates: 4 });
+const spread = (m: number) => [m - 1.5, m - 0.5, m + 0.5, m + 1.5];
+
+describe('reading a pair’s interval', () => {
+  const pair = (low: number, high: number) => ({
+    a: 'a',
+    b: 'b',
+    difference: (low + high) / 2,
+    low,
+    high,
+    p: 0.5,
+  });
+  it.each([
+    [[2, 8], 5, { verdict: 'better', ahead: 'a', matters: false }],
+    [[6, 8], 5, { verdict: 'better', ahead: 'a', matters: true }],
+    [[-8, -2], 5, { verdict: 'better', ahead: 'b' }],
+    [[-2, 3], 5, { verdict: 'alike', ahead: null }],
+    [[-6, 7], 5, { verdict: 'tooClose', ahead: null }],
+    [[-5, 5], 5, { verdict: 'tooClose', ahead: null }],
+    [[-2, 9], 5, { verdict: 'leaning', ahead: 'a' }],
+    [[-9, 2], 5, { verdict: 'leaning', ahead: 'b' }],
+    [[-1, 1], null, { verdict: 'tooClose' }],
+  ] as const)('%j against %s', ([low, high], smallest, expected) => {
+    expect(pairOutcome(pair(low, high), smallest, true)).toMatchObject(expected);
+  });
+  it('turns round when lower is better', () => {
+    expect(pairOutcome(pair(2, 8), 5, false)).toMatchObject({ verdict: 'better', ahead: 'b' });
+    expect(pairOutcome(pair(-2, 9), 5, false)).toMatchObject({ verdict: 'leaning', ahead: 'b' });
+  });
+  it('says nothing without an interval', () => {
+    expect(pairOutcome({ ...pair(0, 0), low: null, high: null }, 5, true).verdict).toBe('untested');
+  });
+});
+
+describe('the sentence and the ranks', () => {
+  it.each([
+    [
+      { Water: 50, A: 51, B: 70, C: 71 },
+      'Two of three contenders beat Water; nothing separates the two.',
+      [1, 1, 3, 3],
+    ],
+    [{ Water: 50, A: 60, B: 70, C: 80 }, 'All three contenders beat Water; C came first.', [1, 2, 3, 4]],
+    [{ Water: 50, A: 49, B: 50, C: 70 }, 'Only C beat Water.', [1, 2, 2, 2]],
+    [{ Water: 50, A: 30, B: 50, C: 51 }, 'A did worse than Water; nothing did better.', [1, 1, 1, 4]],
+    [{ Water: 50, A: 30, B: 70, C: 90 }, 'Two of three contenders beat Water; A did worse.', [1, 2, 3, 4]],
+    [
+      { Water: 50, A: 50.2, B: 50.1, C: 49.9 },
+      'None of the three contenders made a difference that matters.',
+      [1, 1, 1, 1],
+    ],
+  ])('%j: %s', (means, sentence, ranks) => {
+    const log = harvest(Object.fromEntries(Object.entries(means).map(([k, m]) => [k, spread(m)])));
+    const f = finding(four, log);
+    expect(headline(f, nameOf)).toBe(sentence);
+    expect(f.ranking.map((r) => r.rank)).toEqual(ranks);
+    expect(f.ranking.map((r) => r.tied)).toEqual(ranks.map((r) => ranks.filter((x) => x === r).length > 1));
+  });
+  it('too close to call when the spread swallows everything', () => {
+    const wide = (m: number) => [m - 12, m - 4, m + 4, m + 12];
+    const f = finding(four, harvest({ Water: wide(50), A: wide(52), B: wide(54), C: wide(48) }));
+    expect(headline(f, nameOf)).toMatch(/^Too close to call/);
+    expect(notes(f, nameOf, 'tray').map((n) => n.title)).toEqual([
+      'A, B and C against Water: too close to call.',
+    ]);
+    expect(f.replicatesToSee).toBeGreaterThan(4);
+  });
+  it('lower is better where the plan says so', () => {
+    const p = { ...four, traits: [trait({ direction: 'lower' }), four.traits[1]!] };
+    const f = finding(p, harvest({ Water: spread(50), A: spread(30), B: spread(50), C: spread(70) }));
+    expect(headline(f, nameOf)).toBe('Only A beat Water; C did worse.');
+    expect(f.ranking[0]!.name).toBe('A');
+  });
+  it('one unit each: numbers, no winner', () => {
+    const p = plan({ treatments: ['Water', 'A'], replicates: 1 });
+    const f = finding(p, harvest({ Water: [50], A: [90] }));
+    expect(headline(f, nameOf)).toBe('One unit each: numbers, no winner.');
+    expect(f.ranking.every((r) => r.rank === null)).toBe(true);
+    expect(f.warnings[0]).toMatch(/one tray per treatment/);
+    expect(makeVerdict(p, f, nameOf).bestValue.treatmentId).toBeNull();
+  });
+});
+
+describe('which units are in', () => {
+  const log = harvest({ Water: spread(50), A: spread(60), B: spread(70), C: [80, 81, 82] });
+  it('excluded, dead and unmeasured ones are named with their reason', () => {
+    const state = deriveState(four, [
+      ...log,
+      entry({ kind: 'exclusion', unitId: unitId('A', 0), traitId: null, reason: 'spilt' }),
+      entry({ kind: 'death', unitId: unitId('C', 3), sample: null, cause: 'mould' }),
+    ]);
+    const made = makeFinding(state, four.traits[0]!);
+    if (!made.ok) throw new Error();
+    expect(made.value.units).toHaveLength(14);
+    expect(made.value.leftOut.map((u) => u.reason)).toEqual(['spilt', 'died: mould']);
+    expect(methodText(made.value, 'tray')).toContain('(spilt)');
+    const withThem = makeFinding(state, four.traits[0]!, { withExcluded: true });
+    expect(withThem.ok && withThem.value.units).toHaveLength(15);
+  });
+  it('a trait without values has no finding', () => {
+    expect(makeFinding(deriveState(four, log), heightTrait())).toEqual({
+      ok: false,
+      error: { tag: 'noValues' },
+    });
+  });
+  it('warns when values of different rounds are compared', () => {
+    const p = plan({ replicates: 2 });
+    const heights = [
+      ...['Water-0', 'Water-1', 'A-0', 'A-1'].map((u, i) => entry(height(u as never, 5 + i))),
+      entry(height(unitId('A', 0), 9, 'r2')),
+    ];
+    const made = makeFinding(deriveState(p, heights), heightTrait());
+    expect(made.ok && made.value.warnings.join()).toMatch(/different ages/);
+  });
+  it('blocks are taken off only when every unit has one', () => {
+    const blocked = plan({ treatments: ['Water', 'A', 'B', 'C'], replicates: 4, blocked: true });
+    expect(finding(blocked, log).comparison.blocks).toBe(4);
+    expect(finding(four, log).comparison.blocks).toBe(1);
+  });
+});
+
+describe('the verdict with money', () => {
+  const feed = (id: string, priceMinor: number, currency = 'EUR') =>
+    product({ id: id as ProductId, name: id, packs: [{ ...product().packs[0]!, priceMinor, currency }] });
+  const priced: Plan = {
+    ...four,
+    products: [feed('cheap', 1000), feed('dear', 9000)],
+    treatments: four.treatments.map((t) =>
+      t.name === 'B'
+        ? { ...t, products: [use({ productId: 'cheap' as ProductId, timesPerUnit: 5 })] }
+        : t.name === 'C'
+          ? { ...t, products: [use({ productId: 'dear' as ProductId, timesPerUnit: 5 })] }
+          : t,
+    ),
+  };
+  const log = harvest({ Water: spread(50), A: spread(50), B: spread(70), C: spread(75) });
+  it('best value is the cheapest extra gram among those that beat the control', () => {
+    const v = makeVerdict(priced, finding(priced, log), nameOf);
+    // B: 5 × 10 mL of 1 L at 10.00 = 0.50 for 20 g more: 0.025 a gram
+    expect(v.bestValue).toMatchObject({ treatmentId: 'B' });
+    expect(v.bestValue.text).toMatch(
+      /^B: €0\.0250 \(€0\.02\d+ to €0\.0[23]\d+\) for each g more than Water\.$/,
+    );
+    const b = v.lines.find((l) => l.treatment.id === 'B')!;
+    expect(b.perResult!.minor).toBeCloseTo(50 / 70, 9);
+    expect(b.perExtra!.perExtra.minor).toBeCloseTo(50 / 20, 9);
+  });
+  it('nothing earns its price when nothing beat the control', () => {
+    const flat = finding(priced, harvest({ Water: spread(50), A: spread(50), B: spread(50), C: spread(51) }));
+    expect(makeVerdict(priced, flat, nameOf).bestValue.treatmentId).toBe('Water');
+  });
+  it('stays open when a winner can’t be priced or currencies differ', () => {
+    const noPack = { ...priced, products: [{ ...feed('cheap', 0), packs: [] }, feed('dear', 9000)] };
+    const v = makeVerdict(noPack, finding(noPack, log), nameOf);
+    expect(v.bestValue.text).toMatch(/until B can be priced/);
+    expect(v.cannotTell.join()).toMatch(/cheap has no pack/);
+    const mixed = { ...priced, products: [feed('cheap', 1000, 'USD'), feed('dear', 9000)] };
+    expect(makeVerdict(mixed, finding(mixed, log), nameOf).bestValue.text).toMatch(/different currencies/);
+  });
+  it('names pairs that can’t be told apart, and what one trial can’t say', () => {
+    const strict = { ...priced, smallestDifference: { kind: 'absolute' as const, value: 1 } };
+    const v = makeVerdict(
+      strict,
+      finding(strict, harvest({ Water: spread(50), A: spread(50), B: spread(70), C: spread(72) })),
+      nameOf,
+    );
+    expect(v.cannotTell.some((t) => t.startsWith('B or C: the difference lies between'))).toBe(true);
+    expect(v.cannotTell.at(-1)).toMatch(/this was cress, once/);
+  });
+});
