@@ -1,5 +1,6 @@
 import type { BodyOf, Entry, EntryBody } from '../model/entry';
 import type { EntryId } from '../model/ids';
+import { inOrder } from './order';
 
 /** An entry as it stands after all corrections, with everything it replaced. */
 export interface ResolvedEntry<B extends EntryBody = EntryBody> {
@@ -14,14 +15,13 @@ export interface ResolvedEntry<B extends EntryBody = EntryBody> {
   superseded: { entryId: EntryId; body: EntryBody; recordedAt: string; by: string; reason: string }[];
 }
 
-/** Order of two log lines: when it was written down, then id. The same on every device. */
-export function compareRecorded(
-  a: { recordedAt: string; id: string },
-  b: { recordedAt: string; id: string },
-): number {
-  const byTime = Date.parse(a.recordedAt) - Date.parse(b.recordedAt);
-  return byTime !== 0 ? byTime : a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
-}
+/** A log in order: when each line was written down, then id. The same on every device. */
+export const inOrderOfRecording = (log: readonly Entry[]): Entry[] =>
+  inOrder(
+    log,
+    (e) => [e.recordedAt],
+    (e) => e.id,
+  );
 
 /**
  * The union of two copies of a log, by id: what merging two devices' files means.
@@ -32,9 +32,10 @@ export function unionOfLogs(a: readonly Entry[], b: readonly Entry[]): Entry[] {
   const byId = new Map<string, Entry>();
   for (const entry of [...a, ...b]) {
     const known = byId.get(entry.id);
+    if (known === entry) continue;
     if (!known || JSON.stringify(sorted(entry)) < JSON.stringify(sorted(known))) byId.set(entry.id, entry);
   }
-  return [...byId.values()].sort(compareRecorded);
+  return inOrderOfRecording([...byId.values()]);
 }
 
 function sorted(value: unknown): unknown {
@@ -83,7 +84,7 @@ function standing(entry: Entry, corrections: Corrections, path: ReadonlySet<stri
  */
 export function resolveLog(log: readonly Entry[]): ResolvedEntry[] {
   const corrections: Corrections = new Map();
-  const lines = [...log].sort(compareRecorded);
+  const lines = inOrderOfRecording(log);
   for (const e of lines) {
     if (e.kind !== 'correction') continue;
     const list = corrections.get(e.supersedes);
@@ -93,19 +94,18 @@ export function resolveLog(log: readonly Entry[]): ResolvedEntry[] {
   const resolved: ResolvedEntry[] = [];
   for (const e of lines) {
     if (e.kind === 'correction') continue;
-    const base = { id: e.id, at: e.at, recordedAt: e.recordedAt, by: e.by };
-    if (!corrections.has(e.id)) {
-      resolved.push({ ...base, body: e, standsFrom: e.id, superseded: [] });
-      continue;
+    let body: EntryBody = e;
+    let standsFrom = e.id;
+    let superseded: ResolvedEntry['superseded'] = [];
+    if (corrections.has(e.id)) {
+      const now = standing(e, corrections, new Set());
+      if (now === 'withdrawn' || now.body === null) continue;
+      body = now.body;
+      standsFrom = now.from;
+      superseded = history(e, now, corrections);
     }
-    const now = standing(e, corrections, new Set());
-    if (now === 'withdrawn' || now.body === null) continue;
-    resolved.push({
-      ...base,
-      body: now.body,
-      standsFrom: now.from,
-      superseded: history(e, now, corrections),
-    });
+    // Written out: spreading an object here was twenty times slower on a log of 20,000 lines.
+    resolved.push({ id: e.id, body, at: e.at, recordedAt: e.recordedAt, by: e.by, standsFrom, superseded });
   }
   return resolved;
 }

@@ -1,6 +1,7 @@
 import type { Entry } from '../model/entry';
 import type { EntryId, RoundId, TraitId, UnitId } from '../model/ids';
 import type { Plan, Position } from '../model/plan';
+import { inOrder } from './order';
 import { type ResolvedEntry, ofKind, resolveLog } from './resolve';
 
 /** One value of one trait on one unit, weighings included (as net grams). */
@@ -72,15 +73,6 @@ function toObservation(e: ResolvedEntry): Observation | null {
   };
 }
 
-/** When it happened, then when it was written down, then id: the same on every device. */
-function byTime(a: Observation, b: Observation): number {
-  return (
-    Date.parse(a.at) - Date.parse(b.at) ||
-    Date.parse(a.recordedAt) - Date.parse(b.recordedAt) ||
-    (a.entryId < b.entryId ? -1 : 1)
-  );
-}
-
 /**
  * Derives the state of a trial from its plan and log; pure, and the same for any order of the log.
  *
@@ -91,10 +83,11 @@ function byTime(a: Observation, b: Observation): number {
 export function deriveState(plan: Plan, log: readonly Entry[]): TrialState {
   const entries = resolveLog(log);
   const known = new Set<UnitId>(plan.units.map((u) => u.id));
-  const observations = entries
-    .map(toObservation)
-    .filter((o): o is Observation => o !== null && known.has(o.unitId))
-    .sort(byTime);
+  const observations = inOrder(
+    entries.map(toObservation).filter((o): o is Observation => o !== null && known.has(o.unitId)),
+    (o) => [o.at, o.recordedAt],
+    (o) => o.entryId,
+  );
   const byUnitAndTrait = new Map<string, Observation[]>();
   for (const o of observations) {
     const key = `${o.unitId}/${o.traitId}`;

@@ -2,6 +2,7 @@ import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
 import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import chiQuantile from '@stdlib/stats-base-dists-chi-quantile';
 import { type Rule, compositeRule, estimatedScaleRule, solveIncreasing } from './quadrature';
+import { smoothTable } from './smoothTable';
 
 /**
  * Dunnett's comparison of several treatments with one control, two-sided, exact for unequal numbers.
@@ -139,12 +140,14 @@ export function dunnettFamily(
   const lambda = force ? null : productForm(correlation);
   let probability: (d: number) => number;
   if (lambda) {
-    const inner = productProbability(lambda);
+    const inner = smoothTable(productProbability(lambda));
     const scale = estimatedScaleRule(df);
     probability = (d) => {
       let sum = 0;
       for (let i = 0; i < scale.points.length; i++) {
-        if (scale.weights[i]! > 1e-16) sum += scale.weights[i]! * inner(d * scale.points[i]!);
+        if (scale.weights[i]! < 1e-16) continue;
+        const x = d * scale.points[i]!;
+        sum += scale.weights[i]! * (x > 12 ? 1 : inner(x));
       }
       return Math.min(1, sum);
     };

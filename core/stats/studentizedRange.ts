@@ -1,5 +1,6 @@
 import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
 import { type Rule, compositeRule, estimatedScaleRule, solveIncreasing } from './quadrature';
+import { smoothTable } from './smoothTable';
 
 const INV_SQRT_2PI = 1 / Math.sqrt(2 * Math.PI);
 const z = compositeRule(-8.5, 8.5, 5);
@@ -16,6 +17,15 @@ function rangeProbability(width: number, groups: number): number {
   return Math.min(1, groups * sum);
 }
 
+const tables = new Map<number, (width: number) => number>();
+
+/** `rangeProbability` for so many groups, tabulated. */
+function rangeTable(groups: number): (width: number) => number {
+  let table = tables.get(groups);
+  if (!table) tables.set(groups, (table = smoothTable((width) => rangeProbability(width, groups))));
+  return table;
+}
+
 /**
  * Distribution function of the studentized range, by quadrature over the value and the estimated spread.
  *
@@ -29,11 +39,12 @@ function rangeProbability(width: number, groups: number): number {
 export function studentizedRangeCdf(q: number, groups: number, df: number): number {
   if (!(q > 0)) return 0;
   const scale: Rule = estimatedScaleRule(df);
+  const probability = rangeTable(groups);
   let sum = 0;
   for (let i = 0; i < scale.points.length; i++) {
     if (scale.weights[i]! < 1e-16) continue;
     const width = q * scale.points[i]!;
-    sum += scale.weights[i]! * (width > 17 ? 1 : rangeProbability(width, groups));
+    sum += scale.weights[i]! * (width > 17 ? 1 : probability(width));
   }
   return Math.min(1, sum);
 }

@@ -1,4 +1,4 @@
-import { compareRecorded } from '~core/log/resolve';
+import { inOrderOfRecording } from '~core/log/resolve';
 import type { TrialState } from '~core/log/state';
 import type { Entry, EntryBody } from '~core/model/entry';
 import type { Plan } from '~core/model/plan';
@@ -82,8 +82,8 @@ export function logLines(plan: Plan, log: readonly Entry[], state: TrialState): 
     }
   };
   const byId = new Map(log.map((e) => [e.id, e]));
-  return [...log]
-    .sort((a, b) => compareRecorded(b, a))
+  return inOrderOfRecording(log)
+    .reverse()
     .map((e) => {
       const corrected = e.kind === 'correction' ? byId.get(e.supersedes) : undefined;
       const text =

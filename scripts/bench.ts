@@ -1,0 +1,232 @@
+// `npm run bench`: the rows of the design's speed table that exist so far, measured on the built app.
+import { existsSync, mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { gzipSync } from 'node:zlib';
+import puppeteer, { type ElementHandle, type Page } from 'puppeteer-core';
+import { seededRandom } from '~core/design/random';
+import { exportTrial } from '~core/formats/dataPackage';
+import { deriveState } from '~core/log/state';
+import type { Entry } from '~core/model/entry';
+import type { RoundId, TraitId } from '~core/model/ids';
+import { planSha256 } from '~core/model/seal';
+import { emptyReview } from '~core/model/trial';
+import { startR } from '~core/testing/r';
+import { entry, heightTrait, plan as smallPlan } from '~core/testing/trial';
+import { makeFinding } from '~core/verdict/finding';
+import { chromiumFlags, ensureChromium } from './chromium.mjs';
+import { serve } from './serve.mjs';
+
+const root = fileURLToPath(new URL('..', import.meta.url));
+
+interface Row {
+  work: string;
+  measured: string;
+  limit: string;
+  held: boolean;
+}
+const rows: Row[] = [];
+const report = (work: string, ms: number, limitMs: number, extra = '') =>
+  rows.push({
+    work,
+    measured: `${ms.toFixed(ms < 10 ? 1 : 0)} ms${extra}`,
+    limit: `${limitMs} ms`,
+    held: ms < limitMs,
+  });
+
+const median = (xs: number[]) => [...xs].sort((a, b) => a - b)[Math.floor(xs.length / 2)]!;
+
+/** A trial of 200 units, five treatments, 12 number traits; `rounds` rounds of all of them. */
+function largeTrial(rounds: number) {
+  const traits = Array.from({ length: 12 }, (_, i) =>
+    heightTrait({ id: `t${i}` as TraitId, name: `Trait ${i + 1}` }),
+  );
+  const base = smallPlan({
+    treatments: ['Water', 'A', 'B', 'C', 'D'],
+    replicates: 40,
+    blocked: true,
+    traits,
+  });
+  const plan = {
+    ...base,
+    rounds: Array.from({ length: rounds }, (_, i) => ({
+      id: `r${i}` as RoundId,
+      name: `Round ${i + 1}`,
+      day: i,
+      traitIds: traits.map((t) => t.id),
+    })),
+  };
+  const random = seededRandom(1);
+  const log: Entry[] = [entry({ kind: 'seal', planSha256: planSha256(plan) })];
+  for (const round of plan.rounds) {
+    for (const t of traits) {
+      for (const u of plan.units) {
+        const arm = plan.treatments.findIndex((x) => x.id === u.treatmentId);
+        const value = Number((10 + arm + random.normal() * 2).toFixed(2));
+        log.push(
+          entry({ kind: 'measurement', unitId: u.id, traitId: t.id, roundId: round.id, sample: null, value }),
+        );
+      }
+    }
+  }
+  return { plan, log };
+}
+
+/** Our findings against R's analysis of variance and Tukey intervals, on the same values in one run. */
+async function findings() {
+  const { plan, log } = largeTrial(1);
+  const state = deriveState(plan, log);
+  const all = () => plan.traits.map((t) => makeFinding(state, t));
+  all();
+  const times = Array.from({ length: 7 }, () => {
+    const from = performance.now();
+    all();
+    return performance.now() - from;
+  });
+  const r = await startR();
+  const columns = plan.traits.map((t) => {
+    const values = plan.units.map((u) => state.byUnitAndTrait.get(`${u.id}/${t.id}`)![0]!.value);
+    return `${t.id} = c(${values.join(',')})`;
+  });
+  await r.numbers(
+    `d <- data.frame(arm = factor(c(${plan.units.map((u) => `"${u.treatmentId}"`).join(',')})),
+       block = factor(c(${plan.units.map((u) => u.block).join(',')})), ${columns.join(', ')}); 1`,
+  );
+  const work = `for (y in paste0("t", 0:11)) {
+      m <- aov(reformulate(c("block", "arm"), y), d); summary(m); TukeyHSD(m, "arm") }; 1`;
+  await r.numbers(work);
+  const rTimes: number[] = [];
+  for (let i = 0; i < 5; i++) {
+    const from = performance.now();
+    await r.numbers(work);
+    rTimes.push(performance.now() - from);
+  }
+  await r.close();
+  const ratio = median(rTimes) / median(times);
+  report(
+    'findings, 200 units × 12 traits',
+    median(times),
+    150,
+    ` (R in WebAssembly, analysis of variance and Tukey alone: ${median(rTimes).toFixed(0)} ms, ${ratio.toFixed(1)} times ours)`,
+  );
+}
+
+async function coldStart(executablePath: string, url: string) {
+  const times: number[] = [];
+  for (let i = 0; i < 3; i++) {
+    const browser = await puppeteer.launch({ executablePath, args: chromiumFlags });
+    const page = await browser.newPage();
+    await page.setViewport({ width: 1280, height: 800 });
+    const from = performance.now();
+    await page.goto(url, { waitUntil: 'commit' as 'load' }).catch(() => page.goto(url));
+    await page.waitForSelector('.ledger tbody tr');
+    times.push(performance.now() - from);
+    await browser.close();
+  }
+  report('first screen with the demo bench, cold profile', median(times), 2000);
+}
+
+/** From the Enter key to the value on the plan, and to the row in the database. */
+async function keystroke(executablePath: string, url: string) {
+  const { plan, log } = largeTrial(9);
+  const zip = join(mkdtempSync(join(tmpdir(), 'palazzo-bench-')), 'large.zip');
+  const kept = log.slice(0, 20_000);
+  writeFileSync(zip, exportTrial({ plan, log: kept, review: emptyReview }));
+  const browser = await puppeteer.launch({ executablePath, args: chromiumFlags });
+  const page: Page = await browser.newPage();
+  await page.setViewport({ width: 1280, height: 800 });
+  await page.goto(`${url}/data`);
+  const input = await page.waitForSelector('[data-testid="trial-file"]');
+  await (input as ElementHandle<HTMLInputElement>).uploadFile(zip);
+  await page.waitForSelector('a[href="/trial/trial"]');
+  await page.goto(`${url}/trial/trial/rounds?round=r8&trait=t11`);
+  await page.waitForSelector('.tile.current');
+  // tsx names inner functions through this
+  await page.evaluate('globalThis.__name = (f) => f');
+  const saved: number[] = [];
+  const seen: number[] = [];
+  for (let i = 0; i < 15; i++) {
+    await page.keyboard.type('12.5');
+    await page.evaluate(() => {
+      const w = window as unknown as { times: Promise<[number, number]> };
+      w.times = new Promise((resolve) => {
+        let from = 0;
+        let savedAt = 0;
+        window.addEventListener('keydown', () => (from = performance.now()), { capture: true, once: true });
+        const put = IDBObjectStore.prototype.put;
+        IDBObjectStore.prototype.put = function (...args: Parameters<typeof put>) {
+          this.transaction.addEventListener('complete', () => (savedAt ||= performance.now()));
+          return put.apply(this, args);
+        };
+        const unit = document.querySelector('.tile.current')!.getAttribute('data-unit')!;
+        const check = () => {
+          const tile = document.querySelector(`[data-unit="${unit}"]`)!;
+          const done =
+            savedAt > 0 && !tile.classList.contains('current') && /12\.5/.test(tile.textContent ?? '');
+          if (!done) return requestAnimationFrame(check);
+          IDBObjectStore.prototype.put = put;
+          return resolve([savedAt - from, performance.now() - from]);
+        };
+        requestAnimationFrame(check);
+      });
+    });
+    await page.keyboard.press('Enter');
+    const [s, v] = await page.evaluate(
+      () => (window as unknown as { times: Promise<[number, number]> }).times,
+    );
+    saved.push(s);
+    seen.push(v);
+  }
+  await browser.close();
+  report(
+    `keystroke to saved entry, 200 units, ${kept.length.toLocaleString('en')} entries`,
+    median(saved),
+    50,
+    ` (on the plan after ${median(seen).toFixed(0)} ms)`,
+  );
+}
+
+/** Gzipped size of what the first page loads before any room. */
+function shellSize() {
+  const client = `${root}build/client/`;
+  const page = readFileSync(`${client}index.html`, 'utf8');
+  const named = [
+    ...page.matchAll(/(?:href|src)="(\/assets\/[^"]+\.(?:js|css))"|import "?'?(\/assets\/[^"']+\.js)/g),
+  ].map((m) => (m[1] ?? m[2])!);
+  const files = new Set<string>();
+  const add = (path: string) => {
+    if (files.has(path) || !existsSync(client + path)) return;
+    files.add(path);
+    if (!path.endsWith('.js')) return;
+    for (const m of readFileSync(client + path, 'utf8').matchAll(
+      /(?:from|import)\s*["']\.\/([^"']+\.js)["']/g,
+    )) {
+      add(`/assets/${m[1]}`);
+    }
+  };
+  named.forEach(add);
+  const total = [...files].reduce((s, f) => s + gzipSync(readFileSync(client + f)).length, 0) / 1024;
+  const all = readdirSync(`${client}assets`).filter((f) => f.endsWith('.js'));
+  rows.push({
+    work: 'app shell, gzipped',
+    measured: `${total.toFixed(0)} kB in ${files.size} files (of ${all.length} scripts in all)`,
+    limit: '350 kB',
+    held: total < 350,
+  });
+}
+
+const executablePath = ensureChromium();
+if (!executablePath) process.exit(1);
+const [demo, own] = await Promise.all([serve({ port: 0, bench: 'demo' }), serve({ port: 0, bench: 'own' })]);
+const urlOf = (s: typeof demo) => `http://localhost:${(s.address() as AddressInfo).port}`;
+shellSize();
+await coldStart(executablePath, urlOf(demo));
+await keystroke(executablePath, urlOf(own));
+await findings();
+demo.close();
+own.close();
+for (const r of rows)
+  console.log(`${r.held ? 'holds' : 'TOO SLOW'}  ${r.work}: ${r.measured}; must hold ${r.limit}`);
+process.exit(0);
