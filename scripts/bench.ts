@@ -157,7 +157,10 @@ async function keystroke(executablePath: string, url: string) {
         window.addEventListener('keydown', () => (from = performance.now()), { capture: true, once: true });
         const put = IDBObjectStore.prototype.put;
         IDBObjectStore.prototype.put = function (...args: Parameters<typeof put>) {
-          this.transaction.addEventListener('complete', () => (savedAt ||= performance.now()));
+          // capture: before Palazzo itself hears of it and begins to redraw
+          this.transaction.addEventListener('complete', () => (savedAt ||= performance.now()), {
+            capture: true,
+          });
           return put.apply(this, args);
         };
         const unit = document.querySelector('.tile.current')!.getAttribute('data-unit')!;

@@ -77,11 +77,21 @@ export async function resetDemo(): Promise<() => Promise<void>> {
   };
 }
 
+/** Kept in memory: every entry asks for it. */
+const recorders = new Map<BenchName, string>();
+
 /** Who writes the log on this device. */
 export async function recorder(): Promise<string> {
-  return (await (await bench()).settings.get('recorder'))?.value ?? '';
+  const name = benchName();
+  let known = recorders.get(name);
+  if (known === undefined) {
+    known = (await (await bench()).settings.get('recorder'))?.value ?? '';
+    recorders.set(name, known);
+  }
+  return known;
 }
 
 export async function setRecorder(name: string): Promise<void> {
   await (await bench()).settings.put({ key: 'recorder', value: name });
+  recorders.set(benchName(), name);
 }

@@ -1,9 +1,10 @@
+import { memo } from 'react';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { benchName, switchBench } from '../store/bench';
 
 /** Demo bench or own bench: two databases that never mix. */
-export function BenchSwitch() {
+export const BenchSwitch = memo(function BenchSwitch() {
   return (
     <ToggleButtonGroup
       size="small"
@@ -20,4 +21,4 @@ export function BenchSwitch() {
       </ToggleButton>
     </ToggleButtonGroup>
   );
-}
+});

@@ -1,8 +1,9 @@
+import { memo } from 'react';
 import type { Plan } from '~core/model/plan';
 import { Tessera, tesseraLetter } from './Tessera';
 
 /** Which tile is which contender. */
-export function Legend({ plan }: { plan: Plan }) {
+export const Legend = memo(function Legend({ plan }: { plan: Plan }) {
   return (
     <div className="legend">
       {plan.treatments.map((t, i) => (
@@ -15,4 +16,4 @@ export function Legend({ plan }: { plan: Plan }) {
       ))}
     </div>
   );
-}
+});

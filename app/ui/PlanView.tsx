@@ -1,4 +1,4 @@
-import { type KeyboardEvent, type ReactNode, useRef } from 'react';
+import { type KeyboardEvent, memo, type ReactNode, useRef } from 'react';
 import { type Area, type Plan, type Position, type Unit, positionKey } from '~core/model/plan';
 import type { UnitId } from '~core/model/ids';
 import { serpentine } from '~core/design/randomise';
@@ -14,7 +14,7 @@ interface PlanViewProps {
 }
 
 /** The trial as the place it stands in, seen from above. Arrow keys move between positions. */
-export function PlanView({ plan, positions, renderPlace, walk }: PlanViewProps) {
+export const PlanView = memo(function PlanView({ plan, positions, renderPlace, walk }: PlanViewProps) {
   const root = useRef<HTMLDivElement>(null);
   const at = new Map<string, Unit>();
   for (const u of plan.units) at.set(positionKey(positions.get(u.id) ?? u.position), u);
@@ -53,7 +53,7 @@ export function PlanView({ plan, positions, renderPlace, walk }: PlanViewProps) 
       ))}
     </div>
   );
-}
+});
 
 const arrows: Record<string, [number, number]> = {
   ArrowUp: [-1, 0],

@@ -1,25 +1,36 @@
-/** A moment as milliseconds since 1970. */
-const moment = (iso: string): number => Date.parse(iso);
+const UTC_LENGTH = '2026-03-11T09:30:00.000Z'.length;
+const isPlainUtc = (iso: string): boolean => iso.length === UTC_LENGTH && iso.endsWith('Z');
 
 /**
- * Sorts by one or more times, then by id: the same order on every device. Times are read once each, and
- * a list that is in order already (most logs are) isn't sorted again.
+ * Order of two ISO date-times. Those written by Palazzo are all in UTC to the millisecond and compare as
+ * text; others (a log made elsewhere, with an offset) are parsed.
+ */
+function compareTimes(a: string, b: string): number {
+  if (isPlainUtc(a) && isPlainUtc(b)) return a < b ? -1 : a > b ? 1 : 0;
+  return Date.parse(a) - Date.parse(b);
+}
+
+/**
+ * Sorts by one or two times, then by id: the same order on every device. A list that is in order already
+ * (most logs are) isn't sorted again.
  *
- * @param timesOf ISO date-times, the first counting most
+ * @param first ISO date-time that counts most
+ * @param second ISO date-time that decides between equals
  */
 export function inOrder<T>(
   items: readonly T[],
-  timesOf: (item: T) => readonly string[],
+  first: (item: T) => string,
+  second: (item: T) => string,
   idOf: (item: T) => string,
 ): T[] {
-  const keyed = items.map((item) => ({ item, times: timesOf(item).map(moment), id: idOf(item) }));
-  const compare = (a: (typeof keyed)[number], b: (typeof keyed)[number]) => {
-    for (let i = 0; i < a.times.length; i++) {
-      const difference = a.times[i]! - b.times[i]!;
-      if (difference !== 0) return difference;
-    }
-    return a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
+  const compare = (a: T, b: T) => {
+    const difference = compareTimes(first(a), first(b)) || compareTimes(second(a), second(b));
+    if (difference !== 0) return difference;
+    return idOf(a) < idOf(b) ? -1 : idOf(a) > idOf(b) ? 1 : 0;
   };
-  if (keyed.some((k, i) => i > 0 && compare(keyed[i - 1]!, k) > 0)) keyed.sort(compare);
-  return keyed.map((k) => k.item);
+  const sorted = [...items];
+  for (let i = 1; i < sorted.length; i++) {
+    if (compare(sorted[i - 1]!, sorted[i]!) > 0) return sorted.sort(compare);
+  }
+  return sorted;
 }

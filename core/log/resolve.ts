@@ -19,7 +19,8 @@ export interface ResolvedEntry<B extends EntryBody = EntryBody> {
 export const inOrderOfRecording = (log: readonly Entry[]): Entry[] =>
   inOrder(
     log,
-    (e) => [e.recordedAt],
+    (e) => e.recordedAt,
+    (e) => e.recordedAt,
     (e) => e.id,
   );
 

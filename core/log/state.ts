@@ -85,7 +85,8 @@ export function deriveState(plan: Plan, log: readonly Entry[]): TrialState {
   const known = new Set<UnitId>(plan.units.map((u) => u.id));
   const observations = inOrder(
     entries.map(toObservation).filter((o): o is Observation => o !== null && known.has(o.unitId)),
-    (o) => [o.at, o.recordedAt],
+    (o) => o.at,
+    (o) => o.recordedAt,
     (o) => o.entryId,
   );
   const byUnitAndTrait = new Map<string, Observation[]>();

@@ -1,6 +1,6 @@
 import dayjs from 'dayjs';
-import type { Round, Trait } from '../model/plan';
-import { type TrialState, observationsOf } from '../log/state';
+import type { Round } from '../model/plan';
+import type { TrialState } from '../log/state';
 
 export type RoundStatus = 'done' | 'due' | 'overdue' | 'upcoming';
 
@@ -25,14 +25,26 @@ export function dayOfDate(startDate: string, date: string): number {
   return dayjs(date).startOf('day').diff(dayjs(startDate).startOf('day'), 'day');
 }
 
-/** How many samples of a trait a unit has in a round. */
-function samplesDone(
-  state: TrialState,
-  unitId: TrialState['plan']['units'][number]['id'],
-  trait: Trait,
-  round: Round,
-) {
-  return new Set(observationsOf(state, unitId, trait.id, round.id).map((o) => o.sample)).size;
+const counted = new WeakMap<TrialState, Map<string, number>>();
+
+/** Distinct samples by `round/unit/trait`, counted in one pass and kept with the state. */
+function samplesByPlace(state: TrialState): Map<string, number> {
+  const known = counted.get(state);
+  if (known) return known;
+  const seen = new Set<string>();
+  const counts = new Map<string, number>();
+  for (const o of state.observations) {
+    if (o.roundId === null) continue;
+    const place = `${o.roundId}/${o.unitId}/${o.traitId}`;
+    if (o.sample !== null) {
+      const sample = `${place}/${o.sample}`;
+      if (seen.has(sample)) continue;
+      seen.add(sample);
+    } else if (counts.has(place)) continue;
+    counts.set(place, (counts.get(place) ?? 0) + 1);
+  }
+  counted.set(state, counts);
+  return counts;
 }
 
 /** Units that are expected in a round: all but the dead. */
@@ -40,32 +52,42 @@ export function livingUnits(state: TrialState) {
   return state.plan.units.filter((u) => !state.deaths.has(u.id));
 }
 
-/** Whether a unit has every trait of a round, all samples. */
-export function unitDoneInRound(
-  state: TrialState,
-  unitId: TrialState['plan']['units'][number]['id'],
-  round: Round,
-): boolean {
-  return round.traitIds.every((id) => {
+/** How many samples of each trait a round wants of a unit. */
+function wantedSamples(state: TrialState, round: Round): [traitId: string, samples: number][] {
+  return round.traitIds.flatMap((id) => {
     const trait = state.plan.traits.find((t) => t.id === id);
-    return (
-      !trait ||
-      samplesDone(state, unitId, trait, round) >= (trait.kind === 'weighing' ? 1 : trait.samplesPerUnit)
-    );
+    return trait ? [[id, trait.kind === 'weighing' ? 1 : trait.samplesPerUnit]] : [];
   });
 }
+
+const progressOf = new WeakMap<TrialState, Map<string, RoundProgress[]>>();
 
 /**
  * How far each planned round is on a day, in order of date.
  * @param today YYYY-MM-DD
  */
 export function roundProgress(state: TrialState, today: string): RoundProgress[] {
+  let byDay = progressOf.get(state);
+  if (!byDay) progressOf.set(state, (byDay = new Map()));
+  let progress = byDay.get(today);
+  if (!progress) byDay.set(today, (progress = workOutProgress(state, today)));
+  return progress;
+}
+
+function workOutProgress(state: TrialState, today: string): RoundProgress[] {
   const living = livingUnits(state);
+  const counts = samplesByPlace(state);
+  const started = new Set(state.observations.map((o) => o.roundId));
   return [...state.plan.rounds]
     .sort((a, b) => a.day - b.day)
     .map((round) => {
       const date = dateOfDay(state.plan.startDate, round.day);
-      const unitsDone = living.filter((u) => unitDoneInRound(state, u.id, round)).length;
+      const wanted = wantedSamples(state, round);
+      const unitsDone = started.has(round.id)
+        ? living.filter((u) =>
+            wanted.every(([trait, n]) => (counts.get(`${round.id}/${u.id}/${trait}`) ?? 0) >= n),
+          ).length
+        : 0;
       const done = living.length > 0 && unitsDone === living.length;
       return {
         round,
@@ -73,7 +95,7 @@ export function roundProgress(state: TrialState, today: string): RoundProgress[]
         status: done ? 'done' : date > today ? 'upcoming' : date === today ? 'due' : 'overdue',
         unitsDone,
         unitsWanted: living.length,
-        started: state.observations.some((o) => o.roundId === round.id),
+        started: started.has(round.id),
       };
     });
 }

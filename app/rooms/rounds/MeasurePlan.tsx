@@ -1,7 +1,8 @@
+import { memo, useCallback, useMemo } from 'react';
 import { type TrialState, observationsOf } from '~core/log/state';
 import { unitValue } from '~core/log/unitValues';
 import type { UnitId } from '~core/model/ids';
-import type { Round, Trait, Unit } from '~core/model/plan';
+import type { Position, Round, Trait, Unit } from '~core/model/plan';
 import { formatFigure } from '~core/quantity/format';
 import { PlanView } from '../../ui/PlanView';
 import { UnitFace, tileInk, unitNumber } from '../../ui/UnitTile';
@@ -14,69 +15,94 @@ interface Props {
   current: UnitId | null;
   /** what stands on the pad now, shown on the current unit */
   typed: string;
+  /** must stay the same function between renders: a plan of 200 units is drawn again only where it changed */
   onPick: (id: UnitId) => void;
 }
 
-/** The plan with the values of one trait in one round; tap a unit to measure it. */
-export function MeasurePlan({ state, round, trait, current, typed, onPick }: Props) {
-  const { plan } = state;
-  const face = (unit: Unit) => {
-    const dead = state.deaths.has(unit.id);
-    const value = unitValue(state, unit.id, trait, round.id);
-    const open = firstOpenSample(state, unit.id, trait, round.id) !== undefined;
-    const isCurrent = unit.id === current;
-    const flagged =
-      state.exclusions.some((x) => x.unitId === unit.id) ||
-      state.deviations.some((d) => d.unitIds.includes(unit.id));
-    const corrected = observationsOf(state, unit.id, trait.id, round.id).some((o) => o.earlier.length > 0);
-    const shown = dead
-      ? 'died'
-      : isCurrent && typed
-        ? typed
-        : value === null
-          ? '–'
-          : formatFigure(value, trait.decimals);
-    const index = plan.treatments.findIndex((t) => t.id === unit.treatmentId);
-    return (
-      <button
-        type="button"
-        className={`tile${open ? ' waiting' : ''}${isCurrent ? ' current' : ''}${dead ? ' dead' : ''}`}
-        style={tileInk(index)}
-        disabled={dead}
-        aria-current={isCurrent ? 'true' : undefined}
-        data-unit={unit.code}
-        onClick={() => onPick(unit.id)}
-        onFocus={() => !isCurrent && onPick(unit.id)}
-      >
-        <span className="sr-only">{unit.code}: </span>
-        <UnitFace
-          index={index}
-          number={unitNumber(unit.code)}
-          words={dead}
-          value={
-            <span
-              style={
-                isCurrent
-                  ? { color: 'var(--terracotta)' }
-                  : value === null
-                    ? { color: 'var(--soft)' }
-                    : undefined
-              }
-            >
-              {shown}
-            </span>
-          }
-        />
-        {(flagged || corrected) && <span className="flag">{flagged ? 'noted' : 'corrected'}</span>}
-      </button>
-    );
-  };
-  return (
-    <PlanView
-      plan={plan}
-      positions={state.positions}
-      walk
-      renderPlace={(_, unit) => (unit ? face(unit) : <span className="place" aria-hidden="true" />)}
-    />
-  );
+/** What a unit's tile shows, apart from what is being typed. */
+interface Shown {
+  index: number;
+  text: string;
+  empty: boolean;
+  open: boolean;
+  dead: boolean;
+  flag: '' | 'noted' | 'corrected';
 }
+
+function shownOf(state: TrialState, unit: Unit, trait: Trait, round: Round): Shown {
+  const dead = state.deaths.has(unit.id);
+  const value = unitValue(state, unit.id, trait, round.id);
+  const noted =
+    state.exclusions.some((x) => x.unitId === unit.id) ||
+    state.deviations.some((d) => d.unitIds.includes(unit.id));
+  const corrected = observationsOf(state, unit.id, trait.id, round.id).some((o) => o.earlier.length > 0);
+  return {
+    index: state.plan.treatments.findIndex((t) => t.id === unit.treatmentId),
+    text: dead ? 'died' : value === null ? '–' : formatFigure(value, trait.decimals),
+    empty: value === null,
+    open: firstOpenSample(state, unit.id, trait, round.id) !== undefined,
+    dead,
+    flag: noted ? 'noted' : corrected ? 'corrected' : '',
+  };
+}
+
+/** The plan with the values of one trait in one round; tap a unit to measure it. */
+export const MeasurePlan = memo(function MeasurePlan({ state, round, trait, current, typed, onPick }: Props) {
+  const { plan } = state;
+  const shown = useMemo(
+    () => new Map(plan.units.map((u) => [u.id, shownOf(state, u, trait, round)])),
+    [plan, state, trait, round],
+  );
+  const renderPlace = useCallback(
+    (_: Position, unit: Unit | undefined) => {
+      if (!unit) return <span className="place" aria-hidden="true" />;
+      const isCurrent = unit.id === current;
+      return (
+        <MeasureTile
+          {...shown.get(unit.id)!}
+          id={unit.id}
+          code={unit.code}
+          isCurrent={isCurrent}
+          typed={isCurrent ? typed : ''}
+          onPick={onPick}
+        />
+      );
+    },
+    [shown, current, typed, onPick],
+  );
+  return <PlanView plan={plan} positions={state.positions} walk renderPlace={renderPlace} />;
+});
+
+interface TileProps extends Shown {
+  id: UnitId;
+  code: string;
+  isCurrent: boolean;
+  typed: string;
+  onPick: (id: UnitId) => void;
+}
+
+const MeasureTile = memo(function MeasureTile(p: TileProps) {
+  const { id, code, index, isCurrent, dead, empty, flag, onPick } = p;
+  const colour = isCurrent ? 'var(--terracotta)' : empty && !dead ? 'var(--soft)' : undefined;
+  return (
+    <button
+      type="button"
+      className={`tile${p.open ? ' waiting' : ''}${isCurrent ? ' current' : ''}${dead ? ' dead' : ''}`}
+      style={tileInk(index)}
+      disabled={dead}
+      aria-current={isCurrent ? 'true' : undefined}
+      data-unit={code}
+      onClick={() => onPick(id)}
+      onFocus={() => !isCurrent && onPick(id)}
+    >
+      <span className="sr-only">{code}: </span>
+      <UnitFace
+        index={index}
+        number={unitNumber(code)}
+        words={dead}
+        value={<span style={{ color: colour }}>{p.typed || p.text}</span>}
+      />
+      {flag && <span className="flag">{flag}</span>}
+    </button>
+  );
+});

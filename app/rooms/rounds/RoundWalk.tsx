@@ -1,4 +1,4 @@
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useCallback, useMemo, useState } from 'react';
 import { relativeDay, todayDate } from '../../bench/clock';
 import { implausible, lastValueBefore } from '~core/log/plausible';
 import { type TrialState, observationsOf } from '~core/log/state';
@@ -27,7 +27,7 @@ interface Props {
 export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props) {
   const { plan } = state;
   const deed = useDeed();
-  const walk = walkOf(state);
+  const walk = useMemo(() => walkOf(state), [state]);
   const [unitId, setUnitId] = useState<UnitId | undefined>(
     () => nextStep(state, trait, round, null)?.unitId ?? walk[0]?.id,
   );
@@ -36,6 +36,19 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
   const [confirmed, setConfirmed] = useState('');
   const [error, setError] = useState<string | null>(null);
   const [off, setOff] = useState(false);
+  const goTo = useCallback((id: UnitId) => {
+    setUnitId(id);
+    setChosenSample(undefined);
+    setText('');
+    setConfirmed('');
+    setError(null);
+  }, []);
+  const doneOf = useMemo(() => {
+    const living = walkOf(state);
+    const done = (t: Trait) =>
+      living.filter((u) => firstOpenSample(state, u.id, t, round.id) === undefined).length;
+    return new Map(traits.map((t) => [t.id, done(t)]));
+  }, [state, round, traits]);
   const unit = walk.find((u) => u.id === unitId) ?? walk[0];
   if (!unit) return <p>No living {plan.unitNoun} is left.</p>;
 
@@ -55,13 +68,6 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
   const warning = doubt !== null && confirmed === text ? doubt : null;
 
   const write = (body: EntryBody) => deed({ body });
-  const goTo = (id: UnitId) => {
-    setUnitId(id);
-    setChosenSample(undefined);
-    setText('');
-    setConfirmed('');
-    setError(null);
-  };
   const keep = () => {
     if (value === null) return setError('Type a value first.');
     if (trait.kind === 'count' && !Number.isInteger(value)) return setError('A count is a whole number.');
@@ -72,8 +78,6 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
     goTo(samplesLeft ? unit.id : (walk[(at + 1) % walk.length] ?? unit).id);
     if (samplesLeft) setChosenSample((sample ?? 0) + 1);
   };
-  const done = (t: Trait) =>
-    walk.filter((u) => firstOpenSample(state, u.id, t, round.id) === undefined).length;
   const next = walk[(walk.indexOf(unit) + 1) % walk.length];
   const unitOf = trait.unit ? ` ${trait.unit}` : '';
 
@@ -145,7 +149,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
             >
               <span>{t.name}</span>
               <span className="num small">
-                {done(t)} of {walk.length}
+                {doneOf.get(t.id)} of {walk.length}
               </span>
             </button>
           ))}

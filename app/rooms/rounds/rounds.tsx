@@ -1,6 +1,7 @@
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
+import type { Plan, Round, Trait } from '~core/model/plan';
 import { roundProgress } from '~core/schedule/rounds';
 import { relativeDay, shortDate, todayDate } from '../../bench/clock';
 import { loadTrial } from '../../store/trials';
@@ -17,6 +18,18 @@ export async function clientLoader({ params }: RoomArgs) {
 
 export async function clientAction({ params, request }: RoomArgs) {
   return logAction(params.trialId, await request.json());
+}
+
+const traitsOf = new WeakMap<Round, Trait[]>();
+
+/** The traits of a round that are typed, not weighed; the same list for the same round. */
+function typedTraits(plan: Plan, round: Round): Trait[] {
+  let traits = traitsOf.get(round);
+  if (!traits) {
+    traits = plan.traits.filter((t) => round.traitIds.includes(t.id) && t.kind !== 'weighing');
+    traitsOf.set(round, traits);
+  }
+  return traits;
 }
 
 export default function RoundsRoom() {
@@ -52,7 +65,7 @@ export default function RoundsRoom() {
       </div>
     );
   }
-  const traits = plan.traits.filter((t) => chosen.round.traitIds.includes(t.id) && t.kind !== 'weighing');
+  const traits = typedTraits(plan, chosen.round);
   const trait = traits.find((t) => t.id === search.get('trait')) ?? traits[0]!;
   const when =
     chosen.status === 'done'

@@ -2,7 +2,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
-import { useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { implausible } from '~core/log/plausible';
 import { type TrialState, observationsOf } from '~core/log/state';
 import type { EntryBody } from '~core/model/entry';
@@ -36,7 +36,7 @@ interface Props {
 export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }: Props) {
   const { plan } = state;
   const deed = useDeed();
-  const walk = walkOf(state);
+  const walk = useMemo(() => walkOf(state), [state]);
   const [unitId, setUnitId] = useState<UnitId | undefined>(
     () => nextStep(state, trait, round, null)?.unitId ?? walk[0]?.id,
   );
@@ -48,6 +48,13 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
   const [error, setError] = useState<string | null>(null);
   const [off, setOff] = useState(false);
   const [typing, setTyping] = useState(false);
+  const goTo = useCallback((id: UnitId) => {
+    setUnitId(id);
+    setText('');
+    setReading(null);
+    setConfirmed('');
+    setError(null);
+  }, []);
   const unit = walk.find((u) => u.id === unitId) ?? walk[0];
   if (!unit) return <p>No living {plan.unitNoun} is left.</p>;
 
@@ -66,13 +73,6 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
   const done = walk.filter((u) => observationsOf(state, u.id, trait.id, round.id).length > 0).length;
 
   const write = (body: EntryBody) => deed({ body });
-  const goTo = (id: UnitId) => {
-    setUnitId(id);
-    setText('');
-    setReading(null);
-    setConfirmed('');
-    setError(null);
-  };
   const keep = () => {
     if (grossG === null || netG === null) return setError('Weigh it, or type the gross weight.');
     if (netG < 0)
