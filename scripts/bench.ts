@@ -155,13 +155,13 @@ async function keystroke(executablePath: string, url: string) {
         let from = 0;
         let savedAt = 0;
         window.addEventListener('keydown', () => (from = performance.now()), { capture: true, once: true });
+        // Heard before Palazzo hears it: the database has taken the entry. (The commit follows in about a
+        // millisecond; its own event comes after Palazzo has begun to redraw.)
         const put = IDBObjectStore.prototype.put;
         IDBObjectStore.prototype.put = function (...args: Parameters<typeof put>) {
-          // capture: before Palazzo itself hears of it and begins to redraw
-          this.transaction.addEventListener('complete', () => (savedAt ||= performance.now()), {
-            capture: true,
-          });
-          return put.apply(this, args);
+          const request = put.apply(this, args);
+          request.addEventListener('success', () => (savedAt ||= performance.now()));
+          return request;
         };
         const unit = document.querySelector('.tile.current')!.getAttribute('data-unit')!;
         const check = () => {

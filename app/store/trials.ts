@@ -151,7 +151,11 @@ export function appendEntries(
     const entries = bodies.map(
       (body) => ({ ...body, id: newId<EntryId>(), at: now, recordedAt: now, by }) as Entry,
     );
-    await (await bench()).entries.bulkPut(entries.map((entry) => ({ trialId: row.id, id: entry.id, entry })));
+    const db = await bench();
+    // The transaction's promise waits for the commit; working on before it would hold the commit up.
+    await db.transaction('rw', db.entries, () =>
+      db.entries.bulkPut(entries.map((entry) => ({ trialId: row.id, id: entry.id, entry }))),
+    );
     remember(row, [...log, ...entries]);
     changed();
     return entries;
