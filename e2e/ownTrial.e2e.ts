@@ -83,6 +83,10 @@ describe('a trial of one’s own, end to end', () => {
     await v.press('Save the question');
     await v.sees('Give the trait a name.');
     await v.sees('“much” isn’t a number.');
+    await v.pressLink('Contenders');
+    await v.sees('What you typed here would be lost.');
+    await v.press('Stay');
+    expect(await v.valueOf('differenceValue')).toBe('much');
     await v.fill('traits.1.name', 'Shoot height');
     await v.fill('differenceValue', '10');
     await v.choose('Deciding trait', 'Cut weight');

@@ -6,6 +6,7 @@ import { type TrialId, newId } from '~core/model/ids';
 import { Plan } from '~core/model/plan';
 import { Field } from '../form/fields';
 import { fieldErrors } from '../form/schemaFields';
+import { UnsavedGuard } from '../form/UnsavedGuard';
 import { useRecordForm } from '../form/useRecordForm';
 import { createTrial, listTrials } from '../store/trials';
 import { RoomHead } from '../ui/RoomHead';
@@ -69,6 +70,7 @@ export default function NewTrialPage() {
       </RoomHead>
       <FormProvider {...form}>
         <form onSubmit={onSubmit} noValidate style={{ maxWidth: '46rem' }}>
+          <UnsavedGuard busy={busy} />
           <div className="fields">
             <div className="w12">
               <Field

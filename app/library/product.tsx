@@ -4,6 +4,7 @@ import { Link, redirect, useLoaderData } from 'react-router';
 import { amountUnits, productCategories, productForms } from '~core/model/product';
 import { Choice, Field } from '../form/fields';
 import { fieldErrors } from '../form/schemaFields';
+import { UnsavedGuard } from '../form/UnsavedGuard';
 import { useRecordForm } from '../form/useRecordForm';
 import { getProduct, listProducts, saveProduct } from '../store/products';
 import { Caution } from '../ui/Caution';
@@ -39,6 +40,7 @@ export default function ProductPage() {
   return (
     <FormProvider {...form}>
       <form onSubmit={onSubmit} noValidate>
+        <UnsavedGuard busy={busy} />
         <RoomHead title={product ? product.name : 'A product for the library'}>
           Copy the label as it is printed; the trial does the arithmetic.
         </RoomHead>
@@ -182,7 +184,7 @@ export default function ProductPage() {
             {product ? 'Save the product' : 'Put it in the library'}
           </Button>
           <Button component={Link} to="/library" color="inherit">
-            Back without saving
+            Back to the library
           </Button>
         </div>
       </form>

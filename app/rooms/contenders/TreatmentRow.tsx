@@ -79,7 +79,7 @@ export function TreatmentRow({ index, products, unitNoun, locked, remove }: Prop
               label={`Solution per ${unitNoun}`}
               suffix="L"
               numeric
-              helperText="the dose is per litre; leave empty for a dose as it is"
+              helperText="the dose is then per L"
             />
           </div>
           <div className="w2">
@@ -92,6 +92,10 @@ export function TreatmentRow({ index, products, unitNoun, locked, remove }: Prop
               </Button>
             )}
           </div>
+          <PackChoice
+            name={at(`products.${i}.packId`)}
+            product={products.find((p) => p.id === treatment?.products?.[i]?.productId)}
+          />
           <div className="w12">
             <UsePrice use={treatment?.products?.[i]} products={products} unitNoun={unitNoun} />
           </div>
@@ -129,6 +133,24 @@ export function TreatmentRow({ index, products, unitNoun, locked, remove }: Prop
         </div>
       )}
     </section>
+  );
+}
+
+/** Which pack the price is taken from, where there is a choice. */
+function PackChoice({ name, product }: { name: string; product: Product | undefined }) {
+  if (!product || product.packs.length < 2) return null;
+  const packs = product.packs.map((k) => {
+    const price = formatMoney({ minor: k.priceMinor, currency: k.currency });
+    return [k.id, `${k.size} ${k.unit} at ${price}`] as const;
+  });
+  return (
+    <div className="w4">
+      <Choice
+        name={name}
+        label="Priced from"
+        options={[['', `the first pack, ${packs[0]![1]}`], ...packs.slice(1)]}
+      />
+    </div>
   );
 }
 

@@ -3,6 +3,7 @@ import { FormProvider, useFieldArray } from 'react-hook-form';
 import { Link, useLoaderData } from 'react-router';
 import { LockedForm } from '../../form/fields';
 import { fieldErrors } from '../../form/schemaFields';
+import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
 import { listProducts } from '../../store/products';
 import { loadTrial, savePlan } from '../../store/trials';
@@ -45,6 +46,7 @@ function ContendersEditor({ id, plan, products, sealedAt }: Awaited<ReturnType<t
     <FormProvider {...form}>
       <LockedForm value={locked}>
         <form onSubmit={onSubmit} noValidate style={{ maxWidth: '64rem' }}>
+          <UnsavedGuard busy={busy} />
           <RoomHead title="Contenders">
             What is compared with what. Without a control nobody sees that a product did worse than nothing.
           </RoomHead>

@@ -3,6 +3,7 @@ import { FormProvider, useFieldArray, useWatch } from 'react-hook-form';
 import { useLoaderData } from 'react-router';
 import { Choice, Field, LockedForm } from '../../form/fields';
 import { fieldErrors } from '../../form/schemaFields';
+import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
 import { loadTrial, savePlan } from '../../store/trials';
 import { RoomHead } from '../../ui/RoomHead';
@@ -42,6 +43,7 @@ function QuestionEditor({ id, plan, sealedAt }: Awaited<ReturnType<typeof client
     <FormProvider {...form}>
       <LockedForm value={locked}>
         <form onSubmit={onSubmit} noValidate style={{ maxWidth: '64rem' }}>
+          <UnsavedGuard busy={busy} />
           <RoomHead title="Question">
             What is compared, what decides, and what you expect. Written before the start, it is what readers
             trust.

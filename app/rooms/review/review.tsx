@@ -11,6 +11,7 @@ import { makeVerdict } from '~core/verdict/verdict';
 import { todayDate } from '../../bench/clock';
 import { Field } from '../../form/fields';
 import { fieldErrors } from '../../form/schemaFields';
+import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
 import { saveReview, wholeTrial } from '../../store/trials';
 import { RoomHead } from '../../ui/RoomHead';
@@ -117,6 +118,7 @@ export default function ReviewRoom() {
       <div className="review-grid">
         <FormProvider {...form}>
           <form onSubmit={onSubmit} noValidate className="stack">
+            <UnsavedGuard busy={busy} />
             <Field name="author" label="Author" />
             <Field name="introduction" label="Introduction" multiline minRows={5} />
             <Field name="conclusion" label="Conclusion" multiline minRows={4} />

@@ -1,0 +1,37 @@
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import { useEffect } from 'react';
+import { useFormContext } from 'react-hook-form';
+import { useBlocker } from 'react-router';
+
+/** Asks before what was typed is left behind; one on a page, inside its form. */
+export function UnsavedGuard({ busy }: { busy: boolean }) {
+  const { isDirty } = useFormContext().formState;
+  const unsaved = isDirty && !busy;
+  const blocker = useBlocker(
+    ({ currentLocation, nextLocation }) => unsaved && currentLocation.pathname !== nextLocation.pathname,
+  );
+  useEffect(() => {
+    if (!unsaved) return;
+    const onLeave = (e: BeforeUnloadEvent) => e.preventDefault();
+    window.addEventListener('beforeunload', onLeave);
+    return () => window.removeEventListener('beforeunload', onLeave);
+  }, [unsaved]);
+  return (
+    <Dialog open={blocker.state === 'blocked'} onClose={() => blocker.reset?.()}>
+      <DialogTitle>Not saved yet</DialogTitle>
+      <DialogContent>What you typed here would be lost.</DialogContent>
+      <DialogActions>
+        <Button color="inherit" onClick={() => blocker.proceed?.()}>
+          Leave without saving
+        </Button>
+        <Button variant="contained" onClick={() => blocker.reset?.()}>
+          Stay
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

@@ -1,0 +1,47 @@
+// `npm run screenshots`: one picture of each main view, made from the demo bench.
+import { mkdirSync } from 'node:fs';
+import type { AddressInfo } from 'node:net';
+import { fileURLToPath } from 'node:url';
+import puppeteer from 'puppeteer-core';
+import { chromiumFlags, ensureChromium } from './chromium.mjs';
+import { serve } from './serve.mjs';
+
+const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url));
+const desk = { width: 1280, height: 800 };
+const phone = { width: 390, height: 844, deviceScaleFactor: 2 };
+
+const views: [name: string, path: string, size: typeof desk, ready: string][] = [
+  ['today', '/', desk, '.ledger'],
+  ['library', '/library', desk, '.ledger'],
+  ['product', '/library/demo-duo', desk, 'form'],
+  ['question', '/trial/demo-trial-rad/question', desk, 'form'],
+  ['contenders', '/trial/demo-trial-par/contenders', desk, 'form'],
+  ['layout', '/trial/demo-trial-par/layout', desk, '.tile'],
+  ['labels', '/trial/demo-trial-par/labels', desk, '.label img'],
+  ['rounds', '/trial/demo-trial-par/rounds', desk, '.tile.current'],
+  ['rounds-phone', '/trial/demo-trial-par/rounds', phone, '.tile.current'],
+  ['weigh-in', '/trial/demo-trial-cor/weigh-in', desk, '.steady'],
+  ['findings', '/trial/demo-trial-cor/findings', desk, 'canvas[data-drawn]'],
+  ['verdict', '/trial/demo-trial-cor/verdict', desk, '.ledger'],
+  ['review', '/trial/demo-trial-cor/review', desk, '.paper img'],
+  ['log', '/trial/demo-trial-cor/log', desk, '.ledger'],
+];
+
+const executablePath = ensureChromium();
+if (!executablePath) process.exit(1);
+mkdirSync(folder, { recursive: true });
+const server = await serve({ port: 0, bench: 'demo' });
+const base = `http://localhost:${(server.address() as AddressInfo).port}`;
+const browser = await puppeteer.launch({ executablePath, args: chromiumFlags });
+const page = await browser.newPage();
+for (const [name, path, size, ready] of views) {
+  await page.setViewport(size);
+  await page.goto(base + path, { waitUntil: 'networkidle0' });
+  await page.waitForSelector(ready);
+  await page.evaluate('document.fonts.ready');
+  await page.screenshot({ path: `${folder}${name}.png` });
+  console.log(`docs/screenshots/${name}.png`);
+}
+await browser.close();
+server.close();
+process.exit(0);
