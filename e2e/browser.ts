@@ -2,7 +2,7 @@ import { mkdtempSync, readFileSync, readdirSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type AxeResults, source as axeSource } from 'axe-core';
-import puppeteer, { type Browser, type Page } from 'puppeteer-core';
+import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core';
 import { expect, vi } from 'vitest';
 import { chromiumFlags, findChromium } from '../scripts/chromium.mjs';
 
@@ -106,6 +106,14 @@ export class Visitor {
       .locator(`xpath///*[@role="listbox"]//*[@role="option"][normalize-space()="${option}"]`)
       .click();
     await this.page.waitForSelector('[role="listbox"]', { hidden: true });
+  }
+
+  /** Gives a file to the chooser with that test id. */
+  async upload(testId: string, path: string): Promise<void> {
+    const input = (await this.page.waitForSelector(
+      `[data-testid="${testId}"]`,
+    )) as ElementHandle<HTMLInputElement>;
+    await input.uploadFile(path);
   }
 
   async keys(...keys: string[]): Promise<void> {

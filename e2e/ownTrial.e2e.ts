@@ -322,14 +322,9 @@ describe('a trial of one’s own, end to end', () => {
   it('comes back identical on a fresh profile', async () => {
     const other = await Visitor.arrive(browser, inject('ownUrl'));
     await other.open('/data');
-    const input = await other.page.$('[data-testid="trial-file"]');
-    await (input as import('puppeteer-core').ElementHandle<HTMLInputElement>).uploadFile(
-      v.pathOfDownload('.html'),
-    );
+    await other.upload('trial-file', v.pathOfDownload('.html'));
     await other.sees('isn’t a zip that can be opened');
-    await (input as import('puppeteer-core').ElementHandle<HTMLInputElement>).uploadFile(
-      v.pathOfDownload('-trial.zip'),
-    );
+    await other.upload('trial-file', v.pathOfDownload('-trial.zip'));
     await other.sees('“Is Prova worth it on cress?” is on the bench.');
     await other.isAccessible();
     await other.pressLink('Open it');
@@ -340,10 +335,7 @@ describe('a trial of one’s own, end to end', () => {
     const again = await other.downloaded('-trial.zip');
     expect(again.equals(await v.downloaded('-trial.zip'))).toBe(true);
     await other.open('/data');
-    const second = await other.page.$('[data-testid="trial-file"]');
-    await (second as import('puppeteer-core').ElementHandle<HTMLInputElement>).uploadFile(
-      v.pathOfDownload('-trial.zip'),
-    );
+    await other.upload('trial-file', v.pathOfDownload('-trial.zip'));
     await other.sees('0 new log lines were added');
   });
 

@@ -1,9 +1,11 @@
 import { Outlet } from 'react-router';
 import { Head } from '../ui/Head';
+import { useOtherTabs } from '../ui/useOtherTabs';
 import { BenchStair } from '../ui/Stair';
 
 /** The frame of everything that isn't inside a trial. */
 export default function BenchLayout() {
+  useOtherTabs();
   return (
     <>
       <Head />

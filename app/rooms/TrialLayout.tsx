@@ -3,12 +3,13 @@ import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useEffect, useState } from 'react';
-import { Link, Outlet, useLoaderData, useLocation, useNavigate, useRevalidator } from 'react-router';
+import { Link, Outlet, useLoaderData, useLocation, useNavigate } from 'react-router';
 import { dayOfDate, roundProgress, stageOf } from '~core/schedule/rounds';
 import { shortDate, todayDate } from '../bench/clock';
 import { loadTrial } from '../store/trials';
 import { Head } from '../ui/Head';
 import { Stair } from '../ui/Stair';
+import { useOtherTabs } from '../ui/useOtherTabs';
 import { isTyping } from '../ui/keys';
 import type { RoomArgs } from './roomArgs';
 import { stairSteps } from './stairSteps';
@@ -58,7 +59,7 @@ export default function TrialLayout() {
   const { id, question, status, due, steps, unitNoun } = useLoaderData<typeof clientLoader>();
   const navigate = useNavigate();
   const path = useLocation().pathname;
-  const revalidator = useRevalidator();
+  useOtherTabs();
   const [keysOpen, setKeysOpen] = useState(false);
 
   useEffect(() => {
@@ -70,14 +71,11 @@ export default function TrialLayout() {
       const to = steps[here + (e.key === ']' ? 1 : -1)];
       if (to) void navigate(`/trial/${id}/${to.room}`);
     };
-    const onChanged = () => void revalidator.revalidate();
     window.addEventListener('keydown', onKey);
-    window.addEventListener('palazzo-changed', onChanged);
     return () => {
       window.removeEventListener('keydown', onKey);
-      window.removeEventListener('palazzo-changed', onChanged);
     };
-  }, [id, navigate, path, steps, revalidator]);
+  }, [id, navigate, path, steps]);
 
   return (
     <>

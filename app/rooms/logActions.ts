@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { type Observation, type TrialState, observationsOf } from '~core/log/state';
 import { EntryBody } from '~core/model/entry';
 import { appendEntries } from '../store/trials';
-import { announce } from '../ui/Notices';
+import { announce } from '../ui/announce';
 import { type ActionResult, type FieldErrors, fieldErrors } from '../form/schemaFields';
 
 /** What Rounds and Weigh-in send: one thing to write down. */

@@ -1,17 +1,11 @@
 import Button from '@mui/material/Button';
 import Snackbar from '@mui/material/Snackbar';
 import { type ReactNode, createContext, useCallback, useContext, useEffect, useMemo, useState } from 'react';
+import { onAnnouncement } from './announce';
 
 interface Notice {
   text: string;
   undo?: () => void | Promise<void>;
-}
-
-const announcements = new EventTarget();
-
-/** Says something from outside React: how an action answers when several are under way. */
-export function announce(text: string): void {
-  announcements.dispatchEvent(new CustomEvent('say', { detail: text }));
 }
 
 const NoticeContext = createContext<(notice: Notice) => void>(() => {});
@@ -23,11 +17,7 @@ export function NoticeProvider({ children }: { children: ReactNode }) {
   const [notice, setNotice] = useState<(Notice & { n: number }) | null>(null);
   const show = useCallback((next: Notice) => setNotice((old) => ({ ...next, n: (old?.n ?? 0) + 1 })), []);
   const close = useMemo(() => () => setNotice((old) => (old ? null : old)), []);
-  useEffect(() => {
-    const onSay = (e: Event) => show({ text: (e as CustomEvent<string>).detail });
-    announcements.addEventListener('say', onSay);
-    return () => announcements.removeEventListener('say', onSay);
-  }, [show]);
+  useEffect(() => onAnnouncement((text) => show({ text })), [show]);
   const undo = notice?.undo;
   return (
     <NoticeContext value={show}>

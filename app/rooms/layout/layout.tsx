@@ -6,7 +6,7 @@ import { missingForSeal } from '~core/model/seal';
 import { useDeed } from '../../form/useDeed';
 import { loadTrial, undoDepth } from '../../store/trials';
 import { Legend } from '../../ui/Legend';
-import { announce } from '../../ui/Notices';
+import { announce } from '../../ui/announce';
 import { RoomHead } from '../../ui/RoomHead';
 import { isTyping } from '../../ui/keys';
 import type { RoomArgs } from '../roomArgs';

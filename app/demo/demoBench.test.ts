@@ -1,0 +1,59 @@
+import { describe, expect, it } from 'vitest';
+import { deriveState } from '~core/log/state';
+import { Product } from '~core/model/product';
+import { planSha256 } from '~core/model/seal';
+import { Trial } from '~core/model/trial';
+import { roundProgress, stageOf } from '~core/schedule/rounds';
+import { makeFinding } from '~core/verdict/finding';
+import { headline } from '~core/verdict/words';
+import { demoBench } from './demoBench';
+
+const now = new Date('2026-05-04T10:00:00');
+const today = '2026-05-04';
+const bench = demoBench(now);
+const trial = (code: string) => bench.trials.find((t) => t.plan.code === code)!;
+const stateOf = (code: string) => deriveState(trial(code).plan, trial(code).log);
+
+function sentence(code: string): string {
+  const { plan } = trial(code);
+  const primary = plan.traits.find((t) => t.id === plan.primaryTraitId)!;
+  const finding = makeFinding(stateOf(code), primary);
+  if (!finding.ok) throw new Error(finding.error.tag);
+  return headline(finding.value, (id) => plan.treatments.find((t) => t.id === id)!.name);
+}
+
+describe('the demo bench', () => {
+  it('is the same at every start, but for its dates', () => {
+    expect(demoBench(now)).toEqual(bench);
+    const later = demoBench(new Date('2026-09-01T10:00:00'));
+    const values = (b: typeof bench) =>
+      b.trials.map((t) => t.log.map((e) => ('value' in e ? e.value : e.kind)));
+    expect(values(later)).toEqual(values(bench));
+  });
+  it('holds only what the schemas allow', () => {
+    for (const t of bench.trials) expect(Trial.parse(t)).toEqual(t);
+    for (const p of bench.products) expect(Product.parse(p)).toEqual(p);
+  });
+  it('seals carry the hash of their plan', () => {
+    for (const t of bench.trials) {
+      const { seal } = deriveState(t.plan, t.log);
+      if (seal) expect(seal.planSha256).toBe(planSha256(t.plan));
+    }
+  });
+  it('has trials in different states', () => {
+    const stages = Object.fromEntries(
+      bench.trials.map((t) => [t.plan.code, stageOf(deriveState(t.plan, t.log), today)]),
+    );
+    expect(stages).toEqual({ COR: 'finished', PAR: 'running', SUN: 'finished', RAD: 'planning' });
+  });
+  it('has a round due today, begun', () => {
+    const due = roundProgress(stateOf('PAR'), today).filter(
+      (r) => r.status === 'due' || r.status === 'overdue',
+    );
+    expect(due).toMatchObject([{ status: 'due', date: today, unitsDone: 7, unitsWanted: 20, started: true }]);
+  });
+  it('has a clear result and an open one', () => {
+    expect(sentence('COR')).toBe('Two of three contenders beat Water; nothing separates the two.');
+    expect(sentence('SUN')).toMatch(/clearly better|close to call/);
+  });
+});

@@ -1,0 +1,129 @@
+import '../testing/browserGlobals';
+import { beforeEach, describe, expect, it } from 'vitest';
+import type { TrialId } from '~core/model/ids';
+import type { Plan } from '~core/model/plan';
+import { height, plan, unitId, weighing } from '~core/testing/trial';
+import { createTrial, loadTrial, sealPlan } from '../store/trials';
+import { layoutAction } from './layout/layoutActions';
+import { logAction } from './logActions';
+
+let n = 0;
+let p: Plan;
+beforeEach(async () => {
+  n += 1;
+  p = { ...plan({ treatments: ['Water', 'A'], replicates: 3 }), id: `acted-${n}` as TrialId };
+  await createTrial(p);
+});
+
+const water = unitId('Water', 0);
+const observations = async () => (await loadTrial(p.id)).state.observations;
+
+describe('what the pad sends', () => {
+  it('a value is kept; a second one for the same place corrects it', async () => {
+    await logAction(p.id, { body: height(water, 5) });
+    await logAction(p.id, { body: height(water, 6) });
+    expect(await observations()).toMatchObject([{ value: 6, earlier: [{ value: 5 }] }]);
+  });
+  it('other rounds, samples, units and traits are places of their own', async () => {
+    await logAction(p.id, { body: height(water, 5) });
+    await logAction(p.id, { body: height(water, 6, 'r2') });
+    await logAction(p.id, { body: height(water, 6, 'r1', 2) });
+    await logAction(p.id, { body: height(unitId('A', 0), 6) });
+    await logAction(p.id, { body: weighing(water, 50) });
+    expect(await observations()).toHaveLength(5);
+  });
+  it('values sent together are all kept, the last one standing', async () => {
+    await Promise.all([4, 5, 6].map((v) => logAction(p.id, { body: height(water, v) })));
+    expect(await observations()).toMatchObject([{ value: 6, earlier: [{ value: 4 }, { value: 5 }] }]);
+  });
+  it.each([
+    [{ body: weighing(water, -4) }, /less than the tare of 10 g/],
+    [{ body: { ...height(water, 5), value: 'tall' } }, /number/],
+    [{ body: { kind: 'note', unitId: null, text: '  ' } }, /Write what happened/],
+    [{ body: { kind: 'exclusion', unitId: water, traitId: null, reason: '' } }, /Say why/],
+    [{}, /./],
+  ])('refuses %j and writes nothing', async (data, said) => {
+    const result = await logAction(p.id, data);
+    expect('errors' in result && Object.values(result.errors)[0]).toMatch(said);
+    expect((await loadTrial(p.id)).log).toEqual([]);
+  });
+});
+
+describe('what the Layout room does', () => {
+  const design = (over = {}) =>
+    layoutAction(p.id, { intent: 'design', kind: 'crd', replicates: '3', seed: '7', ...over });
+  const area = (over = {}) => ({
+    ...p.areas[0]!,
+    rows: '3',
+    columns: '2',
+    widthCm: '',
+    depthCm: '',
+    ...over,
+  });
+  const now = async () => (await loadTrial(p.id)).row.plan;
+
+  it('lays out by seed; the same seed again gives the same', async () => {
+    await design();
+    const first = (await now()).units.map((u) => u.treatmentId);
+    await design({ seed: '8' });
+    await design();
+    expect((await now()).units.map((u) => u.treatmentId)).toEqual(first);
+  });
+  it.each([
+    [{ replicates: '' }, 'replicates', /How many/],
+    [{ replicates: '2,5' }, 'replicates', /Whole number/],
+    [{ replicates: '9' }, 'replicates', /18 units need 18 positions/],
+    [{ seed: 'luck' }, 'seed', /isn’t a number/],
+  ])('refuses %j at its field', async (over, field, said) => {
+    const result = await design(over);
+    expect('errors' in result && result.errors[field]).toMatch(said);
+    expect((await now()).units).toEqual(p.units);
+  });
+  it('a smaller place takes the layout off; a larger one leaves it', async () => {
+    await layoutAction(p.id, { intent: 'areas', areas: [area({ rows: '4', name: 'Shelf A' })] });
+    expect((await now()).units).toHaveLength(6);
+    const result = await layoutAction(p.id, { intent: 'areas', areas: [area({ columns: '1' })] });
+    expect(result).toMatchObject({ message: /randomise again/ });
+    expect((await now()).units).toEqual([]);
+    await layoutAction(p.id, { intent: 'undo' });
+    expect((await now()).units).toHaveLength(6);
+  });
+  it('a place needs a name and whole rows', async () => {
+    const result = await layoutAction(p.id, { intent: 'areas', areas: [area({ name: ' ', rows: '1.5' })] });
+    expect(result).toEqual({
+      errors: { 'areas.0.name': 'Give the place a name.', 'areas.0.rows': 'Whole rows.' },
+    });
+  });
+  it('a move before the seal changes the plan, after it the log', async () => {
+    const to = p.units[1]!.position;
+    await layoutAction(p.id, { intent: 'move', unitId: water, to, reason: '' });
+    expect((await now()).units.find((u) => u.id === water)!.position).toEqual(to);
+    await sealPlan(p.id);
+    const sealed = await now();
+    await layoutAction(p.id, { intent: 'move', unitId: water, to: p.units[5]!.position, reason: 'lamp' });
+    expect(await now()).toEqual(sealed);
+    expect((await loadTrial(p.id)).state.positions.get(water)).toEqual(p.units[5]!.position);
+  });
+  it('seals only what is whole, and breaks the seal only before the first value', async () => {
+    expect(await layoutAction(p.id, { intent: 'seal' })).toMatchObject({ saved: true });
+    expect(await design()).toEqual({ errors: { intent: 'The plan is sealed.' } });
+    expect(await layoutAction(p.id, { intent: 'breakSeal' })).toMatchObject({ saved: true });
+    expect((await loadTrial(p.id)).state.seal).toBeNull();
+    await layoutAction(p.id, { intent: 'seal' });
+    expect((await loadTrial(p.id)).state.seal).not.toBeNull();
+    await logAction(p.id, { body: height(water, 5) });
+    const refused = await layoutAction(p.id, { intent: 'breakSeal' });
+    expect('errors' in refused && refused.errors.seal).toMatch(/logged already/);
+  });
+  it('says everything that is missing before the seal', async () => {
+    const bare = { ...p, id: `bare-${n}` as TrialId, prediction: '', units: [] };
+    await createTrial(bare);
+    const result = await layoutAction(bare.id, { intent: 'seal' });
+    expect('errors' in result && result.errors.seal).toBe(
+      'Still missing: a prediction, written before the start; units on the plan.',
+    );
+  });
+  it('refuses what it doesn’t know', async () => {
+    expect(await layoutAction(p.id, { intent: 'burn' })).toHaveProperty('errors');
+  });
+});

@@ -1,0 +1,137 @@
+import { describe, expect, it } from 'vitest';
+import { deriveState } from '~core/log/state';
+import { entry, harvest, height, heightTrait, plan, trait, unitId, weighing } from '~core/testing/trial';
+import { tesseraLetter, tesseraStyle } from '../ui/tesserae';
+import { logLines } from './log/logLines';
+import { planSummary } from './planSummary';
+import { firstOpenSample, nextStep, walkOf } from './rounds/walk';
+import { stairSteps } from './stairSteps';
+
+const sealed = entry({ kind: 'seal', planSha256: 'a'.repeat(64) });
+
+describe('the walk through a round', () => {
+  const p = plan({ replicates: 2, traits: [trait(), heightTrait({ samplesPerUnit: 2 })] });
+  const height2 = p.traits[1]!;
+  const first = p.rounds[0]!;
+  const two = (u: ReturnType<typeof unitId>) => [1, 2].map((s) => entry(height(u, 5, 'r1', s)));
+  it('goes row by row, every other one backwards, past the dead', () => {
+    const dead = entry({ kind: 'death', unitId: unitId('A', 1), sample: null, cause: '' });
+    expect(walkOf(deriveState(p, [dead])).map((u) => u.id)).toEqual(['Water-0', 'A-0', 'Water-1']);
+  });
+  it('finds the next place without a value, sample by sample, and ends', () => {
+    const state = deriveState(p, [...two(unitId('Water', 0)), entry(height(unitId('A', 0), 5, 'r1', 1))]);
+    expect(firstOpenSample(state, unitId('A', 0), height2, first.id)).toBe(2);
+    expect(nextStep(state, height2, first, null)).toEqual({ unitId: 'A-0', sample: 2 });
+    expect(nextStep(state, height2, first, unitId('A', 1))).toEqual({ unitId: 'A-1', sample: 1 });
+    const all = deriveState(
+      p,
+      p.units.flatMap((u) => two(u.id)),
+    );
+    expect(nextStep(all, height2, first, null)).toBeNull();
+  });
+});
+
+describe('the stair', () => {
+  const today = '2026-03-11';
+  const steps = (log: Parameters<typeof deriveState>[1], p = plan(), reviewed = false) =>
+    Object.fromEntries(stairSteps(deriveState(p, log), today, reviewed).map((s) => [s.room, s]));
+  it('shows what a plan lacks', () => {
+    const s = steps([], { ...plan(), prediction: '', units: [] });
+    expect(s.question).toMatchObject({
+      progress: 'half',
+      hint: 'Missing: a prediction, written before the start',
+    });
+    expect(s.contenders).toMatchObject({ progress: 'full', howFar: '2' });
+    expect(s.layout).toMatchObject({ progress: 'half', howFar: '' });
+    expect(s.findings!.progress).toBe('none');
+  });
+  it('follows the work', () => {
+    const heights = plan().units.map((u) => entry(height(u.id, 5)));
+    const s = steps([sealed, ...heights, entry(weighing(unitId('A', 0), 50))]);
+    expect(s.layout).toMatchObject({ progress: 'full', howFar: 'sealed' });
+    expect(s.rounds).toMatchObject({ progress: 'half', howFar: '0/6' });
+    expect(s['weigh-in']).toMatchObject({ progress: 'half', howFar: '1/6' });
+    expect(s.findings!.progress).toBe('half');
+  });
+  it('is done when everything is', () => {
+    const log = [
+      sealed,
+      ...plan().units.flatMap((u) => [entry(height(u.id, 5)), entry(height(u.id, 6, 'r2'))]),
+      ...harvest({ Water: [1, 2, 3], A: [4, 5, 6] }),
+    ];
+    expect(Object.values(steps(log, plan(), true)).map((s) => s.progress)).toEqual(Array(8).fill('full'));
+    expect(planSummary(deriveState(plan(), log), today)).toBe('read the verdict');
+  });
+  it('says what comes next', () => {
+    expect(planSummary(deriveState({ ...plan(), prediction: '' }, []), today)).toMatch(
+      /^missing: a prediction/,
+    );
+    expect(planSummary(deriveState(plan(), []), today)).toBe('ready to be sealed');
+    expect(planSummary(deriveState(plan(), [sealed]), '2026-03-03')).toBe('First, tomorrow');
+  });
+});
+
+describe('the log in words', () => {
+  it('newest first; a corrected line is struck, a taken-back one named', () => {
+    const log = [
+      entry(height(unitId('A', 0), 5), 'h', 1),
+      entry(
+        { kind: 'correction', supersedes: 'h', replacement: height(unitId('A', 0), 6), reason: 'slip' },
+        'c',
+        2,
+      ),
+      entry({ kind: 'note', unitId: null, text: 'Rain.' }, 'n', 3),
+      entry({ kind: 'correction', supersedes: 'n', replacement: null, reason: 'taken back' }, 'x', 4),
+    ];
+    const lines = logLines(plan(), log, deriveState(plan(), log));
+    expect(lines.map((l) => [l.id, l.what, l.standing, l.canTakeBack])).toEqual([
+      ['x', 'Correction', true, false],
+      ['n', 'Remark', false, false],
+      ['c', 'Correction', true, true],
+      ['h', 'Measured', false, false],
+    ]);
+    expect(lines[0]!.text).toBe('taken back: remark Rain.');
+    expect(lines[2]!.text).toMatch(/TST-02 height 6\.0 cm/);
+  });
+  it('has words for every kind', () => {
+    const log = [
+      sealed,
+      entry(weighing(unitId('A', 0), 50)),
+      entry({
+        kind: 'reading',
+        quantity: 'tare',
+        value: 11,
+        subject: 'Bowl',
+        unitId: null,
+        treatmentId: null,
+        instrument: '',
+      }),
+      entry({ kind: 'move', moves: [{ unitId: unitId('A', 0), to: plan().units[0]!.position }], reason: '' }),
+      entry({ kind: 'deviation', unitIds: [unitId('A', 0)], text: 'late' }),
+      entry({ kind: 'death', unitId: unitId('A', 0), sample: null, cause: 'mould' }),
+      entry({ kind: 'exclusion', unitId: unitId('A', 0), traitId: null, reason: 'late' }),
+      entry({ kind: 'mix', treatmentId: 'A', batch: 'B1', volumeL: 2, amounts: [] }),
+      entry({ kind: 'feed', unitIds: [unitId('A', 0)], batch: 'B1', volumeLPerUnit: 0.5 }),
+      entry({ kind: 'photo', unitId: null, file: 'a.jpg', sha256: 'b'.repeat(64), caption: '' }),
+      entry({ kind: 'taskDone', task: 'Water' }),
+      entry({ kind: 'reveal', reason: 'scored' }),
+    ];
+    const lines = logLines(plan(), log, deriveState(plan(), log));
+    expect(lines).toHaveLength(log.length);
+    for (const l of lines) {
+      expect(l.what).toBeTruthy();
+      expect(l.text.trim()).not.toBe('');
+      expect(l.text).not.toMatch(/undefined|NaN|\?/);
+    }
+  });
+});
+
+describe('tesserae', () => {
+  it('colour and pattern together are unique for 64 treatments', () => {
+    const keys = Array.from({ length: 64 }, (_, i) => `${tesseraStyle(i).colour} ${tesseraStyle(i).pattern}`);
+    expect(new Set(keys).size).toBe(64);
+  });
+  it('letters go on after Z', () => {
+    expect([0, 25, 26, 27, 51, 52].map(tesseraLetter)).toEqual(['A', 'Z', 'AA', 'AB', 'AZ', 'BA']);
+  });
+});

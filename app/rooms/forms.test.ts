@@ -1,0 +1,160 @@
+import { describe, expect, it } from 'vitest';
+import type { z } from 'zod';
+import { fieldErrors } from '../form/schemaFields';
+import { demoBench } from '../demo/demoBench';
+import { ProductForm, fromForm, toForm } from '../library/productForm';
+import {
+  ContendersForm,
+  applyContenders,
+  newTreatment,
+  newUse,
+  toContendersForm,
+} from './contenders/contendersForm';
+import { QuestionForm, applyQuestion, newRound, newTrait, toQuestionForm } from './question/questionForm';
+
+const bench = demoBench(new Date('2026-05-04T10:00:00'));
+const { plan } = bench.trials[0]!;
+
+const errorsOf = (schema: z.ZodType, input: unknown) => {
+  const read = schema.safeParse(input);
+  return read.success ? {} : fieldErrors(read.error);
+};
+
+describe('a form opened and saved changes nothing', () => {
+  it.each(bench.trials.map((t) => [t.plan.code, t.plan] as const))('Question of %s', (_, p) => {
+    expect(applyQuestion(p, QuestionForm.parse(toQuestionForm(p)))).toEqual(p);
+  });
+  it.each(bench.trials.map((t) => [t.plan.code, t.plan] as const))('Contenders of %s', (_, p) => {
+    expect(applyContenders(p, ContendersForm.parse(toContendersForm(p)))).toEqual(p);
+  });
+  it.each(bench.products.map((p) => [p.name, p] as const))('product %s', (_, p) => {
+    expect(fromForm(p.id, ProductForm.parse(toForm(p)))).toEqual(p);
+  });
+});
+
+describe('the Question', () => {
+  const form = () => toQuestionForm(plan);
+  it('takes decimal commas', () => {
+    const f = form();
+    f.differenceValue = '7,5';
+    f.traits[0]!.plausibleHigh = '250,5';
+    const changed = applyQuestion(plan, QuestionForm.parse(f));
+    expect(changed.smallestDifference).toEqual({ kind: 'percent', value: 7.5 });
+    expect(changed.traits[0]!.plausibleHigh).toBe(250.5);
+  });
+  it('says each fault at its field', () => {
+    const f = form();
+    f.question = ' ';
+    f.code = 'Co';
+    f.startDate = 'soon';
+    f.rounds[0] = { ...f.rounds[0]!, day: '-1', traitIds: [] };
+    f.traits[0] = { ...f.traits[0]!, samplesPerUnit: '0', unit: 'kg' };
+    f.traits[1] = { ...f.traits[1]!, direction: 'band', bandLow: '9', bandHigh: '6' };
+    expect(errorsOf(QuestionForm, f)).toMatchObject({
+      question: 'Write the question.',
+      code: 'Three capital letters.',
+      startDate: expect.stringContaining('Use a date'),
+      'rounds.0.day': 'Not before the start.',
+      'rounds.0.traitIds': 'Tick what is measured.',
+      'traits.0.samplesPerUnit': 'At least 1.',
+    });
+  });
+  it('minds what only shows when the fields themselves are right', () => {
+    const f = form();
+    f.traits[0] = { ...f.traits[0]!, unit: 'kg' };
+    f.traits[1] = {
+      ...f.traits[1]!,
+      name: f.traits[0].name.toUpperCase(),
+      direction: 'band',
+      bandLow: '9',
+      bandHigh: '6',
+    };
+    const errors = { ...errorsOf(QuestionForm, f) };
+    expect(errors['traits.0.unit']).toMatch(/kept in g/);
+    expect(errors['traits.1.bandLow']).toMatch(/lower and a higher end/);
+  });
+  it('two traits can’t have one name', () => {
+    const f = form();
+    f.traits[1] = { ...f.traits[1]!, name: f.traits[0]!.name.toUpperCase() };
+    expect(errorsOf(QuestionForm, f)).toEqual({ 'traits.1.name': 'Another trait has this name.' });
+  });
+  it('a removed trait leaves the rounds and the decision', () => {
+    const f = form();
+    f.traits = f.traits.filter((t) => t.id !== plan.primaryTraitId);
+    const changed = applyQuestion(plan, QuestionForm.parse(f));
+    expect(changed.primaryTraitId).toBeNull();
+    expect(changed.rounds.every((r) => !r.traitIds.includes(plan.primaryTraitId!))).toBe(true);
+  });
+  it('a new code renames the labels', () => {
+    const f = { ...form(), code: 'NEW' };
+    const changed = applyQuestion(plan, QuestionForm.parse(f));
+    expect(changed.units.map((u) => u.code.slice(0, 4))).toEqual(plan.units.map(() => 'NEW-'));
+  });
+  it('what the buttons add is valid', () => {
+    const f = form();
+    f.traits.push({ ...newTrait('count'), name: 'Side shoots' });
+    f.rounds.push(newRound(9, 40, [f.traits[2]!.id]));
+    expect(errorsOf(QuestionForm, f)).toEqual({});
+  });
+});
+
+describe('Contenders', () => {
+  const form = () => toContendersForm(plan);
+  it('says each fault at its field', () => {
+    const f = form();
+    f.treatments[1]!.products[0] = {
+      ...f.treatments[1]!.products[0]!,
+      amount: '0',
+      timesPerUnit: '1.5',
+      solutionLPerUnit: 'x',
+    };
+    expect(errorsOf(ContendersForm, f)).toEqual({
+      'treatments.1.products.0.amount': 'More than nothing.',
+      'treatments.1.products.0.timesPerUnit': 'Whole times.',
+      'treatments.1.products.0.solutionLPerUnit': '“x” isn’t a number.',
+    });
+  });
+  it('names are unique', () => {
+    const f = form();
+    f.treatments[1]!.name = 'water';
+    expect(errorsOf(ContendersForm, f)).toEqual({ 'treatments.1.name': 'Another contender has this name.' });
+  });
+  it('a removed contender takes its units off the plan', () => {
+    const f = form();
+    const gone = f.treatments.pop()!;
+    const changed = applyContenders(plan, ContendersForm.parse(f));
+    expect(changed.units).toHaveLength(15);
+    expect(changed.units.some((u) => u.treatmentId === gone.id)).toBe(false);
+  });
+  it('a new one stands in the same surroundings; its dose is counted as the product is sold', () => {
+    const f = form();
+    expect(newTreatment('test', f.treatments[0])).toMatchObject({
+      medium: 'plain coir, one new bale',
+      name: '',
+    });
+    const [duo, palestra] = ['demo-duo', 'demo-palestra'].map((id) =>
+      bench.products.find((x) => x.id === id)!,
+    );
+    expect([newUse(duo!).unit, newUse(palestra!).unit]).toEqual(['g', 'mL']);
+  });
+});
+
+describe('a product', () => {
+  it('the analysis is whole or absent, and not above 100 %', () => {
+    const f = toForm(bench.products[0]!);
+    expect(errorsOf(ProductForm, { ...f, k2oPercent: '' }).nPercent).toMatch(/all three/);
+    expect(errorsOf(ProductForm, { ...f, nPercent: '60', k2oPercent: '60' }).nPercent).toMatch(/122 %/);
+    const none = { ...f, nPercent: '', p2o5Percent: '', k2oPercent: '' };
+    expect(fromForm('x', ProductForm.parse(none)).analysis).toBeNull();
+  });
+  it('a price keeps its cents, whatever the currency’s digits', () => {
+    const f = toForm(bench.products[0]!);
+    const pack = { ...f.packs[0]!, price: '19,99', currency: 'eur' };
+    expect(fromForm('x', ProductForm.parse({ ...f, packs: [pack] })).packs[0]).toMatchObject({
+      priceMinor: 1999,
+      currency: 'EUR',
+    });
+    const yen = { ...pack, price: '1290', currency: 'JPY' };
+    expect(fromForm('x', ProductForm.parse({ ...f, packs: [yen] })).packs[0]!.priceMinor).toBe(1290);
+  });
+});

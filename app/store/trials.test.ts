@@ -1,0 +1,205 @@
+import '../testing/browserGlobals';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { exportTrial, importTrial } from '~core/formats/dataPackage';
+import type { TrialId } from '~core/model/ids';
+import type { Plan } from '~core/model/plan';
+import { planSha256 } from '~core/model/seal';
+import { height, plan, product, unitId, use, weighing } from '~core/testing/trial';
+import { useBench } from '../testing/browserGlobals';
+import { bench, recorder, resetDemo, setRecorder } from './bench';
+import { listBin, restore } from './bin';
+import { deleteProduct, listProducts, saveProduct } from './products';
+import {
+  appendEntries,
+  createTrial,
+  deleteTrial,
+  forgetTrials,
+  listTrials,
+  loadTrial,
+  savePlan,
+  sealPlan,
+  takeIn,
+  takeInAsCopy,
+  undoDepth,
+  undoPlan,
+  wholeTrial,
+} from './trials';
+
+let n = 0;
+let p: Plan;
+
+beforeEach(async () => {
+  useBench('own');
+  n += 1;
+  p = { ...plan(), id: `trial-${n}` as TrialId };
+  await createTrial(p);
+});
+
+afterEach(async () => {
+  const db = await bench();
+  await Promise.all([db.trials.clear(), db.entries.clear(), db.products.clear(), db.bin.clear()]);
+  forgetTrials();
+});
+
+describe('the log', () => {
+  it('keeps every one of many values that come at once', async () => {
+    const values = Array.from({ length: 40 }, (_, i) => i);
+    await Promise.all(values.map((v) => appendEntries(p.id, [height(unitId('Water', v % 3), v)])));
+    expect((await loadTrial(p.id)).log).toHaveLength(40);
+    forgetTrials();
+    const { state } = await loadTrial(p.id);
+    expect(state.observations.map((o) => o.value).sort((a, b) => a - b)).toEqual(values);
+  });
+
+  it('gives the same state from memory as from the database', async () => {
+    await appendEntries(p.id, [height(unitId('Water', 0), 5), weighing(unitId('A', 1), 60)]);
+    const [line] = await appendEntries(p.id, [height(unitId('A', 0), 7)]);
+    await appendEntries(p.id, [
+      { kind: 'correction', supersedes: line!.id, replacement: height(unitId('A', 0), 8), reason: 'slip' },
+    ]);
+    const warm = (await loadTrial(p.id)).state;
+    forgetTrials();
+    expect((await loadTrial(p.id)).state).toEqual(warm);
+  });
+
+  it('lets a later line see what an earlier one wrote, even when both are under way', async () => {
+    const first = appendEntries(p.id, [height(unitId('A', 0), 5)]);
+    const second = appendEntries(p.id, ({ state }) =>
+      state.observations.map((o) => ({ kind: 'note', unitId: o.unitId, text: `saw ${o.value}` })),
+    );
+    await first;
+    expect(await second).toMatchObject([{ kind: 'note', text: 'saw 5' }]);
+  });
+
+  it('writes who made the entry', async () => {
+    expect(await recorder()).toBe('');
+    await setRecorder('Loggia');
+    expect(await appendEntries(p.id, [height(unitId('A', 0), 5)])).toMatchObject([{ by: 'Loggia' }]);
+    await setRecorder('');
+  });
+});
+
+describe('the plan', () => {
+  it('can be changed and taken back until it is sealed', async () => {
+    await savePlan(p.id, (x) => ({ ...x, prediction: 'No.' }));
+    await savePlan(p.id, (x) => ({ ...x, prediction: 'Perhaps.' }));
+    expect(undoDepth(p.id)).toBe(2);
+    await undoPlan(p.id);
+    expect((await loadTrial(p.id)).row.plan.prediction).toBe('No.');
+    await undoPlan(p.id);
+    await undoPlan(p.id);
+    expect((await loadTrial(p.id)).row.plan).toEqual(p);
+  });
+
+  it('is frozen by the seal with the hash of what is stored', async () => {
+    await sealPlan(p.id);
+    const { state, row } = await loadTrial(p.id);
+    expect(state.seal!.planSha256).toBe(planSha256(row.plan));
+    expect(await savePlan(p.id, (x) => ({ ...x, prediction: 'No.' }))).toEqual({
+      ok: false,
+      error: { tag: 'sealed' },
+    });
+    await undoPlan(p.id);
+    expect((await loadTrial(p.id)).row.plan).toEqual(row.plan);
+    await sealPlan(p.id);
+    expect((await loadTrial(p.id)).log).toHaveLength(1);
+  });
+
+  it('takes product copies along, and keeps the sealed price', async () => {
+    await saveProduct(product());
+    await savePlan(p.id, (x) => ({
+      ...x,
+      treatments: x.treatments.map((t) => (t.name === 'A' ? { ...t, products: [use()] } : t)),
+      products: [product()],
+    }));
+    await saveProduct(product({ name: 'Prova, renamed' }));
+    await sealPlan(p.id);
+    const dearer = product({ packs: [{ ...product().packs[0]!, priceMinor: 9999 }] });
+    await saveProduct(dearer);
+    const { plan: sealed } = (await loadTrial(p.id)).row;
+    expect(sealed.products[0]).toMatchObject({ name: 'Prova, renamed', packs: [{ priceMinor: 1000 }] });
+  });
+
+  it('refuses a plan that isn’t one, and keeps the old', async () => {
+    await expect(savePlan(p.id, (x) => ({ ...x, code: 'toolong' }))).rejects.toThrow();
+    forgetTrials();
+    expect((await loadTrial(p.id)).row.plan.code).toBe('TST');
+  });
+});
+
+describe('deleting', () => {
+  it('a trial goes to the bin with its log and comes back whole', async () => {
+    await appendEntries(p.id, [height(unitId('A', 0), 5)]);
+    const before = await wholeTrial(p.id);
+    await deleteTrial(p.id);
+    await expect(loadTrial(p.id)).rejects.toMatchObject({ status: 404 });
+    expect(await listBin()).toMatchObject([{ id: p.id, kind: 'trial', title: p.question }]);
+    await restore(p.id);
+    expect(await wholeTrial(p.id)).toEqual(before);
+    expect(await listBin()).toEqual([]);
+  });
+  it('a product too', async () => {
+    await saveProduct(product());
+    await deleteProduct('feed');
+    expect(await listProducts()).toEqual([]);
+    await restore('feed');
+    expect(await listProducts()).toEqual([product()]);
+  });
+  it('of what isn’t there does nothing', async () => {
+    await deleteProduct('nobody');
+    await deleteTrial('nobody');
+    await restore('nobody');
+    expect(await listBin()).toEqual([]);
+  });
+});
+
+describe('taking in a trial file', () => {
+  const copyOf = async () => {
+    const read = importTrial(exportTrial(await wholeTrial(p.id)));
+    if (!read.ok) throw new Error(read.error.tag);
+    return read.value;
+  };
+  it('adds what isn’t here', async () => {
+    const file = await copyOf();
+    await deleteTrial(p.id);
+    expect(await takeIn(file)).toEqual({ ok: true, value: { tag: 'added' } });
+    expect(await wholeTrial(p.id)).toEqual(file);
+  });
+  it('unites the logs of two devices', async () => {
+    await appendEntries(p.id, [height(unitId('A', 0), 5)]);
+    const other = await copyOf();
+    await appendEntries(p.id, [height(unitId('A', 1), 6)]);
+    const here = await wholeTrial(p.id);
+    other.log.push({ ...other.log[0]!, id: 'from-the-phone' as never });
+    expect(await takeIn(other)).toEqual({ ok: true, value: { tag: 'merged', newEntries: 1 } });
+    expect((await loadTrial(p.id)).log).toHaveLength(here.log.length + 1);
+    expect(await takeIn(other)).toEqual({ ok: true, value: { tag: 'merged', newEntries: 0 } });
+  });
+  it('never overwrites a different plan, but adds it beside when asked', async () => {
+    const file = await copyOf();
+    const different = { ...file, plan: { ...file.plan, prediction: 'Something else.' } };
+    expect(await takeIn(different)).toEqual({ ok: false, error: { tag: 'differentPlan' } });
+    expect((await loadTrial(p.id)).row.plan.prediction).toBe('Yes.');
+    const id = await takeInAsCopy(different);
+    expect((await loadTrial(id)).row.plan).toMatchObject({
+      prediction: 'Something else.',
+      question: 'Is it worth it? (copy)',
+    });
+    expect(await listTrials()).toHaveLength(2);
+  });
+});
+
+it('the demo bench is made by itself, apart from the own one, and its reset can be taken back', async () => {
+  useBench('demo');
+  expect((await listTrials()).map((t) => t.row.plan.code)).toEqual(['RAD', 'PAR', 'COR', 'SUN']);
+  await deleteTrial('demo-trial-par');
+  const bringBack = await resetDemo();
+  forgetTrials();
+  expect(await listTrials()).toHaveLength(4);
+  await bringBack();
+  forgetTrials();
+  expect(await listTrials()).toHaveLength(3);
+  useBench('own');
+  expect((await listTrials()).map((t) => t.row.id)).toEqual([p.id]);
+  await expect(resetDemo()).rejects.toThrow(/demo bench/);
+});
