@@ -24,16 +24,24 @@ export function FindingChart({ finding, lanes, unitNoun, caption }: Props) {
       chart?.destroy();
       const width = place.clientWidth;
       paper.style.width = `${width}px`;
-      paper.style.height = `${chartHeight(lanes.length)}px`;
+      const height = chartHeight({ finding, lanes }, width);
+      place.style.height = `${height}px`;
+      paper.style.height = `${height}px`;
       paper.width = width;
-      paper.height = chartHeight(lanes.length);
+      paper.height = height;
       chart = new Chart(
         paper,
         findingChartConfig({ finding, lanes, unitNoun, scale: window.devicePixelRatio || 1 }, width),
       );
       paper.dataset.drawn = 'yes';
     };
-    const observer = new ResizeObserver(() => void draw());
+    let drawnWidth = 0;
+    const observer = new ResizeObserver(([size]) => {
+      const width = Math.round(size?.contentRect.width ?? 0);
+      if (width === drawnWidth) return;
+      drawnWidth = width;
+      void draw();
+    });
     if (box.current) observer.observe(box.current);
     return () => {
       gone = true;
@@ -43,7 +51,7 @@ export function FindingChart({ finding, lanes, unitNoun, caption }: Props) {
   }, [finding, lanes, unitNoun]);
   return (
     <figure className="figure-box" style={{ margin: 0 }}>
-      <div ref={box} className="chart-box" style={{ height: chartHeight(lanes.length) }}>
+      <div ref={box} className="chart-box">
         <canvas ref={canvas} role="img" aria-label={caption} style={{ position: 'absolute', inset: 0 }} />
       </div>
     </figure>

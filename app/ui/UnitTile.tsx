@@ -8,18 +8,23 @@ export function UnitFace({
   number,
   value,
   words,
+  block,
 }: {
   index: number;
   number: string;
   value: ReactNode;
   words?: boolean;
+  block?: number | null;
 }) {
   return (
     <>
       <span className="top">
         <Tessera index={index} size={22} />
         <span className="tile-letter">{tesseraLetter(index)}</span>
-        <span className="number">{number}</span>
+        <span className="number">
+          {block != null && <span className="block">b{block} · </span>}
+          {number}
+        </span>
       </span>
       <span className={words ? 'value words' : 'value'}>{value}</span>
     </>

@@ -8,7 +8,7 @@ import {
   type Plugin,
 } from 'chart.js';
 import type { Finding, FindingUnit } from '~core/verdict/finding';
-import { cssColour, tesseraCanvas, tesseraStyle } from './tesserae';
+import { cssColour, drawTessera, tesseraStyle } from './tesserae';
 import { mono, sans, serif } from './theme';
 
 Chart.register(ScatterController, LinearScale, PointElement, Tooltip);
@@ -29,16 +29,39 @@ export interface ChartInput {
 }
 
 const TILE = 14;
+const TILE_STEP = TILE + 1;
+const AXIS_HEIGHT = 66;
 
-/** Units of nearly the same value are stacked, so that every one is seen. */
-function spread(units: readonly FindingUnit[], lane: number, tileWidth: number): Point[] {
-  const placed: Point[] = [];
+/** Heights inside a lane, from its top, in CSS pixels; a lane is as high as its highest stack needs. */
+function laneOf(highestStack: number) {
+  const tiles = 26 + TILE_STEP * (highestStack - 1) + TILE / 2;
+  return { label: 13, tiles, interval: tiles + 22, height: tiles + 42 };
+}
+
+/** Units of nearly the same value are stacked, so that every one is seen. @returns unit and its level, from 0 */
+function stacked(units: readonly FindingUnit[], tileWidth: number): { unit: FindingUnit; level: number }[] {
+  const placed: { unit: FindingUnit; level: number }[] = [];
   for (const unit of [...units].sort((a, b) => a.value - b.value)) {
-    let y = lane - 0.02;
-    while (placed.some((p) => Math.abs(p.x - unit.value) < tileWidth && Math.abs(p.y - y) < 0.18)) y -= 0.2;
-    placed.push({ x: unit.value, y, unit });
+    const near = placed.filter((p) => Math.abs(p.unit.value - unit.value) < tileWidth).map((p) => p.level);
+    let level = 0;
+    while (near.includes(level)) level += 1;
+    placed.push({ unit, level });
   }
   return placed;
+}
+
+/** Where everything stands for a width: the value axis, the stacks and the lanes. */
+function arrange({ finding, lanes }: Pick<ChartInput, 'finding' | 'lanes'>, width: number) {
+  const [min, max] = axisSpan(finding);
+  const tileWidth = ((max - min) * TILE_STEP) / Math.max(200, width - 40);
+  const stacks = lanes.map((lane) =>
+    stacked(
+      finding.units.filter((u) => u.treatmentId === lane.id),
+      tileWidth,
+    ),
+  );
+  const lane = laneOf(1 + Math.max(0, ...stacks.flat().map((s) => s.level)));
+  return { min, max, stacks, lane };
 }
 
 /** The span of the value axis, with room beside the outermost tile. */
@@ -56,7 +79,7 @@ function axisSpan(finding: Finding): [number, number] {
 }
 
 /** Draws what Chart.js has no element for: the band, the control's line, lane names, means and intervals. */
-function annotations({ finding, lanes }: ChartInput): Plugin<'scatter'> {
+function annotations({ finding, lanes }: ChartInput, inLane: ReturnType<typeof laneOf>): Plugin<'scatter'> {
   const { comparison, trait, smallestDifference } = finding;
   const isBand = trait.direction === 'band';
   const control = comparison.treatments.find((t) => t.name === comparison.control)!;
@@ -100,15 +123,17 @@ function annotations({ finding, lanes }: ChartInput): Plugin<'scatter'> {
       const y = (v: number) => scales.y!.getPixelForValue(v);
       ctx.save();
       lanes.forEach((lane, i) => {
+        for (const point of chart.getDatasetMeta(i).data)
+          drawTessera(ctx, lane.index, point.x, point.y, TILE);
         const colour = cssColour(tesseraStyle(lane.index).colour);
         ctx.fillStyle = colour;
         ctx.font = `600 16px ${serif}`;
         ctx.textBaseline = 'middle';
-        ctx.fillText(lane.name, area.left + 10, y(i - 0.36));
+        ctx.fillText(lane.name, area.left + 10, y(i * inLane.height + inLane.label));
         const t = comparison.treatments.find((c) => c.name === lane.id);
         if (!t || isBand) return;
         ctx.strokeStyle = colour;
-        const line = y(i + 0.24);
+        const line = y(i * inLane.height + inLane.interval);
         if (t.low !== null) {
           ctx.lineWidth = 2.5;
           ctx.beginPath();
@@ -130,21 +155,20 @@ function annotations({ finding, lanes }: ChartInput): Plugin<'scatter'> {
 /** Chart.js configuration: every unit as its tile, by lane; mean and interval below the tiles. */
 export function findingChartConfig(input: ChartInput, width: number): ChartConfiguration<'scatter', Point[]> {
   const { finding, lanes, unitNoun, scale } = input;
-  const [min, max] = axisSpan(finding);
-  const tileWidth = ((max - min) * (TILE + 1)) / Math.max(200, width - 40);
+  const { min, max, stacks, lane: inLane } = arrange(input, width);
   const { trait } = finding;
   return {
     type: 'scatter',
     data: {
       datasets: lanes.map((lane, i) => ({
         label: lane.name,
-        data: spread(
-          finding.units.filter((u) => u.treatmentId === lane.id),
-          i,
-          tileWidth,
-        ),
-        // Chart.js draws a canvas at its own size; the tile is drawn large and scaled down by the context.
-        pointStyle: scaledTile(lane.index, scale),
+        data: stacks[i]!.map(({ unit, level }) => ({
+          x: unit.value,
+          y: i * inLane.height + inLane.tiles - level * TILE_STEP,
+          unit,
+        })),
+        // The tiles are drawn below, as paths: sharp on any screen and in print.
+        pointStyle: false as const,
         pointRadius: TILE / 2,
         pointHitRadius: 10,
       })),
@@ -155,7 +179,7 @@ export function findingChartConfig(input: ChartInput, width: number): ChartConfi
       devicePixelRatio: scale,
       layout: { padding: { right: 14, top: 4 } },
       scales: {
-        y: { min: -0.62, max: lanes.length - 0.55, reverse: true, display: false },
+        y: { min: 0, max: lanes.length * inLane.height, reverse: true, display: false },
         x: {
           min,
           max,
@@ -187,24 +211,14 @@ export function findingChartConfig(input: ChartInput, width: number): ChartConfi
         },
       },
     },
-    plugins: [annotations(input)],
+    plugins: [annotations(input, inLane)],
   };
 }
 
-/** A tile whose canvas says it is TILE pixels wide, though it holds more, so that it stays sharp. */
-function scaledTile(index: number, scale: number): HTMLCanvasElement {
-  const canvas = tesseraCanvas(index, TILE, scale);
-  const small = document.createElement('canvas');
-  if (scale === 1) return canvas;
-  small.width = small.height = TILE;
-  const context = small.getContext('2d')!;
-  context.imageSmoothingQuality = 'high';
-  context.drawImage(canvas, 0, 0, TILE, TILE);
-  return small;
+/** Height a chart needs for its lanes at a width, CSS pixels. */
+export function chartHeight(input: Pick<ChartInput, 'finding' | 'lanes'>, width: number): number {
+  return AXIS_HEIGHT + input.lanes.length * arrange(input, width).lane.height;
 }
-
-/** Height a chart needs for its lanes, CSS pixels. */
-export const chartHeight = (lanes: number): number => Math.max(200, 62 + lanes * 76);
 
 /** The fonts a canvas draws with must be there first. */
 export async function chartFonts(): Promise<void> {
@@ -220,7 +234,7 @@ export async function findingPng(input: Omit<ChartInput, 'scale'>, width = 640):
   await chartFonts();
   const canvas = document.createElement('canvas');
   canvas.width = width;
-  canvas.height = chartHeight(input.lanes.length);
+  canvas.height = chartHeight(input, width);
   const chart = new Chart(canvas, findingChartConfig({ ...input, scale: 4 }, width));
   const uri = chart.toBase64Image('image/png', 1);
   chart.destroy();

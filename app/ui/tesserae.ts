@@ -51,25 +51,30 @@ export function cssColour(variable: string): string {
   return getComputedStyle(document.documentElement).getPropertyValue(variable).trim() || '#2a241f';
 }
 
-/** The tile as a canvas of `size` CSS pixels, for charts; drawn larger for sharp pictures. */
-export function tesseraCanvas(index: number, size: number, scale: number): HTMLCanvasElement {
+/** Draws the tile on a canvas, centred on a point, sharp at any scale of the context. */
+export function drawTessera(
+  context: CanvasRenderingContext2D,
+  index: number,
+  x: number,
+  y: number,
+  size: number,
+): void {
   const { colour, path } = tesseraStyle(index);
-  const canvas = document.createElement('canvas');
-  canvas.width = canvas.height = Math.round(size * scale);
-  const context = canvas.getContext('2d')!;
-  const k = canvas.width / 24;
-  context.scale(k, k);
+  const ink = cssColour(colour);
   const outline = new Path2D();
   outline.roundRect(1, 1, 22, 22, 4);
+  context.save();
+  context.translate(x - size / 2, y - size / 2);
+  context.scale(size / 24, size / 24);
   context.fillStyle = cssColour('--sheet');
   context.fill(outline);
   context.save();
   context.clip(outline);
-  context.fillStyle = cssColour(colour);
+  context.fillStyle = ink;
   context.fill(new Path2D(path), 'evenodd');
   context.restore();
-  context.strokeStyle = cssColour(colour);
+  context.strokeStyle = ink;
   context.lineWidth = 2;
   context.stroke(outline);
-  return canvas;
+  context.restore();
 }

@@ -100,7 +100,8 @@ function verdictBlocks(verdict: Verdict, finding: Finding, nameOf: NameOf): Bloc
         l.mean === null ? '–' : formatFigure(l.mean, trait.decimals),
         l.cost.ok ? formatMoney(l.cost.value.perUnit) : describeCostError(l.cost.error),
         l.perResult ? formatMoney(l.perResult) : '–',
-        l.perExtra ? formatMoney(l.perExtra.perExtra) : '–',
+        // Without an upper end the gain itself isn't shown: no price is put on it.
+        l.perExtra?.worst ? formatMoney(l.perExtra.perExtra) : '–',
       ]),
     },
     { type: 'paragraph', text: `Best value: ${verdict.bestValue.text}` },

@@ -48,12 +48,7 @@ export function ArrangePlan({ plan, positions, move }: Props) {
     move(lifted, position);
   };
   const face = (u: Unit) => (
-    <UnitFace
-      index={indexOf(u)}
-      number={u.block === null ? unitNumber(u.code) : `b${u.block} · ${unitNumber(u.code)}`}
-      value={nameOf(u)}
-      words
-    />
+    <UnitFace index={indexOf(u)} number={unitNumber(u.code)} block={u.block} value={nameOf(u)} words />
   );
 
   return (
