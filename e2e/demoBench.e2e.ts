@@ -55,6 +55,21 @@ describe('the demo bench', () => {
     expect(v.complaints).toEqual([]);
   });
 
+  it('draws the review’s pictures in day colours, by night too', async () => {
+    const picture = async (night: boolean) => {
+      const v = await Visitor.arrive(browser, inject('demoUrl'));
+      await v.open('/data');
+      if (night) {
+        await v.press('Night');
+        await v.page.waitForSelector('[data-mode="dark"]');
+      }
+      await v.open('/trial/demo-trial-cor/review');
+      await v.page.waitForSelector('.paper img');
+      return v.page.$eval('.paper img', (i) => (i as HTMLImageElement).src);
+    };
+    expect(await picture(true)).toBe(await picture(false));
+  });
+
   it('takes a value on a phone, with the pad’s keys in reach', async () => {
     const v = await Visitor.arrive(browser, inject('demoUrl'), 390, 844);
     await v.open('/');

@@ -8,7 +8,7 @@ import {
   type Plugin,
 } from 'chart.js';
 import type { Finding, FindingUnit } from '~core/verdict/finding';
-import { cssColour, drawTessera, tesseraStyle } from './tesserae';
+import { cssColour, drawTessera, tesseraStyle, withDayColours } from './tesserae';
 import { mono, sans, serif } from './theme';
 
 Chart.register(ScatterController, LinearScale, PointElement, Tooltip);
@@ -235,10 +235,12 @@ export async function findingPng(input: Omit<ChartInput, 'scale'>, width = 640):
   const canvas = document.createElement('canvas');
   canvas.width = width;
   canvas.height = chartHeight(input, width);
-  const chart = new Chart(canvas, findingChartConfig({ ...input, scale: 4 }, width));
-  const uri = chart.toBase64Image('image/png', 1);
-  chart.destroy();
-  return uri;
+  return withDayColours(() => {
+    const chart = new Chart(canvas, findingChartConfig({ ...input, scale: 4 }, width));
+    const uri = chart.toBase64Image('image/png', 1);
+    chart.destroy();
+    return uri;
+  });
 }
 
 export { Chart };

@@ -46,9 +46,28 @@ export function tesseraLetter(index: number): string {
     : tesseraLetter(Math.floor(index / 26) - 1) + tesseraLetter(index % 26);
 }
 
+/** Where colours are read from: the page, or an element that stays on the day side. */
+let palette: Element | null = null;
+
+/** Draws with the day's colours whatever side the page shows: exported pictures are for paper. */
+export function withDayColours<T>(draw: () => T): T {
+  palette = document.body.appendChild(document.createElement('div'));
+  palette.setAttribute('data-mode', 'light');
+  try {
+    return draw();
+  } finally {
+    palette.remove();
+    palette = null;
+  }
+}
+
 /** The colour a CSS variable stands for now, for canvases. */
 export function cssColour(variable: string): string {
-  return getComputedStyle(document.documentElement).getPropertyValue(variable).trim() || '#2a241f';
+  return (
+    getComputedStyle(palette ?? document.documentElement)
+      .getPropertyValue(variable)
+      .trim() || '#2a241f'
+  );
 }
 
 /** Draws the tile on a canvas, centred on a point, sharp at any scale of the context. */
