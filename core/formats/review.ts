@@ -1,4 +1,4 @@
-import { formatMoney, fromMinor } from '../cost/money';
+import { formatMoney } from '../cost/money';
 import { describeCostError } from '../cost/treatmentCost';
 import type { TrialState } from '../log/state';
 import { roleNames } from '../model/plan';
@@ -238,6 +238,3 @@ function eventBlocks(state: TrialState): Block[] {
     items.length > 0 ? { type: 'list', items } : { type: 'paragraph', text: 'Nothing was recorded.' },
   ];
 }
-
-/** A pack's price as typed, e.g. for a form. */
-export const priceText = (minor: number, currency: string): string => String(fromMinor(minor, currency));

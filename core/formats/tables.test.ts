@@ -1,0 +1,83 @@
+import { expect, it } from 'vitest';
+import { deriveState } from '../log/state';
+import { entry, harvest, height, plan, product, unitId, use } from '../testing/trial';
+import { readTable } from './csv';
+import { trialTables } from './tables';
+
+const p = plan({ replicates: 2, blocked: true });
+p.treatments[1]!.products = [use({ solutionLPerUnit: 0.8 })];
+p.products = [product(), product({ id: 'bare' as never, name: 'No pack', packs: [] })];
+const state = deriveState(p, [
+  ...harvest({ Water: [50, 51], A: [60, 61] }),
+  entry(height(unitId('A', 0), 5.25), 'h'),
+  entry({ kind: 'correction', supersedes: 'h', replacement: height(unitId('A', 0), 5.75), reason: '' }),
+  entry({ kind: 'exclusion', unitId: unitId('A', 1), traitId: null, reason: 'spilt' }),
+  entry({ kind: 'move', moves: [{ unitId: unitId('A', 1), to: p.units[0]!.position }], reason: 'lamp' }),
+]);
+const tables = Object.fromEntries(
+  trialTables(state).map((t) => {
+    const read = readTable(t.csv);
+    const rows = read.ok
+      ? read.value.rows.map((r) => Object.fromEntries(read.value.columns.map((c, i) => [c, r[i]])))
+      : [];
+    return [t.name, { ...t, rows }];
+  }),
+);
+
+it('columns stand in the order of the schema', () => {
+  for (const t of trialTables(state)) {
+    expect(t.csv.split('\n')[0]).toBe(t.schema.fields.map((f) => f.name).join(','));
+    for (const f of t.schema.fields) expect(f.description).toBeTruthy();
+  }
+});
+
+it('units carry their treatment, block and place, counted from 1', () => {
+  expect(tables.units!.rows[1]).toMatchObject({
+    code: 'TST-02',
+    treatment_id: 'A',
+    block: '1',
+    area: 'Shelf',
+    row: '1',
+    column: '2',
+  });
+});
+
+it('observations carry what stands, gross and tare, corrections and exclusions', () => {
+  const rows = tables.observations!.rows;
+  expect(rows.find((r) => r.unit_id === 'Water-0')).toMatchObject({
+    value: '50',
+    gross_g: '60',
+    tare_g: '10',
+    corrected: '0',
+    excluded: '',
+  });
+  expect(rows.find((r) => r.trait_id === 'height')).toMatchObject({
+    value: '5.75',
+    corrected: '1',
+    gross_g: '',
+  });
+  expect(rows.find((r) => r.unit_id === 'A-1')).toMatchObject({ excluded: 'spilt' });
+});
+
+it('doses, packs and events are there', () => {
+  expect(tables.doses!.rows).toMatchObject([
+    { treatment_id: 'A', amount: '10', unit: 'mL', solution_l: '0.8', times: '1' },
+  ]);
+  expect(tables.products!.rows.map((r) => [r.name, r.price_minor])).toEqual([
+    ['Prova', '1000'],
+    ['No pack', ''],
+  ]);
+  expect(tables.events!.rows.map((r) => [r.kind, r.units, r.text])).toEqual([
+    ['exclusion', 'TST-04', 'spilt'],
+    ['move', 'TST-04', 'lamp'],
+  ]);
+});
+
+it('foreign keys point at rows that are there', () => {
+  for (const t of Object.values(tables)) {
+    for (const key of t.schema.foreignKeys ?? []) {
+      const known = new Set(tables[key.reference.resource]!.rows.map((r) => r[key.reference.fields]));
+      for (const row of t.rows) expect(known).toContain(row[key.fields]);
+    }
+  }
+});
