@@ -86,6 +86,44 @@ describe('the demo bench', () => {
     await v.isAccessible();
   });
 
+  it('no view is wider than a phone', async () => {
+    const v = await Visitor.arrive(browser, inject('demoUrl'), 390, 844);
+    const wide: string[] = [];
+    for (const path of views) {
+      await v.open(path);
+      await v.page.waitForSelector('h1');
+      const width = await v.page.evaluate(() => document.documentElement.scrollWidth);
+      if (width > 390) wide.push(`${path} ${width}`);
+    }
+    expect(wide).toEqual([]);
+  });
+
+  it('keeps a scale’s weight when the unit is changed, and deletes two things in quick succession', async () => {
+    const v = await Visitor.arrive(browser, inject('demoUrl'));
+    await v.open('/trial/demo-trial-cor/weigh-in');
+    await v.fillLabelled('Lay on its pan', '170.1');
+    await v.page.waitForFunction(
+      () => Math.abs(Number(document.querySelector('.scale-face output')?.textContent) - 170.1) < 0.3,
+    );
+    await v.press('Take reading');
+    const net = async () => /net ([\d.]+) g/.exec(await v.text('.pad-last'))![1];
+    const grams = await net();
+    await v.press('oz');
+    await v.sees('oz gross');
+    expect(await net()).toBe(grams);
+    expect(Number(await v.text('.pad-figure output'))).toBeCloseTo(6, 1);
+
+    await v.open('/library');
+    await v.page.evaluate(() => {
+      for (const name of ['Mosto Alga', 'Ombretta Bio']) {
+        (document.querySelector(`[aria-label="Delete ${name}"]`) as HTMLElement).click();
+      }
+    });
+    for (const name of ['Mosto Alga', 'Ombretta Bio']) {
+      await v.page.waitForSelector(`[aria-label="Delete ${name}"]`, { hidden: true });
+    }
+  });
+
   it('questions a value that is ten times the last one', async () => {
     const v = await Visitor.arrive(browser, inject('demoUrl'));
     await v.open('/trial/demo-trial-par/rounds');

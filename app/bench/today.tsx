@@ -1,13 +1,13 @@
 import { plural } from '~core/quantity/format';
 import Button from '@mui/material/Button';
-import { Link, useFetcher, useLoaderData } from 'react-router';
+import { binAction } from './binAction';
+import { useBin } from '../form/useBin';
+import { Link, useLoaderData } from 'react-router';
 import { stageOf, roundProgress } from '~core/schedule/rounds';
 import { dayOfDate } from '~core/schedule/rounds';
 import { planSummary } from '../rooms/planSummary';
 import { benchName } from '../store/bench';
-import { restore } from '../store/bin';
 import { deleteTrial, listTrials } from '../store/trials';
-import { useNotice } from '../ui/Notices';
 import { quietButton } from '../ui/quietButton';
 import { RoomHead } from '../ui/RoomHead';
 import { Tessera } from '../ui/Tessera';
@@ -32,25 +32,13 @@ export async function clientLoader() {
 }
 
 export async function clientAction({ request }: { request: Request }) {
-  const form = await request.formData();
-  const id = String(form.get('id'));
-  if (form.get('intent') === 'restore') await restore(id);
-  else await deleteTrial(id);
-  return null;
+  return binAction(request, deleteTrial);
 }
 
 export default function Today() {
   const { today, trials } = useLoaderData<typeof clientLoader>();
-  const fetcher = useFetcher();
-  const notice = useNotice();
+  const remove = useBin();
   const due = trials.flatMap((t) => t.due.map((d) => ({ ...d, trial: t })));
-  const remove = (id: string, title: string) => {
-    void fetcher.submit({ id, intent: 'delete' }, { method: 'post' });
-    notice({
-      text: `“${title}” is in the bin.`,
-      undo: () => fetcher.submit({ id, intent: 'restore' }, { method: 'post' }),
-    });
-  };
   if (trials.length === 0) return <EmptyBench />;
   return (
     <>
@@ -165,7 +153,7 @@ export default function Today() {
                       size="small"
                       color="inherit"
                       sx={quietButton}
-                      onClick={() => remove(t.id, t.plan.question)}
+                      onClick={() => remove(t.id, `“${t.plan.question}”`)}
                       aria-label={`Delete ${t.plan.question}`}
                     >
                       Delete

@@ -1,9 +1,9 @@
 import Button from '@mui/material/Button';
-import { Link, useFetcher, useLoaderData } from 'react-router';
+import { binAction } from '../bench/binAction';
+import { useBin } from '../form/useBin';
+import { Link, useLoaderData } from 'react-router';
 import { formatMoney } from '~core/cost/money';
-import { restore } from '../store/bin';
 import { deleteProduct, listProducts } from '../store/products';
-import { useNotice } from '../ui/Notices';
 import { quietButton } from '../ui/quietButton';
 import { RoomHead } from '../ui/RoomHead';
 
@@ -12,24 +12,12 @@ export async function clientLoader() {
 }
 
 export async function clientAction({ request }: { request: Request }) {
-  const form = await request.formData();
-  const id = String(form.get('id'));
-  if (form.get('intent') === 'restore') await restore(id);
-  else await deleteProduct(id);
-  return null;
+  return binAction(request, deleteProduct);
 }
 
 export default function Library() {
   const { products } = useLoaderData<typeof clientLoader>();
-  const fetcher = useFetcher();
-  const notice = useNotice();
-  const remove = (id: string, name: string) => {
-    void fetcher.submit({ id, intent: 'delete' }, { method: 'post' });
-    notice({
-      text: `${name} is in the bin.`,
-      undo: () => fetcher.submit({ id, intent: 'restore' }, { method: 'post' }),
-    });
-  };
+  const remove = useBin();
   const add = (
     <Button variant="contained" component={Link} to="/library/new">
       Add a product

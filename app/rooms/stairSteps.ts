@@ -70,11 +70,13 @@ export function stairSteps(state: TrialState, today: string, reviewWritten: bool
       room: 'weigh-in',
       name: 'Weigh-in',
       howFar:
-        weighings > 0
-          ? `${unitsWeighed}/${plan.units.length}`
-          : weighed.length > 0 && lastRound
-            ? `d ${lastRound.round.day}`
-            : '',
+        weighed.length === 0
+          ? '–'
+          : weighings > 0
+            ? `${unitsWeighed}/${plan.units.length}`
+            : weighed.length > 0 && lastRound
+              ? `d ${lastRound.round.day}`
+              : '',
       progress:
         weighings === 0 ? 'none' : unitsWeighed >= plan.units.length - state.deaths.size ? 'full' : 'half',
       hint:

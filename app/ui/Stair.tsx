@@ -39,7 +39,11 @@ export function Stair({ trialId, steps }: { trialId: string; steps: readonly Sta
           <NavLink to="/">← Trials</NavLink>
         )}
         <span className="here">{here >= 0 ? steps[here]!.name : 'The log'}</span>
-        {next ? <NavLink to={to(next.room)}>{next.name} →</NavLink> : <NavLink to={to('log')}>Log →</NavLink>}
+        {next ? (
+          <NavLink to={to(next.room)}>{next.name} →</NavLink>
+        ) : (
+          <NavLink to={to(here < 0 ? 'question' : 'log')}>{here < 0 ? 'Question' : 'Log'} →</NavLink>
+        )}
       </nav>
     </>
   );

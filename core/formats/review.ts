@@ -7,7 +7,7 @@ import { formatFigure, formatSigned, plural } from '../quantity/format';
 import { roundProgress } from '../schedule/rounds';
 import type { Finding } from '../verdict/finding';
 import type { Verdict } from '../verdict/verdict';
-import { type NameOf, headline, methodText, notes } from '../verdict/words';
+import { type NameOf, headline, measureLabel, methodText, notes } from '../verdict/words';
 import type { Block } from './document';
 
 /** The id of the figure that shows a trait's finding. */
@@ -86,13 +86,12 @@ export function reviewDocument(input: ReviewInput): Block[] {
 
 function verdictBlocks(verdict: Verdict, finding: Finding, nameOf: NameOf): Block[] {
   const { trait } = finding;
-  const unit = trait.unit ? `, ${trait.unit}` : '';
   const per = trait.unit || 'unit';
   return [
     { type: 'heading', level: 2, text: 'Verdict' },
     {
       type: 'table',
-      head: ['Place', 'Contender', `${trait.name}${unit}`, 'Cost per unit', `Per ${per}`, `Per extra ${per}`],
+      head: ['Place', 'Contender', measureLabel(finding), 'Cost per unit', `Per ${per}`, `Per extra ${per}`],
       numeric: [false, false, true, true, true, true],
       rows: verdict.lines.map((l) => [
         l.rank?.rank == null ? '–' : `${l.rank.rank}${l.rank.tied ? ' =' : ''}`,
@@ -127,7 +126,9 @@ function findingBlocks(finding: Finding, nameOf: NameOf, unitNoun: string): Bloc
       head: [
         'Contender',
         `${plural(unitNoun)}`,
-        `Mean${trait.unit ? `, ${trait.unit}` : ''}`,
+        trait.direction === 'band'
+          ? `Mean ${trait.unit} outside`
+          : `Mean${trait.unit ? `, ${trait.unit}` : ''}`,
         `Against ${control}`,
         `${level} %`,
         'Letter',

@@ -7,7 +7,7 @@ import { deriveState } from '../log/state';
 import { type Finding, makeFinding } from './finding';
 import { pairOutcome } from './rank';
 import { makeVerdict } from './verdict';
-import { headline, methodText, notes } from './words';
+import { headline, measureLabel, methodText, notes } from './words';
 
 const nameOf = (id: string) => id;
 
@@ -185,4 +185,51 @@ describe('the verdict with money', () => {
     expect(v.cannotTell.some((t) => t.startsWith('B or C: the difference lies between'))).toBe(true);
     expect(v.cannotTell.at(-1)).toMatch(/this was cress, once/);
   });
+});
+
+describe('a wanted band', () => {
+  const height = trait({
+    kind: 'number',
+    unit: 'cm',
+    name: 'Height',
+    direction: 'band',
+    bandLow: 9,
+    bandHigh: 12,
+  });
+  const p: Plan = {
+    ...four,
+    traits: [height],
+    rounds: four.rounds.map((r) => ({ ...r, traitIds: [height.id] })),
+  };
+  const log = harvest({
+    Water: [7, 8, 7.5, 8.5],
+    A: [10, 11, 10, 11],
+    B: [20, 21, 19, 20],
+    C: [9, 12, 10, 11],
+  });
+  const f = finding(p, log);
+  const v = makeVerdict(p, f, nameOf);
+  it('ranks by the distance outside it and says that the figures are distances', () => {
+    expect(headline(f, nameOf)).toBe('Two of three contenders beat Water; B did worse.');
+    expect(measureLabel(f)).toBe('Height: cm outside 9–12');
+    expect(v.lines.find((l) => l.treatment.id === 'B')!.mean).toBeCloseTo(8, 9);
+    expect(v.lines.find((l) => l.treatment.id === 'A')!.mean).toBe(0);
+  });
+  it('never gives a distance in per cent, nor a price for it', () => {
+    const text = notes(f, nameOf, 'tray')
+      .map((n) => n.text)
+      .join(' ');
+    expect(text).not.toContain('%');
+    expect(text).toContain('cm');
+    expect(v.lines.every((l) => l.perResult === null && l.perExtra === null)).toBe(true);
+    expect(v.bestValue.treatmentId).toBeNull();
+  });
+});
+
+it('one unit each: the verdict says what can’t be told', () => {
+  const p = plan({ treatments: ['Water', 'A'], replicates: 1 });
+  const v = makeVerdict(p, finding(p, harvest({ Water: [50], A: [90] })), nameOf);
+  expect(v.cannotTell[0]).toBe(
+    'Which is better: with one tray each, a product can’t be told from its place.',
+  );
 });

@@ -117,13 +117,18 @@ function bestValue(finding: Finding, lines: readonly VerdictLine[], nameOf: Name
 function cannotTell(plan: Plan, finding: Finding, lines: readonly VerdictLine[], nameOf: NameOf): string[] {
   const out: string[] = [];
   const { trait, comparison } = finding;
+  const differenceOf =
+    trait.direction === 'band' ? 'the difference in distance outside the band' : 'the difference';
   const open = finding.pairs.filter((p) => p.verdict === 'tooClose' || p.verdict === 'leaning');
   for (const p of open) {
     const d = comparison.pairs.find((x) => x.a === p.a && x.b === p.b)!;
     out.push(
-      `${nameOf(p.a)} or ${nameOf(p.b)}: the difference lies between ${formatFigure(d.low!, trait.decimals)} and ${formatFigure(d.high!, trait.decimals)} ${trait.unit}` +
+      `${nameOf(p.a)} or ${nameOf(p.b)}: ${differenceOf} lies between ${formatFigure(d.low!, trait.decimals)} and ${formatFigure(d.high!, trait.decimals)} ${trait.unit}` +
         (p.verdict === 'leaning' && p.ahead ? `, leaning to ${nameOf(p.ahead)}.` : '.'),
     );
+  }
+  if (!comparison.anova) {
+    out.push(`Which is better: with one ${plan.unitNoun} each, a product can’t be told from its place.`);
   }
   if (finding.smallestDifference === null)
     out.push('Whether a difference is large enough to matter: none was set beforehand.');

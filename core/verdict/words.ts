@@ -96,8 +96,9 @@ export function headline(finding: Finding, nameOf: NameOf): string {
 
 /** Size of the change in per cent; in raw units where the control is near zero. */
 function change(v: Comparison['versusControl'][number], finding: Finding): string {
-  const { decimals, unit } = finding.trait;
-  return v.percent !== null && v.percentLow !== null
+  const { decimals, unit, direction } = finding.trait;
+  // A distance outside a band in per cent of another distance would say nothing.
+  return direction !== 'band' && v.percent !== null && v.percentLow !== null
     ? `${formatFigure(Math.abs(v.percent), 0)} %`
     : `${formatFigure(Math.abs(v.difference), decimals)} ${unit}`.trim();
 }
@@ -194,6 +195,13 @@ function betweenLeaders(
       `±${formatFigure(half, trait.decimals)} ${trait.unit} between two of them is what ${n} ${plural(unitNoun)} each can see` +
       (replicatesToSee && dText ? `; about ${replicatesToSee} each would see ±${dText}.` : '.'),
   };
+}
+
+/** What the figures of a finding are: the trait with its unit, or for a wanted band the distance outside it. */
+export function measureLabel(finding: Finding): string {
+  const { name, unit, direction, bandLow, bandHigh } = finding.trait;
+  if (direction === 'band') return `${name}: ${unit} outside ${bandLow}–${bandHigh}`.replace(/ {2,}/g, ' ');
+  return unit ? `${name}, ${unit}` : name;
 }
 
 /** The small print: what was done, by its statistical name. */

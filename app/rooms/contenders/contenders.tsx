@@ -16,8 +16,11 @@ import { ContendersForm, applyContenders, newTreatment, toContendersForm } from 
 export async function clientLoader({ params }: RoomArgs) {
   const { row, state } = await loadTrial(params.trialId);
   const sealed = state.seal !== null;
-  // A sealed trial shows its own copies: the library may have moved on.
-  const products = sealed ? row.plan.products : await listProducts();
+  // A sealed trial shows its own copies: the library may have moved on. Before, what was deleted there
+  // but is used here stays to choose.
+  const library = sealed ? [] : await listProducts();
+  const gone = row.plan.products.filter((p) => !library.some((l) => l.id === p.id));
+  const products = [...library, ...gone];
   return { id: row.id, plan: row.plan, products, sealedAt: state.seal?.at ?? null };
 }
 

@@ -55,7 +55,7 @@ export default function FindingsRoom() {
         label="Trait"
         value={trait.id}
         onChange={(e) => set('trait', e.target.value)}
-        sx={{ width: 200 }}
+        sx={{ width: 250 }}
       >
         {plan.traits.map((t) => (
           <MenuItem key={t.id} value={t.id}>

@@ -77,29 +77,31 @@ export default function Labels() {
           <span className="small quiet">{labels.length} labels</span>
         </div>
       </div>
-      <div
-        className={`label-sheet ${paper.toLowerCase()}`}
-        style={{ gridTemplateColumns: `repeat(${columns}, 1fr)` }}
-      >
-        {labels.map(({ unit, qr }) => {
-          const i = indexOf(unit.treatmentId);
-          return (
-            <div className="label" key={unit.id}>
-              <Tessera index={i} size={46} />
-              <div className="label-text">
-                <div className="label-code">
-                  {unit.code} <span className="label-letter">{tesseraLetter(i)}</span>
+      <div className="scroll-x">
+        <div
+          className={`label-sheet ${paper.toLowerCase()}`}
+          style={{ gridTemplateColumns: `repeat(${columns}, 1fr)` }}
+        >
+          {labels.map(({ unit, qr }) => {
+            const i = indexOf(unit.treatmentId);
+            return (
+              <div className="label" key={unit.id}>
+                <Tessera index={i} size={46} />
+                <div className="label-text">
+                  <div className="label-code">
+                    {unit.code} <span className="label-letter">{tesseraLetter(i)}</span>
+                  </div>
+                  <div>{plan.treatments[i]?.name}</div>
+                  <div className="label-small">
+                    {unit.block !== null && `block ${unit.block} · `}
+                    {shortDate(plan.startDate)}
+                  </div>
                 </div>
-                <div>{plan.treatments[i]?.name}</div>
-                <div className="label-small">
-                  {unit.block !== null && `block ${unit.block} · `}
-                  {shortDate(plan.startDate)}
-                </div>
+                <img src={qr} alt={`QR code of ${unit.code}`} />
               </div>
-              <img src={qr} alt={`QR code of ${unit.code}`} />
-            </div>
-          );
-        })}
+            );
+          })}
+        </div>
       </div>
     </main>
   );

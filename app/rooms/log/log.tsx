@@ -68,43 +68,45 @@ export default function LogRoom() {
           Nothing yet. The first line will be the seal of the plan of “{plan.question}”.
         </p>
       ) : (
-        <table className="ledger">
-          <thead>
-            <tr>
-              <th>when</th>
-              <th>what</th>
-              <th>who</th>
-              <th aria-label="take back" />
-            </tr>
-          </thead>
-          <tbody>
-            {lines.slice(0, shown).map((l) => (
-              <tr key={l.id}>
-                <td className="num small" style={{ whiteSpace: 'nowrap' }}>
-                  {dayjs(l.at).format('D MMM YYYY HH:mm')}
-                </td>
-                <td>
-                  <strong>{l.what}</strong> <span className={l.standing ? undefined : 'was'}>{l.text}</span>
-                  {l.remark && <div className="small quiet">{l.remark}</div>}
-                </td>
-                <td className="small">{l.by}</td>
-                <td className="n">
-                  {l.canTakeBack && (
-                    <Button
-                      size="small"
-                      color="inherit"
-                      sx={quietButton}
-                      onClick={() => takeBack(l.id)}
-                      aria-label={`Take back: ${l.what} ${l.text}`}
-                    >
-                      Take back
-                    </Button>
-                  )}
-                </td>
+        <div className="scroll-x">
+          <table className="ledger">
+            <thead>
+              <tr>
+                <th>when</th>
+                <th>what</th>
+                <th>who</th>
+                <th aria-label="take back" />
               </tr>
-            ))}
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              {lines.slice(0, shown).map((l) => (
+                <tr key={l.id}>
+                  <td className="num small" style={{ whiteSpace: 'nowrap' }}>
+                    {dayjs(l.at).format('D MMM YYYY HH:mm')}
+                  </td>
+                  <td>
+                    <strong>{l.what}</strong> <span className={l.standing ? undefined : 'was'}>{l.text}</span>
+                    {l.remark && <div className="small quiet">{l.remark}</div>}
+                  </td>
+                  <td className="small">{l.by}</td>
+                  <td className="n">
+                    {l.canTakeBack && (
+                      <Button
+                        size="small"
+                        color="inherit"
+                        sx={quietButton}
+                        onClick={() => takeBack(l.id)}
+                        aria-label={`Take back: ${l.what} ${l.text}`}
+                      >
+                        Take back
+                      </Button>
+                    )}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
       )}
       {lines.length > shown && (
         <Button color="secondary" onClick={() => setShown(shown + PAGE)} sx={{ mt: 1 }}>

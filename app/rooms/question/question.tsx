@@ -137,7 +137,7 @@ function QuestionEditor({ id, plan, sealedAt }: Awaited<ReturnType<typeof client
                 />
               </div>
               <div className="w3">
-                <Field name="differenceValue" label="Smallest difference that matters" numeric />
+                <Field name="differenceValue" label="Smallest that matters" numeric />
               </div>
               <div className="w3">
                 <Choice

@@ -9,8 +9,8 @@ import { formatFigure, formatSigned } from '~core/quantity/format';
 import { useDeed } from '../../form/useDeed';
 import { EntryPad } from '../../ui/EntryPad';
 import { Legend } from '../../ui/Legend';
-import { tesseraLetter } from '../../ui/Tessera';
 import { LogDialog } from '../LogDialog';
+import { SomethingOff, StandingValue, UnitHeading, spokenNumber } from '../UnitHeading';
 import { MeasurePlan } from './MeasurePlan';
 import { firstOpenSample, nextStep, walkOf } from './walk';
 
@@ -89,13 +89,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
         <Legend plan={plan} />
       </div>
       <aside className="side" aria-label="Entry pad">
-        <h2>
-          <span style={{ textTransform: 'capitalize' }}>{plan.unitNoun}</span>{' '}
-          {unit.code.replace(/^[A-Z]+-0*/, '')}{' '}
-          <span className="num quiet small" style={{ fontWeight: 400 }}>
-            {unit.code} · {tesseraLetter(index)}
-          </span>
-        </h2>
+        <UnitHeading unit={unit} noun={plan.unitNoun} index={index} />
         <p className="quiet small">
           {area?.name}, row {position.row + 1}, place {position.column + 1}
           {multiple && ` · sample ${sample} of ${trait.samplesPerUnit}`}
@@ -116,28 +110,13 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
           warning={warning}
           error={error}
           keepLabel={
-            next && !multiple
-              ? `Keep and go to ${plan.unitNoun} ${next.code.replace(/^[A-Z]+-0*/, '')}`
-              : 'Keep and go on'
+            next && !multiple ? `Keep and go to ${plan.unitNoun} ${spokenNumber(next)}` : 'Keep and go on'
           }
           onKeep={keep}
           onSomethingOff={() => setOff(true)}
         />
         <div className="pad-rows">
-          {standing && (
-            <div className="pad-row">
-              <span>Kept in this round</span>
-              <span className="num">
-                {standing.earlier.map((e, i) => (
-                  <span key={i} className="was">
-                    {formatFigure(e.value, trait.decimals)}{' '}
-                  </span>
-                ))}
-                {formatFigure(standing.value, trait.decimals)}
-                {unitOf}
-              </span>
-            </div>
-          )}
+          {standing && <StandingValue label="Kept in this round" standing={standing} trait={trait} />}
           {traits.map((t) => (
             <button
               type="button"
@@ -153,10 +132,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
               </span>
             </button>
           ))}
-          <button type="button" className="pad-row" onClick={() => setOff(true)}>
-            <span>Something off?</span>
-            <kbd>.</kbd>
-          </button>
+          <SomethingOff onOpen={() => setOff(true)} />
         </div>
         {off && <LogDialog unit={unit} onClose={() => setOff(false)} onKeep={write} />}
       </aside>

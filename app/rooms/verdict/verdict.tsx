@@ -3,6 +3,7 @@ import { formatMoney } from '~core/cost/money';
 import { describeCostError } from '~core/cost/treatmentCost';
 import { roleNames } from '~core/model/plan';
 import { formatFigure } from '~core/quantity/format';
+import { measureLabel } from '~core/verdict/words';
 import { type VerdictLine, makeVerdict } from '~core/verdict/verdict';
 import { Tessera } from '../../ui/Tessera';
 import { allFindings, describeFindingError, nameIn } from '../findings/findingData';
@@ -51,9 +52,7 @@ export default function VerdictRoom() {
             <tr>
               <th>place</th>
               <th>contender</th>
-              <th className="n">
-                {trait.name.toLowerCase()}, {per}
-              </th>
+              <th className="n">{measureLabel(primary).toLowerCase()}</th>
               <th className="n">products per {plan.unitNoun}</th>
               <th className="n">per {per}</th>
               <th className="n">per extra {per}</th>

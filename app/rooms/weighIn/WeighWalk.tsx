@@ -15,8 +15,8 @@ import type { ScaleReading } from '../../instruments/scale';
 import { EntryPad } from '../../ui/EntryPad';
 import { Legend } from '../../ui/Legend';
 import { RoomHead } from '../../ui/RoomHead';
-import { tesseraLetter } from '../../ui/Tessera';
 import { LogDialog } from '../LogDialog';
+import { SomethingOff, StandingValue, UnitHeading, spokenNumber } from '../UnitHeading';
 import { MeasurePlan } from '../rounds/MeasurePlan';
 import { nextStep, walkOf } from '../rounds/walk';
 import { Container } from './Container';
@@ -73,6 +73,11 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
   const done = walk.filter((u) => observationsOf(state, u.id, trait.id, round.id).length > 0).length;
 
   const write = (body: EntryBody) => deed({ body });
+  const changeUnit = (to: WeightUnit) => {
+    // What the scale gave is the same weight in any unit; what was typed is as the person meant it.
+    if (reading) setText(String(Number(fromGrams(reading.grams, to).toFixed(4))));
+    setWeightUnit(to);
+  };
   const keep = () => {
     if (grossG === null || netG === null) return setError('Weigh it, or type the gross weight.');
     if (netG < 0)
@@ -151,13 +156,7 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
         />
       </div>
       <aside className={typing ? 'side' : 'side pad-away'} aria-label="Scale and pad">
-        <h2>
-          <span style={{ textTransform: 'capitalize' }}>{plan.unitNoun}</span>{' '}
-          {unit.code.replace(/^[A-Z]+-0*/, '')}{' '}
-          <span className="num quiet small" style={{ fontWeight: 400 }}>
-            {unit.code} · {tesseraLetter(index)}
-          </span>
-        </h2>
+        <UnitHeading unit={unit} noun={plan.unitNoun} index={index} />
         <ScalePanel
           onTake={(r) => {
             setReading(r);
@@ -170,7 +169,7 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
           exclusive
           fullWidth
           value={weightUnit}
-          onChange={(_, u: WeightUnit | null) => u && setWeightUnit(u)}
+          onChange={(_, u: WeightUnit | null) => u && changeUnit(u)}
           aria-label="Unit of the gross weight"
           sx={{ mt: 1.2 }}
         >
@@ -192,26 +191,12 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
           right={netG === null ? '' : `net ${formatFigure(netG, trait.decimals)} g`}
           warning={doubt !== null && confirmed === text && text !== '' ? doubt : null}
           error={error}
-          keepLabel={
-            next ? `Keep net, go to ${plan.unitNoun} ${next.code.replace(/^[A-Z]+-0*/, '')}` : 'Keep net'
-          }
+          keepLabel={next ? `Keep net, go to ${plan.unitNoun} ${spokenNumber(next)}` : 'Keep net'}
           onKeep={keep}
           onSomethingOff={() => setOff(true)}
         />
         <div className="pad-rows">
-          {standing && (
-            <div className="pad-row">
-              <span>Kept</span>
-              <span className="num">
-                {standing.earlier.map((e, i) => (
-                  <span key={i} className="was">
-                    {formatFigure(e.value, trait.decimals)}{' '}
-                  </span>
-                ))}
-                {formatFigure(standing.value, trait.decimals)} g
-              </span>
-            </div>
-          )}
+          {standing && <StandingValue label="Kept" standing={standing} trait={trait} />}
           <button
             type="button"
             className="pad-row phone-only"
@@ -220,10 +205,7 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
           >
             {typing ? 'Pad away' : 'Type the weight'}
           </button>
-          <button type="button" className="pad-row" onClick={() => setOff(true)}>
-            <span>Something off?</span>
-            <kbd>.</kbd>
-          </button>
+          <SomethingOff onOpen={() => setOff(true)} />
         </div>
         {off && <LogDialog unit={unit} onClose={() => setOff(false)} onKeep={write} />}
       </aside>

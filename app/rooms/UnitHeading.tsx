@@ -1,0 +1,55 @@
+import type { Observation } from '~core/log/state';
+import type { Trait, Unit } from '~core/model/plan';
+import { formatFigure } from '~core/quantity/format';
+import { tesseraLetter } from '../ui/Tessera';
+
+/** The unit's number as people say it: LOG-08 → 8. */
+export const spokenNumber = (unit: Unit): string => unit.code.replace(/^[A-Z]+-0*/, '');
+
+/** Which unit the pad stands on. @param index of its treatment */
+export function UnitHeading({ unit, noun, index }: { unit: Unit; noun: string; index: number }) {
+  return (
+    <h2>
+      <span style={{ textTransform: 'capitalize' }}>{noun}</span> {spokenNumber(unit)}{' '}
+      <span className="num quiet small" style={{ fontWeight: 400 }}>
+        {unit.code} · {tesseraLetter(index)}
+      </span>
+    </h2>
+  );
+}
+
+/** The value that stands, with what it replaced struck through. */
+export function StandingValue({
+  label,
+  standing,
+  trait,
+}: {
+  label: string;
+  standing: Observation;
+  trait: Trait;
+}) {
+  return (
+    <div className="pad-row">
+      <span>{label}</span>
+      <span className="num">
+        {standing.earlier.map((e, i) => (
+          <span key={i} className="was">
+            {formatFigure(e.value, trait.decimals)}{' '}
+          </span>
+        ))}
+        {formatFigure(standing.value, trait.decimals)}
+        {trait.unit && ` ${trait.unit}`}
+      </span>
+    </div>
+  );
+}
+
+/** Opens the dialog for a deviation, a death, an exclusion or a remark. */
+export function SomethingOff({ onOpen }: { onOpen: () => void }) {
+  return (
+    <button type="button" className="pad-row" onClick={onOpen}>
+      <span>Something off?</span>
+      <kbd>.</kbd>
+    </button>
+  );
+}
