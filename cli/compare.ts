@@ -1,5 +1,4 @@
 import { readFileSync } from 'node:fs';
-import { parseArgs } from 'node:util';
 import { describeTableError, parseDecimal, readTable } from '~core/formats/csv';
 import {
   type Comparison,
@@ -7,40 +6,33 @@ import {
   compareTreatments,
   describeComparisonError,
 } from '~core/stats/compareTreatments';
+import { readArgs, shareOption } from './options';
 import { PlainError } from './plainError';
 
 export const compareUsage = `palazzo compare FILE.csv --treatment COL --response COL --control LEVEL
   [--unit COL] [--block COL] [--alpha 0.05] [--json]`;
 
 function readOptions(args: string[]) {
-  let parsed;
-  try {
-    parsed = parseArgs({
-      args,
-      allowPositionals: true,
-      options: {
-        treatment: { type: 'string' },
-        response: { type: 'string' },
-        control: { type: 'string' },
-        unit: { type: 'string' },
-        block: { type: 'string' },
-        alpha: { type: 'string', default: '0.05' },
-        json: { type: 'boolean', default: false },
-      },
-    });
-  } catch (e) {
-    throw new PlainError((e as Error).message.split('\n')[0]!);
-  }
-  const { values, positionals } = parsed;
+  const { values, positionals } = readArgs(
+    args,
+    {
+      treatment: { type: 'string' },
+      response: { type: 'string' },
+      control: { type: 'string' },
+      unit: { type: 'string' },
+      block: { type: 'string' },
+      alpha: { type: 'string', default: '0.05' },
+      json: { type: 'boolean', default: false },
+    },
+    true,
+  );
   if (positionals.length !== 1) throw new PlainError('Name one CSV file to compare.');
   const required = (name: 'treatment' | 'response' | 'control') => {
     const v = values[name];
     if (v === undefined || v === '') throw new PlainError(`--${name} is missing.`);
     return v;
   };
-  const alpha = Number(values.alpha);
-  if (!(alpha > 0 && alpha < 1))
-    throw new PlainError(`--alpha must lie between 0 and 1, not “${values.alpha}”.`);
+  const alpha = shareOption('alpha', values.alpha);
   return {
     file: positionals[0]!,
     treatment: required('treatment'),

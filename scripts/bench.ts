@@ -133,7 +133,7 @@ async function keystroke(executablePath: string, url: string) {
   const { plan, log } = largeTrial(9);
   const zip = join(mkdtempSync(join(tmpdir(), 'palazzo-bench-')), 'large.zip');
   const kept = log.slice(0, 20_000);
-  writeFileSync(zip, exportTrial({ plan, log: kept, review: emptyReview }));
+  writeFileSync(zip, exportTrial({ plan, log: kept, review: emptyReview, key: null }));
   const browser = await puppeteer.launch({ executablePath, args: chromiumFlags });
   const page: Page = await browser.newPage();
   await page.setViewport({ width: 1280, height: 800 });

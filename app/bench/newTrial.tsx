@@ -3,8 +3,11 @@ import { FormProvider } from 'react-hook-form';
 import { Link, redirect, useLoaderData } from 'react-router';
 import { z } from 'zod';
 import { type TrialId, newId } from '~core/model/ids';
+import { blankPlan } from '~core/model/blankPlan';
 import { Plan } from '~core/model/plan';
-import { Field } from '../form/fields';
+import { protocolOf, protocols } from '~core/schedule/protocols';
+import { applyProtocol } from '~core/schedule/protocols/applyProtocol';
+import { Choice, Field } from '../form/fields';
 import { fieldErrors } from '../form/schemaFields';
 import { UnsavedGuard } from '../form/UnsavedGuard';
 import { useRecordForm } from '../form/useRecordForm';
@@ -17,6 +20,7 @@ const NewTrial = z.object({
   question: shape.question,
   crop: shape.crop,
   unitNoun: shape.unitNoun,
+  protocolId: z.string(),
   code: shape.code,
   startDate: shape.startDate,
   currency: shape.currency,
@@ -29,6 +33,7 @@ export async function clientLoader() {
       question: '',
       crop: '',
       unitNoun: 'tray',
+      protocolId: '',
       code: '',
       startDate: todayDate(),
       currency: trials[0]?.row.plan.currency ?? 'EUR',
@@ -42,21 +47,10 @@ export async function clientAction({ request }: { request: Request }) {
   const taken = (await listTrials()).some((t) => t.row.plan.code === parsed.data.code);
   if (taken) return { errors: { code: 'Another trial uses this code; labels would be mixed up.' } };
   const id = newId<TrialId>();
-  await createTrial({
-    ...parsed.data,
-    id,
-    prediction: '',
-    finishingRule: '',
-    primaryTraitId: null,
-    smallestDifference: null,
-    traits: [],
-    rounds: [],
-    treatments: [],
-    areas: [],
-    design: null,
-    units: [],
-    products: [],
-  });
+  const { protocolId, ...begun } = parsed.data;
+  const protocol = protocolOf(protocolId);
+  const blank = blankPlan({ ...begun, id });
+  await createTrial(protocol ? { ...applyProtocol(blank, protocol), unitNoun: begun.unitNoun } : blank);
   return redirect(`/trial/${id}/question`);
 }
 
@@ -78,6 +72,19 @@ export default function NewTrialPage() {
                 label="Question"
                 helperText="As a reader would ask it: “Does a dearer feed earn its price on parsley?”"
                 autoFocus
+              />
+            </div>
+            <div className="w12">
+              <Choice
+                name="protocolId"
+                label="Kind of trial"
+                options={[['', 'a blank protocol'], ...protocols.map((p) => [p.id, p.name] as const)]}
+                helperText="fills in unit, traits, scales and rounds as they are usually done; all can be changed"
+                onChange={(e) => {
+                  form.setValue('protocolId', e.target.value);
+                  const protocol = protocolOf(e.target.value);
+                  if (protocol) form.setValue('unitNoun', protocol.unitNoun);
+                }}
               />
             </div>
             <div className="w6">

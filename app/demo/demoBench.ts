@@ -165,6 +165,7 @@ function finished(day: Day): Trial {
         'If leaf is what you are after, feed. Which of the two powders hardly matters; their price does.',
       disclosure: '',
     },
+    key: null,
   };
 }
 
@@ -278,7 +279,7 @@ function running(day: Day): Trial {
     by: BY,
     tareG: 112.4,
   });
-  return { plan, log: withLog(plan, day(-18), simulated), review: emptyReview };
+  return { plan, log: withLog(plan, day(-18), simulated), review: emptyReview, key: null };
 }
 
 /** Inconclusive: two trays each of two feeds and water; the spread swallows the difference. */
@@ -352,6 +353,7 @@ function inconclusive(day: Day): Trial {
       author: 'Loggia bench',
       introduction: 'Two trays of each was all the window shelf could hold. It wasn’t enough.',
     },
+    key: null,
   };
 }
 
@@ -389,5 +391,5 @@ function planned(day: Day): Trial {
     areas: [],
     design: null,
   });
-  return { plan, log: [], review: emptyReview };
+  return { plan, log: [], review: emptyReview, key: null };
 }

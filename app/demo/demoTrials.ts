@@ -1,5 +1,6 @@
 import { layOut } from '~core/design/layOut';
 import type { AreaId, ProductId, RoundId, TraitId, TreatmentId, TrialId, UnitId } from '~core/model/ids';
+import { blankTreatment, newInVersion2 } from '~core/model/blankPlan';
 import type { Area, Design, Plan, ProductUse, Role, Trait, Treatment } from '~core/model/plan';
 import { demoProducts } from './demoProducts';
 
@@ -32,14 +33,12 @@ export interface PlanSketch {
   rounds: { name: string; day: number; traits: string[] }[];
   arms: ArmSketch[];
   areas: Pick<Area, 'name' | 'rows' | 'columns' | 'widthCm' | 'depthCm'>[];
-  design: Design | null;
+  design: Pick<Design, 'kind' | 'replicates' | 'seed'> | null;
 }
 
 function treatment(code: string, a: ArmSketch): Treatment {
   return {
-    id: treatmentId(code, a.key),
-    name: a.name,
-    role: a.role,
+    ...blankTreatment(a.name, a.role, treatmentId(code, a.key)),
     products: a.use
       ? [
           {
@@ -49,6 +48,7 @@ function treatment(code: string, a: ArmSketch): Treatment {
             unit: a.use.unit,
             solutionLPerUnit: a.use.solutionL,
             timesPerUnit: a.use.times,
+            stage: '',
           },
         ]
       : [],
@@ -56,7 +56,6 @@ function treatment(code: string, a: ArmSketch): Treatment {
     medium: 'plain coir, one new bale',
     light: 'LED bars, 16 h',
     water: 'rain water',
-    notes: '',
   };
 }
 
@@ -65,6 +64,7 @@ export function planOf(s: PlanSketch): Plan {
   const treatments = s.arms.map((a) => treatment(s.code, a));
   const used = new Set(treatments.flatMap((t) => t.products.map((p) => p.productId)));
   const plan: Plan = {
+    ...newInVersion2(),
     id: trialId(s.code),
     question: s.question,
     code: s.code,
@@ -83,6 +83,8 @@ export function planOf(s: PlanSketch): Plan {
       plausibleLow: null,
       plausibleHigh: null,
       samplesPerUnit: 1,
+      outOf: null,
+      scale: [],
       ...t,
       id: traitId(s.code, key),
     })),
@@ -93,13 +95,18 @@ export function planOf(s: PlanSketch): Plan {
       traitIds: r.traits.map((t) => traitId(s.code, t)),
     })),
     treatments,
-    areas: s.areas.map((a, i) => ({ ...a, id: `demo-${s.code}-area-${i + 1}` as AreaId, kind: 'shelf' })),
-    design: s.design,
+    areas: s.areas.map((a, i) => ({
+      ...a,
+      id: `demo-${s.code}-area-${i + 1}` as AreaId,
+      kind: 'shelf',
+      reserved: [],
+    })),
+    design: s.design && { settings: [], balance: null, ...s.design },
     units: [],
     products: demoProducts.filter((p) => used.has(p.id)),
   };
-  if (!s.design) return plan;
-  const units = layOut(plan, s.design);
+  if (!plan.design) return plan;
+  const units = layOut(plan, plan.design);
   if (!units.ok) throw new Error(`The demo plan ${s.code} has no room.`);
   return { ...plan, units: units.value.map((u) => ({ ...u, id: `demo-${u.code}` as UnitId })) };
 }

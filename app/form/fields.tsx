@@ -63,6 +63,7 @@ export function Choice({
         <TextField
           {...rest}
           {...field}
+          onChange={rest.onChange ?? field.onChange}
           value={field.value ?? ''}
           select
           disabled={locked}

@@ -51,7 +51,14 @@ describe('what the pad sends', () => {
 
 describe('what the Layout room does', () => {
   const design = (over = {}) =>
-    layoutAction(p.id, { intent: 'design', kind: 'crd', replicates: '3', seed: '7', ...over });
+    layoutAction(p.id, {
+      intent: 'design',
+      kind: 'crd',
+      replicates: '3',
+      seed: '7',
+      settings: '',
+      ...over,
+    });
   const area = (over = {}) => ({
     ...p.areas[0]!,
     rows: '3',
@@ -59,6 +66,14 @@ describe('what the Layout room does', () => {
     widthCm: '',
     depthCm: '',
     ...over,
+  });
+  const areas = (...list: object[]) => ({
+    intent: 'areas',
+    unitShape: 'rectangle',
+    unitWidthCm: '',
+    unitDepthCm: '',
+    spares: '0',
+    areas: list,
   });
   const now = async () => (await loadTrial(p.id)).row.plan;
 
@@ -80,16 +95,16 @@ describe('what the Layout room does', () => {
     expect((await now()).units).toEqual(p.units);
   });
   it('a smaller place takes the layout off; a larger one leaves it', async () => {
-    await layoutAction(p.id, { intent: 'areas', areas: [area({ rows: '4', name: 'Shelf A' })] });
+    await layoutAction(p.id, areas(area({ rows: '4', name: 'Shelf A' })));
     expect((await now()).units).toHaveLength(6);
-    const result = await layoutAction(p.id, { intent: 'areas', areas: [area({ columns: '1' })] });
+    const result = await layoutAction(p.id, areas(area({ columns: '1' })));
     expect(result).toMatchObject({ message: /randomise again/ });
     expect((await now()).units).toEqual([]);
     await layoutAction(p.id, { intent: 'undo' });
     expect((await now()).units).toHaveLength(6);
   });
   it('a place needs a name and whole rows', async () => {
-    const result = await layoutAction(p.id, { intent: 'areas', areas: [area({ name: ' ', rows: '1.5' })] });
+    const result = await layoutAction(p.id, areas(area({ name: ' ', rows: '1.5' })));
     expect(result).toEqual({
       errors: { 'areas.0.name': 'Give the place a name.', 'areas.0.rows': 'Whole rows.' },
     });

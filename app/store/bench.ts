@@ -24,13 +24,17 @@ async function openBench(name: BenchName): Promise<BenchDb> {
   return db;
 }
 
+const emptied = (db: BenchDb) =>
+  Promise.all([db.products.clear(), db.trials.clear(), db.entries.clear(), db.bin.clear(), db.keys.clear()]);
+
 async function seedDemo(db: BenchDb): Promise<void> {
   const { demoBench } = await import('../demo/demoBench');
   const bench = demoBench(new Date());
-  await db.transaction('rw', [db.products, db.trials, db.entries, db.bin, db.settings], async () => {
-    await Promise.all([db.products.clear(), db.trials.clear(), db.entries.clear(), db.bin.clear()]);
+  await db.transaction('rw', [db.products, db.trials, db.entries, db.bin, db.keys, db.settings], async () => {
+    await emptied(db);
     await db.products.bulkPut(bench.products);
-    for (const { plan, log, review } of bench.trials) {
+    for (const { plan, log, review, key } of bench.trials) {
+      if (key) await db.keys.put({ trialId: plan.id, key });
       await db.trials.put({ id: plan.id, plan, review, createdAt: `${plan.startDate}T08:00:00Z` });
       await db.entries.bulkPut(log.map((entry) => ({ trialId: plan.id, id: entry.id, entry })));
     }
@@ -51,13 +55,14 @@ export function bench(): Promise<BenchDb> {
 
 /** Everything on a bench, so that a reset can be taken back. */
 async function snapshot(db: BenchDb) {
-  const [products, trials, entries, bin] = await Promise.all([
+  const [products, trials, entries, bin, keys] = await Promise.all([
     db.products.toArray(),
     db.trials.toArray(),
     db.entries.toArray(),
     db.bin.toArray(),
+    db.keys.toArray(),
   ]);
-  return { products, trials, entries, bin };
+  return { products, trials, entries, bin, keys };
 }
 
 /** Makes the demo bench anew. @returns a function that brings back what was there */
@@ -67,12 +72,13 @@ export async function resetDemo(): Promise<() => Promise<void>> {
   const before = await snapshot(db);
   await seedDemo(db);
   return async () => {
-    await db.transaction('rw', [db.products, db.trials, db.entries, db.bin], async () => {
-      await Promise.all([db.products.clear(), db.trials.clear(), db.entries.clear(), db.bin.clear()]);
+    await db.transaction('rw', [db.products, db.trials, db.entries, db.bin, db.keys], async () => {
+      await emptied(db);
       await db.products.bulkPut(before.products);
       await db.trials.bulkPut(before.trials);
       await db.entries.bulkPut(before.entries);
       await db.bin.bulkPut(before.bin);
+      await db.keys.bulkPut(before.keys);
     });
   };
 }

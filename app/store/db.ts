@@ -2,7 +2,8 @@ import Dexie, { type EntityTable, type Table } from 'dexie';
 import type { Entry } from '~core/model/entry';
 import type { Plan } from '~core/model/plan';
 import type { Product } from '~core/model/product';
-import type { ReviewText } from '~core/model/trial';
+import { migrate } from '~core/model/migrations';
+import type { BlindKey, ReviewText } from '~core/model/trial';
 
 export type BenchName = 'demo' | 'own';
 
@@ -28,6 +29,13 @@ export interface BinRow {
   product?: Product;
   trial?: TrialRow;
   entries?: EntryRow[];
+  key?: BlindKey;
+}
+
+/** The key of a blind trial's codes, apart from its plan. */
+export interface KeyRow {
+  trialId: string;
+  key: BlindKey;
 }
 
 /** One bench: the demo's and the user's own are two separate databases. */
@@ -36,6 +44,7 @@ export class BenchDb extends Dexie {
   trials!: EntityTable<TrialRow, 'id'>;
   entries!: Table<EntryRow, [string, string]>;
   bin!: EntityTable<BinRow, 'id'>;
+  keys!: EntityTable<KeyRow, 'trialId'>;
   settings!: Table<{ key: string; value: string }, string>;
 
   constructor(name: BenchName) {
@@ -47,5 +56,17 @@ export class BenchDb extends Dexie {
       bin: 'id',
       settings: 'key',
     });
+    // Plans are brought up to the file format of this build, as imported ones are.
+    this.version(2)
+      .stores({ keys: 'trialId' })
+      .upgrade((tx) =>
+        tx
+          .table('trials')
+          .toCollection()
+          .modify((row: TrialRow) => {
+            const current = migrate({ version: 1, plan: row.plan });
+            if (current.ok) row.plan = current.value.plan as Plan;
+          }),
+      );
   }
 }

@@ -5,7 +5,8 @@ import { type EntryId, type TrialId, newId } from '~core/model/ids';
 import { Plan } from '~core/model/plan';
 import { type Result, err, ok } from '~core/model/result';
 import { planSha256 } from '~core/model/seal';
-import { ReviewText, type Trial, emptyReview } from '~core/model/trial';
+import { dealCodes, keyFits, maskedPlan } from '~core/design/blinding';
+import { type BlindKey, ReviewText, type Trial, emptyReview } from '~core/model/trial';
 import { bench, benchName, recorder } from './bench';
 import type { TrialRow } from './db';
 import { listProducts } from './products';
@@ -14,6 +15,11 @@ export interface LoadedTrial {
   row: TrialRow;
   log: Entry[];
   state: TrialState;
+  key: BlindKey | null;
+  /** names are hidden: the trial is blind and its codes aren't opened */
+  blind: boolean;
+  /** the state as screens show it: under codes while the trial is blind */
+  shown: TrialState;
 }
 
 /** Trials read once are kept, so that a keystroke doesn't read the whole log again. */
@@ -29,8 +35,11 @@ channel.onmessage = () => {
 
 const key = (id: string) => `${benchName()}/${id}`;
 
-function remember(row: TrialRow, log: Entry[]): LoadedTrial {
-  const loaded = { row, log, state: deriveState(row.plan, log) };
+function remember(row: TrialRow, log: Entry[], key_: BlindKey | null): LoadedTrial {
+  const state = deriveState(row.plan, log);
+  const blind = row.plan.blinding !== 'open' && key_ !== null && state.revealedAt === null;
+  const shown = blind ? { ...state, plan: maskedPlan(row.plan, key_) } : state;
+  const loaded = { row, log, state, key: key_, blind, shown };
   cache.set(key(row.id), loaded);
   return loaded;
 }
@@ -60,6 +69,7 @@ export async function loadTrial(id: string | undefined): Promise<LoadedTrial> {
   return remember(
     row,
     entries.map((e) => e.entry),
+    (await db.keys.get(row.id))?.key ?? null,
   );
 }
 
@@ -80,9 +90,21 @@ async function productsOf(plan: Plan): Promise<Plan['products']> {
 async function putPlan(row: TrialRow, plan: Plan): Promise<LoadedTrial> {
   const db = await bench();
   const next = { ...row, plan: Plan.parse(plan) };
-  await db.trials.put(next);
+  const known = (await db.keys.get(row.id))?.key ?? null;
+  // A blind plan always has a key that fits; it is dealt by chance nobody can repeat.
+  const dealt =
+    next.plan.blinding === 'open' || (known && keyFits(known, next.plan))
+      ? known
+      : dealCodes(
+          next.plan.treatments.map((t) => t.id),
+          crypto.getRandomValues(new Uint32Array(1))[0]!,
+        );
+  await db.transaction('rw', db.trials, db.keys, async () => {
+    await db.trials.put(next);
+    if (dealt && dealt !== known) await db.keys.put({ trialId: row.id, key: dealt });
+  });
   changed();
-  return remember(next, cache.get(key(row.id))?.log ?? []);
+  return remember(next, cache.get(key(row.id))?.log ?? [], dealt);
 }
 
 /**
@@ -120,11 +142,13 @@ export async function createTrial(
   plan: Plan,
   review: ReviewText = emptyReview,
   log: Entry[] = [],
+  blindKey: BlindKey | null = null,
 ): Promise<void> {
   const db = await bench();
   const row: TrialRow = { id: plan.id, plan: Plan.parse(plan), review, createdAt: new Date().toISOString() };
-  await db.transaction('rw', db.trials, db.entries, async () => {
+  await db.transaction('rw', db.trials, db.entries, db.keys, async () => {
     await db.trials.put(row);
+    if (blindKey) await db.keys.put({ trialId: row.id, key: blindKey });
     await db.entries.bulkPut(log.map((entry) => ({ trialId: row.id, id: entry.id, entry })));
   });
   cache.delete(key(row.id));
@@ -144,7 +168,7 @@ export function appendEntries(
 ): Promise<Entry[]> {
   return inTurn(id, async () => {
     const trial = await loadTrial(id);
-    const { row, log } = trial;
+    const { row, log, key: blindKey } = trial;
     const now = new Date().toISOString();
     const by = await recorder();
     const bodies = typeof say === 'function' ? say(trial) : say;
@@ -156,7 +180,7 @@ export function appendEntries(
     await db.transaction('rw', db.entries, () =>
       db.entries.bulkPut(entries.map((entry) => ({ trialId: row.id, id: entry.id, entry }))),
     );
-    remember(row, [...log, ...entries]);
+    remember(row, [...log, ...entries], blindKey);
     changed();
     return entries;
   });
@@ -172,20 +196,21 @@ export async function sealPlan(id: string | undefined): Promise<void> {
 }
 
 export async function saveReview(id: string | undefined, review: ReviewText): Promise<void> {
-  const { row, log } = await loadTrial(id);
+  const { row, log, key: blindKey } = await loadTrial(id);
   const next = { ...row, review: ReviewText.parse(review) };
   await (await bench()).trials.put(next);
-  remember(next, log);
+  remember(next, log, blindKey);
   changed();
 }
 
 /** Puts a trial with its whole log into the bin. */
 export async function deleteTrial(id: string): Promise<void> {
   const db = await bench();
-  await db.transaction('rw', db.trials, db.entries, db.bin, async () => {
+  await db.transaction('rw', db.trials, db.entries, db.bin, db.keys, async () => {
     const trial = await db.trials.get(id);
     if (!trial) return;
     const entries = await db.entries.where('trialId').equals(id).toArray();
+    const blindKey = await db.keys.get(id);
     await db.bin.put({
       id,
       kind: 'trial',
@@ -193,8 +218,10 @@ export async function deleteTrial(id: string): Promise<void> {
       deletedAt: new Date().toISOString(),
       trial,
       entries,
+      ...(blindKey && { key: blindKey.key }),
     });
     await db.trials.delete(id);
+    await db.keys.delete(id);
     await db.entries.where('trialId').equals(id).delete();
   });
   cache.delete(key(id));
@@ -203,8 +230,8 @@ export async function deleteTrial(id: string): Promise<void> {
 
 /** A whole trial as it is exported. */
 export async function wholeTrial(id: string | undefined): Promise<Trial> {
-  const { row, log } = await loadTrial(id);
-  return { plan: row.plan, log: unionOfLogs(log, []), review: row.review };
+  const { row, log, key: blindKey } = await loadTrial(id);
+  return { plan: row.plan, log: unionOfLogs(log, []), review: row.review, key: blindKey };
 }
 
 export type MergeOutcome = { tag: 'added' } | { tag: 'merged'; newEntries: number };
@@ -217,14 +244,16 @@ export async function takeIn(trial: Trial): Promise<Result<MergeOutcome, { tag: 
   const db = await bench();
   const here = await db.trials.get(trial.plan.id);
   if (!here) {
-    await createTrial(trial.plan, trial.review, trial.log);
+    await createTrial(trial.plan, trial.review, trial.log, trial.key);
     return ok({ tag: 'added' });
   }
   if (planSha256(here.plan) !== planSha256(trial.plan)) return err({ tag: 'differentPlan' });
-  const { log } = await loadTrial(here.id);
+  const { log, key: ownKey } = await loadTrial(here.id);
+  const blindKey = ownKey ?? trial.key;
   const union = unionOfLogs(log, trial.log);
   await db.entries.bulkPut(union.map((entry) => ({ trialId: here.id, id: entry.id, entry })));
-  remember(here, union);
+  if (blindKey) await db.keys.put({ trialId: here.id, key: blindKey });
+  remember(here, union, blindKey);
   changed();
   return ok({ tag: 'merged', newEntries: union.length - log.length });
 }
@@ -236,6 +265,7 @@ export async function takeInAsCopy(trial: Trial): Promise<string> {
     { ...trial.plan, id, question: `${trial.plan.question} (copy)`.slice(0, 200) },
     trial.review,
     trial.log,
+    trial.key,
   );
   return id;
 }

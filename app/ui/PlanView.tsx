@@ -1,5 +1,5 @@
-import { type KeyboardEvent, memo, type ReactNode, useRef } from 'react';
-import { type Area, type Plan, type Position, type Unit, positionKey } from '~core/model/plan';
+import { type CSSProperties, type KeyboardEvent, memo, type ReactNode, useRef } from 'react';
+import { type Area, type Plan, type Position, type Unit, positionKey, reservedUse } from '~core/model/plan';
 import type { UnitId } from '~core/model/ids';
 import { serpentine } from '~core/design/randomise';
 
@@ -9,12 +9,20 @@ interface PlanViewProps {
   positions: ReadonlyMap<UnitId, Position>;
   /** draws one position; `unit` is undefined where it is free */
   renderPlace: (position: Position, unit: Unit | undefined) => ReactNode;
+  /** draws a blocked place or a guard, where it can be changed; without it they are drawn plainly */
+  renderReserved?: (position: Position, use: 'blocked' | 'guard') => ReactNode;
+  /** how light each position is, 0 … 1; undefined where it wasn't read */
+  tint?: (position: Position) => number | undefined;
   /** dotted line through the units in walking order */
   walk?: boolean;
 }
 
-/** The trial as the place it stands in, seen from above. Arrow keys move between positions. */
-export const PlanView = memo(function PlanView({ plan, positions, renderPlace, walk }: PlanViewProps) {
+/**
+ * The trial as the place it stands in, seen from above, to scale where the sizes are known. Arrow keys
+ * move between positions.
+ */
+export const PlanView = memo(function PlanView(props: PlanViewProps) {
+  const { plan, positions, renderPlace, renderReserved, tint, walk } = props;
   const root = useRef<HTMLDivElement>(null);
   const at = new Map<string, Unit>();
   for (const u of plan.units) at.set(positionKey(positions.get(u.id) ?? u.position), u);
@@ -22,7 +30,7 @@ export const PlanView = memo(function PlanView({ plan, positions, renderPlace, w
   const onKeyDown = (e: KeyboardEvent) => {
     const step = arrows[e.key];
     const from = (e.target as HTMLElement).closest<HTMLElement>('[data-position]');
-    if (!step || !from) return;
+    if (!step || !from || e.target instanceof HTMLInputElement) return;
     const [area, row, column] = from.dataset.position!.split('/') as [string, string, string];
     const next = positionKey({
       areaId: area as Area['id'],
@@ -39,13 +47,31 @@ export const PlanView = memo(function PlanView({ plan, positions, renderPlace, w
   return (
     <div className="plan" ref={root} onKeyDown={onKeyDown}>
       {plan.areas.map((area) => (
-        <AreaGround key={area.id} area={area} walked={walk ? walkedCells(area, plan, positions) : []}>
+        <AreaGround
+          key={area.id}
+          area={area}
+          widest={Math.max(...plan.areas.map((a) => a.widthCm ?? 0))}
+          walked={walk ? walkedCells(area, plan, positions) : []}
+        >
           {Array.from({ length: area.rows * area.columns }, (_, i) => {
             const position = { areaId: area.id, row: Math.floor(i / area.columns), column: i % area.columns };
             const key = positionKey(position);
+            const use = reservedUse(area, position.row, position.column);
+            const light = tint?.(position);
             return (
-              <div key={key} data-position={key} style={{ display: 'grid' }}>
-                {renderPlace(position, at.get(key))}
+              <div
+                key={key}
+                data-position={key}
+                className={`cell${plan.unitShape === 'round' ? ' round' : ''}`}
+                style={{
+                  ...unitBox(area, plan),
+                  ...(light !== undefined && ({ '--light': `${Math.round(light * 100)}%` } as CSSProperties)),
+                }}
+                data-lit={light !== undefined || undefined}
+              >
+                {use
+                  ? (renderReserved?.(position, use) ?? <Reserved use={use} />)
+                  : renderPlace(position, at.get(key))}
               </div>
             );
           })}
@@ -54,6 +80,15 @@ export const PlanView = memo(function PlanView({ plan, positions, renderPlace, w
     </div>
   );
 });
+
+/** A place no unit may take: hatched where it is blocked, a leaf where a guard stands. */
+export function Reserved({ use }: { use: 'blocked' | 'guard' }) {
+  return (
+    <span className={`reserved ${use}`}>
+      <span className="small">{use}</span>
+    </span>
+  );
+}
 
 const arrows: Record<string, [number, number]> = {
   ArrowUp: [-1, 0],
@@ -70,30 +105,55 @@ function walkedCells(area: Area, plan: Plan, positions: ReadonlyMap<UnitId, Posi
   return serpentine(here);
 }
 
+const share = (part: number, whole: number) => `${Math.min(100, Math.round((1000 * part) / whole) / 10)}%`;
+
+/** The unit's share of its place, where both sizes are known. */
+function unitBox(area: Area, plan: Plan): CSSProperties {
+  const { unitWidthCm: w, unitDepthCm: d } = plan;
+  if (!area.widthCm || !area.depthCm || !w || !d) return {};
+  return {
+    '--unit-width': share(w, area.widthCm / area.columns),
+    '--unit-depth': share(d, area.depthCm / area.rows),
+  } as CSSProperties;
+}
+
+/** Areas in proportion to each other and to their own sides. */
+function areaBox(area: Area, widest: number): CSSProperties {
+  if (!area.widthCm || !area.depthCm) return {};
+  const ratio = area.widthCm / area.depthCm;
+  return {
+    '--ratio': String(ratio),
+    '--share': share(area.widthCm, widest),
+  } as CSSProperties;
+}
+
 const areaSize = (a: Area) => (a.widthCm && a.depthCm ? ` · ${a.widthCm} × ${a.depthCm} cm` : '');
 
 function AreaGround({
   area,
+  widest,
   walked,
   children,
 }: {
   area: Area;
+  widest: number;
   walked: { row: number; column: number }[];
   children: ReactNode;
 }) {
   const posts = [0, 25, 50, 75, 100];
+  const box = areaBox(area, widest);
   return (
-    <section className="area" aria-label={area.name}>
+    <section className={`area${'--ratio' in box ? ' scaled' : ''}`} aria-label={area.name} style={box}>
       <div className="area-name">
         {area.name}
         <span className="small quiet">{areaSize(area)}</span>
       </div>
-      <div className="area-ground">
+      <div className={`area-ground ${area.kind}`}>
         {posts.flatMap((x) => [
           <span key={`t${x}`} className="post" style={{ left: `calc(${x}% - 4.5px)`, top: -5.5 }} />,
           <span key={`b${x}`} className="post" style={{ left: `calc(${x}% - 4.5px)`, bottom: -5.5 }} />,
         ])}
-        <div style={{ position: 'relative' }}>
+        <div className="area-inner">
           {walked.length > 1 && (
             <svg
               className="walk"
@@ -106,7 +166,10 @@ function AreaGround({
           )}
           <div
             className="area-grid"
-            style={{ gridTemplateColumns: `repeat(${area.columns}, minmax(54px, 1fr))` }}
+            style={{
+              gridTemplateColumns: `repeat(${area.columns}, minmax(54px, 1fr))`,
+              gridTemplateRows: `repeat(${area.rows}, minmax(min-content, 1fr))`,
+            }}
           >
             {children}
           </div>

@@ -1,7 +1,18 @@
-import { type UnitId, newId } from '../model/ids';
-import { type Area, type Design, type Plan, type Position, type Unit, positionKey } from '../model/plan';
+import { type TreatmentId, type UnitId, newId } from '../model/ids';
+import {
+  type Area,
+  type Design,
+  type Plan,
+  type Position,
+  type Unit,
+  positionKey,
+  reservedUse,
+} from '../model/plan';
 import type { Result } from '../model/result';
 import { ok } from '../model/result';
+import { interleaved } from './interleave';
+import { latinSquares } from './latinSquare';
+import { splitPlots } from './splitPlot';
 import {
   type Cell,
   type LayoutError,
@@ -11,19 +22,52 @@ import {
   serpentine,
 } from './randomise';
 
-/** Every position of the areas, in order of area and row. */
+/** Every position a unit may take, in order of area and row: blocked ones and guards are left out. */
 export function positionsOf(areas: readonly Area[]): Cell[] {
   return areas.flatMap((a) =>
     Array.from({ length: a.rows * a.columns }, (_, i) => ({
       area: a.id,
       row: Math.floor(i / a.columns),
       column: i % a.columns,
-    })),
+    })).filter((c) => reservedUse(a, c.row, c.column) === null),
   );
 }
 
 const code = (plan: Pick<Plan, 'code'>, number: number, total: number) =>
   `${plan.code}-${String(number).padStart(total > 99 ? 3 : 2, '0')}`;
+
+/**
+ * Where a design puts the treatments, by their ids.
+ * @param plan its treatments and areas
+ * @returns one placed cell a unit, or why there is no room
+ */
+export function placeTreatments(
+  plan: Pick<Plan, 'treatments' | 'areas'>,
+  design: Pick<Design, 'kind' | 'replicates' | 'seed' | 'settings'>,
+): Result<PlacedCell<TreatmentId>[], LayoutError> {
+  const input = {
+    treatments: plan.treatments.map((t) => t.id),
+    replicates: design.replicates,
+    cells: positionsOf(plan.areas),
+    seed: design.seed,
+  };
+  switch (design.kind) {
+    case 'crd':
+      return completelyRandomised(input);
+    case 'rcbd':
+      return randomisedCompleteBlocks(input);
+    case 'latin':
+      return latinSquares(input);
+    case 'split':
+      return splitPlots({ ...input, settings: design.settings });
+    case 'interleave':
+      return interleaved(input);
+    case 'hand': {
+      const placed = completelyRandomised(input);
+      return placed.ok ? ok(handPlaced(placed.value, input.treatments, design.replicates)) : placed;
+    }
+  }
+}
 
 /**
  * Gives every treatment its units and every unit its place and code. Units are numbered along the walk.
@@ -32,23 +76,18 @@ const code = (plan: Pick<Plan, 'code'>, number: number, total: number) =>
  * @returns the new units, or why there is no room
  */
 export function layOut(plan: Plan, design: Design): Result<Unit[], LayoutError> {
-  const input = {
-    treatments: plan.treatments.map((t) => t.id),
-    replicates: design.replicates,
-    cells: positionsOf(plan.areas),
-    seed: design.seed,
-  };
-  const placed = design.kind === 'rcbd' ? randomisedCompleteBlocks(input) : completelyRandomised(input);
+  const placed = placeTreatments(plan, design);
   if (!placed.ok) return placed;
-  const cells =
-    design.kind === 'hand' ? handPlaced(placed.value, input.treatments, design.replicates) : placed.value;
-  const walk = serpentine(cells);
+  const walk = serpentine(placed.value);
   return ok(
     walk.map((cell, i) => ({
       id: newId<UnitId>(),
       code: code(plan, i + 1, walk.length),
       treatmentId: cell.treatment,
       block: cell.block,
+      columnBlock: cell.columnBlock ?? null,
+      setting: cell.setting ?? null,
+      startSize: null,
       position: toPosition(cell),
     })),
   );

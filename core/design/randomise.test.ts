@@ -119,10 +119,12 @@ it('walks every other row backwards', () => {
   expect(serpentine(grid(2, 3)).map((c) => c.column)).toEqual([0, 1, 2, 2, 1, 0]);
 });
 
+const plain = { settings: [], balance: null };
+
 describe('laying out a plan', () => {
   const empty = { ...plan({ treatments: ['Water', 'A', 'B'], replicates: 4 }), units: [] };
   it('numbers the labels along the walk', () => {
-    const units = layOut(empty, { kind: 'rcbd', replicates: 4, seed: 9 });
+    const units = layOut(empty, { kind: 'rcbd', replicates: 4, seed: 9, ...plain });
     if (!units.ok) throw new Error(units.error.tag);
     const walked = walkOrder(units.value, new Map());
     expect(walked.map((u) => u.code)).toEqual(
@@ -131,14 +133,14 @@ describe('laying out a plan', () => {
   });
   it('is the same for the same seed', () => {
     const arms = (seed: number) => {
-      const units = layOut(empty, { kind: 'crd', replicates: 4, seed });
+      const units = layOut(empty, { kind: 'crd', replicates: 4, seed, ...plain });
       return units.ok ? units.value.map((u) => u.treatmentId) : [];
     };
     expect(arms(4)).toEqual(arms(4));
     expect(arms(4)).not.toEqual(arms(5));
   });
   it('puts treatments side by side when placed by hand', () => {
-    const units = layOut(empty, { kind: 'hand', replicates: 2, seed: 0 });
+    const units = layOut(empty, { kind: 'hand', replicates: 2, seed: 0, ...plain });
     expect(units.ok && units.value.map((u) => u.treatmentId)).toEqual(['Water', 'Water', 'A', 'A', 'B', 'B']);
   });
 });

@@ -10,18 +10,34 @@ export interface Cell {
 }
 
 export interface PlacedCell<T> extends Cell {
-  /** from 1; null where the design has no blocks */
+  /** block, row of a Latin square or main plot, from 1; null where the design has no blocks */
   block: number | null;
+  /** column of a Latin square, from 1 */
+  columnBlock?: number;
+  /** what the main plot was given, in split plots */
+  setting?: string;
   treatment: T;
 }
 
 export type LayoutError =
-  { tag: 'noTreatments' } | { tag: 'tooFewPositions'; wanted: number; available: number };
+  | { tag: 'noTreatments' }
+  | { tag: 'tooFewPositions'; wanted: number; available: number }
+  /** a Latin square of k treatments takes k units of each, or a multiple */
+  | { tag: 'notWholeSquares'; treatments: number; replicates: number }
+  /** no k × k positions free in line */
+  | { tag: 'noRoomForSquare'; size: number; wanted: number; available: number };
 
 export function describeLayoutError(e: LayoutError): string {
-  return e.tag === 'noTreatments'
-    ? 'There is no treatment to lay out yet; add two in Contenders.'
-    : `${e.wanted} units need ${e.wanted} positions, but the places hold ${e.available}.`;
+  switch (e.tag) {
+    case 'noTreatments':
+      return 'There is no treatment to lay out yet; add two in Contenders.';
+    case 'tooFewPositions':
+      return `${e.wanted} units need ${e.wanted} positions, but the places hold ${e.available}.`;
+    case 'notWholeSquares':
+      return `A Latin square of ${e.treatments} treatments takes ${e.treatments} units of each, or a multiple; not ${e.replicates}.`;
+    case 'noRoomForSquare':
+      return `${e.wanted === 1 ? 'A square' : `${e.wanted} squares`} of ${e.size} × ${e.size} free positions ${e.wanted === 1 ? 'is' : 'are'} needed; the places hold ${e.available}.`;
+  }
 }
 
 /**
@@ -51,7 +67,8 @@ export interface LayoutInput<T> {
   seed: number;
 }
 
-function check(input: LayoutInput<unknown>): LayoutError | null {
+/** What keeps units of these treatments from being placed, or null. */
+export function layoutProblem(input: LayoutInput<unknown>): LayoutError | null {
   if (input.treatments.length === 0) return { tag: 'noTreatments' };
   const wanted = input.treatments.length * input.replicates;
   return wanted > input.cells.length
@@ -65,7 +82,7 @@ function check(input: LayoutInput<unknown>): LayoutError | null {
  * @example completelyRandomised({ treatments: ['A', 'B'], replicates: 2, cells, seed: 1 })
  */
 export function completelyRandomised<T>(input: LayoutInput<T>): Result<PlacedCell<T>[], LayoutError> {
-  const problem = check(input);
+  const problem = layoutProblem(input);
   if (problem) return err(problem);
   const { treatments, replicates, seed } = input;
   const all = treatments.flatMap((t) => Array<T>(replicates).fill(t));
@@ -79,7 +96,7 @@ export function completelyRandomised<T>(input: LayoutInput<T>): Result<PlacedCel
  * once, in an order drawn afresh for each block.
  */
 export function randomisedCompleteBlocks<T>(input: LayoutInput<T>): Result<PlacedCell<T>[], LayoutError> {
-  const problem = check(input);
+  const problem = layoutProblem(input);
   if (problem) return err(problem);
   const { treatments, replicates, seed } = input;
   const random = seededRandom(seed);
@@ -96,7 +113,7 @@ export function randomisedCompleteBlocks<T>(input: LayoutInput<T>): Result<Place
  * Positions in block order. Where whole rows hold whole blocks, blocks don't straddle rows: leftover
  * places at a row's end stay free. Otherwise blocks follow the walk.
  */
-function blockWalk(cells: readonly Cell[], size: number, blocks: number): Cell[] {
+export function blockWalk(cells: readonly Cell[], size: number, blocks: number): Cell[] {
   const walk = serpentine(cells);
   const rows: Cell[][] = [];
   for (const c of walk) {

@@ -7,14 +7,13 @@ import { Package } from 'datapackage';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Trial } from '../model/trial';
-import { emptyReview } from '../model/trial';
+import { Trial, emptyReview } from '../model/trial';
 import { planSha256 } from '../model/seal';
 import { entry, harvest, height, plan, product, unitId, use } from '../testing/trial';
 import { describeImportError, exportTrial, importTrial } from './dataPackage';
 
 const p = plan({ treatments: ['Water', 'A "quoted", B'], replicates: 3, blocked: true });
-const full: Trial = {
+const full: Trial = Trial.parse({
   plan: {
     ...p,
     products: [product({ name: '=SUM(A1)', obtained: 'sent free' })],
@@ -35,7 +34,8 @@ const full: Trial = {
     entry({ kind: 'exclusion', unitId: unitId('Water', 1), traitId: null, reason: 'late' }),
   ],
   review: { ...emptyReview, introduction: 'Ünïcode – “quotes”' },
-};
+  key: { order: [p.treatments[1]!.id, p.treatments[0]!.id] },
+});
 
 it('exporting and importing gives back the identical trial, and the same bytes again', () => {
   const zip = exportTrial(full);

@@ -19,6 +19,8 @@ datapackage.json  describes the files (Frictionless Data Package)
 data/*.csv        tables for a spreadsheet or script
 plan.json         the plan, and what the reviewer wrote
 log.json          every entry ever made, corrections included; nothing is overwritten
+key.json          only in a blind trial: which code is which treatment, in the order A, B, C …
+                  Take it out before you hand the file to whoever scores.
 `;
 
 /** The descriptor of the package. */
@@ -79,6 +81,7 @@ export function exportTrial(trial: Trial): Uint8Array {
     'plan.json': pretty({ palazzo: 'trial', version: FILE_VERSION, plan: trial.plan, review: trial.review }),
     'log.json': pretty(trial.log),
   };
+  if (trial.key) files['key.json'] = pretty(trial.key);
   for (const t of tables) files[`data/${t.name}.csv`] = strToU8(t.csv);
   return zipSync(files, { mtime: '1980-01-02T00:00:00', level: 6 });
 }
@@ -122,7 +125,7 @@ export function importTrial(zip: Uint8Array): Result<Trial, ImportError> {
     files = unzipSync(zip, {
       filter: (f) => {
         total += f.originalSize;
-        return total < MOST_BYTES && (f.name === 'plan.json' || f.name === 'log.json');
+        return total < MOST_BYTES && ['plan.json', 'log.json', 'key.json'].includes(f.name);
       },
     });
   } catch {
@@ -132,8 +135,12 @@ export function importTrial(zip: Uint8Array): Result<Trial, ImportError> {
   if (!plan.ok) return plan;
   const log = parseJson(files['log.json'], 'log.json');
   if (!log.ok) return log;
+  const key = files['key.json'] ? parseJson(files['key.json'], 'key.json') : ok(null);
+  if (!key.ok) return key;
   const current = migrate(
-    typeof plan.value === 'object' && plan.value !== null ? { ...plan.value, log: log.value } : plan.value,
+    typeof plan.value === 'object' && plan.value !== null
+      ? { ...plan.value, log: log.value, key: key.value }
+      : plan.value,
   );
   if (!current.ok) return err({ tag: 'invalid', message: describeMigrationError(current.error) });
   const trial = Trial.safeParse(current.value);

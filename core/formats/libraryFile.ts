@@ -1,10 +1,10 @@
-import { FILE_VERSION, describeMigrationError, migrate } from '../model/migrations';
+import { LIBRARY_VERSION, describeMigrationError, migrate } from '../model/migrations';
 import { LibraryFile, type Product } from '../model/product';
 import { type Result, err, ok } from '../model/result';
 
 /** The library as JSON text. */
 export function libraryToFile(products: readonly Product[]): string {
-  const file: LibraryFile = { palazzo: 'library', version: FILE_VERSION, products: [...products] };
+  const file: LibraryFile = { palazzo: 'library', version: LIBRARY_VERSION, products: [...products] };
   return `${JSON.stringify(file, null, 2)}\n`;
 }
 
@@ -16,8 +16,8 @@ export function libraryFromFile(text: string): Result<Product[], string> {
   } catch {
     return err('This isn’t a library file: it holds no JSON.');
   }
-  const current = migrate(json, []);
-  if (!current.ok) return err(describeMigrationError(current.error));
+  const current = migrate(json, [], LIBRARY_VERSION);
+  if (!current.ok) return err(describeMigrationError(current.error, LIBRARY_VERSION));
   const file = LibraryFile.safeParse(current.value);
   if (!file.success) {
     const issue = file.error.issues[0]!;

@@ -1,7 +1,7 @@
 import { formatMoney } from '../cost/money';
 import { describeCostError } from '../cost/treatmentCost';
 import type { TrialState } from '../log/state';
-import { roleNames } from '../model/plan';
+import { designNames, roleNames } from '../model/plan';
 import type { ReviewText } from '../model/trial';
 import { formatFigure, formatSigned, plural } from '../quantity/format';
 import { roundProgress } from '../schedule/rounds';
@@ -166,11 +166,6 @@ function howBlocks(state: TrialState, today: string): Block[] {
       .map((k) => `${k.size} ${k.unit} at ${formatMoney({ minor: k.priceMinor, currency: k.currency })}`)
       .join('; ');
   };
-  const designName = {
-    crd: 'completely randomised',
-    rcbd: 'randomised in complete blocks',
-    hand: 'placed by hand',
-  };
   const d = plan.smallestDifference;
   const primary = plan.traits.find((t) => t.id === plan.primaryTraitId);
   return [
@@ -198,7 +193,7 @@ function howBlocks(state: TrialState, today: string): Block[] {
       items: [
         `${plan.crop || 'Crop not named'}; ${plan.units.length} ${plural(plan.unitNoun)} in ${plan.areas.map((a) => a.name).join(', ')}.`,
         plan.design
-          ? `${plan.design.replicates} ${plural(plan.unitNoun)} of each, ${designName[plan.design.kind]}${plan.design.kind === 'hand' ? '' : `, seed ${plan.design.seed}`}.`
+          ? `${plan.design.replicates} ${plural(plan.unitNoun)} of each, ${designNames[plan.design.kind]}${plan.design.kind === 'hand' ? '' : `, seed ${plan.design.seed}`}.`
           : 'No layout recorded.',
         `Prediction before the start: ${plan.prediction || 'none written'}`,
         d && primary

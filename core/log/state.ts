@@ -12,6 +12,10 @@ export interface Observation {
   roundId: RoundId | null;
   sample: number | null;
   value: number;
+  /** n of a k-of-n value, where it was said with the value */
+  outOf: number | null;
+  /** of `days until`: it hadn't happened on that day */
+  notYet: boolean;
   at: string;
   recordedAt: string;
   by: string;
@@ -40,7 +44,20 @@ export interface TrialState {
   exclusions: Exclusion[];
   deaths: Map<UnitId, { entryId: EntryId; cause: string; at: string }>;
   deviations: { entryId: EntryId; unitIds: UnitId[]; text: string; at: string; by: string }[];
-  notes: { entryId: EntryId; unitId: UnitId | null; text: string; at: string; by: string }[];
+  notes: {
+    entryId: EntryId;
+    unitId: UnitId | null;
+    text: string;
+    /** of a trait taken in words, with its round */
+    traitId: TraitId | null;
+    roundId: RoundId | null;
+    at: string;
+    by: string;
+  }[];
+  /** tasks ticked off, by their name, with the time */
+  tasksDone: Map<string, string>;
+  /** when the blinding key was opened */
+  revealedAt: string | null;
   /** tare of each container, grams, newest reading */
   tares: Map<string, number>;
 }
@@ -62,6 +79,8 @@ function toObservation(e: ResolvedEntry): Observation | null {
     roundId: body.roundId,
     sample: body.kind === 'measurement' ? body.sample : null,
     value: body.kind === 'measurement' ? body.value : netG(body),
+    outOf: (body.kind === 'measurement' && body.outOf) || null,
+    notYet: body.kind === 'measurement' && body.notYet === true,
     at: e.at,
     recordedAt: e.recordedAt,
     by: e.by,
@@ -125,9 +144,13 @@ export function deriveState(plan: Plan, log: readonly Entry[]): TrialState {
       entryId: e.id,
       unitId: e.body.unitId,
       text: e.body.text,
+      traitId: e.body.traitId ?? null,
+      roundId: e.body.roundId ?? null,
       at: e.at,
       by: e.by,
     })),
+    tasksDone: new Map(ofKind(entries, 'taskDone').map((e) => [e.body.task, e.at])),
+    revealedAt: ofKind(entries, 'reveal')[0]?.at ?? null,
     tares: new Map(
       ofKind(entries, 'reading')
         .filter((e) => e.body.quantity === 'tare')

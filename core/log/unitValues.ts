@@ -1,5 +1,5 @@
 import type { RoundId, TraitId, UnitId } from '../model/ids';
-import type { Trait } from '../model/plan';
+import type { Plan, Trait } from '../model/plan';
 import { type Observation, type TrialState, observationsOf } from './state';
 
 /** The newest observation of each sample. */
@@ -23,17 +23,37 @@ function visits(observations: readonly Observation[]): Observation[][] {
   return [...groups.values()].map(newestPerSample);
 }
 
+/** What an observation counts as: k of n as per cent, all else as it was written down. */
+export const observedValue = (trait: Trait, o: Pick<Observation, 'value' | 'outOf'>): number =>
+  trait.kind === 'ratio' ? (100 * o.value) / (o.outOf ?? trait.outOf ?? 1) : o.value;
+
+/** Samples measured in a unit: so many of each crop within it. */
+export const samplesIn = (plan: Pick<Plan, 'cropsWithin'>, trait: Trait): number =>
+  Math.max(1, plan.cropsWithin.length) * trait.samplesPerUnit;
+
+/** The crop within the unit that a sample belongs to, from 0; samples are numbered crop by crop. */
+export const cropOfSample = (trait: Trait, sample: number | null): number =>
+  Math.floor(((sample ?? 1) - 1) / trait.samplesPerUnit);
+
 /**
  * The one value of a unit that goes into an analysis: samples averaged within each visit, then the last
  * visit's value or the sum over all picks, as the trait says.
  *
  * @param roundId takes that round alone
- * @returns value in the trait's unit, or null when nothing was measured
+ * @param crop takes the samples of that crop within the unit alone, counted from 0
+ * @returns value in the trait's unit (per cent for k of n), or null when nothing was measured
  */
-export function unitValue(state: TrialState, unitId: UnitId, trait: Trait, roundId?: RoundId): number | null {
-  const groups = visits(observationsOf(state, unitId, trait.id, roundId));
+export function unitValue(
+  state: TrialState,
+  unitId: UnitId,
+  trait: Trait,
+  roundId?: RoundId,
+  crop?: number,
+): number | null {
+  const all = observationsOf(state, unitId, trait.id, roundId);
+  const groups = visits(crop === undefined ? all : all.filter((o) => cropOfSample(trait, o.sample) === crop));
   if (groups.length === 0) return null;
-  const values = groups.map((g) => mean(g.map((o) => o.value)));
+  const values = groups.map((g) => mean(g.map((o) => observedValue(trait, o))));
   return trait.summary === 'sum' && roundId === undefined
     ? Number(values.reduce((s, v) => s + v, 0).toFixed(9))
     : values[values.length - 1]!;

@@ -17,6 +17,10 @@ const bodies = {
     /** sample within the unit, from 1; null when the unit is measured as a whole */
     sample: z.number().int().min(1).nullable(),
     value: z.number(),
+    /** n of a k-of-n value where it isn't the trait's own n */
+    outOf: z.number().int().min(1).optional(),
+    /** days until something happened: it hadn't when last looked at */
+    notYet: z.boolean().optional(),
   }),
   /** gross and tare in grams; net is their difference and isn't stored */
   weighing: z.object({
@@ -85,7 +89,14 @@ const bodies = {
     traitId: TraitId.nullable(),
     reason: z.string().trim().min(1, 'Say why it is left out.').max(500),
   }),
-  note: z.object({ kind: z.literal('note'), unitId: UnitId.nullable(), text }),
+  note: z.object({
+    kind: z.literal('note'),
+    unitId: UnitId.nullable(),
+    text,
+    /** the trait taken in words that this is the value of */
+    traitId: TraitId.optional(),
+    roundId: RoundId.optional(),
+  }),
   taskDone: z.object({ kind: z.literal('taskDone'), task: z.string().min(1).max(200) }),
   /** the plan frozen: SHA-256 of its canonical JSON */
   seal: z.object({ kind: z.literal('seal'), planSha256: z.string().regex(/^[0-9a-f]{64}$/) }),

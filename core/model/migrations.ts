@@ -1,7 +1,12 @@
+import { newInVersion2 } from './blankPlan';
+import { noConditions } from './treatment';
 import { type Result, err, ok } from '../model/result';
 
-/** The version this build writes. Raise it with every change of the file format, and add a migration. */
-export const FILE_VERSION = 1;
+/** The version of library files; products have not changed since the first. */
+export const LIBRARY_VERSION = 1;
+
+/** The version of trial files this build writes. Raise it with every change of the file format, and add a migration. */
+export const FILE_VERSION = 2;
 
 export interface Migration {
   /** turns a file of version `from` into one of `from + 1` */
@@ -11,20 +16,48 @@ export interface Migration {
   migrate: (file: Record<string, unknown>) => Record<string, unknown>;
 }
 
+type Loose = Record<string, unknown>;
+const each = (list: unknown, change: (item: Loose) => Loose) => ((list ?? []) as Loose[]).map(change);
+
+function planFrom1(plan: Loose): Loose {
+  return {
+    ...newInVersion2(),
+    ...plan,
+    traits: each(plan.traits, (t) => ({ outOf: null, scale: [], ...t })),
+    treatments: each(plan.treatments, (t) => ({
+      system: '',
+      conditions: noConditions,
+      levels: {},
+      expectedPercent: null,
+      ...t,
+      products: each(t.products, (u) => ({ stage: '', ...u })),
+    })),
+    areas: each(plan.areas, (a) => ({ reserved: [], ...a })),
+    units: each(plan.units, (u) => ({ columnBlock: null, setting: null, startSize: null, ...u })),
+    design: plan.design ? { settings: [], balance: null, ...(plan.design as Loose) } : null,
+  };
+}
+
 /** In order, one for each version but the newest. */
-export const trialMigrations: readonly Migration[] = [];
+export const trialMigrations: readonly Migration[] = [
+  {
+    from: 1,
+    what: 'a plan says what is alike, how it is blinded and audited; traits have scales; areas have reserved places',
+    migrate: (file) => ({ ...file, key: null, plan: planFrom1(file.plan as Loose) }),
+  },
+];
 
 export type MigrationError =
   { tag: 'noVersion' } | { tag: 'newer'; version: number } | { tag: 'noPath'; version: number };
 
-export function describeMigrationError(e: MigrationError): string {
+export function describeMigrationError(e: MigrationError, newest = FILE_VERSION): string {
   switch (e.tag) {
     case 'noVersion':
       return 'The file doesn’t say which version of the format it is in.';
     case 'newer':
-      return `The file was written by a newer Palazzo (format ${e.version}; this one reads up to ${FILE_VERSION}).`;
+      return `The file was written by a newer Palazzo (format ${e.version}; this one reads up to ${newest}).`;
     case 'noPath':
-      return `There is no way from format ${e.version} to ${FILE_VERSION}.`;
+      return `There is no way from format ${e.version} to ${newest}.`;
   }
 }
 

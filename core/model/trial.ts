@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Entry } from './entry';
+import { TreatmentId } from './ids';
 import { Plan } from './plan';
 
 /** What the reviewer writes around the figures; it isn't part of the sealed plan. */
@@ -13,6 +14,15 @@ export type ReviewText = z.infer<typeof ReviewText>;
 
 export const emptyReview: ReviewText = { author: '', introduction: '', conclusion: '', disclosure: '' };
 
-/** A whole trial: what was planned, what happened, what is said about it. */
-export const Trial = z.object({ plan: Plan, log: z.array(Entry), review: ReviewText });
+/** Which code each treatment has: the first of `order` is code A. Kept apart from the plan. */
+export const BlindKey = z.object({ order: z.array(TreatmentId) });
+export type BlindKey = z.infer<typeof BlindKey>;
+
+/** A whole trial: what was planned, what happened, what is said about it, and the key of its codes. */
+export const Trial = z.object({
+  plan: Plan,
+  log: z.array(Entry),
+  review: ReviewText,
+  key: BlindKey.nullable(),
+});
 export type Trial = z.infer<typeof Trial>;

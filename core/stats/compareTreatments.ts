@@ -14,6 +14,8 @@ export interface ComparisonRow {
   /** experimental unit; a row without one is a unit of its own */
   unit?: string;
   block?: string;
+  /** column of a Latin square, taken off beside the block */
+  column?: string;
   value: number;
 }
 
@@ -69,6 +71,8 @@ export interface Comparison {
   alpha: number;
   control: string;
   blocks: number;
+  /** columns of Latin squares; 1 in other designs */
+  columns: number;
   treatments: TreatmentSummary[];
   anova: {
     /** null when the residual is exactly zero */
@@ -98,6 +102,7 @@ export type ComparisonError =
 interface Unit {
   treatment: string;
   block: string;
+  column: string;
   values: number[];
 }
 
@@ -131,7 +136,7 @@ function gatherUnits(
     const key = row.unit === undefined ? `row ${i}` : `unit ${row.unit}`;
     const unit = units.get(key);
     if (!unit) {
-      units.set(key, { treatment: row.treatment, block, values: [centred[i]!] });
+      units.set(key, { treatment: row.treatment, block, column: row.column ?? '', values: [centred[i]!] });
       continue;
     }
     const name = row.unit ?? '';
@@ -178,15 +183,17 @@ export function compareTreatments(input: ComparisonInput): Result<Comparison, Co
   if (!gathered.ok) return gathered;
   const units = [...gathered.value.values()].map((u) => ({ ...u, value: mean(u.values) }));
   const blockNames = [...new Set(units.map((u) => u.block))];
+  const columnNames = [...new Set(units.map((u) => u.column))];
   // The control is treatment 0, the model's reference.
   const modelNames = [control, ...names.filter((n) => n !== control)];
   const index = new Map(modelNames.map((n, i) => [n, i]));
   const unitRows: UnitRow[] = units.map((u) => ({
     treatment: index.get(u.treatment)!,
     block: blockNames.indexOf(u.block),
+    column: columnNames.indexOf(u.column),
     value: u.value,
   }));
-  const fit = fitLinearModel(unitRows, modelNames.length, blockNames.length);
+  const fit = fitLinearModel(unitRows, modelNames.length, blockNames.length, columnNames.length);
   if (!fit.ok) {
     if (fit.error.tag !== 'disconnected') throw new Error(`unexpected model error ${fit.error.tag}`);
     return err({ tag: 'disconnected', a: modelNames[fit.error.a]!, b: modelNames[fit.error.b]! });
@@ -224,6 +231,7 @@ export function compareTreatments(input: ComparisonInput): Result<Comparison, Co
     alpha,
     control,
     blocks: blockNames.length,
+    columns: columnNames.length,
     treatments,
     anova: ms === null ? null : anovaOf(model, ms),
     versusControl: names.filter((n) => n !== control).map((n) => dunnett.rows.get(n)!),

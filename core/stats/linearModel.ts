@@ -6,11 +6,22 @@ export interface UnitRow {
   treatment: number;
   /** index of the block, 0 … blocks − 1; all 0 where there are no blocks */
   block: number;
+  /** index of the column of a Latin square, 0 … columns − 1; left out in other designs */
+  column?: number;
   value: number;
 }
 
+/** Where a unit stands in the model, before it has a value. */
+export type DesignRow = Omit<UnitRow, 'value'>;
+
+/** A model whose design is worked out once and fitted to many sets of values. */
+export interface PreparedModel {
+  /** @param values one a row, in the order of the rows; should be centred near zero */
+  fit: (values: ArrayLike<number>) => LinearModel;
+}
+
 export interface LinearModel {
-  /** treatment means adjusted for blocks (each block counts the same), per treatment */
+  /** treatment means adjusted for blocks and columns (each counts the same), per treatment */
   adjustedMeans: number[];
   /** residual mean square; null when there is no residual */
   residualMeanSquare: number | null;
@@ -30,7 +41,7 @@ export type ModelError =
   | { tag: 'disconnected'; a: number; b: number };
 
 /** Groups of treatments linked by common blocks; a comparison is possible only inside one group. */
-function firstDisconnectedPair(rows: readonly UnitRow[], treatments: number, blocks: number) {
+function firstDisconnectedPair(rows: readonly DesignRow[], treatments: number, blocks: number) {
   const parent = Array.from({ length: treatments + blocks }, (_, i) => i);
   const find = (i: number): number => {
     while (parent[i] !== i) i = parent[i]!;
@@ -41,65 +52,82 @@ function firstDisconnectedPair(rows: readonly UnitRow[], treatments: number, blo
   return null;
 }
 
+interface Reflection {
+  v: Float64Array;
+  /** 2 / vᵀv */
+  factor: number;
+  /** row of the triangle it makes */
+  pivot: number;
+}
+
+function reflect({ v, factor, pivot }: Reflection, x: Float64Array): void {
+  let dot = 0;
+  for (let i = pivot; i < x.length; i++) dot += v[i]! * x[i]!;
+  const f = factor * dot;
+  for (let i = pivot; i < x.length; i++) x[i] = x[i]! - f * v[i]!;
+}
+
 /**
- * Householder QR of the design matrix, carrying the response along.
- * @returns R (upper triangle, p × p, row major) and Qᵀy (length n)
+ * Householder QR of the design matrix; columns that earlier ones make up already are left out.
+ * @returns the reflections, the kept columns, and R (upper triangle of the kept columns, row major)
  */
-function householder(columns: Float64Array[], response: Float64Array) {
-  const n = response.length;
-  const p = columns.length;
-  const r = new Float64Array(p * p);
-  for (let k = 0; k < p; k++) {
-    const v = columns[k]!;
+function householder(columns: readonly Float64Array[], n: number) {
+  const reflections: Reflection[] = [];
+  const kept: number[] = [];
+  const upper: Float64Array[] = [];
+  columns.forEach((column, j) => {
+    const x = column.slice();
+    for (const h of reflections) reflect(h, x);
+    const pivot = reflections.length;
     let norm = 0;
-    for (let i = k; i < n; i++) norm += v[i]! * v[i]!;
+    for (let i = pivot; i < n; i++) norm += x[i]! * x[i]!;
     norm = Math.sqrt(norm);
-    const alpha = v[k]! > 0 ? -norm : norm;
-    for (let i = 0; i < k; i++) r[i * p + k] = v[i]!;
-    r[k * p + k] = alpha;
-    v[k] = v[k]! - alpha;
+    const size = Math.sqrt(column.reduce((s, v) => s + v * v, 0));
+    if (norm <= 1e-9 * size) return;
+    const alpha = x[pivot]! > 0 ? -norm : norm;
+    const v = x.slice();
+    v[pivot] = v[pivot]! - alpha;
     let vv = 0;
-    for (let i = k; i < n; i++) vv += v[i]! * v[i]!;
-    if (vv === 0) continue;
-    const reflect = (x: Float64Array) => {
-      let dot = 0;
-      for (let i = k; i < n; i++) dot += v[i]! * x[i]!;
-      const f = (2 * dot) / vv;
-      for (let i = k; i < n; i++) x[i] = x[i]! - f * v[i]!;
-    };
-    for (let j = k + 1; j < p; j++) reflect(columns[j]!);
-    reflect(response);
-  }
-  return { r, qty: response };
+    for (let i = pivot; i < n; i++) vv += v[i]! * v[i]!;
+    reflections.push({ v, factor: 2 / vv, pivot });
+    x[pivot] = alpha;
+    upper.push(x);
+    kept.push(j);
+  });
+  const p = kept.length;
+  const r = new Float64Array(p * p);
+  upper.forEach((x, j) => {
+    for (let i = 0; i <= j; i++) r[i * p + j] = x[i]!;
+  });
+  return { reflections, kept, r };
 }
 
 /** Without blocks the adjusted means are the plain ones; taken directly they keep their last digit. */
-function plainMeans(rows: readonly UnitRow[], treatments: number): number[] {
-  const sums = Array.from({ length: treatments }, () => ({ total: 0, n: 0 }));
-  for (const row of rows) {
-    sums[row.treatment]!.total += row.value;
-    sums[row.treatment]!.n += 1;
+function plainMeans(rows: readonly DesignRow[], values: ArrayLike<number>, treatments: number): number[] {
+  const total = new Array<number>(treatments).fill(0);
+  const count = new Array<number>(treatments).fill(0);
+  for (let i = 0; i < rows.length; i++) {
+    total[rows[i]!.treatment]! += values[i]!;
+    count[rows[i]!.treatment]! += 1;
   }
-  return sums.map(({ total, n }) => total / n);
+  return total.map((t, i) => t / count[i]!);
 }
 
 /**
- * Least-squares fit of value = mean + block + treatment on unit means, for any number of units per
- * treatment and block, missing cells included (type II sums of squares: treatments after blocks).
+ * Works out the design of value = mean + block + column + treatment once, to be fitted to many values.
  *
- * @param rows one row an experimental unit; values should be centred near zero (see `centre`)
+ * @param rows one row an experimental unit
  * @param treatments number of treatments, ≥ 2, each with at least one row
- * @param blocks number of blocks, ≥ 1, each with at least one row
- * @returns the fit, or why the treatments can't be compared
- * Source: Searle, Linear Models for Unbalanced Data (1987); QR after Golub and Van Loan (memory).
- * @example fitLinearModel([{treatment:0,block:0,value:1},{treatment:0,block:0,value:3},
- *   {treatment:1,block:0,value:4},{treatment:1,block:0,value:6}], 2, 1) // residualMeanSquare 2, dfResidual 2
+ * @param blocks number of blocks (rows of a Latin square), ≥ 1, each with at least one row
+ * @param columns number of columns of a Latin square; 1 in other designs
+ * @returns the prepared model, or why the treatments can't be compared
  */
-export function fitLinearModel(
-  rows: readonly UnitRow[],
+export function prepareLinearModel(
+  rows: readonly DesignRow[],
   treatments: number,
   blocks: number,
-): Result<LinearModel, ModelError> {
+  columns = 1,
+): Result<PreparedModel, ModelError> {
   if (treatments < 2) return err({ tag: 'tooFewTreatments' });
   const seen = new Set(rows.map((r) => r.treatment));
   for (let t = 0; t < treatments; t++) if (!seen.has(t)) return err({ tag: 'emptyTreatment', treatment: t });
@@ -107,39 +135,37 @@ export function fitLinearModel(
   if (split) return err({ tag: 'disconnected', ...split });
 
   const n = rows.length;
-  const p = blocks + treatments - 1;
-  const columns = Array.from({ length: p }, () => new Float64Array(n));
-  const response = new Float64Array(n);
+  const firstColumn = blocks;
+  const firstTreatment = blocks + columns - 1;
+  const design = Array.from({ length: firstTreatment + treatments - 1 }, () => new Float64Array(n));
   rows.forEach((row, i) => {
-    columns[0]![i] = 1;
-    if (row.block > 0) columns[row.block]![i] = 1;
-    if (row.treatment > 0) columns[blocks + row.treatment - 1]![i] = 1;
-    response[i] = row.value;
+    design[0]![i] = 1;
+    if (row.block > 0) design[row.block]![i] = 1;
+    if (row.column) design[firstColumn + row.column - 1]![i] = 1;
+    if (row.treatment > 0) design[firstTreatment + row.treatment - 1]![i] = 1;
   });
-  const { r, qty } = householder(columns, response);
-
-  const coefficients = new Float64Array(p);
-  for (let i = p - 1; i >= 0; i--) {
-    let s = qty[i]!;
-    for (let j = i + 1; j < p; j++) s -= r[i * p + j]! * coefficients[j]!;
-    coefficients[i] = s / r[i * p + i]!;
+  const { reflections, kept, r } = householder(design, n);
+  const p = kept.length;
+  for (let t = 1; t < treatments; t++) {
+    if (!kept.includes(firstTreatment + t - 1)) return err({ tag: 'disconnected', a: 0, b: t });
   }
-  let treatmentSumOfSquares = 0;
-  for (let i = blocks; i < p; i++) treatmentSumOfSquares += qty[i]! ** 2;
-  let residualSumOfSquares = 0;
-  for (let i = p; i < n; i++) residualSumOfSquares += qty[i]! ** 2;
-  const size = treatmentSumOfSquares + rows.reduce((s, row) => s + row.value ** 2, 0);
-  if (residualSumOfSquares <= size * n * Number.EPSILON ** 2 * 16) residualSumOfSquares = 0;
+  const treatmentsFrom = p - (treatments - 1);
 
   /** the contrast of coefficients that makes each adjusted mean */
-  const contrasts = Array.from({ length: treatments }, (_, t) => {
-    const c = new Float64Array(p).fill(0);
-    c[0] = 1;
-    for (let b = 1; b < blocks; b++) c[b] = 1 / blocks;
-    if (t > 0) c[blocks + t - 1] = 1;
-    return c;
-  });
-  /** R⁻ᵀ c, so that the unscaled covariance of two contrasts is a dot product */
+  const contrasts = Array.from({ length: treatments }, (_, t) =>
+    Float64Array.from(kept, (j) =>
+      j === 0
+        ? 1
+        : j < firstColumn
+          ? 1 / blocks
+          : j < firstTreatment
+            ? 1 / columns
+            : j === firstTreatment + t - 1
+              ? 1
+              : 0,
+    ),
+  );
+  /** R⁻ᵀ c: an adjusted mean is its dot product with Qᵀy, a covariance that of two of them */
   const solved = contrasts.map((c) => {
     const x = new Float64Array(p);
     for (let i = 0; i < p; i++) {
@@ -149,15 +175,58 @@ export function fitLinearModel(
     }
     return x;
   });
-  const dot = (a: Float64Array, b: Float64Array) => a.reduce((s, v, i) => s + v * b[i]!, 0);
+  const dot = (a: Float64Array, b: Float64Array) => {
+    let s = 0;
+    for (let i = 0; i < p; i++) s += a[i]! * b[i]!;
+    return s;
+  };
+  const covariance = solved.map((a) => solved.map((b) => dot(a, b)));
   const dfResidual = n - p;
+  const blocked = blocks > 1 || columns > 1;
+
   return ok({
-    adjustedMeans: blocks === 1 ? plainMeans(rows, treatments) : contrasts.map((c) => dot(c, coefficients)),
-    residualMeanSquare: dfResidual > 0 ? residualSumOfSquares / dfResidual : null,
-    dfTreatment: treatments - 1,
-    dfResidual,
-    treatmentSumOfSquares,
-    residualSumOfSquares,
-    unscaledCovariance: (a, b) => dot(solved[a]!, solved[b]!),
+    fit: (values) => {
+      const qty = Float64Array.from(values);
+      for (const h of reflections) reflect(h, qty);
+      let treatmentSumOfSquares = 0;
+      for (let i = treatmentsFrom; i < p; i++) treatmentSumOfSquares += qty[i]! ** 2;
+      let residualSumOfSquares = 0;
+      for (let i = p; i < n; i++) residualSumOfSquares += qty[i]! ** 2;
+      let size = treatmentSumOfSquares;
+      for (let i = 0; i < n; i++) size += values[i]! ** 2;
+      if (residualSumOfSquares <= size * n * Number.EPSILON ** 2 * 16) residualSumOfSquares = 0;
+      return {
+        adjustedMeans: blocked ? solved.map((c) => dot(c, qty)) : plainMeans(rows, values, treatments),
+        residualMeanSquare: dfResidual > 0 ? residualSumOfSquares / dfResidual : null,
+        dfTreatment: treatments - 1,
+        dfResidual,
+        treatmentSumOfSquares,
+        residualSumOfSquares,
+        unscaledCovariance: (a, b) => covariance[a]![b]!,
+      };
+    },
   });
+}
+
+/**
+ * Least-squares fit of value = mean + block + column + treatment on unit means, for any number of units
+ * per treatment and block, missing cells included (type II sums of squares: treatments after blocks).
+ *
+ * @param rows one row an experimental unit; values should be centred near zero (see `centre`)
+ * @param treatments number of treatments, ≥ 2, each with at least one row
+ * @param blocks number of blocks, ≥ 1, each with at least one row
+ * @param columns number of columns of a Latin square; 1 in other designs
+ * @returns the fit, or why the treatments can't be compared
+ * Source: Searle, Linear Models for Unbalanced Data (1987); QR after Golub and Van Loan (memory).
+ * @example fitLinearModel([{treatment:0,block:0,value:1},{treatment:0,block:0,value:3},
+ *   {treatment:1,block:0,value:4},{treatment:1,block:0,value:6}], 2, 1) // residualMeanSquare 2, dfResidual 2
+ */
+export function fitLinearModel(
+  rows: readonly UnitRow[],
+  treatments: number,
+  blocks: number,
+  columns = 1,
+): Result<LinearModel, ModelError> {
+  const prepared = prepareLinearModel(rows, treatments, blocks, columns);
+  return prepared.ok ? ok(prepared.value.fit(rows.map((row) => row.value))) : prepared;
 }

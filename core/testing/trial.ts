@@ -10,7 +10,8 @@ import type {
   TrialId,
   UnitId,
 } from '../model/ids';
-import type { Plan, ProductUse, Role, Trait } from '../model/plan';
+import { blankTreatment, newInVersion2 } from '../model/blankPlan';
+import type { Plan, ProductUse, Trait } from '../model/plan';
 import type { Product } from '../model/product';
 
 /** Small made-up plans and logs for tests. */
@@ -28,6 +29,8 @@ export const trait = (over: Partial<Trait> = {}): Trait => ({
   plausibleHigh: null,
   samplesPerUnit: 1,
   summary: 'sum',
+  outOf: null,
+  scale: [],
   ...over,
 });
 
@@ -57,6 +60,7 @@ export const use = (over: Partial<ProductUse> = {}): ProductUse => ({
   unit: 'mL',
   solutionLPerUnit: null,
   timesPerUnit: 1,
+  stage: '',
   ...over,
 });
 
@@ -77,6 +81,7 @@ export function plan({
 }: Shape = {}): Plan {
   const measured = traits ?? [trait(), heightTrait()];
   return {
+    ...newInVersion2(),
     id: 'trial' as TrialId,
     question: 'Is it worth it?',
     code: 'TST',
@@ -98,17 +103,9 @@ export function plan({
       },
       { id: 'r2' as RoundId, name: 'Harvest', day: 10, traitIds: measured.map((t) => t.id) },
     ].filter((r) => r.traitIds.length > 0),
-    treatments: treatments.map((name, i) => ({
-      id: name as TreatmentId,
-      name,
-      role: (i === 0 ? 'untreated' : 'test') satisfies Role,
-      products: [],
-      container: '',
-      medium: '',
-      light: '',
-      water: '',
-      notes: '',
-    })),
+    treatments: treatments.map((name, i) =>
+      blankTreatment(name, i === 0 ? 'untreated' : 'test', name as TreatmentId),
+    ),
     areas: [
       {
         id: 'shelf' as AreaId,
@@ -118,15 +115,19 @@ export function plan({
         columns: treatments.length,
         widthCm: null,
         depthCm: null,
+        reserved: [],
       },
     ],
-    design: { kind: blocked ? 'rcbd' : 'crd', replicates, seed: 1 },
+    design: { kind: blocked ? 'rcbd' : 'crd', replicates, seed: 1, settings: [], balance: null },
     units: Array.from({ length: replicates }, (_, row) =>
       treatments.map((name, column) => ({
         id: unitId(name, row),
         code: `TST-${String(row * treatments.length + column + 1).padStart(2, '0')}`,
         treatmentId: name as TreatmentId,
         block: blocked ? row + 1 : null,
+        columnBlock: null,
+        setting: null,
+        startSize: null,
         position: { areaId: 'shelf' as AreaId, row, column },
       })),
     ).flat(),

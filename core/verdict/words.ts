@@ -210,9 +210,11 @@ export function methodText(finding: Finding, unitNoun: string): string {
   const n = finding.units.length;
   const level = `${Math.round((1 - comparison.alpha) * 100)} %`;
   const parts = [
-    comparison.blocks > 1
-      ? `Linear model on ${n} ${unitNoun} values, ${comparison.blocks} blocks taken off first; means are adjusted for blocks.`
-      : `Linear model on ${n} ${unitNoun} values.`,
+    comparison.columns > 1
+      ? `Linear model on ${n} ${unitNoun} values, ${comparison.blocks} rows and ${comparison.columns} columns of the square taken off first; means are adjusted for both.`
+      : comparison.blocks > 1
+        ? `Linear model on ${n} ${unitNoun} values, ${comparison.blocks} blocks taken off first; means are adjusted for blocks.`
+        : `Linear model on ${n} ${unitNoun} values.`,
   ];
   if (trait.direction === 'band') {
     parts.push(

@@ -1,5 +1,6 @@
+import CloseIcon from '@mui/icons-material/Close';
 import Button from '@mui/material/Button';
-import { useState } from 'react';
+import IconButton from '@mui/material/IconButton';
 import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { formatMoney } from '~core/cost/money';
 import { describeCostError, productCost } from '~core/cost/treatmentCost';
@@ -17,30 +18,34 @@ interface Props {
   currency: string;
   unitNoun: string;
   locked: boolean;
+  /** tiles belong to codes, not to contenders */
+  blind: boolean;
   remove: () => void;
 }
 
 const roles = (Object.entries(roleNames) as [string, string][]).map(([k, v]) => [k, v] as const);
 
 /** One contender: tile, name, role, its products with doses and their price, and what surrounds it. */
-export function TreatmentRow({ index, products, unitNoun, locked, remove }: Props) {
+export function TreatmentRow({ index, products, unitNoun, locked, blind, remove }: Props) {
   const { control } = useFormContext<ContendersFormInput>();
   const uses = useFieldArray({ control, name: `treatments.${index}.products`, keyName: 'key' });
   const treatment = useWatch({ control, name: `treatments.${index}` });
-  const [surroundings, setSurroundings] = useState(
-    Boolean(treatment && (treatment.container || treatment.medium || treatment.light || treatment.water)),
-  );
   const at = (name: string) => `treatments.${index}.${name}`;
   const first = products[0];
   return (
     <section className="sheet" aria-label={`Contender ${treatment?.name || index + 1}`}>
       <div className="fields">
-        <div className="w6" style={{ display: 'flex', gap: '0.8rem', alignItems: 'center' }}>
-          <Tessera index={index} size={34} />
+        <div className="w4" style={{ display: 'flex', gap: '0.8rem', alignItems: 'center' }}>
+          {!blind && <Tessera index={index} size={34} />}
           <Field name={at('name')} label="Name" />
         </div>
-        <div className="w4">
+        <div className="w3">
           <Choice name={at('role')} label="Role" options={roles} />
+        </div>
+        <div className="w3">
+          {treatment?.role === 'test' && (
+            <Field name={at('expectedPercent')} label="Expected change" numeric suffix="% of control" />
+          )}
         </div>
         <div className="w2" style={{ textAlign: 'right' }}>
           {!locked && (
@@ -82,14 +87,15 @@ export function TreatmentRow({ index, products, unitNoun, locked, remove }: Prop
               helperText="the dose is then per L"
             />
           </div>
-          <div className="w2">
+          <div>
             <Field name={at(`products.${i}.timesPerUnit`)} label="Times" numeric />
           </div>
-          <div>
+          <div className="w2 pair">
+            <Field name={at(`products.${i}.stage`)} label="Stage" placeholder="throughout" />
             {!locked && (
-              <Button color="inherit" onClick={() => uses.remove(i)} aria-label={`Remove product ${i + 1}`}>
-                Remove
-              </Button>
+              <IconButton size="small" onClick={() => uses.remove(i)} aria-label={`Remove product ${i + 1}`}>
+                <CloseIcon fontSize="small" />
+              </IconButton>
             )}
           </div>
           <PackChoice
@@ -117,21 +123,14 @@ export function TreatmentRow({ index, products, unitNoun, locked, remove }: Prop
         {uses.fields.length === 0 && (
           <span className="small quiet">No product: this contender costs nothing.</span>
         )}
-        {!surroundings && (
-          <Button size="small" color="inherit" onClick={() => setSurroundings(true)}>
-            Container, medium, light, water
-          </Button>
+        {Object.keys(treatment?.levels ?? {}).length > 0 && (
+          <span className="small quiet">
+            {Object.entries(treatment!.levels!)
+              .map(([factor, level]) => `${factor}: ${level}`)
+              .join(' · ')}
+          </span>
         )}
       </div>
-      {surroundings && (
-        <div className="fields" style={{ marginTop: '0.8rem' }}>
-          {(['container', 'medium', 'light', 'water'] as const).map((name) => (
-            <div className="w3" key={name}>
-              <Field name={at(name)} label={name.charAt(0).toUpperCase() + name.slice(1)} />
-            </div>
-          ))}
-        </div>
-      )}
     </section>
   );
 }
@@ -175,6 +174,7 @@ function UsePrice({
     unit: use?.unit,
     solutionLPerUnit: number(use?.solutionLPerUnit),
     timesPerUnit: number(use?.timesPerUnit),
+    stage: use?.stage ?? '',
   });
   if (!product) return <span className="small quiet">Choose a product from the library.</span>;
   if (!parsed.success)

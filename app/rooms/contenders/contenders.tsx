@@ -1,7 +1,11 @@
 import Button from '@mui/material/Button';
-import { FormProvider, useFieldArray } from 'react-hook-form';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import { useState } from 'react';
+import { Controller, FormProvider, useFieldArray, useWatch } from 'react-hook-form';
 import { Link, useLoaderData } from 'react-router';
-import { LockedForm } from '../../form/fields';
+import { type Matching, matchingNames, matchings } from '~core/model/plan';
+import { Choice, LockedForm } from '../../form/fields';
 import { fieldErrors } from '../../form/schemaFields';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
@@ -10,18 +14,21 @@ import { loadTrial, savePlan } from '../../store/trials';
 import { RoomHead } from '../../ui/RoomHead';
 import { SealedBanner } from '../SealedBanner';
 import type { RoomArgs } from '../roomArgs';
+import { FactorDialog } from './FactorDialog';
+import { SameTable } from './SameTable';
 import { TreatmentRow } from './TreatmentRow';
+import { combinations, factorsOf } from './factorial';
 import { ContendersForm, applyContenders, newTreatment, toContendersForm } from './contendersForm';
 
 export async function clientLoader({ params }: RoomArgs) {
-  const { row, state } = await loadTrial(params.trialId);
+  const { row, state, blind } = await loadTrial(params.trialId);
   const sealed = state.seal !== null;
   // A sealed trial shows its own copies: the library may have moved on. Before, what was deleted there
   // but is used here stays to choose.
   const library = sealed ? [] : await listProducts();
   const gone = row.plan.products.filter((p) => !library.some((l) => l.id === p.id));
   const products = [...library, ...gone];
-  return { id: row.id, plan: row.plan, products, sealedAt: state.seal?.at ?? null };
+  return { id: row.id, plan: row.plan, products, blind, sealedAt: state.seal?.at ?? null };
 }
 
 export async function clientAction({ params, request }: RoomArgs) {
@@ -33,14 +40,25 @@ export async function clientAction({ params, request }: RoomArgs) {
     : { errors: { treatments: 'The plan is sealed.' } };
 }
 
+/** Each school of matching, and what it answers. */
+const matchingNotes: Record<Matching, string> = {
+  label: 'as a buyer would use it; the doses may differ',
+  nitrogen: 'is it the product, or more nitrogen?',
+  strength: 'is it the product, or a stronger solution?',
+  money: 'what the same money buys',
+  asIs: 'say in the review why',
+};
+
 export default function ContendersRoom() {
   const data = useLoaderData<typeof clientLoader>();
   return <ContendersEditor key={data.id} {...data} />;
 }
 
-function ContendersEditor({ id, plan, products, sealedAt }: Awaited<ReturnType<typeof clientLoader>>) {
+function ContendersEditor({ id, plan, products, blind, sealedAt }: Awaited<ReturnType<typeof clientLoader>>) {
   const { form, busy, onSubmit } = useRecordForm(toContendersForm(plan));
   const rows = useFieldArray({ control: form.control, name: 'treatments', keyName: 'key' });
+  const watched = useWatch({ control: form.control });
+  const [factors, setFactors] = useState(false);
   const locked = sealedAt !== null;
   const hasControl = rows.fields.some((r) => r.role !== 'test');
   const add = (role: 'untreated' | 'base' | 'reference' | 'test') =>
@@ -48,12 +66,46 @@ function ContendersEditor({ id, plan, products, sealedAt }: Awaited<ReturnType<t
   return (
     <FormProvider {...form}>
       <LockedForm value={locked}>
-        <form onSubmit={onSubmit} noValidate style={{ maxWidth: '64rem' }}>
+        <form onSubmit={onSubmit} noValidate style={{ maxWidth: '70rem' }}>
           <UnsavedGuard busy={busy} />
           <RoomHead title="Contenders">
             What is compared with what. Without a control nobody sees that a product did worse than nothing.
           </RoomHead>
           <SealedBanner trialId={id} sealedAt={sealedAt} />
+          <div className="fields" style={{ marginBottom: '1rem' }}>
+            <div className="w4">
+              <Choice
+                name="matchedOn"
+                label="Doses are matched on"
+                options={matchings.map((m) => [m, matchingNames[m]] as const)}
+                helperText={matchingNotes[watched.matchedOn ?? 'asIs']}
+              />
+            </div>
+            <div className="w8">
+              <Controller
+                control={form.control}
+                name="wholeSystem"
+                render={({ field }) => (
+                  <FormControlLabel
+                    label="Whole systems are compared: medium, container and feed together, and the review says so"
+                    disabled={locked}
+                    control={
+                      <Checkbox
+                        color="secondary"
+                        checked={field.value}
+                        onChange={(_, on) => field.onChange(on)}
+                      />
+                    }
+                  />
+                )}
+              />
+            </div>
+          </div>
+          {blind && (
+            <p className="note open" style={{ marginBottom: '1rem' }}>
+              The trial is blind: which code each contender has isn’t shown here.
+            </p>
+          )}
           {rows.fields.length === 0 && (
             <div className="empty">
               <h2>No contenders yet</h2>
@@ -71,6 +123,7 @@ function ContendersEditor({ id, plan, products, sealedAt }: Awaited<ReturnType<t
                 products={products}
                 currency={plan.currency}
                 locked={locked}
+                blind={blind}
                 unitNoun={plan.unitNoun}
                 remove={() => rows.remove(i)}
               />
@@ -92,12 +145,35 @@ function ContendersEditor({ id, plan, products, sealedAt }: Awaited<ReturnType<t
               <Button color="secondary" onClick={() => add('base')}>
                 Add a base control
               </Button>
+              <Button color="secondary" onClick={() => setFactors(true)}>
+                From factors …
+              </Button>
               {products.length === 0 && (
                 <span className="small">
                   The library is empty: <Link to="/library/new">add the products first</Link>.
                 </span>
               )}
             </div>
+          )}
+          {rows.fields.length > 0 && (
+            <section className="section">
+              <h2>The same everything else</h2>
+              <p className="quiet">
+                Readers look here first. One seed lot, one bag, one light; what differs is marked.
+              </p>
+              <SameTable unitNoun={plan.unitNoun} locked={locked} blind={blind} />
+            </section>
+          )}
+          {factors && (
+            <FactorDialog
+              products={products}
+              onClose={() => setFactors(false)}
+              onMake={(made) => {
+                for (const t of combinations(made, form.getValues('treatments')[0])) rows.append(t);
+                form.setValue('factors', factorsOf(made), { shouldDirty: true });
+                setFactors(false);
+              }}
+            />
           )}
           {!locked && (
             <div className="save-bar">

@@ -1,6 +1,15 @@
 import { z } from 'zod';
 import { type TreatmentId, ProductId, TreatmentId as TreatmentIdSchema, newId } from '~core/model/ids';
-import { type Plan, Role, Treatment } from '~core/model/plan';
+import {
+  Conditions,
+  Factor,
+  type Plan,
+  ProductUse,
+  Role,
+  Treatment,
+  matchings,
+  noConditions,
+} from '~core/model/plan';
 import { AmountUnit, type Product } from '~core/model/product';
 import { dimensionOf } from '~core/quantity/amount';
 import { fieldText, optionalNumber, typedNumber } from '../../form/schemaFields';
@@ -14,27 +23,60 @@ const UseForm = z.object({
   timesPerUnit: typedNumber('How often?').pipe(
     z.number().int('Whole times.').min(1, 'At least once.').max(10_000),
   ),
+  stage: ProductUse.shape.stage,
 });
+
+const measure = () => optionalNumber().pipe(z.number().positive('More than 0.').nullable());
+const c = Conditions.shape;
+
+const ConditionsForm = z.object({
+  crop: c.crop,
+  variety: c.variety,
+  seedLot: c.seedLot,
+  startSize: c.startSize,
+  mediumLot: c.mediumLot,
+  handling: c.handling,
+  containerVolumeL: measure(),
+  plantsPerUnit: measure(),
+  areaPerUnitCm2: measure(),
+  seedWeightG: measure(),
+  thousandSeedG: measure(),
+  finishDay: optionalNumber().pipe(
+    z.number().int('Whole days.').min(0, 'Not before the start.').max(2000).nullable(),
+  ),
+  mediumFed: z.boolean(),
+});
+
+const t = Treatment.shape;
 
 /** The Contenders room's form. */
 export const ContendersForm = z
   .object({
+    matchedOn: z.enum(matchings),
+    wholeSystem: z.boolean(),
+    factors: z.array(Factor).max(4),
     treatments: z.array(
       z.object({
         id: TreatmentIdSchema,
-        name: Treatment.shape.name,
+        name: t.name,
         role: Role,
-        container: Treatment.shape.container,
-        medium: Treatment.shape.medium,
-        light: Treatment.shape.light,
-        water: Treatment.shape.water,
-        notes: Treatment.shape.notes,
+        expectedPercent: optionalNumber().pipe(
+          z.number().min(-100, 'Not below −100 %.').max(10_000, 'Up to 10,000 %.').nullable(),
+        ),
+        container: t.container,
+        medium: t.medium,
+        light: t.light,
+        system: t.system,
+        water: t.water,
+        notes: t.notes,
+        levels: t.levels,
+        conditions: ConditionsForm,
         products: z.array(UseForm),
       }),
     ),
   })
   .superRefine((f, ctx) => {
-    const names = f.treatments.map((t) => t.name.toLowerCase());
+    const names = f.treatments.map((x) => x.name.toLowerCase());
     names.forEach((n, i) => {
       if (n && names.indexOf(n) !== i) {
         ctx.addIssue({
@@ -46,32 +88,56 @@ export const ContendersForm = z
     });
   });
 export type ContendersFormInput = z.input<typeof ContendersForm>;
+export type TreatmentInput = ContendersFormInput['treatments'][number];
 
 /** The plan with these contenders. Units of a removed contender leave the layout. */
 export function applyContenders(plan: Plan, f: z.output<typeof ContendersForm>): Plan {
-  const treatments = f.treatments.map((t) =>
-    Treatment.parse({ ...t, products: t.products.map((u) => ({ ...u, packId: u.packId || null })) }),
+  const treatments = f.treatments.map((x) =>
+    Treatment.parse({ ...x, products: x.products.map((u) => ({ ...u, packId: u.packId || null })) }),
   );
-  const kept = new Set<string>(treatments.map((t) => t.id));
-  return { ...plan, treatments, units: plan.units.filter((u) => kept.has(u.treatmentId)) };
+  const kept = new Set<string>(treatments.map((x) => x.id));
+  const used = (name: string) => treatments.some((x) => name in x.levels);
+  return {
+    ...plan,
+    matchedOn: f.matchedOn,
+    wholeSystem: f.wholeSystem,
+    factors: f.factors.filter((x) => used(x.name)),
+    treatments,
+    units: plan.units.filter((u) => kept.has(u.treatmentId)),
+  };
 }
 
-export function newTreatment(role: Role, like?: ContendersFormInput['treatments'][number]) {
+const conditionsText = (x: Conditions): TreatmentInput['conditions'] => ({
+  ...x,
+  containerVolumeL: fieldText(x.containerVolumeL),
+  plantsPerUnit: fieldText(x.plantsPerUnit),
+  areaPerUnitCm2: fieldText(x.areaPerUnitCm2),
+  seedWeightG: fieldText(x.seedWeightG),
+  thousandSeedG: fieldText(x.thousandSeedG),
+  finishDay: fieldText(x.finishDay),
+});
+
+/** An empty contender; what surrounds it is taken from another one. */
+export function newTreatment(role: Role, like?: TreatmentInput): TreatmentInput {
   return {
     id: newId<TreatmentId>() as string,
     name: role === 'untreated' ? 'Water' : '',
     role,
+    expectedPercent: '',
     container: like?.container ?? '',
     medium: like?.medium ?? '',
     light: like?.light ?? '',
+    system: like?.system ?? '',
     water: like?.water ?? '',
     notes: '',
+    levels: {},
+    conditions: like ? { ...like.conditions } : conditionsText(noConditions),
     products: [],
   };
 }
 
 /** A dose to begin with, counted the way the product is sold. */
-export function newUse(product: Product) {
+export function newUse(product: Product): TreatmentInput['products'][number] {
   const sold = dimensionOf(product.packs[0]?.unit ?? (product.form === 'liquid' ? 'mL' : 'g'));
   const unit: AmountUnit = sold === 'mass' ? 'g' : sold === 'volume' ? 'mL' : 'piece';
   return {
@@ -81,20 +147,27 @@ export function newUse(product: Product) {
     unit,
     solutionLPerUnit: '',
     timesPerUnit: '1',
+    stage: '',
   };
 }
 
 export function toContendersForm(plan: Plan): ContendersFormInput {
   return {
-    treatments: plan.treatments.map((t) => ({
-      ...t,
-      products: t.products.map((u) => ({
+    matchedOn: plan.matchedOn,
+    wholeSystem: plan.wholeSystem,
+    factors: plan.factors,
+    treatments: plan.treatments.map((x) => ({
+      ...x,
+      expectedPercent: fieldText(x.expectedPercent),
+      conditions: conditionsText(x.conditions),
+      products: x.products.map((u) => ({
         productId: u.productId,
         packId: u.packId ?? '',
         amount: String(u.amount),
         unit: u.unit,
         solutionLPerUnit: fieldText(u.solutionLPerUnit),
         timesPerUnit: String(u.timesPerUnit),
+        stage: u.stage,
       })),
     })),
   };

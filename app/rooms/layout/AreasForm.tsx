@@ -1,34 +1,44 @@
 import Button from '@mui/material/Button';
 import { useEffect } from 'react';
 import { FormProvider, useFieldArray } from 'react-hook-form';
-import { type Area, areaKinds } from '~core/model/plan';
+import { type Plan, areaKinds } from '~core/model/plan';
+import { plural, sentenceCase } from '~core/quantity/format';
 import { Choice, Field, GroupError, LockedForm } from '../../form/fields';
 import { fieldText } from '../../form/schemaFields';
 import { useRecordForm } from '../../form/useRecordForm';
-import { type AreaFormInput, emptyArea } from './layoutActions';
+import { type AreaFormInput, emptyArea } from './layoutForms';
 
-const toForm = (areas: readonly Area[]): AreaFormInput['areas'] =>
-  areas.map((a) => ({
-    id: a.id as string,
-    name: a.name,
-    kind: a.kind,
-    rows: String(a.rows),
-    columns: String(a.columns),
-    widthCm: fieldText(a.widthCm),
-    depthCm: fieldText(a.depthCm),
-  }));
+type Places = Pick<Plan, 'areas' | 'unitShape' | 'unitWidthCm' | 'unitDepthCm' | 'spares'>;
 
-/** The places of a trial and their grid. */
-export function AreasForm({ areas, locked }: { areas: readonly Area[]; locked: boolean }) {
-  const { form, busy, onSubmit } = useRecordForm<AreaFormInput>({
-    intent: 'areas',
-    areas: areas.length > 0 ? toForm(areas) : [emptyArea(1)],
-  });
+const toForm = (plan: Places): AreaFormInput => ({
+  intent: 'areas',
+  unitShape: plan.unitShape,
+  unitWidthCm: fieldText(plan.unitWidthCm),
+  unitDepthCm: fieldText(plan.unitDepthCm),
+  spares: String(plan.spares),
+  areas:
+    plan.areas.length > 0
+      ? plan.areas.map((a) => ({
+          id: a.id as string,
+          name: a.name,
+          kind: a.kind,
+          rows: String(a.rows),
+          columns: String(a.columns),
+          widthCm: fieldText(a.widthCm),
+          depthCm: fieldText(a.depthCm),
+        }))
+      : [emptyArea(1)],
+});
+
+/** The places of a trial, their grid and real size, and the size and shape of one unit. */
+export function AreasForm({ plan, locked }: { plan: Plan; locked: boolean }) {
+  const { form, busy, onSubmit } = useRecordForm<AreaFormInput>(toForm(plan));
   const { reset } = form;
+  const { areas, unitShape, unitWidthCm, unitDepthCm, spares } = plan;
   // An undo changes the places from outside.
   useEffect(() => {
-    if (areas.length > 0) reset({ intent: 'areas', areas: toForm(areas) });
-  }, [areas, reset]);
+    if (areas.length > 0) reset(toForm({ areas, unitShape, unitWidthCm, unitDepthCm, spares }));
+  }, [areas, unitShape, unitWidthCm, unitDepthCm, spares, reset]);
   const rows = useFieldArray({ control: form.control, name: 'areas', keyName: 'key' });
   return (
     <FormProvider {...form}>
@@ -36,7 +46,7 @@ export function AreasForm({ areas, locked }: { areas: readonly Area[]; locked: b
         <form onSubmit={onSubmit} noValidate className="section">
           <h2>Places</h2>
           <p className="quiet">
-            Each shelf level, bench or bed as a grid: row 1 is at the back, column 1 at the left.
+            Row 1 is at the back, column 1 at the left. With width and depth the plan is drawn to scale.
           </p>
           <div className="stack">
             {rows.fields.map((f, i) => (
@@ -51,11 +61,11 @@ export function AreasForm({ areas, locked }: { areas: readonly Area[]; locked: b
                     options={areaKinds.map((k) => [k, k] as const)}
                   />
                 </div>
-                <div className="w3" style={{ display: 'flex', gap: '0.5rem' }}>
+                <div className="w3 pair">
                   <Field name={`areas.${i}.rows`} label="Rows" numeric />
                   <Field name={`areas.${i}.columns`} label="Columns" numeric />
                 </div>
-                <div className="w3" style={{ display: 'flex', gap: '0.5rem' }}>
+                <div className="w3 pair">
                   <Field name={`areas.${i}.widthCm`} label="Width" numeric suffix="cm" />
                   <Field name={`areas.${i}.depthCm`} label="Depth" numeric suffix="cm" />
                 </div>
@@ -74,12 +84,41 @@ export function AreasForm({ areas, locked }: { areas: readonly Area[]; locked: b
             ))}
             <GroupError name="areas" />
             {!locked && (
-              <div className="line">
-                <Button type="submit" variant="outlined" color="secondary" disabled={busy}>
-                  Save the places
-                </Button>
+              <div>
                 <Button color="secondary" onClick={() => rows.append(emptyArea(rows.fields.length + 1))}>
                   Add a place
+                </Button>
+              </div>
+            )}
+            <h3>{sentenceCase(plural(plan.unitNoun))}</h3>
+            <div className="fields">
+              <div className="w3">
+                <Choice
+                  name="unitShape"
+                  label="Shape from above"
+                  options={[
+                    ['rectangle', 'rectangle'],
+                    ['round', 'round'],
+                  ]}
+                />
+              </div>
+              <div className="w4 pair">
+                <Field name="unitWidthCm" label={`Width of a ${plan.unitNoun}`} numeric suffix="cm" />
+                <Field name="unitDepthCm" label="Depth" numeric suffix="cm" />
+              </div>
+              <div className="w3">
+                <Field
+                  name="spares"
+                  label="Spares grown beside"
+                  numeric
+                  helperText="reserves for early failures"
+                />
+              </div>
+            </div>
+            {!locked && (
+              <div>
+                <Button type="submit" variant="contained" disabled={busy}>
+                  Save the places
                 </Button>
               </div>
             )}

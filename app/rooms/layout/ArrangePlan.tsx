@@ -18,11 +18,13 @@ import { UnitFace, tileInk, unitNumber } from '../../ui/UnitTile';
 interface Props {
   plan: Plan;
   positions: ReadonlyMap<UnitId, Position>;
+  /** how light each position is, where it was read */
+  tint?: (position: Position) => number | undefined;
   move: (unitId: UnitId, to: Position) => void;
 }
 
 /** The plan with units that can be moved: by drag, or lifted with Space and put down with Space. */
-export function ArrangePlan({ plan, positions, move }: Props) {
+export function ArrangePlan({ plan, positions, tint, move }: Props) {
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
     useSensor(TouchSensor, { activationConstraint: { delay: 180, tolerance: 8 } }),
@@ -65,6 +67,7 @@ export function ArrangePlan({ plan, positions, move }: Props) {
         <PlanView
           plan={plan}
           positions={positions}
+          tint={tint}
           renderPlace={(position, unit) => (
             <Place position={position} filled={Boolean(unit)}>
               {unit ? (

@@ -1,13 +1,23 @@
-import { plural } from '~core/quantity/format';
+import { formatFigure, plural } from '~core/quantity/format';
 import Button from '@mui/material/Button';
 import { FormProvider, useWatch } from 'react-hook-form';
 import { positionsOf } from '~core/design/layOut';
-import type { Plan } from '~core/model/plan';
+import { residualDf } from '~core/design/power';
+import { type DesignKind, type Plan, designKinds, designNames } from '~core/model/plan';
 import { Choice, Field, LockedForm } from '../../form/fields';
 import { useRecordForm } from '../../form/useRecordForm';
-import type { DesignFormInput } from './layoutActions';
+import type { DesignFormInput } from './layoutForms';
 
-const freshSeed = () => String(crypto.getRandomValues(new Uint32Array(1))[0]! % 1_000_000);
+export const freshSeed = () => String(crypto.getRandomValues(new Uint32Array(1))[0]! % 1_000_000);
+
+const explained: Record<DesignKind, string> = {
+  rcbd: 'each block of neighbours holds every contender once',
+  crd: 'chance over all positions alike',
+  latin: 'every row and every column holds each contender once: light from two sides is taken off',
+  split: 'each machine, tank or level holds every contender once; settings go to whole main plots',
+  interleave: 'nothing left to chance: allowed, but readers will ask',
+  hand: 'readers will ask why; say it in the review',
+};
 
 /** How units are handed out over the positions. */
 export function DesignPanel({ plan, locked }: { plan: Plan; locked: boolean }) {
@@ -16,14 +26,25 @@ export function DesignPanel({ plan, locked }: { plan: Plan; locked: boolean }) {
     kind: plan.design?.kind ?? 'rcbd',
     replicates: String(plan.design?.replicates ?? 4),
     seed: plan.design ? String(plan.design.seed) : freshSeed(),
+    settings: plan.design?.settings.join(', ') ?? '',
   });
   const values = useWatch({ control: form.control });
-  const wanted = plan.treatments.length * (Number(values.replicates) || 0);
+  const kind = values.kind ?? 'rcbd';
+  const k = plan.treatments.length;
+  const settings =
+    kind === 'split' ? (values.settings ?? '').split(/[,\n]/).filter((s) => s.trim()).length : 0;
+  const each = (Number(values.replicates) || 0) * Math.max(1, settings);
   const room = positionsOf(plan.areas).length;
-  const residual =
-    values.kind === 'rcbd'
-      ? (plan.treatments.length - 1) * (Number(values.replicates) - 1)
-      : plan.treatments.length * (Number(values.replicates) - 1);
+  const blocked = kind !== 'crd' && kind !== 'hand';
+  const df = residualDf({
+    treatments: k,
+    replicates: each,
+    blocks: blocked ? each : 1,
+    columns: kind === 'latin' ? each - (each / k - 1) : 1,
+    alpha: 0.05,
+  });
+  const systematic = kind === 'hand' || kind === 'interleave';
+  const noun = plural(plan.unitNoun);
   return (
     <FormProvider {...form}>
       <LockedForm value={locked}>
@@ -32,31 +53,42 @@ export function DesignPanel({ plan, locked }: { plan: Plan; locked: boolean }) {
           <Choice
             name="kind"
             label="Design"
-            options={[
-              ['rcbd', 'random, in complete blocks'],
-              ['crd', 'completely random'],
-              ['hand', 'by hand'],
-            ]}
-            helperText={
-              values.kind === 'rcbd'
-                ? 'each block of neighbours holds every contender once'
-                : values.kind === 'crd'
-                  ? 'chance over all positions alike'
-                  : 'readers will ask why; say it in the review'
-            }
+            options={designKinds.map((d) => [d, designNames[d]] as const)}
+            helperText={explained[kind]}
           />
+          {kind === 'split' && (
+            <Field
+              name="settings"
+              label="Settings of the main plots"
+              helperText="two lamps, two tanks …, between commas; may be empty"
+            />
+          )}
           <Field
             name="replicates"
-            label={values.kind === 'rcbd' ? 'Blocks' : `${plural(plan.unitNoun)} of each contender`}
+            label={
+              kind === 'rcbd'
+                ? 'Blocks'
+                : kind === 'split'
+                  ? settings > 0
+                    ? 'Main plots of each setting'
+                    : 'Main plots'
+                  : `${noun} of each contender`
+            }
             numeric
             helperText={
-              plan.treatments.length > 0
-                ? `${wanted} ${plural(plan.unitNoun)} on ${room} positions; ${Math.max(0, residual || 0)} residual degrees of freedom, 12 are wanted`
+              k > 0
+                ? `${k * each} ${noun} on ${room} positions; ${Math.max(0, Math.floor(df) || 0)} residual degrees of freedom, 12 are wanted`
                 : 'add contenders first'
             }
           />
-          {values.kind !== 'hand' && (
+          {!systematic && (
             <Field name="seed" label="Seed" numeric helperText="the same seed gives the same layout" />
+          )}
+          {plan.design?.balance && (
+            <p className="small quiet">
+              Balanced: taken from {plan.design.balance.candidates} draws; mean light{' '}
+              {formatFigure(plan.design.balance.spreadPercent, 1)} % apart at most.
+            </p>
           )}
           {!locked && (
             <div className="line">
@@ -65,9 +97,9 @@ export function DesignPanel({ plan, locked }: { plan: Plan; locked: boolean }) {
                 variant={plan.units.length > 0 ? 'outlined' : 'contained'}
                 disabled={busy}
               >
-                {plan.units.length > 0 ? 'Lay out again' : values.kind === 'hand' ? 'Set out' : 'Randomise'}
+                {plan.units.length > 0 ? 'Lay out again' : systematic ? 'Set out' : 'Randomise'}
               </Button>
-              {values.kind !== 'hand' && (
+              {!systematic && (
                 <Button
                   color="secondary"
                   onClick={() => form.setValue('seed', freshSeed(), { shouldDirty: true })}

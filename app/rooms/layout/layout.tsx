@@ -1,48 +1,71 @@
 import { plural } from '~core/quantity/format';
 import Button from '@mui/material/Button';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useEffect } from 'react';
-import { Link, useLoaderData } from 'react-router';
+import { Link, useLoaderData, useSearchParams } from 'react-router';
 import { missingForSeal } from '~core/model/seal';
 import { useDeed } from '../../form/useDeed';
 import { loadTrial, undoDepth } from '../../store/trials';
-import { Legend } from '../../ui/Legend';
 import { announce } from '../../ui/announce';
 import { RoomHead } from '../../ui/RoomHead';
 import { isTyping } from '../../ui/keys';
 import type { RoomArgs } from '../roomArgs';
-import { AreasForm } from './AreasForm';
-import { ArrangePlan } from './ArrangePlan';
-import { DesignPanel } from './DesignPanel';
-import { SealPanel } from './SealPanel';
-import { layoutAction } from './layoutActions';
+import { ArrangeView } from './ArrangeView';
+import { LightView } from './LightView';
+import { PlacesView } from './PlacesView';
+import { RotationView } from './RotationView';
+import { SizesView } from './SizesView';
+import { LABELS_TASK, layoutAction } from './layoutActions';
 
 export async function clientLoader({ params }: RoomArgs) {
-  const { row, state } = await loadTrial(params.trialId);
+  const { row, state, shown, blind } = await loadTrial(params.trialId);
   return {
     id: row.id,
-    plan: row.plan,
+    /** under codes while the trial is blind */
+    plan: shown.plan,
+    blind,
+    revealedAt: state.revealedAt,
     positions: state.positions,
     seal: state.seal,
     canBreakSeal: state.observations.length === 0,
     undoable: state.seal ? 0 : undoDepth(row.id),
     missing: missingForSeal(row.plan),
+    labelsPrintedAt: state.tasksDone.get(LABELS_TASK) ?? null,
+    turnsDone: [...state.tasksDone.keys()].filter((t) => t.startsWith('turn ')),
   };
 }
+export type LayoutData = Awaited<ReturnType<typeof clientLoader>>;
+
+/** Forms with fields of their own show their messages there; all else answers by a notice. */
+const formIntents = new Set(['areas', 'design', 'rotation']);
 
 export async function clientAction({ params, request }: RoomArgs) {
   const data: unknown = await request.json();
   const result = await layoutAction(params.trialId, data);
-  // The forms of places and design show their own errors; deeds on the plan answer here.
-  const isForm = typeof data === 'object' && data !== null && ('areas' in data || 'replicates' in data);
+  const intent = typeof data === 'object' && data !== null && 'intent' in data ? String(data.intent) : '';
   const text = 'errors' in result ? Object.values(result.errors)[0] : result.message;
-  if (!isForm && text) announce(text);
+  if (!formIntents.has(intent) && text) announce(text);
   return result;
 }
 
+const views = [
+  ['arrange', 'Arrange'],
+  ['places', 'Places'],
+  ['light', 'Light map'],
+  ['turns', 'Rotation'],
+  ['sizes', 'Start sizes'],
+] as const;
+type View = (typeof views)[number][0];
+
 export default function LayoutRoom() {
-  const { id, plan, positions, seal, undoable, missing, canBreakSeal } = useLoaderData<typeof clientLoader>();
+  const data = useLoaderData<typeof clientLoader>();
+  const { id, plan, seal, undoable } = data;
+  const [search, setSearch] = useSearchParams();
   const deed = useDeed();
-  const sealed = seal !== null;
+  const chosen = search.get('view');
+  const view: View =
+    views.find(([v]) => v === chosen)?.[0] ?? (plan.areas.length === 0 ? 'places' : 'arrange');
 
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
@@ -54,60 +77,66 @@ export default function LayoutRoom() {
     return () => window.removeEventListener('keydown', onKey);
   });
 
-  return (
-    <div className="with-side">
-      <div className="main">
-        <RoomHead
-          title="Layout"
-          actions={
-            <>
-              {!sealed && (
-                <Button color="secondary" disabled={undoable === 0} onClick={() => deed({ intent: 'undo' })}>
-                  Undo
-                </Button>
-              )}
-              {plan.units.length > 0 && (
-                <Button color="secondary" variant="outlined" component={Link} to={`/trial/${id}/labels`}>
-                  Labels
-                </Button>
-              )}
-            </>
-          }
-        >
-          {plan.units.length > 0
-            ? `${plan.units.length} ${plural(plan.unitNoun)} seen from above. Drag one to move it; two change places. With the keyboard: arrows walk, Space lifts and puts down.`
-            : 'Where the units stand. The middle and the end of a shelf differ: chance decides who stands where.'}
-        </RoomHead>
-        {plan.areas.length > 0 && plan.units.length > 0 ? (
+  const said: Record<View, string> = {
+    arrange:
+      plan.units.length > 0
+        ? `${plan.units.length} ${plural(plan.unitNoun)} seen from above. Drag one to move it; two change places. With the keyboard: arrows walk, Space lifts and puts down.`
+        : 'Where the units stand. The middle and the end of a shelf differ: chance decides who stands where.',
+    places:
+      'Each shelf level, tent, bench, bed, tank or lawn as a grid. Press a free place to block it, again for a guard.',
+    light:
+      'What differs from place to place: light, most often. Read it at every place, then let chance deal again until all contenders get the same.',
+    turns: 'Instead of standing still, units can go round, so that each spends equal time at each place.',
+    sizes: `The size of every ${plan.unitNoun} at the start, in one unit throughout, shows whether the contenders began alike.`,
+  };
+  const head = (
+    <>
+      <RoomHead
+        title="Layout"
+        actions={
           <>
-            <ArrangePlan
-              plan={plan}
-              positions={positions}
-              move={(unitId, to) => deed({ intent: 'move', unitId, to, reason: '' })}
-            />
-            <Legend plan={plan} />
-            {plan.design?.kind === 'rcbd' && (
-              <p className="small quiet" style={{ marginTop: '0.6rem' }}>
-                Every block (b1, b2 …) is a run of neighbours that holds each contender once.
-              </p>
+            {seal === null && (
+              <Button color="secondary" disabled={undoable === 0} onClick={() => deed({ intent: 'undo' })}>
+                Undo
+              </Button>
+            )}
+            {plan.units.length > 0 && (
+              <Button color="secondary" variant="outlined" component={Link} to={`/trial/${id}/labels`}>
+                Labels
+              </Button>
             )}
           </>
-        ) : (
-          <div className="empty">
-            <h2>Nothing stands here yet</h2>
-            <p>
-              Say how many rows and columns the place has, then how many {plural(plan.unitNoun)} of each
-              contender, and let chance lay them out. For example: two shelf levels of 2 × 5, five{' '}
-              {plural(plan.unitNoun)} of each of four contenders, in blocks.
-            </p>
-          </div>
-        )}
-        <AreasForm key={id} areas={plan.areas} locked={sealed} />
+        }
+      >
+        {said[view]}
+      </RoomHead>
+      <div className="scroll-x" style={{ marginBottom: '0.9rem' }}>
+        <ToggleButtonGroup
+          exclusive
+          size="small"
+          value={view}
+          onChange={(_, to: View | null) => to && setSearch({ view: to })}
+          aria-label="What to do on the plan"
+        >
+          {views.map(([value, name]) => (
+            <ToggleButton
+              key={value}
+              value={value}
+              sx={{ textTransform: 'none', py: 0.4, whiteSpace: 'nowrap' }}
+            >
+              {name}
+            </ToggleButton>
+          ))}
+        </ToggleButtonGroup>
       </div>
-      <aside className="side stack">
-        <DesignPanel key={id} plan={plan} locked={sealed} />
-        <SealPanel trialId={id} seal={seal} missing={missing} canBreakSeal={canBreakSeal} />
-      </aside>
-    </div>
+    </>
   );
+  const Shown = {
+    arrange: ArrangeView,
+    places: PlacesView,
+    light: LightView,
+    turns: RotationView,
+    sizes: SizesView,
+  }[view];
+  return <Shown key={id} {...data} head={head} />;
 }

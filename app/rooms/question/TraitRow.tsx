@@ -1,42 +1,51 @@
 import Button from '@mui/material/Button';
 import { useWatch } from 'react-hook-form';
+import { type TraitKind, traitKindNames, traitKinds } from '~core/model/plan';
 import { Choice, Field } from '../../form/fields';
 
-/** One trait of the question: what, in which unit, which way is better, what is plausible. */
-export function TraitRow({ index, remove, locked }: { index: number; remove: () => void; locked: boolean }) {
+interface Props {
+  index: number;
+  /** it decides the trial; all others are exploratory */
+  decides: boolean;
+  remove: () => void;
+  locked: boolean;
+}
+
+/** One trait of the question: what, how it is taken, which way is better, what is plausible. */
+export function TraitRow({ index, decides, remove, locked }: Props) {
   const at = (name: string) => `traits.${index}.${name}`;
   const trait = useWatch({ name: `traits.${index}` }) as
-    { direction: string; kind: string; name: string } | undefined;
+    { direction: string; kind: TraitKind; name: string } | undefined;
+  const kind = trait?.kind ?? 'number';
+  const measured = kind === 'number' || kind === 'count' || kind === 'weighing';
   return (
-    <div className="sheet">
+    <div className={`sheet trait${decides ? ' decides' : ''}`}>
       <div className="fields">
         <div className="w3">
-          <Field name={at('name')} label="Trait" />
+          <Field name={at('name')} label="Trait" helperText={decides ? 'decides the trial' : 'exploratory'} />
         </div>
         <div className="w2">
-          <Field name={at('unit')} label="Unit" />
+          <Field name={at('unit')} label="Unit" disabled={kind === 'text'} />
         </div>
-        <div className="w2">
+        <div className="w3">
           <Choice
             name={at('kind')}
             label="Taken as"
-            options={[
-              ['number', 'number'],
-              ['count', 'count'],
-              ['weighing', 'weighing'],
-            ]}
+            options={traitKinds.map((k) => [k, traitKindNames[k]] as const)}
           />
         </div>
-        <div className="w3">
-          <Choice
-            name={at('direction')}
-            label="Better is"
-            options={[
-              ['higher', 'higher'],
-              ['lower', 'lower'],
-              ['band', 'inside a band'],
-            ]}
-          />
+        <div className="w2">
+          {kind !== 'text' && (
+            <Choice
+              name={at('direction')}
+              label="Better is"
+              options={[
+                ['higher', 'higher'],
+                ['lower', 'lower'],
+                ['band', 'inside a band'],
+              ]}
+            />
+          )}
         </div>
         <div className="w2" style={{ textAlign: 'right' }}>
           {!locked && (
@@ -45,7 +54,7 @@ export function TraitRow({ index, remove, locked }: { index: number; remove: () 
             </Button>
           )}
         </div>
-        {trait?.direction === 'band' && (
+        {trait?.direction === 'band' && kind !== 'text' && (
           <>
             <div className="w2">
               <Field name={at('bandLow')} label="Band from" numeric />
@@ -55,30 +64,54 @@ export function TraitRow({ index, remove, locked }: { index: number; remove: () 
             </div>
           </>
         )}
-        <div className="w2">
-          <Field name={at('plausibleLow')} label="Least expected" numeric />
-        </div>
-        <div className="w2">
-          <Field name={at('plausibleHigh')} label="Most expected" numeric />
-        </div>
-        <div className="w2">
-          <Field name={at('decimals')} label="Decimals" numeric />
-        </div>
-        {trait?.kind !== 'weighing' && (
+        {kind === 'ratio' && (
+          <div className="w2">
+            <Field name={at('outOf')} label="Out of" numeric />
+          </div>
+        )}
+        {measured && (
+          <>
+            <div className="w2">
+              <Field name={at('plausibleLow')} label="Least expected" numeric />
+            </div>
+            <div className="w2">
+              <Field name={at('plausibleHigh')} label="Most expected" numeric />
+            </div>
+          </>
+        )}
+        {(measured || kind === 'score') && (
+          <div className="w2">
+            <Field name={at('decimals')} label="Decimals" numeric />
+          </div>
+        )}
+        {kind !== 'weighing' && kind !== 'text' && (
           <div className="w2">
             <Field name={at('samplesPerUnit')} label="Samples per unit" numeric />
           </div>
         )}
-        <div className="w3">
-          <Choice
-            name={at('summary')}
-            label="Several rounds give"
-            options={[
-              ['last', 'the last value'],
-              ['sum', 'the sum of all picks'],
-            ]}
-          />
-        </div>
+        {measured && (
+          <div className="w3">
+            <Choice
+              name={at('summary')}
+              label="Several rounds give"
+              options={[
+                ['last', 'the last value'],
+                ['sum', 'the sum of all picks'],
+              ]}
+            />
+          </div>
+        )}
+        {kind === 'score' && (
+          <div className="w12">
+            <Field
+              name={at('scaleText')}
+              label="Written scale: what has to be seen for each step"
+              multiline
+              minRows={4}
+              helperText="one step a line, worst first; a figure in front, or it counts from 1"
+            />
+          </div>
+        )}
       </div>
     </div>
   );

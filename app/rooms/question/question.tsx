@@ -1,25 +1,47 @@
 import Button from '@mui/material/Button';
 import { FormProvider, useFieldArray, useWatch } from 'react-hook-form';
 import { useLoaderData } from 'react-router';
+import { z } from 'zod';
 import { Choice, Field, LockedForm } from '../../form/fields';
 import { fieldErrors } from '../../form/schemaFields';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
-import { loadTrial, savePlan } from '../../store/trials';
+import { applyProtocol } from '~core/schedule/protocols/applyProtocol';
+import { protocolOf } from '~core/schedule/protocols';
+import { useDeed } from '../../form/useDeed';
+import { loadTrial, savePlan, undoDepth, undoPlan } from '../../store/trials';
+import { announce } from '../../ui/announce';
 import { RoomHead } from '../../ui/RoomHead';
 import { SealedBanner } from '../SealedBanner';
 import type { RoomArgs } from '../roomArgs';
+import { ProtocolPanel } from './ProtocolPanel';
 import { RoundRows } from './RoundRows';
 import { TraitRow } from './TraitRow';
 import { QuestionForm, applyQuestion, newTrait, toQuestionForm } from './questionForm';
 
 export async function clientLoader({ params }: RoomArgs) {
   const { row, state } = await loadTrial(params.trialId);
-  return { id: row.id, plan: row.plan, sealedAt: state.seal?.at ?? null };
+  return {
+    id: row.id,
+    plan: row.plan,
+    sealedAt: state.seal?.at ?? null,
+    undoable: state.seal ? 0 : undoDepth(row.id),
+  };
 }
 
+const ProtocolDeed = z.object({ intent: z.literal('protocol'), protocolId: z.string() });
+const UndoDeed = z.object({ intent: z.literal('undo') });
+
 export async function clientAction({ params, request }: RoomArgs) {
-  const parsed = QuestionForm.safeParse(await request.json());
+  const data: unknown = await request.json();
+  const deed = ProtocolDeed.safeParse(data);
+  if (deed.success) return fillFrom(params.trialId, deed.data.protocolId);
+  if (UndoDeed.safeParse(data).success) {
+    await undoPlan(params.trialId);
+    announce('Taken back.');
+    return { saved: true };
+  }
+  const parsed = QuestionForm.safeParse(data);
   if (!parsed.success) return { errors: fieldErrors(parsed.error) };
   const saved = await savePlan(params.trialId, (plan) => applyQuestion(plan, parsed.data));
   return saved.ok
@@ -27,28 +49,58 @@ export async function clientAction({ params, request }: RoomArgs) {
     : { errors: { question: 'The plan is sealed.' } };
 }
 
-export default function QuestionRoom() {
-  const { id, plan, sealedAt } = useLoaderData<typeof clientLoader>();
-  return <QuestionEditor key={id} id={id} plan={plan} sealedAt={sealedAt} />;
+async function fillFrom(trialId: string | undefined, protocolId: string) {
+  const protocol = protocolOf(protocolId);
+  if (!protocol) return { errors: { protocolId: 'There is no such protocol.' } };
+  const { state } = await loadTrial(trialId);
+  if (state.observations.length > 0) {
+    announce('Values are logged already; traits can’t be replaced.');
+    return { errors: { protocolId: 'Values are logged already.' } };
+  }
+  const saved = await savePlan(trialId, (plan) => applyProtocol(plan, protocol));
+  announce(saved.ok ? 'The plan is filled from the protocol; change what you like.' : 'The plan is sealed.');
+  return saved.ok ? { saved: true } : { errors: { protocolId: 'The plan is sealed.' } };
 }
 
-function QuestionEditor({ id, plan, sealedAt }: Awaited<ReturnType<typeof clientLoader>>) {
+export default function QuestionRoom() {
+  const { id, plan, sealedAt, undoable } = useLoaderData<typeof clientLoader>();
+  // Filled from a protocol or taken back, the plan has other traits: the form begins anew with them.
+  const version = [id, plan.protocolId, ...plan.traits.map((t) => t.id)].join('/');
+  return <QuestionEditor key={version} id={id} plan={plan} sealedAt={sealedAt} undoable={undoable} />;
+}
+
+function QuestionEditor({ id, plan, sealedAt, undoable }: Awaited<ReturnType<typeof clientLoader>>) {
   const { form, busy, onSubmit } = useRecordForm(toQuestionForm(plan));
   const traits = useFieldArray({ control: form.control, name: 'traits', keyName: 'key' });
   const watched = useWatch({ control: form.control });
   const named = (watched.traits ?? []).map((t) => ({ id: t.id ?? '', name: t.name ?? '' }));
   const primary = watched.traits?.find((t) => t.id === watched.primaryTraitId);
   const locked = sealedAt !== null;
+  const deed = useDeed();
   return (
     <FormProvider {...form}>
       <LockedForm value={locked}>
         <form onSubmit={onSubmit} noValidate style={{ maxWidth: '64rem' }}>
           <UnsavedGuard busy={busy} />
-          <RoomHead title="Question">
+          <RoomHead
+            title="Question"
+            actions={
+              !locked && (
+                <Button
+                  color="secondary"
+                  disabled={undoable === 0 || form.formState.isDirty}
+                  onClick={() => deed({ intent: 'undo' })}
+                >
+                  Undo
+                </Button>
+              )
+            }
+          >
             What is compared, what decides, and what you expect. Written before the start, it is what readers
             trust.
           </RoomHead>
           <SealedBanner trialId={id} sealedAt={sealedAt} />
+          <ProtocolPanel protocolId={plan.protocolId} locked={locked} />
           <div className="fields">
             <div className="w12">
               <Field name="question" label="Question" />
@@ -70,11 +122,39 @@ function QuestionEditor({ id, plan, sealedAt }: Awaited<ReturnType<typeof client
             </div>
             <div className="w6">
               <Field
+                name="winning"
+                label="What counts as winning?"
+                multiline
+                minRows={2}
+                helperText="in one sentence, before anything is sown"
+              />
+            </div>
+            <div className="w6">
+              <Field
                 name="finishingRule"
                 label="When does it end?"
                 multiline
                 minRows={2}
                 helperText="the same day and age for all, said beforehand"
+              />
+            </div>
+            <div className="w6">
+              <Field
+                name="alsoAsked"
+                label="A second question, on the side"
+                multiline
+                minRows={2}
+                helperText="looked at as exploratory; it never decides"
+              />
+            </div>
+            <div className="w6">
+              <Field name="scorer" label="Who measures and scores?" />
+            </div>
+            <div className="w6">
+              <Field
+                name="cropsWithin"
+                label={`Several crops in each ${plan.unitNoun}?`}
+                helperText="their names between commas; the second factor"
               />
             </div>
           </div>
@@ -87,7 +167,13 @@ function QuestionEditor({ id, plan, sealedAt }: Awaited<ReturnType<typeof client
             </p>
             <div className="stack">
               {traits.fields.map((f, i) => (
-                <TraitRow key={f.key} index={i} remove={() => traits.remove(i)} locked={locked} />
+                <TraitRow
+                  key={f.key}
+                  index={i}
+                  decides={watched.traits?.[i]?.id === watched.primaryTraitId}
+                  remove={() => traits.remove(i)}
+                  locked={locked}
+                />
               ))}
               {!locked && (
                 <div className="line">
@@ -111,6 +197,20 @@ function QuestionEditor({ id, plan, sealedAt }: Awaited<ReturnType<typeof client
                     onClick={() => traits.append(newTrait('count'))}
                   >
                     Add a count
+                  </Button>
+                  <Button
+                    variant="outlined"
+                    color="secondary"
+                    onClick={() => traits.append(newTrait('ratio'))}
+                  >
+                    Add k of n
+                  </Button>
+                  <Button
+                    variant="outlined"
+                    color="secondary"
+                    onClick={() => traits.append(newTrait('score'))}
+                  >
+                    Add a score
                   </Button>
                   <Button color="secondary" onClick={() => traits.append(newTrait('blank'))}>
                     Another trait
@@ -151,6 +251,15 @@ function QuestionEditor({ id, plan, sealedAt }: Awaited<ReturnType<typeof client
               </div>
               <div className="w2">
                 <Field name="currency" label="Currency" />
+              </div>
+              <div className="w4">
+                <Field
+                  name="cvPercent"
+                  label={`Spread from ${plan.unitNoun} to ${plan.unitNoun}`}
+                  numeric
+                  suffix="%"
+                  helperText="what this trait usually shows; for How many, in Rehearsal"
+                />
               </div>
             </div>
           </section>

@@ -6,7 +6,8 @@ import {
   TraitId as TraitIdSchema,
   newId,
 } from '~core/model/ids';
-import { Plan, Trait } from '~core/model/plan';
+import { Plan, type ScaleStep, Trait, traitKinds } from '~core/model/plan';
+import { lookScale } from '~core/schedule/protocols/protocol';
 import { fieldText, optionalNumber, typedNumber } from '../../form/schemaFields';
 
 const shape = Plan.shape;
@@ -16,7 +17,7 @@ const TraitForm = z
     id: TraitIdSchema,
     name: z.string().trim().min(1, 'Give the trait a name.').max(80),
     unit: z.string().trim().max(20),
-    kind: z.enum(['number', 'count', 'weighing']),
+    kind: z.enum(traitKinds),
     direction: z.enum(['higher', 'lower', 'band']),
     bandLow: optionalNumber(),
     bandHigh: optionalNumber(),
@@ -27,8 +28,28 @@ const TraitForm = z
       z.number().int('Whole number.').min(1, 'At least 1.').max(200),
     ),
     summary: z.enum(['last', 'sum']),
+    outOf: optionalNumber().pipe(
+      z.number().int('Whole number.').min(1, 'At least 1.').max(10_000).nullable(),
+    ),
+    scaleText: z.string().max(5000),
   })
   .superRefine((t, ctx) => {
+    if (t.kind === 'ratio' && t.outOf === null) {
+      ctx.addIssue({ code: 'custom', path: ['outOf'], message: 'Out of how many?' });
+    }
+    if (t.kind === 'score') {
+      const steps = parseScale(t.scaleText);
+      const values = steps.map((s) => s.value);
+      if (new Set(values).size !== values.length || values.some((v) => v > 100)) {
+        ctx.addIssue({
+          code: 'custom',
+          path: ['scaleText'],
+          message: 'Each step needs a figure of its own, 0 to 100.',
+        });
+      }
+      if (steps.length > 20)
+        ctx.addIssue({ code: 'custom', path: ['scaleText'], message: 'Up to 20 steps.' });
+    }
     if (t.direction === 'band' && !(t.bandLow !== null && t.bandHigh !== null && t.bandLow < t.bandHigh)) {
       ctx.addIssue({ code: 'custom', path: ['bandLow'], message: 'Give a lower and a higher end.' });
     }
@@ -39,6 +60,35 @@ const TraitForm = z
       ctx.addIssue({ code: 'custom', path: ['plausibleLow'], message: 'The least must be below the most.' });
     }
   });
+
+/**
+ * A written scale as typed: one step a line, worst first. “3 pale” is step 3; a line without a figure is one
+ * more than the line before.
+ */
+export function parseScale(text: string): ScaleStep[] {
+  let next = 1;
+  return text
+    .split('\n')
+    .map((line) => line.trim())
+    .filter(Boolean)
+    .map((line) => {
+      const match = /^(\d{1,3})\s*[=:.)–-]?\s*(.*)$/.exec(line);
+      const value = match ? Number(match[1]) : next;
+      next = value + 1;
+      return { value, text: (match ? match[2]! : line).slice(0, 200) };
+    })
+    .sort((a, b) => a.value - b.value);
+}
+
+export const scaleToText = (scale: readonly ScaleStep[]): string =>
+  scale.map((s) => `${s.value} ${s.text}`.trim()).join('\n');
+
+/** Names typed between commas. */
+const nameList = z
+  .string()
+  .max(600)
+  .transform((text) => [...new Set(text.split(',').map((s) => s.trim()))].filter(Boolean))
+  .pipe(z.array(z.string().max(60, 'Up to 60 letters each.')).max(20, 'Up to 20 crops.'));
 
 /** The Question room's form. Names and figures as typed; traits and rounds as lists. */
 export const QuestionForm = z
@@ -51,6 +101,11 @@ export const QuestionForm = z
     currency: shape.currency,
     prediction: shape.prediction,
     finishingRule: shape.finishingRule,
+    alsoAsked: shape.alsoAsked,
+    winning: shape.winning,
+    scorer: shape.scorer,
+    cropsWithin: nameList,
+    cvPercent: optionalNumber().pipe(shape.cvPercent),
     primaryTraitId: z.string(),
     differenceKind: z.enum(['absolute', 'percent']),
     differenceValue: optionalNumber().pipe(z.number().positive('More than 0.').nullable()),
@@ -87,7 +142,13 @@ export function applyQuestion(plan: Plan, f: z.output<typeof QuestionForm>): Pla
   return {
     ...plan,
     ...rest,
-    traits: traits.map((t) => Trait.parse(t)),
+    traits: traits.map(({ scaleText, ...t }) =>
+      Trait.parse({
+        ...t,
+        outOf: t.kind === 'ratio' ? t.outOf : null,
+        scale: t.kind === 'score' ? parseScale(scaleText) : [],
+      }),
+    ),
     rounds: f.rounds.map((r) => ({ ...r, traitIds: r.traitIds.filter((id) => known.has(id)) })),
     primaryTraitId: known.has(primaryTraitId) ? (primaryTraitId as TraitId) : null,
     smallestDifference: differenceValue === null ? null : { kind: differenceKind, value: differenceValue },
@@ -102,6 +163,15 @@ export const traitExamples = {
   weight: { name: 'Cut weight', unit: 'g', kind: 'weighing', decimals: '1', summary: 'sum' },
   height: { name: 'Plant height', unit: 'cm', kind: 'number', decimals: '1', summary: 'last' },
   count: { name: 'Leaf count', unit: 'leaves', kind: 'count', decimals: '0', summary: 'last' },
+  ratio: { name: 'Rooted', unit: '%', kind: 'ratio', decimals: '0', summary: 'last', outOf: '5' },
+  score: {
+    name: 'Look',
+    unit: 'points',
+    kind: 'score',
+    decimals: '1',
+    summary: 'last',
+    scaleText: scaleToText(lookScale.map((text, i) => ({ value: i + 1, text }))),
+  },
   blank: { name: '', unit: '', kind: 'number', decimals: '1', summary: 'last' },
 } as const;
 
@@ -114,6 +184,8 @@ export function newTrait(example: keyof typeof traitExamples): QuestionFormInput
     plausibleLow: '',
     plausibleHigh: '',
     samplesPerUnit: '1',
+    outOf: '',
+    scaleText: '',
     ...traitExamples[example],
   };
 }
@@ -135,11 +207,18 @@ export function toQuestionForm(plan: Plan): QuestionFormInput {
     currency: plan.currency,
     prediction: plan.prediction,
     finishingRule: plan.finishingRule,
+    alsoAsked: plan.alsoAsked,
+    winning: plan.winning,
+    scorer: plan.scorer,
+    cropsWithin: plan.cropsWithin.join(', '),
+    cvPercent: fieldText(plan.cvPercent),
     primaryTraitId: plan.primaryTraitId ?? '',
     differenceKind: plan.smallestDifference?.kind ?? 'percent',
     differenceValue: fieldText(plan.smallestDifference?.value),
-    traits: plan.traits.map((t) => ({
+    traits: plan.traits.map(({ scale, ...t }) => ({
       ...t,
+      outOf: fieldText(t.outOf),
+      scaleText: scaleToText(scale),
       bandLow: fieldText(t.bandLow),
       bandHigh: fieldText(t.bandHigh),
       decimals: String(t.decimals),

@@ -1,0 +1,160 @@
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { get, useFormContext, useWatch } from 'react-hook-form';
+import { Caution } from '../../ui/Caution';
+import { Tessera } from '../../ui/Tessera';
+import type { ContendersFormInput } from './contendersForm';
+
+interface Row {
+  /** path inside a treatment */
+  path: string;
+  label: string;
+  unit?: string;
+  numeric?: boolean;
+}
+
+const rowsOf = (unitNoun: string): Row[] => [
+  { path: 'conditions.crop', label: 'Crop' },
+  { path: 'conditions.variety', label: 'Variety' },
+  { path: 'conditions.seedLot', label: 'Seed lot or mother plant' },
+  { path: 'conditions.startSize', label: 'Start size' },
+  { path: 'conditions.plantsPerUnit', label: `Plants in a ${unitNoun}`, numeric: true },
+  { path: 'conditions.seedWeightG', label: 'Seed weight', unit: 'g', numeric: true },
+  { path: 'conditions.thousandSeedG', label: 'Thousand-seed weight', unit: 'g', numeric: true },
+  { path: 'container', label: 'Container' },
+  { path: 'conditions.containerVolumeL', label: 'Volume', unit: 'L', numeric: true },
+  { path: 'conditions.areaPerUnitCm2', label: 'Area', unit: 'cm²', numeric: true },
+  { path: 'medium', label: 'Medium' },
+  { path: 'conditions.mediumLot', label: 'Medium lot, bag' },
+  { path: 'system', label: 'System' },
+  { path: 'light', label: 'Light' },
+  { path: 'water', label: 'Water' },
+  { path: 'conditions.handling', label: 'Handling' },
+  { path: 'conditions.finishDay', label: 'Ends on day', numeric: true },
+];
+
+const valueAt = (treatment: unknown, path: string): string => String(get(treatment, path) ?? '').trim();
+
+/** “The same everything else”: a value for each contender, differences in sight. */
+export function SameTable({
+  unitNoun,
+  locked,
+  blind,
+}: {
+  unitNoun: string;
+  locked: boolean;
+  blind: boolean;
+}) {
+  const { control, register, setValue, formState } = useFormContext<ContendersFormInput>();
+  const treatments = useWatch({ control, name: 'treatments' }) ?? [];
+  const [all, setAll] = useState(false);
+  const rows = rowsOf(unitNoun).map((r) => {
+    const values = treatments.map((t) => valueAt(t, r.path).toLowerCase());
+    const said = values.filter(Boolean);
+    return { ...r, differs: new Set(said).size > 1, empty: said.length === 0 };
+  });
+  const shown = rows.filter(
+    (r) => all || !r.empty || ['Crop', 'Medium', 'Light', 'Water', 'Container'].includes(r.label),
+  );
+  const anyFed = treatments.some((t) => t.conditions?.mediumFed);
+  return (
+    <div>
+      <div className="scroll-x">
+        <table className="ledger same">
+          <thead>
+            <tr>
+              <th>alike for all</th>
+              {treatments.map((t, i) => (
+                <th key={t.id ?? i}>
+                  <span className="who">
+                    {!blind && <Tessera index={i} size={16} />} {t.name || `contender ${i + 1}`}
+                  </span>
+                </th>
+              ))}
+              <th aria-label="Fill" />
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map((r) => (
+              <tr key={r.path} className={r.differs ? 'differs' : undefined}>
+                <th scope="row">
+                  {r.label}
+                  {r.unit && <span className="unit"> {r.unit}</span>}
+                  {r.differs && <span className="small differs-word"> differs</span>}
+                </th>
+                {treatments.map((t, i) => {
+                  const path = `treatments.${i}.${r.path}` as `treatments.${number}.container`;
+                  const error = get(formState.errors, path) as { message?: string } | undefined;
+                  return (
+                    <td key={t.id ?? i}>
+                      <input
+                        {...register(path)}
+                        disabled={locked}
+                        inputMode={r.numeric ? 'decimal' : undefined}
+                        className={r.numeric ? 'num' : undefined}
+                        aria-label={`${r.label} of ${t.name || `contender ${i + 1}`}`}
+                        aria-invalid={error !== undefined}
+                      />
+                      {error?.message && (
+                        <span role="alert" className="small" style={{ color: 'var(--porphyry)' }}>
+                          {error.message}
+                        </span>
+                      )}
+                    </td>
+                  );
+                })}
+                <td>
+                  {!locked && treatments.length > 1 && valueAt(treatments[0], r.path) !== '' && (
+                    <Button
+                      size="small"
+                      color="inherit"
+                      aria-label={`${r.label}: the first for all`}
+                      onClick={() =>
+                        treatments.forEach((_, i) =>
+                          setValue(
+                            `treatments.${i}.${r.path}` as `treatments.${number}.container`,
+                            valueAt(treatments[0], r.path),
+                            { shouldDirty: true },
+                          ),
+                        )
+                      }
+                    >
+                      first for all
+                    </Button>
+                  )}
+                </td>
+              </tr>
+            ))}
+            <tr className={anyFed ? 'differs' : undefined}>
+              <th scope="row">Medium carries feed</th>
+              {treatments.map((t, i) => (
+                <td key={t.id ?? i}>
+                  <input
+                    type="checkbox"
+                    {...register(`treatments.${i}.conditions.mediumFed`)}
+                    disabled={locked}
+                    aria-label={`Medium of ${t.name || `contender ${i + 1}`} carries feed`}
+                  />
+                </td>
+              ))}
+              <td />
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <div className="line" style={{ marginTop: '0.6rem' }}>
+        <Button size="small" color="secondary" onClick={() => setAll(!all)}>
+          {all ? 'Only what is filled in' : 'The whole list'}
+        </Button>
+      </div>
+      {treatments.some((t) => /peat|perlite|vermiculite|compost/i.test(t.medium ?? '')) && (
+        <div style={{ marginTop: '0.6rem' }}>
+          <Caution>
+            Dust of peat, perlite and vermiculite: damp it and wear a mask. With composts gloves, and wash
+            hands.
+          </Caution>
+        </div>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,67 @@
+import { plural } from '~core/quantity/format';
+import type { ReactNode } from 'react';
+import { positionKey, readingsOf } from '~core/model/plan';
+import { useDeed } from '../../form/useDeed';
+import { Legend } from '../../ui/Legend';
+import { ArrangePlan } from './ArrangePlan';
+import { BlindPanel } from './BlindPanel';
+import { DesignPanel } from './DesignPanel';
+import { SealPanel } from './SealPanel';
+import { tintOf } from './tint';
+import type { LayoutData } from './layout';
+
+/** Who stands where: the plan to drag on, the design, who sees names, the seal. */
+export function ArrangeView(data: LayoutData & { head: ReactNode }) {
+  const { id, plan, positions, seal, missing, canBreakSeal, blind, revealedAt, head } = data;
+  const deed = useDeed();
+  const readings = readingsOf(plan.gradient);
+  return (
+    <div className="with-side">
+      <div className="main">
+        {head}
+        {plan.areas.length > 0 && plan.units.length > 0 ? (
+          <>
+            <ArrangePlan
+              plan={plan}
+              positions={positions}
+              tint={tintOf(readings)}
+              move={(unitId, to) => deed({ intent: 'move', unitId, to, reason: '' })}
+            />
+            <Legend plan={plan} />
+            <p className="small quiet" style={{ marginTop: '0.6rem' }}>
+              {plan.design?.kind === 'rcbd' &&
+                'Every block (b1, b2 …) is a run of neighbours that holds each contender once.'}
+              {plan.design?.kind === 'latin' &&
+                'Every row and every column of the square holds each contender once.'}
+              {plan.design?.kind === 'split' &&
+                `Every main plot (b1, b2 …) holds each contender once${plan.design.settings.length > 0 ? `; main plots are given ${plan.design.settings.join(', ')} by chance: ${[...new Map(plan.units.map((u) => [u.block, u.setting]))].map(([b, s]) => `b${b} ${s}`).join(', ')}` : ''}.`}
+              {positions.size > 0 && readings.size > 0 && ' The ground is coloured by the light map.'}
+              {plan.units.some((u) => readings.size > 0 && !readings.has(positionKey(u.position))) &&
+                ' Some places weren’t read.'}
+            </p>
+          </>
+        ) : (
+          <div className="empty">
+            <h2>Nothing stands here yet</h2>
+            <p>
+              Under Places, say how many rows and columns there are; then how many {plural(plan.unitNoun)} of
+              each contender, and let chance lay them out. For example: two shelf levels of 2 × 5, five{' '}
+              {plural(plan.unitNoun)} of each of four contenders, in blocks.
+            </p>
+          </div>
+        )}
+      </div>
+      <aside className="side stack">
+        <DesignPanel key={id} plan={plan} locked={seal !== null} />
+        <BlindPanel
+          blinding={plan.blinding}
+          sealed={seal !== null}
+          blind={blind}
+          revealedAt={revealedAt}
+          trialId={id}
+        />
+        <SealPanel trialId={id} seal={seal} missing={missing} canBreakSeal={canBreakSeal} />
+      </aside>
+    </div>
+  );
+}

@@ -1,0 +1,93 @@
+import Button from '@mui/material/Button';
+import LinearProgress from '@mui/material/LinearProgress';
+import { useState } from 'react';
+import { describeLayoutError } from '~core/design/randomise';
+import type { Plan } from '~core/model/plan';
+import { formatFigure } from '~core/quantity/format';
+import { useDeed } from '../../form/useDeed';
+import { type Progress, balanceInWorker, stopPlanning } from '../../workers/planning';
+import { freshSeed } from './DesignPanel';
+
+const CANDIDATES = 2000;
+
+/** Draws the layout again and again until the light is shared fairly. */
+export function BalancePanel({ plan, ready }: { plan: Plan; ready: boolean }) {
+  const deed = useDeed();
+  const [progress, setProgress] = useState<Progress | null>(null);
+  const [said, setSaid] = useState('');
+  const { design } = plan;
+  const chance = design !== null && design.kind !== 'hand' && design.kind !== 'interleave';
+  if (!ready) return null;
+  if (!chance)
+    return (
+      <p className="small quiet">Choose a random design under Arrange; then the light can be balanced.</p>
+    );
+
+  const run = async () => {
+    setSaid('');
+    setProgress({ done: 0, total: CANDIDATES });
+    const found = await balanceInWorker(
+      plan,
+      { ...design, seed: Number(freshSeed()) },
+      CANDIDATES,
+      setProgress,
+    );
+    setProgress(null);
+    if (!found.ok) {
+      setSaid(
+        found.error.tag === 'unread'
+          ? `${found.error.positions} places that are used weren’t read yet.`
+          : found.error.tag === 'noReadings'
+            ? 'There are no readings yet.'
+            : describeLayoutError(found.error),
+      );
+      return;
+    }
+    const { seed, balance, firstSpreadPercent } = found.value.result;
+    setSaid(
+      `${balance.candidates} layouts drawn. The first had the means ${formatFigure(firstSpreadPercent, 1)} % apart; the one taken, by lot among the twentieth that are most alike, ${formatFigure(balance.spreadPercent, 1)} %.`,
+    );
+    deed({
+      intent: 'balanced',
+      kind: design.kind,
+      replicates: design.replicates,
+      settings: design.settings,
+      seed,
+      balance,
+    });
+  };
+  return (
+    <section className="stack tight">
+      <h2>Balance</h2>
+      <p className="small quiet">
+        Chance deals {CANDIDATES} times; one of the deals that share the light most evenly is taken.
+      </p>
+      {progress ? (
+        <>
+          <LinearProgress
+            variant="determinate"
+            value={(100 * progress.done) / progress.total}
+            aria-label="Layouts drawn"
+          />
+          <div className="line">
+            <span className="small num">
+              {progress.done} of {progress.total}
+            </span>
+            <Button size="small" color="inherit" onClick={() => void stopPlanning()}>
+              Stop here
+            </Button>
+          </div>
+        </>
+      ) : (
+        <div>
+          <Button variant="contained" onClick={() => void run()}>
+            Randomise in balance
+          </Button>
+        </div>
+      )}
+      <p className="small" aria-live="polite">
+        {said}
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,81 @@
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import dayjs from 'dayjs';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { type Blinding, blindingNames, blindings } from '~core/model/plan';
+import { useDeed } from '../../form/useDeed';
+
+interface Props {
+  trialId: string;
+  blinding: Blinding;
+  sealed: boolean;
+  blind: boolean;
+  revealedAt: string | null;
+}
+
+/** Who sees names: open, codes for the scorer, codes for the feeder too; and the opening of the codes. */
+export function BlindPanel({ trialId, blinding, sealed, blind, revealedAt }: Props) {
+  const deed = useDeed();
+  const [asked, setAsked] = useState(false);
+  return (
+    <section className="stack tight">
+      <h2>Who sees names</h2>
+      <TextField
+        select
+        label="Blinding"
+        value={blinding}
+        disabled={sealed}
+        onChange={(e) => deed({ intent: 'blinding', blinding: e.target.value })}
+        helperText={
+          blinding === 'open'
+            ? 'whoever scores sees what each unit got'
+            : blinding === 'scorer'
+              ? 'plan, rounds, labels and findings show codes'
+              : 'codes for all; a helper fills the bottles by the card'
+        }
+      >
+        {blindings.map((b) => (
+          <MenuItem key={b} value={b}>
+            {blindingNames[b]}
+          </MenuItem>
+        ))}
+      </TextField>
+      {blinding !== 'open' && !revealedAt && (
+        <p className="small">
+          <Link to={`/trial/${trialId}/card`}>The helper’s card</Link> says what goes into which bottle; who
+          scores doesn’t open it.
+        </p>
+      )}
+      {sealed && blind && (
+        <>
+          {asked ? (
+            <div className="note open">
+              <p className="small">
+                Opening is written into the log with the time and can’t be taken back. Is everything scored?
+              </p>
+              <div className="line" style={{ marginTop: '0.4rem' }}>
+                <Button size="small" variant="contained" onClick={() => deed({ intent: 'reveal' })}>
+                  Open the codes now
+                </Button>
+                <Button size="small" color="inherit" onClick={() => setAsked(false)}>
+                  Not yet
+                </Button>
+              </div>
+            </div>
+          ) : (
+            <div>
+              <Button variant="outlined" color="secondary" onClick={() => setAsked(true)}>
+                Open the codes
+              </Button>
+            </div>
+          )}
+        </>
+      )}
+      {revealedAt && blinding !== 'open' && (
+        <p className="small quiet">Codes were opened {dayjs(revealedAt).format('D MMM YYYY, HH:mm')}.</p>
+      )}
+    </section>
+  );
+}

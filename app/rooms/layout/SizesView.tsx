@@ -1,0 +1,133 @@
+import Button from '@mui/material/Button';
+import { type ReactNode, useState } from 'react';
+import { parseDecimal } from '~core/formats/csv';
+import type { UnitId } from '~core/model/ids';
+import { formatFigure } from '~core/quantity/format';
+import { useDeed } from '../../form/useDeed';
+import { PlanView } from '../../ui/PlanView';
+import { Tessera, tesseraLetter } from '../../ui/Tessera';
+import { tileInk, unitNumber } from '../../ui/UnitTile';
+import type { LayoutData } from './layout';
+
+/** Start size of every unit, and whether the contenders began alike. */
+export function SizesView({ plan, positions, seal, head }: LayoutData & { head: ReactNode }) {
+  const deed = useDeed();
+  const [typed, setTyped] = useState<ReadonlyMap<UnitId, string>>(
+    () => new Map(plan.units.map((u) => [u.id, u.startSize === null ? '' : String(u.startSize)])),
+  );
+  const sizes = new Map<UnitId, number>();
+  const wrong = new Set<UnitId>();
+  for (const [id, text] of typed) {
+    if (text.trim() === '') continue;
+    const value = parseDecimal(text);
+    if (value === null || value < 0) wrong.add(id);
+    else sizes.set(id, value);
+  }
+  const rows = plan.treatments.map((t, i) => {
+    const own = plan.units
+      .filter((u) => u.treatmentId === t.id && sizes.has(u.id))
+      .map((u) => sizes.get(u.id)!);
+    return {
+      t,
+      i,
+      n: own.length,
+      mean: own.length > 0 ? own.reduce((s, v) => s + v, 0) / own.length : null,
+      range: own.length > 0 ? `${Math.min(...own)}–${Math.max(...own)}` : '–',
+    };
+  });
+  const means = rows.flatMap((r) => (r.mean === null ? [] : [r.mean]));
+  const grand = means.reduce((s, v) => s + v, 0) / means.length;
+  const spread =
+    means.length > 1 && grand > 0 ? (100 * (Math.max(...means) - Math.min(...means))) / grand : null;
+  return (
+    <div className="with-side">
+      <div className="main">
+        {head}
+        {plan.units.length > 0 ? (
+          <PlanView
+            plan={plan}
+            positions={positions}
+            renderPlace={(_, unit) => {
+              if (!unit) return <span className="place" />;
+              const index = plan.treatments.findIndex((t) => t.id === unit.treatmentId);
+              return (
+                <label
+                  className={`reading-place${wrong.has(unit.id) ? ' wrong' : ''}`}
+                  style={tileInk(index)}
+                >
+                  <span className="small">
+                    <Tessera index={index} size={14} /> {tesseraLetter(index)} {unitNumber(unit.code)}
+                  </span>
+                  <input
+                    inputMode="decimal"
+                    aria-label={`Start size of ${unit.code}`}
+                    aria-invalid={wrong.has(unit.id)}
+                    value={typed.get(unit.id) ?? ''}
+                    disabled={seal !== null}
+                    onChange={(e) => setTyped(new Map(typed).set(unit.id, e.target.value))}
+                  />
+                </label>
+              );
+            }}
+          />
+        ) : (
+          <p className="quiet">Lay the units out under Arrange first.</p>
+        )}
+      </div>
+      <aside className="side stack">
+        <h2>Alike at the start?</h2>
+        <table className="ledger">
+          <thead>
+            <tr>
+              <th>contender</th>
+              <th className="n">n</th>
+              <th className="n">mean</th>
+              <th className="n">range</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((r) => (
+              <tr key={r.t.id}>
+                <td>
+                  <span className="who">
+                    <Tessera index={r.i} size={16} /> {r.t.name}
+                  </span>
+                </td>
+                <td className="n">{r.n}</td>
+                <td className="n">{r.mean === null ? '–' : Number(r.mean.toPrecision(3))}</td>
+                <td className="n">{r.range}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        {spread !== null && (
+          <p className={spread > 10 ? 'note bad' : 'note good'}>
+            Means {formatFigure(spread, 0)} % apart
+            {spread > 10 ? ': share small and large out before the start.' : ': alike.'}
+          </p>
+        )}
+        {wrong.size > 0 && (
+          <p role="alert" className="small" style={{ color: 'var(--porphyry)' }}>
+            Framed figures aren’t numbers of 0 or more.
+          </p>
+        )}
+        {seal === null && plan.units.length > 0 && (
+          <div>
+            <Button
+              variant="contained"
+              disabled={wrong.size > 0}
+              onClick={() =>
+                deed({
+                  intent: 'sizes',
+                  sizes: plan.units.map((u) => ({ unitId: u.id, size: sizes.get(u.id) ?? null })),
+                })
+              }
+            >
+              Save the start sizes
+            </Button>
+          </div>
+        )}
+      </aside>
+    </div>
+  );
+}

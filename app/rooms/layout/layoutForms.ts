@@ -1,0 +1,121 @@
+import { z } from 'zod';
+import { type AreaId, AreaId as AreaIdSchema, UnitId, newId } from '~core/model/ids';
+import { Balance, Plan, Position, Rotation, areaKinds, blindings, designKinds } from '~core/model/plan';
+import { optionalNumber, typedNumber } from '../../form/schemaFields';
+
+/** What the Layout room's forms and deeds send, by `intent`. */
+
+const wholeFrom1 = (most: number) =>
+  typedNumber('How many?').pipe(
+    z.number().int('Whole number.').min(1, 'At least 1.').max(most, `Up to ${most}.`),
+  );
+const lengthCm = () => optionalNumber().pipe(z.number().positive('More than 0 cm.').nullable());
+
+export const AreaForm = z.object({
+  intent: z.literal('areas'),
+  unitShape: Plan.shape.unitShape,
+  unitWidthCm: lengthCm(),
+  unitDepthCm: lengthCm(),
+  spares: typedNumber('How many? 0 for none.').pipe(z.number().int('Whole number.').min(0).max(10_000)),
+  areas: z
+    .array(
+      z.object({
+        id: AreaIdSchema,
+        name: z.string().trim().min(1, 'Give the place a name.').max(80),
+        kind: z.enum(areaKinds),
+        rows: typedNumber('How many?').pipe(
+          z.number().int('Whole rows.').min(1, 'At least 1.').max(40, 'Up to 40.'),
+        ),
+        columns: typedNumber('How many?').pipe(
+          z.number().int('Whole columns.').min(1, 'At least 1.').max(40, 'Up to 40.'),
+        ),
+        widthCm: lengthCm(),
+        depthCm: lengthCm(),
+      }),
+    )
+    .min(1, 'At least one place.'),
+});
+export type AreaFormInput = z.input<typeof AreaForm>;
+
+const seed = typedNumber('Give a whole number.').pipe(
+  z.number().int('A whole number.').min(0).max(0xffffffff, 'Up to 4294967295.'),
+);
+
+export const DesignForm = z.object({
+  intent: z.literal('design'),
+  kind: z.enum(designKinds),
+  replicates: wholeFrom1(200),
+  seed,
+  /** settings of split plots, one a line or between commas */
+  settings: z
+    .string()
+    .max(800)
+    .transform((text) => [...new Set(text.split(/[,\n]/).map((s) => s.trim()))].filter(Boolean))
+    .pipe(z.array(z.string().max(60, 'Up to 60 letters each.')).max(12, 'Up to 12 settings.')),
+});
+export type DesignFormInput = z.input<typeof DesignForm>;
+
+export const BalancedForm = z.object({
+  intent: z.literal('balanced'),
+  kind: z.enum(designKinds),
+  replicates: z.number().int().min(1).max(200),
+  seed: z.number().int().min(0).max(0xffffffff),
+  settings: z.array(z.string()),
+  balance: Balance,
+});
+
+export const MoveForm = z.object({
+  intent: z.literal('move'),
+  unitId: UnitId,
+  to: Position,
+  reason: z.string().max(500),
+});
+
+export const ReserveForm = z.object({ intent: z.literal('reserve'), position: Position });
+
+export const ReadingsForm = z.object({
+  intent: z.literal('readings'),
+  name: z.string().trim().min(1, 'Say what was read.').max(60),
+  unit: z.string().trim().max(30),
+  readings: z.array(z.object({ position: Position, value: z.number('That isn’t a number.') })),
+});
+
+export const SizesForm = z.object({
+  intent: z.literal('sizes'),
+  sizes: z.array(z.object({ unitId: UnitId, size: z.number().min(0, 'Not below 0.').nullable() })),
+});
+
+export const RotationForm = z.object({
+  intent: z.literal('rotation'),
+  everyDays: typedNumber('Every how many days?').pipe(Rotation.shape.everyDays),
+  within: z.enum(['block', 'area', 'all', 'off']),
+});
+export type RotationFormInput = z.input<typeof RotationForm>;
+
+export const BlindForm = z.object({ intent: z.literal('blinding'), blinding: z.enum(blindings) });
+export const TurnForm = z.object({ intent: z.literal('turn'), number: z.number().int().min(1) });
+export const Simple = z.object({ intent: z.enum(['undo', 'seal', 'breakSeal', 'reveal', 'labelsPrinted']) });
+
+export const LayoutForm = z.discriminatedUnion('intent', [
+  AreaForm,
+  DesignForm,
+  BalancedForm,
+  MoveForm,
+  ReserveForm,
+  ReadingsForm,
+  SizesForm,
+  RotationForm,
+  BlindForm,
+  TurnForm,
+  Simple,
+]);
+
+export const emptyArea = (n: number) => ({
+  id: newId<AreaId>() as string,
+  name: n === 1 ? 'Shelf' : `Level ${n}`,
+  kind: 'shelf' as const,
+  rows: '2',
+  columns: '5',
+  widthCm: '',
+  depthCm: '',
+});

@@ -1,0 +1,76 @@
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { useFormContext } from 'react-hook-form';
+import { protocolOf, protocols } from '~core/schedule/protocols';
+import { useDeed } from '../../form/useDeed';
+import { Caution } from '../../ui/Caution';
+
+/** The kind of trial: what it usually takes, what usually goes wrong, and a button that fills the plan. */
+export function ProtocolPanel({ protocolId, locked }: { protocolId: string | null; locked: boolean }) {
+  const { isDirty } = useFormContext().formState;
+  const [chosen, setChosen] = useState(protocolId ?? '');
+  const deed = useDeed();
+  const protocol = protocolOf(chosen || null);
+  const last = protocol?.rounds.at(-1)?.day ?? 0;
+  return (
+    <section className="protocol sheet" aria-label="Kind of trial">
+      <div className="line">
+        <TextField
+          select
+          label="Kind of trial"
+          value={chosen}
+          disabled={locked}
+          onChange={(e) => setChosen(e.target.value)}
+          sx={{ flex: '1 1 18rem', maxWidth: '34rem' }}
+        >
+          <MenuItem value="">a blank protocol</MenuItem>
+          {protocols.map((p) => (
+            <MenuItem key={p.id} value={p.id}>
+              {p.name}
+            </MenuItem>
+          ))}
+        </TextField>
+        {!locked && protocol && chosen !== protocolId && (
+          <>
+            <Button
+              variant="outlined"
+              color="secondary"
+              disabled={isDirty}
+              onClick={() => deed({ intent: 'protocol', protocolId: chosen })}
+            >
+              Fill the plan from it
+            </Button>
+            <span className="small quiet">
+              {isDirty ? 'Save the question first.' : 'Traits and rounds are replaced; it can be undone.'}
+            </span>
+          </>
+        )}
+      </div>
+      {protocol && (
+        <div className="protocol-facts small">
+          <p>
+            <span className="quiet">Unit</span> {protocol.unitNoun}
+            {protocol.plantsPerUnit > 1 && `, ${protocol.plantsPerUnit} plants in it`}
+          </p>
+          <p>
+            <span className="quiet">Takes</span> {last} days, {protocol.rounds.length} rounds
+          </p>
+          <p>
+            <span className="quiet">Usual spread</span> {protocol.cvPercent} % (practice)
+          </p>
+          {protocol.unitNote && <p className="wide">{protocol.unitNote}</p>}
+          <p className="wide">
+            <span className="quiet">What goes wrong</span> {protocol.faults.join(' ')}
+          </p>
+        </div>
+      )}
+      {protocol && (
+        <div style={{ marginTop: '0.7rem' }}>
+          <Caution>{protocol.cautions.join(' ')}</Caution>
+        </div>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,52 @@
+import type { TreatmentId } from '../model/ids';
+import type { BlindKey } from '../model/trial';
+import { type Plan, noConditions } from '../model/plan';
+import { seededRandom } from './random';
+
+/** Deals codes to treatments at random. */
+export const dealCodes = (ids: readonly TreatmentId[], seed: number): BlindKey => ({
+  order: seededRandom(seed).shuffle(ids),
+});
+
+/** Whether a key has a code for every treatment and none beside. */
+export const keyFits = (key: BlindKey, plan: Pick<Plan, 'treatments'>): boolean =>
+  key.order.length === plan.treatments.length && plan.treatments.every((t) => key.order.includes(t.id));
+
+/** The letter of the n-th code or treatment: A, B … Z, AA … */
+export function letterOf(index: number): string {
+  return index < 26
+    ? String.fromCharCode(65 + index)
+    : letterOf(Math.floor(index / 26) - 1) + letterOf(index % 26);
+}
+
+/**
+ * The plan as someone sees it who doesn't know the key: treatments in the order of their codes, called by
+ * them, without role, products or anything else that would give them away. Ids stay, so that what is
+ * logged against it is right.
+ */
+export function maskedPlan(plan: Plan, key: BlindKey): Plan {
+  const coded = [
+    ...key.order.flatMap((id) => plan.treatments.filter((t) => t.id === id)),
+    ...plan.treatments.filter((t) => !key.order.includes(t.id)),
+  ];
+  return {
+    ...plan,
+    products: [],
+    factors: [],
+    treatments: coded.map((t, i) => ({
+      id: t.id,
+      name: `Code ${letterOf(i)}`,
+      role: 'test',
+      products: [],
+      container: '',
+      medium: '',
+      light: '',
+      system: '',
+      water: '',
+      conditions: noConditions,
+      levels: {},
+      expectedPercent: null,
+      notes: '',
+    })),
+  };
+}

@@ -1,0 +1,482 @@
+// Each rule has a plan that makes it fire and the clean plan that doesn't; each cure is applied and tried.
+import { describe, expect, it } from 'vitest';
+import { layOut } from '../design/layOut';
+import type { AreaId, ProductId, TreatmentId } from '../model/ids';
+import { type Conditions, Plan, type Treatment } from '../model/plan';
+import type { Product } from '../model/product';
+import { heightTrait, plan as somePlan, product, trait, use } from '../testing/trial';
+import { type AuditFinding, audit, cure, openFindings, rules } from './audit';
+import { roundingErrorPercent, seedCount } from './contenderRules';
+import { layoutResidualDf } from './layoutRules';
+import type { AuditInput } from './rule';
+
+const analysis = {
+  basis: 'w/w' as const,
+  nPercent: 10,
+  p2o5Percent: 5,
+  k2oPercent: 5,
+  caPercent: null,
+  mgPercent: null,
+  sPercent: null,
+};
+const powder = (id: string, over: Partial<Product> = {}): Product =>
+  product({
+    id: id as ProductId,
+    name: `Prova ${id}`,
+    form: 'powder',
+    analysis,
+    packs: [{ ...product().packs[0]!, size: 500, unit: 'g' }],
+    ...over,
+  });
+const alike: Partial<Conditions> = {
+  crop: 'cress',
+  variety: 'plain',
+  seedLot: '7',
+  plantsPerUnit: 1,
+  containerVolumeL: 2,
+};
+
+/** A plan no reader could object to: three treatments in five blocks, written, labelled, with spares. */
+function clean(): Plan {
+  const base = somePlan({ treatments: ['Water', 'A', 'B'], replicates: 7 });
+  const treatments = base.treatments.map((t, i): Treatment => ({
+    ...t,
+    water: 'rain',
+    light: 'LED 16 h',
+    medium: 'plain coir',
+    conditions: { ...t.conditions, ...alike },
+    products:
+      i === 0
+        ? []
+        : [use({ productId: ['', 'a', 'b'][i] as ProductId, amount: 2, unit: 'g', solutionLPerUnit: 1 })],
+  }));
+  const draft: Plan = {
+    ...base,
+    treatments,
+    products: [powder('a'), powder('b')],
+    winning: 'More weight than water.',
+    scorer: 'Marta',
+    matchedOn: 'label',
+    spares: 3,
+    scaleStepG: 0.1,
+    areas: [{ ...base.areas[0]!, rows: 7, columns: 3 }],
+    units: [],
+  };
+  const design = { kind: 'rcbd' as const, replicates: 7, seed: 6, settings: [], balance: null };
+  const units = layOut(draft, design);
+  if (!units.ok) throw new Error(units.error.tag);
+  return { ...draft, design, units: units.value };
+}
+
+const input = (plan: Plan, over: Partial<AuditInput> = {}): AuditInput => ({
+  plan,
+  labelsPrinted: true,
+  disclosure: '',
+  me: 'Marta',
+  ecByTreatment: new Map(),
+  ...over,
+});
+const ids = (found: AuditFinding[]) => found.map((f) => f.ruleId);
+
+const second = (p: Plan, change: (t: Treatment) => Treatment): Plan => ({
+  ...p,
+  treatments: p.treatments.map((t, i) => (i === 1 ? change(t) : t)),
+});
+const condition = (over: Partial<Conditions>) => (p: Plan) =>
+  second(p, (t) => ({ ...t, conditions: { ...t.conditions, ...over } }));
+const placed = (p: Plan, treatmentAt: (row: number, column: number) => number): Plan => ({
+  ...p,
+  design: { ...p.design!, kind: 'crd' },
+  units: p.units.map((u) => ({
+    ...u,
+    block: null,
+    treatmentId: p.treatments[treatmentAt(u.position.row, u.position.column)]!.id,
+  })),
+});
+const bigArea = (p: Plan): Plan['areas'] => [{ ...p.areas[0]!, rows: 10, columns: 6 }];
+const lit = (p: Plan, value: (row: number, column: number) => number): Plan => ({
+  ...p,
+  gradient: {
+    name: 'Light',
+    unit: 'µmol m⁻² s⁻¹',
+    readings: Array.from({ length: 21 }, (_, i) => ({
+      position: { areaId: p.areas[0]!.id, row: Math.floor(i / 3), column: i % 3 },
+      value: value(Math.floor(i / 3), i % 3),
+    })),
+  },
+});
+/** One unit fewer of everything: the light belongs to the columns, and A has the bright one. */
+const brightForA = (p: Plan) =>
+  lit(
+    placed(p, (row, column) => (column + (row > 5 ? 1 : 0)) % 3),
+    (_, c) => 100 + 40 * c,
+  );
+
+interface Case {
+  fault: (p: Plan) => Plan;
+  over?: Partial<AuditInput>;
+  found: RegExp;
+  /** the rule has a button, and it cures */
+  cures: boolean;
+}
+
+const cases: Record<string, Case> = {
+  'two-questions': {
+    fault: (p) => ({ ...p, question: 'Is it worth it, and which uses less water?' }),
+    found: /“Is it worth it\?” and “Which uses less water\?”/,
+    cures: true,
+  },
+  'no-prediction': { fault: (p) => ({ ...p, prediction: '' }), found: /expect/, cures: false },
+  'no-smallest-difference': {
+    fault: (p) => ({ ...p, smallestDifference: null }),
+    found: /how large/,
+    cures: true,
+  },
+  'no-finishing-rule': {
+    fault: (p) => ({ ...p, finishingRule: '' }),
+    found: /when the trial ends/,
+    cures: true,
+  },
+  'no-winning': { fault: (p) => ({ ...p, winning: '' }), found: /to win/, cures: true },
+  'scale-without-steps': {
+    fault: (p) => ({
+      ...p,
+      blinding: 'scorer',
+      traits: [...p.traits, trait({ id: 'look' as never, name: 'Look', kind: 'score' })],
+    }),
+    found: /Look: its steps/,
+    cures: true,
+  },
+  'nobody-scores': { fault: (p) => ({ ...p, scorer: '' }), found: /who measures/, cures: true },
+  'scorer-not-blind': {
+    fault: (p) => ({
+      ...p,
+      traits: [
+        ...p.traits,
+        trait({
+          id: 'look' as never,
+          name: 'Look',
+          kind: 'score',
+          scale: [
+            { value: 1, text: 'bad' },
+            { value: 2, text: 'good' },
+          ],
+        }),
+      ],
+    }),
+    found: /Look is scored with the names in sight/,
+    cures: true,
+  },
+  'no-control': {
+    fault: (p) => ({ ...p, treatments: p.treatments.map((t) => ({ ...t, role: 'test' as const })) }),
+    found: /No treatment is a control/,
+    cures: true,
+  },
+  'additive-without-base': {
+    fault: (p) =>
+      second({ ...p, products: [...p.products, powder('c', { category: 'additive' })] }, (t) => ({
+        ...t,
+        products: [
+          ...t.products,
+          use({ productId: 'c' as ProductId, amount: 1, unit: 'g', solutionLPerUnit: 1 }),
+        ],
+      })),
+    found: /A: no treatment has the base alone/,
+    cures: true,
+  },
+  'several-changed': {
+    fault: (p) => ({
+      ...p,
+      treatments: p.treatments.map((t, i) => ({ ...t, container: i === 1 ? 'fabric' : 'plastic' })),
+    }),
+    found: /A differs from Water in products and container/,
+    cures: true,
+  },
+  'different-plants': {
+    fault: condition({ seedLot: '8', variety: 'curly' }),
+    found: /variety: .*seed lot: 7 \(Water, B\); 8 \(A\)/,
+    cures: true,
+  },
+  'unequal-room': {
+    fault: condition({ containerVolumeL: 3 }),
+    found: /volume, L: 2 \(Water, B\); 3 \(A\)/,
+    cures: true,
+  },
+  'unequal-dose': {
+    fault: (p) =>
+      second({ ...p, matchedOn: 'nitrogen' }, (t) => ({
+        ...t,
+        products: [{ ...t.products[0]!, amount: 4 }],
+      })),
+    found: /A 0\.4 g N, B 0\.2 g N/,
+    cures: true,
+  },
+  'dose-error': {
+    fault: (p) => ({
+      ...second(p, (t) => ({ ...t, products: [{ ...t.products[0]!, amount: 0.2 }] })),
+      scaleStepG: 1,
+    }),
+    found: /Prova a for 7 units: 1\.4 g becomes 1 g \(−28\.6 %\)/,
+    cures: true,
+  },
+  'fed-medium': { fault: condition({ mediumFed: true }), found: /A: plain coir carries feed/, cures: false },
+  'control-water': {
+    fault: (p) => second(p, (t) => ({ ...t, water: 'tap' })),
+    found: /rain \(Water, B\); tap \(A\)/,
+    cures: true,
+  },
+  'unequal-light': {
+    fault: (p) => second(p, (t) => ({ ...t, light: 'window' })),
+    found: /window \(A\)/,
+    cures: true,
+  },
+  'unequal-handling': {
+    fault: (p) => ({
+      ...p,
+      treatments: p.treatments.map((t, i) => ({
+        ...t,
+        conditions: { ...t.conditions, mediumLot: `bag ${i === 1 ? 2 : 1}` },
+      })),
+    }),
+    found: /bag 2 \(A\)/,
+    cures: true,
+  },
+  'unequal-finish': { fault: condition({ finishDay: 12 }), found: /A on day 12/, cures: true },
+  'unequal-seed-count': {
+    fault: (p) => ({
+      ...p,
+      treatments: p.treatments.map((t, i) => ({
+        ...t,
+        conditions: { ...t.conditions, seedWeightG: 10, thousandSeedG: i === 1 ? 4 : 2 },
+      })),
+    }),
+    found: /Water 5000, A 2500, B 5000/,
+    cures: true,
+  },
+  undisclosed: {
+    fault: (p) => ({ ...p, products: [powder('a', { obtained: 'own product' }), powder('b')] }),
+    found: /Prova a \(own product\)/,
+    cures: true,
+  },
+  'same-treatment-twice': {
+    fault: (p) => ({
+      ...p,
+      treatments: p.treatments.map((t, i) => (i === 2 ? { ...t, products: p.treatments[1]!.products } : t)),
+    }),
+    found: /A and B get the same/,
+    cures: false,
+  },
+  'one-unit': {
+    fault: (p) => ({
+      ...p,
+      areas: bigArea(p),
+      units: p.units.slice(0, 3).map((u, i) => ({ ...u, treatmentId: p.treatments[i]!.id })),
+    }),
+    found: /Water, A, B: one tray each/,
+    cures: true,
+  },
+  'samples-as-units': {
+    fault: (p) => ({ ...p, unitNoun: 'pod', protocolId: 'pods' }),
+    found: /called a pod, but in this kind of trial a device holds several/,
+    cures: true,
+  },
+  'few-degrees': {
+    fault: (p) => ({ ...p, areas: bigArea(p), units: p.units.slice(0, 9) }),
+    found: /4 residual degrees/,
+    cures: true,
+  },
+  'unequal-repeats': { fault: (p) => ({ ...p, units: p.units.slice(1) }), found: /6/, cures: true },
+  'not-randomised': {
+    fault: (p) => ({ ...p, design: { ...p.design!, kind: 'hand' } }),
+    found: /by hand/,
+    cures: true,
+  },
+  'whole-lines': {
+    fault: (p) => placed(p, (_, column) => column),
+    found: /Water fills column 1 of Shelf/,
+    cures: true,
+  },
+  'gradient-unbalanced': {
+    fault: brightForA,
+    found: /Light: Water 1\d\d, A 1\d\d, B 1\d\d µmol.*% apart/,
+    cures: true,
+  },
+  'places-unbalanced': {
+    fault: (p) =>
+      placed(p, (row, column) => (row === 0 ? (column + 1) % 3 : row === 1 ? (column + 2) % 3 : column)),
+    found: /stands mostly to left/,
+    cures: true,
+  },
+  edges: {
+    fault: (p) => ({
+      ...p,
+      areas: [{ ...p.areas[0]!, kind: 'bed' }],
+      units: p.units.map((u) => ({ ...u, block: null })),
+    }),
+    found: /stand at the edge/,
+    cures: true,
+  },
+  shading: {
+    fault: (p) => ({
+      ...p,
+      traits: [p.traits[0]!, heightTrait({ plausibleHigh: 80 })],
+      areas: [{ ...p.areas[0]!, widthCm: 90, depthCm: 210 }],
+    }),
+    found: /Up to 80 cm tall; Shelf: 30 cm/,
+    cures: true,
+  },
+  'start-sizes': {
+    fault: (p) => ({
+      ...p,
+      units: p.units.map((u) => ({ ...u, startSize: u.treatmentId === p.treatments[1]!.id ? 6 : 5 })),
+    }),
+    found: /A 6.*19 % apart/,
+    cures: false,
+  },
+  'no-spares': { fault: (p) => ({ ...p, spares: 0 }), found: /No reserves/, cures: true },
+  'labels-not-printed': {
+    fault: (p) => p,
+    over: { labelsPrinted: false },
+    found: /21 trays have no label/,
+    cures: false,
+  },
+  'does-not-fit': {
+    fault: (p) => ({
+      ...p,
+      unitWidthCm: 54,
+      unitDepthCm: 28,
+      areas: [{ ...p.areas[0]!, widthCm: 90, depthCm: 210 }],
+    }),
+    found: /30 × 30 cm a place/,
+    cures: false,
+  },
+};
+
+it('nothing fires on a clean plan', () => {
+  expect(audit(input(clean()))).toEqual([]);
+});
+
+it('every rule has a case here, and an id, reason and cure of its own', () => {
+  expect(Object.keys(cases).sort()).toEqual(rules.map((r) => r.id).sort());
+  expect(new Set(rules.map((r) => r.title)).size).toBe(rules.length);
+});
+
+describe.each(Object.entries(cases))('%s', (id, { fault, over, found, cures }) => {
+  const faulty = fault(clean());
+  const finding = audit(input(faulty, over)).find((f) => f.ruleId === id);
+  it('fires on its fault and says what it found', () => {
+    expect(Plan.safeParse(faulty).error).toBeUndefined();
+    expect(finding?.found).toMatch(found);
+    expect(finding!.why).not.toBe('');
+    expect(finding!.cure).not.toBe('');
+  });
+  it(cures ? 'is cured by its button' : 'is cured by hand', () => {
+    expect(finding!.fixLabel === null).toBe(!cures);
+    const cured = cure(input(faulty, over), id, 6);
+    if (!cures) return expect(cured).toBeNull();
+    const after = input(cured!.plan ?? faulty, { ...over, disclosure: cured!.disclosure ?? '' });
+    expect(Plan.safeParse(after.plan).error).toBeUndefined();
+    expect(ids(audit(after))).not.toContain(id);
+  });
+  it('can be accepted with a reason', () => {
+    const accepted = { ...faulty, accepted: [{ ruleId: id, reason: 'It can’t be had otherwise.' }] };
+    const after = audit(input(accepted, over));
+    expect(after.find((f) => f.ruleId === id)?.accepted).toBe('It can’t be had otherwise.');
+    expect(ids(openFindings(after))).not.toContain(id);
+  });
+});
+
+describe('details', () => {
+  it('equal strength asks for readings, and takes them', () => {
+    const p: Plan = { ...clean(), matchedOn: 'strength' };
+    expect(audit(input(p))[0]?.found).toMatch(/can’t be worked out for A, B/);
+    const read = new Map([
+      ['A', 1.4],
+      ['B', 1.45],
+    ]);
+    expect(ids(audit(input(p, { ecByTreatment: read })))).toEqual([]);
+    expect(
+      audit(
+        input(p, {
+          ecByTreatment: new Map([
+            ['A', 1.4],
+            ['B', 2],
+          ]),
+        }),
+      )[0]?.found,
+    ).toMatch(/B 2 mS/);
+  });
+  it('equal money compares prices per unit', () => {
+    const dear = powder('a', { packs: [{ ...product().packs[0]!, size: 100, unit: 'g' }] });
+    const p: Plan = { ...clean(), matchedOn: 'money', products: [dear, powder('b')] };
+    expect(audit(input(p))[0]?.found).toMatch(/Equal money was promised; per tray/);
+  });
+  it('a trial of seeds or lamps may differ in them', () => {
+    const seeds = {
+      ...condition({ seedLot: '8' })(clean()),
+      products: [powder('a', { category: 'seed' }), powder('b')],
+    };
+    expect(ids(audit(input(seeds)))).toEqual([]);
+    const lamps = second(
+      { ...clean(), products: [powder('a', { category: 'light' }), powder('b')] },
+      (t) => ({ ...t, light: 'bars' }),
+    );
+    expect(ids(audit(input(lamps)))).not.toContain('unequal-light');
+  });
+  it('a rotation answers for lines, gradient and shade', () => {
+    const lines = { ...placed(clean(), (_, c) => c), rotation: { everyDays: 1, within: 'all' as const } };
+    expect(ids(audit(input(lines)))).not.toContain('whole-lines');
+  });
+  it('guards answer for the edge', () => {
+    const faulty = cases.edges!.fault(clean());
+    const area = faulty.areas[0]!;
+    const guarded = {
+      ...faulty,
+      areas: [
+        {
+          ...area,
+          id: area.id as AreaId,
+          columns: 4,
+          reserved: [{ row: 0, column: 3, use: 'guard' as const }],
+        },
+      ],
+    };
+    expect(ids(audit(input(guarded)))).not.toContain('edges');
+  });
+  it('gravest first, accepted last', () => {
+    const p: Plan = {
+      ...cases['different-plants']!.fault(clean()),
+      prediction: '',
+      spares: 0,
+      accepted: [{ ruleId: 'different-plants', reason: 'no more seed' }],
+    };
+    expect(ids(audit(input(p)))).toEqual(['no-prediction', 'no-spares', 'different-plants']);
+  });
+  it('a 2.4 g dose on a whole-gram scale is 16.7 % short', () => {
+    expect(roundingErrorPercent(2.4, 1)).toBeCloseTo(-16.7, 1);
+  });
+  it('10 g of seed at 2.5 g a thousand are 4000 seeds', () => {
+    expect(seedCount(10, 2.5)).toBe(4000);
+  });
+  it('a Latin square of five leaves 12 residual degrees of freedom, two of three leave 10 − 2', () => {
+    const square = (k: number, replicates: number) => {
+      const names = ['Water', 'A', 'B', 'C', 'D'].slice(0, k);
+      const base = { ...somePlan({ treatments: names, replicates: 3 }) };
+      const p = { ...base, areas: [{ ...base.areas[0]!, rows: replicates, columns: k }] };
+      const units = layOut(
+        { ...p, units: [] },
+        { kind: 'latin', replicates, seed: 1, settings: [], balance: null },
+      );
+      if (!units.ok) throw new Error(units.error.tag);
+      return layoutResidualDf({ ...p, units: units.value });
+    };
+    expect(square(5, 5)).toBe(12);
+    // 18 units: 1 mean, 1 between squares, 4 rows, 4 columns, 2 treatments leave 6.
+    expect(square(3, 6)).toBe(6);
+  });
+  it('no cure for a rule that doesn’t fire, or isn’t known', () => {
+    expect(cure(input(clean()), 'no-control', 1)).toBeNull();
+    expect(cure(input(clean()), 'nonsense', 1)).toBeNull();
+    expect(clean().treatments[0]!.id).toBe('Water' as TreatmentId);
+  });
+});

@@ -1,0 +1,515 @@
+import { treatmentCost } from '../cost/treatmentCost';
+import { nitrogenPerUnit } from '../mixing/nitrogen';
+import { blankTreatment } from '../model/blankPlan';
+import { type Plan, type Treatment, controlOf } from '../model/plan';
+import { convertAmount, dimensionOf } from '../quantity/amount';
+import { formatFigure } from '../quantity/format';
+import { comparesCategory, comparesFeeds, differenceText, groupsOf, type Rule, withTreatments } from './rule';
+
+const noControl: Rule = {
+  id: 'no-control',
+  severity: 'breaks',
+  title: 'No control',
+  why: 'A product can do worse than nothing; without a control nobody sees it.',
+  check: ({ plan }) =>
+    controlOf(plan)
+      ? null
+      : {
+          found: 'No treatment is a control: untreated, base alone or a reference.',
+          cure: 'Add one with the same water and nothing else.',
+          room: 'contenders',
+          fix: {
+            label: 'Add water as control',
+            apply: () => {
+              const like = plan.treatments[0];
+              const water = blankTreatment('Water', 'untreated');
+              const same = like
+                ? {
+                    container: like.container,
+                    medium: like.medium,
+                    light: like.light,
+                    system: like.system,
+                    water: like.water,
+                    conditions: like.conditions,
+                  }
+                : {};
+              return { plan: { ...plan, treatments: [{ ...water, ...same }, ...plan.treatments] } };
+            },
+          },
+        },
+};
+
+/** The same products with the same doses, whatever their order. */
+const usesKey = (t: Treatment, without: ReadonlySet<string>) =>
+  t.products
+    .filter((u) => !without.has(u.productId))
+    .map((u) => `${u.productId}/${u.amount}/${u.unit}/${u.solutionLPerUnit}`)
+    .sort()
+    .join(';');
+
+const additiveWithoutBase: Rule = {
+  id: 'additive-without-base',
+  severity: 'breaks',
+  title: 'An additive without its base alone',
+  why: 'Base and additive against water shows what both do together, not what the additive adds.',
+  check: ({ plan }) => {
+    const additives = new Set<string>(
+      plan.products.filter((p) => p.category === 'additive').map((p) => p.id),
+    );
+    const bare = plan.treatments.filter((t) => {
+      const has = t.products.some((u) => additives.has(u.productId));
+      const rest = usesKey(t, additives);
+      return has && rest !== '' && !plan.treatments.some((o) => o !== t && usesKey(o, new Set()) === rest);
+    });
+    const [first] = bare;
+    if (!first) return null;
+    return {
+      found: `${bare.map((t) => t.name).join(', ')}: no treatment has the base alone.`,
+      cure: 'Add the base alone as a control.',
+      room: 'contenders',
+      fix: {
+        label: 'Add the base alone',
+        apply: () => {
+          const base: Treatment = {
+            ...first,
+            ...blankTreatment('Base alone', 'base'),
+            container: first.container,
+            medium: first.medium,
+            light: first.light,
+            system: first.system,
+            water: first.water,
+            conditions: first.conditions,
+            products: first.products.filter((u) => !additives.has(u.productId)),
+          };
+          return { plan: { ...plan, treatments: [base, ...plan.treatments] } };
+        },
+      },
+    };
+  },
+};
+
+const changedParts = (t: Treatment, control: Treatment): string[] => {
+  const parts = (['container', 'medium', 'light', 'system'] as const).filter(
+    (p) => t[p] !== '' && control[p] !== '' && t[p].toLowerCase() !== control[p].toLowerCase(),
+  );
+  const fed = usesKey(t, new Set()) !== usesKey(control, new Set());
+  return [...(fed ? ['products'] : []), ...parts];
+};
+
+const severalChanged: Rule = {
+  id: 'several-changed',
+  severity: 'breaks',
+  title: 'Several things changed at once',
+  why: 'When two things differ, nobody can say which one did it.',
+  check: ({ plan }) => {
+    const control = controlOf(plan);
+    if (!control || plan.wholeSystem) return null;
+    const changed = plan.treatments
+      .filter((t) => t !== control)
+      .map((t) => ({ t, parts: changedParts(t, control) }))
+      .filter((c) => c.parts.length > 1);
+    if (changed.length === 0) return null;
+    return {
+      found:
+        changed
+          .map((c) => `${c.t.name} differs from ${control.name} in ${c.parts.join(' and ')}`)
+          .join('; ') + '.',
+      cure: 'Change one thing; or compare whole systems and say so.',
+      room: 'contenders',
+      fix: { label: 'Call it whole systems', apply: () => ({ plan: { ...plan, wholeSystem: true } }) },
+    };
+  },
+};
+
+const sameFor = (plan: Plan, change: (t: Treatment, control: Treatment) => Treatment) => {
+  const like = controlOf(plan) ?? plan.treatments[0]!;
+  return {
+    label: `All like ${like.name}`,
+    apply: () => ({ plan: withTreatments(plan, (t) => change(t, like)) }),
+  };
+};
+
+const differentPlants: Rule = {
+  id: 'different-plants',
+  severity: 'breaks',
+  title: 'Not the same plants',
+  why: '“Different varieties” is the first thing readers say.',
+  check: ({ plan }) => {
+    if (comparesCategory(plan, ['seed'])) return null;
+    const keys = ['crop', 'variety', 'seedLot', 'startSize'] as const;
+    const names = { crop: 'crop', variety: 'variety', seedLot: 'seed lot', startSize: 'start size' };
+    const found = keys.flatMap((k) => {
+      const text = differenceText(plan.treatments, (t) => t.conditions[k]);
+      return text ? [`${names[k]}: ${text}`] : [];
+    });
+    if (found.length === 0) return null;
+    return {
+      found: `${found.join('. ')}.`,
+      cure: 'One seed lot or clones of one plant, all of one size, for every treatment.',
+      room: 'contenders',
+      fix: sameFor(plan, (t, like) => ({
+        ...t,
+        conditions: {
+          ...t.conditions,
+          crop: like.conditions.crop,
+          variety: like.conditions.variety,
+          seedLot: like.conditions.seedLot,
+          startSize: like.conditions.startSize,
+        },
+      })),
+    };
+  },
+};
+
+const unequalRoom: Rule = {
+  id: 'unequal-room',
+  severity: 'breaks',
+  title: 'Unequal plants, volume or area',
+  why: '“You gave one more”: a plant with more room is larger, whatever it was fed.',
+  check: ({ plan }) => {
+    if (plan.wholeSystem) return null;
+    const keys = ['plantsPerUnit', 'containerVolumeL', 'areaPerUnitCm2'] as const;
+    const names = {
+      plantsPerUnit: 'plants in a unit',
+      containerVolumeL: 'volume, L',
+      areaPerUnitCm2: 'area, cm²',
+    };
+    const found = keys.flatMap((k) => {
+      const text = differenceText(plan.treatments, (t) => t.conditions[k]);
+      return text ? [`${names[k]}: ${text}`] : [];
+    });
+    if (found.length === 0) return null;
+    return {
+      found: `${found.join('. ')}.`,
+      cure: 'The same number of plants in the same volume on the same area.',
+      room: 'contenders',
+      fix: sameFor(plan, (t, like) => ({
+        ...t,
+        conditions: {
+          ...t.conditions,
+          plantsPerUnit: like.conditions.plantsPerUnit,
+          containerVolumeL: like.conditions.containerVolumeL,
+          areaPerUnitCm2: like.conditions.areaPerUnitCm2,
+        },
+      })),
+    };
+  },
+};
+
+/** Doses promised to be equal may differ by this much, per cent. */
+const MATCH_TOLERANCE = 10;
+
+const unequalDose: Rule = {
+  id: 'unequal-dose',
+  severity: 'breaks',
+  title: 'Doses promised equal aren’t',
+  why: 'More of the same nutrient is no better product.',
+  check: ({ plan, ecByTreatment }) => {
+    const fed = plan.treatments.filter((t) => t.products.length > 0);
+    if (fed.length < 2 || plan.matchedOn === 'label' || plan.matchedOn === 'asIs') return null;
+    const amountOf = (t: Treatment): number | null => {
+      if (plan.matchedOn === 'nitrogen') return nitrogenPerUnit(t, plan);
+      if (plan.matchedOn === 'strength') return ecByTreatment.get(t.id) ?? null;
+      const cost = treatmentCost(t, plan.products, plan.currency);
+      return cost.ok ? cost.value.perUnit.minor : null;
+    };
+    const amounts = fed.map((t) => ({ t, value: amountOf(t) }));
+    const unknown = amounts.filter((a) => a.value === null).map((a) => a.t.name);
+    const what = { nitrogen: 'nitrogen', strength: 'strength', money: 'money' }[plan.matchedOn];
+    if (unknown.length > 0) {
+      return {
+        found: `Equal ${what} was promised, but it can’t be worked out for ${unknown.join(', ')}.`,
+        cure:
+          plan.matchedOn === 'strength'
+            ? 'Read the strength of each solution and write it down.'
+            : plan.matchedOn === 'nitrogen'
+              ? 'Enter the label analysis (and the density of liquids by weight) in the library.'
+              : 'Give each product a pack with a price, all in one currency.',
+        room: plan.matchedOn === 'strength' ? 'contenders' : 'library',
+      };
+    }
+    const values = amounts.map((a) => a.value!);
+    const [low, high] = [Math.min(...values), Math.max(...values)];
+    if (high <= low * (1 + MATCH_TOLERANCE / 100)) return null;
+    const unit = plan.matchedOn === 'nitrogen' ? ' g N' : plan.matchedOn === 'strength' ? ' mS/cm' : '';
+    const figure = (v: number) =>
+      plan.matchedOn === 'money'
+        ? `${formatFigure(v / 100, 2)} ${plan.currency}`
+        : `${Number(v.toPrecision(3))}${unit}`;
+    return {
+      found: `Equal ${what} was promised; per ${plan.unitNoun}: ${amounts.map((a) => `${a.t.name} ${figure(a.value!)}`).join(', ')}.`,
+      cure: 'Change the doses, or say that each is used at its label rate.',
+      room: 'contenders',
+      fix: { label: 'Say: each at its label rate', apply: () => ({ plan: { ...plan, matchedOn: 'label' } }) },
+    };
+  },
+};
+
+/** A dose that the scale's step changes by more than this, per cent, is in doubt. */
+const DOSE_TOLERANCE = 5;
+
+/**
+ * Error that a scale's step makes in a dose weighed for all units of a treatment together.
+ * @returns per cent of the dose wanted, signed, e.g. −16.7 for 2.4 g on a whole-gram scale
+ */
+export function roundingErrorPercent(wantedG: number, stepG: number): number {
+  return (100 * (Math.round(wantedG / stepG) * stepG - wantedG)) / wantedG;
+}
+
+const doseError: Rule = {
+  id: 'dose-error',
+  severity: 'weakens',
+  title: 'The scale is too coarse for a dose',
+  why: 'A whole-gram scale makes 2.4 g into 2 g: a sixth of the dose is missing.',
+  check: ({ plan }) => {
+    const step = plan.scaleStepG;
+    if (step === null) return null;
+    const off = plan.treatments.flatMap((t) =>
+      t.products.flatMap((u) => {
+        if (dimensionOf(u.unit) !== 'mass') return [];
+        const grams = convertAmount(u.amount, u.unit, 'g', null);
+        if (!grams.ok) return [];
+        const units = plan.units.filter((x) => x.treatmentId === t.id).length || 1;
+        const wanted = grams.value * (u.solutionLPerUnit ?? 1) * units;
+        const error = roundingErrorPercent(wanted, step);
+        const name = plan.products.find((p) => p.id === u.productId)?.name ?? t.name;
+        return Math.abs(error) > DOSE_TOLERANCE
+          ? [
+              `${name} for ${units} ${units > 1 ? 'units' : 'unit'}: ${Number(wanted.toPrecision(3))} g becomes ${Number((Math.round(wanted / step) * step).toPrecision(3))} g (${error > 0 ? '+' : '−'}${formatFigure(Math.abs(error), 1)} %)`,
+            ]
+          : [];
+      }),
+    );
+    if (off.length === 0) return null;
+    return {
+      found: `${off.join('; ')}, on a scale with steps of ${step} g.`,
+      cure: 'Mix a bigger batch or a stock solution, or weigh on a finer scale.',
+      room: 'contenders',
+      ...(step > 0.1 && {
+        fix: { label: 'There is a 0.1 g scale', apply: () => ({ plan: { ...plan, scaleStepG: 0.1 } }) },
+      }),
+    };
+  },
+};
+
+const fedWords = /fertili[sz]ed|pre-?charged|enriched|with feed|fed medium/i;
+
+const fedMedium: Rule = {
+  id: 'fed-medium',
+  severity: 'breaks',
+  title: 'The medium brings its own feed',
+  why: 'A medium that feeds hides what the feed does.',
+  check: ({ plan }) => {
+    if (!comparesFeeds(plan) || plan.wholeSystem) return null;
+    const fed = plan.treatments.filter((t) => t.conditions.mediumFed || fedWords.test(t.medium));
+    if (fed.length === 0) return null;
+    return {
+      found: `${fed.map((t) => t.name).join(', ')}: ${fed[0]!.medium || 'the medium'} carries feed.`,
+      cure: 'Take a medium without feed; rinse coir.',
+      room: 'contenders',
+    };
+  },
+};
+
+const controlWater: Rule = {
+  id: 'control-water',
+  severity: 'breaks',
+  title: 'Different water',
+  why: 'Tap water can carry as much calcium as a feed.',
+  check: ({ plan }) => {
+    const text = differenceText(plan.treatments, (t) => t.water);
+    if (!text) return null;
+    return {
+      found: `${text}.`,
+      cure: 'The same water for all, the control included.',
+      room: 'contenders',
+      fix: sameFor(plan, (t, like) => ({ ...t, water: like.water })),
+    };
+  },
+};
+
+const unequalLight: Rule = {
+  id: 'unequal-light',
+  severity: 'breaks',
+  title: 'Different light',
+  why: 'Light does more than most feeds.',
+  check: ({ plan }) => {
+    if (plan.wholeSystem || comparesCategory(plan, ['light'])) return null;
+    const text = differenceText(plan.treatments, (t) => t.light);
+    if (!text) return null;
+    return {
+      found: `${text}.`,
+      cure: 'The same lamp, hours and height for all.',
+      room: 'contenders',
+      fix: sameFor(plan, (t, like) => ({ ...t, light: like.light })),
+    };
+  },
+};
+
+const unequalHandling: Rule = {
+  id: 'unequal-handling',
+  severity: 'weakens',
+  title: 'Different medium lot or handling',
+  why: 'A second bag or another hand is a second difference.',
+  check: ({ plan }) => {
+    if (plan.wholeSystem) return null;
+    const lot = differenceText(plan.treatments, (t) => t.conditions.mediumLot);
+    const handling = differenceText(plan.treatments, (t) => t.conditions.handling);
+    const found = [lot && `medium lot: ${lot}`, handling && `handling: ${handling}`].filter(Boolean);
+    if (found.length === 0) return null;
+    return {
+      found: `${found.join('. ')}.`,
+      cure: 'One new bag, one way of handling.',
+      room: 'contenders',
+      fix: sameFor(plan, (t, like) => ({
+        ...t,
+        conditions: {
+          ...t.conditions,
+          mediumLot: like.conditions.mediumLot,
+          handling: like.conditions.handling,
+        },
+      })),
+    };
+  },
+};
+
+const unequalFinish: Rule = {
+  id: 'unequal-finish',
+  severity: 'breaks',
+  title: 'Treatments end on different days',
+  why: 'A day more is a day’s growth more.',
+  check: ({ plan }) => {
+    const days = plan.treatments.map((t) => t.conditions.finishDay);
+    if (days.every((d) => d === days[0])) return null;
+    const found = plan.treatments
+      .map(
+        (t) =>
+          `${t.name} ${t.conditions.finishDay === null ? 'with the last round' : `on day ${t.conditions.finishDay}`}`,
+      )
+      .join(', ');
+    return {
+      found: `${found}.`,
+      cure: 'All end on the same day and at the same age.',
+      room: 'contenders',
+      fix: {
+        label: 'All end with the last round',
+        apply: () => ({
+          plan: withTreatments(plan, (t) => ({ ...t, conditions: { ...t.conditions, finishDay: null } })),
+        }),
+      },
+    };
+  },
+};
+
+/** Seeds in a weight. @example seedCount(12, 3) // 4000 */
+export const seedCount = (weightG: number, thousandSeedG: number): number => (1000 * weightG) / thousandSeedG;
+
+const unequalSeedCount: Rule = {
+  id: 'unequal-seed-count',
+  severity: 'weakens',
+  title: 'Equal seed weight, unequal seed count',
+  why: 'Small seeds of the same weight are more plants.',
+  check: ({ plan }) => {
+    const sown = plan.treatments.filter((t) => t.conditions.seedWeightG && t.conditions.thousandSeedG);
+    const counts = sown.map((t) =>
+      Math.round(seedCount(t.conditions.seedWeightG!, t.conditions.thousandSeedG!)),
+    );
+    if (sown.length < 2 || Math.max(...counts) <= 1.05 * Math.min(...counts)) return null;
+    return {
+      found: `Seeds in each ${plan.unitNoun}: ${sown.map((t, i) => `${t.name} ${counts[i]}`).join(', ')}.`,
+      cure: 'Weigh for the same count: seeds wanted × thousand-seed weight / 1000.',
+      room: 'contenders',
+      fix: {
+        label: 'Weigh for the same count',
+        apply: () => {
+          const wanted = counts[0]!;
+          return {
+            plan: withTreatments(plan, (t) =>
+              sown.some((s) => s.id === t.id)
+                ? {
+                    ...t,
+                    conditions: {
+                      ...t.conditions,
+                      seedWeightG: Number(((wanted * t.conditions.thousandSeedG!) / 1000).toPrecision(3)),
+                    },
+                  }
+                : t,
+            ),
+          };
+        },
+      },
+    };
+  },
+};
+
+const undisclosed: Rule = {
+  id: 'undisclosed',
+  severity: 'weakens',
+  title: 'A free sample or own product without disclosure',
+  why: 'Readers have a right to know, and many places make it law (in the US FTC Guides, 16 CFR Part 255).',
+  check: ({ plan, disclosure }) => {
+    const used = new Set(plan.treatments.flatMap((t) => t.products.map((u) => u.productId as string)));
+    const given = plan.products.filter((p) => used.has(p.id) && p.obtained !== 'bought');
+    const unsaid = given.filter((p) => !disclosure.toLowerCase().includes(p.name.toLowerCase()));
+    if (unsaid.length === 0) return null;
+    const sentence = (p: (typeof given)[number]) =>
+      p.obtained === 'own product'
+        ? `${p.name} is the reviewer’s own product.`
+        : `${p.name} was sent free of charge by its maker.`;
+    return {
+      found: `${unsaid.map((p) => `${p.name} (${p.obtained})`).join(', ')}: the review’s disclosure doesn’t name ${unsaid.length > 1 ? 'them' : 'it'}.`,
+      cure: 'Say how each product was obtained.',
+      room: 'review',
+      fix: {
+        label: 'Write the disclosure',
+        apply: () => ({ disclosure: [disclosure, ...unsaid.map(sentence)].filter(Boolean).join(' ') }),
+      },
+    };
+  },
+};
+
+const sameProductTwice: Rule = {
+  id: 'same-treatment-twice',
+  severity: 'note',
+  title: 'Two treatments are the same',
+  why: 'They answer nothing that more units of one wouldn’t.',
+  check: ({ plan }) => {
+    const key = (t: Treatment) =>
+      [
+        usesKey(t, new Set()),
+        t.container,
+        t.medium,
+        t.light,
+        t.system,
+        t.water,
+        JSON.stringify(t.conditions),
+        JSON.stringify(t.levels),
+      ].join('|');
+    const fed = plan.treatments.filter((t) => t.products.length > 0);
+    const twice = [...groupsOf(fed, key).values()].find((g) => g.length > 1);
+    if (!twice) return null;
+    return {
+      found: `${twice.map((t) => t.name).join(' and ')} get the same in the same way.`,
+      cure: 'Remove one, or say in its row what differs.',
+      room: 'contenders',
+    };
+  },
+};
+
+export const contenderRules = [
+  noControl,
+  additiveWithoutBase,
+  severalChanged,
+  differentPlants,
+  unequalRoom,
+  unequalDose,
+  doseError,
+  fedMedium,
+  controlWater,
+  unequalLight,
+  unequalHandling,
+  unequalFinish,
+  unequalSeedCount,
+  undisclosed,
+  sameProductTwice,
+];

@@ -1,0 +1,61 @@
+import { type TreatmentId, newId } from './ids';
+import { type Plan, type Role, type Treatment, noConditions } from './plan';
+
+/** The fields that came with version 2 of the file format, empty. */
+export const newInVersion2 = () =>
+  ({
+    alsoAsked: '',
+    protocolId: null,
+    winning: '',
+    scorer: '',
+    cvPercent: null,
+    factors: [],
+    matchedOn: 'asIs',
+    wholeSystem: false,
+    cropsWithin: [],
+    blinding: 'open',
+    unitShape: 'rectangle',
+    unitWidthCm: null,
+    unitDepthCm: null,
+    gradient: null,
+    rotation: null,
+    spares: 0,
+    scaleStepG: null,
+    accepted: [],
+  }) satisfies Partial<Plan>;
+
+type Begun = Pick<Plan, 'id' | 'question' | 'code' | 'crop' | 'unitNoun' | 'startDate' | 'currency'>;
+
+/** A plan with nothing in it yet but its name, crop and dates. */
+export const blankPlan = (begun: Begun): Plan => ({
+  ...newInVersion2(),
+  prediction: '',
+  finishingRule: '',
+  primaryTraitId: null,
+  smallestDifference: null,
+  traits: [],
+  rounds: [],
+  treatments: [],
+  areas: [],
+  design: null,
+  units: [],
+  products: [],
+  ...begun,
+});
+
+/** A treatment with nothing in it yet but its name and role. */
+export const blankTreatment = (name: string, role: Role, id = newId<TreatmentId>()): Treatment => ({
+  id,
+  name,
+  role,
+  products: [],
+  container: '',
+  medium: '',
+  light: '',
+  system: '',
+  water: '',
+  conditions: noConditions,
+  levels: {},
+  expectedPercent: null,
+  notes: '',
+});

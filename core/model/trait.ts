@@ -1,0 +1,70 @@
+import { z } from 'zod';
+import { TraitId } from './ids';
+
+export const Direction = z.enum(['higher', 'lower', 'band']);
+export type Direction = z.infer<typeof Direction>;
+
+/**
+ * How a trait is taken:
+ * - number, count: typed in Rounds
+ * - weighing: taken in Weigh-in as gross minus tare, in grams
+ * - ratio: k of n, e.g. rooted of 5 cuttings; a unit's value is the per cent
+ * - score: a step of a written scale
+ * - time: days from the start until something happened
+ * - yesno: 1 or 0
+ * - text: words, read but not compared
+ */
+export const traitKinds = ['number', 'count', 'weighing', 'ratio', 'score', 'time', 'yesno', 'text'] as const;
+export type TraitKind = (typeof traitKinds)[number];
+
+export const traitKindNames: Record<TraitKind, string> = {
+  number: 'number',
+  count: 'count',
+  weighing: 'weighing',
+  ratio: 'k of n',
+  score: 'score on a scale',
+  time: 'days until',
+  yesno: 'yes or no',
+  text: 'words',
+};
+
+/** One step of a written scale: what has to be seen for this figure. */
+export const ScaleStep = z.object({
+  value: z.number('Give the step as a number.').int('Whole steps.').min(0, 'Not below 0.').max(100),
+  text: z.string().trim().max(200),
+});
+export type ScaleStep = z.infer<typeof ScaleStep>;
+
+export const Trait = z
+  .object({
+    id: TraitId,
+    name: z.string().trim().min(1, 'Give the trait a name.').max(80),
+    /** as printed behind a figure, e.g. g, cm, leaves */
+    unit: z.string().trim().max(20),
+    kind: z.enum(traitKinds),
+    direction: Direction,
+    /** the wanted band when direction is `band` */
+    bandLow: z.number().nullable(),
+    bandHigh: z.number().nullable(),
+    decimals: z.number().int().min(0).max(4),
+    /** values outside are questioned on entry; null: no limit */
+    plausibleLow: z.number().nullable(),
+    plausibleHigh: z.number().nullable(),
+    /** samples measured inside each unit (of each crop within it) and averaged */
+    samplesPerUnit: z.number().int().min(1).max(200),
+    /** how several values of a unit make one: the last round's, or the sum of all picks */
+    summary: z.enum(['last', 'sum']),
+    /** n of a `ratio`; null for the other kinds */
+    outOf: z.number().int().min(1).max(10_000).nullable(),
+    /** the steps of a `score`, lowest first; empty for the other kinds */
+    scale: z.array(ScaleStep).max(20),
+  })
+  .refine(
+    (t) => t.direction !== 'band' || (t.bandLow !== null && t.bandHigh !== null && t.bandLow < t.bandHigh),
+    { message: 'A wanted band needs a lower and a higher end.', path: ['bandLow'] },
+  )
+  .refine((t) => t.kind !== 'ratio' || t.outOf !== null, {
+    message: 'Say out of how many.',
+    path: ['outOf'],
+  });
+export type Trait = z.infer<typeof Trait>;

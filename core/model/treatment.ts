@@ -1,0 +1,108 @@
+import { z } from 'zod';
+import { PackId, ProductId, TreatmentId } from './ids';
+import { AmountUnit } from './product';
+
+export const Role = z.enum(['untreated', 'base', 'reference', 'test']);
+export type Role = z.infer<typeof Role>;
+
+/** What a role is called on screen and in the review. */
+export const roleNames: Record<Role, string> = {
+  untreated: 'untreated control',
+  base: 'base control',
+  reference: 'reference',
+  test: 'test',
+};
+
+/** A product as one treatment uses it: how much of it each unit gets at a time, and how often. */
+export const ProductUse = z.object({
+  productId: ProductId,
+  /** the pack the price is taken from; null takes the product's first pack */
+  packId: PackId.nullable(),
+  amount: z.number('Give the dose as a number.').positive('A dose is more than nothing.'),
+  unit: AmountUnit,
+  /** dose per litre of solution when a number; the amount goes to the unit as it is when null */
+  solutionLPerUnit: z.number().positive('More than 0 L.').nullable(),
+  /** how many times each unit gets it in the whole trial */
+  timesPerUnit: z.number('Say how often.').int('Whole times only.').min(1, 'At least once.').max(10_000),
+  /** when in the crop's life, in words: seedling, from day 10, flowering; empty: throughout */
+  stage: z.string().trim().max(80),
+});
+export type ProductUse = z.infer<typeof ProductUse>;
+
+const words = z.string().trim().max(200);
+const measure = z.number().positive('More than 0.').nullable();
+
+/** The “same everything else” list: what should be alike for all treatments but the thing compared. */
+export const Conditions = z.object({
+  crop: words,
+  variety: words,
+  seedLot: words,
+  startSize: words,
+  mediumLot: words,
+  handling: words,
+  containerVolumeL: measure,
+  /** plants, plugs or cuttings in one experimental unit */
+  plantsPerUnit: measure,
+  areaPerUnitCm2: measure,
+  seedWeightG: measure,
+  /** mass of a thousand seeds, g; with the seed weight it gives the seed count */
+  thousandSeedG: measure,
+  /** day of the trial on which this treatment ends; null: with all the others */
+  finishDay: z.number().int().min(0).max(2000).nullable(),
+  /** whether the medium carries a feed of its own */
+  mediumFed: z.boolean(),
+});
+export type Conditions = z.infer<typeof Conditions>;
+
+export const noConditions: Conditions = {
+  crop: '',
+  variety: '',
+  seedLot: '',
+  startSize: '',
+  mediumLot: '',
+  handling: '',
+  containerVolumeL: null,
+  plantsPerUnit: null,
+  areaPerUnitCm2: null,
+  seedWeightG: null,
+  thousandSeedG: null,
+  finishDay: null,
+  mediumFed: false,
+};
+
+export const Treatment = z.object({
+  id: TreatmentId,
+  name: z.string().trim().min(1, 'Give the treatment a name.').max(80),
+  role: Role,
+  products: z.array(ProductUse),
+  container: words,
+  medium: words,
+  light: words,
+  system: words,
+  water: words,
+  conditions: Conditions,
+  /** level of each factor, by the factor's name, where the treatments form a factorial */
+  levels: z.record(z.string(), z.string()),
+  /** change of the primary trait against the control that is expected, per cent; null: none written */
+  expectedPercent: z.number().min(-100).max(10_000).nullable(),
+  notes: z.string().trim().max(2000),
+});
+export type Treatment = z.infer<typeof Treatment>;
+
+/** A factor of a factorial and its levels, first level the plain one. */
+export const Factor = z.object({
+  name: z.string().trim().min(1, 'Name the factor.').max(60),
+  levels: z.array(z.string().trim().min(1).max(60)).min(2, 'At least two levels.').max(12),
+});
+export type Factor = z.infer<typeof Factor>;
+
+/** What was made alike between the products' doses; a school of practice each. */
+export const matchings = ['label', 'nitrogen', 'strength', 'money', 'asIs'] as const;
+export type Matching = (typeof matchings)[number];
+export const matchingNames: Record<Matching, string> = {
+  label: 'each at its label rate',
+  nitrogen: 'equal nitrogen',
+  strength: 'equal strength (EC)',
+  money: 'equal money',
+  asIs: 'nothing: each as it comes',
+};

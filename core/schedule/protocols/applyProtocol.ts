@@ -1,0 +1,51 @@
+import { type RoundId, type TraitId, newId } from '../../model/ids';
+import type { Plan, Trait } from '../../model/plan';
+import type { Protocol, ProtocolTrait } from './protocol';
+
+function traitOf(t: ProtocolTrait): Trait {
+  return {
+    id: newId<TraitId>(),
+    name: t.name,
+    unit: t.unit,
+    kind: t.kind,
+    direction: t.direction,
+    bandLow: t.band?.[0] ?? null,
+    bandHigh: t.band?.[1] ?? null,
+    decimals: t.decimals,
+    plausibleLow: t.kind === 'text' ? null : 0,
+    plausibleHigh: t.kind === 'ratio' ? (t.outOf ?? null) : null,
+    samplesPerUnit: t.samples,
+    summary: t.summary,
+    outOf: t.outOf ?? null,
+    scale: t.scale ?? [],
+  };
+}
+
+/**
+ * Fills a plan from a protocol: unit, traits, rounds, finishing rule, what counts as winning, and the usual
+ * spread. Question, prediction, contenders and layout stay as they are; what was written in the finishing
+ * rule or as winning is kept.
+ *
+ * @example applyProtocol(blankPlan(…), protocolOf('cuttings')!).traits[0].outOf // 5
+ */
+export function applyProtocol(plan: Plan, protocol: Protocol): Plan {
+  const traits = new Map(protocol.traits.map((t) => [t.key, traitOf(t)]));
+  const [first] = protocol.traits;
+  return {
+    ...plan,
+    protocolId: protocol.id,
+    unitNoun: protocol.unitNoun,
+    wholeSystem: protocol.wholeSystem,
+    traits: [...traits.values()],
+    primaryTraitId: first ? traits.get(first.key)!.id : null,
+    rounds: protocol.rounds.map((r) => ({
+      id: newId<RoundId>(),
+      name: r.name,
+      day: r.day,
+      traitIds: r.traits.map((key) => traits.get(key)!.id),
+    })),
+    finishingRule: plan.finishingRule || protocol.finishingRule,
+    winning: plan.winning || protocol.winning,
+    cvPercent: protocol.cvPercent,
+  };
+}

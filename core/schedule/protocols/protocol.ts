@@ -1,0 +1,144 @@
+import type { AreaKind, ScaleStep, TraitKind } from '../../model/plan';
+
+/** A trait as a protocol proposes it; the first trait of a protocol decides. */
+export interface ProtocolTrait {
+  key: string;
+  name: string;
+  unit: string;
+  kind: TraitKind;
+  direction: 'higher' | 'lower' | 'band';
+  band?: [low: number, high: number];
+  decimals: number;
+  summary: 'last' | 'sum';
+  /** samples measured inside each unit */
+  samples: number;
+  outOf?: number;
+  scale?: ScaleStep[];
+}
+
+/**
+ * How one kind of trial is run, as data. Everything is a proposal that fills the plan and can be changed.
+ * Days, spreads and numbers of samples are common practice unless a source is named.
+ */
+export interface Protocol {
+  id: string;
+  /** the kind of trial, as a reviewer would call it */
+  name: string;
+  /** what one experimental unit is called */
+  unitNoun: string;
+  /** plants, plugs or cuttings in one unit */
+  plantsPerUnit: number;
+  /** what stands in the way of calling a plant a unit, in a sentence; empty when the plant is the unit */
+  unitNote: string;
+  area: AreaKind;
+  /** several crops in each unit are usual */
+  cropsWithin: boolean;
+  /** whole systems differ, not one part of them */
+  wholeSystem: boolean;
+  traits: ProtocolTrait[];
+  rounds: { name: string; day: number; traits: string[] }[];
+  finishingRule: string;
+  winning: string;
+  /** usual spread of the deciding trait from unit to unit, per cent (practice; to be replaced by one's own) */
+  cvPercent: number;
+  /** what usually goes wrong */
+  faults: string[];
+  /** what can hurt someone in this kind of trial */
+  cautions: string[];
+}
+
+type Extra = Partial<Omit<ProtocolTrait, 'key' | 'name'>>;
+
+/** A weight in grams, taken in Weigh-in; picks are summed. */
+export const weight = (key: string, name: string, extra: Extra = {}): ProtocolTrait => ({
+  key,
+  name,
+  unit: 'g',
+  kind: 'weighing',
+  direction: 'higher',
+  decimals: 1,
+  summary: 'sum',
+  samples: 1,
+  ...extra,
+});
+
+/** A measured figure. */
+export const number = (key: string, name: string, unit: string, extra: Extra = {}): ProtocolTrait => ({
+  key,
+  name,
+  unit,
+  kind: 'number',
+  direction: 'higher',
+  decimals: 1,
+  summary: 'last',
+  samples: 1,
+  ...extra,
+});
+
+export const count = (key: string, name: string, unit: string, extra: Extra = {}): ProtocolTrait =>
+  number(key, name, unit, { kind: 'count', decimals: 0, ...extra });
+
+export const height = (samples = 1, extra: Extra = {}): ProtocolTrait =>
+  number('height', 'Plant height', 'cm', { samples, ...extra });
+
+/** k of n of the plants in a unit. */
+export const ratio = (key: string, name: string, outOf: number, extra: Extra = {}): ProtocolTrait =>
+  number(key, name, '%', { kind: 'ratio', decimals: 0, outOf, ...extra });
+
+/** Days from the start until something happened. */
+export const daysUntil = (key: string, name: string, extra: Extra = {}): ProtocolTrait =>
+  number(key, name, 'd', { kind: 'time', direction: 'lower', decimals: 0, ...extra });
+
+/** A score on a written scale, worst step first, counted from 1. */
+export const score = (key: string, name: string, steps: string[], extra: Extra = {}): ProtocolTrait =>
+  number(key, name, 'points', {
+    kind: 'score',
+    decimals: 1,
+    scale: steps.map((text, i) => ({ value: i + 1, text })),
+    ...extra,
+  });
+
+export const words = (key: string, name: string): ProtocolTrait =>
+  number(key, name, '', { kind: 'text', decimals: 0 });
+
+export const lookScale = [
+  'dead or mostly yellow or brown',
+  'many leaves pale, spotted or burnt',
+  'some leaves pale, spotted or burnt',
+  'a mark or two, seen only up close',
+  'evenly green, firm, no marks',
+];
+export const rootScale = [
+  'brown, soft or smelling',
+  'few roots, partly brown',
+  'white but few',
+  'white, filling half of the space',
+  'white, dense, filling the space',
+];
+export const tasteScale = [
+  'unpleasant: would not eat it again',
+  'dull or bitter',
+  'plain, nothing wrong',
+  'good',
+  'very good: would ask for more',
+];
+
+/** Cautions that several kinds of trial share. */
+export const cautions = {
+  mains:
+    'Mains power near water: earthed outlets with residual-current protection and drip loops; fixed wiring is an electrician’s work.',
+  concentrates:
+    'Concentrates are never mixed with each other: each goes into the water on its own. Labels and safety data sheets come first.',
+  tasting:
+    'Taste only food crops grown with inputs meant for food crops, with clean knives and cups, and no one with an allergy. When in doubt, don’t taste.',
+  shoots: 'Shoots kept warm and wet can carry bacteria: clean trays, clean water, cold after cutting.',
+  dust: 'Peat, perlite and vermiculite dust: damp it and wear a mask. Composts can carry Legionella: gloves, wash hands.',
+  lamps:
+    'Don’t stare into lamps; keep clear of heat and of anything that burns; hang them from what holds them.',
+  lifting: 'Full containers are heavy: lift together, or move them empty.',
+  hormones:
+    'Rooting powders and gels: gloves, no food near, follow the label; some aren’t allowed on food plants.',
+  runoff:
+    'Spent solution goes on garden soil within reason, never into a watercourse; local rules come first.',
+  lawn: 'Moss killers, weed-and-feed and iron: follow the label and local rules; keep children and pets off as long as it says.',
+} as const;

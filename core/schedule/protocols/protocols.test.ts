@@ -1,0 +1,59 @@
+import { describe, expect, it } from 'vitest';
+import { plan } from '../../testing/trial';
+import { Plan } from '../../model/plan';
+import { applyProtocol } from './applyProtocol';
+import { protocolOf, protocols } from '.';
+
+const bare = {
+  ...plan(),
+  units: [],
+  traits: [],
+  rounds: [],
+  primaryTraitId: null,
+  finishingRule: '',
+  winning: '',
+};
+
+it('there is one for each kind of trial, each with a name and id of its own', () => {
+  expect(protocols).toHaveLength(20);
+  expect(new Set(protocols.map((p) => p.id)).size).toBe(20);
+  expect(new Set(protocols.map((p) => p.name)).size).toBe(20);
+  expect(protocolOf(null)).toBeNull();
+  expect(protocolOf('cuttings')?.plantsPerUnit).toBe(5);
+});
+
+describe.each(protocols.map((p) => [p.id, p] as const))('%s', (_, p) => {
+  const filled = applyProtocol(bare, p);
+  it('fills a plan that stands', () => {
+    expect(Plan.safeParse(filled).error).toBeUndefined();
+    expect(filled.primaryTraitId).toBe(filled.traits[0]!.id);
+    expect(filled.finishingRule).not.toBe('');
+  });
+  it('measures every trait in some round, the deciding one in the last', () => {
+    const measured = new Set(p.rounds.flatMap((r) => r.traits));
+    expect(p.traits.map((t) => t.key).filter((k) => !measured.has(k))).toEqual([]);
+    const known = new Set(p.traits.map((t) => t.key));
+    expect([...measured].filter((k) => !known.has(k))).toEqual([]);
+    expect(p.rounds.at(-1)!.traits).toContain(p.traits[0]!.key);
+    const days = p.rounds.map((r) => r.day);
+    expect([...days].sort((a, b) => a - b)).toEqual(days);
+  });
+  it('says the day it ends in its finishing rule', () => {
+    expect(p.finishingRule).toContain(`day ${p.rounds.at(-1)!.day}`);
+  });
+  it('describes every step of its scales, and says what goes wrong', () => {
+    for (const t of p.traits.filter((x) => x.kind === 'score')) {
+      expect(t.scale!.length).toBeGreaterThanOrEqual(5);
+      expect(t.scale!.every((s) => s.text.length > 2)).toBe(true);
+    }
+    expect(p.faults.length).toBeGreaterThan(0);
+    expect(p.cautions.length).toBeGreaterThan(0);
+    expect(p.cvPercent).toBeGreaterThan(0);
+  });
+});
+
+it('what was written already stays', () => {
+  const kept = applyProtocol({ ...bare, finishingRule: 'When I say.' }, protocols[0]!);
+  expect(kept.finishingRule).toBe('When I say.');
+  expect(kept.prediction).toBe(bare.prediction);
+});
