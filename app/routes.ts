@@ -14,6 +14,8 @@ export default [
     route('question', 'rooms/question/question.tsx'),
     route('contenders', 'rooms/contenders/contenders.tsx'),
     route('layout', 'rooms/layout/layout.tsx'),
+    route('fairness', 'rooms/fairness/fairness.tsx'),
+    route('rehearsal', 'rooms/rehearsal/rehearsal.tsx'),
     route('rounds', 'rooms/rounds/rounds.tsx'),
     route('weigh-in', 'rooms/weighIn/weighIn.tsx'),
     route('findings', 'rooms/findings/findings.tsx'),
@@ -21,5 +23,8 @@ export default [
     route('review', 'rooms/review/review.tsx'),
     route('log', 'rooms/log/log.tsx'),
   ]),
-  ...prefix('trial/:trialId', [route('labels', 'rooms/layout/labels.tsx')]),
+  ...prefix('trial/:trialId', [
+    route('labels', 'rooms/layout/labels.tsx'),
+    route('card', 'rooms/layout/card.tsx'),
+  ]),
 ] satisfies RouteConfig;

@@ -18,12 +18,12 @@ export async function clientLoader() {
   const trials = await listTrials();
   return {
     today,
-    trials: trials.map(({ row, state }) => ({
+    trials: trials.map(({ row, state, shown, blind }) => ({
       id: row.id,
-      plan: row.plan,
+      plan: shown.plan,
       stage: stageOf(state, today),
       day: dayOfDate(row.plan.startDate, today),
-      summary: planSummary(state, today),
+      summary: planSummary(state, today, blind),
       due: state.seal
         ? roundProgress(state, today).filter((r) => r.status === 'due' || r.status === 'overdue')
         : [],

@@ -1,9 +1,12 @@
 import { describe, expect, it } from 'vitest';
+import { keyFits } from '~core/design/blinding';
+import { audit } from '~core/fairness/audit';
 import { deriveState } from '~core/log/state';
 import { Product } from '~core/model/product';
 import { planSha256 } from '~core/model/seal';
 import { Trial } from '~core/model/trial';
 import { roundProgress, stageOf } from '~core/schedule/rounds';
+import { LABELS_TASK } from '~core/schedule/tasks';
 import { makeFinding } from '~core/verdict/finding';
 import { headline } from '~core/verdict/words';
 import { demoBench } from './demoBench';
@@ -44,7 +47,38 @@ describe('the demo bench', () => {
     const stages = Object.fromEntries(
       bench.trials.map((t) => [t.plan.code, stageOf(deriveState(t.plan, t.log), today)]),
     );
-    expect(stages).toEqual({ COR: 'finished', PAR: 'running', SUN: 'finished', RAD: 'planning' });
+    expect(stages).toEqual({
+      COR: 'finished',
+      PAR: 'running',
+      FAG: 'finished',
+      SUN: 'finished',
+      RAD: 'planning',
+    });
+  });
+  it('has a blind trial whose codes aren’t opened, with a key that fits', () => {
+    const { plan, key } = trial('FAG');
+    expect(plan.blinding).toBe('scorer');
+    expect(stateOf('FAG').revealedAt).toBeNull();
+    expect(keyFits(key!, plan)).toBe(true);
+  });
+  it('has a clean plan and one with faults to find', () => {
+    const rulesOf = (code: string) => {
+      const { plan, review } = trial(code);
+      const labelsPrinted = stateOf(code).tasksDone.has(LABELS_TASK);
+      const input = { plan, labelsPrinted, disclosure: review.disclosure, me: '', ecByTreatment: new Map() };
+      return audit(input).map((f) => f.ruleId);
+    };
+    expect(rulesOf('COR')).toEqual([]);
+    expect(rulesOf('RAD')).toEqual(
+      expect.arrayContaining([
+        'additive-without-base',
+        'whole-lines',
+        'gradient-unbalanced',
+        'dose-error',
+        'two-questions',
+      ]),
+    );
+    expect(rulesOf('RAD').length).toBeGreaterThan(12);
   });
   it('has a round due today, begun', () => {
     const due = roundProgress(stateOf('PAR'), today).filter(

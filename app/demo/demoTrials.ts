@@ -34,6 +34,8 @@ export interface PlanSketch {
   arms: ArmSketch[];
   areas: Pick<Area, 'name' | 'rows' | 'columns' | 'widthCm' | 'depthCm'>[];
   design: Pick<Design, 'kind' | 'replicates' | 'seed'> | null;
+  /** anything else of the plan, before it is laid out */
+  more?: (plan: Plan) => Plan;
 }
 
 function treatment(code: string, a: ArmSketch): Treatment {
@@ -52,7 +54,7 @@ function treatment(code: string, a: ArmSketch): Treatment {
           },
         ]
       : [],
-    container: 'tray 28 × 54 cm',
+    container: 'tray 27 × 27 cm',
     medium: 'plain coir, one new bale',
     light: 'LED bars, 16 h',
     water: 'rain water',
@@ -63,8 +65,10 @@ function treatment(code: string, a: ArmSketch): Treatment {
 export function planOf(s: PlanSketch): Plan {
   const treatments = s.arms.map((a) => treatment(s.code, a));
   const used = new Set(treatments.flatMap((t) => t.products.map((p) => p.productId)));
-  const plan: Plan = {
+  const sketched: Plan = {
     ...newInVersion2(),
+    unitWidthCm: 27,
+    unitDepthCm: 27,
     id: trialId(s.code),
     question: s.question,
     code: s.code,
@@ -105,6 +109,7 @@ export function planOf(s: PlanSketch): Plan {
     units: [],
     products: demoProducts.filter((p) => used.has(p.id)),
   };
+  const plan = s.more ? s.more(sketched) : sketched;
   if (!plan.design) return plan;
   const units = layOut(plan, plan.design);
   if (!units.ok) throw new Error(`The demo plan ${s.code} has no room.`);

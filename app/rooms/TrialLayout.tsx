@@ -4,6 +4,7 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useEffect, useState } from 'react';
 import { Link, Outlet, useLoaderData, useLocation, useNavigate } from 'react-router';
+import { audit, openFindings } from '~core/fairness/audit';
 import { dayOfDate, roundProgress, stageOf } from '~core/schedule/rounds';
 import { shortDate, todayDate } from '../bench/clock';
 import { loadTrial } from '../store/trials';
@@ -11,11 +12,13 @@ import { Head } from '../ui/Head';
 import { Stair } from '../ui/Stair';
 import { useOtherTabs } from '../ui/useOtherTabs';
 import { isTyping } from '../ui/keys';
+import { plainAuditInput } from './auditOf';
 import type { RoomArgs } from './roomArgs';
 import { stairSteps } from './stairSteps';
 
 export async function clientLoader({ params }: RoomArgs) {
   const { row, state } = await loadTrial(params.trialId);
+  const open = openFindings(audit(plainAuditInput({ row, state })));
   const today = todayDate();
   const stage = stageOf(state, today);
   const day = dayOfDate(row.plan.startDate, today);
@@ -41,7 +44,7 @@ export async function clientLoader({ params }: RoomArgs) {
       wanted: due.unitsWanted,
       id: due.round.id,
     },
-    steps: stairSteps(state, today, row.review.introduction !== '' || row.review.conclusion !== ''),
+    steps: stairSteps(state, today, row.review.introduction !== '' || row.review.conclusion !== '', open),
   };
 }
 

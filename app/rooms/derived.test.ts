@@ -34,7 +34,7 @@ describe('the walk through a round', () => {
 describe('the stair', () => {
   const today = '2026-03-11';
   const steps = (log: Parameters<typeof deriveState>[1], p = plan(), reviewed = false) =>
-    Object.fromEntries(stairSteps(deriveState(p, log), today, reviewed).map((s) => [s.room, s]));
+    Object.fromEntries(stairSteps(deriveState(p, log), today, reviewed, []).map((s) => [s.room, s]));
   it('shows what a plan lacks', () => {
     const s = steps([], { ...plan(), prediction: '', units: [] });
     expect(s.question).toMatchObject({
@@ -59,7 +59,7 @@ describe('the stair', () => {
       ...plan().units.flatMap((u) => [entry(height(u.id, 5)), entry(height(u.id, 6, 'r2'))]),
       ...harvest({ Water: [1, 2, 3], A: [4, 5, 6] }),
     ];
-    expect(Object.values(steps(log, plan(), true)).map((s) => s.progress)).toEqual(Array(8).fill('full'));
+    expect(Object.values(steps(log, plan(), true)).map((s) => s.progress)).toEqual(Array(10).fill('full'));
     expect(planSummary(deriveState(plan(), log), today)).toBe('read the verdict');
   });
   it('says what comes next', () => {

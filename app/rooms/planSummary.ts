@@ -4,13 +4,13 @@ import { roundProgress, stageOf } from '~core/schedule/rounds';
 import { relativeDay } from '../bench/clock';
 
 /** What comes next in a trial, in a few words. */
-export function planSummary(state: TrialState, today: string): string {
+export function planSummary(state: TrialState, today: string, blind = false): string {
   const stage = stageOf(state, today);
   if (stage === 'planning') {
     const missing = missingForSeal(state.plan);
     return missing.length > 0 ? `missing: ${missing[0]!.what}` : 'ready to be sealed';
   }
-  if (stage === 'finished') return 'read the verdict';
+  if (stage === 'finished') return blind ? 'open the codes' : 'read the verdict';
   const next = roundProgress(state, today).find((r) => r.status !== 'done');
   return next ? `${next.round.name}, ${relativeDay(next.date, today)}` : 'no round planned';
 }

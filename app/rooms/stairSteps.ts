@@ -1,3 +1,4 @@
+import type { AuditFinding } from '~core/fairness/audit';
 import type { TrialState } from '~core/log/state';
 import { unitValue } from '~core/log/unitValues';
 import { missingForSeal } from '~core/model/seal';
@@ -14,7 +15,12 @@ export interface StairStep {
 }
 
 /** The steps of the stair with how far each is and what is missing, from plan and log. */
-export function stairSteps(state: TrialState, today: string, reviewWritten: boolean): StairStep[] {
+export function stairSteps(
+  state: TrialState,
+  today: string,
+  reviewWritten: boolean,
+  open: readonly AuditFinding[],
+): StairStep[] {
   const { plan } = state;
   const missing = missingForSeal(plan);
   const planStep = (room: 'question' | 'contenders' | 'layout', begun: boolean) => {
@@ -23,7 +29,7 @@ export function stairSteps(state: TrialState, today: string, reviewWritten: bool
     return { progress, hint: lacks.length > 0 ? `Missing: ${lacks.join('; ')}` : 'Complete' };
   };
   const rounds = roundProgress(state, today);
-  const open = rounds.find((r) => r.status === 'due' || r.status === 'overdue');
+  const openRound = rounds.find((r) => r.status === 'due' || r.status === 'overdue');
   const roundsDone = rounds.filter((r) => r.status === 'done').length;
   const weighed = plan.traits.filter((t) => t.kind === 'weighing');
   const weighings = state.observations.filter((o) => o.weighing).length;
@@ -51,10 +57,30 @@ export function stairSteps(state: TrialState, today: string, reviewWritten: bool
       hint: state.seal ? 'Sealed' : planStep('layout', false).hint,
     },
     {
+      room: 'fairness',
+      name: 'Fairness',
+      howFar: open.length > 0 ? `${open.length} open` : '',
+      progress: open.length === 0 ? 'full' : 'half',
+      hint:
+        open.length === 0
+          ? 'Nothing a reader could object to'
+          : open
+              .slice(0, 4)
+              .map((f) => f.title)
+              .join('; ') + (open.length > 4 ? ' …' : ''),
+    },
+    {
+      room: 'rehearsal',
+      name: 'Rehearsal',
+      howFar: '',
+      progress: state.seal ? 'full' : plan.treatments.length > 1 ? 'half' : 'none',
+      hint: 'How many units, and what the plan can see',
+    },
+    {
       room: 'rounds',
       name: 'Rounds',
-      howFar: open
-        ? `${open.unitsDone}/${open.unitsWanted}`
+      howFar: openRound
+        ? `${openRound.unitsDone}/${openRound.unitsWanted}`
         : rounds.length
           ? `${roundsDone}/${rounds.length}`
           : '',
@@ -64,7 +90,9 @@ export function stairSteps(state: TrialState, today: string, reviewWritten: bool
           : state.observations.length > 0
             ? 'half'
             : 'none',
-      hint: open ? `${open.round.name} is ${open.status}` : `${roundsDone} of ${rounds.length} rounds done`,
+      hint: openRound
+        ? `${openRound.round.name} is ${openRound.status}`
+        : `${roundsDone} of ${rounds.length} rounds done`,
     },
     {
       room: 'weigh-in',

@@ -191,14 +191,14 @@ describe('taking in a trial file', () => {
 
 it('the demo bench is made by itself, apart from the own one, and its reset can be taken back', async () => {
   useBench('demo');
-  expect((await listTrials()).map((t) => t.row.plan.code)).toEqual(['RAD', 'PAR', 'COR', 'SUN']);
+  expect((await listTrials()).map((t) => t.row.plan.code)).toEqual(['RAD', 'PAR', 'COR', 'FAG', 'SUN']);
   await deleteTrial('demo-trial-par');
   const bringBack = await resetDemo();
   forgetTrials();
-  expect(await listTrials()).toHaveLength(4);
+  expect(await listTrials()).toHaveLength(5);
   await bringBack();
   forgetTrials();
-  expect(await listTrials()).toHaveLength(3);
+  expect(await listTrials()).toHaveLength(4);
   useBench('own');
   expect((await listTrials()).map((t) => t.row.id)).toEqual([p.id]);
   await expect(resetDemo()).rejects.toThrow(/demo bench/);

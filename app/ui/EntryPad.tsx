@@ -19,6 +19,9 @@ interface Props {
   /** `.` with an empty pad */
   onSomethingOff: () => void;
   disabled?: boolean;
+  /** what can be chosen instead of typed: the steps of a scale, yes and no */
+  choices?: readonly { value: number; text: string }[];
+  onChoice?: (value: number) => void;
 }
 
 const keyPad = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0', '⌫'];
@@ -27,7 +30,7 @@ const keyPad = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0', '⌫'];
 const hasOwnEnter = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
   target.closest('a, button') !== null &&
-  !target.closest('.tile, .pad-keys');
+  !target.closest('.tile, .pad-keys, .pad-choices');
 
 /** The pad for one value: large keys for wet hands, and the keyboard at the desk. */
 export function EntryPad(props: Props) {
@@ -82,19 +85,35 @@ export function EntryPad(props: Props) {
           {error ?? `${warning} Keep it if it is right.`}
         </p>
       )}
-      <div className="pad-keys">
-        {keyPad.map((key) => (
-          <button
-            key={key}
-            type="button"
-            disabled={disabled}
-            onClick={() => press(key)}
-            aria-label={key === '⌫' ? 'Delete the last figure' : key === '.' ? 'Decimal point' : key}
-          >
-            {key === '⌫' ? <BackspaceIcon fontSize="small" /> : key}
-          </button>
-        ))}
-      </div>
+      {props.choices && props.choices.length > 0 ? (
+        <div className="pad-choices">
+          {props.choices.map((c) => (
+            <button
+              key={c.value}
+              type="button"
+              disabled={disabled}
+              aria-pressed={text === String(c.value)}
+              onClick={() => props.onChoice?.(c.value)}
+            >
+              <span className="num">{c.value}</span> {c.text}
+            </button>
+          ))}
+        </div>
+      ) : (
+        <div className="pad-keys">
+          {keyPad.map((key) => (
+            <button
+              key={key}
+              type="button"
+              disabled={disabled}
+              onClick={() => press(key)}
+              aria-label={key === '⌫' ? 'Delete the last figure' : key === '.' ? 'Decimal point' : key}
+            >
+              {key === '⌫' ? <BackspaceIcon fontSize="small" /> : key}
+            </button>
+          ))}
+        </div>
+      )}
       <Button
         fullWidth
         variant="contained"

@@ -6,12 +6,14 @@ interface Props {
   finding: Finding;
   lanes: ChartInput['lanes'];
   unitNoun: string;
+  /** names are hidden: nothing marks the control */
+  blind?: boolean;
   /** the finding in words, for those who don't see the picture */
   caption: string;
 }
 
 /** A finding drawn: every unit as its tile, mean and interval below, the band of differences too small to matter. */
-export function FindingChart({ finding, lanes, unitNoun, caption }: Props) {
+export function FindingChart({ finding, lanes, unitNoun, blind, caption }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
@@ -31,7 +33,7 @@ export function FindingChart({ finding, lanes, unitNoun, caption }: Props) {
       paper.height = height;
       chart = new Chart(
         paper,
-        findingChartConfig({ finding, lanes, unitNoun, scale: window.devicePixelRatio || 1 }, width),
+        findingChartConfig({ finding, lanes, unitNoun, blind, scale: window.devicePixelRatio || 1 }, width),
       );
       paper.dataset.drawn = 'yes';
     };
@@ -48,7 +50,7 @@ export function FindingChart({ finding, lanes, unitNoun, caption }: Props) {
       observer.disconnect();
       chart?.destroy();
     };
-  }, [finding, lanes, unitNoun]);
+  }, [finding, lanes, unitNoun, blind]);
   return (
     <figure className="figure-box" style={{ margin: 0 }}>
       <div ref={box} className="chart-box">

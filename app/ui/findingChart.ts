@@ -24,6 +24,8 @@ export interface ChartInput {
   /** treatment ids and names in the order of the lanes */
   lanes: { id: string; name: string; index: number }[];
   unitNoun: string;
+  /** names are hidden: nothing marks the control */
+  blind?: boolean;
   /** canvas pixels per CSS pixel */
   scale: number;
 }
@@ -79,7 +81,10 @@ function axisSpan(finding: Finding): [number, number] {
 }
 
 /** Draws what Chart.js has no element for: the band, the control's line, lane names, means and intervals. */
-function annotations({ finding, lanes }: ChartInput, inLane: ReturnType<typeof laneOf>): Plugin<'scatter'> {
+function annotations(
+  { finding, lanes, blind }: ChartInput,
+  inLane: ReturnType<typeof laneOf>,
+): Plugin<'scatter'> {
   const { comparison, trait, smallestDifference } = finding;
   const isBand = trait.direction === 'band';
   const control = comparison.treatments.find((t) => t.name === comparison.control)!;
@@ -97,7 +102,7 @@ function annotations({ finding, lanes }: ChartInput, inLane: ReturnType<typeof l
       ctx.save();
       const band: [number, number] | null = isBand
         ? [trait.bandLow!, trait.bandHigh!]
-        : smallestDifference === null
+        : smallestDifference === null || blind
           ? null
           : [control.adjustedMean - smallestDifference, control.adjustedMean + smallestDifference];
       if (band) {
@@ -105,7 +110,7 @@ function annotations({ finding, lanes }: ChartInput, inLane: ReturnType<typeof l
         ctx.fillStyle = cssColour('--sunk');
         ctx.fillRect(from, area.top, Math.min(x(band[1]), area.right) - from, area.height);
       }
-      if (!isBand) {
+      if (!isBand && !blind) {
         ctx.strokeStyle = cssColour(
           tesseraStyle(lanes.find((l) => l.id === comparison.control)?.index ?? 0).colour,
         );

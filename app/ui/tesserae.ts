@@ -40,11 +40,7 @@ export function tesseraStyle(index: number): TesseraStyle {
 }
 
 /** A, B, C … Z, AA … */
-export function tesseraLetter(index: number): string {
-  return index < 26
-    ? String.fromCharCode(65 + index)
-    : tesseraLetter(Math.floor(index / 26) - 1) + tesseraLetter(index % 26);
-}
+export { letterOf as tesseraLetter } from '~core/design/blinding';
 
 /** Where colours are read from: the page, or an element that stays on the day side. */
 let palette: Element | null = null;

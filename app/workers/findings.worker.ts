@@ -10,6 +10,8 @@ export interface FindingRequest {
   traitId: TraitId;
   roundId?: RoundId;
   withExcluded?: boolean;
+  /** one crop within the units alone */
+  crop?: number;
 }
 
 const api = {

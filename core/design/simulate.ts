@@ -1,6 +1,6 @@
 import type { Entry, EntryBody } from '../model/entry';
 import type { EntryId, TraitId, TreatmentId } from '../model/ids';
-import type { Plan } from '../model/plan';
+import type { Plan, Trait } from '../model/plan';
 import { dateOfDay } from '../schedule/rounds';
 import { seededRandom } from './random';
 
@@ -28,6 +28,18 @@ export interface SimulatedTrial {
   by: string;
   /** tare of the bowl harvests are weighed in, g */
   tareG: number;
+}
+
+/** A true value as it would be written down: whole steps of a scale, whole counts up to n, rounded figures. */
+function takenAs(trait: Trait, drawn: number): number {
+  if (trait.kind === 'score' && trait.scale.length > 0) {
+    const steps = trait.scale.map((s) => s.value);
+    return Math.min(Math.max(...steps), Math.max(Math.min(...steps), Math.round(drawn)));
+  }
+  if (trait.kind === 'ratio') return Math.min(trait.outOf ?? 1, Math.round(drawn));
+  if (trait.kind === 'yesno') return drawn >= 0.5 ? 1 : 0;
+  if (trait.kind === 'time') return Math.round(drawn);
+  return Number(drawn.toFixed(trait.decimals));
 }
 
 /**
@@ -88,9 +100,8 @@ export function simulateEntries(trial: SimulatedTrial): Entry[] {
           continue;
         }
         for (let s = 1; s <= trait.samplesPerUnit; s++) {
-          const value = Number(
-            Math.max(0, own * (1 + (random.normal() * truth.cvPercent) / 400)).toFixed(trait.decimals),
-          );
+          const drawn = Math.max(0, own * (1 + (random.normal() * truth.cvPercent) / 400));
+          const value = takenAs(trait, drawn);
           const sample = trait.samplesPerUnit > 1 ? s : null;
           log({ kind: 'measurement', unitId: u.id, traitId, roundId: round.id, sample, value }, at);
         }

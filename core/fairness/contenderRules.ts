@@ -1,3 +1,4 @@
+import { formatMoney } from '../cost/money';
 import { treatmentCost } from '../cost/treatmentCost';
 import { nitrogenPerUnit } from '../mixing/nitrogen';
 import { blankTreatment } from '../model/blankPlan';
@@ -234,7 +235,7 @@ const unequalDose: Rule = {
     const unit = plan.matchedOn === 'nitrogen' ? ' g N' : plan.matchedOn === 'strength' ? ' mS/cm' : '';
     const figure = (v: number) =>
       plan.matchedOn === 'money'
-        ? `${formatFigure(v / 100, 2)} ${plan.currency}`
+        ? formatMoney({ minor: v, currency: plan.currency })
         : `${Number(v.toPrecision(3))}${unit}`;
     return {
       found: `Equal ${what} was promised; per ${plan.unitNoun}: ${amounts.map((a) => `${a.t.name} ${figure(a.value!)}`).join(', ')}.`,

@@ -198,9 +198,18 @@ const wholeLines: Rule = {
   check: ({ plan }) => {
     if (plan.treatments.length < 2 || leastReplicates(plan) < 2 || plan.rotation) return null;
     const nameOf = (u: Unit) => plan.treatments.find((t) => t.id === u.treatmentId)?.name ?? '';
-    const owned = linesOf(plan).filter(
+    const whole = linesOf(plan).filter(
       (l) => l.units.length > 1 && l.units.every((u) => u.treatmentId === l.units[0]!.treatmentId),
     );
+    // Two neighbours of a kind are what chance gives now and then; most of a treatment in such pairs isn't.
+    const owned = whole.filter((l) => {
+      if (l.units.length > 2) return true;
+      const { treatmentId } = l.units[0]!;
+      const inLines = new Set(
+        whole.flatMap((o) => (o.units[0]!.treatmentId === treatmentId ? o.units.map((u) => u.id) : [])),
+      );
+      return inLines.size > plan.units.filter((u) => u.treatmentId === treatmentId).length / 2;
+    });
     const ends = plan.treatments.flatMap((t): Line[] => {
       const units = plan.units.filter((u) => u.treatmentId === t.id);
       const atEnd = units.every((u) => {

@@ -1,7 +1,8 @@
 import { formatMoney } from '../cost/money';
 import { describeCostError } from '../cost/treatmentCost';
 import type { TrialState } from '../log/state';
-import { designNames, roleNames } from '../model/plan';
+import type { AuditFinding } from '../fairness/audit';
+import { blindingNames, designNames, matchingNames, roleNames } from '../model/plan';
 import type { ReviewText } from '../model/trial';
 import { formatFigure, formatSigned, plural } from '../quantity/format';
 import { roundProgress } from '../schedule/rounds';
@@ -20,10 +21,13 @@ const paragraphs = (text: string): Block[] =>
     .filter((t) => t !== '')
     .map((t) => ({ type: 'paragraph', text: t }));
 
-/** How products came to the reviewer, for everything that wasn't bought. Basis: FTC Guides, 16 CFR Part 255. */
-export function disclosureLines(state: TrialState): string[] {
+/**
+ * How products came to the reviewer, for everything that wasn't bought and isn't named in what was written.
+ * Basis: FTC Guides, 16 CFR Part 255.
+ */
+export function disclosureLines(state: TrialState, written = ''): string[] {
   return state.plan.products
-    .filter((p) => p.obtained !== 'bought')
+    .filter((p) => p.obtained !== 'bought' && !written.toLowerCase().includes(p.name.toLowerCase()))
     .map((p) =>
       p.obtained === 'own product'
         ? `${p.name} is the reviewer’s own product.`
@@ -39,11 +43,13 @@ export interface ReviewInput {
   verdict: Verdict | null;
   nameOf: NameOf;
   today: string;
+  /** what the fairness audit finds; none is taken for a clean plan */
+  audit?: readonly AuditFinding[];
 }
 
 /** The whole review as blocks: verdict, figures, what was compared, how, what went wrong, what is open. */
 export function reviewDocument(input: ReviewInput): Block[] {
-  const { state, review, findings, verdict, nameOf, today } = input;
+  const { state, review, findings, verdict, nameOf, today, audit = [] } = input;
   const { plan } = state;
   const blocks: Block[] = [{ type: 'heading', level: 1, text: plan.question }];
   const say = (...b: Block[]) => blocks.push(...b);
@@ -62,7 +68,7 @@ export function reviewDocument(input: ReviewInput): Block[] {
   say(...paragraphs(review.introduction));
   if (verdict) say(...verdictBlocks(verdict, findings[0]!, nameOf));
   for (const finding of findings) say(...findingBlocks(finding, nameOf, plan.unitNoun));
-  say(...howBlocks(state, today), ...eventBlocks(state));
+  say(...howBlocks(state, today), ...fairnessBlocks(audit), ...eventBlocks(state));
   if (verdict && verdict.cannotTell.length > 0) {
     say(
       { type: 'heading', level: 2, text: 'What this trial can’t tell' },
@@ -71,10 +77,11 @@ export function reviewDocument(input: ReviewInput): Block[] {
   }
   if (review.conclusion)
     say({ type: 'heading', level: 2, text: 'Conclusion' }, ...paragraphs(review.conclusion));
-  const disclosed = disclosureLines(state);
+  const disclosed = disclosureLines(state, review.disclosure);
+  const allBought = plan.products.every((p) => p.obtained === 'bought');
   say({ type: 'heading', level: 2, text: 'Disclosure' });
   if (disclosed.length > 0) say({ type: 'list', items: disclosed });
-  else say({ type: 'paragraph', text: 'All products were bought at the prices given.' });
+  else if (allBought) say({ type: 'paragraph', text: 'All products were bought at the prices given.' });
   say(...paragraphs(review.disclosure));
   say({
     type: 'paragraph',
@@ -199,7 +206,10 @@ function howBlocks(state: TrialState, today: string): Block[] {
         d && primary
           ? `Decided by ${primary.name.toLowerCase()}; the smallest difference that matters was set at ${d.value}${d.kind === 'percent' ? ' % of the control' : ` ${primary.unit}`}.`
           : 'No smallest difference was set beforehand.',
+        ...(plan.winning ? [`What counted as winning: ${plan.winning}`] : []),
+        ...(plan.alsoAsked ? [`Also asked, exploratory: ${plan.alsoAsked}`] : []),
         ...(plan.finishingRule ? [`Finishing rule: ${plan.finishingRule}`] : []),
+        ...conductItems(state),
         ...roundProgress(state, today).map(
           (r) =>
             `${r.round.name}: planned for ${r.date}, ${r.unitsDone} of ${r.unitsWanted} ${plural(plan.unitNoun)} measured.`,
@@ -208,6 +218,47 @@ function howBlocks(state: TrialState, today: string): Block[] {
           ? `The plan was sealed on ${seal.at.slice(0, 10)}; SHA-256 of the plan ${seal.planSha256}.`
           : 'The plan was not sealed.',
       ],
+    },
+  ];
+}
+
+/** How doses were matched, who scored and saw what, what was balanced and rotated. */
+function conductItems({ plan, revealedAt }: TrialState): string[] {
+  const { design, rotation, gradient } = plan;
+  const feeds = plan.treatments.filter((t) => t.products.length > 0).length;
+  return [
+    ...(plan.wholeSystem
+      ? ['Whole systems were compared: what did it, medium, container or feed, can’t be said.']
+      : []),
+    ...(feeds > 1 ? [`Doses were matched on: ${matchingNames[plan.matchedOn]}.`] : []),
+    ...(plan.scorer ? [`Measured and scored by ${plan.scorer}.`] : []),
+    ...(plan.blinding === 'open'
+      ? []
+      : [
+          `Blind: ${blindingNames[plan.blinding]}${revealedAt ? `; codes were opened on ${revealedAt.slice(0, 10)}` : '; codes are not opened'}.`,
+        ]),
+    ...(gradient
+      ? [
+          `${gradient.name} was read at ${gradient.readings.length} places${design?.balance ? `; the layout was taken from ${design.balance.candidates} draws so that contenders’ means lie ${formatFigure(design.balance.spreadPercent, 1)} % apart at most` : ''}.`,
+        ]
+      : []),
+    ...(rotation ? [`Units changed places every ${rotation.everyDays} days.`] : []),
+    ...(plan.cropsWithin.length > 0
+      ? [`Crops in each ${plan.unitNoun}: ${plan.cropsWithin.join(', ')}.`]
+      : []),
+  ];
+}
+
+/** What the fairness audit found and wasn't cured: accepted with its reason, or left open. */
+function fairnessBlocks(audit: readonly AuditFinding[]): Block[] {
+  if (audit.length === 0) return [];
+  return [
+    { type: 'heading', level: 2, text: 'What could be objected' },
+    {
+      type: 'list',
+      items: audit.map((f) =>
+        f.accepted === null ? `${f.title}: ${f.found}` : `${f.title}: ${f.found} Accepted: ${f.accepted}`,
+      ),
     },
   ];
 }

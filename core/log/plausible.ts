@@ -39,7 +39,13 @@ export function implausible(
   if (trait.plausibleHigh !== null && value > trait.plausibleHigh) {
     return `Above ${trait.plausibleHigh}${unit}, the most expected.`;
   }
-  if (trait.summary === 'sum') return null;
+  // A score, a count of n or a yes may jump; only measured figures are held against the last one.
+  if (
+    trait.summary === 'sum' ||
+    (trait.kind !== 'number' && trait.kind !== 'count' && trait.kind !== 'weighing')
+  ) {
+    return null;
+  }
   const last = lastValueBefore(state, unitId, trait, roundId);
   if (!last || last.value <= 0) return null;
   const ratio = value / last.value;

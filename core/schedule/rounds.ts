@@ -1,6 +1,7 @@
 import dayjs from 'dayjs';
 import type { Round } from '../model/plan';
 import type { TrialState } from '../log/state';
+import { samplesIn } from '../log/unitValues';
 
 export type RoundStatus = 'done' | 'due' | 'overdue' | 'upcoming';
 
@@ -43,6 +44,9 @@ function samplesByPlace(state: TrialState): Map<string, number> {
     } else if (counts.has(place)) continue;
     counts.set(place, (counts.get(place) ?? 0) + 1);
   }
+  for (const n of state.notes) {
+    if (n.traitId && n.roundId && n.unitId) counts.set(`${n.roundId}/${n.unitId}/${n.traitId}`, 1);
+  }
   counted.set(state, counts);
   return counts;
 }
@@ -56,7 +60,9 @@ export function livingUnits(state: TrialState) {
 function wantedSamples(state: TrialState, round: Round): [traitId: string, samples: number][] {
   return round.traitIds.flatMap((id) => {
     const trait = state.plan.traits.find((t) => t.id === id);
-    return trait ? [[id, trait.kind === 'weighing' ? 1 : trait.samplesPerUnit]] : [];
+    if (!trait) return [];
+    const whole = trait.kind === 'weighing' || trait.kind === 'text';
+    return [[id, whole ? 1 : samplesIn(state.plan, trait)]];
   });
 }
 
@@ -77,7 +83,7 @@ export function roundProgress(state: TrialState, today: string): RoundProgress[]
 function workOutProgress(state: TrialState, today: string): RoundProgress[] {
   const living = livingUnits(state);
   const counts = samplesByPlace(state);
-  const started = new Set(state.observations.map((o) => o.roundId));
+  const started = new Set([...state.observations, ...state.notes].map((o) => o.roundId));
   return [...state.plan.rounds]
     .sort((a, b) => a.day - b.day)
     .map((round) => {

@@ -38,6 +38,20 @@ function inseparable(finding: Finding, names: readonly string[]): boolean {
 }
 
 /**
+ * The finding while codes are closed: how far codes can be told apart, without saying which is the control.
+ * @example blindHeadline(finding) // 'By code: three of ten pairs can be told apart.'
+ */
+export function blindHeadline(finding: Finding): string {
+  if (!finding.comparison.anova) return 'By code: one unit each, nothing can be told apart.';
+  const apart = finding.pairs.filter((p) => p.verdict === 'better').length;
+  const total = finding.pairs.length;
+  if (apart === 0) return 'By code: nothing can be told apart.';
+  return apart === total
+    ? 'By code: every code can be told from every other.'
+    : `By code: ${countWord(apart)} of ${countWord(total)} pairs can be told apart.`;
+}
+
+/**
  * The finding in one sentence, built from the numbers.
  * @example headline(finding, nameOf) // 'Two of four products beat Water; nothing separates the two.'
  */

@@ -34,23 +34,32 @@ export async function oneFinding(
   traitId: string | null,
   roundId: string | null,
   withExcluded: boolean,
+  crop: number | null = null,
 ) {
-  const { row, log, state } = await loadTrial(trialId);
-  const { plan } = row;
+  const { row, log, state, shown, blind } = await loadTrial(trialId);
+  // Worked out on the true plan; what is shown goes by codes while the trial is blind.
+  const { plan } = shown;
+  const base = { plan, state, blind, review: row.review };
   const trait =
     plan.traits.find((t) => t.id === traitId) ??
     plan.traits.find((t) => t.id === plan.primaryTraitId) ??
     plan.traits[0];
-  if (!trait) return { plan, state, review: row.review, trait: null, result: null };
-  const [result] = await findings(plan, log, [
-    { traitId: trait.id, withExcluded, ...(roundId && { roundId: roundId as RoundId }) },
+  if (!trait) return { ...base, trait: null, result: null };
+  const [result] = await findings(row.plan, log, [
+    {
+      traitId: trait.id,
+      withExcluded,
+      ...(roundId && { roundId: roundId as RoundId }),
+      ...(crop !== null && { crop }),
+    },
   ]);
-  return { plan, state, review: row.review, trait, result: result! };
+  return { ...base, trait, result: result! };
 }
 
 /** Findings of all traits that have values, the primary first. */
 export async function allFindings(trialId: string | undefined) {
-  const { row, log, state } = await loadTrial(trialId);
+  const trial = await loadTrial(trialId);
+  const { row, log, state, blind } = trial;
   const { plan } = row;
   const order = [...plan.traits].sort(
     (a, b) => Number(b.id === plan.primaryTraitId) - Number(a.id === plan.primaryTraitId),
@@ -65,6 +74,8 @@ export async function allFindings(trialId: string | undefined) {
   return {
     plan,
     state,
+    blind,
+    trial,
     review: row.review,
     findings: found,
     primary,

@@ -4,12 +4,13 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useMemo, useState } from 'react';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
-import { headline, methodText, notes } from '~core/verdict/words';
+import { blindHeadline, headline, methodText, notes } from '~core/verdict/words';
 import { FindingChart } from '../../ui/FindingChart';
 import { bytesOf, download } from '../../ui/download';
 import { findingPng } from '../../ui/findingChart';
 import type { RoomArgs } from '../roomArgs';
 import { AgainstControl } from './AgainstControl';
+import { ByCode } from './ByCode';
 import { FromWhat } from './FromWhat';
 import { describeFindingError, lanesOf, nameIn, oneFinding } from './findingData';
 
@@ -20,11 +21,12 @@ export async function clientLoader({ params, request }: RoomArgs) {
     search.get('trait'),
     search.get('round'),
     search.get('excluded') === 'in',
+    search.get('crop') === null ? null : Number(search.get('crop')),
   );
 }
 
 export default function FindingsRoom() {
-  const { plan, state, trait, result } = useLoaderData<typeof clientLoader>();
+  const { plan, state, trait, result, blind } = useLoaderData<typeof clientLoader>();
   const [search, setSearch] = useSearchParams();
   const [open, setOpen] = useState(false);
   const lanes = useMemo(() => lanesOf(plan), [plan]);
@@ -80,6 +82,22 @@ export default function FindingsRoom() {
           ))}
         </TextField>
       )}
+      {plan.cropsWithin.length > 0 && (
+        <TextField
+          select
+          label="Crop"
+          value={search.get('crop') ?? 'all'}
+          onChange={(e) => set('crop', e.target.value === 'all' ? '' : e.target.value)}
+          sx={{ width: 180 }}
+        >
+          <MenuItem value="all">all crops</MenuItem>
+          {plan.cropsWithin.map((crop, i) => (
+            <MenuItem key={crop} value={String(i)}>
+              {crop}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
       {excluded && (
         <TextField
           select
@@ -107,18 +125,18 @@ export default function FindingsRoom() {
   }
   const finding = result.value;
   const nameOf = nameIn(plan);
-  const title = headline(finding, nameOf);
+  const title = blind ? blindHeadline(finding) : headline(finding, nameOf);
   const { comparison } = finding;
   const level = Math.round((1 - comparison.alpha) * 100);
   const isPrimary = trait.id === plan.primaryTraitId;
   const shaded =
     trait.direction === 'band'
       ? ` Shaded: the wanted band of ${trait.bandLow}–${trait.bandHigh} ${trait.unit}.`
-      : finding.smallestDifference !== null
+      : finding.smallestDifference !== null && !blind
         ? ' Shaded: differences from the control too small to matter.'
         : '';
   const png = async () => {
-    const uri = await findingPng({ finding, lanes, unitNoun: plan.unitNoun });
+    const uri = await findingPng({ finding, lanes, unitNoun: plan.unitNoun, blind });
     download(
       new Blob([bytesOf(uri)], { type: 'image/png' }),
       `${plan.code}-${trait.name.toLowerCase().replaceAll(' ', '-')}.png`,
@@ -130,8 +148,8 @@ export default function FindingsRoom() {
         <h1>{title}</h1>
         <p>
           {trait.name} per {plan.unitNoun}
-          {finding.roundName && `, ${finding.roundName.toLowerCase()}`} · {finding.units.length}{' '}
-          {plural(plan.unitNoun)}
+          {finding.roundName && `, ${finding.roundName.toLowerCase()}`}
+          {finding.crop && `, ${finding.crop} alone`} · {finding.units.length} {plural(plan.unitNoun)}
           {comparison.blocks > 1 && ` in ${comparison.blocks} blocks`} ·{' '}
           {isPrimary
             ? state.seal
@@ -142,7 +160,13 @@ export default function FindingsRoom() {
       </div>
       <div className="findings-grid">
         <div>
-          <FindingChart finding={finding} lanes={lanes} unitNoun={plan.unitNoun} caption={title} />
+          <FindingChart
+            finding={finding}
+            lanes={lanes}
+            blind={blind}
+            unitNoun={plan.unitNoun}
+            caption={title}
+          />
           <p className="small quiet" style={{ margin: '0.6rem 0 1rem' }}>
             Each tile is a {plan.unitNoun}.
             {trait.direction !== 'band' && comparison.anova && ` Line: mean and ${level} % interval.`}
@@ -156,8 +180,18 @@ export default function FindingsRoom() {
           </div>
         </div>
         <div className="stack">
-          <AgainstControl plan={plan} finding={finding} />
-          {notes(finding, nameOf, plan.unitNoun).map((n) => (
+          {blind ? (
+            <>
+              <ByCode plan={plan} finding={finding} />
+              <p className="small">
+                Which code is which product, and which the control, is shown when the codes are opened in{' '}
+                <Link to={`/trial/${plan.id}/layout`}>Layout</Link>.
+              </p>
+            </>
+          ) : (
+            <AgainstControl plan={plan} finding={finding} />
+          )}
+          {(blind ? [] : notes(finding, nameOf, plan.unitNoun)).map((n) => (
             <div key={n.title} className={`note ${n.tone}`}>
               <h3>{n.title}</h3>
               <p>{n.text}</p>
@@ -172,9 +206,11 @@ export default function FindingsRoom() {
           )}
           <p className="small quiet">
             {methodText(finding, plan.unitNoun)}{' '}
-            <button type="button" className="link" onClick={() => setOpen(true)}>
-              From what?
-            </button>
+            {!blind && (
+              <button type="button" className="link" onClick={() => setOpen(true)}>
+                From what?
+              </button>
+            )}
           </p>
         </div>
       </div>

@@ -4,30 +4,125 @@ import TextField from '@mui/material/TextField';
 import QRCode from 'qrcode';
 import { useState } from 'react';
 import { Link, useLoaderData } from 'react-router';
-import { walkOrder } from '~core/design/layOut';
-import { shortDate } from '../../bench/clock';
+import { maskedPlan } from '~core/design/blinding';
+import { parseDecimal } from '~core/formats/csv';
+import {
+  type LabelBox,
+  type LabelSheet,
+  defaultSheet,
+  describeLabelSheetError,
+  labelBoxes,
+  papers,
+} from '~core/formats/labelSheet';
+import { LABELS_TASK } from '~core/schedule/tasks';
+import { useDeed } from '../../form/useDeed';
 import { loadTrial } from '../../store/trials';
+import { Caution } from '../../ui/Caution';
+import { download } from '../../ui/download';
 import { RoomHead } from '../../ui/RoomHead';
-import { Tessera, tesseraLetter } from '../../ui/Tessera';
+import { Tessera } from '../../ui/Tessera';
+import { announce } from '../../ui/announce';
 import type { RoomArgs } from '../roomArgs';
+import { layoutAction } from './layoutActions';
+import { type LabelContent, bottleTags, unitLabels } from './labelContent';
+import { labelsDocument, pdfBlob } from './labelsPdf';
 import './labels.css';
 
 export async function clientLoader({ params }: RoomArgs) {
-  const { row, state } = await loadTrial(params.trialId);
-  const { plan } = row;
-  const units = walkOrder(plan.units, state.positions);
-  const codes = await Promise.all(
-    units.map((u) => QRCode.toDataURL(u.code, { margin: 0, scale: 4, errorCorrectionLevel: 'M' })),
+  const { row, state, shown, blind, key } = await loadTrial(params.trialId);
+  // Names are never printed while the trial is blind; codes can be printed whenever there is a key.
+  const named = {
+    units: unitLabels(shown.plan, state.positions, blind),
+    bottles: bottleTags(shown.plan, blind),
+  };
+  const masked = key && !blind ? maskedPlan(row.plan, key) : null;
+  const coded = blind
+    ? named
+    : masked && { units: unitLabels(masked, state.positions, true), bottles: bottleTags(masked, true) };
+  const all = [...named.units, ...named.bottles, ...(coded ? [...coded.units, ...coded.bottles] : [])];
+  const qr = new Map(
+    await Promise.all(
+      [...new Set(all.map((l) => l.qr))].map(
+        async (text) =>
+          [text, await QRCode.toDataURL(text, { margin: 0, scale: 4, errorCorrectionLevel: 'M' })] as const,
+      ),
+    ),
   );
-  return { plan, labels: units.map((unit, i) => ({ unit, qr: codes[i]! })) };
+  return {
+    plan: row.plan,
+    blind,
+    named,
+    coded,
+    qr,
+    printedAt: state.tasksDone.get(LABELS_TASK) ?? null,
+  };
 }
 
-/** A sheet of labels, one a unit: tile, letter, code and QR. Printed by the browser. */
+export async function clientAction({ params, request }: RoomArgs) {
+  const result = await layoutAction(params.trialId, await request.json());
+  if ('saved' in result && result.message) announce(result.message);
+  return result;
+}
+
+const numbers: [key: Exclude<keyof LabelSheet, 'paper'>, label: string, low: number, high: number][] = [
+  ['columns', 'Across', 1, 6],
+  ['rows', 'Down', 1, 16],
+  ['marginTopMm', 'Margin top, mm', 0, 60],
+  ['marginLeftMm', 'Margin left, mm', 0, 60],
+  ['gapMm', 'Gap, mm', 0, 20],
+];
+
+/** Labels of units and bottles on a sheet of one's own measures: printed, or as a PDF. */
 export default function Labels() {
-  const { plan, labels } = useLoaderData<typeof clientLoader>();
-  const [columns, setColumns] = useState(3);
-  const [paper, setPaper] = useState('A4');
-  const indexOf = (id: string) => plan.treatments.findIndex((t) => t.id === id);
+  const { plan, blind, named, coded, qr, printedAt } = useLoaderData<typeof clientLoader>();
+  const deed = useDeed();
+  const [what, setWhat] = useState<'units' | 'bottles' | 'both'>('units');
+  const [names, setNames] = useState<'names' | 'codes'>(blind ? 'codes' : 'names');
+  const [paper, setPaper] = useState<LabelSheet['paper']>(defaultSheet.paper);
+  const [typed, setTyped] = useState<Record<string, string>>({
+    ...Object.fromEntries(numbers.map(([key]) => [key, String(defaultSheet[key])])),
+    skip: '0',
+  });
+  const [making, setMaking] = useState(false);
+  const value = (key: string, low: number, high: number) => {
+    const n = parseDecimal(typed[key] ?? '');
+    const whole = key === 'columns' || key === 'rows' || key === 'skip';
+    return n === null || n < low || n > high || (whole && !Number.isInteger(n)) ? null : n;
+  };
+  const wrong = numbers.filter(([key, , low, high]) => value(key, low, high) === null).map(([key]) => key);
+  const skip = value('skip', 0, 200);
+  const chosen = names === 'codes' && coded ? coded : named;
+  const labels =
+    what === 'units'
+      ? chosen.units
+      : what === 'bottles'
+        ? chosen.bottles
+        : [...chosen.units, ...chosen.bottles];
+  const sheet = {
+    paper,
+    ...Object.fromEntries(
+      numbers.map(([key, , low, high]) => [key, value(key, low, high) ?? defaultSheet[key]]),
+    ),
+  } as LabelSheet;
+  const boxes = labelBoxes(sheet, labels.length, skip ?? 0);
+  const printable = boxes.ok && wrong.length === 0 && skip !== null && labels.length > 0;
+  const printed = () => {
+    if (what !== 'bottles') deed({ intent: 'labelsPrinted' });
+  };
+  const pdf = async () => {
+    if (!boxes.ok) return;
+    setMaking(true);
+    try {
+      const title = `${plan.code} labels`;
+      download(
+        await pdfBlob(labelsDocument(sheet, labels, boxes.value, title)),
+        `${plan.code.toLowerCase()}-labels.pdf`,
+      );
+      printed();
+    } finally {
+      setMaking(false);
+    }
+  };
   return (
     <main className="labels-page" id="room">
       <div className="no-print">
@@ -38,71 +133,169 @@ export default function Labels() {
               <Button component={Link} to={`/trial/${plan.id}/layout`} color="secondary">
                 Back to the layout
               </Button>
-              <Button variant="contained" onClick={() => window.print()}>
+              <Button
+                variant="outlined"
+                color="secondary"
+                disabled={!printable || making}
+                onClick={() => void pdf()}
+              >
+                {making ? 'Making the PDF …' : 'Save as PDF'}
+              </Button>
+              <Button
+                variant="contained"
+                disabled={!printable}
+                onClick={() => {
+                  window.print();
+                  printed();
+                }}
+              >
                 Print the labels
               </Button>
             </>
           }
         >
-          One for every {plan.unitNoun}, in walking order. Stick them on before anything is filled: identities
-          get lost at transplanting.
+          In walking order. Stick them on before anything is filled: identities get lost at transplanting.
+          {printedAt && ' They were printed before; the log has the time.'}
         </RoomHead>
-        <div className="line" style={{ margin: '0 0 1.2rem' }}>
+        <div className="line" style={{ margin: '0 0 0.9rem', alignItems: 'flex-start' }}>
           <TextField
             select
-            label="Labels across"
-            value={columns}
-            onChange={(e) => setColumns(Number(e.target.value))}
-            sx={{ width: 140 }}
+            label="Labels for"
+            value={what}
+            onChange={(e) => setWhat(e.target.value as typeof what)}
+            sx={{ width: 150 }}
           >
-            {[2, 3, 4].map((n) => (
-              <MenuItem key={n} value={n}>
-                {n}
-              </MenuItem>
-            ))}
+            <MenuItem value="units">{plan.unitNoun} labels</MenuItem>
+            <MenuItem value="bottles">bottle tags</MenuItem>
+            <MenuItem value="both">both</MenuItem>
+          </TextField>
+          <TextField
+            select
+            label="Say"
+            value={names}
+            disabled={blind}
+            onChange={(e) => setNames(e.target.value as typeof names)}
+            sx={{ width: 160 }}
+            helperText={blind ? 'the trial is blind' : undefined}
+          >
+            <MenuItem value="names">names</MenuItem>
+            <MenuItem value="codes" disabled={coded === null}>
+              codes only{coded === null && ' (set the blinding first)'}
+            </MenuItem>
           </TextField>
           <TextField
             select
             label="Paper"
             value={paper}
-            onChange={(e) => setPaper(e.target.value)}
-            sx={{ width: 140 }}
+            onChange={(e) => setPaper(e.target.value as typeof paper)}
+            sx={{ width: 110 }}
           >
-            {['A4', 'Letter'].map((p) => (
+            {Object.keys(papers).map((p) => (
               <MenuItem key={p} value={p}>
                 {p}
               </MenuItem>
             ))}
           </TextField>
-          <span className="small quiet">{labels.length} labels</span>
+          {numbers.map(([key, label, low, high]) => (
+            <TextField
+              key={key}
+              label={label}
+              value={typed[key]}
+              error={wrong.includes(key)}
+              helperText={wrong.includes(key) ? `${low} to ${high}` : undefined}
+              onChange={(e) => setTyped({ ...typed, [key]: e.target.value })}
+              slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+              sx={{ width: 118 }}
+            />
+          ))}
+          <TextField
+            label="Skip used ones"
+            value={typed.skip}
+            error={skip === null}
+            helperText={skip === null ? '0 to 200' : undefined}
+            onChange={(e) => setTyped({ ...typed, skip: e.target.value })}
+            slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+            sx={{ width: 118 }}
+          />
         </div>
+        {!boxes.ok && (
+          <p role="alert" style={{ color: 'var(--porphyry)', marginBottom: '0.8rem' }}>
+            {describeLabelSheetError(boxes.error)}
+          </p>
+        )}
+        {what !== 'units' && (
+          <div style={{ marginBottom: '0.9rem' }}>
+            <Caution>
+              Never keep feed in food or drink bottles without a label; out of children’s reach. The product’s
+              own label stays the one that counts.
+            </Caution>
+          </div>
+        )}
+        {boxes.ok && (
+          <p className="small quiet" style={{ marginBottom: '0.6rem' }}>
+            {labels.length} labels of{' '}
+            {boxes.value[0]
+              ? `${Math.round(boxes.value[0].widthMm)} × ${Math.round(boxes.value[0].heightMm)} mm`
+              : ''}{' '}
+            on {(boxes.value.at(-1)?.page ?? 0) + 1} {boxes.value.at(-1)?.page ? 'sheets' : 'sheet'}
+          </p>
+        )}
       </div>
-      <div className="scroll-x">
-        <div
-          className={`label-sheet ${paper.toLowerCase()}`}
-          style={{ gridTemplateColumns: `repeat(${columns}, 1fr)` }}
-        >
-          {labels.map(({ unit, qr }) => {
-            const i = indexOf(unit.treatmentId);
+      {boxes.ok && <Sheets sheet={sheet} labels={labels} boxes={boxes.value} qr={qr} />}
+    </main>
+  );
+}
+
+function Sheets({
+  sheet,
+  labels,
+  boxes,
+  qr,
+}: {
+  sheet: LabelSheet;
+  labels: readonly LabelContent[];
+  boxes: readonly LabelBox[];
+  qr: ReadonlyMap<string, string>;
+}) {
+  const { widthMm, heightMm } = papers[sheet.paper];
+  const pages = (boxes.at(-1)?.page ?? -1) + 1;
+  return (
+    <div className="scroll-x sheets">
+      {Array.from({ length: pages }, (_, page) => (
+        <div key={page} className="label-sheet" style={{ width: `${widthMm}mm`, height: `${heightMm}mm` }}>
+          {labels.map((label, i) => {
+            const box = boxes[i]!;
             return (
-              <div className="label" key={unit.id}>
-                <Tessera index={i} size={46} />
-                <div className="label-text">
-                  <div className="label-code">
-                    {unit.code} <span className="label-letter">{tesseraLetter(i)}</span>
+              box.page === page && (
+                <div
+                  className="label"
+                  key={label.id}
+                  style={{
+                    left: `${box.xMm}mm`,
+                    top: `${box.yMm}mm`,
+                    width: `${box.widthMm}mm`,
+                    height: `${box.heightMm}mm`,
+                  }}
+                >
+                  <Tessera index={label.index} size={Math.min(46, box.heightMm * 2.2)} />
+                  <div className="label-text">
+                    <div className="label-code">
+                      {label.title} <span className="label-letter">{label.letter}</span>
+                    </div>
+                    {label.name && <div>{label.name}</div>}
+                    <div className="label-small">{label.small}</div>
                   </div>
-                  <div>{plan.treatments[i]?.name}</div>
-                  <div className="label-small">
-                    {unit.block !== null && `block ${unit.block} · `}
-                    {shortDate(plan.startDate)}
-                  </div>
+                  <img
+                    src={qr.get(label.qr)}
+                    alt={`QR code of ${label.qr}`}
+                    style={{ width: `${Math.min(17, box.heightMm - 4)}mm` }}
+                  />
                 </div>
-                <img src={qr} alt={`QR code of ${unit.code}`} />
-              </div>
+              )
             );
           })}
         </div>
-      </div>
-    </main>
+      ))}
+    </div>
   );
 }

@@ -5,6 +5,7 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useEffect } from 'react';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
 import { missingForSeal } from '~core/model/seal';
+import { LABELS_TASK } from '~core/schedule/tasks';
 import { useDeed } from '../../form/useDeed';
 import { loadTrial, undoDepth } from '../../store/trials';
 import { announce } from '../../ui/announce';
@@ -16,7 +17,7 @@ import { LightView } from './LightView';
 import { PlacesView } from './PlacesView';
 import { RotationView } from './RotationView';
 import { SizesView } from './SizesView';
-import { LABELS_TASK, layoutAction } from './layoutActions';
+import { layoutAction } from './layoutActions';
 
 export async function clientLoader({ params }: RoomArgs) {
   const { row, state, shown, blind } = await loadTrial(params.trialId);

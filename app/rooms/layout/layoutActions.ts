@@ -5,6 +5,7 @@ import { describeLayoutError } from '~core/design/randomise';
 import { rotationPlan } from '~core/design/rotation';
 import { type Plan, type Position, positionKey, reservedUse } from '~core/model/plan';
 import { missingForSeal } from '~core/model/seal';
+import { LABELS_TASK, turnTask } from '~core/schedule/tasks';
 import { formatFigure } from '~core/quantity/format';
 import { type ActionResult, fieldErrors } from '../../form/schemaFields';
 import { appendEntries, loadTrial, savePlan, sealPlan, undoPlan } from '../../store/trials';
@@ -12,8 +13,6 @@ import { LayoutForm } from './layoutForms';
 
 type Form = z.output<typeof LayoutForm>;
 type FormOf<I extends Form['intent']> = Extract<Form, { intent: I }>;
-
-export const LABELS_TASK = 'labels printed';
 
 const sealedError: ActionResult = { errors: { intent: 'The plan is sealed.' } };
 
@@ -129,7 +128,7 @@ async function turn(trialId: string | undefined, { number }: FormOf<'turn'>): Pr
   const moves = [...wanted.positions].flatMap(([unitId, to]) =>
     positionKey(state.positions.get(unitId)!) === positionKey(to) ? [] : [{ unitId, to }],
   );
-  const task = `turn ${number}`;
+  const task = turnTask(number);
   await appendEntries(trialId, [
     ...(moves.length > 0 ? [{ kind: 'move' as const, moves, reason: `rotation, ${task}` }] : []),
     { kind: 'taskDone', task },

@@ -21,8 +21,8 @@ const LogRoomForm = z.discriminatedUnion('intent', [
 ]);
 
 export async function clientLoader({ params }: RoomArgs) {
-  const { row, log, state } = await loadTrial(params.trialId);
-  return { plan: row.plan, lines: logLines(row.plan, log, state) };
+  const { log, shown } = await loadTrial(params.trialId);
+  return { plan: shown.plan, lines: logLines(shown.plan, log, shown) };
 }
 
 export async function clientAction({ params, request }: RoomArgs): Promise<ActionResult> {

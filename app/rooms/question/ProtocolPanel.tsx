@@ -10,9 +10,9 @@ import { Caution } from '../../ui/Caution';
 /** The kind of trial: what it usually takes, what usually goes wrong, and a button that fills the plan. */
 export function ProtocolPanel({ protocolId, locked }: { protocolId: string | null; locked: boolean }) {
   const { isDirty } = useFormContext().formState;
-  const [chosen, setChosen] = useState(protocolId ?? '');
+  const [chosen, setChosen] = useState(protocolId ?? 'blank');
   const deed = useDeed();
-  const protocol = protocolOf(chosen || null);
+  const protocol = protocolOf(chosen);
   const last = protocol?.rounds.at(-1)?.day ?? 0;
   return (
     <section className="protocol sheet" aria-label="Kind of trial">
@@ -25,7 +25,7 @@ export function ProtocolPanel({ protocolId, locked }: { protocolId: string | nul
           onChange={(e) => setChosen(e.target.value)}
           sx={{ flex: '1 1 18rem', maxWidth: '34rem' }}
         >
-          <MenuItem value="">a blank protocol</MenuItem>
+          <MenuItem value="blank">a blank protocol</MenuItem>
           {protocols.map((p) => (
             <MenuItem key={p.id} value={p.id}>
               {p.name}

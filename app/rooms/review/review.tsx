@@ -3,6 +3,7 @@ import { zipSync, strToU8 } from 'fflate';
 import { useEffect, useState } from 'react';
 import { FormProvider } from 'react-hook-form';
 import { useLoaderData } from 'react-router';
+import { audit } from '~core/fairness/audit';
 import { exportTrial } from '~core/formats/dataPackage';
 import { toHtml, toMarkdown } from '~core/formats/document';
 import { figureId, reviewDocument } from '~core/formats/review';
@@ -18,11 +19,13 @@ import { RoomHead } from '../../ui/RoomHead';
 import { bytesOf, download } from '../../ui/download';
 import { findingPng } from '../../ui/findingChart';
 import { allFindings, lanesOf, nameIn } from '../findings/findingData';
+import { CodesClosed } from '../CodesClosed';
+import { plainAuditInput } from '../auditOf';
 import type { RoomArgs } from '../roomArgs';
 import { ReviewPreview } from './ReviewPreview';
 
 export async function clientLoader({ params }: RoomArgs) {
-  const { plan, state, review, findings, primary } = await allFindings(params.trialId);
+  const { plan, state, review, findings, primary, blind, trial } = await allFindings(params.trialId);
   const nameOf = nameIn(plan);
   const blocks = reviewDocument({
     state,
@@ -31,8 +34,9 @@ export async function clientLoader({ params }: RoomArgs) {
     verdict: primary && makeVerdict(plan, primary, nameOf),
     nameOf,
     today: todayDate(),
+    audit: audit(plainAuditInput(trial)),
   });
-  return { plan, review, findings, blocks };
+  return { plan, review, findings, blocks, blind };
 }
 
 export async function clientAction({ params, request }: RoomArgs) {
@@ -55,8 +59,30 @@ async function pictures({ plan, findings }: Data): Promise<Record<string, string
   return Object.fromEntries(made);
 }
 
+async function saveData({ plan }: Pick<Data, 'plan'>) {
+  const zip = exportTrial(await wholeTrial(plan.id));
+  download(
+    new Blob([zip as Uint8Array<ArrayBuffer>], { type: 'application/zip' }),
+    `${plan.code.toLowerCase()}-trial.zip`,
+  );
+}
+
 export default function ReviewRoom() {
   const data = useLoaderData<typeof clientLoader>();
+  if (!data.blind) return <OpenReview {...data} />;
+  return (
+    <CodesClosed trialId={data.plan.id} title="Review">
+      <p className="small">
+        The trial and its data can be saved as they are; the zip holds the key as a file of its own, key.json.
+      </p>
+      <Button variant="outlined" color="secondary" onClick={() => void saveData(data)}>
+        Trial and data (zip)
+      </Button>
+    </CodesClosed>
+  );
+}
+
+function OpenReview(data: Data) {
   const { plan, review, blocks } = data;
   const { form, busy, onSubmit } = useRecordForm(review);
   const [figures, setFigures] = useState<Record<string, string>>({});
@@ -87,20 +113,13 @@ export default function ReviewRoom() {
       `${name}-markdown.zip`,
     );
   };
-  const saveData = async () => {
-    const zip = exportTrial(await wholeTrial(plan.id));
-    download(
-      new Blob([zip as Uint8Array<ArrayBuffer>], { type: 'application/zip' }),
-      `${plan.code.toLowerCase()}-trial.zip`,
-    );
-  };
   return (
     <>
       <RoomHead
         title="Review"
         actions={
           <>
-            <Button variant="outlined" color="secondary" onClick={() => void saveData()}>
+            <Button variant="outlined" color="secondary" onClick={() => void saveData(data)}>
               Trial and data (zip)
             </Button>
             <Button variant="outlined" color="secondary" onClick={() => void saveMarkdown()}>

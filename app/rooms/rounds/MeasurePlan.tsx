@@ -6,7 +6,7 @@ import type { Position, Round, Trait, Unit } from '~core/model/plan';
 import { formatFigure } from '~core/quantity/format';
 import { PlanView } from '../../ui/PlanView';
 import { UnitFace, tileInk, unitNumber } from '../../ui/UnitTile';
-import { firstOpenSample } from './walk';
+import { firstOpenSample, remarkOf } from './walk';
 
 interface Props {
   state: TrialState;
@@ -32,14 +32,15 @@ interface Shown {
 function shownOf(state: TrialState, unit: Unit, trait: Trait, round: Round): Shown {
   const dead = state.deaths.has(unit.id);
   const value = unitValue(state, unit.id, trait, round.id);
+  const remark = trait.kind === 'text' ? remarkOf(state, unit.id, trait, round.id) : null;
   const noted =
     state.exclusions.some((x) => x.unitId === unit.id) ||
     state.deviations.some((d) => d.unitIds.includes(unit.id));
   const corrected = observationsOf(state, unit.id, trait.id, round.id).some((o) => o.earlier.length > 0);
   return {
     index: state.plan.treatments.findIndex((t) => t.id === unit.treatmentId),
-    text: dead ? 'died' : value === null ? '–' : formatFigure(value, trait.decimals),
-    empty: value === null,
+    text: dead ? 'died' : remark ? 'written' : value === null ? '–' : formatFigure(value, trait.decimals),
+    empty: value === null && remark === null,
     open: firstOpenSample(state, unit.id, trait, round.id) !== undefined,
     dead,
     flag: noted ? 'noted' : corrected ? 'corrected' : '',

@@ -2,6 +2,7 @@ import { type ReactNode, useCallback, useMemo, useState } from 'react';
 import { relativeDay, todayDate } from '../../bench/clock';
 import { implausible, lastValueBefore } from '~core/log/plausible';
 import { type TrialState, observationsOf } from '~core/log/state';
+import { cropOfSample, samplesIn } from '~core/log/unitValues';
 import type { EntryBody } from '~core/model/entry';
 import type { TraitId, UnitId } from '~core/model/ids';
 import type { Round, Trait } from '~core/model/plan';
@@ -12,7 +13,9 @@ import { Legend } from '../../ui/Legend';
 import { LogDialog } from '../LogDialog';
 import { SomethingOff, StandingValue, UnitHeading, spokenNumber } from '../UnitHeading';
 import { MeasurePlan } from './MeasurePlan';
-import { firstOpenSample, nextStep, walkOf } from './walk';
+import { WordsPad } from './WordsPad';
+import { choicesOf, valueFault } from './valueRules';
+import { firstOpenSample, nextStep, remarkOf, walkOf } from './walk';
 
 interface Props {
   state: TrialState;
@@ -56,7 +59,8 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
   const position = state.positions.get(unit.id) ?? unit.position;
   const area = plan.areas.find((a) => a.id === position.areaId);
   const here = observationsOf(state, unit.id, trait.id, round.id);
-  const multiple = trait.samplesPerUnit > 1;
+  const samples = samplesIn(plan, trait);
+  const multiple = samples > 1 && trait.kind !== 'text';
   const sample =
     chosenSample !== undefined
       ? chosenSample
@@ -68,17 +72,27 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
   const warning = doubt !== null && confirmed === text ? doubt : null;
 
   const write = (body: EntryBody) => deed({ body });
-  const keep = () => {
-    if (value === null) return setError('Type a value first.');
-    if (trait.kind === 'count' && !Number.isInteger(value)) return setError('A count is a whole number.');
-    if (doubt !== null && confirmed !== text) return setConfirmed(text);
-    write({ kind: 'measurement', unitId: unit.id, traitId: trait.id, roundId: round.id, sample, value });
+  const goOn = () => {
     const at = walk.indexOf(unit);
-    const samplesLeft = multiple && (sample ?? 0) < trait.samplesPerUnit;
+    const samplesLeft = multiple && (sample ?? 0) < samples;
     goTo(samplesLeft ? unit.id : (walk[(at + 1) % walk.length] ?? unit).id);
     if (samplesLeft) setChosenSample((sample ?? 0) + 1);
   };
+  const measurement = { kind: 'measurement', unitId: unit.id, traitId: trait.id, roundId: round.id } as const;
+  const keep = () => {
+    if (value === null) return setError('Type a value first.');
+    const fault = valueFault(trait, value);
+    if (fault) return setError(fault);
+    if (doubt !== null && confirmed !== text) return setConfirmed(text);
+    write({ ...measurement, sample, value });
+    goOn();
+  };
+  const notYet = () => {
+    write({ ...measurement, sample, value: round.day, notYet: true });
+    goOn();
+  };
   const next = walk[(walk.indexOf(unit) + 1) % walk.length];
+  const crop = plan.cropsWithin[cropOfSample(trait, sample)];
   const unitOf = trait.unit ? ` ${trait.unit}` : '';
 
   return (
@@ -92,30 +106,56 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
         <UnitHeading unit={unit} noun={plan.unitNoun} index={index} />
         <p className="quiet small">
           {area?.name}, row {position.row + 1}, place {position.column + 1}
-          {multiple && ` · sample ${sample} of ${trait.samplesPerUnit}`}
+          {crop && ` · ${crop}`}
+          {multiple &&
+            trait.samplesPerUnit > 1 &&
+            ` · sample ${(((sample ?? 1) - 1) % trait.samplesPerUnit) + 1} of ${trait.samplesPerUnit}`}
         </p>
-        <EntryPad
-          text={text}
-          onText={(t) => {
-            setText(t);
-            setError(null);
-          }}
-          unit={trait.unit}
-          left={
-            last
-              ? `last ${formatFigure(last.value, trait.decimals)}${unitOf}, ${relativeDay(last.at.slice(0, 10), todayDate())}`
-              : 'no value before'
-          }
-          right={value !== null && last ? formatSigned(value - last.value, trait.decimals) : ''}
-          warning={warning}
-          error={error}
-          keepLabel={
-            next && !multiple ? `Keep and go to ${plan.unitNoun} ${spokenNumber(next)}` : 'Keep and go on'
-          }
-          onKeep={keep}
-          onSomethingOff={() => setOff(true)}
-        />
+        {trait.kind === 'text' ? (
+          <WordsPad
+            key={unit.id}
+            standing={remarkOf(state, unit.id, trait, round.id)}
+            label={trait.name}
+            onKeep={(words) => {
+              write({ kind: 'note', unitId: unit.id, text: words, traitId: trait.id, roundId: round.id });
+              goOn();
+            }}
+          />
+        ) : (
+          <EntryPad
+            text={text}
+            onText={(t) => {
+              setText(t);
+              setError(null);
+            }}
+            unit={trait.kind === 'ratio' ? `of ${trait.outOf}` : trait.unit}
+            choices={choicesOf(trait)}
+            onChoice={(v) => {
+              setText(String(v));
+              setError(null);
+            }}
+            left={
+              last
+                ? `last ${formatFigure(last.value, trait.decimals)}${unitOf}, ${relativeDay(last.at.slice(0, 10), todayDate())}`
+                : 'no value before'
+            }
+            right={value !== null && last ? formatSigned(value - last.value, trait.decimals) : ''}
+            warning={warning}
+            error={error}
+            keepLabel={
+              next && !multiple ? `Keep and go to ${plan.unitNoun} ${spokenNumber(next)}` : 'Keep and go on'
+            }
+            onKeep={keep}
+            onSomethingOff={() => setOff(true)}
+          />
+        )}
         <div className="pad-rows">
+          {trait.kind === 'time' && (
+            <button type="button" className="pad-row" onClick={notYet}>
+              <span>Not yet, on day {round.day}</span>
+            </button>
+          )}
+          {standing?.notYet && <p className="small quiet">Last said: not yet.</p>}
           {standing && <StandingValue label="Kept in this round" standing={standing} trait={trait} />}
           {traits.map((t) => (
             <button

@@ -11,7 +11,7 @@ import type { RoomArgs } from '../roomArgs';
 import { RoundWalk } from './RoundWalk';
 
 export async function clientLoader({ params }: RoomArgs) {
-  const { row, state } = await loadTrial(params.trialId);
+  const { row, shown: state } = await loadTrial(params.trialId);
   const today = todayDate();
   return { id: row.id, state, today, rounds: roundProgress(state, today) };
 }

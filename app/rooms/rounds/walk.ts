@@ -1,5 +1,6 @@
 import { walkOrder } from '~core/design/layOut';
 import { type TrialState, observationsOf } from '~core/log/state';
+import { samplesIn } from '~core/log/unitValues';
 import type { RoundId, UnitId } from '~core/model/ids';
 import type { Round, Trait, Unit } from '~core/model/plan';
 
@@ -15,6 +16,14 @@ export function walkOf(state: TrialState): Unit[] {
   return walkOrder(state.plan.units, state.positions).filter((u) => !state.deaths.has(u.id));
 }
 
+/** What was written for a trait taken in words, newest. */
+export function remarkOf(state: TrialState, unitId: UnitId, trait: Trait, roundId: RoundId): string | null {
+  return (
+    state.notes.findLast((n) => n.unitId === unitId && n.traitId === trait.id && n.roundId === roundId)
+      ?.text ?? null
+  );
+}
+
 /** The first sample of a unit that has no value yet in a round; undefined when all have. */
 export function firstOpenSample(
   state: TrialState,
@@ -22,9 +31,11 @@ export function firstOpenSample(
   trait: Trait,
   roundId: RoundId,
 ): number | null | undefined {
+  if (trait.kind === 'text') return remarkOf(state, unitId, trait, roundId) ? undefined : null;
   const done = new Set(observationsOf(state, unitId, trait.id, roundId).map((o) => o.sample));
-  if (trait.kind === 'weighing' || trait.samplesPerUnit === 1) return done.size > 0 ? undefined : null;
-  for (let s = 1; s <= trait.samplesPerUnit; s++) if (!done.has(s)) return s;
+  const samples = samplesIn(state.plan, trait);
+  if (trait.kind === 'weighing' || samples === 1) return done.size > 0 ? undefined : null;
+  for (let s = 1; s <= samples; s++) if (!done.has(s)) return s;
   return undefined;
 }
 

@@ -7,11 +7,12 @@ import { measureLabel } from '~core/verdict/words';
 import { type VerdictLine, makeVerdict } from '~core/verdict/verdict';
 import { Tessera } from '../../ui/Tessera';
 import { allFindings, describeFindingError, nameIn } from '../findings/findingData';
+import { CodesClosed } from '../CodesClosed';
 import type { RoomArgs } from '../roomArgs';
 
 export async function clientLoader({ params }: RoomArgs) {
-  const { plan, primary, problem } = await allFindings(params.trialId);
-  return { plan, primary, problem, verdict: primary && makeVerdict(plan, primary, nameIn(plan)) };
+  const { plan, primary, problem, blind } = await allFindings(params.trialId);
+  return { plan, primary, problem, blind, verdict: primary && makeVerdict(plan, primary, nameIn(plan)) };
 }
 
 function place(line: VerdictLine): string {
@@ -20,7 +21,8 @@ function place(line: VerdictLine): string {
 }
 
 export default function VerdictRoom() {
-  const { plan, primary, problem, verdict } = useLoaderData<typeof clientLoader>();
+  const { plan, primary, problem, verdict, blind } = useLoaderData<typeof clientLoader>();
+  if (blind) return <CodesClosed trialId={plan.id} title="Verdict" />;
   if (!primary || !verdict) {
     return (
       <div className="empty">

@@ -7,7 +7,7 @@ import type { RoomArgs } from '../roomArgs';
 import { WeighWalk } from './WeighWalk';
 
 export async function clientLoader({ params }: RoomArgs) {
-  const { row, state } = await loadTrial(params.trialId);
+  const { row, shown: state } = await loadTrial(params.trialId);
   return { id: row.id, state, rounds: roundProgress(state, todayDate()) };
 }
 

@@ -1,0 +1,124 @@
+import { type SimulatedTrait, simulateEntries } from '~core/design/simulate';
+import type { Trial } from '~core/model/trial';
+import { BY, type Day, means, sigmoid, withLog } from './demoParts';
+import { planOf, traitId } from './demoTrials';
+
+/** Finished: water and three feeds on coriander, five blocks on two shelf levels. */
+export function finished(day: Day): Trial {
+  const code = 'COR';
+  const plan = planOf({
+    code,
+    question: 'Does a dearer feed earn its price on coriander?',
+    crop: 'coriander',
+    unitNoun: 'tray',
+    startDate: day(-38),
+    prediction: 'All three feeds beat water by a tenth or more; the dearest is no better than the cheapest.',
+    finishingRule: 'All trays cut on day 35, or earlier together when leaves of neighbours touch.',
+    traits: [
+      {
+        key: 'weight',
+        name: 'Cut weight',
+        unit: 'g',
+        kind: 'weighing',
+        decimals: 1,
+        summary: 'sum',
+        plausibleLow: 5,
+        plausibleHigh: 250,
+      },
+      {
+        key: 'height',
+        name: 'Plant height',
+        unit: 'cm',
+        kind: 'number',
+        decimals: 1,
+        summary: 'last',
+        plausibleLow: 0.5,
+        plausibleHigh: 40,
+        samplesPerUnit: 1,
+      },
+    ],
+    primary: 'weight',
+    smallest: { kind: 'percent', value: 10 },
+    rounds: [
+      { name: 'First heights', day: 14, traits: ['height'] },
+      { name: 'Second heights', day: 28, traits: ['height'] },
+      { name: 'Harvest', day: 35, traits: ['height', 'weight'] },
+    ],
+    arms: [
+      { key: 'water', name: 'Water', role: 'untreated' },
+      {
+        key: 'palestra',
+        name: 'Palestra Liquida',
+        role: 'test',
+        use: { product: 'palestra', amount: 5, unit: 'mL', solutionL: 0.8, times: 5 },
+      },
+      {
+        key: 'duo',
+        name: 'Duo Lume',
+        role: 'test',
+        use: { product: 'duo', amount: 1, unit: 'g', solutionL: 0.8, times: 15 },
+      },
+      {
+        key: 'sarmenta',
+        name: 'Sarmenta Fine',
+        role: 'test',
+        use: { product: 'sarmenta', amount: 0.8, unit: 'g', solutionL: 0.8, times: 15 },
+      },
+    ],
+    areas: [
+      { name: 'Level 1', rows: 2, columns: 5, widthCm: 150, depthCm: 62 },
+      { name: 'Level 2', rows: 2, columns: 5, widthCm: 150, depthCm: 62 },
+    ],
+    design: { kind: 'rcbd', replicates: 5, seed: 4107 },
+    more: (p) => ({
+      ...p,
+      protocolId: null,
+      winning: 'More cut weight than water, by what matters or more.',
+      scorer: 'Loggia',
+      matchedOn: 'label',
+      spares: 2,
+      cvPercent: 7,
+    }),
+  });
+  const truth: SimulatedTrait[] = [
+    {
+      traitId: traitId(code, 'weight'),
+      means: means(code, { water: 58, palestra: 61, duo: 74, sarmenta: 77 }),
+      cvPercent: 5.5,
+      blockCvPercent: 5,
+      growth: () => 1,
+    },
+    {
+      traitId: traitId(code, 'height'),
+      means: means(code, { water: 16, palestra: 16.6, duo: 19.4, sarmenta: 20 }),
+      cvPercent: 5,
+      blockCvPercent: 4,
+      growth: sigmoid(15, 6),
+    },
+  ];
+  const simulated = simulateEntries({ plan, seed: 902, traits: truth, untilDay: 35, by: BY, tareG: 112.4 });
+  const unit = plan.units[7]!;
+  const log = withLog(plan, day(-39), simulated, [
+    {
+      body: {
+        kind: 'deviation',
+        unitIds: [unit.id],
+        text: 'Missed at the watering of day 12; watered six hours later.',
+      },
+      at: `${day(-26)}T18:05:00Z`,
+    },
+  ]);
+  return {
+    plan,
+    log,
+    review: {
+      author: 'Loggia bench',
+      introduction:
+        'Three feeds at very different prices, one crop, and the question readers ask most: is the dear one worth it?\n\nEverything but the feed was the same: one seed lot, one bale of coir, the same rain water, the same light.',
+      conclusion:
+        'If leaf is what you are after, feed. Which of the two powders hardly matters; their price does.',
+      disclosure: 'Sarmenta Fine was sent free of charge by its maker; nothing was promised in return.',
+    },
+    key: null,
+  };
+}

@@ -1,0 +1,26 @@
+import { LABELS_TASK } from '~core/schedule/tasks';
+import type { AuditInput } from '~core/fairness/rule';
+import { recorder } from '../store/bench';
+import type { LoadedTrial } from '../store/trials';
+
+/** What the fairness audit looks at, of a trial as it stands. */
+export async function auditInputOf({ row, state }: LoadedTrial): Promise<AuditInput> {
+  return { ...plainAuditInput({ row, state }), me: await recorder() };
+}
+
+/** As `auditInputOf`, for where it doesn't matter who is asking. */
+export function plainAuditInput({ row, state }: Pick<LoadedTrial, 'row' | 'state'>): AuditInput {
+  const ecByTreatment = new Map<string, number>();
+  for (const { body } of state.entries) {
+    if (body.kind === 'reading' && body.quantity === 'ec' && body.treatmentId) {
+      ecByTreatment.set(body.treatmentId, body.value);
+    }
+  }
+  return {
+    plan: row.plan,
+    labelsPrinted: state.tasksDone.has(LABELS_TASK),
+    disclosure: row.review.disclosure,
+    me: '',
+    ecByTreatment,
+  };
+}

@@ -1,0 +1,118 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import type { AuditFinding } from '~core/fairness/audit';
+import type { PlanRoom } from '~core/fairness/rule';
+import { useDeed } from '../../form/useDeed';
+
+const roomNames: Record<PlanRoom, string> = {
+  question: 'Question',
+  contenders: 'Contenders',
+  layout: 'Layout',
+  labels: 'the labels',
+  review: 'Review',
+  library: 'the library',
+};
+
+const freshSeed = () => crypto.getRandomValues(new Uint32Array(1))[0]! % 1_000_000;
+
+interface Props {
+  trialId: string;
+  finding: AuditFinding;
+  codes: Record<string, string>;
+  locked: boolean;
+  hidden: boolean;
+}
+
+/** One finding: what was found, why it matters, the cure with its button, or a reason to accept it. */
+export function FindingRow({ trialId, finding, codes, locked, hidden }: Props) {
+  const deed = useDeed();
+  const [accepting, setAccepting] = useState(false);
+  const [reason, setReason] = useState('');
+  const [asked, setAsked] = useState(false);
+  const { ruleId, severity, accepted } = finding;
+  const where = finding.room === 'library' ? '/library' : `/trial/${trialId}/${finding.room}`;
+  const accept = () => {
+    setAsked(true);
+    if (reason.trim() === '') return;
+    deed({ intent: 'accept', ruleId, reason });
+    setAccepting(false);
+  };
+  return (
+    <article className={`finding ${accepted === null ? severity : 'accepted'}`} data-rule={ruleId}>
+      <div>
+        <h3>{finding.title}</h3>
+        {!hidden && (
+          <p>
+            {finding.found}
+            {finding.units && finding.units.length > 0 && finding.units.length <= 8 && (
+              <span className="num small quiet"> {finding.units.map((u) => codes[u]).join(' ')}</span>
+            )}
+          </p>
+        )}
+        <p className="small quiet">{finding.why}</p>
+        {accepted !== null && (
+          <p className="small">
+            <span className="quiet">Accepted:</span> {accepted}
+          </p>
+        )}
+        {accepting && (
+          <div className="line accept">
+            <TextField
+              label="Why it stays so; the review prints this"
+              value={reason}
+              autoFocus
+              error={asked && reason.trim() === ''}
+              helperText={asked && reason.trim() === '' ? 'Say why in a few words.' : undefined}
+              onChange={(e) => setReason(e.target.value)}
+              onKeyDown={(e) => e.key === 'Enter' && accept()}
+              sx={{ flex: '1 1 20rem' }}
+            />
+            <Button variant="outlined" color="secondary" onClick={accept}>
+              Accept it
+            </Button>
+            <Button color="inherit" onClick={() => setAccepting(false)}>
+              Cancel
+            </Button>
+          </div>
+        )}
+      </div>
+      {!locked && (
+        <div className="cure">
+          {accepted === null ? (
+            <>
+              <p className="small">{finding.cure}</p>
+              <div className="line">
+                {finding.fixLabel && (
+                  <Button
+                    size="small"
+                    variant="outlined"
+                    color="secondary"
+                    onClick={() => deed({ intent: 'cure', ruleId, seed: freshSeed() })}
+                  >
+                    {finding.fixLabel}
+                  </Button>
+                )}
+                <Button size="small" color="secondary" component={Link} to={where}>
+                  Go to {roomNames[finding.room]}
+                </Button>
+                {!accepting && (
+                  <Button size="small" color="inherit" onClick={() => setAccepting(true)}>
+                    Accept …
+                  </Button>
+                )}
+              </div>
+            </>
+          ) : (
+            <div>
+              <Button size="small" color="inherit" onClick={() => deed({ intent: 'unaccept', ruleId })}>
+                Open it again
+              </Button>
+            </div>
+          )}
+        </div>
+      )}
+    </article>
+  );
+}

@@ -1,0 +1,74 @@
+import { letterOf } from '~core/design/blinding';
+import { walkOrder } from '~core/design/layOut';
+import type { UnitId } from '~core/model/ids';
+import type { Plan, Position, Treatment } from '~core/model/plan';
+import { shortDate } from '../../bench/clock';
+
+/** What stands on one label. */
+export interface LabelContent {
+  id: string;
+  /** of the tile */
+  index: number;
+  letter: string;
+  /** large: the unit's code, or what a bottle is */
+  title: string;
+  /** the contender's name; empty on a blind label */
+  name: string;
+  small: string;
+  /** what the QR code says */
+  qr: string;
+}
+
+/** Dose as people say it. @example doseText(…) // '5 mL per L of Palestra' */
+function doseText(t: Treatment, plan: Plan): string {
+  return t.products
+    .map((u) => {
+      const name = plan.products.find((p) => p.id === u.productId)?.name ?? '';
+      return `${u.amount} ${u.unit}${u.solutionLPerUnit ? ' per L' : ''} ${name}`.trim();
+    })
+    .join(' + ');
+}
+
+/**
+ * Labels of all units in walking order.
+ * @param plan under codes for a blind variant
+ */
+export function unitLabels(
+  plan: Plan,
+  positions: ReadonlyMap<UnitId, Position>,
+  blind: boolean,
+): LabelContent[] {
+  return walkOrder(plan.units, positions).map((unit) => {
+    const index = plan.treatments.findIndex((t) => t.id === unit.treatmentId);
+    return {
+      id: unit.id,
+      index,
+      letter: letterOf(index),
+      title: unit.code,
+      name: blind ? '' : (plan.treatments[index]?.name ?? ''),
+      small: [
+        unit.block !== null && !blind ? `block ${unit.block}` : '',
+        unit.setting ?? '',
+        shortDate(plan.startDate),
+      ]
+        .filter(Boolean)
+        .join(' · '),
+      qr: unit.code,
+    };
+  });
+}
+
+/** A tag for the bottle of each contender. */
+export function bottleTags(plan: Plan, blind: boolean): LabelContent[] {
+  return plan.treatments.map((t, index) => ({
+    id: `bottle ${t.id}`,
+    index,
+    letter: letterOf(index),
+    title: `Bottle ${letterOf(index)}`,
+    name: blind ? '' : t.name,
+    small: [plan.code, blind ? '' : doseText(t, plan) || t.water || 'water', 'not for drinking']
+      .filter(Boolean)
+      .join(' · '),
+    qr: `${plan.code} bottle ${letterOf(index)}`,
+  }));
+}

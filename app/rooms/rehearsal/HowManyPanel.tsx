@@ -1,0 +1,116 @@
+import TextField from '@mui/material/TextField';
+import type { ChangeEvent } from 'react';
+import { formatMoney } from '~core/cost/money';
+import type { HowMany } from '~core/design/howMany';
+import type { Plan } from '~core/model/plan';
+import { formatFigure, plural } from '~core/quantity/format';
+
+interface Props {
+  plan: Plan;
+  sized: HowMany | null;
+  difference: string;
+  power: string;
+  onDifference: (e: ChangeEvent<HTMLInputElement>) => void;
+  onPower: (e: ChangeEvent<HTMLInputElement>) => void;
+  differenceWrong: string;
+  powerWrong: string;
+}
+
+const percent = (v: number | null) => (v === null ? '–' : `${formatFigure(v, 1)} %`);
+
+/** What this plan can see, and how many units the difference that matters would take. */
+export function HowManyPanel(props: Props) {
+  const { plan, sized } = props;
+  const noun = plural(plan.unitNoun);
+  return (
+    <section className="section">
+      <h2>How many?</h2>
+      <div className="line" style={{ margin: '0.8rem 0' }}>
+        <TextField
+          label="Difference that matters"
+          value={props.difference}
+          onChange={props.onDifference}
+          error={props.differenceWrong !== ''}
+          helperText={props.differenceWrong || undefined}
+          sx={{ maxWidth: 190 }}
+          slotProps={{
+            input: { endAdornment: <span className="unit">%</span> },
+            htmlInput: { inputMode: 'decimal' },
+          }}
+        />
+        <TextField
+          label="Wanted power"
+          value={props.power}
+          onChange={props.onPower}
+          error={props.powerWrong !== ''}
+          helperText={props.powerWrong || undefined}
+          sx={{ maxWidth: 150 }}
+          slotProps={{
+            input: { endAdornment: <span className="unit">%</span> },
+            htmlInput: { inputMode: 'decimal' },
+          }}
+        />
+      </div>
+      {sized && (
+        <dl className="sizes">
+          <div>
+            <dt>This plan</dt>
+            <dd>
+              {sized.replicates > 0 ? (
+                <>
+                  {sized.replicates}{' '}
+                  <small>
+                    {noun} of each, {sized.dfResidual} residual degrees of freedom
+                  </small>
+                </>
+              ) : (
+                <small>not laid out yet</small>
+              )}
+            </dd>
+          </div>
+          <div>
+            <dt>Smallest difference it sees</dt>
+            <dd>
+              {percent(sized.seenVersusControl)} <small>against the control</small>
+              <br />
+              {percent(sized.seenPair)} <small>between any two</small>
+            </dd>
+          </div>
+          <div>
+            <dt>Power for the difference that matters</dt>
+            <dd>
+              {sized.powerVersusControl === null
+                ? '–'
+                : `${formatFigure(100 * sized.powerVersusControl, 0)} %`}{' '}
+              <small>against the control</small>
+              <br />
+              {sized.powerPair === null ? '–' : `${formatFigure(100 * sized.powerPair, 0)} %`}{' '}
+              <small>between two</small>
+            </dd>
+          </div>
+          <div>
+            <dt>Needed of each</dt>
+            <dd>
+              {sized.neededVersusControl ?? '–'} <small>against the control</small>
+              <br />
+              {sized.neededPair ?? '–'} <small>between any two</small>
+            </dd>
+          </div>
+          <div>
+            <dt>That takes</dt>
+            <dd>
+              {sized.positionsNeeded ?? '–'} <small>positions; there are {sized.positions}</small>
+              <br />
+              {sized.costNeeded ? formatMoney(sized.costNeeded) : '–'}{' '}
+              <small>{sized.costNeeded ? 'of products' : 'some products have no price'}</small>
+            </dd>
+          </div>
+        </dl>
+      )}
+      <p className="small quiet" style={{ marginTop: '0.8rem' }}>
+        Against the control: Dunnett, two-sided, one product differing and the others equal to the control.
+        Between two: Tukey. Noncentral t, alpha 5 % for all comparisons together.
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,256 @@
+import Button from '@mui/material/Button';
+import LinearProgress from '@mui/material/LinearProgress';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { howMany } from '~core/design/howMany';
+import type { RehearsalResult } from '~core/design/rehearsal';
+import { differencePercent, plantsPerUnit, rehearsalInput } from '~core/design/rehearsalInput';
+import { describeLayoutError } from '~core/design/randomise';
+import { parseDecimal } from '~core/formats/csv';
+import { plural } from '~core/quantity/format';
+import { useDeed } from '../../form/useDeed';
+import { RoomHead } from '../../ui/RoomHead';
+import { type Progress, rehearseInWorker, stopPlanning } from '../../workers/planning';
+import { HowManyPanel } from './HowManyPanel';
+import { RehearsalReport } from './RehearsalReport';
+import type { RehearsalData } from './rehearsal';
+
+const RUNS = 5000;
+
+interface Field {
+  key: 'cv' | 'block' | 'gradient' | 'plant' | 'loss' | 'seed';
+  label: string;
+  suffix: string;
+  low: number;
+  high: number;
+}
+
+/** How many units, and the rehearsal: this very plan run thousands of times. */
+export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
+  const deed = useDeed();
+  const plants = plantsPerUnit(plan);
+  const blocked =
+    plan.units.length > 0 ? plan.units.every((u) => u.block !== null) : plan.design?.kind !== 'crd';
+  const firstCv = spreads[0]?.cvPercent ?? 15;
+  const [typed, setTyped] = useState({
+    cv: String(firstCv),
+    difference: String(differencePercent(plan) ?? 10),
+    power: '80',
+    block: String(Number((firstCv * 0.7).toPrecision(2))),
+    gradient: plan.gradient ? '15' : '0',
+    plant: String(firstCv),
+    loss: '2',
+    seed: String(plan.design?.seed ?? 1),
+  });
+  const [progress, setProgress] = useState<Progress | null>(null);
+  const [result, setResult] = useState<{ value: RehearsalResult; stopped: boolean } | null>(null);
+  const [problem, setProblem] = useState('');
+
+  const number = (key: keyof typeof typed) => parseDecimal(typed[key]);
+  const fields: Field[] = [
+    {
+      key: 'block',
+      label: blocked ? 'Spread between blocks' : 'Spread between places',
+      suffix: '%',
+      low: 0,
+      high: 200,
+    },
+    {
+      key: 'gradient',
+      label: plan.gradient ? 'Darkest to brightest place' : 'Difference along the places',
+      suffix: '%',
+      low: 0,
+      high: 200,
+    },
+    ...(plants > 1
+      ? [
+          {
+            key: 'plant' as const,
+            label: `Spread of plants in a ${plan.unitNoun}`,
+            suffix: '%',
+            low: 0,
+            high: 200,
+          },
+        ]
+      : []),
+    { key: 'loss', label: `${plural(plan.unitNoun)} lost on the way`, suffix: '%', low: 0, high: 60 },
+    { key: 'seed', label: 'Seed', suffix: '', low: 0, high: 4294967295 },
+  ];
+  const wrong = (key: keyof typeof typed, low: number, high: number) => {
+    const value = number(key);
+    return value === null || value < low || value > high ? `A number from ${low} to ${high}.` : '';
+  };
+  const cvWrong = wrong('cv', 0.1, 200);
+  const set = (key: keyof typeof typed) => (e: { target: { value: string } }) =>
+    setTyped({ ...typed, [key]: e.target.value });
+
+  const cv = number('cv');
+  const power = number('power');
+  const sized =
+    !cvWrong && !wrong('power', 50, 99) && !wrong('difference', 0.1, 1000)
+      ? howMany(plan, cv!, number('difference'), power! / 100)
+      : null;
+
+  const run = async () => {
+    if (cvWrong || fields.some((f) => wrong(f.key, f.low, f.high))) {
+      setProblem('Some of the assumptions aren’t numbers in range; they say which.');
+      return;
+    }
+    setProblem('');
+    const input = rehearsalInput(plan, {
+      unitCvPercent: cv!,
+      blockCvPercent: number('block')!,
+      gradientPercent: number('gradient')!,
+      plantCvPercent: number('plant')!,
+      lossPercent: number('loss')!,
+      runs: RUNS,
+      seed: Math.floor(number('seed')!),
+      alpha: 0.05,
+    });
+    if (!input.ok) {
+      setProblem(
+        input.error.tag === 'noControl'
+          ? 'A control is needed.'
+          : input.error.tag === 'tooFewTreatments'
+            ? 'Two contenders are needed.'
+            : describeLayoutError(input.error),
+      );
+      return;
+    }
+    setResult(null);
+    setProgress({ done: 0, total: RUNS });
+    const answer = await rehearseInWorker(input.value, setProgress);
+    setProgress(null);
+    if (answer.ok) setResult({ value: answer.value.result, stopped: answer.value.stopped });
+    else
+      setProblem(
+        answer.error.tag === 'noResidual'
+          ? `One ${plan.unitNoun} of each leaves nothing to judge the spread by: no run could name a winner.`
+          : 'Some contenders share no block with the others; lay the plan out again.',
+      );
+  };
+
+  return (
+    <div className="with-side">
+      <div className="main">
+        <RoomHead title="Rehearsal">
+          The trial run a few thousand times on paper, with this very layout: how often the right winner is
+          named, how often a false one, and what the usual shortcuts would do.
+        </RoomHead>
+        {result ? (
+          <RehearsalReport plan={plan} result={result.value} stopped={result.stopped} />
+        ) : progress ? (
+          <div className="empty">
+            <h2>Running</h2>
+            <LinearProgress
+              variant="determinate"
+              value={(100 * progress.done) / progress.total}
+              aria-label="Runs done"
+              sx={{ height: 10, borderRadius: 1, my: 1 }}
+            />
+            <div className="line">
+              <span className="num" data-testid="rehearsal-progress">
+                {progress.done} of {progress.total}
+              </span>
+              <Button variant="outlined" color="inherit" onClick={() => void stopPlanning()}>
+                Stop here
+              </Button>
+            </div>
+          </div>
+        ) : (
+          <div className="empty">
+            <p>
+              {plan.units.length > 0
+                ? `${plan.units.length} ${plural(plan.unitNoun)} stand as they are laid out; what each contender truly does is what you expect in Contenders.`
+                : 'Nothing is laid out yet: blocks are imagined, and dealt anew at every run.'}
+            </p>
+            <Button variant="contained" size="large" onClick={() => void run()}>
+              Rehearse {RUNS.toLocaleString('en')} times
+            </Button>
+          </div>
+        )}
+        {problem && (
+          <p role="alert" className="note bad" style={{ marginTop: '0.8rem' }}>
+            {problem}
+          </p>
+        )}
+        {result && !progress && (
+          <div className="line" style={{ marginTop: '1.2rem' }}>
+            <Button variant="outlined" color="secondary" onClick={() => void run()}>
+              Rehearse again
+            </Button>
+          </div>
+        )}
+        <HowManyPanel
+          plan={plan}
+          sized={sized}
+          difference={typed.difference}
+          power={typed.power}
+          onDifference={set('difference')}
+          onPower={set('power')}
+          differenceWrong={wrong('difference', 0.1, 1000)}
+          powerWrong={wrong('power', 50, 99)}
+        />
+      </div>
+      <aside className="side stack">
+        <h2>Reckoned with</h2>
+        <TextField
+          label={`Spread from ${plan.unitNoun} to ${plan.unitNoun}`}
+          value={typed.cv}
+          onChange={set('cv')}
+          error={cvWrong !== ''}
+          helperText={cvWrong || 'of the deciding trait, inside blocks'}
+          slotProps={{
+            input: { endAdornment: <span className="unit">%</span> },
+            htmlInput: { inputMode: 'decimal' },
+          }}
+        />
+        {spreads.length > 0 && (
+          <TextField
+            select
+            label="Take it from"
+            value={spreads.find((s) => String(s.cvPercent) === typed.cv)?.label ?? ''}
+            onChange={(e) => {
+              const found = spreads.find((s) => s.label === e.target.value);
+              if (found) setTyped({ ...typed, cv: String(found.cvPercent) });
+            }}
+          >
+            <MenuItem value="" disabled>
+              typed
+            </MenuItem>
+            {spreads.map((s) => (
+              <MenuItem key={s.label} value={s.label} sx={{ whiteSpace: 'normal' }}>
+                {s.cvPercent} %: {s.label}
+              </MenuItem>
+            ))}
+          </TextField>
+        )}
+        {!sealed && !cvWrong && cv !== plan.cvPercent && (
+          <div>
+            <Button size="small" color="secondary" onClick={() => deed({ intent: 'cv', cvPercent: cv })}>
+              Keep this spread in the plan
+            </Button>
+          </div>
+        )}
+        {fields.map((f) => (
+          <TextField
+            key={f.key}
+            label={f.label}
+            value={typed[f.key]}
+            onChange={set(f.key)}
+            error={wrong(f.key, f.low, f.high) !== ''}
+            helperText={wrong(f.key, f.low, f.high) || undefined}
+            slotProps={{
+              input: { endAdornment: <span className="unit">{f.suffix}</span> },
+              htmlInput: { inputMode: 'decimal' },
+            }}
+          />
+        ))}
+        <p className="small quiet">
+          All in per cent of the control’s mean. The same seed gives the same runs.
+        </p>
+      </aside>
+    </div>
+  );
+}

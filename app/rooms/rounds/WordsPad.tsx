@@ -1,0 +1,43 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+
+/** The pad for a trait taken in words. */
+export function WordsPad({
+  label,
+  standing,
+  onKeep,
+}: {
+  label: string;
+  standing: string | null;
+  onKeep: (words: string) => void;
+}) {
+  const [words, setWords] = useState('');
+  const [asked, setAsked] = useState(false);
+  const missing = asked && words.trim() === '';
+  return (
+    <div className="stack tight" style={{ margin: '0.8rem 0' }}>
+      <TextField
+        label={label}
+        value={words}
+        onChange={(e) => setWords(e.target.value)}
+        multiline
+        minRows={4}
+        error={missing}
+        helperText={missing ? 'Write a few words first.' : undefined}
+      />
+      <Button
+        variant="contained"
+        sx={{ height: 54, fontSize: '1.05rem' }}
+        onClick={() => (words.trim() === '' ? setAsked(true) : onKeep(words.trim()))}
+      >
+        Keep and go on
+      </Button>
+      {standing && (
+        <p className="small">
+          <span className="quiet">Kept in this round:</span> {standing}
+        </p>
+      )}
+    </div>
+  );
+}
