@@ -74,7 +74,11 @@ export class Visitor {
 
   /** Presses a button, link or tab by its accessible name. */
   async press(name: string, role: 'button' | 'link' = 'button'): Promise<void> {
-    await this.page.locator(`::-p-aria([name="${name}"][role="${role}"])`).click();
+    const selector = `::-p-aria([name="${name}"][role="${role}"])`;
+    const found = await this.page.waitForSelector(selector);
+    // Away from bars that stick to the edges, as a person would scroll it.
+    await found!.evaluate((e) => e.scrollIntoView({ block: 'center' }));
+    await this.page.locator(selector).click();
   }
 
   async pressLink(name: string): Promise<void> {

@@ -123,10 +123,11 @@ describe('a trial of one’s own, end to end', () => {
   });
 
   it('lays out on a shelf, moves by keyboard and by drag, and takes moves back', async () => {
-    await v.open((await currentTrial()) + '/layout');
+    await v.open((await currentTrial()) + '/layout?view=arrange');
     await v.fill('replicates', '40');
     await v.press('Randomise');
     await v.sees('120 units need 120 positions, but the places hold 0.');
+    await v.press('Places');
     await v.fill('areas.0.rows', '3');
     await v.fill('areas.0.columns', '0');
     await v.press('Save the places');
@@ -134,6 +135,7 @@ describe('a trial of one’s own, end to end', () => {
     await v.fill('areas.0.columns', '4');
     await v.press('Save the places');
     await v.sees('The places are saved.');
+    await v.press('Arrange');
     await v.fill('replicates', '3');
     await v.fill('seed', '20');
     await v.press('Randomise');

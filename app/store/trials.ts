@@ -128,6 +128,16 @@ async function changePlan(
   return ok(await putPlan(row, { ...next, products: await productsOf(next) }));
 }
 
+const replaced = new Map<string, number>();
+
+/** Notes that a plan was replaced as a whole, so that open forms begin anew with it. */
+export function notePlanReplaced(id: string | undefined): void {
+  replaced.set(key(id ?? ''), timesReplaced(id ?? '') + 1);
+}
+
+/** How often a plan was replaced as a whole in this tab, by Undo or a protocol. */
+export const timesReplaced = (id: string): number => replaced.get(key(id)) ?? 0;
+
 /** How many changes of the plan can be taken back in this tab. */
 export const undoDepth = (id: string): number => undo.get(key(id))?.length ?? 0;
 
@@ -135,7 +145,9 @@ export const undoDepth = (id: string): number => undo.get(key(id))?.length ?? 0;
 export async function undoPlan(id: string | undefined): Promise<void> {
   const { row, state } = await loadTrial(id);
   const previous = undo.get(key(row.id))?.pop();
-  if (previous && !state.seal) await putPlan(row, previous);
+  if (!previous || state.seal) return;
+  await putPlan(row, previous);
+  notePlanReplaced(row.id);
 }
 
 export async function createTrial(

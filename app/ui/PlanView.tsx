@@ -123,6 +123,8 @@ function areaBox(area: Area, widest: number): CSSProperties {
   const ratio = area.widthCm / area.depthCm;
   return {
     '--ratio': String(ratio),
+    '--columns': String(area.columns),
+    '--rows': String(area.rows),
     '--share': share(area.widthCm, widest),
   } as CSSProperties;
 }

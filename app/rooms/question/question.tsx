@@ -9,7 +9,14 @@ import { useRecordForm } from '../../form/useRecordForm';
 import { applyProtocol } from '~core/schedule/protocols/applyProtocol';
 import { protocolOf } from '~core/schedule/protocols';
 import { useDeed } from '../../form/useDeed';
-import { loadTrial, savePlan, undoDepth, undoPlan } from '../../store/trials';
+import {
+  loadTrial,
+  notePlanReplaced,
+  savePlan,
+  timesReplaced,
+  undoDepth,
+  undoPlan,
+} from '../../store/trials';
 import { announce } from '../../ui/announce';
 import { RoomHead } from '../../ui/RoomHead';
 import { SealedBanner } from '../SealedBanner';
@@ -26,6 +33,7 @@ export async function clientLoader({ params }: RoomArgs) {
     plan: row.plan,
     sealedAt: state.seal?.at ?? null,
     undoable: state.seal ? 0 : undoDepth(row.id),
+    replaced: timesReplaced(row.id),
   };
 }
 
@@ -58,15 +66,15 @@ async function fillFrom(trialId: string | undefined, protocolId: string) {
     return { errors: { protocolId: 'Values are logged already.' } };
   }
   const saved = await savePlan(trialId, (plan) => applyProtocol(plan, protocol));
+  if (saved.ok) notePlanReplaced(trialId);
   announce(saved.ok ? 'The plan is filled from the protocol; change what you like.' : 'The plan is sealed.');
   return saved.ok ? { saved: true } : { errors: { protocolId: 'The plan is sealed.' } };
 }
 
 export default function QuestionRoom() {
-  const { id, plan, sealedAt, undoable } = useLoaderData<typeof clientLoader>();
-  // Filled from a protocol or taken back, the plan has other traits: the form begins anew with them.
-  const version = [id, plan.protocolId, ...plan.traits.map((t) => t.id)].join('/');
-  return <QuestionEditor key={version} id={id} plan={plan} sealedAt={sealedAt} undoable={undoable} />;
+  const data = useLoaderData<typeof clientLoader>();
+  // A protocol or an undo replaces the plan: the form begins anew with it.
+  return <QuestionEditor key={`${data.id}/${data.replaced}`} {...data} />;
 }
 
 function QuestionEditor({ id, plan, sealedAt, undoable }: Awaited<ReturnType<typeof clientLoader>>) {
