@@ -94,6 +94,13 @@ export class Visitor {
     await this.page.locator(`::-p-aria([name="${label}"][role="textbox"])`).fill(value);
   }
 
+  /** Types over what stands in the field with that accessible name, key by key. */
+  async retype(label: string, value: string): Promise<void> {
+    const field = await this.page.waitForSelector(`::-p-aria([name="${label}"][role="textbox"])`);
+    await field!.evaluate((e) => (e as HTMLInputElement).select());
+    await field!.type(value);
+  }
+
   async valueOf(field: string): Promise<string> {
     return this.page.$eval(`:is(input, textarea)[name="${field}"]`, (e) => (e as HTMLInputElement).value);
   }

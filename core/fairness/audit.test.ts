@@ -304,7 +304,7 @@ const cases: Record<string, Case> = {
   'places-unbalanced': {
     fault: (p) =>
       placed(p, (row, column) => (row === 0 ? (column + 1) % 3 : row === 1 ? (column + 2) % 3 : column)),
-    found: /stands mostly to left/,
+    found: /stands mostly to the left/,
     cures: true,
   },
   edges: {

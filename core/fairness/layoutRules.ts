@@ -23,8 +23,21 @@ function blocksCure(plan: Plan, replicates: number, label: string): Cure | null 
   if (plan.treatments.length < 2 || wanted > positionsOf(plan.areas).length) return null;
   return {
     label,
-    apply: (seed) => ({ plan: relaid(plan, { kind: 'rcbd', replicates, seed, ...emptyDesign }) }),
+    apply: (seed) => ({ plan: fairlyRelaid(plan, { kind: 'rcbd', replicates, seed, ...emptyDesign }) }),
   };
+}
+
+/** Draws tried before a layout with a treatment to one side is taken after all. */
+const DRAWS = 60;
+
+/** Lays out anew; a draw that gives a treatment a line, an end or a side to itself is drawn again. */
+function fairlyRelaid(plan: Plan, design: Design): Plan {
+  let drawn = plan;
+  for (let i = 0; i < DRAWS; i++) {
+    drawn = relaid(plan, { ...design, seed: (design.seed + i) % 0x100000000 });
+    if (linesOwned(drawn).length === 0 && sidesOf(drawn).length === 0) break;
+  }
+  return drawn;
 }
 
 /** Units of each treatment; 0 before the layout. */
@@ -190,6 +203,37 @@ function linesOf(plan: Plan): Line[] {
   });
 }
 
+/** All units of a treatment at the ends are suspect when chance would rarely put them there. */
+const END_CHANCE = 0.05;
+
+/** Lines and ends that belong to one treatment. */
+function linesOwned(plan: Plan): Line[] {
+  const whole = linesOf(plan).filter(
+    (l) => l.units.length > 1 && l.units.every((u) => u.treatmentId === l.units[0]!.treatmentId),
+  );
+  // Two neighbours of a kind are what chance gives now and then; most of a treatment in such pairs isn't.
+  const owned = whole.filter((l) => {
+    if (l.units.length > 2) return true;
+    const { treatmentId } = l.units[0]!;
+    const inLines = new Set(
+      whole.flatMap((o) => (o.units[0]!.treatmentId === treatmentId ? o.units.map((u) => u.id) : [])),
+    );
+    return inLines.size > plan.units.filter((u) => u.treatmentId === treatmentId).length / 2;
+  });
+  const ends = plan.treatments.flatMap((t): Line[] => {
+    const units = plan.units.filter((u) => u.treatmentId === t.id);
+    let chance = 1;
+    const atEnd = units.every((u) => {
+      const area = plan.areas.find((a) => a.id === u.position.areaId);
+      if (!area || area.columns < 3) return false;
+      chance *= 2 / area.columns;
+      return [0, area.columns - 1].includes(u.position.column);
+    });
+    return units.length > 2 && atEnd && chance < END_CHANCE ? [{ what: 'the ends', units }] : [];
+  });
+  return [...owned, ...ends];
+}
+
 const wholeLines: Rule = {
   id: 'whole-lines',
   severity: 'breaks',
@@ -198,27 +242,7 @@ const wholeLines: Rule = {
   check: ({ plan }) => {
     if (plan.treatments.length < 2 || leastReplicates(plan) < 2 || plan.rotation) return null;
     const nameOf = (u: Unit) => plan.treatments.find((t) => t.id === u.treatmentId)?.name ?? '';
-    const whole = linesOf(plan).filter(
-      (l) => l.units.length > 1 && l.units.every((u) => u.treatmentId === l.units[0]!.treatmentId),
-    );
-    // Two neighbours of a kind are what chance gives now and then; most of a treatment in such pairs isn't.
-    const owned = whole.filter((l) => {
-      if (l.units.length > 2) return true;
-      const { treatmentId } = l.units[0]!;
-      const inLines = new Set(
-        whole.flatMap((o) => (o.units[0]!.treatmentId === treatmentId ? o.units.map((u) => u.id) : [])),
-      );
-      return inLines.size > plan.units.filter((u) => u.treatmentId === treatmentId).length / 2;
-    });
-    const ends = plan.treatments.flatMap((t): Line[] => {
-      const units = plan.units.filter((u) => u.treatmentId === t.id);
-      const atEnd = units.every((u) => {
-        const area = plan.areas.find((a) => a.id === u.position.areaId);
-        return area !== undefined && area.columns > 2 && [0, area.columns - 1].includes(u.position.column);
-      });
-      return units.length > 2 && atEnd ? [{ what: 'the ends', units }] : [];
-    });
-    const found = [...owned, ...ends];
+    const found = linesOwned(plan);
     if (found.length === 0) return null;
     const cure = blocksCure(plan, leastReplicates(plan), 'Randomise in blocks');
     return {
@@ -226,9 +250,7 @@ const wholeLines: Rule = {
         found
           .slice(0, 4)
           .map((l) => `${nameOf(l.units[0]!)} fills ${l.what}`)
-          .join('; ') +
-        (found.length > 4 ? ' …' : '') +
-        '.',
+          .join('; ') + (found.length > 4 ? ' …' : '.'),
       units: [...new Set(found.flatMap((l) => l.units.map((u) => u.id)))],
       cure: 'Mix the treatments over rows and columns.',
       room: 'layout',
@@ -279,6 +301,33 @@ const gradientUnbalanced: Rule = {
 /** Treatments' mean places may lie this share of the way apart. */
 const PLACE_TOLERANCE = 0.5;
 
+/** Who stands to which side, in words; empty when the treatments' mean places are near each other. */
+function sidesOf(plan: Plan): string[] {
+  const meanPlace = (id: string, axis: 'row' | 'column') => {
+    const places = plan.units
+      .filter((u) => u.treatmentId === id)
+      .flatMap((u) => {
+        const area = plan.areas.find((a) => a.id === u.position.areaId)!;
+        const last = (axis === 'row' ? area.rows : area.columns) - 1;
+        return last > 0 ? [u.position[axis] / last] : [];
+      });
+    return places.length > 0 ? places.reduce((s, v) => s + v, 0) / places.length : null;
+  };
+  return (['column', 'row'] as const).flatMap((axis) => {
+    const means = plan.treatments.flatMap((t) => {
+      const at = meanPlace(t.id, axis);
+      return at === null ? [] : [{ t, at }];
+    });
+    if (means.length < 2) return [];
+    const sorted = [...means].sort((x, y) => x.at - y.at);
+    const [first, last] = [sorted[0]!, sorted.at(-1)!];
+    const sides = axis === 'column' ? ['left', 'right'] : ['back', 'front'];
+    return last.at - first.at > PLACE_TOLERANCE
+      ? [`${first.t.name} stands mostly to the ${sides[0]}, ${last.t.name} to the ${sides[1]}`]
+      : [];
+  });
+}
+
 const placesUnbalanced: Rule = {
   id: 'places-unbalanced',
   severity: 'weakens',
@@ -287,39 +336,18 @@ const placesUnbalanced: Rule = {
   check: ({ plan }) => {
     if (plan.gradient || plan.rotation || leastReplicates(plan) < 2 || plan.treatments.length < 2)
       return null;
-    const meanPlace = (id: string, axis: 'row' | 'column') => {
-      const places = plan.units
-        .filter((u) => u.treatmentId === id)
-        .flatMap((u) => {
-          const area = plan.areas.find((a) => a.id === u.position.areaId)!;
-          const last = (axis === 'row' ? area.rows : area.columns) - 1;
-          return last > 0 ? [u.position[axis] / last] : [];
-        });
-      return places.length > 0 ? places.reduce((s, v) => s + v, 0) / places.length : null;
-    };
-    const found = (['column', 'row'] as const).flatMap((axis) => {
-      const means = plan.treatments
-        .map((t) => ({ t, at: meanPlace(t.id, axis) }))
-        .filter((m) => m.at !== null);
-      if (means.length < 2) return [];
-      const sorted = [...means].sort((a, b) => a.at! - b.at!);
-      const [first, last] = [sorted[0]!, sorted.at(-1)!];
-      const sides = axis === 'column' ? ['left', 'right'] : ['the back', 'the front'];
-      return last.at! - first.at! > PLACE_TOLERANCE
-        ? [`${first.t.name} stands mostly to ${sides[0]}, ${last.t.name} to ${sides[1]}`]
-        : [];
-    });
+    const found = sidesOf(plan);
     if (found.length === 0) return null;
-    const cure =
+    const again =
       plan.design && plan.design.kind !== 'hand' && plan.design.kind !== 'interleave' ? plan.design : null;
     return {
       found: `${found.join('; ')}.`,
       cure: 'Randomise again, or read the light and balance it.',
       room: 'layout',
-      ...(cure && {
+      ...(again && {
         fix: {
           label: 'Randomise again',
-          apply: (seed) => ({ plan: relaid(plan, { ...cure, seed, balance: null }) }),
+          apply: (seed) => ({ plan: fairlyRelaid(plan, { ...again, seed, balance: null }) }),
         },
       }),
     };

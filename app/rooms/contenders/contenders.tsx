@@ -57,7 +57,7 @@ export default function ContendersRoom() {
 function ContendersEditor({ id, plan, products, blind, sealedAt }: Awaited<ReturnType<typeof clientLoader>>) {
   const { form, busy, onSubmit } = useRecordForm(toContendersForm(plan));
   const rows = useFieldArray({ control: form.control, name: 'treatments', keyName: 'key' });
-  const watched = useWatch({ control: form.control });
+  const matchedOn = useWatch({ control: form.control, name: 'matchedOn' });
   const [factors, setFactors] = useState(false);
   const locked = sealedAt !== null;
   const hasControl = rows.fields.some((r) => r.role !== 'test');
@@ -78,7 +78,7 @@ function ContendersEditor({ id, plan, products, blind, sealedAt }: Awaited<Retur
                 name="matchedOn"
                 label="Doses are matched on"
                 options={matchings.map((m) => [m, matchingNames[m]] as const)}
-                helperText={matchingNotes[watched.matchedOn ?? 'asIs']}
+                helperText={matchingNotes[matchedOn]}
               />
             </div>
             <div className="w8">

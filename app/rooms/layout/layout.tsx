@@ -39,7 +39,7 @@ export async function clientLoader({ params }: RoomArgs) {
 export type LayoutData = Awaited<ReturnType<typeof clientLoader>>;
 
 /** Forms with fields of their own show their messages there; all else answers by a notice. */
-const formIntents = new Set(['areas', 'design', 'rotation']);
+const formIntents = new Set(['areas', 'design']);
 
 export async function clientAction({ params, request }: RoomArgs) {
   const data: unknown = await request.json();

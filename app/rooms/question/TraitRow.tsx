@@ -5,17 +5,17 @@ import { Choice, Field } from '../../form/fields';
 
 interface Props {
   index: number;
-  /** it decides the trial; all others are exploratory */
-  decides: boolean;
   remove: () => void;
   locked: boolean;
 }
 
 /** One trait of the question: what, how it is taken, which way is better, what is plausible. */
-export function TraitRow({ index, decides, remove, locked }: Props) {
+export function TraitRow({ index, remove, locked }: Props) {
   const at = (name: string) => `traits.${index}.${name}`;
   const trait = useWatch({ name: `traits.${index}` }) as
-    { direction: string; kind: TraitKind; name: string } | undefined;
+    { id: string; direction: string; kind: TraitKind; name: string } | undefined;
+  // The one that decides; all others are exploratory.
+  const decides = (useWatch({ name: 'primaryTraitId' }) as string) === trait?.id;
   const kind = trait?.kind ?? 'number';
   const measured = kind === 'number' || kind === 'count' || kind === 'weighing';
   return (

@@ -1,8 +1,8 @@
 import Button from '@mui/material/Button';
-import { FormProvider, useFieldArray, useWatch } from 'react-hook-form';
+import { FormProvider } from 'react-hook-form';
 import { useLoaderData } from 'react-router';
 import { z } from 'zod';
-import { Choice, Field, LockedForm } from '../../form/fields';
+import { Field, LockedForm } from '../../form/fields';
 import { fieldErrors } from '../../form/schemaFields';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
@@ -22,9 +22,10 @@ import { RoomHead } from '../../ui/RoomHead';
 import { SealedBanner } from '../SealedBanner';
 import type { RoomArgs } from '../roomArgs';
 import { ProtocolPanel } from './ProtocolPanel';
-import { RoundRows } from './RoundRows';
-import { TraitRow } from './TraitRow';
-import { QuestionForm, applyQuestion, newTrait, toQuestionForm } from './questionForm';
+import { DecidesSection } from './DecidesSection';
+import { RoundsSection } from './RoundsSection';
+import { TraitsSection } from './TraitsSection';
+import { QuestionForm, applyQuestion, toQuestionForm } from './questionForm';
 
 export async function clientLoader({ params }: RoomArgs) {
   const { row, state } = await loadTrial(params.trialId);
@@ -79,10 +80,6 @@ export default function QuestionRoom() {
 
 function QuestionEditor({ id, plan, sealedAt, undoable }: Awaited<ReturnType<typeof clientLoader>>) {
   const { form, busy, onSubmit } = useRecordForm(toQuestionForm(plan));
-  const traits = useFieldArray({ control: form.control, name: 'traits', keyName: 'key' });
-  const watched = useWatch({ control: form.control });
-  const named = (watched.traits ?? []).map((t) => ({ id: t.id ?? '', name: t.name ?? '' }));
-  const primary = watched.traits?.find((t) => t.id === watched.primaryTraitId);
   const locked = sealedAt !== null;
   const deed = useDeed();
   return (
@@ -167,118 +164,9 @@ function QuestionEditor({ id, plan, sealedAt, undoable }: Awaited<ReturnType<typ
             </div>
           </div>
 
-          <section className="section">
-            <h2>What is measured</h2>
-            <p className="quiet">
-              One trait decides; the others are looked at beside it. Weighed traits go through Weigh-in, the
-              rest through Rounds.
-            </p>
-            <div className="stack">
-              {traits.fields.map((f, i) => (
-                <TraitRow
-                  key={f.key}
-                  index={i}
-                  decides={watched.traits?.[i]?.id === watched.primaryTraitId}
-                  remove={() => traits.remove(i)}
-                  locked={locked}
-                />
-              ))}
-              {!locked && (
-                <div className="line">
-                  <Button
-                    variant="outlined"
-                    color="secondary"
-                    onClick={() => traits.append(newTrait('weight'))}
-                  >
-                    Add a weight
-                  </Button>
-                  <Button
-                    variant="outlined"
-                    color="secondary"
-                    onClick={() => traits.append(newTrait('height'))}
-                  >
-                    Add a height
-                  </Button>
-                  <Button
-                    variant="outlined"
-                    color="secondary"
-                    onClick={() => traits.append(newTrait('count'))}
-                  >
-                    Add a count
-                  </Button>
-                  <Button
-                    variant="outlined"
-                    color="secondary"
-                    onClick={() => traits.append(newTrait('ratio'))}
-                  >
-                    Add k of n
-                  </Button>
-                  <Button
-                    variant="outlined"
-                    color="secondary"
-                    onClick={() => traits.append(newTrait('score'))}
-                  >
-                    Add a score
-                  </Button>
-                  <Button color="secondary" onClick={() => traits.append(newTrait('blank'))}>
-                    Another trait
-                  </Button>
-                </div>
-              )}
-            </div>
-          </section>
-
-          <section className="section">
-            <h2>What decides</h2>
-            <p className="quiet">
-              The trait the verdict rests on, and the smallest difference a reader would pay or change for.
-            </p>
-            <div className="fields">
-              <div className="w4">
-                <Choice
-                  name="primaryTraitId"
-                  label="Deciding trait"
-                  options={[
-                    ['', 'not chosen yet'],
-                    ...named.map((t) => [t.id, t.name || 'unnamed'] as const),
-                  ]}
-                />
-              </div>
-              <div className="w3">
-                <Field name="differenceValue" label="Smallest that matters" numeric />
-              </div>
-              <div className="w3">
-                <Choice
-                  name="differenceKind"
-                  label="in"
-                  options={[
-                    ['percent', '% of the control'],
-                    ['absolute', primary?.unit || 'its own unit'],
-                  ]}
-                />
-              </div>
-              <div className="w2">
-                <Field name="currency" label="Currency" />
-              </div>
-              <div className="w4">
-                <Field
-                  name="cvPercent"
-                  label={`Spread from ${plan.unitNoun} to ${plan.unitNoun}`}
-                  numeric
-                  suffix="%"
-                  helperText="what this trait usually shows; for How many, in Rehearsal"
-                />
-              </div>
-            </div>
-          </section>
-
-          <section className="section">
-            <h2>Rounds</h2>
-            <p className="quiet">
-              Fixed days on which every unit is visited. All contenders on the same day, in the same light.
-            </p>
-            <RoundRows traits={named} locked={locked} />
-          </section>
+          <TraitsSection locked={locked} />
+          <DecidesSection unitNoun={plan.unitNoun} />
+          <RoundsSection locked={locked} />
           {!locked && (
             <div className="save-bar">
               <Button type="submit" variant="contained" disabled={busy}>

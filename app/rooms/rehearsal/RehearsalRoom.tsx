@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { howMany } from '~core/design/howMany';
 import type { RehearsalResult } from '~core/design/rehearsal';
 import { differencePercent, plantsPerUnit, rehearsalInput } from '~core/design/rehearsalInput';
@@ -16,10 +16,8 @@ import { HowManyPanel } from './HowManyPanel';
 import { RehearsalReport } from './RehearsalReport';
 import type { RehearsalData } from './rehearsal';
 
-const RUNS = 5000;
-
 interface Field {
-  key: 'cv' | 'block' | 'gradient' | 'plant' | 'loss' | 'seed';
+  key: 'cv' | 'block' | 'gradient' | 'plant' | 'loss' | 'runs' | 'seed';
   label: string;
   suffix: string;
   low: number;
@@ -41,6 +39,7 @@ export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
     gradient: plan.gradient ? '15' : '0',
     plant: String(firstCv),
     loss: '2',
+    runs: '5000',
     seed: String(plan.design?.seed ?? 1),
   });
   const [progress, setProgress] = useState<Progress | null>(null);
@@ -75,6 +74,7 @@ export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
         ]
       : []),
     { key: 'loss', label: `${plural(plan.unitNoun)} lost on the way`, suffix: '%', low: 0, high: 60 },
+    { key: 'runs', label: 'Runs', suffix: '', low: 100, high: 500_000 },
     { key: 'seed', label: 'Seed', suffix: '', low: 0, high: 4294967295 },
   ];
   const wrong = (key: keyof typeof typed, low: number, high: number) => {
@@ -86,11 +86,17 @@ export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
     setTyped({ ...typed, [key]: e.target.value });
 
   const cv = number('cv');
-  const power = number('power');
-  const sized =
-    !cvWrong && !wrong('power', 50, 99) && !wrong('difference', 0.1, 1000)
-      ? howMany(plan, cv!, number('difference'), power! / 100)
-      : null;
+  const sizedFor =
+    cvWrong || wrong('power', 50, 99) || wrong('difference', 0.1, 1000)
+      ? ''
+      : [cv, number('difference'), number('power')].join('/');
+  // What is typed is shown at once; the sizes follow when there is time.
+  const settled = useDeferredValue(sizedFor);
+  const sized = useMemo(() => {
+    if (settled === '') return null;
+    const [spread, difference, power] = settled.split('/').map(Number) as [number, number, number];
+    return howMany(plan, spread, difference, power / 100);
+  }, [settled, plan]);
 
   const run = async () => {
     if (cvWrong || fields.some((f) => wrong(f.key, f.low, f.high))) {
@@ -104,7 +110,7 @@ export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
       gradientPercent: number('gradient')!,
       plantCvPercent: number('plant')!,
       lossPercent: number('loss')!,
-      runs: RUNS,
+      runs: Math.round(number('runs')!),
       seed: Math.floor(number('seed')!),
       alpha: 0.05,
     });
@@ -119,7 +125,7 @@ export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
       return;
     }
     setResult(null);
-    setProgress({ done: 0, total: RUNS });
+    setProgress({ done: 0, total: input.value.runs });
     const answer = await rehearseInWorker(input.value, setProgress);
     setProgress(null);
     if (answer.ok) setResult({ value: answer.value.result, stopped: answer.value.stopped });
@@ -166,7 +172,9 @@ export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
                 : 'Nothing is laid out yet: blocks are imagined, and dealt anew at every run.'}
             </p>
             <Button variant="contained" size="large" onClick={() => void run()}>
-              Rehearse {RUNS.toLocaleString('en')} times
+              {wrong('runs', 100, 500_000)
+                ? 'Rehearse'
+                : `Rehearse ${number('runs')!.toLocaleString('en')} times`}
             </Button>
           </div>
         )}

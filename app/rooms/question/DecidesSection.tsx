@@ -1,0 +1,52 @@
+import { Choice, Field } from '../../form/fields';
+import { useNamedTraits } from './useNamedTraits';
+import { useWatch } from 'react-hook-form';
+
+/** What decides: the trait, the difference that matters, the spread that is reckoned with. */
+export function DecidesSection({ unitNoun }: { unitNoun: string }) {
+  const named = useNamedTraits();
+  const primaryTraitId = useWatch({ name: 'primaryTraitId' }) as string;
+  const primary = named.find((t) => t.id === primaryTraitId);
+  return (
+    <section className="section">
+      <h2>What decides</h2>
+      <p className="quiet">
+        The trait the verdict rests on, and the smallest difference a reader would pay or change for.
+      </p>
+      <div className="fields">
+        <div className="w4">
+          <Choice
+            name="primaryTraitId"
+            label="Deciding trait"
+            options={[['', 'not chosen yet'], ...named.map((t) => [t.id, t.name || 'unnamed'] as const)]}
+          />
+        </div>
+        <div className="w3">
+          <Field name="differenceValue" label="Smallest that matters" numeric />
+        </div>
+        <div className="w3">
+          <Choice
+            name="differenceKind"
+            label="in"
+            options={[
+              ['percent', '% of the control'],
+              ['absolute', primary?.unit || 'its own unit'],
+            ]}
+          />
+        </div>
+        <div className="w2">
+          <Field name="currency" label="Currency" />
+        </div>
+        <div className="w4">
+          <Field
+            name="cvPercent"
+            label={`Spread from ${unitNoun} to ${unitNoun}`}
+            numeric
+            suffix="%"
+            helperText="what this trait usually shows; for How many, in Rehearsal"
+          />
+        </div>
+      </div>
+    </section>
+  );
+}
