@@ -77,3 +77,73 @@ describe('the library file', () => {
     expect(!read.ok && read.error).toMatch(said);
   });
 });
+
+describe('what a reader could object to, and how it was conducted', () => {
+  const said = (over: object, audit: Parameters<typeof reviewDocument>[0]['audit'] = [], disclosure = '') => {
+    const blind = { ...state, plan: { ...p, ...over }, revealedAt: '2026-03-20T08:00:00Z' };
+    return JSON.stringify(
+      reviewDocument({
+        state: blind,
+        review: { ...emptyReview, disclosure },
+        findings: [],
+        verdict: null,
+        nameOf,
+        today: '2026-04-01',
+        audit,
+      }),
+    );
+  };
+  it('lists accepted findings with their reason, and open ones', () => {
+    const finding = {
+      ruleId: 'no-spares',
+      severity: 'note' as const,
+      title: 'No spare plants',
+      found: 'No reserves are planned.',
+      why: '',
+      cure: '',
+      room: 'layout' as const,
+      fixLabel: null,
+    };
+    const text = said({}, [
+      { ...finding, accepted: 'no seed left' },
+      { ...finding, title: 'Other', accepted: null },
+    ]);
+    expect(text).toContain('What could be objected');
+    expect(text).toContain('No spare plants: No reserves are planned. Accepted: no seed left');
+    expect(text).toContain('Other: No reserves are planned."');
+    expect(said({})).not.toContain('What could be objected');
+  });
+  it('says who scored, what was hidden, balanced, rotated and matched', () => {
+    const text = said({
+      blinding: 'scorer',
+      scorer: 'Marta',
+      winning: 'More weight.',
+      alsoAsked: 'And water?',
+      wholeSystem: true,
+      matchedOn: 'nitrogen',
+      cropsWithin: ['sage', 'basil'],
+      rotation: { everyDays: 2, within: 'all' },
+      gradient: { name: 'Light', unit: '', readings: [] },
+      design: { ...p.design!, balance: { candidates: 2000, spreadPercent: 1.2 } },
+      treatments: p.treatments.map((t) => ({ ...t, products: [use()] })),
+    });
+    for (const part of [
+      'scored by Marta',
+      'codes were opened on 2026-03-20',
+      'counted as winning: More weight.',
+      'exploratory: And water?',
+      'Whole systems',
+      'equal nitrogen',
+      'sage, basil',
+      'every 2 days',
+      '2000 draws',
+    ]) {
+      expect(text).toContain(part);
+    }
+  });
+  it('doesn’t disclose twice what was written, nor call it bought', () => {
+    const text = said({}, [], 'Prova <b> was sent by its maker for nothing.');
+    expect(text.match(/Prova <b> was sent/g)).toHaveLength(1);
+    expect(text).not.toContain('All products were bought');
+  });
+});

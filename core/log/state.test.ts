@@ -3,7 +3,7 @@ import type { AreaId, RoundId, TraitId } from '../model/ids';
 import { entry, harvest, height, heightTrait, plan, trait, unitId, weighing } from '../testing/trial';
 import { implausible } from './plausible';
 import { deriveState } from './state';
-import { traitScore, unitValue } from './unitValues';
+import { cropOfSample, samplesIn, traitScore, unitValue } from './unitValues';
 
 const water = unitId('Water', 0);
 
@@ -89,5 +89,48 @@ describe('implausible values', () => {
   it('has nothing to compare a first value with', () => {
     expect(implausible(state, unitId('A', 0), heightTrait(), 900, 'r1' as RoundId)).toBeNull();
     expect(implausible(state, water, trait({ id: 'weight' as TraitId }), 900, null)).toBeNull();
+  });
+});
+
+describe('kinds of value', () => {
+  const rooted = heightTrait({ id: 'rooted' as never, kind: 'ratio', outOf: 5, unit: '%' });
+  const p = plan({ traits: [rooted] });
+  const unit = unitId('A', 0);
+  const said = (value: number, over: object = {}) =>
+    entry({
+      kind: 'measurement',
+      unitId: unit,
+      traitId: rooted.id,
+      roundId: p.rounds[0]!.id,
+      sample: null,
+      value,
+      ...over,
+    });
+  it('k of n counts as per cent, by its own n where one was said', () => {
+    expect(unitValue(deriveState(p, [said(4)]), unit, rooted)).toBe(80);
+    expect(unitValue(deriveState(p, [said(3, { outOf: 4 })]), unit, rooted)).toBe(75);
+  });
+  it('samples belong to crops in turn, and one crop can be looked at alone', () => {
+    const tall = heightTrait({ samplesPerUnit: 2 });
+    const two = { ...plan({ traits: [tall] }), cropsWithin: ['sage', 'basil'] };
+    expect(samplesIn(two, tall)).toBe(4);
+    expect([1, 2, 3, 4].map((s) => cropOfSample(tall, s))).toEqual([0, 0, 1, 1]);
+    const log = [2, 4, 10, 20].map((v, i) => entry(height(unit, v, 'r2', i + 1)));
+    const state = deriveState(two, log);
+    expect(unitValue(state, unit, tall)).toBe(9);
+    expect(unitValue(state, unit, tall, undefined, 0)).toBe(3);
+    expect(unitValue(state, unit, tall, undefined, 1)).toBe(15);
+  });
+  it('tasks, the opening of the codes and remarks on a trait are read from the log', () => {
+    const state = deriveState(p, [
+      entry({ kind: 'taskDone', task: 'labels printed' }),
+      entry({ kind: 'reveal', reason: '' }),
+      entry({ kind: 'note', unitId: unit, text: 'leans', traitId: rooted.id, roundId: p.rounds[0]!.id }),
+      said(9, { notYet: true }),
+    ]);
+    expect([...state.tasksDone.keys()]).toEqual(['labels printed']);
+    expect(state.revealedAt).not.toBeNull();
+    expect(state.notes[0]).toMatchObject({ text: 'leans', traitId: 'rooted' });
+    expect(state.observations[0]!.notYet).toBe(true);
   });
 });

@@ -1,9 +1,11 @@
 import { createHash } from 'node:crypto';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { entry, height, plan, trait, unitId } from '../testing/trial';
+import { entry, height, plan, product, trait, unitId, use } from '../testing/trial';
 import { Entry } from './entry';
 import { describeMigrationError, migrate } from './migrations';
+import { newInVersion2 } from './blankPlan';
+import { Trial } from './trial';
 import { Plan, controlOf } from './plan';
 import { canonicalJson, missingForSeal, planSha256 } from './seal';
 
@@ -113,5 +115,48 @@ describe('migrations', () => {
     const read = migrate(file, steps, 3);
     expect(read).toMatchObject({ ok: false, error: { tag } });
     if (!read.ok) expect(describeMigrationError(read.error)).toMatch(/\.$/);
+  });
+});
+
+describe('version 2 of the trial file', () => {
+  const old = () => {
+    const p = plan();
+    const without = (o: object, ...keys: string[]) =>
+      Object.fromEntries(Object.entries(o).filter(([k]) => !keys.includes(k)));
+    return {
+      palazzo: 'trial',
+      version: 1,
+      log: [],
+      review: { author: '', introduction: '', conclusion: '', disclosure: '' },
+      plan: {
+        ...without(p, ...Object.keys(newInVersion2())),
+        traits: p.traits.map((t) => without(t, 'outOf', 'scale')),
+        treatments: p.treatments.map((t) => ({
+          ...without(t, 'system', 'conditions', 'levels', 'expectedPercent'),
+          products: [without(use(), 'stage')],
+        })),
+        areas: p.areas.map((a) => without(a, 'reserved')),
+        units: p.units.map((u) => without(u, 'columnBlock', 'setting', 'startSize')),
+        design: without(p.design!, 'settings', 'balance'),
+        products: [product()],
+      },
+    };
+  };
+  it('is reached from version 1 with everything new empty', () => {
+    const read = migrate(old());
+    if (!read.ok) throw new Error(read.error.tag);
+    const trial = Trial.parse(read.value);
+    const p = plan();
+    expect(trial.key).toBeNull();
+    expect(trial.plan).toEqual({
+      ...p,
+      products: [product()],
+      treatments: p.treatments.map((t) => ({ ...t, products: [use()] })),
+    });
+  });
+  it('a plan of version 1 without a layout stays so', () => {
+    const bare = old();
+    const read = migrate({ ...bare, plan: { ...bare.plan, design: null, units: [] } });
+    expect(read.ok && (read.value.plan as Plan).design).toBeNull();
   });
 });

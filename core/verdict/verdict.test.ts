@@ -2,12 +2,24 @@ import { describe, expect, it } from 'vitest';
 import type { Entry } from '../model/entry';
 import type { ProductId } from '../model/ids';
 import type { Plan } from '../model/plan';
-import { entry, harvest, height, heightTrait, plan, product, trait, unitId, use } from '../testing/trial';
+import {
+  entry,
+  harvest,
+  height,
+  heightTrait,
+  plan,
+  product,
+  trait,
+  unitId,
+  use,
+  weighing,
+} from '../testing/trial';
+import { layOut } from '../design/layOut';
 import { deriveState } from '../log/state';
 import { type Finding, makeFinding } from './finding';
 import { pairOutcome } from './rank';
 import { makeVerdict } from './verdict';
-import { headline, measureLabel, methodText, notes } from './words';
+import { blindHeadline, headline, measureLabel, methodText, notes } from './words';
 
 const nameOf = (id: string) => id;
 
@@ -232,4 +244,74 @@ it('one unit each: the verdict says what can’t be told', () => {
   expect(v.cannotTell[0]).toBe(
     'Which is better: with one tray each, a product can’t be told from its place.',
   );
+});
+
+describe('designs and blinding in a finding', () => {
+  const names = ['Water', 'A', 'B'];
+  const square = () => {
+    const base = plan({ treatments: names, replicates: 3 });
+    const units = layOut(base, { kind: 'latin', replicates: 3, seed: 4, settings: [], balance: null });
+    if (!units.ok) throw new Error(units.error.tag);
+    return { ...base, units: units.value };
+  };
+  it('rows and columns of a Latin square are both taken off', () => {
+    const p = square();
+    // A strong gradient along both sides; A is 10 more, whatever its place.
+    const log = p.units.map((u, i) =>
+      entry(
+        weighing(
+          u.id,
+          50 + 20 * u.position.row + 9 * u.position.column + (u.treatmentId === 'A' ? 10 : 0) + (i % 2) * 0.1,
+        ),
+        `w${i}`,
+      ),
+    );
+    const found = makeFinding(deriveState(p, log), p.traits[0]!);
+    if (!found.ok) throw new Error(found.error.tag);
+    const { comparison } = found.value;
+    expect(comparison.anova!.dfResidual).toBe(2);
+    expect(comparison.columns).toBe(3);
+    expect(comparison.versusControl[0]!.difference).toBeCloseTo(10, 0);
+    expect(methodText(found.value, 'tray')).toMatch(/3 rows and 3 columns of the square/);
+  });
+  it('by code it says how many pairs are apart and nothing of the control', () => {
+    const p = plan({ treatments: names, replicates: 3 });
+    const of = (values: Record<string, number[]>) => {
+      const f = makeFinding(deriveState(p, harvest(values)), p.traits[0]!);
+      if (!f.ok) throw new Error(f.error.tag);
+      return blindHeadline(f.value);
+    };
+    expect(of({ Water: [50, 51, 52], A: [80, 81, 82], B: [81, 82, 83] })).toBe(
+      'By code: two of three pairs can be told apart.',
+    );
+    expect(of({ Water: [50, 60, 70], A: [51, 60, 71], B: [49, 62, 70] })).toBe(
+      'By code: nothing can be told apart.',
+    );
+    expect(of({ Water: [1, 2, 3], A: [50, 51, 52], B: [80, 81, 82] })).toMatch(/every code/);
+    expect(of({ Water: [1], A: [2], B: [3] })).toMatch(/one unit each/);
+  });
+  it('says what is done with kinds that have no test of their own yet', () => {
+    const score = trait({ kind: 'score', summary: 'last', scale: [] });
+    const p = plan({ treatments: names, replicates: 3, traits: [score] });
+    const log = p.units.map((u, i) =>
+      entry(
+        {
+          kind: 'measurement',
+          unitId: u.id,
+          traitId: score.id,
+          roundId: null,
+          sample: null,
+          value: (i % 5) + 1,
+          notYet: i === 0,
+        },
+        `s${i}`,
+      ),
+    );
+    const found = makeFinding(deriveState(p, log), score);
+    expect(found.ok && found.value.warnings.join(' ')).toMatch(
+      /Scores are compared as numbers.*hadn’t happened/,
+    );
+    const words = makeFinding(deriveState(p, log), trait({ kind: 'text' }));
+    expect(words).toEqual({ ok: false, error: { tag: 'noValues' } });
+  });
 });
