@@ -260,6 +260,12 @@ describe('a blind trial', () => {
     await v.press('5 white, dense, filling the space');
     await v.keys('Enter');
     await v.tileSays('FAG-02', /5\.0/);
+    await v.retype('Label', '99');
+    await v.keys('Enter');
+    await v.sees('No label says “99”.');
+    await v.retype('Label', 'fag-13');
+    await v.keys('Enter');
+    await v.sees('Pot 13 FAG-13');
     expect(v.complaints).toEqual([]);
   });
 });

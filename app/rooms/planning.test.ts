@@ -15,6 +15,7 @@ import { layoutAction } from './layout/layoutActions';
 import { logAction } from './logActions';
 import { parseScale, scaleToText } from './question/questionForm';
 import { choicesOf, valueFault } from './rounds/valueRules';
+import { unitByCode } from './rounds/unitByCode';
 import { firstOpenSample, remarkOf } from './rounds/walk';
 import { product } from '~core/testing/trial';
 
@@ -283,6 +284,18 @@ describe('written scales', () => {
       if (t.scale) expect(parseScale(scaleToText(t.scale))).toEqual(t.scale);
     }
   });
+});
+
+it.each([
+  ['TST-05', 'TST-05'],
+  ['tst-05', 'TST-05'],
+  ['5', 'TST-05'],
+  ['005', 'TST-05'],
+  ['55', null],
+  ['', null],
+  ['SAG-05', null],
+])('the label “%s” finds %s', (typed, code) => {
+  expect(unitByCode(p.units, typed)?.code ?? null).toBe(code);
 });
 
 describe('what the pad takes', () => {

@@ -15,6 +15,7 @@ import { RoomHead } from '../../ui/RoomHead';
 import { SealedBanner } from '../SealedBanner';
 import type { RoomArgs } from '../roomArgs';
 import { FactorDialog } from './FactorDialog';
+import { FactorTable } from './FactorTable';
 import { SameTable } from './SameTable';
 import { TreatmentRow } from './TreatmentRow';
 import { combinations, factorsOf } from './factorial';
@@ -87,7 +88,7 @@ function ContendersEditor({ id, plan, products, blind, sealedAt }: Awaited<Retur
                 name="wholeSystem"
                 render={({ field }) => (
                   <FormControlLabel
-                    label="Whole systems are compared: medium, container and feed together, and the review says so"
+                    label="Whole systems are compared, and the review says so"
                     disabled={locked}
                     control={
                       <Checkbox
@@ -115,6 +116,7 @@ function ContendersEditor({ id, plan, products, blind, sealedAt }: Awaited<Retur
               </p>
             </div>
           )}
+          <FactorTable blind={blind} />
           <div className="stack">
             {rows.fields.map((f, i) => (
               <TreatmentRow

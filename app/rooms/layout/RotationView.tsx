@@ -5,7 +5,7 @@ import { type ReactNode, useState } from 'react';
 import { FormProvider } from 'react-hook-form';
 import { Link } from 'react-router';
 import { exposureSpreadPercent, meanExposure, rotationPlan } from '~core/design/rotation';
-import { type Plan } from '~core/model/plan';
+import type { Plan, Position, Unit } from '~core/model/plan';
 import { formatFigure, plural } from '~core/quantity/format';
 import { dateOfDay } from '~core/schedule/rounds';
 import { shortDate, todayDate } from '../../bench/clock';
@@ -35,6 +35,19 @@ export function RotationView({
   const still = exposureSpreadPercent(meanExposure({ ...plan, rotation: null }));
   const turning = exposureSpreadPercent(meanExposure(plan));
   const today = todayDate();
+  const place = (_: Position, unit: Unit | undefined) =>
+    unit ? (
+      <span className="tile" style={tileInk(indexOf(unit.treatmentId))}>
+        <UnitFace
+          index={indexOf(unit.treatmentId)}
+          number={unitNumber(unit.code)}
+          value={plan.treatments[indexOf(unit.treatmentId)]?.name}
+          words
+        />
+      </span>
+    ) : (
+      <span className="place" />
+    );
   return (
     <div className="with-side">
       <div className="main">
@@ -60,24 +73,7 @@ export function RotationView({
                 ))}
               </ToggleButtonGroup>
             </div>
-            <PlanView
-              plan={plan}
-              positions={turn.positions}
-              renderPlace={(_, unit) =>
-                unit ? (
-                  <span className="tile" style={tileInk(indexOf(unit.treatmentId))}>
-                    <UnitFace
-                      index={indexOf(unit.treatmentId)}
-                      number={unitNumber(unit.code)}
-                      value={plan.treatments[indexOf(unit.treatmentId)]?.name}
-                      words
-                    />
-                  </span>
-                ) : (
-                  <span className="place" />
-                )
-              }
-            />
+            <PlanView plan={plan} positions={turn.positions} renderPlace={place} />
             <Legend plan={plan} />
             {seal && turn.number > 0 && (
               <div className="line" style={{ marginTop: '0.9rem' }}>
@@ -96,16 +92,24 @@ export function RotationView({
             )}
           </>
         ) : (
-          <div className="empty">
-            <h2>{plan.units.length === 0 ? 'Nothing stands here yet' : 'Every unit keeps its place'}</h2>
-            <p>
-              {plan.units.length === 0
-                ? 'Lay the units out under Arrange first.'
-                : plan.rounds.length === 0
-                  ? 'Plan the rounds in Question first: the last one ends the rotation.'
-                  : 'Fixed places by chance and a rotation are both good practice. A rotation evens out light that blocks can’t, and costs a few minutes every turn.'}
-            </p>
-          </div>
+          <>
+            {plan.units.length > 0 && (
+              <>
+                <PlanView plan={plan} positions={positions} renderPlace={place} />
+                <Legend plan={plan} />
+              </>
+            )}
+            <div className="empty">
+              <h2>{plan.units.length === 0 ? 'Nothing stands here yet' : 'Every unit keeps its place'}</h2>
+              <p>
+                {plan.units.length === 0
+                  ? 'Lay the units out under Arrange first.'
+                  : plan.rounds.length === 0
+                    ? 'Plan the rounds in Question first: the last one ends the rotation.'
+                    : 'Fixed places by chance and a rotation are both good practice. A rotation evens out light that blocks can’t, and costs a few minutes every turn.'}
+              </p>
+            </div>
+          </>
         )}
       </div>
       <aside className="side stack">

@@ -19,19 +19,18 @@ function labelNodes(label: LabelContent, box: LabelBox): Content[] {
   const tile = Math.min(h - 2 * pad, w * 0.2, 34);
   const textX = x + pad + tile + 7;
   const textWidth = w - 3 * pad - tile - qr - 8;
-  const line = (text: string, top: number, fontSize: number, extra: object = {}): Content => ({
-    columns: [{ width: textWidth, text, fontSize, ...extra }],
-    absolutePosition: { x: textX, y: y + top },
-  });
+  const text: Content[] = [
+    { text: `${label.title}  ${label.letter}`, fontSize: 12, bold: true },
+    ...(label.name ? [{ text: label.name, fontSize: 9, margin: [0, 2, 0, 0] } as Content] : []),
+    { text: label.small, fontSize: 7, color: '#5f564b', margin: [0, 2, 0, 0] },
+  ];
   return [
     {
       canvas: [{ type: 'rect', x: 0, y: 0, w, h, r: 3, lineWidth: 0.4, lineColor: CUT, dash: { length: 2 } }],
       absolutePosition: { x, y },
     },
     { svg: tesseraSvg(label.index), width: tile, height: tile, absolutePosition: { x: x + pad, y: y + pad } },
-    line(`${label.title}  ${label.letter}`, pad, 12, { bold: true }),
-    ...(label.name ? [line(label.name, pad + 16, 9)] : []),
-    line(label.small, pad + (label.name ? 29 : 17), 7, { color: '#5f564b' }),
+    { columns: [{ width: textWidth, stack: text }], absolutePosition: { x: textX, y: y + pad } },
     {
       qr: label.qr,
       fit: qr,

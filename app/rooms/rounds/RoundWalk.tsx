@@ -13,6 +13,7 @@ import { Legend } from '../../ui/Legend';
 import { LogDialog } from '../LogDialog';
 import { SomethingOff, StandingValue, UnitHeading, spokenNumber } from '../UnitHeading';
 import { MeasurePlan } from './MeasurePlan';
+import { FindUnit } from './FindUnit';
 import { WordsPad } from './WordsPad';
 import { choicesOf, valueFault } from './valueRules';
 import { firstOpenSample, nextStep, remarkOf, walkOf } from './walk';
@@ -172,6 +173,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
               </span>
             </button>
           ))}
+          <FindUnit units={walk} onFound={goTo} />
           <SomethingOff onOpen={() => setOff(true)} />
         </div>
         {off && <LogDialog unit={unit} onClose={() => setOff(false)} onKeep={write} />}
