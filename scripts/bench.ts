@@ -6,6 +6,8 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { gzipSync } from 'node:zlib';
 import puppeteer, { type ElementHandle, type Page } from 'puppeteer-core';
+import { rehearse } from '~core/design/rehearsal';
+import { rehearsalInput } from '~core/design/rehearsalInput';
 import { seededRandom } from '~core/design/random';
 import { exportTrial } from '~core/formats/dataPackage';
 import { deriveState } from '~core/log/state';
@@ -111,6 +113,31 @@ async function findings() {
     150,
     ` (R in WebAssembly, analysis of variance and Tukey alone: ${median(rTimes).toFixed(0)} ms, ${ratio.toFixed(1)} times ours)`,
   );
+}
+
+/** 5,000 simulated trials of 6 treatments × 8 units in blocks with Dunnett, all scenarios at once. */
+function rehearsal() {
+  const names = ['Water', 'A', 'B', 'C', 'D', 'E'];
+  const input = rehearsalInput(smallPlan({ treatments: names, replicates: 8, blocked: true }), {
+    unitCvPercent: 10,
+    blockCvPercent: 7,
+    gradientPercent: 0,
+    plantCvPercent: 10,
+    lossPercent: 0,
+    runs: 5000,
+    seed: 1,
+    alpha: 0.05,
+  });
+  if (!input.ok) throw new Error(input.error.tag);
+  const once = (over: object) => {
+    const from = performance.now();
+    const task = rehearse({ ...input.value, ...over });
+    if (!task.ok) throw new Error(task.error.tag);
+    while (!task.value.step(100));
+    return performance.now() - from;
+  };
+  report('rehearsal, 5,000 trials of 6 treatments × 8 units', once({}), 1000);
+  report('the same with six plants in each unit', once({ plants: 6 }), 1000);
 }
 
 async function coldStart(executablePath: string, url: string) {
@@ -228,6 +255,7 @@ shellSize();
 await coldStart(executablePath, urlOf(demo));
 await keystroke(executablePath, urlOf(own));
 await findings();
+rehearsal();
 demo.close();
 own.close();
 for (const r of rows)

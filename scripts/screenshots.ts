@@ -14,9 +14,12 @@ const views: [name: string, path: string, size: typeof desk, ready: string][] = 
   ['today', '/', desk, '.ledger'],
   ['library', '/library', desk, '.ledger'],
   ['product', '/library/demo-duo', desk, 'form'],
-  ['question', '/trial/demo-trial-rad/question', desk, 'form'],
-  ['contenders', '/trial/demo-trial-par/contenders', desk, 'form'],
-  ['layout', '/trial/demo-trial-par/layout', desk, '.tile'],
+  ['question', '/trial/demo-trial-fag/question', desk, 'form'],
+  ['contenders', '/trial/demo-trial-rad/contenders', desk, 'form'],
+  ['layout', '/trial/demo-trial-fag/layout', desk, '.tile'],
+  ['light-map', '/trial/demo-trial-rad/layout?view=light', desk, '.reading-place'],
+  ['fairness', '/trial/demo-trial-rad/fairness', desk, '.finding'],
+  ['rehearsal', '/trial/demo-trial-cor/rehearsal', desk, '.sizes'],
   ['labels', '/trial/demo-trial-par/labels', desk, '.label img'],
   ['rounds', '/trial/demo-trial-par/rounds', desk, '.tile.current'],
   ['rounds-phone', '/trial/demo-trial-par/rounds', phone, '.tile.current'],
@@ -39,6 +42,10 @@ for (const [name, path, size, ready] of views) {
   await page.goto(base + path, { waitUntil: 'networkidle0' });
   await page.waitForSelector(ready);
   await page.evaluate('document.fonts.ready');
+  if (name === 'rehearsal') {
+    await page.locator('xpath///button[starts-with(., "Rehearse")]').click();
+    await page.waitForSelector('[data-testid="rehearsal-report"]');
+  }
   await page.screenshot({ path: `${folder}${name}.png` });
   console.log(`docs/screenshots/${name}.png`);
 }

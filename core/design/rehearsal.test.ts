@@ -4,6 +4,9 @@ import type { Plan } from '../model/plan';
 import { layOut } from './layOut';
 import { powerOf, sizeOf } from './power';
 import { type RehearsalInput, type RehearsalResult, rehearse } from './rehearsal';
+import { answer, plantAnswer } from './rehearsalOutcome';
+import { seededRandom } from './random';
+import { prepareLinearModel } from '../stats/linearModel';
 import { plantsPerUnit, predictedPercent, rehearsalInput } from './rehearsalInput';
 
 const assumptions = {
@@ -146,4 +149,28 @@ describe('what a plan gives the rehearsal', () => {
       error: { tag: 'noControl' },
     });
   });
+});
+
+it('plants taken for units are what a model of all plants says', () => {
+  const random = seededRandom(9);
+  const units = inputFor('rcbd').units;
+  const [plants, n] = [3, units.length];
+  const means = units.map(() => random.normal());
+  const rows = units.flatMap((u) => Array<typeof u>(plants).fill(u));
+  const deviations = units.map(() => {
+    const d = Array.from({ length: plants }, () => random.normal());
+    const m = d.reduce((s, x) => s + x, 0) / plants;
+    return d.map((x) => x - m);
+  });
+  const values = units.flatMap((_, i) => deviations[i]!.map((d) => means[i]! + d));
+  const within = deviations.flat().reduce((s, d) => s + d * d, 0);
+  const small = prepareLinearModel(units, 4, 4);
+  const large = prepareLinearModel(rows, 4, 4);
+  if (!small.ok || !large.ok) throw new Error('a model');
+  const fast = plantAnswer(small.value, means, { k: 4, alpha: 0.05, plants, within });
+  const slow = answer(large.value, values, 4, 0.05)!;
+  expect(rows).toHaveLength(n * plants);
+  expect(fast.se(1, 0)).toBeCloseTo(slow.se(1, 0), 10);
+  expect(fast.dunnett).toBe(slow.dunnett);
+  fast.means.forEach((m, i) => expect(m).toBeCloseTo(slow.means[i]!, 10));
 });

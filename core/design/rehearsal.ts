@@ -9,6 +9,7 @@ import {
   counter,
   judge,
   judgeProducts,
+  plantAnswer,
   share,
 } from './rehearsalOutcome';
 
@@ -137,16 +138,6 @@ export function rehearse(input: RehearsalInput): Result<Rehearsal, ModelError | 
           ),
         )
       : null;
-  const plantModel =
-    plants > 1
-      ? prepareLinearModel(
-          input.units.flatMap((u) => Array<RehearsedUnit>(plants).fill(u)),
-          k,
-          blocks,
-          columns,
-        )
-      : null;
-
   const random = seededRandom(input.seed);
   const zero = Array<number>(k).fill(0);
   const best = Math.max(1, bestOf(input.predictedPercent, sign));
@@ -167,7 +158,13 @@ export function rehearse(input: RehearsalInput): Result<Rehearsal, ModelError | 
   const noise = new Float64Array(n);
   const place = new Float64Array(n);
   const values = new Float64Array(n);
-  const plantValues = new Float64Array(n * plants);
+
+  /** Sum of squares of plants about their unit’s mean, over all units. */
+  const withinSquares = (units: number) => {
+    let sum = 0;
+    for (let i = 0; i < units * (plants - 1); i++) sum += random.normal() ** 2;
+    return sum * input.plantCvPercent ** 2;
+  };
 
   const run = () => {
     const blockEffect = Array.from(
@@ -217,18 +214,9 @@ export function rehearse(input: RehearsalInput): Result<Rehearsal, ModelError | 
     for (const s of scenarios) judge(a, s.effects, sign, s.plan);
     for (const s of sweep) judge(a, s.effects, sign, s.count);
 
-    if (plantModel?.ok) {
-      for (let i = 0; i < n; i++) {
-        let mean = 0;
-        for (let j = 0; j < plants; j++) {
-          const d = random.normal() * input.plantCvPercent;
-          plantValues[i * plants + j] = d;
-          mean += d / plants;
-        }
-        for (let j = 0; j < plants; j++) plantValues[i * plants + j]! += values[i]! - mean;
-      }
-      const p = answer(plantModel.value, plantValues, k, alpha);
-      if (p) for (const s of scenarios) judge(p, s.effects, sign, s.plants);
+    if (plants > 1 && kept === values) {
+      const p = plantAnswer(model, values, { k, alpha, plants, within: withinSquares(n) });
+      for (const s of scenarios) judge(p, s.effects, sign, s.plants);
     }
     if (plain?.ok) {
       const order = random.shuffle(Array.from({ length: n }, (_, i) => i));

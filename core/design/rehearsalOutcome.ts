@@ -69,6 +69,30 @@ export function answer(
   };
 }
 
+/**
+ * What the same data say when every plant is taken for a unit. With as many plants in each unit the means are
+ * the same; the residual is that of the units, times the plants, plus the plants' own about their unit's mean.
+ *
+ * @param within sum of squares of the plants about their unit's mean
+ */
+export function plantAnswer(
+  model: PreparedModel,
+  values: ArrayLike<number>,
+  { k, alpha, plants, within }: { k: number; alpha: number; plants: number; within: number },
+): Answer {
+  const fit = model.fit(values);
+  const n = values.length;
+  const df = fit.dfResidual + n * (plants - 1);
+  const ms = (plants * fit.residualSumOfSquares + within) / df;
+  const v = fit.unscaledCovariance;
+  return {
+    means: fit.adjustedMeans,
+    se: (a, b) => Math.sqrt((ms / plants) * Math.max(0, v(a, a) + v(b, b) - 2 * v(a, b))),
+    dunnett: criticalOf('dunnett', k, df, alpha),
+    tukey: criticalOf('tukey', k, df, alpha),
+  };
+}
+
 /** The treatment that is truly best, or −1 when none differs from the control for the better. */
 export function bestOf(effects: readonly number[], sign: number): number {
   let best = 0;
