@@ -14,6 +14,8 @@ interface ArmSketch {
   key: string;
   name: string;
   role: Role;
+  /** change against the control that was expected, per cent */
+  expected?: number;
   use?: { product: string; amount: number; unit: ProductUse['unit']; solutionL: number; times: number };
 }
 
@@ -41,6 +43,7 @@ export interface PlanSketch {
 function treatment(code: string, a: ArmSketch): Treatment {
   return {
     ...blankTreatment(a.name, a.role, treatmentId(code, a.key)),
+    expectedPercent: a.expected ?? null,
     products: a.use
       ? [
           {

@@ -48,18 +48,21 @@ export function finished(day: Day): Trial {
       { key: 'water', name: 'Water', role: 'untreated' },
       {
         key: 'palestra',
+        expected: 10,
         name: 'Palestra Liquida',
         role: 'test',
         use: { product: 'palestra', amount: 5, unit: 'mL', solutionL: 0.8, times: 5 },
       },
       {
         key: 'duo',
+        expected: 20,
         name: 'Duo Lume',
         role: 'test',
         use: { product: 'duo', amount: 1, unit: 'g', solutionL: 0.8, times: 15 },
       },
       {
         key: 'sarmenta',
+        expected: 20,
         name: 'Sarmenta Fine',
         role: 'test',
         use: { product: 'sarmenta', amount: 0.8, unit: 'g', solutionL: 0.8, times: 15 },

@@ -11,7 +11,7 @@ const LogForm = z.object({ body: EntryBody });
 /** The value that a new one of the same unit, trait, round and sample puts right. */
 function valueInPlace(state: TrialState, body: EntryBody): Observation | undefined {
   if ((body.kind !== 'measurement' && body.kind !== 'weighing') || body.roundId === null) return undefined;
-  const sample = body.kind === 'measurement' ? body.sample : null;
+  const sample = body.sample ?? null;
   return observationsOf(state, body.unitId, body.traitId, body.roundId).findLast((o) => o.sample === sample);
 }
 

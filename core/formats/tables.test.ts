@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
 import { deriveState } from '../log/state';
-import { entry, harvest, height, plan, product, unitId, use } from '../testing/trial';
+import { entry, harvest, height, heightTrait, plan, product, unitId, use } from '../testing/trial';
 import { readTable } from './csv';
 import { trialTables } from './tables';
 
@@ -80,4 +80,39 @@ it('foreign keys point at rows that are there', () => {
       for (const row of t.rows) expect(known).toContain(row[key.fields]);
     }
   }
+});
+
+it('k of n, crops, columns, settings and readings are there', () => {
+  const ratio = heightTrait({ id: 'rooted' as never, kind: 'ratio', outOf: 5 });
+  const base = plan({ replicates: 2, blocked: true, traits: [ratio] });
+  const rich = {
+    ...base,
+    cropsWithin: ['sage', 'basil'],
+    gradient: { name: 'Light', unit: '', readings: [{ position: base.units[0]!.position, value: 210 }] },
+    units: base.units.map((u) => ({ ...u, columnBlock: 2, setting: 'lamp', startSize: 4.5 })),
+  };
+  const said = entry({
+    kind: 'measurement',
+    unitId: base.units[0]!.id,
+    traitId: ratio.id,
+    roundId: null,
+    sample: 2,
+    value: 3,
+    notYet: true,
+  });
+  const byName = Object.fromEntries(
+    trialTables(deriveState(rich, [said])).map((t) => [t.name, readTable(t.csv)]),
+  );
+  const rowOf = (name: string) => {
+    const t = byName[name]!;
+    if (!t.ok) throw new Error(t.error.tag);
+    return Object.fromEntries(t.value.columns.map((c, i) => [c, t.value.rows[0]![i]]));
+  };
+  expect(rowOf('units')).toMatchObject({
+    column_block: '2',
+    setting: 'lamp',
+    start_size: '4.5',
+    gradient: '210',
+  });
+  expect(rowOf('observations')).toMatchObject({ value: '3', out_of: '5', crop: 'basil', not_yet: 'true' });
 });

@@ -1,69 +1,14 @@
 import type { TrialState } from '../log/state';
-import { exclusionReason } from '../log/unitValues';
 import { ofKind } from '../log/resolve';
 import type { Pack, Product } from '../model/product';
-import { writeCsv } from './csv';
-
-type Cell = string | number | boolean | null;
-type FieldType = 'string' | 'number' | 'integer' | 'boolean' | 'date' | 'datetime';
-
-interface Column<Row> {
-  name: string;
-  type: FieldType;
-  description: string;
-  value: (row: Row) => Cell;
-  required?: boolean;
-}
-
-/** A table of the data package: its CSV and its Table Schema. */
-export interface DataTable {
-  name: string;
-  title: string;
-  csv: string;
-  schema: {
-    fields: { name: string; type: FieldType; description: string; constraints?: { required: true } }[];
-    primaryKey?: string | string[];
-    foreignKeys?: { fields: string; reference: { resource: string; fields: string } }[];
-    missingValues: string[];
-  };
-}
-
-function table<Row>(
-  name: string,
-  title: string,
-  columns: Column<Row>[],
-  rows: readonly Row[],
-  keys: { primary?: string | string[]; foreign?: Record<string, [resource: string, field: string]> } = {},
-): DataTable {
-  return {
-    name,
-    title,
-    csv: writeCsv(
-      columns.map((c) => c.name),
-      rows.map((r) => columns.map((c) => c.value(r))),
-    ),
-    schema: {
-      fields: columns.map(({ name: field, type, description, required }) => ({
-        name: field,
-        type,
-        description,
-        ...(required && { constraints: { required: true as const } }),
-      })),
-      ...(keys.primary !== undefined && { primaryKey: keys.primary }),
-      ...(keys.foreign && {
-        foreignKeys: Object.entries(keys.foreign).map(([fields, [resource, field]]) => ({
-          fields,
-          reference: { resource, fields: field },
-        })),
-      }),
-      missingValues: [''],
-    },
-  };
-}
+import { positionKey, readingsOf } from '../model/area';
+import { type DataTable, table, utc } from './dataTable';
+import { observationTable } from './observationTable';
 
 /** Every table of a trial, in the order a reader would open them. */
 export function trialTables(state: TrialState): DataTable[] {
   const { plan } = state;
+  const readings = readingsOf(plan.gradient);
   const areaName = (id: string) => plan.areas.find((a) => a.id === id)?.name ?? '';
   return [
     table(
@@ -81,7 +26,20 @@ export function trialTables(state: TrialState): DataTable[] {
         { name: 'container', type: 'string', description: 'container', value: (t) => t.container },
         { name: 'medium', type: 'string', description: 'medium', value: (t) => t.medium },
         { name: 'light', type: 'string', description: 'light', value: (t) => t.light },
+        { name: 'system', type: 'string', description: 'growing system', value: (t) => t.system },
         { name: 'water', type: 'string', description: 'water', value: (t) => t.water },
+        {
+          name: 'plants_per_unit',
+          type: 'number',
+          description: 'plants in a unit',
+          value: (t) => t.conditions.plantsPerUnit,
+        },
+        {
+          name: 'expected_percent',
+          type: 'number',
+          description: 'change against the control that was expected, %',
+          value: (t) => t.expectedPercent,
+        },
       ],
       plan.treatments,
       { primary: 'treatment_id' },
@@ -216,7 +174,31 @@ export function trialTables(state: TrialState): DataTable[] {
           required: true,
           value: (u) => u.treatmentId,
         },
-        { name: 'block', type: 'integer', description: 'block, from 1', value: (u) => u.block },
+        {
+          name: 'block',
+          type: 'integer',
+          description: 'block, row of a Latin square or main plot, from 1',
+          value: (u) => u.block,
+        },
+        {
+          name: 'column_block',
+          type: 'integer',
+          description: 'column of a Latin square, from 1',
+          value: (u) => u.columnBlock,
+        },
+        {
+          name: 'setting',
+          type: 'string',
+          description: 'what its main plot was given',
+          value: (u) => u.setting,
+        },
+        { name: 'start_size', type: 'number', description: 'size at the start', value: (u) => u.startSize },
+        {
+          name: 'gradient',
+          type: 'number',
+          description: 'reading at its planned place (light, most often)',
+          value: (u) => readings.get(positionKey(u.position)) ?? null,
+        },
         { name: 'area', type: 'string', description: 'place', value: (u) => areaName(u.position.areaId) },
         {
           name: 'row',
@@ -240,61 +222,7 @@ export function trialTables(state: TrialState): DataTable[] {
       plan.units,
       { primary: 'unit_id', foreign: { treatment_id: ['treatments', 'treatment_id'] } },
     ),
-    table(
-      'observations',
-      'Every standing value; weighings as net grams with gross and tare',
-      [
-        {
-          name: 'entry_id',
-          type: 'string',
-          description: 'log line',
-          required: true,
-          value: (o) => o.entryId,
-        },
-        { name: 'unit_id', type: 'string', description: 'unit', required: true, value: (o) => o.unitId },
-        { name: 'trait_id', type: 'string', description: 'trait', required: true, value: (o) => o.traitId },
-        {
-          name: 'round',
-          type: 'string',
-          description: 'round',
-          value: (o) => plan.rounds.find((r) => r.id === o.roundId)?.name ?? null,
-        },
-        { name: 'sample', type: 'integer', description: 'sample within the unit', value: (o) => o.sample },
-        {
-          name: 'value',
-          type: 'number',
-          description: 'value in the trait’s unit',
-          required: true,
-          value: (o) => o.value,
-        },
-        {
-          name: 'gross_g',
-          type: 'number',
-          description: 'gross weight, g',
-          value: (o) => o.weighing?.grossG ?? null,
-        },
-        { name: 'tare_g', type: 'number', description: 'tare, g', value: (o) => o.weighing?.tareG ?? null },
-        { name: 'at', type: 'datetime', description: 'when it was taken', value: (o) => utc(o.at) },
-        { name: 'by', type: 'string', description: 'who', value: (o) => o.by },
-        {
-          name: 'corrected',
-          type: 'integer',
-          description: 'how often it was corrected',
-          value: (o) => o.earlier.length,
-        },
-        {
-          name: 'excluded',
-          type: 'string',
-          description: 'why it is left out of the findings',
-          value: (o) => exclusionReason(state, o.unitId, o.traitId),
-        },
-      ],
-      state.observations,
-      {
-        primary: 'entry_id',
-        foreign: { unit_id: ['units', 'unit_id'], trait_id: ['traits', 'trait_id'] },
-      },
-    ),
+    observationTable(state),
     table(
       'events',
       'What else happened',
@@ -322,9 +250,6 @@ function packRows(products: readonly Product[]): { product: Product; pack: Pack 
     (product.packs.length > 0 ? product.packs : [null]).map((pack) => ({ product, pack })),
   );
 }
-
-/** Table Schema's default datetime is UTC without fractions of a second. */
-const utc = (iso: string) => `${new Date(iso).toISOString().slice(0, 19)}Z`;
 
 function events(state: TrialState) {
   const codes = (ids: readonly string[]) =>

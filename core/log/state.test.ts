@@ -121,6 +121,14 @@ describe('kinds of value', () => {
     expect(unitValue(state, unit, tall, undefined, 0)).toBe(3);
     expect(unitValue(state, unit, tall, undefined, 1)).toBe(15);
   });
+  it('crops of a unit are weighed each on its own, and weigh together', () => {
+    const two = { ...plan(), cropsWithin: ['sage', 'basil'] };
+    const log = [20, 30].map((net, i) => entry(weighing(unit, net, { sample: i + 1 })));
+    const state = deriveState(two, log);
+    expect(unitValue(state, unit, trait())).toBe(50);
+    expect(unitValue(state, unit, trait(), undefined, 1)).toBe(30);
+    expect(samplesIn(two, trait({ samplesPerUnit: 4 }))).toBe(2);
+  });
   it('tasks, the opening of the codes and remarks on a trait are read from the log', () => {
     const state = deriveState(p, [
       entry({ kind: 'taskDone', task: 'labels printed' }),

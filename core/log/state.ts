@@ -77,7 +77,7 @@ function toObservation(e: ResolvedEntry): Observation | null {
     unitId: body.unitId,
     traitId: body.traitId,
     roundId: body.roundId,
-    sample: body.kind === 'measurement' ? body.sample : null,
+    sample: body.sample ?? null,
     value: body.kind === 'measurement' ? body.value : netG(body),
     outOf: (body.kind === 'measurement' && body.outOf) || null,
     notYet: body.kind === 'measurement' && body.notYet === true,

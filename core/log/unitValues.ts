@@ -9,7 +9,8 @@ function newestPerSample(observations: readonly Observation[]): Observation[] {
   return [...bySample.values()];
 }
 
-const mean = (xs: readonly number[]) => xs.reduce((s, x) => s + x, 0) / xs.length;
+const total = (xs: readonly number[]) => xs.reduce((s, x) => s + x, 0);
+const mean = (xs: readonly number[]) => total(xs) / xs.length;
 
 /** Groups by round, keeping the order of time; values without a round are each their own visit. */
 function visits(observations: readonly Observation[]): Observation[][] {
@@ -27,16 +28,16 @@ function visits(observations: readonly Observation[]): Observation[][] {
 export const observedValue = (trait: Trait, o: Pick<Observation, 'value' | 'outOf'>): number =>
   trait.kind === 'ratio' ? (100 * o.value) / (o.outOf ?? trait.outOf ?? 1) : o.value;
 
-/** Samples measured in a unit: so many of each crop within it. */
+/** Samples measured in a unit: so many of each crop within it; each crop is weighed once. */
 export const samplesIn = (plan: Pick<Plan, 'cropsWithin'>, trait: Trait): number =>
-  Math.max(1, plan.cropsWithin.length) * trait.samplesPerUnit;
+  Math.max(1, plan.cropsWithin.length) * (trait.kind === 'weighing' ? 1 : trait.samplesPerUnit);
 
 /** The crop within the unit that a sample belongs to, from 0; samples are numbered crop by crop. */
 export const cropOfSample = (trait: Trait, sample: number | null): number =>
-  Math.floor(((sample ?? 1) - 1) / trait.samplesPerUnit);
+  Math.floor(((sample ?? 1) - 1) / (trait.kind === 'weighing' ? 1 : trait.samplesPerUnit));
 
 /**
- * The one value of a unit that goes into an analysis: samples averaged within each visit, then the last
+ * The one value of a unit that goes into an analysis: samples averaged (weights of crops added) within each visit, then the last
  * visit's value or the sum over all picks, as the trait says.
  *
  * @param roundId takes that round alone
@@ -53,7 +54,9 @@ export function unitValue(
   const all = observationsOf(state, unitId, trait.id, roundId);
   const groups = visits(crop === undefined ? all : all.filter((o) => cropOfSample(trait, o.sample) === crop));
   if (groups.length === 0) return null;
-  const values = groups.map((g) => mean(g.map((o) => observedValue(trait, o))));
+  // Weights of several crops make the unit's weight together; all else is averaged over samples.
+  const whole = trait.kind === 'weighing' ? total : mean;
+  const values = groups.map((g) => whole(g.map((o) => observedValue(trait, o))));
   return trait.summary === 'sum' && roundId === undefined
     ? Number(values.reduce((s, v) => s + v, 0).toFixed(9))
     : values[values.length - 1]!;

@@ -28,6 +28,8 @@ const bodies = {
     unitId: UnitId,
     traitId: TraitId,
     roundId: RoundId.nullable(),
+    /** crop within the unit, from 1, where there are several; left out when the unit is weighed whole */
+    sample: z.number().int().min(1).optional(),
     grossG: z.number().min(0, 'A weight isn’t negative.'),
     tareG: z.number().min(0, 'A tare isn’t negative.'),
     container: z.string().max(80),

@@ -61,8 +61,7 @@ function wantedSamples(state: TrialState, round: Round): [traitId: string, sampl
   return round.traitIds.flatMap((id) => {
     const trait = state.plan.traits.find((t) => t.id === id);
     if (!trait) return [];
-    const whole = trait.kind === 'weighing' || trait.kind === 'text';
-    return [[id, whole ? 1 : samplesIn(state.plan, trait)]];
+    return [[id, trait.kind === 'text' ? 1 : samplesIn(state.plan, trait)]];
   });
 }
 

@@ -13,7 +13,7 @@ import { quietButton } from '../../ui/quietButton';
 import { RoomHead } from '../../ui/RoomHead';
 import { LogDialog } from '../LogDialog';
 import type { RoomArgs } from '../roomArgs';
-import { logLines } from './logLines';
+import { logLines, staysFor } from './logLines';
 
 const LogRoomForm = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('write'), body: EntryBody }),
@@ -29,6 +29,12 @@ export async function clientAction({ params, request }: RoomArgs): Promise<Actio
   const parsed = LogRoomForm.safeParse(await request.json());
   if (!parsed.success) return { errors: fieldErrors(parsed.error) };
   const form = parsed.data;
+  if (form.intent === 'takeBack') {
+    const { log } = await loadTrial(params.trialId);
+    const line = log.find((e) => e.id === form.id);
+    if (!line) return { errors: { id: 'There is no such line.' } };
+    if (staysFor(line.kind)) return { errors: { id: 'This line stays.' } };
+  }
   await appendEntries(
     params.trialId,
     form.intent === 'write'

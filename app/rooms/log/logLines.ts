@@ -34,6 +34,9 @@ const names: Record<Entry['kind'], string> = {
   correction: 'Correction',
 };
 
+/** A seal is broken in Layout, if at all; codes that were seen can't be unseen. */
+export const staysFor = (kind: string | undefined): boolean => kind === 'seal' || kind === 'reveal';
+
 /** Every line of the log in words, newest first. */
 export function logLines(plan: Plan, log: readonly Entry[], state: TrialState): LogLine[] {
   const code = (id: string | null) => plan.units.find((u) => u.id === id)?.code ?? 'the trial';
@@ -78,7 +81,7 @@ export function logLines(plan: Plan, log: readonly Entry[], state: TrialState): 
       case 'taskDone':
         return b.task;
       case 'reveal':
-        return b.reason;
+        return b.reason || 'names are shown from here on';
     }
   };
   const byId = new Map(log.map((e) => [e.id, e]));
@@ -103,10 +106,7 @@ export function logLines(plan: Plan, log: readonly Entry[], state: TrialState): 
         remark: e.kind === 'correction' ? e.reason : standing ? '' : 'replaced or taken back later',
         standing,
         canTakeBack:
-          standing &&
-          !withdraws &&
-          e.kind !== 'seal' &&
-          !(e.kind === 'correction' && e.replacement?.kind === 'seal'),
+          standing && !withdraws && !staysFor(e.kind === 'correction' ? e.replacement?.kind : e.kind),
       };
     });
 }

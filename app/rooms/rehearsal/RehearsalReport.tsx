@@ -58,7 +58,7 @@ export function RehearsalReport({
   const predicted = plan.treatments.some((t) => t.expectedPercent !== null);
   return (
     <div className="stack" data-testid="rehearsal-report">
-      <div className="note good">
+      <div className={`note ${result.predicted.plan.right >= 0.8 ? 'good' : 'open'}`}>
         <h2>{rehearsalHeadline(result, predicted)}</h2>
         <p className="small quiet">
           {result.runs.toLocaleString('en')} runs{stopped && ', stopped by hand'}.

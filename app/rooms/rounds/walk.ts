@@ -34,7 +34,7 @@ export function firstOpenSample(
   if (trait.kind === 'text') return remarkOf(state, unitId, trait, roundId) ? undefined : null;
   const done = new Set(observationsOf(state, unitId, trait.id, roundId).map((o) => o.sample));
   const samples = samplesIn(state.plan, trait);
-  if (trait.kind === 'weighing' || samples === 1) return done.size > 0 ? undefined : null;
+  if (samples === 1) return done.size > 0 ? undefined : null;
   for (let s = 1; s <= samples; s++) if (!done.has(s)) return s;
   return undefined;
 }

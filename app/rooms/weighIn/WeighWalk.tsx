@@ -18,7 +18,7 @@ import { RoomHead } from '../../ui/RoomHead';
 import { LogDialog } from '../LogDialog';
 import { SomethingOff, StandingValue, UnitHeading, spokenNumber } from '../UnitHeading';
 import { MeasurePlan } from '../rounds/MeasurePlan';
-import { nextStep, walkOf } from '../rounds/walk';
+import { firstOpenSample, nextStep, walkOf } from '../rounds/walk';
 import { Container } from './Container';
 import { ScalePanel } from './ScalePanel';
 
@@ -48,8 +48,10 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
   const [error, setError] = useState<string | null>(null);
   const [off, setOff] = useState(false);
   const [typing, setTyping] = useState(false);
+  const [chosenCrop, setChosenCrop] = useState<number | null>(null);
   const goTo = useCallback((id: UnitId) => {
     setUnitId(id);
+    setChosenCrop(null);
     setText('');
     setReading(null);
     setConfirmed('');
@@ -61,7 +63,11 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
   const tareG = state.tares.get(container) ?? 0;
   const grossG = text === '' ? null : Number(toGrams(Number(text), weightUnit).toFixed(4));
   const netG = grossG === null ? null : Number((grossG - tareG).toFixed(4));
-  const standing = observationsOf(state, unit.id, trait.id, round.id).at(-1);
+  const crops = plan.cropsWithin;
+  // With several crops in a unit each is weighed on its own, in turn.
+  const sample =
+    crops.length > 0 ? (chosenCrop ?? firstOpenSample(state, unit.id, trait, round.id) ?? 1) : null;
+  const standing = observationsOf(state, unit.id, trait.id, round.id).findLast((o) => o.sample === sample);
   const doubts = [
     netG !== null && netG >= 0 ? implausible(state, unit.id, trait, netG, round.id) : null,
     reading && !reading.steady ? 'The scale wasn’t steady.' : null,
@@ -70,7 +76,7 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
   const doubt = doubts.length > 0 ? doubts.join(' ') : null;
   const index = plan.treatments.findIndex((t) => t.id === unit.treatmentId);
   const next = walk[(walk.indexOf(unit) + 1) % walk.length];
-  const done = walk.filter((u) => observationsOf(state, u.id, trait.id, round.id).length > 0).length;
+  const done = walk.filter((u) => firstOpenSample(state, u.id, trait, round.id) === undefined).length;
 
   const write = (body: EntryBody) => deed({ body });
   const changeUnit = (to: WeightUnit) => {
@@ -90,6 +96,7 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
       unitId: unit.id,
       traitId: trait.id,
       roundId: round.id,
+      ...(sample !== null && { sample }),
       grossG,
       tareG,
       container,
@@ -97,7 +104,10 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
       stepG: reading?.stepG ?? null,
       steady: reading?.steady ?? null,
     });
-    if (next) goTo(next.id);
+    if (sample !== null && sample < crops.length) {
+      goTo(unit.id);
+      setChosenCrop(sample + 1);
+    } else if (next) goTo(next.id);
   };
 
   return (
@@ -157,6 +167,23 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
       </div>
       <aside className={typing ? 'side' : 'side pad-away'} aria-label="Scale and pad">
         <UnitHeading unit={unit} noun={plan.unitNoun} index={index} />
+        {sample !== null && (
+          <ToggleButtonGroup
+            size="small"
+            exclusive
+            fullWidth
+            value={sample}
+            onChange={(_, s: number | null) => s !== null && setChosenCrop(s)}
+            aria-label="Crop"
+            sx={{ my: 0.8 }}
+          >
+            {crops.map((crop, i) => (
+              <ToggleButton key={crop} value={i + 1} sx={{ textTransform: 'none' }}>
+                {crop}
+              </ToggleButton>
+            ))}
+          </ToggleButtonGroup>
+        )}
         <ScalePanel
           onTake={(r) => {
             setReading(r);
@@ -191,7 +218,13 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
           right={netG === null ? '' : `net ${formatFigure(netG, trait.decimals)} g`}
           warning={doubt !== null && confirmed === text && text !== '' ? doubt : null}
           error={error}
-          keepLabel={next ? `Keep net, go to ${plan.unitNoun} ${spokenNumber(next)}` : 'Keep net'}
+          keepLabel={
+            sample !== null && sample < crops.length
+              ? `Keep net, go to ${crops[sample]}`
+              : next
+                ? `Keep net, go to ${plan.unitNoun} ${spokenNumber(next)}`
+                : 'Keep net'
+          }
           onKeep={keep}
           onSomethingOff={() => setOff(true)}
         />
