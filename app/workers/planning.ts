@@ -14,18 +14,30 @@ function planning(): Remote<PlanningApi> {
 
 type OnProgress = (progress: Progress) => void;
 
+/** Hands progress on while the work lasts: a message that comes in after its result is dropped. */
+async function reporting<T>(onProgress: OnProgress, work: (report: OnProgress) => Promise<T>): Promise<T> {
+  let running = true;
+  try {
+    return await work(proxy((progress: Progress) => running && onProgress(progress)) as OnProgress);
+  } finally {
+    running = false;
+  }
+}
+
 /** Draws many layouts beside the screen and takes one that shares the gradient fairly. */
 export const balanceInWorker = (plan: Plan, design: Design, candidates: number, onProgress: OnProgress) =>
-  planning().balance(
-    { treatments: plan.treatments, areas: plan.areas, gradient: plan.gradient },
-    { kind: design.kind, replicates: design.replicates, seed: design.seed, settings: design.settings },
-    candidates,
-    proxy(onProgress),
+  reporting(onProgress, async (report) =>
+    planning().balance(
+      { treatments: plan.treatments, areas: plan.areas, gradient: plan.gradient },
+      { kind: design.kind, replicates: design.replicates, seed: design.seed, settings: design.settings },
+      candidates,
+      report,
+    ),
   );
 
 /** Rehearses a trial beside the screen. */
 export const rehearseInWorker = (input: RehearsalInput, onProgress: OnProgress) =>
-  planning().rehearse(input, proxy(onProgress));
+  reporting(onProgress, async (report) => planning().rehearse(input, report));
 
 export const stopPlanning = () => planning().stop();
 
