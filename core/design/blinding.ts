@@ -1,6 +1,7 @@
 import type { TreatmentId } from '../model/ids';
 import type { BlindKey } from '../model/trial';
-import { type Plan, noConditions } from '../model/plan';
+import { blankTreatment } from '../model/blankPlan';
+import type { Plan } from '../model/plan';
 import { seededRandom } from './random';
 
 /** Deals codes to treatments at random. */
@@ -33,20 +34,6 @@ export function maskedPlan(plan: Plan, key: BlindKey): Plan {
     ...plan,
     products: [],
     factors: [],
-    treatments: coded.map((t, i) => ({
-      id: t.id,
-      name: `Code ${letterOf(i)}`,
-      role: 'test',
-      products: [],
-      container: '',
-      medium: '',
-      light: '',
-      system: '',
-      water: '',
-      conditions: noConditions,
-      levels: {},
-      expectedPercent: null,
-      notes: '',
-    })),
+    treatments: coded.map((t, i) => blankTreatment(`Code ${letterOf(i)}`, 'test', t.id)),
   };
 }

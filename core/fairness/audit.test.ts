@@ -6,8 +6,9 @@ import { type Conditions, Plan, type Treatment } from '../model/plan';
 import type { Product } from '../model/product';
 import { heightTrait, plan as somePlan, product, trait, use } from '../testing/trial';
 import { type AuditFinding, audit, cure, openFindings, rules } from './audit';
-import { roundingErrorPercent, seedCount } from './contenderRules';
-import { layoutResidualDf } from './layoutRules';
+import { roundingErrorPercent } from './productRules';
+import { seedCount } from './samenessRules';
+import { layoutResidualDf } from './unitRules';
 import type { AuditInput } from './rule';
 
 const analysis = {

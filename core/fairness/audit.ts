@@ -1,10 +1,18 @@
-import { contenderRules } from './contenderRules';
-import { layoutRules } from './layoutRules';
+import { placeRules } from './placeRules';
+import { productRules } from './productRules';
 import { questionRules } from './questionRules';
+import { samenessRules } from './samenessRules';
+import { unitRules } from './unitRules';
 import type { AuditInput, Cured, Found, Rule, Severity } from './rule';
 
 /** Every rule, in the order of the rooms. */
-export const rules: readonly Rule[] = [...questionRules, ...contenderRules, ...layoutRules];
+export const rules: readonly Rule[] = [
+  ...questionRules,
+  ...productRules,
+  ...samenessRules,
+  ...unitRules,
+  ...placeRules,
+];
 
 /** A rule that fires on a plan. Plain data, apart from what `cure` works out. */
 export interface AuditFinding extends Omit<Found, 'fix'> {

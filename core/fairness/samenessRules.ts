@@ -1,0 +1,218 @@
+import { type Plan, type Treatment, controlOf } from '../model/plan';
+import { comparesCategory, differenceText, type Rule, withTreatments } from './rule';
+
+const sameFor = (plan: Plan, change: (t: Treatment, control: Treatment) => Treatment) => {
+  const like = controlOf(plan) ?? plan.treatments[0]!;
+  return {
+    label: `All like ${like.name}`,
+    apply: () => ({ plan: withTreatments(plan, (t) => change(t, like)) }),
+  };
+};
+
+const differentPlants: Rule = {
+  id: 'different-plants',
+  severity: 'breaks',
+  title: 'Not the same plants',
+  why: '“Different varieties” is the first thing readers say.',
+  check: ({ plan }) => {
+    if (comparesCategory(plan, ['seed'])) return null;
+    const keys = ['crop', 'variety', 'seedLot', 'startSize'] as const;
+    const names = { crop: 'crop', variety: 'variety', seedLot: 'seed lot', startSize: 'start size' };
+    const found = keys.flatMap((k) => {
+      const text = differenceText(plan.treatments, (t) => t.conditions[k]);
+      return text ? [`${names[k]}: ${text}`] : [];
+    });
+    if (found.length === 0) return null;
+    return {
+      found: `${found.join('. ')}.`,
+      cure: 'One seed lot or clones of one plant, all of one size, for every treatment.',
+      room: 'contenders',
+      fix: sameFor(plan, (t, like) => ({
+        ...t,
+        conditions: {
+          ...t.conditions,
+          crop: like.conditions.crop,
+          variety: like.conditions.variety,
+          seedLot: like.conditions.seedLot,
+          startSize: like.conditions.startSize,
+        },
+      })),
+    };
+  },
+};
+
+const unequalRoom: Rule = {
+  id: 'unequal-room',
+  severity: 'breaks',
+  title: 'Unequal plants, volume or area',
+  why: '“You gave one more”: a plant with more room is larger, whatever it was fed.',
+  check: ({ plan }) => {
+    if (plan.wholeSystem) return null;
+    const keys = ['plantsPerUnit', 'containerVolumeL', 'areaPerUnitCm2'] as const;
+    const names = {
+      plantsPerUnit: 'plants in a unit',
+      containerVolumeL: 'volume, L',
+      areaPerUnitCm2: 'area, cm²',
+    };
+    const found = keys.flatMap((k) => {
+      const text = differenceText(plan.treatments, (t) => t.conditions[k]);
+      return text ? [`${names[k]}: ${text}`] : [];
+    });
+    if (found.length === 0) return null;
+    return {
+      found: `${found.join('. ')}.`,
+      cure: 'The same number of plants in the same volume on the same area.',
+      room: 'contenders',
+      fix: sameFor(plan, (t, like) => ({
+        ...t,
+        conditions: {
+          ...t.conditions,
+          plantsPerUnit: like.conditions.plantsPerUnit,
+          containerVolumeL: like.conditions.containerVolumeL,
+          areaPerUnitCm2: like.conditions.areaPerUnitCm2,
+        },
+      })),
+    };
+  },
+};
+
+const controlWater: Rule = {
+  id: 'control-water',
+  severity: 'breaks',
+  title: 'Different water',
+  why: 'Tap water can carry as much calcium as a feed.',
+  check: ({ plan }) => {
+    const text = differenceText(plan.treatments, (t) => t.water);
+    if (!text) return null;
+    return {
+      found: `${text}.`,
+      cure: 'The same water for all, the control included.',
+      room: 'contenders',
+      fix: sameFor(plan, (t, like) => ({ ...t, water: like.water })),
+    };
+  },
+};
+
+const unequalLight: Rule = {
+  id: 'unequal-light',
+  severity: 'breaks',
+  title: 'Different light',
+  why: 'Light does more than most feeds.',
+  check: ({ plan }) => {
+    if (plan.wholeSystem || comparesCategory(plan, ['light'])) return null;
+    const text = differenceText(plan.treatments, (t) => t.light);
+    if (!text) return null;
+    return {
+      found: `${text}.`,
+      cure: 'The same lamp, hours and height for all.',
+      room: 'contenders',
+      fix: sameFor(plan, (t, like) => ({ ...t, light: like.light })),
+    };
+  },
+};
+
+const unequalHandling: Rule = {
+  id: 'unequal-handling',
+  severity: 'weakens',
+  title: 'Different medium lot or handling',
+  why: 'A second bag or another hand is a second difference.',
+  check: ({ plan }) => {
+    if (plan.wholeSystem) return null;
+    const lot = differenceText(plan.treatments, (t) => t.conditions.mediumLot);
+    const handling = differenceText(plan.treatments, (t) => t.conditions.handling);
+    const found = [lot && `medium lot: ${lot}`, handling && `handling: ${handling}`].filter(Boolean);
+    if (found.length === 0) return null;
+    return {
+      found: `${found.join('. ')}.`,
+      cure: 'One new bag, one way of handling.',
+      room: 'contenders',
+      fix: sameFor(plan, (t, like) => ({
+        ...t,
+        conditions: {
+          ...t.conditions,
+          mediumLot: like.conditions.mediumLot,
+          handling: like.conditions.handling,
+        },
+      })),
+    };
+  },
+};
+
+const unequalFinish: Rule = {
+  id: 'unequal-finish',
+  severity: 'breaks',
+  title: 'Treatments end on different days',
+  why: 'A day more is a day’s growth more.',
+  check: ({ plan }) => {
+    const days = plan.treatments.map((t) => t.conditions.finishDay);
+    if (days.every((d) => d === days[0])) return null;
+    const found = plan.treatments
+      .map(
+        (t) =>
+          `${t.name} ${t.conditions.finishDay === null ? 'with the last round' : `on day ${t.conditions.finishDay}`}`,
+      )
+      .join(', ');
+    return {
+      found: `${found}.`,
+      cure: 'All end on the same day and at the same age.',
+      room: 'contenders',
+      fix: {
+        label: 'All end with the last round',
+        apply: () => ({
+          plan: withTreatments(plan, (t) => ({ ...t, conditions: { ...t.conditions, finishDay: null } })),
+        }),
+      },
+    };
+  },
+};
+
+/** Seeds in a weight. @example seedCount(12, 3) // 4000 */
+export const seedCount = (weightG: number, thousandSeedG: number): number => (1000 * weightG) / thousandSeedG;
+
+const unequalSeedCount: Rule = {
+  id: 'unequal-seed-count',
+  severity: 'weakens',
+  title: 'Equal seed weight, unequal seed count',
+  why: 'Small seeds of the same weight are more plants.',
+  check: ({ plan }) => {
+    const sown = plan.treatments.filter((t) => t.conditions.seedWeightG && t.conditions.thousandSeedG);
+    const counts = sown.map((t) =>
+      Math.round(seedCount(t.conditions.seedWeightG!, t.conditions.thousandSeedG!)),
+    );
+    if (sown.length < 2 || Math.max(...counts) <= 1.05 * Math.min(...counts)) return null;
+    return {
+      found: `Seeds in each ${plan.unitNoun}: ${sown.map((t, i) => `${t.name} ${counts[i]}`).join(', ')}.`,
+      cure: 'Weigh for the same count: seeds wanted × thousand-seed weight / 1000.',
+      room: 'contenders',
+      fix: {
+        label: 'Weigh for the same count',
+        apply: () => {
+          const wanted = counts[0]!;
+          return {
+            plan: withTreatments(plan, (t) =>
+              sown.some((s) => s.id === t.id)
+                ? {
+                    ...t,
+                    conditions: {
+                      ...t.conditions,
+                      seedWeightG: Number(((wanted * t.conditions.thousandSeedG!) / 1000).toPrecision(3)),
+                    },
+                  }
+                : t,
+            ),
+          };
+        },
+      },
+    };
+  },
+};
+
+export const samenessRules = [
+  differentPlants,
+  unequalRoom,
+  controlWater,
+  unequalLight,
+  unequalHandling,
+  unequalFinish,
+  unequalSeedCount,
+];

@@ -1,0 +1,191 @@
+import { residualDf } from '../design/power';
+import type { Plan, Unit } from '../model/plan';
+import { formatFigure, plural } from '../quantity/format';
+import { protocolOf } from '../schedule/protocols';
+import { blocksCure, blocksFor12, leastReplicates } from './relaying';
+import type { Rule } from './rule';
+
+const oneUnit: Rule = {
+  id: 'one-unit',
+  severity: 'breaks',
+  title: 'One unit per treatment',
+  why: 'With one of each, a product can’t be told from the place it stood in.',
+  check: ({ plan }) => {
+    const single = plan.treatments.filter(
+      (t) => plan.units.filter((u) => u.treatmentId === t.id).length === 1,
+    );
+    if (plan.units.length === 0 || single.length === 0) return null;
+    const replicates = blocksFor12(plan.treatments.length);
+    const cure = blocksCure(plan, replicates, `Lay out ${replicates} of each`);
+    return {
+      found: `${single.map((t) => t.name).join(', ')}: one ${plan.unitNoun} each.`,
+      units: plan.units.filter((u) => single.some((t) => t.id === u.treatmentId)).map((u) => u.id),
+      cure: cure ? `Several ${plural(plan.unitNoun)} of each.` : `Make room for ${replicates} of each.`,
+      room: 'layout',
+      ...(cure && { fix: cure }),
+    };
+  },
+};
+
+const partNouns = ['plant', 'pod', 'plug', 'head', 'cutting', 'seedling', 'shoot', 'sample', 'leaf'];
+
+const samplesAsUnits: Rule = {
+  id: 'samples-as-units',
+  severity: 'breaks',
+  title: 'Samples counted as units',
+  why: 'Six plants in one tank got the feed together: they are one repeat, not six.',
+  check: ({ plan }) => {
+    const protocol = protocolOf(plan.protocolId);
+    const noun = plan.unitNoun.toLowerCase();
+    const shares = plan.areas.some((a) => a.kind === 'tank');
+    const other = protocol && protocol.unitNoun !== noun ? protocol.unitNoun : null;
+    if (!partNouns.includes(noun) || !(shares || (other && protocol!.plantsPerUnit > 1))) return null;
+    return {
+      found: `One unit is called a ${noun}, but ${shares ? 'a tank holds several' : `in this kind of trial a ${other} holds several`}.`,
+      cure: 'The unit is what got the treatment on its own; plants in it are samples.',
+      room: 'question',
+      ...(other && {
+        fix: {
+          label: `The unit is a ${other}`,
+          apply: () => ({
+            plan: {
+              ...plan,
+              unitNoun: other,
+              traits: plan.traits.map((t) =>
+                t.kind === 'number' && t.samplesPerUnit === 1
+                  ? { ...t, samplesPerUnit: protocol!.plantsPerUnit }
+                  : t,
+              ),
+            },
+          }),
+        },
+      }),
+    };
+  },
+};
+
+/** Residual degrees of freedom of a layout as it will be analysed. */
+export function layoutResidualDf(plan: Plan): number {
+  const k = plan.treatments.length;
+  const blocked = plan.units.every((u) => u.block !== null);
+  const inColumns = blocked && plan.units.every((u) => u.columnBlock !== null);
+  const distinct = (pick: (u: Unit) => number | null) => new Set(plan.units.map(pick)).size;
+  const blocks = blocked ? distinct((u) => u.block) : 1;
+  const columns = inColumns ? distinct((u) => u.columnBlock) : 1;
+  // Several squares: the square's own difference is in both its rows and its columns.
+  const squares = inColumns ? Math.max(1, Math.round(plan.units.length / k ** 2)) : 1;
+  const df = residualDf({ treatments: k, replicates: plan.units.length / k, blocks, columns, alpha: 0.05 });
+  return df + (squares - 1);
+}
+
+const fewDegrees: Rule = {
+  id: 'few-degrees',
+  severity: 'weakens',
+  title: 'Too few repeats to judge the spread',
+  why: 'Below 12 residual degrees of freedom the spread itself is a guess (EPPO PP 1/152, from memory).',
+  check: ({ plan }) => {
+    if (plan.units.length === 0 || leastReplicates(plan) < 2) return null;
+    const df = layoutResidualDf(plan);
+    if (df >= 12) return null;
+    const k = plan.treatments.length;
+    const replicates = Math.max(blocksFor12(k), leastReplicates(plan) + 1);
+    const cure = blocksCure(plan, replicates, `Lay out ${replicates} blocks`);
+    return {
+      found: `${df} residual degrees of freedom.`,
+      cure: cure
+        ? `${replicates} blocks of all treatments leave ${(k - 1) * (replicates - 1)}.`
+        : `Make room for ${replicates} of each.`,
+      room: 'layout',
+      ...(cure && { fix: cure }),
+    };
+  },
+};
+
+const unequalRepeats: Rule = {
+  id: 'unequal-repeats',
+  severity: 'note',
+  title: 'Unequal numbers of units',
+  why: 'The treatment with fewer units is known less well.',
+  check: ({ plan }) => {
+    const counts = plan.treatments.map((t) => plan.units.filter((u) => u.treatmentId === t.id).length);
+    if (plan.units.length === 0 || counts.every((c) => c === counts[0])) return null;
+    const replicates = Math.max(...counts);
+    const cure = blocksCure(plan, replicates, `Lay out ${replicates} of each`);
+    return {
+      found: plan.treatments.map((t, i) => `${t.name} ${counts[i]}`).join(', ') + '.',
+      cure: 'The same number of each.',
+      room: 'layout',
+      ...(cure && { fix: cure }),
+    };
+  },
+};
+
+/** Start sizes of treatments may differ by this much, per cent. */
+const START_TOLERANCE = 10;
+
+const startSizes: Rule = {
+  id: 'start-sizes',
+  severity: 'weakens',
+  title: 'Treatments didn’t start alike',
+  why: 'The larger start wins the race whatever the product.',
+  check: ({ plan }) => {
+    const means = plan.treatments.flatMap((t) => {
+      const sizes = plan.units
+        .filter((u) => u.treatmentId === t.id && u.startSize !== null)
+        .map((u) => u.startSize!);
+      return sizes.length > 0 ? [{ t, mean: sizes.reduce((s, v) => s + v, 0) / sizes.length }] : [];
+    });
+    if (means.length < 2) return null;
+    const values = means.map((m) => m.mean);
+    const grand = values.reduce((s, v) => s + v, 0) / values.length;
+    const spread = (100 * (Math.max(...values) - Math.min(...values))) / grand;
+    if (!(spread > START_TOLERANCE)) return null;
+    return {
+      found: `Mean start size: ${means.map((m) => `${m.t.name} ${Number(m.mean.toPrecision(3))}`).join(', ')}; ${formatFigure(spread, 0)} % apart.`,
+      cure: 'Swap units so that small and large are shared out, or sort by size into blocks.',
+      room: 'layout',
+    };
+  },
+};
+
+const noSpares: Rule = {
+  id: 'no-spares',
+  severity: 'note',
+  title: 'No spare plants',
+  why: 'A seedling that fails in the first days leaves a hole that a reserve would fill.',
+  check: ({ plan }) => {
+    if (plan.spares > 0) return null;
+    const wanted = Math.max(2, Math.ceil(plan.units.length / 10));
+    return {
+      found: 'No reserves are planned.',
+      cure: 'About a tenth more than are needed (practice), grown beside the trial.',
+      room: 'layout',
+      fix: { label: `Plan ${wanted} spares`, apply: () => ({ plan: { ...plan, spares: wanted } }) },
+    };
+  },
+};
+
+const labelsNotPrinted: Rule = {
+  id: 'labels-not-printed',
+  severity: 'note',
+  title: 'Labels aren’t printed',
+  why: 'Identities get lost at filling and transplanting, and then everything is.',
+  check: ({ plan, labelsPrinted }) =>
+    plan.units.length === 0 || labelsPrinted
+      ? null
+      : {
+          found: `${plan.units.length} ${plural(plan.unitNoun)} have no label yet.`,
+          cure: 'Print and stick them on before anything is filled.',
+          room: 'labels',
+        },
+};
+
+export const unitRules = [
+  oneUnit,
+  samplesAsUnits,
+  fewDegrees,
+  unequalRepeats,
+  startSizes,
+  noSpares,
+  labelsNotPrinted,
+];
