@@ -9,3 +9,6 @@ export function isTyping(event: KeyboardEvent): boolean {
     target.closest('[role="dialog"], [role="listbox"], [role="menu"]') !== null
   );
 }
+
+/** Gives the keyboard back to the pad after a button was pressed: Enter then keeps, it doesn't press again. */
+export const backToPad = (): void => (document.activeElement as HTMLElement | null)?.blur();

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { UnitId } from '~core/model/ids';
 import type { Unit } from '~core/model/plan';
+import { backToPad } from '../../ui/keys';
 import { unitByCode } from './unitByCode';
 
 /** Goes to a unit by the code on its label. */
@@ -13,7 +14,7 @@ export function FindUnit({ units, onFound }: { units: readonly Unit[]; onFound: 
     setTyped('');
     setMissed('');
     onFound(unit.id);
-    (document.activeElement as HTMLElement | null)?.blur();
+    backToPad();
   };
   return (
     <div className="pad-row find-unit">

@@ -9,6 +9,7 @@ import type { Round, Trait } from '~core/model/plan';
 import { formatFigure, formatSigned } from '~core/quantity/format';
 import { useDeed } from '../../form/useDeed';
 import { EntryPad } from '../../ui/EntryPad';
+import { backToPad } from '../../ui/keys';
 import { Legend } from '../../ui/Legend';
 import { LogDialog } from '../LogDialog';
 import { SomethingOff, StandingValue, UnitHeading, spokenNumber } from '../UnitHeading';
@@ -90,6 +91,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
   };
   const notYet = () => {
     write({ ...measurement, sample, value: round.day, notYet: true });
+    backToPad();
     goOn();
   };
   const next = walk[(walk.indexOf(unit) + 1) % walk.length];

@@ -13,6 +13,7 @@ import { formatFigure } from '~core/quantity/format';
 import { useDeed } from '../../form/useDeed';
 import type { ScaleReading } from '../../instruments/scale';
 import { EntryPad } from '../../ui/EntryPad';
+import { backToPad } from '../../ui/keys';
 import { Legend } from '../../ui/Legend';
 import { RoomHead } from '../../ui/RoomHead';
 import { LogDialog } from '../LogDialog';
@@ -173,7 +174,10 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
             exclusive
             fullWidth
             value={sample}
-            onChange={(_, s: number | null) => s !== null && setChosenCrop(s)}
+            onChange={(_, s: number | null) => {
+              if (s !== null) setChosenCrop(s);
+              backToPad();
+            }}
             aria-label="Crop"
             sx={{ my: 0.8 }}
           >
