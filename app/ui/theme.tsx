@@ -46,6 +46,7 @@ const theme = createTheme({
   },
   components: {
     MuiButton: { defaultProps: { disableElevation: true } },
+    MuiDialogActions: { styleOverrides: { root: { padding: '4px 24px 18px' } } },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiTextField: { defaultProps: { size: 'small', fullWidth: true } },
     MuiOutlinedInput: {

@@ -8,6 +8,7 @@ import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Trial, emptyReview } from '../model/trial';
+import { newInVersion2 } from '../model/blankPlan';
 import { planSha256 } from '../model/seal';
 import { entry, harvest, height, plan, product, unitId, use } from '../testing/trial';
 import { describeImportError, exportTrial, importTrial } from './dataPackage';
@@ -127,5 +128,34 @@ describe('files that aren’t right', () => {
     const read = importTrial(bytes);
     expect(read.ok).toBe(false);
     if (!read.ok) expect(describeImportError(read.error)).toMatch(said);
+  });
+});
+
+describe('files of version 1', () => {
+  it('are read, with everything that came later empty', () => {
+    const files = unzipSync(exportTrial({ ...full, key: null }));
+    const planFile = JSON.parse(strFromU8(files['plan.json']!)) as {
+      version: number;
+      plan: Record<string, unknown>;
+    };
+    for (const field of Object.keys(newInVersion2())) delete planFile.plan[field];
+    const strip = (list: unknown, ...fields: string[]) => {
+      for (const item of list as Record<string, unknown>[]) for (const f of fields) delete item[f];
+    };
+    strip(planFile.plan.traits, 'outOf', 'scale');
+    strip(planFile.plan.areas, 'reserved');
+    strip(planFile.plan.units, 'columnBlock', 'setting', 'startSize');
+    strip(planFile.plan.treatments, 'system', 'conditions', 'levels', 'expectedPercent');
+    for (const t of planFile.plan.treatments as { products: unknown }[]) strip(t.products, 'stage');
+    strip([planFile.plan.design], 'settings', 'balance');
+    const zip = zipSync({ ...files, 'plan.json': strToU8(JSON.stringify({ ...planFile, version: 1 })) });
+    expect(importTrial(zip)).toEqual({ ok: true, value: { ...full, key: null } });
+  });
+  it('a broken key is said, and nothing is taken in', () => {
+    const files = unzipSync(exportTrial(full));
+    const broken = importTrial(zipSync({ ...files, 'key.json': strToU8('{"order": 3}') }));
+    expect(!broken.ok && describeImportError(broken.error)).toMatch(/key\.order/);
+    const garbled = importTrial(zipSync({ ...files, 'key.json': strToU8('{') }));
+    expect(!garbled.ok && describeImportError(garbled.error)).toMatch(/key\.json is not JSON/);
   });
 });

@@ -11,6 +11,7 @@ import { Caution } from '../../ui/Caution';
 import { RoomHead } from '../../ui/RoomHead';
 import { Tessera } from '../../ui/Tessera';
 import type { RoomArgs } from '../roomArgs';
+import './labels.css';
 
 export async function clientLoader({ params }: RoomArgs) {
   const { row, key, blind } = await loadTrial(params.trialId);
