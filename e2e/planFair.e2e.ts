@@ -153,6 +153,7 @@ describe('a fair plan, from empty to sealed', () => {
     await v.press('Arrange');
     await v.choose('Blinding', 'the scorer sees codes');
     await v.sees('Code A');
+    await v.sees('findings of the fairness audit are neither cured nor accepted');
     await v.open(`${trial}/fairness`);
     await v.sees('Too few repeats to judge the spread');
     await v.sees('Labels aren’t printed');
@@ -186,6 +187,9 @@ describe('a fair plan, from empty to sealed', () => {
 
   it('seals', async () => {
     await v.open(`${trial}/layout`);
+    await v.sees('Seal the plan');
+    // all is cured or accepted by now
+    expect(await v.page.evaluate(() => document.body.innerText)).not.toContain('neither cured');
     await v.press('Seal the plan');
     expect(await v.text('[data-testid="seal-hash"]')).toMatch(/^[0-9a-f]{64}$/);
     await v.open(`${trial}/rounds`);

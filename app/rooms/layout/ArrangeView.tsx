@@ -12,7 +12,7 @@ import type { LayoutData } from './layout';
 
 /** Who stands where: the plan to drag on, the design, who sees names, the seal. */
 export function ArrangeView(data: LayoutData & { head: ReactNode }) {
-  const { id, plan, positions, seal, missing, canBreakSeal, blind, revealedAt, head } = data;
+  const { id, plan, positions, seal, blind, revealedAt, head } = data;
   const deed = useDeed();
   const readings = readingsOf(plan.gradient);
   return (
@@ -60,7 +60,13 @@ export function ArrangeView(data: LayoutData & { head: ReactNode }) {
           revealedAt={revealedAt}
           trialId={id}
         />
-        <SealPanel trialId={id} seal={seal} missing={missing} canBreakSeal={canBreakSeal} />
+        <SealPanel
+          trialId={id}
+          seal={seal}
+          missing={data.missing}
+          canBreakSeal={data.canBreakSeal}
+          openFindings={data.openFindings}
+        />
       </aside>
     </div>
   );

@@ -10,10 +10,12 @@ interface Props {
   seal: TrialState['seal'];
   missing: readonly Missing[];
   canBreakSeal: boolean;
+  /** findings of the fairness audit that are neither cured nor accepted */
+  openFindings: number;
 }
 
 /** Freezes the plan with time and hash; shows both ever after. */
-export function SealPanel({ trialId, seal, missing, canBreakSeal }: Props) {
+export function SealPanel({ trialId, seal, missing, canBreakSeal, openFindings }: Props) {
   const deed = useDeed();
   if (seal) {
     return (
@@ -49,6 +51,15 @@ export function SealPanel({ trialId, seal, missing, canBreakSeal }: Props) {
         Freezes question, contenders and layout with the time and a fingerprint, so that readers can trust
         what was planned.
       </p>
+      {openFindings > 0 && (
+        <p className="small">
+          <Link to={`/trial/${trialId}/fairness`}>
+            {openFindings} {openFindings > 1 ? 'findings' : 'finding'} of the fairness audit
+          </Link>{' '}
+          {openFindings > 1 ? 'are' : 'is'} neither cured nor accepted; the review will list{' '}
+          {openFindings > 1 ? 'them' : 'it'}.
+        </p>
+      )}
       {missing.length > 0 ? (
         <>
           <p className="small">Still missing:</p>

@@ -4,6 +4,7 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useEffect } from 'react';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
+import { audit, openFindings } from '~core/fairness/audit';
 import { missingForSeal } from '~core/model/seal';
 import { LABELS_TASK } from '~core/schedule/tasks';
 import { useDeed } from '../../form/useDeed';
@@ -11,6 +12,7 @@ import { loadTrial, undoDepth } from '../../store/trials';
 import { announce } from '../../ui/announce';
 import { RoomHead } from '../../ui/RoomHead';
 import { isTyping } from '../../ui/keys';
+import { plainAuditInput } from '../auditOf';
 import type { RoomArgs } from '../roomArgs';
 import { ArrangeView } from './ArrangeView';
 import { LightView } from './LightView';
@@ -20,7 +22,8 @@ import { SizesView } from './SizesView';
 import { layoutAction } from './layoutActions';
 
 export async function clientLoader({ params }: RoomArgs) {
-  const { row, state, shown, blind } = await loadTrial(params.trialId);
+  const trial = await loadTrial(params.trialId);
+  const { row, state, shown, blind } = trial;
   return {
     id: row.id,
     /** under codes while the trial is blind */
@@ -32,6 +35,7 @@ export async function clientLoader({ params }: RoomArgs) {
     canBreakSeal: state.observations.length === 0,
     undoable: state.seal ? 0 : undoDepth(row.id),
     missing: missingForSeal(row.plan),
+    openFindings: openFindings(audit(plainAuditInput(trial))).length,
     labelsPrintedAt: state.tasksDone.get(LABELS_TASK) ?? null,
     turnsDone: [...state.tasksDone.keys()].filter((t) => t.startsWith('turn ')),
   };
