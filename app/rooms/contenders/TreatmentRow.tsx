@@ -87,7 +87,7 @@ export function TreatmentRow({ index, products, unitNoun, locked, blind, remove 
               helperText="the dose is then per L"
             />
           </div>
-          <div>
+          <div className="w1">
             <Field name={at(`products.${i}.timesPerUnit`)} label="Times" numeric />
           </div>
           <div className="w2 pair">

@@ -1,0 +1,135 @@
+// The planning rooms on a tablet, and by the keyboard alone.
+import type { Browser } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { Visitor, launch } from './browser';
+
+let browser: Browser;
+beforeAll(async () => {
+  browser = await launch();
+});
+afterAll(() => browser.close());
+
+const rooms = [
+  'question',
+  'contenders',
+  'layout',
+  'layout?view=places',
+  'layout?view=light',
+  'layout?view=turns',
+  'layout?view=sizes',
+  'fairness',
+  'rehearsal',
+  'labels',
+  'card',
+];
+
+describe.each([
+  ['upright', 820, 1180],
+  ['lying', 1180, 820],
+])('a tablet %s', (_, width, height) => {
+  it('holds every planning room without a sideways scroll, and their main buttons', async () => {
+    const v = await Visitor.arrive(browser, inject('demoUrl'), width, height);
+    for (const room of rooms) {
+      await v.open(`/trial/demo-trial-rad/${room}`);
+      await v.page.waitForSelector('h1');
+      const [scroll, wide] = await v.page.evaluate(() => [
+        document.documentElement.scrollWidth,
+        document.documentElement.clientWidth,
+      ]);
+      expect(scroll, room).toBeLessThanOrEqual(wide!);
+    }
+    await v.open('/trial/demo-trial-rad/question');
+    const reachable = await v.page.$eval('button[type="submit"]', (b) => {
+      const { top, bottom, left, right } = b.getBoundingClientRect();
+      return top >= 0 && bottom <= innerHeight && left >= 0 && right <= innerWidth;
+    });
+    expect(reachable).toBe(true);
+    expect(v.complaints).toEqual([]);
+  });
+});
+
+describe('by the keyboard alone', () => {
+  const focused = (v: Visitor) => v.page.evaluate(() => (document.activeElement as HTMLElement).innerText);
+  /** Tabs on until the focus is on something that says so. */
+  async function tabTo(v: Visitor, text: string, most = 80): Promise<void> {
+    for (let i = 0; i < most; i++) {
+      await v.keys('Tab');
+      if ((await focused(v))?.trim() === text) return;
+    }
+    throw new Error(`“${text}” isn’t reached by Tab`);
+  }
+
+  it('a finding is cured and another accepted', async () => {
+    const v = await Visitor.arrive(browser, inject('demoUrl'));
+    await v.open('/trial/demo-trial-rad/fairness');
+    await v.sees('No smallest difference that matters');
+    await tabTo(v, 'Add the base alone');
+    await v.keys('Enter');
+    await v.page.waitForSelector('[data-rule="additive-without-base"]', { hidden: true });
+    await v.page.focus('[data-rule="no-spares"] a');
+    await tabTo(v, 'Accept …', 3);
+    await v.keys('Enter');
+    await v.page.waitForSelector('[data-rule="no-spares"] input');
+    await v.page.keyboard.type('The packet is empty.');
+    await v.keys('Enter');
+    await v.page.waitForSelector('[data-rule="no-spares"].accepted');
+    await v.sees('Accepted: The packet is empty.');
+    await v.open('/trial/demo-trial-rad/review');
+    await v.sees('No spare plants: No reserves are planned. Accepted: The packet is empty.');
+    expect(v.complaints).toEqual([]);
+  });
+
+  it('a place is blocked, made a guard’s and freed, and the arrows walk the plan', async () => {
+    const v = await Visitor.arrive(browser, inject('demoUrl'));
+    await v.open('/trial/demo-trial-rad/layout?view=places');
+    await v.fill('areas.0.rows', '5');
+    await v.press('Save the places');
+    await v.sees('The places are saved.');
+    const place = '[aria-label^="Free: row 5, place 1"]';
+    await v.page.waitForSelector(place);
+    await v.page.focus(place);
+    await v.keys('ArrowRight');
+    expect(await v.page.evaluate(() => document.activeElement!.getAttribute('aria-label'))).toMatch(
+      /^Free: row 5, place 2/,
+    );
+    await v.keys('Enter');
+    await v.page.waitForSelector('[aria-label^="blocked: row 5, place 2"]');
+    await v.page.focus('[aria-label^="blocked: row 5, place 2"]');
+    await v.keys('Enter');
+    await v.page.waitForSelector('[aria-label^="guard: row 5, place 2"]');
+    await v.isAccessible();
+    await v.keys('[');
+    await v.page.waitForFunction(() => location.pathname.endsWith('/contenders'));
+    await v.keys(']', ']');
+    await v.page.waitForFunction(() => location.pathname.endsWith('/fairness'));
+    expect(v.complaints).toEqual([]);
+  });
+
+  it('units change places by Space and arrows; a guard’s place takes none', async () => {
+    const v = await Visitor.arrive(browser, inject('demoUrl'));
+    await v.open('/trial/demo-trial-rad/layout?view=places');
+    await v.fill('areas.0.columns', '4');
+    await v.press('Save the places');
+    await v.sees('The places are saved.');
+    await v.press('Free: row 1, place 4; press to block');
+    await v.sees('Blocked.');
+    await v.press('Arrange');
+    await v.page.waitForSelector('[data-unit="RAD-03"]');
+    await v.page.focus('[data-unit="RAD-03"]');
+    await v.keys('Space');
+    await v.sees('RAD-03 is lifted');
+    await v.keys('Escape');
+    await v.page.focus('[data-unit="RAD-03"]');
+    await v.keys('Space', 'ArrowDown', 'Space');
+    await v.sees('Moved.');
+    await v.page.waitForSelector('[data-position$="/1/2"] [data-unit="RAD-03"]');
+    await v.page.waitForSelector('[data-position$="/0/2"] [data-unit="RAD-04"]');
+    // the blocked corner is drawn, and is no button to put a unit on
+    expect(await v.page.$('[data-position$="/0/3"] button')).toBeNull();
+    await v.page.keyboard.down('Control');
+    await v.keys('z');
+    await v.page.keyboard.up('Control');
+    await v.page.waitForSelector('[data-position$="/0/2"] [data-unit="RAD-03"]');
+    expect(v.complaints).toEqual([]);
+  });
+});
