@@ -115,7 +115,7 @@ describe('a fair plan, from empty to sealed', () => {
     );
     await v.retype('Or paste a table', '1 2 3');
     await v.press('Put it on the plan');
-    await v.sees('Line 1: 3 figures, but Shelf has 5 columns.');
+    await v.sees('Line 1: 3 figures, but Bench has 5 columns.');
     const rows = Array.from({ length: 4 }, (_, r) =>
       Array.from({ length: 5 }, (_, c) => 300 - 30 * c - 10 * r).join(';'),
     );

@@ -3,12 +3,16 @@ import { useEffect } from 'react';
 import { FormProvider, useFieldArray } from 'react-hook-form';
 import { type Plan, areaKinds } from '~core/model/plan';
 import { plural, sentenceCase } from '~core/quantity/format';
+import { protocolOf } from '~core/schedule/protocols';
 import { Choice, Field, GroupError, LockedForm } from '../../form/fields';
 import { fieldText } from '../../form/schemaFields';
 import { useRecordForm } from '../../form/useRecordForm';
 import { type AreaFormInput, emptyArea } from './layoutForms';
 
-type Places = Pick<Plan, 'areas' | 'unitShape' | 'unitWidthCm' | 'unitDepthCm' | 'spares'>;
+type Places = Pick<Plan, 'protocolId' | 'areas' | 'unitShape' | 'unitWidthCm' | 'unitDepthCm' | 'spares'>;
+
+/** The kind of place that is usual for the kind of trial. */
+const usualKind = (plan: Pick<Plan, 'protocolId'>) => protocolOf(plan.protocolId)?.area;
 
 const toForm = (plan: Places): AreaFormInput => ({
   intent: 'areas',
@@ -27,18 +31,18 @@ const toForm = (plan: Places): AreaFormInput => ({
           widthCm: fieldText(a.widthCm),
           depthCm: fieldText(a.depthCm),
         }))
-      : [emptyArea(1)],
+      : [emptyArea(1, usualKind(plan))],
 });
 
 /** The places of a trial, their grid and real size, and the size and shape of one unit. */
 export function AreasForm({ plan, locked }: { plan: Plan; locked: boolean }) {
   const { form, busy, onSubmit } = useRecordForm<AreaFormInput>(toForm(plan));
   const { reset } = form;
-  const { areas, unitShape, unitWidthCm, unitDepthCm, spares } = plan;
+  const { protocolId, areas, unitShape, unitWidthCm, unitDepthCm, spares } = plan;
   // An undo changes the places from outside.
   useEffect(() => {
-    if (areas.length > 0) reset(toForm({ areas, unitShape, unitWidthCm, unitDepthCm, spares }));
-  }, [areas, unitShape, unitWidthCm, unitDepthCm, spares, reset]);
+    if (areas.length > 0) reset(toForm({ protocolId, areas, unitShape, unitWidthCm, unitDepthCm, spares }));
+  }, [protocolId, areas, unitShape, unitWidthCm, unitDepthCm, spares, reset]);
   const rows = useFieldArray({ control: form.control, name: 'areas', keyName: 'key' });
   return (
     <FormProvider {...form}>
@@ -85,7 +89,19 @@ export function AreasForm({ plan, locked }: { plan: Plan; locked: boolean }) {
             <GroupError name="areas" />
             {!locked && (
               <div>
-                <Button color="secondary" onClick={() => rows.append(emptyArea(rows.fields.length + 1))}>
+                <Button
+                  color="secondary"
+                  onClick={() =>
+                    rows.append(
+                      emptyArea(
+                        rows.fields.length + 1,
+                        rows.fields.length === 0
+                          ? usualKind(plan)
+                          : form.getValues(`areas.${rows.fields.length - 1}.kind`),
+                      ),
+                    )
+                  }
+                >
                   Add a place
                 </Button>
               </div>

@@ -6,7 +6,6 @@ import { useEffect } from 'react';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
 import { audit, openFindings } from '~core/fairness/audit';
 import { missingForSeal } from '~core/model/seal';
-import { LABELS_TASK } from '~core/schedule/tasks';
 import { useDeed } from '../../form/useDeed';
 import { loadTrial, undoDepth } from '../../store/trials';
 import { announce } from '../../ui/announce';
@@ -36,7 +35,6 @@ export async function clientLoader({ params }: RoomArgs) {
     undoable: state.seal ? 0 : undoDepth(row.id),
     missing: missingForSeal(row.plan),
     openFindings: openFindings(audit(plainAuditInput(trial))).length,
-    labelsPrintedAt: state.tasksDone.get(LABELS_TASK) ?? null,
     turnsDone: [...state.tasksDone.keys()].filter((t) => t.startsWith('turn ')),
   };
 }

@@ -1,6 +1,16 @@
 import { z } from 'zod';
 import { type AreaId, AreaId as AreaIdSchema, UnitId, newId } from '~core/model/ids';
-import { Balance, Plan, Position, Rotation, areaKinds, blindings, designKinds } from '~core/model/plan';
+import {
+  type AreaKind,
+  Balance,
+  Plan,
+  Position,
+  Rotation,
+  areaKinds,
+  blindings,
+  designKinds,
+} from '~core/model/plan';
+import { sentenceCase } from '~core/quantity/format';
 import { optionalNumber, typedNumber } from '../../form/schemaFields';
 
 /** What the Layout room's forms and deeds send, by `intent`. */
@@ -110,10 +120,10 @@ export const LayoutForm = z.discriminatedUnion('intent', [
   Simple,
 ]);
 
-export const emptyArea = (n: number) => ({
+export const emptyArea = (n: number, kind: AreaKind = 'shelf') => ({
   id: newId<AreaId>() as string,
-  name: n === 1 ? 'Shelf' : `Level ${n}`,
-  kind: 'shelf' as const,
+  name: kind !== 'shelf' ? `${sentenceCase(kind)}${n > 1 ? ` ${n}` : ''}` : n === 1 ? 'Shelf' : `Level ${n}`,
+  kind,
   rows: '2',
   columns: '5',
   widthCm: '',

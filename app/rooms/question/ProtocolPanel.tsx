@@ -60,7 +60,12 @@ export function ProtocolPanel({ protocolId, locked }: { protocolId: string | nul
           <p>
             <span className="quiet">Usual spread</span> {protocol.cvPercent} % (practice)
           </p>
-          {protocol.unitNote && <p className="wide">{protocol.unitNote}</p>}
+          {(protocol.unitNote || protocol.cropsWithin) && (
+            <p className="wide">
+              {protocol.unitNote}
+              {protocol.cropsWithin && ' Several crops in each are usual; name them below.'}
+            </p>
+          )}
           <p className="wide">
             <span className="quiet">What goes wrong</span> {protocol.faults.join(' ')}
           </p>
