@@ -1,15 +1,16 @@
 import { compare, compareUsage } from './compare';
 import { layout, layoutUsage } from './layout';
+import { mix, mixUsage } from './mix';
 import { PlainError } from './plainError';
 import { power, powerUsage } from './power';
 
-const commands: Record<string, (args: string[]) => string> = { compare, power, layout };
+const commands: Record<string, (args: string[]) => string> = { compare, power, layout, mix };
 
 function main(argv: string[]): number {
   const [name, ...rest] = argv;
   if (name === undefined || name === '--help' || name === 'help') {
     process.stdout.write(
-      `Palazzo from a terminal.\n\n${[compareUsage, powerUsage, layoutUsage].join('\n\n')}\n`,
+      `Palazzo from a terminal.\n\n${[compareUsage, powerUsage, layoutUsage, mixUsage].join('\n\n')}\n`,
     );
     return 0;
   }

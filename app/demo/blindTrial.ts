@@ -2,6 +2,7 @@ import { dealCodes } from '~core/design/blinding';
 import { type SimulatedTrait, simulateEntries } from '~core/design/simulate';
 import { type Trial, emptyReview } from '~core/model/trial';
 import { BY, type Day, means, withLog } from './demoParts';
+import { mixesOf } from './demoMixes';
 import { planOf, traitId } from './demoTrials';
 
 /** Blind and ready to reveal: two root inoculants on beans, a Latin square, scored by code. */
@@ -46,19 +47,19 @@ export function blind(day: Day): Trial {
         key: 'palestra',
         name: 'Palestra Liquida',
         role: 'reference',
-        use: { product: 'palestra', amount: 5, unit: 'mL', solutionL: 0.2, times: 6 },
+        use: { product: 'palestra', amount: 5, unit: 'mL', solutionL: 0.2, times: 6, from: 7, every: 7 },
       },
       {
         key: 'mosto',
         name: 'Mosto Alga',
         role: 'test',
-        use: { product: 'mosto', amount: 2, unit: 'mL', solutionL: 0.2, times: 6 },
+        use: { product: 'mosto', amount: 2, unit: 'mL', solutionL: 0.2, times: 6, from: 7, every: 7 },
       },
       {
         key: 'ombretta',
         name: 'Ombretta Bio',
         role: 'test',
-        use: { product: 'ombretta', amount: 10, unit: 'mL', solutionL: 0.2, times: 6 },
+        use: { product: 'ombretta', amount: 10, unit: 'mL', solutionL: 0.2, times: 6, from: 7, every: 7 },
       },
     ],
     areas: [{ name: 'Bench by the window', rows: 4, columns: 4, widthCm: 120, depthCm: 100 }],
@@ -95,14 +96,10 @@ export function blind(day: Day): Trial {
     },
   ];
   const simulated = simulateEntries({ plan, seed: 61, traits: truth, untilDay: 56, by: BY, tareG: 112.4 });
-  const log = withLog(plan, day(-58), simulated);
-  return {
-    plan,
-    log,
-    review: emptyReview,
-    key: dealCodes(
-      plan.treatments.map((t) => t.id),
-      77,
-    ),
-  };
+  const key = dealCodes(
+    plan.treatments.map((t) => t.id),
+    77,
+  );
+  const mixed = mixesOf(plan, day, -57, 43, { scaleStepG: null, liquidStepMl: 0.5 }, key.order);
+  return { plan, log: withLog(plan, day(-58), simulated, mixed), review: emptyReview, key };
 }

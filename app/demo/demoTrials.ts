@@ -1,6 +1,6 @@
 import { layOut } from '~core/design/layOut';
 import type { AreaId, ProductId, RoundId, TraitId, TreatmentId, TrialId, UnitId } from '~core/model/ids';
-import { blankTreatment, newInVersion2 } from '~core/model/blankPlan';
+import { blankTreatment, newInVersion2, newInVersion3 } from '~core/model/blankPlan';
 import type { Area, Design, Plan, ProductUse, Role, Trait, Treatment } from '~core/model/plan';
 import { demoProducts } from './demoProducts';
 
@@ -10,13 +10,40 @@ export const trialId = (code: string) => `demo-trial-${code.toLowerCase()}` as T
 export const traitId = (code: string, key: string) => `demo-${code}-trait-${key}` as TraitId;
 export const treatmentId = (code: string, key: string) => `demo-${code}-arm-${key}` as TreatmentId;
 
+interface UseSketch {
+  product: string;
+  amount: number;
+  unit: ProductUse['unit'];
+  solutionL: number;
+  times: number;
+  rate?: string;
+  stage?: string;
+  from?: number;
+  every?: number;
+  strength?: number;
+}
+
+const productUse = (u: UseSketch): ProductUse => ({
+  productId: `demo-${u.product}` as ProductId,
+  packId: null,
+  amount: u.amount,
+  unit: u.unit,
+  rateText: u.rate ?? '',
+  solutionLPerUnit: u.solutionL,
+  timesPerUnit: u.times,
+  fromDay: u.from ?? null,
+  everyDays: u.every ?? null,
+  strengthPercent: u.strength ?? 100,
+  stage: u.stage ?? '',
+});
+
 interface ArmSketch {
   key: string;
   name: string;
   role: Role;
   /** change against the control that was expected, per cent */
   expected?: number;
-  use?: { product: string; amount: number; unit: ProductUse['unit']; solutionL: number; times: number };
+  use?: UseSketch | UseSketch[];
 }
 
 export interface PlanSketch {
@@ -44,19 +71,7 @@ function treatment(code: string, a: ArmSketch): Treatment {
   return {
     ...blankTreatment(a.name, a.role, treatmentId(code, a.key)),
     expectedPercent: a.expected ?? null,
-    products: a.use
-      ? [
-          {
-            productId: `demo-${a.use.product}` as ProductId,
-            packId: null,
-            amount: a.use.amount,
-            unit: a.use.unit,
-            solutionLPerUnit: a.use.solutionL,
-            timesPerUnit: a.use.times,
-            stage: '',
-          },
-        ]
-      : [],
+    products: [a.use ?? []].flat().map(productUse),
     container: 'tray 27 × 27 cm',
     medium: 'plain coir, one new bale',
     light: 'LED bars, 16 h',
@@ -70,6 +85,7 @@ export function planOf(s: PlanSketch): Plan {
   const used = new Set(treatments.flatMap((t) => t.products.map((p) => p.productId)));
   const sketched: Plan = {
     ...newInVersion2(),
+    ...newInVersion3(),
     unitWidthCm: 27,
     unitDepthCm: 27,
     id: trialId(s.code),

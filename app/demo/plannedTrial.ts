@@ -66,7 +66,11 @@ export function planned(day: Day): Trial {
                   amount: 2,
                   unit: 'mL',
                   solutionLPerUnit: 0.5,
+                  rateText: '',
                   timesPerUnit: 4,
+                  fromDay: null,
+                  everyDays: null,
+                  strengthPercent: 100,
                   stage: 'from the third leaf',
                 },
               ]

@@ -1,7 +1,14 @@
 import { type SimulatedTrait, simulateEntries } from '~core/design/simulate';
+import { PRACTICE_SOURCE } from '~core/mixing/reservoir';
 import { type Trial, emptyReview } from '~core/model/trial';
+import { usMeasures } from '~core/quantity/measure';
 import { BY, type Day, means, sigmoid, withLog } from './demoParts';
 import { planOf, traitId } from './demoTrials';
+import { mixesOf } from './demoMixes';
+
+/** 12 g in five US gallons, g/L (NIST SP 811). */
+const TWELVE_TO_FIVE = Number((12 / (5 * 3.785411784)).toPrecision(12));
+const threeParts = { from: 3, every: 2, times: 14 };
 
 /** Running: heights of parsley, a round due today and begun. */
 export function running(day: Day): Trial {
@@ -61,25 +68,70 @@ export function running(day: Day): Trial {
         key: 'palestra',
         name: 'Palestra Liquida',
         role: 'reference',
-        use: { product: 'palestra', amount: 5, unit: 'mL', solutionL: 0.6, times: 5 },
+        use: {
+          product: 'palestra',
+          amount: 5,
+          unit: 'mL',
+          rate: '5 mL/L',
+          solutionL: 0.6,
+          times: 4,
+          from: 3,
+          every: 7,
+        },
       },
       {
         key: 'duo',
         name: 'Duo Lume',
         role: 'test',
-        use: { product: 'duo', amount: 1, unit: 'g', solutionL: 0.6, times: 14 },
+        use: [
+          {
+            ...{ product: 'duo', amount: 1, unit: 'g', rate: '1 g/L', solutionL: 0.6 },
+            ...{ stage: 'seedling', strength: 50, from: 3, every: 2, times: 4 },
+          },
+          {
+            ...{ product: 'duo', amount: 1, unit: 'g', rate: '1 g/L', solutionL: 0.6 },
+            ...{ stage: 'leaf', from: 11, every: 2, times: 10 },
+          },
+        ],
       },
       {
-        key: 'sarmenta',
-        name: 'Sarmenta Fine',
+        key: 'trittico',
+        name: 'Trittico, three parts',
         role: 'test',
-        use: { product: 'sarmenta', amount: 0.8, unit: 'g', solutionL: 0.6, times: 14 },
+        use: [
+          { product: 'trittico-1', amount: 0.5, unit: 'mL', rate: '0.5 mL/L', solutionL: 0.6, ...threeParts },
+          {
+            product: 'trittico-2',
+            amount: TWELVE_TO_FIVE,
+            unit: 'g',
+            rate: '12 g / 5 gal',
+            solutionL: 0.6,
+            ...threeParts,
+          },
+          {
+            product: 'trittico-3',
+            amount: TWELVE_TO_FIVE,
+            unit: 'g',
+            rate: '12 g / 5 gal',
+            solutionL: 0.6,
+            ...threeParts,
+          },
+        ],
       },
       {
         key: 'ombretta',
         name: 'Ombretta Bio',
         role: 'test',
-        use: { product: 'ombretta', amount: 10, unit: 'mL', solutionL: 0.6, times: 9 },
+        use: {
+          product: 'ombretta',
+          amount: 10,
+          unit: 'mL',
+          rate: '10 mL/L',
+          solutionL: 0.6,
+          times: 8,
+          from: 1,
+          every: 4,
+        },
       },
     ],
     areas: [
@@ -95,19 +147,35 @@ export function running(day: Day): Trial {
       matchedOn: 'label',
       spares: 2,
       cvPercent: 7,
+      scaleStepG: 1,
+      accepted: [
+        {
+          ruleId: 'dose-error',
+          reason: 'More is mixed than the trays need, so that whole grams are near enough.',
+        },
+      ],
+      mixing: {
+        ...p.mixing,
+        measures: usMeasures,
+        regimen: 'measure',
+        liquidStepMl: 0.5,
+        vesselL: 10,
+        water: { ec: 0.05, ph: 6.4, elementsMgPerL: { Ca: 4, Na: 2, Cl: 3 }, bicarbonateMgPerL: 12 },
+        band: { ecLow: 0.3, ecHigh: 1.8, phLow: 5.5, phHigh: 6.5, source: PRACTICE_SOURCE },
+      },
     }),
   });
   const truth: SimulatedTrait[] = [
     {
       traitId: traitId(code, 'height'),
-      means: means(code, { water: 18, palestra: 20, duo: 22, sarmenta: 20.5, ombretta: 17.5 }),
+      means: means(code, { water: 18, palestra: 20, duo: 22, trittico: 20.5, ombretta: 17.5 }),
       cvPercent: 6,
       blockCvPercent: 4,
       growth: sigmoid(14, 6),
     },
     {
       traitId: traitId(code, 'leaves'),
-      means: means(code, { water: 15, palestra: 17, duo: 18, sarmenta: 18, ombretta: 15 }),
+      means: means(code, { water: 15, palestra: 17, duo: 18, trittico: 18, ombretta: 15 }),
       cvPercent: 8,
       blockCvPercent: 4,
       growth: sigmoid(14, 6),
@@ -122,5 +190,6 @@ export function running(day: Day): Trial {
     by: BY,
     tareG: 112.4,
   });
-  return { plan, log: withLog(plan, day(-18), simulated), review: emptyReview, key: null };
+  const mixed = mixesOf(plan, day, -17, 17, { scaleStepG: 1, liquidStepMl: 0.5 });
+  return { plan, log: withLog(plan, day(-18), simulated, mixed), review: emptyReview, key: null };
 }

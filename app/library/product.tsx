@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { FormProvider, useFieldArray } from 'react-hook-form';
+import { FormProvider, useFieldArray, useWatch } from 'react-hook-form';
 import { Link, redirect, useLoaderData } from 'react-router';
 import { amountUnits, productCategories, productForms } from '~core/model/product';
 import { Choice, Field } from '../form/fields';
@@ -9,6 +9,7 @@ import { useRecordForm } from '../form/useRecordForm';
 import { getProduct, listProducts, saveProduct } from '../store/products';
 import { Caution } from '../ui/Caution';
 import { RoomHead } from '../ui/RoomHead';
+import { MeasuringSection } from './MeasuringSection';
 import { ProductForm, emptyPack, fromForm, newProductId, toForm } from './productForm';
 
 interface RouteArgs {
@@ -36,6 +37,7 @@ export default function ProductPage() {
   const { product, currency } = useLoaderData<typeof clientLoader>();
   const { form, busy, onSubmit } = useRecordForm(toForm(product));
   const packs = useFieldArray({ control: form.control, name: 'packs', keyName: 'key' });
+  const [mainAs, secondaryAs] = useWatch({ control: form.control, name: ['mainAs', 'secondaryAs'] });
   const claims = useFieldArray({ control: form.control, name: 'claims', keyName: 'key' });
   return (
     <FormProvider {...form}>
@@ -57,21 +59,12 @@ export default function ProductPage() {
           <div className="w3">
             <Choice name="form" label="Form" options={same(productForms)} />
           </div>
-          <div className="w3">
+          <div className="w6">
             <Choice
               name="obtained"
               label="How obtained"
               options={same(['bought', 'sent free', 'own product'])}
               helperText="anything but bought is disclosed in the review"
-            />
-          </div>
-          <div className="w3">
-            <Field
-              name="densityKgPerL"
-              label="Density, if known"
-              suffix="kg/L"
-              numeric
-              helperText="for doses by volume"
             />
           </div>
         </div>
@@ -84,6 +77,9 @@ export default function ProductPage() {
           <div className="stack">
             {packs.fields.map((f, i) => (
               <div className="fields" key={f.key} style={{ maxWidth: '58rem' }}>
+                <div className="w1">
+                  <Field name={`packs.${i}.count`} label="Packs" numeric />
+                </div>
                 <div className="w2">
                   <Field name={`packs.${i}.size`} label="Size" numeric />
                 </div>
@@ -96,7 +92,7 @@ export default function ProductPage() {
                 <div className="w2">
                   <Field name={`packs.${i}.currency`} label="Currency" />
                 </div>
-                <div className="w3">
+                <div className="w2">
                   <Field name={`packs.${i}.boughtOn`} label="Bought on" type="date" />
                 </div>
                 <div>
@@ -117,18 +113,21 @@ export default function ProductPage() {
         <section className="section">
           <h2>Analysis on the label</h2>
           <p className="quiet">
-            Per cent, phosphorus and potassium as the oxides that labels print. Leave all empty for a product
-            without one.
+            Per cent, as printed. Leave all empty for a product without one. The forms of nitrogen make the
+            estimated strength sharper; leave them empty where the label doesn’t give them.
           </p>
           <div className="fields" style={{ maxWidth: '58rem' }}>
             {(
               [
-                ['nPercent', 'N'],
-                ['p2o5Percent', 'P₂O₅'],
-                ['k2oPercent', 'K₂O'],
-                ['caPercent', 'Ca'],
-                ['mgPercent', 'Mg'],
-                ['sPercent', 'S'],
+                ['nPercent', 'N in all'],
+                ['p2o5Percent', mainAs === 'oxide' ? 'P₂O₅' : 'P'],
+                ['k2oPercent', mainAs === 'oxide' ? 'K₂O' : 'K'],
+                ['caPercent', secondaryAs === 'oxide' ? 'CaO' : 'Ca'],
+                ['mgPercent', secondaryAs === 'oxide' ? 'MgO' : 'Mg'],
+                ['sPercent', secondaryAs === 'oxide' ? 'SO₃' : 'S'],
+                ['nitratePercent', 'N as nitrate'],
+                ['ammoniumPercent', 'N as ammonium'],
+                ['ureaPercent', 'N as urea'],
               ] as const
             ).map(([name, label]) => (
               <div key={name} style={{ gridColumn: 'span 2' }}>
@@ -145,8 +144,38 @@ export default function ProductPage() {
                 ]}
               />
             </div>
+            <div className="w3">
+              <Choice
+                name="mainAs"
+                label="P and K are printed as"
+                options={[
+                  ['oxide', 'P₂O₅ and K₂O'],
+                  ['element', 'P and K'],
+                ]}
+              />
+            </div>
+            <div className="w3">
+              <Choice
+                name="secondaryAs"
+                label="Ca, Mg, S are printed as"
+                options={[
+                  ['element', 'Ca, Mg, S'],
+                  ['oxide', 'CaO, MgO, SO₃'],
+                ]}
+              />
+            </div>
+            <div className="w6">
+              <Field
+                name="micros"
+                label="Trace elements, silicon, chloride"
+                placeholder="Fe 0.1, Mn 0.05, Zn 0.02"
+                helperText="per cent, as elements"
+              />
+            </div>
           </div>
         </section>
+
+        <MeasuringSection />
 
         <section className="section">
           <h2>Directions and claims</h2>

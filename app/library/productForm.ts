@@ -1,15 +1,79 @@
 import { z } from 'zod';
 import { fromMinor, toMinor } from '~core/cost/money';
 import { type PackId, type ProductId, newId } from '~core/model/ids';
+import { parseDecimal } from '~core/formats/csv';
+import { oxideFactor } from '~core/mixing/chemistry';
+import { type MicroElement, microElements } from '~core/model/element';
 import {
   AmountUnit,
+  Character,
   LabelAnalysis,
   Obtained,
+  OwnMeasure,
+  Pack,
   Product,
+  printedForms,
   productCategories,
   productForms,
 } from '~core/model/product';
+import { MeasureSystem } from '~core/quantity/measure';
+import { describeRateError, parseRate } from '~core/quantity/rate';
 import { fieldText, optionalNumber, typedNumber } from '../form/schemaFields';
+
+/** “Fe 0.1, Zn 0.02” as a label’s small print has it. */
+const micros = z
+  .string()
+  .trim()
+  .transform((text, ctx) => {
+    const out: Partial<Record<MicroElement, number>> = {};
+    for (const part of text.split(/[,;]\s+|;|,(?=\s*[A-Z])/).filter((p) => p.trim() !== '')) {
+      const [, symbol, figure] = /^\s*([A-Za-z]{1,2})\s*([\d.,]+)\s*%?\s*$/.exec(part) ?? [];
+      const element = microElements.find((e) => e.toLowerCase() === symbol?.toLowerCase());
+      const value = figure ? parseDecimal(figure) : null;
+      if (!element || value === null || value < 0 || value > 100) {
+        ctx.addIssue({
+          code: 'custom',
+          message: `“${part.trim()}” isn’t an element and a per cent. Write: Fe 0.1, Zn 0.02.`,
+        });
+        return z.NEVER;
+      }
+      out[element] = value;
+    }
+    return out;
+  });
+
+const spoonMasses = z
+  .string()
+  .trim()
+  .transform((text, ctx) => {
+    const masses = text === '' ? [] : text.split(/\s*;\s*|\s+|,\s+/).map(parseDecimal);
+    if (masses.some((m) => m === null || m <= 0)) {
+      ctx.addIssue({
+        code: 'custom',
+        message: 'Weights in g with spaces between them: 4.7 4.8 4.75 4.8 4.7.',
+      });
+      return z.NEVER;
+    }
+    return masses as number[];
+  });
+
+/** “P as P₂O₅” back to how the label prints it, and the other way round: figures as typed and as kept. */
+const kept = (value: number | null, as: 'oxide' | 'element', element: 'P' | 'K' | 'Ca' | 'Mg' | 'S') => {
+  const inOxide = element === 'P' || element === 'K';
+  if (value === null || (as === 'oxide') === inOxide) return value;
+  return inOxide ? value / oxideFactor[element] : value * oxideFactor[element];
+};
+const shown = (
+  value: number | null | undefined,
+  as: 'oxide' | 'element',
+  element: 'P' | 'K' | 'Ca' | 'Mg' | 'S',
+) => {
+  if (value == null) return '';
+  const inOxide = element === 'P' || element === 'K';
+  if ((as === 'oxide') === inOxide) return String(value);
+  const printed = inOxide ? value * oxideFactor[element] : value / oxideFactor[element];
+  return String(Number(printed.toPrecision(6)));
+};
 
 const percent = () =>
   optionalNumber().pipe(z.number().min(0, 'Not below 0 %.').max(100, 'Not above 100 %.').nullable());
@@ -24,12 +88,34 @@ export const ProductForm = z
     obtained: Obtained,
     densityKgPerL: optionalNumber().pipe(Product.shape.densityKgPerL),
     basis: LabelAnalysis.shape.basis,
+    mainAs: z.enum(printedForms),
+    secondaryAs: z.enum(printedForms),
     nPercent: percent(),
+    nitratePercent: percent(),
+    ammoniumPercent: percent(),
+    ureaPercent: percent(),
     p2o5Percent: percent(),
     k2oPercent: percent(),
     caPercent: percent(),
     mgPercent: percent(),
     sPercent: percent(),
+    micros,
+    labelRate: Product.shape.labelRate,
+    spoonSystem: MeasureSystem.shape.spoon,
+    gallonSystem: MeasureSystem.shape.gallon,
+    spoonVolumeMl: optionalNumber().pipe(z.number().positive('More than 0 mL.').max(1000).nullable()),
+    spoonMassesG: spoonMasses,
+    ownMeasures: z
+      .array(
+        z.object({
+          name: OwnMeasure.shape.name,
+          amount: typedNumber('How much does it hold?').pipe(OwnMeasure.shape.amount),
+          unit: OwnMeasure.shape.unit,
+        }),
+      )
+      .max(10),
+    solubilityGPerL: optionalNumber().pipe(Product.shape.solubilityGPerL),
+    character: z.array(Character),
     directions: Product.shape.directions,
     notes: Product.shape.notes,
     claims: z.array(
@@ -52,6 +138,7 @@ export const ProductForm = z
           .toUpperCase()
           .regex(/^[A-Z]{3}$/, 'Three letters, such as EUR.'),
         boughtOn: z.string(),
+        count: typedNumber('How many?').pipe(Pack.shape.count),
       }),
     ),
   })
@@ -65,6 +152,35 @@ export const ProductForm = z
       });
     }
     const sum = [...main, p.caPercent, p.mgPercent, p.sPercent].reduce<number>((s, v) => s + (v ?? 0), 0);
+    const forms = [p.nitratePercent, p.ammoniumPercent, p.ureaPercent];
+    const split = forms.reduce<number>((s, v) => s + (v ?? 0), 0);
+    if (forms.some((v) => v !== null) && p.nPercent === null) {
+      ctx.addIssue({ code: 'custom', path: ['nPercent'], message: 'Give the total nitrogen too.' });
+    } else if (p.nPercent !== null && split > p.nPercent + 0.051) {
+      ctx.addIssue({
+        code: 'custom',
+        path: ['nitratePercent'],
+        message: `The forms add up to ${Number(split.toFixed(3))} %, more than the ${p.nPercent} % in all.`,
+      });
+    }
+    if (p.spoonMassesG.length > 0 && p.spoonVolumeMl === null) {
+      ctx.addIssue({ code: 'custom', path: ['spoonVolumeMl'], message: 'What does the spoon hold?' });
+    }
+    if (p.spoonVolumeMl !== null && p.spoonMassesG.length < 2) {
+      ctx.addIssue({
+        code: 'custom',
+        path: ['spoonMassesG'],
+        message: 'Weigh five level spoons (two at least): one says nothing about the spread.',
+      });
+    }
+    if (p.labelRate !== '') {
+      const rate = parseRate(
+        p.labelRate,
+        p.ownMeasures.map((m) => m.name),
+      );
+      if (!rate.ok)
+        ctx.addIssue({ code: 'custom', path: ['labelRate'], message: describeRateError(rate.error) });
+    }
     if (sum > 100 && p.basis === 'w/w') {
       ctx.addIssue({ code: 'custom', path: ['nPercent'], message: `The analysis adds up to ${sum} %.` });
     }
@@ -84,12 +200,19 @@ export function fromForm(id: string, f: z.output<typeof ProductForm>): Product {
         : {
             basis: f.basis,
             nPercent: n,
-            p2o5Percent: p,
-            k2oPercent: k,
-            caPercent: f.caPercent,
-            mgPercent: f.mgPercent,
-            sPercent: f.sPercent,
+            nitratePercent: f.nitratePercent,
+            ammoniumPercent: f.ammoniumPercent,
+            ureaPercent: f.ureaPercent,
+            p2o5Percent: kept(p, f.mainAs, 'P'),
+            k2oPercent: kept(k, f.mainAs, 'K'),
+            caPercent: kept(f.caPercent, f.secondaryAs, 'Ca'),
+            mgPercent: kept(f.mgPercent, f.secondaryAs, 'Mg'),
+            sPercent: kept(f.sPercent, f.secondaryAs, 'S'),
+            micros: f.micros,
+            printedAs: { main: f.mainAs, secondary: f.secondaryAs },
           },
+    labelMeasures: { spoon: f.spoonSystem, gallon: f.gallonSystem },
+    spoon: f.spoonVolumeMl === null ? null : { volumeMl: f.spoonVolumeMl, massesG: f.spoonMassesG },
     packs: f.packs.map((k) => ({
       id: k.id,
       size: k.size,
@@ -97,6 +220,7 @@ export function fromForm(id: string, f: z.output<typeof ProductForm>): Product {
       priceMinor: toMinor(k.price, k.currency),
       currency: k.currency,
       boughtOn: k.boughtOn || null,
+      count: k.count,
     })),
   });
 }
@@ -108,11 +232,13 @@ export const emptyPack = (currency: string) => ({
   price: '',
   currency,
   boughtOn: '',
+  count: '1',
 });
 
 /** Form values of a product, or of a new one. */
 export function toForm(p: Product | null): ProductFormInput {
   const a = p?.analysis;
+  const { main, secondary } = a?.printedAs ?? { main: 'oxide' as const, secondary: 'element' as const };
   return {
     name: p?.name ?? '',
     maker: p?.maker ?? '',
@@ -121,12 +247,28 @@ export function toForm(p: Product | null): ProductFormInput {
     obtained: p?.obtained ?? 'bought',
     densityKgPerL: fieldText(p?.densityKgPerL),
     basis: a?.basis ?? 'w/w',
+    mainAs: main,
+    secondaryAs: secondary,
     nPercent: fieldText(a?.nPercent),
-    p2o5Percent: fieldText(a?.p2o5Percent),
-    k2oPercent: fieldText(a?.k2oPercent),
-    caPercent: fieldText(a?.caPercent),
-    mgPercent: fieldText(a?.mgPercent),
-    sPercent: fieldText(a?.sPercent),
+    nitratePercent: fieldText(a?.nitratePercent),
+    ammoniumPercent: fieldText(a?.ammoniumPercent),
+    ureaPercent: fieldText(a?.ureaPercent),
+    p2o5Percent: shown(a?.p2o5Percent, main, 'P'),
+    k2oPercent: shown(a?.k2oPercent, main, 'K'),
+    caPercent: shown(a?.caPercent, secondary, 'Ca'),
+    mgPercent: shown(a?.mgPercent, secondary, 'Mg'),
+    sPercent: shown(a?.sPercent, secondary, 'S'),
+    micros: Object.entries(a?.micros ?? {})
+      .map(([e, v]) => `${e} ${v}`)
+      .join(', '),
+    labelRate: p?.labelRate ?? '',
+    spoonSystem: p?.labelMeasures.spoon ?? 'us',
+    gallonSystem: p?.labelMeasures.gallon ?? 'us',
+    spoonVolumeMl: fieldText(p?.spoon?.volumeMl),
+    spoonMassesG: p?.spoon?.massesG.join(' ') ?? '',
+    ownMeasures: p?.ownMeasures.map((m) => ({ ...m, amount: String(m.amount) })) ?? [],
+    solubilityGPerL: fieldText(p?.solubilityGPerL),
+    character: p?.character ?? [],
     directions: p?.directions ?? '',
     notes: p?.notes ?? '',
     claims: p?.claims.map((c) => ({ ...c })) ?? [],
@@ -138,6 +280,7 @@ export function toForm(p: Product | null): ProductFormInput {
         price: String(fromMinor(k.priceMinor, k.currency)),
         currency: k.currency,
         boughtOn: k.boughtOn ?? '',
+        count: String(k.count),
       })) ?? [],
   };
 }

@@ -6,6 +6,7 @@ import { ProductForm, fromForm, toForm } from '../library/productForm';
 import {
   ContendersForm,
   applyContenders,
+  doseErrors,
   newTreatment,
   newUse,
   toContendersForm,
@@ -25,7 +26,7 @@ describe('a form opened and saved changes nothing', () => {
     expect(applyQuestion(p, QuestionForm.parse(toQuestionForm(p)))).toEqual(p);
   });
   it.each(bench.trials.map((t) => [t.plan.code, t.plan] as const))('Contenders of %s', (_, p) => {
-    expect(applyContenders(p, ContendersForm.parse(toContendersForm(p)))).toEqual(p);
+    expect(applyContenders(p, ContendersForm.parse(toContendersForm(p)), p.products)).toEqual(p);
   });
   it.each(bench.products.map((p) => [p.name, p] as const))('product %s', (_, p) => {
     expect(fromForm(p.id, ProductForm.parse(toForm(p)))).toEqual(p);
@@ -114,6 +115,38 @@ describe('Contenders', () => {
       'treatments.1.products.0.solutionLPerUnit': '“x” isn’t a number.',
     });
   });
+  it('a dose may be a rate; what can’t be worked out is said at its field', () => {
+    const with_ = (over: object) => {
+      const f = form();
+      f.treatments[1]!.products[0] = { ...f.treatments[1]!.products[0]!, ...over };
+      const parsed = ContendersForm.safeParse(f);
+      if (!parsed.success) return fieldErrors(parsed.error);
+      const errors = doseErrors(parsed.data, plan.products);
+      return Object.keys(errors).length > 0
+        ? errors
+        : applyContenders(plan, parsed.data, plan.products).treatments[1]!.products[0]!;
+    };
+    const at = (field: string) => `treatments.1.products.0.${field}`;
+    // 1 tsp/gal, US: 4.92892 mL in 3.785411784 L
+    expect(with_({ amount: '1 tsp/gal' })).toMatchObject({
+      amount: expect.closeTo(1.30208, 4),
+      unit: 'mL',
+      rateText: '1 tsp/gal',
+    });
+    expect(with_({ amount: '2 caps per tank' })).toMatchObject({ amount: 25, unit: 'mL' });
+    expect(with_({ amount: '1 smidgen/gal' })).toEqual({
+      [at('amount')]: '“smidgen” isn’t a measure known here.',
+    });
+    expect(with_({ amount: '5 mL/' })).toEqual({ [at('amount')]: expect.stringMatching(/After “\/”/) });
+    expect(with_({ amount: '1–2 tsp/gal' })).toEqual({ [at('amount')]: expect.stringMatching(/one figure/) });
+    expect(with_({ amount: '5 mL/L', solutionLPerUnit: '' })).toEqual({
+      [at('solutionLPerUnit')]: expect.stringMatching(/per litre/),
+    });
+    expect(with_({ amount: '5 mL per pot' })).toEqual({ [at('amount')]: expect.stringMatching(/as it is/) });
+    expect(with_({ amount: '2 pumps per tank' })).toEqual({
+      [at('amount')]: expect.stringMatching(/pump stroke/),
+    });
+  });
   it('names are unique', () => {
     const f = form();
     f.treatments[1]!.name = 'water';
@@ -122,7 +155,7 @@ describe('Contenders', () => {
   it('a removed contender takes its units off the plan', () => {
     const f = form();
     const gone = f.treatments.pop()!;
-    const changed = applyContenders(plan, ContendersForm.parse(f));
+    const changed = applyContenders(plan, ContendersForm.parse(f), plan.products);
     expect(changed.units).toHaveLength(15);
     expect(changed.units.some((u) => u.treatmentId === gone.id)).toBe(false);
   });
@@ -144,8 +177,41 @@ describe('a product', () => {
     const f = toForm(bench.products[0]!);
     expect(errorsOf(ProductForm, { ...f, k2oPercent: '' }).nPercent).toMatch(/all three/);
     expect(errorsOf(ProductForm, { ...f, nPercent: '60', k2oPercent: '60' }).nPercent).toMatch(/122 %/);
-    const none = { ...f, nPercent: '', p2o5Percent: '', k2oPercent: '' };
+    const forms = { nitratePercent: '', ammoniumPercent: '', ureaPercent: '' };
+    const none = { ...f, ...forms, nPercent: '', p2o5Percent: '', k2oPercent: '' };
+    expect(errorsOf(ProductForm, { ...none, ureaPercent: '2' }).nPercent).toMatch(/total nitrogen/);
+    expect(errorsOf(ProductForm, { ...f, nitratePercent: '3.9' }).nitratePercent).toMatch(
+      /5.4 %, more than the 4 %/,
+    );
     expect(fromForm('x', ProductForm.parse(none)).analysis).toBeNull();
+  });
+  it('oxides and elements are kept alike, and shown again as they were printed', () => {
+    const f = toForm(bench.products[0]!);
+    const typed = {
+      ...f,
+      mainAs: 'element' as const,
+      secondaryAs: 'oxide' as const,
+      p2o5Percent: '5',
+      caPercent: '7',
+    };
+    const kept = fromForm('x', ProductForm.parse(typed));
+    // P₂O₅ = P / 0.4364, Ca = 0.7147 × CaO (IUPAC weights)
+    expect(kept.analysis!.p2o5Percent).toBeCloseTo(5 / 0.4364, 2);
+    expect(kept.analysis!.caPercent).toBeCloseTo(7 * 0.7147, 2);
+    expect(toForm(kept)).toMatchObject({ p2o5Percent: '5', caPercent: '7' });
+  });
+  it('reads the small print, the spoons and the rate, or says what is wrong with them', () => {
+    const f = toForm(bench.products[0]!);
+    const right = { ...f, micros: 'Fe 0,1; Zn 0.02 %', spoonVolumeMl: '5', spoonMassesG: '4,7 4,8 4,75' };
+    const kept = fromForm('x', ProductForm.parse({ ...right, labelRate: '2 caps per tank' }));
+    expect(kept.analysis!.micros).toEqual({ Fe: 0.1, Zn: 0.02 });
+    expect(kept.spoon).toEqual({ volumeMl: 5, massesG: [4.7, 4.8, 4.75] });
+    expect(errorsOf(ProductForm, { ...f, micros: 'Xx 3' }).micros).toMatch(/“Xx 3” isn’t an element/);
+    expect(errorsOf(ProductForm, { ...f, spoonVolumeMl: '5', spoonMassesG: '4.7' }).spoonMassesG).toMatch(
+      /five level/,
+    );
+    expect(errorsOf(ProductForm, { ...f, spoonMassesG: '4.7 x' }).spoonMassesG).toMatch(/spaces between/);
+    expect(errorsOf(ProductForm, { ...f, labelRate: '5 smidgens/L' }).labelRate).toMatch(/“smidgens”/);
   });
   it('a price keeps its cents, whatever the currency’s digits', () => {
     const f = toForm(bench.products[0]!);

@@ -4,7 +4,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import type { TrialId } from '~core/model/ids';
 import { type Plan } from '~core/model/plan';
 import { protocols } from '~core/schedule/protocols';
-import { height, plan, trait, unitId } from '~core/testing/trial';
+import { height, plan, trait, unitId, use } from '~core/testing/trial';
 import { createTrial, deleteTrial, loadTrial, savePlan, sealPlan, takeIn, wholeTrial } from '../store/trials';
 import { restore } from '../store/bin';
 import { newUse, newTreatment } from './contenders/contendersForm';
@@ -167,9 +167,7 @@ describe('blinding', () => {
       products: [product()],
       treatments: p.treatments.map((t) => ({
         ...t,
-        products: [
-          { ...newUse(product()), amount: 5, packId: null, solutionLPerUnit: 1, timesPerUnit: 1 },
-        ] as never,
+        products: [use({ amount: 5, solutionLPerUnit: 1 })] as never,
       })),
     };
     expect(bottleTags(fed, false)[0]).toMatchObject({
@@ -204,9 +202,7 @@ describe('Fairness', () => {
         i === 1
           ? {
               ...t,
-              products: [
-                { ...newUse(own), amount: 5, packId: null, solutionLPerUnit: null, timesPerUnit: 1 } as never,
-              ],
+              products: [use({ productId: own.id, amount: 5 })],
             }
           : t,
       ),

@@ -2,7 +2,7 @@ import Dexie, { type EntityTable, type Table } from 'dexie';
 import type { Entry } from '~core/model/entry';
 import type { Plan } from '~core/model/plan';
 import type { Product } from '~core/model/product';
-import { migrate } from '~core/model/migrations';
+import { migrate, productFrom1 } from '~core/model/migrations';
 import type { BlindKey, ReviewText } from '~core/model/trial';
 
 export type BenchName = 'demo' | 'own';
@@ -68,5 +68,26 @@ export class BenchDb extends Dexie {
             if (current.ok) row.plan = current.value.plan as Plan;
           }),
       );
+    this.version(3).upgrade(async (tx) => {
+      await tx
+        .table('trials')
+        .toCollection()
+        .modify((row: TrialRow) => {
+          const current = migrate({ version: 2, plan: row.plan });
+          if (current.ok) row.plan = current.value.plan as Plan;
+        });
+      const products = tx.table('products').toCollection();
+      await products.modify((p, place: { value: unknown }) => {
+        place.value = productFrom1(p as Record<string, unknown>);
+      });
+      await tx
+        .table('bin')
+        .toCollection()
+        .modify((row: BinRow) => {
+          if (row.product) row.product = productFrom1(row.product as never) as never;
+          const current = row.trial && migrate({ version: 2, plan: row.trial.plan });
+          if (row.trial && current?.ok) row.trial.plan = current.value.plan as Plan;
+        });
+    });
   }
 }

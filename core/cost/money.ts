@@ -34,6 +34,23 @@ export function formatMoney(money: Money): string {
   }).format(amount);
 }
 
+/**
+ * The same money in another currency, by rates the reviewer typed; null where there is none for it.
+ * @param exchange so much of the wanted currency for one of another
+ */
+export function inCurrency(
+  money: Money,
+  currency: string,
+  exchange: readonly { currency: string; rate: number }[],
+): Money | null {
+  if (money.currency === currency) return money;
+  const rate = exchange.find((e) => e.currency === money.currency)?.rate;
+  // Minor units: a yen has none, a dinar three digits of them.
+  return rate === undefined
+    ? null
+    : { minor: money.minor * rate * 10 ** (minorDigits(currency) - minorDigits(money.currency)), currency };
+}
+
 /** Reads a price as typed, into whole minor units. @example toMinor(12.5, 'EUR') // 1250 */
 export const toMinor = (amount: number, currency: string): number =>
   Math.round(amount * 10 ** minorDigits(currency));

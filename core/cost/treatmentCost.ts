@@ -1,8 +1,8 @@
-import type { Treatment, ProductUse } from '../model/plan';
+import { amountOf } from '../mixing/density';
+import { type ExchangeRate, type ProductUse, type Treatment, doseAmount } from '../model/plan';
 import type { Pack, Product } from '../model/product';
 import { type Result, err, ok } from '../model/result';
-import { convertAmount } from '../quantity/amount';
-import type { Money } from './money';
+import { type Money, inCurrency } from './money';
 
 export interface ProductCost {
   product: Product;
@@ -39,7 +39,7 @@ export function describeCostError(e: CostError): string {
     case 'incomparable':
       return `${e.product} is dosed in ${e.dose} but sold in ${e.pack}; one of the two must change.`;
     case 'currencies':
-      return `Prices are in ${e.currencies.join(' and ')}; they aren’t added up without a rate.`;
+      return `Prices are in ${e.currencies.join(' and ')}; they aren’t added up without a rate; give one in Mixing, under Set-up.`;
   }
 }
 
@@ -50,8 +50,8 @@ export function describeCostError(e: CostError): string {
 export function productCost(use: ProductUse, product: Product): Result<ProductCost, CostError> {
   const pack = product.packs.find((p) => p.id === use.packId) ?? product.packs[0];
   if (!pack) return err({ tag: 'noPack', product: product.name });
-  const dose = use.amount * (use.solutionLPerUnit ?? 1);
-  const inPack = convertAmount(dose, use.unit, pack.unit, product.densityKgPerL);
+  const dose = doseAmount(use) * (use.solutionLPerUnit ?? 1);
+  const inPack = amountOf(product, dose, use.unit, pack.unit);
   if (!inPack.ok) {
     return err({ tag: inPack.error.tag, product: product.name, pack: pack.unit, dose: use.unit });
   }
@@ -71,12 +71,15 @@ export function productCost(use: ProductUse, product: Product): Result<ProductCo
  * What one experimental unit of a treatment costs in products over the whole trial.
  * A treatment without products costs nothing, in the currency given.
  *
+ * @param exchange rates for packs bought in another currency; without one they aren't added up
+ *
  * @example treatmentCost(water, products, 'EUR') // { ok: true, value: { products: [], perUnit: { minor: 0, … } } }
  */
 export function treatmentCost(
   treatment: Treatment,
   products: readonly Product[],
   currency: string,
+  exchange: readonly ExchangeRate[] = [],
 ): Result<TreatmentCost, CostError> {
   const lines: ProductCost[] = [];
   for (const use of treatment.products) {
@@ -84,7 +87,10 @@ export function treatmentCost(
     if (!product) return err({ tag: 'unknownProduct' });
     const cost = productCost(use, product);
     if (!cost.ok) return cost;
-    lines.push(cost.value);
+    const [perDose, perUnit] = [cost.value.perDose, cost.value.perUnit].map((m) =>
+      inCurrency(m, currency, exchange),
+    );
+    lines.push(perDose && perUnit ? { ...cost.value, perDose, perUnit } : cost.value);
   }
   const currencies = [...new Set(lines.map((l) => l.perUnit.currency))];
   if (currencies.length > 1) return err({ tag: 'currencies', currencies });

@@ -47,7 +47,7 @@ const times = (money: Money | null, n: number | null): Money | null =>
 function costOf(plan: Plan): Money | null {
   let minor = 0;
   for (const t of plan.treatments) {
-    const cost = treatmentCost(t, plan.products, plan.currency);
+    const cost = treatmentCost(t, plan.products, plan.currency, plan.mixing.exchange);
     if (!cost.ok || cost.value.perUnit.currency !== plan.currency) return null;
     minor += cost.value.perUnit.minor;
   }

@@ -4,22 +4,14 @@ import { layOut } from '../design/layOut';
 import type { AreaId, ProductId, TreatmentId } from '../model/ids';
 import { type Conditions, Plan, type Treatment } from '../model/plan';
 import type { Product } from '../model/product';
-import { heightTrait, plan as somePlan, product, trait, use } from '../testing/trial';
+import { analysis as label, heightTrait, plan as somePlan, product, trait, use } from '../testing/trial';
 import { type AuditFinding, audit, cure, openFindings, rules } from './audit';
-import { roundingErrorPercent } from './productRules';
+import { roundToStep } from '../mixing/rounding';
 import { seedCount } from './samenessRules';
 import { layoutResidualDf } from './unitRules';
 import type { AuditInput } from './rule';
 
-const analysis = {
-  basis: 'w/w' as const,
-  nPercent: 10,
-  p2o5Percent: 5,
-  k2oPercent: 5,
-  caPercent: null,
-  mgPercent: null,
-  sPercent: null,
-};
+const analysis = label({ nPercent: 10, p2o5Percent: 5, k2oPercent: 5 });
 const powder = (id: string, over: Partial<Product> = {}): Product =>
   product({
     id: id as ProductId,
@@ -454,7 +446,7 @@ describe('details', () => {
     expect(ids(audit(input(p)))).toEqual(['no-prediction', 'no-spares', 'different-plants']);
   });
   it('a 2.4 g dose on a whole-gram scale is 16.7 % short', () => {
-    expect(roundingErrorPercent(2.4, 1)).toBeCloseTo(-16.7, 1);
+    expect(roundToStep(2.4, 1).errorPercent).toBeCloseTo(-16.7, 1);
   });
   it('10 g of seed at 2.5 g a thousand are 4000 seeds', () => {
     expect(seedCount(10, 2.5)).toBe(4000);

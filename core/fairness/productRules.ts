@@ -1,8 +1,9 @@
 import { formatMoney } from '../cost/money';
 import { treatmentCost } from '../cost/treatmentCost';
-import { nitrogenPerUnit } from '../mixing/nitrogen';
+import { elementPerUnit } from '../mixing/perUnit';
+import { roundToStep } from '../mixing/rounding';
 import { blankTreatment } from '../model/blankPlan';
-import { type Treatment, controlOf } from '../model/plan';
+import { type Treatment, controlOf, doseAmount } from '../model/plan';
 import { convertAmount, dimensionOf } from '../quantity/amount';
 import { formatFigure } from '../quantity/format';
 import { comparesFeeds, groupsOf, type Rule } from './rule';
@@ -44,7 +45,7 @@ const noControl: Rule = {
 const usesKey = (t: Treatment, without: ReadonlySet<string>) =>
   t.products
     .filter((u) => !without.has(u.productId))
-    .map((u) => `${u.productId}/${u.amount}/${u.unit}/${u.solutionLPerUnit}`)
+    .map((u) => `${u.productId}/${doseAmount(u)}/${u.unit}/${u.solutionLPerUnit}`)
     .sort()
     .join(';');
 
@@ -133,15 +134,18 @@ const unequalDose: Rule = {
   check: ({ plan, ecByTreatment }) => {
     const fed = plan.treatments.filter((t) => t.products.length > 0);
     if (fed.length < 2 || plan.matchedOn === 'label' || plan.matchedOn === 'asIs') return null;
+    const element = plan.mixing.matchedElement;
     const amountOf = (t: Treatment): number | null => {
-      if (plan.matchedOn === 'nitrogen') return nitrogenPerUnit(t, plan);
+      if (plan.matchedOn === 'nitrogen') return elementPerUnit(t, plan, element);
       if (plan.matchedOn === 'strength') return ecByTreatment.get(t.id) ?? null;
-      const cost = treatmentCost(t, plan.products, plan.currency);
+      const cost = treatmentCost(t, plan.products, plan.currency, plan.mixing.exchange);
       return cost.ok ? cost.value.perUnit.minor : null;
     };
     const amounts = fed.map((t) => ({ t, value: amountOf(t) }));
     const unknown = amounts.filter((a) => a.value === null).map((a) => a.t.name);
-    const what = { nitrogen: 'nitrogen', strength: 'strength', money: 'money' }[plan.matchedOn];
+    const what = { nitrogen: element === 'N' ? 'nitrogen' : element, strength: 'strength', money: 'money' }[
+      plan.matchedOn
+    ];
     if (unknown.length > 0) {
       return {
         found: `Equal ${what} was promised, but it can’t be worked out for ${unknown.join(', ')}.`,
@@ -157,7 +161,8 @@ const unequalDose: Rule = {
     const values = amounts.map((a) => a.value!);
     const [low, high] = [Math.min(...values), Math.max(...values)];
     if (high <= low * (1 + MATCH_TOLERANCE / 100)) return null;
-    const unit = plan.matchedOn === 'nitrogen' ? ' g N' : plan.matchedOn === 'strength' ? ' mS/cm' : '';
+    const unit =
+      plan.matchedOn === 'nitrogen' ? ` g ${element}` : plan.matchedOn === 'strength' ? ' mS/cm' : '';
     const figure = (v: number) =>
       plan.matchedOn === 'money'
         ? formatMoney({ minor: v, currency: plan.currency })
@@ -174,14 +179,6 @@ const unequalDose: Rule = {
 /** A dose that the scale's step changes by more than this, per cent, is in doubt. */
 const DOSE_TOLERANCE = 5;
 
-/**
- * Error that a scale's step makes in a dose weighed for all units of a treatment together.
- * @returns per cent of the dose wanted, signed, e.g. −16.7 for 2.4 g on a whole-gram scale
- */
-export function roundingErrorPercent(wantedG: number, stepG: number): number {
-  return (100 * (Math.round(wantedG / stepG) * stepG - wantedG)) / wantedG;
-}
-
 const doseError: Rule = {
   id: 'dose-error',
   severity: 'weakens',
@@ -193,15 +190,15 @@ const doseError: Rule = {
     const off = plan.treatments.flatMap((t) =>
       t.products.flatMap((u) => {
         if (dimensionOf(u.unit) !== 'mass') return [];
-        const grams = convertAmount(u.amount, u.unit, 'g', null);
+        const grams = convertAmount(doseAmount(u), u.unit, 'g', null);
         if (!grams.ok) return [];
         const units = plan.units.filter((x) => x.treatmentId === t.id).length || 1;
         const wanted = grams.value * (u.solutionLPerUnit ?? 1) * units;
-        const error = roundingErrorPercent(wanted, step);
+        const { errorPercent: error, measured } = roundToStep(wanted, step);
         const name = plan.products.find((p) => p.id === u.productId)?.name ?? t.name;
         return Math.abs(error) > DOSE_TOLERANCE
           ? [
-              `${name} for ${units} ${units > 1 ? 'units' : 'unit'}: ${Number(wanted.toPrecision(3))} g becomes ${Number((Math.round(wanted / step) * step).toPrecision(3))} g (${error > 0 ? '+' : '−'}${formatFigure(Math.abs(error), 1)} %)`,
+              `${name} for ${units} ${units > 1 ? 'units' : 'unit'}: ${Number(wanted.toPrecision(3))} g becomes ${Number(measured.toPrecision(3))} g (${error > 0 ? '+' : '−'}${formatFigure(Math.abs(error), 1)} %)`,
             ]
           : [];
       }),

@@ -1,4 +1,4 @@
-import { LIBRARY_VERSION, describeMigrationError, migrate } from '../model/migrations';
+import { LIBRARY_VERSION, describeMigrationError, libraryMigrations, migrate } from '../model/migrations';
 import { LibraryFile, type Product } from '../model/product';
 import { type Result, err, ok } from '../model/result';
 
@@ -16,7 +16,7 @@ export function libraryFromFile(text: string): Result<Product[], string> {
   } catch {
     return err('This isn’t a library file: it holds no JSON.');
   }
-  const current = migrate(json, [], LIBRARY_VERSION);
+  const current = migrate(json, libraryMigrations, LIBRARY_VERSION);
   if (!current.ok) return err(describeMigrationError(current.error, LIBRARY_VERSION));
   const file = LibraryFile.safeParse(current.value);
   if (!file.success) {

@@ -5,6 +5,7 @@ import { entry, harvest, plan, product, unitId, use } from '../testing/trial';
 import { makeFinding } from '../verdict/finding';
 import { makeVerdict } from '../verdict/verdict';
 import { toHtml, toMarkdown } from './document';
+import { productAsVersion1 } from '../testing/olderFiles';
 import { libraryFromFile, libraryToFile } from './libraryFile';
 import { reviewDocument } from './review';
 
@@ -67,6 +68,9 @@ describe('the review', () => {
 describe('the library file', () => {
   it('comes back as it was', () => {
     expect(libraryFromFile(libraryToFile([product()]))).toEqual({ ok: true, value: [product()] });
+    // as version 1 wrote it
+    const first = { palazzo: 'library', version: 1, products: [productAsVersion1(product())] };
+    expect(libraryFromFile(JSON.stringify(first))).toEqual({ ok: true, value: [product()] });
   });
   it.each([
     ['nonsense', /no JSON/],

@@ -1,5 +1,5 @@
 import { type TreatmentId, newId } from './ids';
-import { type Plan, type Role, type Treatment, noConditions } from './plan';
+import { type Plan, type Role, type Treatment, noConditions, plainSetUp } from './plan';
 
 /** The fields that came with version 2 of the file format, empty. */
 export const newInVersion2 = () =>
@@ -24,11 +24,15 @@ export const newInVersion2 = () =>
     accepted: [],
   }) satisfies Partial<Plan>;
 
+/** The fields that came with version 3 of the file format, empty. */
+export const newInVersion3 = () => ({ mixing: plainSetUp }) satisfies Partial<Plan>;
+
 type Begun = Pick<Plan, 'id' | 'question' | 'code' | 'crop' | 'unitNoun' | 'startDate' | 'currency'>;
 
 /** A plan with nothing in it yet but its name, crop and dates. */
 export const blankPlan = (begun: Begun): Plan => ({
   ...newInVersion2(),
+  ...newInVersion3(),
   prediction: '',
   finishingRule: '',
   primaryTraitId: null,
@@ -49,6 +53,7 @@ export const blankTreatment = (name: string, role: Role, id = newId<TreatmentId>
   name,
   role,
   products: [],
+  flushDays: [],
   container: '',
   medium: '',
   light: '',

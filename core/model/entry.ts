@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { EntryId, ProductId, RoundId, TraitId, TreatmentId, UnitId } from './ids';
+import { EntryId, PackId, ProductId, RoundId, TraitId, TreatmentId, UnitId } from './ids';
 import { AmountUnit } from './product';
 import { Position } from './plan';
 
@@ -49,19 +49,64 @@ const bodies = {
     unitId: UnitId.nullable(),
     treatmentId: TreatmentId.nullable(),
     instrument: z.string().max(80),
+    /** the batch that was read */
+    batch: z.string().max(40).optional(),
   }),
   mix: z.object({
     kind: z.literal('mix'),
     treatmentId: TreatmentId,
     batch: z.string().max(40),
     volumeL: z.number().positive(),
-    amounts: z.array(z.object({ productId: ProductId, amount: z.number().min(0), unit: AmountUnit })),
+    amounts: z.array(
+      z.object({
+        productId: ProductId,
+        /** what was measured out; of a stock solution, in mL, where `fromStock` says so */
+        amount: z.number().min(0),
+        unit: AmountUnit,
+        /** what the recipe wanted, in `unit` */
+        wanted: z.number().min(0).optional(),
+        /** the pack it was taken from */
+        packId: PackId.optional(),
+        /** batch of the stock solution it was taken from */
+        fromStock: z.string().max(40).optional(),
+      }),
+    ),
+    /** day of the trial it was mixed for */
+    day: z.number().int().optional(),
+    /** smallest step of the scale it was weighed on, g */
+    stepG: z.number().positive().optional(),
+  }),
+  /** a product dissolved ahead, to be measured out by the millilitre */
+  stock: z.object({
+    kind: z.literal('stock'),
+    productId: ProductId,
+    batch: z.string().min(1).max(40),
+    amount: z.number().positive(),
+    unit: AmountUnit,
+    volumeL: z.number().positive(),
+    packId: PackId.optional(),
+  }),
+  /** acid or alkali given to a solution, with the pH before and after: a titration */
+  phDose: z.object({
+    kind: z.literal('phDose'),
+    unitId: UnitId.nullable(),
+    treatmentId: TreatmentId.nullable(),
+    batch: z.string().max(40),
+    /** what was given, as its bottle is called */
+    agent: z.string().trim().min(1, 'Name what was given.').max(80),
+    amountMl: z.number('How much?').positive('More than 0 mL.'),
+    volumeL: z.number('Into how much?').positive('More than 0 L.'),
+    phBefore: z.number('pH before?').min(0, 'pH runs from 0 to 14.').max(14, 'pH runs from 0 to 14.'),
+    phAfter: z.number('pH after?').min(0, 'pH runs from 0 to 14.').max(14, 'pH runs from 0 to 14.'),
   }),
   feed: z.object({
     kind: z.literal('feed'),
     unitIds: units,
     batch: z.string().max(40),
     volumeLPerUnit: z.number().min(0),
+    /** left out: a feeding; `batch` is empty for plain water */
+    purpose: z.enum(['feed', 'topUp', 'change', 'flush']).optional(),
+    day: z.number().int().optional(),
   }),
   photo: z.object({
     kind: z.literal('photo'),
@@ -111,6 +156,8 @@ export const EntryBody = z.discriminatedUnion('kind', [
   bodies.weighing,
   bodies.reading,
   bodies.mix,
+  bodies.stock,
+  bodies.phDose,
   bodies.feed,
   bodies.photo,
   bodies.move,

@@ -1,12 +1,13 @@
-import { newInVersion2 } from './blankPlan';
+import { newInVersion2, newInVersion3 } from './blankPlan';
 import { noConditions } from './treatment';
+import { usMeasures } from '../quantity/measure';
 import { type Result, err, ok } from '../model/result';
 
-/** The version of library files; products have not changed since the first. */
-export const LIBRARY_VERSION = 1;
+/** The version of library files. */
+export const LIBRARY_VERSION = 2;
 
 /** The version of trial files this build writes. Raise it with every change of the file format, and add a migration. */
-export const FILE_VERSION = 2;
+export const FILE_VERSION = 3;
 
 export interface Migration {
   /** turns a file of version `from` into one of `from + 1` */
@@ -38,12 +39,66 @@ function planFrom1(plan: Loose): Loose {
   };
 }
 
+/** A product as version 1 of the library had it, with what came since. */
+export const productFrom1 = (product: Loose): Loose => ({
+  labelRate: '',
+  labelMeasures: usMeasures,
+  spoon: null,
+  ownMeasures: [],
+  solubilityGPerL: null,
+  character: [],
+  ...product,
+  analysis: product.analysis
+    ? {
+        nitratePercent: null,
+        ammoniumPercent: null,
+        ureaPercent: null,
+        micros: {},
+        printedAs: { main: 'oxide', secondary: 'element' },
+        ...(product.analysis as Loose),
+      }
+    : null,
+  packs: each(product.packs, (p) => ({ count: 1, ...p })),
+});
+
+function planFrom2(plan: Loose): Loose {
+  return {
+    ...newInVersion3(),
+    ...plan,
+    treatments: each(plan.treatments, (t) => ({
+      flushDays: [],
+      ...t,
+      products: each(t.products, (u) => ({
+        rateText: '',
+        fromDay: null,
+        everyDays: null,
+        strengthPercent: 100,
+        ...u,
+      })),
+    })),
+    products: each(plan.products, productFrom1),
+  };
+}
+
+export const libraryMigrations: readonly Migration[] = [
+  {
+    from: 1,
+    what: 'products have a label rate, forms of nitrogen, trace elements, spoons, own measures, counted packs',
+    migrate: (file) => ({ ...file, products: each(file.products, productFrom1) }),
+  },
+];
+
 /** In order, one for each version but the newest. */
 export const trialMigrations: readonly Migration[] = [
   {
     from: 1,
     what: 'a plan says what is alike, how it is blinded and audited; traits have scales; areas have reserved places',
     migrate: (file) => ({ ...file, key: null, plan: planFrom1(file.plan as Loose) }),
+  },
+  {
+    from: 2,
+    what: 'a plan says how it is mixed; doses have days and a strength; products as in library version 2',
+    migrate: (file) => ({ ...file, plan: planFrom2(file.plan as Loose) }),
   },
 ];
 

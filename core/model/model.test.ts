@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { entry, height, plan, product, trait, unitId, use } from '../testing/trial';
+import { planAsVersion2, without } from '../testing/olderFiles';
+import { analysis, entry, height, plan, product, trait, unitId, use } from '../testing/trial';
 import { Entry } from './entry';
 import { describeMigrationError, migrate } from './migrations';
 import { newInVersion2 } from './blankPlan';
@@ -118,31 +119,33 @@ describe('migrations', () => {
   });
 });
 
-describe('version 2 of the trial file', () => {
+describe('earlier versions of the trial file', () => {
   const old = () => {
     const p = plan();
-    const without = (o: object, ...keys: string[]) =>
-      Object.fromEntries(Object.entries(o).filter(([k]) => !keys.includes(k)));
+    const second = planAsVersion2({
+      ...p,
+      products: [product()],
+      treatments: p.treatments.map((t) => ({ ...t, products: [use()] })),
+    }) as unknown as Plan;
     return {
       palazzo: 'trial',
       version: 1,
       log: [],
       review: { author: '', introduction: '', conclusion: '', disclosure: '' },
       plan: {
-        ...without(p, ...Object.keys(newInVersion2())),
+        ...without(second, ...Object.keys(newInVersion2())),
         traits: p.traits.map((t) => without(t, 'outOf', 'scale')),
-        treatments: p.treatments.map((t) => ({
+        treatments: second.treatments.map((t) => ({
           ...without(t, 'system', 'conditions', 'levels', 'expectedPercent'),
-          products: [without(use(), 'stage')],
+          products: t.products.map((u) => without(u, 'stage')),
         })),
         areas: p.areas.map((a) => without(a, 'reserved')),
         units: p.units.map((u) => without(u, 'columnBlock', 'setting', 'startSize')),
         design: without(p.design!, 'settings', 'balance'),
-        products: [product()],
       },
     };
   };
-  it('is reached from version 1 with everything new empty', () => {
+  it('version 1 is read with everything new empty', () => {
     const read = migrate(old());
     if (!read.ok) throw new Error(read.error.tag);
     const trial = Trial.parse(read.value);
@@ -153,6 +156,19 @@ describe('version 2 of the trial file', () => {
       products: [product()],
       treatments: p.treatments.map((t) => ({ ...t, products: [use()] })),
     });
+  });
+  it('version 3 is reached from version 2: doses at full strength, on no fixed days, by the chart', () => {
+    const p = plan();
+    const label = analysis({ nPercent: 10, p2o5Percent: 4, k2oPercent: 5 });
+    const now = {
+      ...p,
+      products: [product({ analysis: label })],
+      treatments: p.treatments.map((t) => ({ ...t, products: [use()] })),
+    };
+    const file = { palazzo: 'trial', version: 2, key: null, log: [], review: old().review };
+    const read = migrate({ ...file, plan: planAsVersion2(now) });
+    if (!read.ok) throw new Error(read.error.tag);
+    expect(Trial.parse(read.value).plan).toEqual(now);
   });
   it('a plan of version 1 without a layout stays so', () => {
     const bare = old();

@@ -2,12 +2,14 @@ import { z } from 'zod';
 import { Area, Gradient, Position, positionKey, reservedUse } from './area';
 import { Design, Rotation, blindings } from './design';
 import { RoundId, TraitId, TreatmentId, TrialId, UnitId } from './ids';
+import { MixingSetUp } from './mixingSetUp';
 import { Product } from './product';
 import { Trait } from './trait';
 import { Factor, Treatment, matchings } from './treatment';
 
 export * from './area';
 export * from './design';
+export * from './mixingSetUp';
 export * from './trait';
 export * from './treatment';
 
@@ -93,6 +95,7 @@ export const Plan = z
     spares: z.number().int().min(0).max(10_000),
     /** smallest step of the scale the doses are weighed on, g; null: not said */
     scaleStepG: z.number().positive('More than 0 g.').max(1000).nullable(),
+    mixing: MixingSetUp,
     /** findings of the fairness audit that are accepted, with the reason the review gives */
     accepted: z.array(
       z.object({ ruleId: z.string().max(60), reason: z.string().trim().min(1, 'Say why.').max(500) }),

@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { MeasureSystem } from '../quantity/measure';
+import { MicroElement } from './element';
 import { PackId, ProductId } from './ids';
 
 export const productCategories = [
@@ -21,15 +23,27 @@ export type AmountUnit = z.infer<typeof AmountUnit>;
 
 const percent = z.number().min(0, 'Not below 0 %.').max(100, 'Not above 100 %.');
 
-/** Label analysis in per cent: nitrogen as N, phosphorus as P₂O₅, potassium as K₂O, the rest as elements. */
+/** How a label prints phosphorus and potassium, and calcium, magnesium and sulfur. */
+export const printedForms = ['oxide', 'element'] as const;
+
+/**
+ * Label analysis in per cent: nitrogen as N, phosphorus as P₂O₅, potassium as K₂O, the rest as elements.
+ * That is how it is kept, whatever the label prints; `printedAs` only says how to show it again.
+ */
 export const LabelAnalysis = z.object({
   basis: z.enum(['w/w', 'w/v']),
   nPercent: percent,
+  /** the forms of nitrogen, per cent N each; null where the label doesn't say */
+  nitratePercent: percent.nullable(),
+  ammoniumPercent: percent.nullable(),
+  ureaPercent: percent.nullable(),
   p2o5Percent: percent,
   k2oPercent: percent,
   caPercent: percent.nullable(),
   mgPercent: percent.nullable(),
   sPercent: percent.nullable(),
+  micros: z.partialRecord(MicroElement, percent),
+  printedAs: z.object({ main: z.enum(printedForms), secondary: z.enum(printedForms) }),
 });
 export type LabelAnalysis = z.infer<typeof LabelAnalysis>;
 
@@ -42,6 +56,8 @@ export const Pack = z.object({
   /** ISO 4217 code */
   currency: z.string().regex(/^[A-Z]{3}$/, 'Use the three-letter code, such as EUR.'),
   boughtOn: z.iso.date('Use a date such as 2026-03-01.').nullable(),
+  /** how many of this pack were bought */
+  count: z.number('How many packs?').int('Whole packs.').min(1, 'At least one.').max(1000),
 });
 export type Pack = z.infer<typeof Pack>;
 
@@ -51,6 +67,35 @@ export const Claim = z.object({
   text: z.string().trim().min(1, 'Write the claim as the label has it.').max(500),
 });
 export type Claim = z.infer<typeof Claim>;
+
+/** Level spoons of a powder, weighed: what one spoon of this volume held, g each. */
+export const SpoonWeighing = z.object({
+  volumeMl: z.number().positive('More than 0 mL.').max(1000),
+  massesG: z
+    .array(z.number().positive('A spoon holds more than nothing.'))
+    .min(2, 'Weigh two at least.')
+    .max(20),
+});
+export type SpoonWeighing = z.infer<typeof SpoonWeighing>;
+
+/** A measure of one's own: a cap, a pump stroke, the spoon in the tub. */
+export const OwnMeasure = z.object({
+  name: z.string().trim().min(1, 'Name the measure.').max(30),
+  amount: z.number().positive('It holds more than nothing.'),
+  unit: z.enum(['g', 'mL']),
+});
+export type OwnMeasure = z.infer<typeof OwnMeasure>;
+
+/** What a product is beyond its analysis, as far as mixing it goes. */
+export const characters = ['acid', 'alkali', 'oxidiser', 'living'] as const;
+export const Character = z.enum(characters);
+export type Character = z.infer<typeof Character>;
+export const characterNames: Record<Character, string> = {
+  acid: 'acid (lowers pH)',
+  alkali: 'alkali (raises pH)',
+  oxidiser: 'peroxide or another oxidiser',
+  living: 'living microbes',
+};
 
 /** How the product came to the reviewer; anything but “bought” is disclosed in the review. */
 export const Obtained = z.enum(['bought', 'sent free', 'own product']);
@@ -66,6 +111,16 @@ export const Product = z.object({
   /** mass of one litre, kg/L, where known: turns a dose by volume into a pack sold by mass */
   densityKgPerL: z.number().positive('A density is more than 0 kg/L.').max(25).nullable(),
   directions: z.string().trim().max(4000),
+  /** the label's rate as printed, e.g. 1–2 tsp per gallon; empty when not entered */
+  labelRate: z.string().trim().max(120),
+  /** whose spoons and gallons the label means */
+  labelMeasures: MeasureSystem,
+  /** weighed spoons, which give a powder's bulk density */
+  spoon: SpoonWeighing.nullable(),
+  ownMeasures: z.array(OwnMeasure).max(10),
+  /** g that dissolve in a litre of cold water; null when not known */
+  solubilityGPerL: z.number().positive('More than 0 g/L.').max(5000).nullable(),
+  character: z.array(Character),
   claims: z.array(Claim),
   packs: z.array(Pack),
   obtained: Obtained,

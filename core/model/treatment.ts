@@ -24,6 +24,14 @@ export const ProductUse = z.object({
   solutionLPerUnit: z.number().positive('More than 0 L.').nullable(),
   /** how many times each unit gets it in the whole trial */
   timesPerUnit: z.number('Say how often.').int('Whole times only.').min(1, 'At least once.').max(10_000),
+  /** the dose as it was written, e.g. 1 tsp/gal; empty when typed as a figure and a unit */
+  rateText: z.string().trim().max(120),
+  /** day of the trial on which this use begins; null: from the start */
+  fromDay: z.number().int('Whole days.').min(0, 'Not before the start.').max(2000).nullable(),
+  /** days from one time to the next; null: on no fixed days */
+  everyDays: z.number().int('Whole days.').min(1, 'At least a day.').max(365).nullable(),
+  /** strength, per cent of the dose: 50 for seedlings on half strength */
+  strengthPercent: z.number('Give the strength.').positive('More than 0 %.').max(1000, 'Up to 1000 %.'),
   /** when in the crop's life, in words: seedling, from day 10, flowering; empty: throughout */
   stage: z.string().trim().max(80),
 });
@@ -70,11 +78,17 @@ export const noConditions: Conditions = {
   mediumFed: false,
 };
 
+/** Amount of a dose after its strength. @example strengthOf 50 %: 5 mL is 2.5 mL */
+export const doseAmount = (use: Pick<ProductUse, 'amount' | 'strengthPercent'>): number =>
+  (use.amount * use.strengthPercent) / 100;
+
 export const Treatment = z.object({
   id: TreatmentId,
   name: z.string().trim().min(1, 'Give the treatment a name.').max(80),
   role: Role,
   products: z.array(ProductUse),
+  /** days on which the units get plain water in place of feed */
+  flushDays: z.array(z.number().int().min(0).max(2000)).max(200),
   container: words,
   medium: words,
   light: words,
@@ -101,7 +115,7 @@ export const matchings = ['label', 'nitrogen', 'strength', 'money', 'asIs'] as c
 export type Matching = (typeof matchings)[number];
 export const matchingNames: Record<Matching, string> = {
   label: 'each at its label rate',
-  nitrogen: 'equal nitrogen',
+  nitrogen: 'equal nitrogen (or another element)',
   strength: 'equal strength (EC)',
   money: 'equal money',
   asIs: 'nothing: each as it comes',

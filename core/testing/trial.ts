@@ -10,9 +10,10 @@ import type {
   TrialId,
   UnitId,
 } from '../model/ids';
-import { blankTreatment, newInVersion2 } from '../model/blankPlan';
+import { blankTreatment, newInVersion2, newInVersion3 } from '../model/blankPlan';
 import type { Plan, ProductUse, Trait } from '../model/plan';
-import type { Product } from '../model/product';
+import type { LabelAnalysis, Product } from '../model/product';
+import { usMeasures } from '../quantity/measure';
 
 /** Small made-up plans and logs for tests. */
 
@@ -46,10 +47,35 @@ export const product = (over: Partial<Product> = {}): Product => ({
   analysis: null,
   densityKgPerL: null,
   directions: '',
+  labelRate: '',
+  labelMeasures: usMeasures,
+  spoon: null,
+  ownMeasures: [],
+  solubilityGPerL: null,
+  character: [],
   claims: [],
-  packs: [{ id: 'pack' as PackId, size: 1, unit: 'L', priceMinor: 1000, currency: 'EUR', boughtOn: null }],
+  packs: [
+    { id: 'pack' as PackId, size: 1, unit: 'L', priceMinor: 1000, currency: 'EUR', boughtOn: null, count: 1 },
+  ],
   obtained: 'bought',
   notes: '',
+  ...over,
+});
+
+/** A label by weight with nothing on it but what is given. */
+export const analysis = (over: Partial<LabelAnalysis> = {}): LabelAnalysis => ({
+  basis: 'w/w',
+  nPercent: 0,
+  nitratePercent: null,
+  ammoniumPercent: null,
+  ureaPercent: null,
+  p2o5Percent: 0,
+  k2oPercent: 0,
+  caPercent: null,
+  mgPercent: null,
+  sPercent: null,
+  micros: {},
+  printedAs: { main: 'oxide', secondary: 'element' },
   ...over,
 });
 
@@ -60,6 +86,10 @@ export const use = (over: Partial<ProductUse> = {}): ProductUse => ({
   unit: 'mL',
   solutionLPerUnit: null,
   timesPerUnit: 1,
+  rateText: '',
+  fromDay: null,
+  everyDays: null,
+  strengthPercent: 100,
   stage: '',
   ...over,
 });
@@ -82,6 +112,7 @@ export function plan({
   const measured = traits ?? [trait(), heightTrait()];
   return {
     ...newInVersion2(),
+    ...newInVersion3(),
     id: 'trial' as TrialId,
     question: 'Is it worth it?',
     code: 'TST',

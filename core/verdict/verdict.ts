@@ -39,10 +39,10 @@ const isYield = (finding: Finding) => finding.trait.direction === 'higher';
 export function makeVerdict(plan: Plan, finding: Finding, nameOf: NameOf): Verdict {
   const { comparison } = finding;
   const control = plan.treatments.find((t) => t.id === comparison.control)!;
-  const controlCost = treatmentCost(control, plan.products, plan.currency);
+  const controlCost = treatmentCost(control, plan.products, plan.currency, plan.mixing.exchange);
   const lines = plan.treatments.map((treatment): VerdictLine => {
     const summary = comparison.treatments.find((t) => t.name === treatment.id);
-    const cost = treatmentCost(treatment, plan.products, plan.currency);
+    const cost = treatmentCost(treatment, plan.products, plan.currency, plan.mixing.exchange);
     const versus = comparison.versusControl.find((v) => v.name === treatment.id);
     const priced = cost.ok && isYield(finding);
     return {

@@ -11,6 +11,7 @@ import { Choice, Field } from '../../form/fields';
 import { Caution } from '../../ui/Caution';
 import { Tessera } from '../../ui/Tessera';
 import { type ContendersFormInput, newUse } from './contendersForm';
+import { resolveDose } from './dose';
 
 interface Props {
   index: number;
@@ -69,9 +70,9 @@ export function TreatmentRow({ index, products, unitNoun, locked, blind, remove 
             />
           </div>
           <div className="w2">
-            <Field name={at(`products.${i}.amount`)} label="Dose" numeric />
+            <Field name={at(`products.${i}.amount`)} label="Dose" placeholder="5 or 1 tsp/gal" numeric />
           </div>
-          <div className="w2">
+          <div className="w1">
             <Choice
               name={at(`products.${i}.unit`)}
               label="Unit"
@@ -87,10 +88,7 @@ export function TreatmentRow({ index, products, unitNoun, locked, blind, remove 
               helperText="the dose is then per L"
             />
           </div>
-          <div className="w1">
-            <Field name={at(`products.${i}.timesPerUnit`)} label="Times" numeric />
-          </div>
-          <div className="w2 pair">
+          <div className="w3 pair">
             <Field name={at(`products.${i}.stage`)} label="Stage" placeholder="throughout" />
             {!locked && (
               <IconButton size="small" onClick={() => uses.remove(i)} aria-label={`Remove product ${i + 1}`}>
@@ -98,12 +96,23 @@ export function TreatmentRow({ index, products, unitNoun, locked, blind, remove 
               </IconButton>
             )}
           </div>
+          <div className="w12 schedule">
+            <Field name={at(`products.${i}.timesPerUnit`)} label="Times" numeric />
+            <Field name={at(`products.${i}.fromDay`)} label="From day" numeric placeholder="0" />
+            <Field name={at(`products.${i}.everyDays`)} label="Every" suffix="days" numeric placeholder="–" />
+            <Field name={at(`products.${i}.strengthPercent`)} label="Strength" suffix="%" numeric />
+          </div>
           <PackChoice
             name={at(`products.${i}.packId`)}
             product={products.find((p) => p.id === treatment?.products?.[i]?.productId)}
           />
           <div className="w12">
-            <UsePrice use={treatment?.products?.[i]} products={products} unitNoun={unitNoun} />
+            <UsePrice
+              use={treatment?.products?.[i]}
+              areaCm2={treatment?.conditions?.areaPerUnitCm2}
+              products={products}
+              unitNoun={unitNoun}
+            />
           </div>
         </div>
       ))}
@@ -119,6 +128,16 @@ export function TreatmentRow({ index, products, unitNoun, locked, blind, remove 
           <Button size="small" color="secondary" onClick={() => uses.append(newUse(first))}>
             Add a product
           </Button>
+        )}
+        {uses.fields.length > 0 && (
+          <div style={{ width: '13rem' }}>
+            <Field
+              name={at('flushDays')}
+              label="Plain-water days (flush)"
+              placeholder="28, 35"
+              size="small"
+            />
+          </div>
         )}
         {uses.fields.length === 0 && (
           <span className="small quiet">No product: this contender costs nothing.</span>
@@ -155,40 +174,61 @@ function PackChoice({ name, product }: { name: string; product: Product | undefi
 
 type UseInput = Partial<ContendersFormInput['treatments'][number]['products'][number]>;
 
-/** What the dose costs, worked out while it is typed. */
+/** What the dose comes to and costs, worked out while it is typed. */
 function UsePrice({
   use,
+  areaCm2,
   products,
   unitNoun,
 }: {
   use: UseInput | undefined;
+  areaCm2: string | undefined;
   products: readonly Product[];
   unitNoun: string;
 }) {
+  const { control } = useFormContext<ContendersFormInput>();
+  const [spoon, gallon] = useWatch({ control, name: ['spoonSystem', 'gallonSystem'] });
   const product = products.find((p) => p.id === use?.productId);
   const number = (text: string | undefined) => (text ? parseDecimal(text) : null);
-  const parsed = ProductUse.safeParse({
-    productId: use?.productId,
-    packId: use?.packId || null,
-    amount: number(use?.amount),
-    unit: use?.unit,
-    solutionLPerUnit: number(use?.solutionLPerUnit),
-    timesPerUnit: number(use?.timesPerUnit),
-    stage: use?.stage ?? '',
-  });
   if (!product) return <span className="small quiet">Choose a product from the library.</span>;
-  if (!parsed.success)
-    return <span className="small quiet">{product.directions && `Label: ${product.directions}`}</span>;
+  const label = product.labelRate || product.directions;
+  const said = <span className="small quiet">{label && `Label: ${label}`}</span>;
+  if (!use?.amount || !use.unit) return said;
+  const solutionLPerUnit = number(use.solutionLPerUnit);
+  const dose = resolveDose(
+    { amount: use.amount, unit: use.unit, solutionLPerUnit },
+    product,
+    { spoon, gallon },
+    number(areaCm2),
+  );
+  if (!dose.ok) return <span className="small quiet">{dose.error.message}</span>;
+  const parsed = ProductUse.safeParse({
+    productId: use.productId,
+    packId: use.packId || null,
+    ...dose.value,
+    solutionLPerUnit,
+    timesPerUnit: number(use.timesPerUnit),
+    fromDay: null,
+    everyDays: null,
+    strengthPercent: number(use.strengthPercent),
+    stage: use.stage ?? '',
+  });
+  if (!parsed.success) return said;
+  const { amount, unit, rateText } = dose.value;
+  const comesTo =
+    rateText && `${Number(amount.toPrecision(3))} ${unit} ${solutionLPerUnit ? 'per L' : 'as it is'} · `;
   const cost = productCost(parsed.data, product);
   if (!cost.ok)
     return (
       <span className="small" style={{ color: 'var(--ochre-text)' }}>
+        {comesTo}
         {describeCostError(cost.error)}
       </span>
     );
   const { perDose, perUnit, dosesPerPack, pack } = cost.value;
   return (
     <span className="small quiet">
+      {comesTo}
       {formatMoney(perDose)} a dose · {formatMoney(perUnit)} per {unitNoun} · {Math.floor(dosesPerPack)} doses
       in a pack of {pack.size} {pack.unit} at{' '}
       {formatMoney({ minor: pack.priceMinor, currency: pack.currency })}

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { Controller, FormProvider, useFieldArray, useWatch } from 'react-hook-form';
 import { Link, useLoaderData } from 'react-router';
 import { type Matching, matchingNames, matchings } from '~core/model/plan';
+import { gallonSystems, spoonSystems, systemNames } from '~core/quantity/measure';
 import { Choice, LockedForm } from '../../form/fields';
 import { fieldErrors } from '../../form/schemaFields';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
@@ -19,7 +20,13 @@ import { FactorTable } from './FactorTable';
 import { SameTable } from './SameTable';
 import { TreatmentRow } from './TreatmentRow';
 import { combinations, factorsOf } from './factorial';
-import { ContendersForm, applyContenders, newTreatment, toContendersForm } from './contendersForm';
+import {
+  ContendersForm,
+  applyContenders,
+  doseErrors,
+  newTreatment,
+  toContendersForm,
+} from './contendersForm';
 
 export async function clientLoader({ params }: RoomArgs) {
   const { row, state, blind } = await loadTrial(params.trialId);
@@ -35,7 +42,11 @@ export async function clientLoader({ params }: RoomArgs) {
 export async function clientAction({ params, request }: RoomArgs) {
   const parsed = ContendersForm.safeParse(await request.json());
   if (!parsed.success) return { errors: fieldErrors(parsed.error) };
-  const saved = await savePlan(params.trialId, (plan) => applyContenders(plan, parsed.data));
+  const { row } = await loadTrial(params.trialId);
+  const products = [...(await listProducts()), ...row.plan.products];
+  const errors = doseErrors(parsed.data, products);
+  if (Object.keys(errors).length > 0) return { errors };
+  const saved = await savePlan(params.trialId, (plan) => applyContenders(plan, parsed.data, products));
   return saved.ok
     ? { saved: true, message: 'The contenders are saved.' }
     : { errors: { treatments: 'The plan is sealed.' } };
@@ -82,7 +93,21 @@ function ContendersEditor({ id, plan, products, blind, sealedAt }: Awaited<Retur
                 helperText={matchingNotes[matchedOn]}
               />
             </div>
-            <div className="w8">
+            <div className="w2">
+              <Choice
+                name="spoonSystem"
+                label="Spoons are"
+                options={spoonSystems.map((s) => [s, systemNames[s]] as const)}
+              />
+            </div>
+            <div className="w2">
+              <Choice
+                name="gallonSystem"
+                label="Gallons are"
+                options={gallonSystems.map((s) => [s, systemNames[s]] as const)}
+              />
+            </div>
+            <div className="w4">
               <Controller
                 control={form.control}
                 name="wholeSystem"

@@ -12,18 +12,37 @@ import {
 } from '~core/model/plan';
 import { AmountUnit, type Product } from '~core/model/product';
 import { dimensionOf } from '~core/quantity/amount';
-import { fieldText, optionalNumber, typedNumber } from '../../form/schemaFields';
+import { MeasureSystem } from '~core/quantity/measure';
+import { type FieldErrors, fieldText, optionalNumber, typedNumber } from '../../form/schemaFields';
+import { checkDose, resolveDose } from './dose';
+
+/** Days as people list them: “28, 35”. */
+const dayList = z
+  .string()
+  .trim()
+  .transform((text, ctx) => {
+    const days = text === '' ? [] : text.split(/[\s,;]+/).map(Number);
+    if (days.some((d) => !Number.isInteger(d) || d < 0 || d > 2000)) {
+      ctx.addIssue({ code: 'custom', message: 'Days of the trial with commas between them: 28, 35.' });
+      return z.NEVER;
+    }
+    return days;
+  });
 
 const UseForm = z.object({
   productId: ProductId,
   packId: z.string(),
-  amount: typedNumber('How much?').pipe(z.number().positive('More than nothing.')),
+  /** a figure, which `unit` goes with, or a rate such as 1 tsp/gal */
+  amount: z.string().trim().min(1, 'How much?').superRefine(checkDose),
   unit: AmountUnit,
   solutionLPerUnit: optionalNumber().pipe(z.number().positive('More than 0 L.').nullable()),
   timesPerUnit: typedNumber('How often?').pipe(
     z.number().int('Whole times.').min(1, 'At least once.').max(10_000),
   ),
   stage: ProductUse.shape.stage,
+  fromDay: optionalNumber().pipe(ProductUse.shape.fromDay),
+  everyDays: optionalNumber().pipe(ProductUse.shape.everyDays),
+  strengthPercent: typedNumber('How strong?').pipe(ProductUse.shape.strengthPercent),
 });
 
 const measure = () => optionalNumber().pipe(z.number().positive('More than 0.').nullable());
@@ -53,6 +72,8 @@ const t = Treatment.shape;
 export const ContendersForm = z
   .object({
     matchedOn: z.enum(matchings),
+    spoonSystem: MeasureSystem.shape.spoon,
+    gallonSystem: MeasureSystem.shape.gallon,
     wholeSystem: z.boolean(),
     factors: z.array(Factor).max(4),
     treatments: z.array(
@@ -71,6 +92,7 @@ export const ContendersForm = z
         notes: t.notes,
         levels: t.levels,
         conditions: ConditionsForm,
+        flushDays: dayList,
         products: z.array(UseForm),
       }),
     ),
@@ -90,10 +112,44 @@ export const ContendersForm = z
 export type ContendersFormInput = z.input<typeof ContendersForm>;
 export type TreatmentInput = ContendersFormInput['treatments'][number];
 
-/** The plan with these contenders. Units of a removed contender leave the layout. */
-export function applyContenders(plan: Plan, f: z.output<typeof ContendersForm>): Plan {
+const measuresOf = (f: Pick<z.output<typeof ContendersForm>, 'spoonSystem' | 'gallonSystem'>) => ({
+  spoon: f.spoonSystem,
+  gallon: f.gallonSystem,
+});
+
+/** What only shows when products and surroundings are known: at its field. */
+export function doseErrors(f: z.output<typeof ContendersForm>, products: readonly Product[]): FieldErrors {
+  const errors: FieldErrors = {};
+  f.treatments.forEach((t, i) =>
+    t.products.forEach((u, j) => {
+      const product = products.find((p) => p.id === u.productId);
+      const dose = resolveDose(u, product, measuresOf(f), t.conditions.areaPerUnitCm2);
+      if (!dose.ok) errors[`treatments.${i}.products.${j}.${dose.error.field}`] = dose.error.message;
+    }),
+  );
+  return errors;
+}
+
+/**
+ * The plan with these contenders. Units of a removed contender leave the layout.
+ * @param products that the doses are of; `doseErrors` has found nothing
+ */
+export function applyContenders(
+  plan: Plan,
+  f: z.output<typeof ContendersForm>,
+  products: readonly Product[],
+): Plan {
+  const measures = measuresOf(f);
   const treatments = f.treatments.map((x) =>
-    Treatment.parse({ ...x, products: x.products.map((u) => ({ ...u, packId: u.packId || null })) }),
+    Treatment.parse({
+      ...x,
+      products: x.products.map((u) => {
+        const product = products.find((p) => p.id === u.productId);
+        const dose = resolveDose(u, product, measures, x.conditions.areaPerUnitCm2);
+        if (!dose.ok) throw new Error(dose.error.message);
+        return { ...u, ...dose.value, packId: u.packId || null };
+      }),
+    }),
   );
   const kept = new Set<string>(treatments.map((x) => x.id));
   const used = (name: string) => treatments.some((x) => name in x.levels);
@@ -102,6 +158,7 @@ export function applyContenders(plan: Plan, f: z.output<typeof ContendersForm>):
     matchedOn: f.matchedOn,
     wholeSystem: f.wholeSystem,
     factors: f.factors.filter((x) => used(x.name)),
+    mixing: { ...plan.mixing, measures },
     treatments,
     units: plan.units.filter((u) => kept.has(u.treatmentId)),
   };
@@ -131,6 +188,7 @@ export function newTreatment(role: Role, like?: TreatmentInput): TreatmentInput 
     water: like?.water ?? '',
     notes: '',
     levels: {},
+    flushDays: '',
     conditions: like ? { ...like.conditions } : conditionsText(noConditions),
     products: [],
   };
@@ -148,26 +206,35 @@ export function newUse(product: Product): TreatmentInput['products'][number] {
     solutionLPerUnit: '',
     timesPerUnit: '1',
     stage: '',
+    fromDay: '',
+    everyDays: '',
+    strengthPercent: '100',
   };
 }
 
 export function toContendersForm(plan: Plan): ContendersFormInput {
   return {
     matchedOn: plan.matchedOn,
+    spoonSystem: plan.mixing.measures.spoon,
+    gallonSystem: plan.mixing.measures.gallon,
     wholeSystem: plan.wholeSystem,
     factors: plan.factors,
     treatments: plan.treatments.map((x) => ({
       ...x,
       expectedPercent: fieldText(x.expectedPercent),
       conditions: conditionsText(x.conditions),
+      flushDays: x.flushDays.join(', '),
       products: x.products.map((u) => ({
         productId: u.productId,
         packId: u.packId ?? '',
-        amount: String(u.amount),
+        amount: u.rateText || String(u.amount),
         unit: u.unit,
         solutionLPerUnit: fieldText(u.solutionLPerUnit),
         timesPerUnit: String(u.timesPerUnit),
         stage: u.stage,
+        fromDay: fieldText(u.fromDay),
+        everyDays: fieldText(u.everyDays),
+        strengthPercent: String(u.strengthPercent),
       })),
     })),
   };

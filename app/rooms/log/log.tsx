@@ -3,6 +3,7 @@ import dayjs from 'dayjs';
 import { useState } from 'react';
 import { useLoaderData } from 'react-router';
 import { z } from 'zod';
+import { jarCodes, jarsOf } from '~core/mixing/jars';
 import { EntryBody } from '~core/model/entry';
 import { EntryId } from '~core/model/ids';
 import { type ActionResult, fieldErrors } from '../../form/schemaFields';
@@ -21,8 +22,8 @@ const LogRoomForm = z.discriminatedUnion('intent', [
 ]);
 
 export async function clientLoader({ params }: RoomArgs) {
-  const { log, shown } = await loadTrial(params.trialId);
-  return { plan: shown.plan, lines: logLines(shown.plan, log, shown) };
+  const { row, log, shown, key } = await loadTrial(params.trialId);
+  return { plan: shown.plan, lines: logLines(shown.plan, log, shown, jarCodes(jarsOf(row.plan, key))) };
 }
 
 export async function clientAction({ params, request }: RoomArgs): Promise<ActionResult> {

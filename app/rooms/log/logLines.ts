@@ -1,5 +1,6 @@
 import { inOrderOfRecording } from '~core/log/resolve';
 import type { TrialState } from '~core/log/state';
+import { jarKey } from '~core/mixing/jars';
 import type { Entry, EntryBody } from '~core/model/entry';
 import type { Plan } from '~core/model/plan';
 import { formatFigure } from '~core/quantity/format';
@@ -16,11 +17,30 @@ export interface LogLine {
   canTakeBack: boolean;
 }
 
+const readingNames = {
+  ec: 'strength',
+  ph: 'pH',
+  temperature: 'temperature',
+  humidity: 'humidity',
+  light: 'light',
+  tare: 'tare',
+} as const;
+const readingUnits = {
+  ec: ' mS/cm',
+  ph: '',
+  temperature: ' °C',
+  humidity: ' %',
+  light: '',
+  tare: ' g',
+} as const;
+
 const names: Record<Entry['kind'], string> = {
   measurement: 'Measured',
   weighing: 'Weighed',
   reading: 'Read',
   mix: 'Mixed',
+  stock: 'Stock made',
+  phDose: 'pH corrected',
   feed: 'Fed',
   photo: 'Photo',
   move: 'Moved',
@@ -34,14 +54,31 @@ const names: Record<Entry['kind'], string> = {
   correction: 'Correction',
 };
 
+const purposes = {
+  feed: '',
+  topUp: ', topped up',
+  change: ', solution changed',
+  flush: ', plain water',
+} as const;
+
 /** A seal is broken in Layout, if at all; codes that were seen can't be unseen. */
 export const staysFor = (kind: string | undefined): boolean => kind === 'seal' || kind === 'reveal';
 
 /** Every line of the log in words, newest first. */
-export function logLines(plan: Plan, log: readonly Entry[], state: TrialState): LogLine[] {
+export function logLines(
+  plan: Plan,
+  log: readonly Entry[],
+  state: TrialState,
+  codes: ReadonlyMap<string, string> = new Map(),
+): LogLine[] {
   const code = (id: string | null) => plan.units.find((u) => u.id === id)?.code ?? 'the trial';
   const trait = (id: string) => plan.traits.find((t) => t.id === id);
   const round = (id: string | null) => plan.rounds.find((r) => r.id === id)?.name ?? '';
+  // Under codes a product is called by its jar: A1, A2.
+  const jar = (treatmentId: string, productId: string): string => {
+    const named = plan.products.find((p) => p.id === productId)?.name;
+    return named ?? codes.get(jarKey(treatmentId, productId)) ?? '';
+  };
   const standingIds = new Set<string>(state.entries.map((e) => e.standsFrom));
 
   const say = (b: EntryBody): string => {
@@ -54,7 +91,7 @@ export function logLines(plan: Plan, log: readonly Entry[], state: TrialState): 
       case 'weighing':
         return `${code(b.unitId)} ${formatFigure(b.grossG - b.tareG, 1)} g net (gross ${b.grossG}, tare ${b.tareG}${b.container ? `, ${b.container}` : ''}) by ${b.instrument}`;
       case 'reading':
-        return `${b.quantity} of ${b.subject}: ${b.value}${b.quantity === 'tare' ? ' g' : ''}`;
+        return `${readingNames[b.quantity]} of ${b.subject}: ${b.value}${readingUnits[b.quantity]}`;
       case 'move':
         return b.moves
           .map(
@@ -73,9 +110,13 @@ export function logLines(plan: Plan, log: readonly Entry[], state: TrialState): 
       case 'seal':
         return `plan ${b.planSha256.slice(0, 16)}…`;
       case 'mix':
-        return `batch ${b.batch}, ${b.volumeL} L`;
+        return `batch ${b.batch}, ${b.volumeL} L${b.amounts.length > 0 ? `: ${b.amounts.map((a) => `${a.amount} ${a.unit} ${jar(b.treatmentId, a.productId)}${a.fromStock ? ` from stock ${a.fromStock}` : ''}`).join(', ')}` : ', nothing in it'}`;
+      case 'stock':
+        return `${b.batch}: ${b.amount} ${b.unit} in ${b.volumeL} L`;
+      case 'phDose':
+        return `${b.amountMl} mL ${b.agent} in ${b.volumeL} L, pH ${b.phBefore} to ${b.phAfter}`;
       case 'feed':
-        return `${b.unitIds.map(code).join(', ')}: ${b.volumeLPerUnit} L each`;
+        return `${b.unitIds.map(code).join(', ')}: ${b.volumeLPerUnit} L each${b.batch ? ` of batch ${b.batch}` : ''}${purposes[b.purpose ?? 'feed']}`;
       case 'photo':
         return b.caption || b.file;
       case 'taskDone':

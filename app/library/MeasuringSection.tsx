@@ -1,0 +1,183 @@
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import { Controller, useFieldArray, useFormContext, useWatch } from 'react-hook-form';
+import { parseDecimal } from '~core/formats/csv';
+import { spoonDensity } from '~core/mixing/density';
+import { aroundProduct, readRate } from '~core/mixing/resolveRate';
+import { type Character, characterNames, characters } from '~core/model/product';
+import { gallonSystems, spoonSystems, systemNames } from '~core/quantity/measure';
+import { formatFigure } from '~core/quantity/format';
+import { Choice, Field } from '../form/fields';
+import type { ProductFormInput } from './productForm';
+
+const systems = (list: readonly (keyof typeof systemNames)[]) =>
+  list.map((s) => [s, systemNames[s]] as const);
+
+/** How the product is dosed and measured: the label's rate, spoons, caps, density, what it dissolves to. */
+export function MeasuringSection() {
+  const { control } = useFormContext<ProductFormInput>();
+  const own = useFieldArray({ control, name: 'ownMeasures', keyName: 'key' });
+  return (
+    <section className="section">
+      <h2>Dosing and measuring</h2>
+      <p className="quiet">
+        The label’s rate as it is printed, in its own spoons and gallons, and how the product measures out.
+      </p>
+      <div className="fields" style={{ maxWidth: '58rem' }}>
+        <div className="w6">
+          <Field name="labelRate" label="Rate on the label" placeholder="1–2 tsp per gallon" />
+        </div>
+        <div className="w3">
+          <Choice name="spoonSystem" label="Its spoons are" options={systems(spoonSystems)} />
+        </div>
+        <div className="w3">
+          <Choice name="gallonSystem" label="Its gallons are" options={systems(gallonSystems)} />
+        </div>
+        <div className="w12">
+          <RateRead />
+        </div>
+        <div className="w3">
+          <Field
+            name="densityKgPerL"
+            label="Density, if known"
+            suffix="kg/L"
+            numeric
+            helperText="of a liquid"
+          />
+        </div>
+        <div className="w3">
+          <Field
+            name="solubilityGPerL"
+            label="Dissolves, if known"
+            suffix="g/L"
+            numeric
+            helperText="in cold water, for stock solutions"
+          />
+        </div>
+        <div className="w2">
+          <Field name="spoonVolumeMl" label="Level spoon of" suffix="mL" numeric />
+        </div>
+        <div className="w4">
+          <Field
+            name="spoonMassesG"
+            label="Five of them weighed, g"
+            placeholder="4.7 4.8 4.75 4.8 4.7"
+            numeric
+            helperText={<SpoonRead />}
+          />
+        </div>
+      </div>
+      <div className="stack" style={{ marginTop: '0.9rem' }}>
+        {own.fields.map((f, i) => (
+          <div className="fields" key={f.key} style={{ maxWidth: '58rem' }}>
+            <div className="w4">
+              <Field name={`ownMeasures.${i}.name`} label="Own measure" placeholder="cap, pump stroke" />
+            </div>
+            <div className="w2">
+              <Field name={`ownMeasures.${i}.amount`} label="One holds" numeric />
+            </div>
+            <div className="w2">
+              <Choice
+                name={`ownMeasures.${i}.unit`}
+                label="Unit"
+                options={[
+                  ['mL', 'mL'],
+                  ['g', 'g'],
+                ]}
+              />
+            </div>
+            <div>
+              <Button
+                color="inherit"
+                onClick={() => own.remove(i)}
+                aria-label={`Remove own measure ${i + 1}`}
+              >
+                Remove
+              </Button>
+            </div>
+          </div>
+        ))}
+        <div className="line">
+          <Button
+            variant="outlined"
+            color="secondary"
+            onClick={() => own.append({ name: '', amount: '', unit: 'mL' })}
+          >
+            Add a measure of its own
+          </Button>
+          <span className="small quiet">a cap, a pump stroke, the scoop in the tub</span>
+        </div>
+        <Controller
+          control={control}
+          name="character"
+          render={({ field }) => (
+            <fieldset className="plain" aria-label="What it is">
+              {characters.map((c) => (
+                <FormControlLabel
+                  key={c}
+                  label={characterNames[c]}
+                  control={
+                    <Checkbox
+                      color="secondary"
+                      checked={field.value.includes(c)}
+                      onChange={(_, on) =>
+                        field.onChange(
+                          on ? [...field.value, c] : field.value.filter((x: Character) => x !== c),
+                        )
+                      }
+                    />
+                  }
+                />
+              ))}
+            </fieldset>
+          )}
+        />
+      </div>
+    </section>
+  );
+}
+
+/** What the label's rate comes to, while it is typed. */
+function RateRead() {
+  const { control } = useFormContext<ProductFormInput>();
+  const [text, spoon, gallon, form, own] = useWatch({
+    control,
+    name: ['labelRate', 'spoonSystem', 'gallonSystem', 'form', 'ownMeasures'],
+  });
+  if (!text) return <span className="small quiet">Empty when the label gives none.</span>;
+  const ownMeasures = own.flatMap((m) => {
+    const amount = parseDecimal(m.amount);
+    return amount ? [{ name: m.name, amount, unit: m.unit }] : [];
+  });
+  const read = readRate(text, aroundProduct({ form, ownMeasures }, { spoon, gallon }));
+  if (!read.ok) return <span className="small quiet">{read.error}</span>;
+  const { low, high, unit, per } = read.value;
+  const figure = (x: number) => String(Number(x.toPrecision(3)));
+  return (
+    <span className="small quiet">
+      That is {low === high ? figure(low) : `${figure(low)} to ${figure(high)}`} {unit}{' '}
+      {per === 'L' ? 'to a litre' : 'as it is'}.
+    </span>
+  );
+}
+
+/** Bulk density and spread of the weighed spoons. */
+function SpoonRead() {
+  const { control } = useFormContext<ProductFormInput>();
+  const [volume, masses] = useWatch({ control, name: ['spoonVolumeMl', 'spoonMassesG'] });
+  const volumeMl = parseDecimal(volume ?? '');
+  const massesG = (masses ?? '')
+    .trim()
+    .split(/\s*;\s*|\s+|,\s+/)
+    .map(parseDecimal);
+  if (!volumeMl || massesG.length < 2 || massesG.some((m) => m === null || m <= 0)) {
+    return <>bulk density of a powder</>;
+  }
+  const d = spoonDensity({ volumeMl, massesG: massesG as number[] });
+  return (
+    <>
+      {formatFigure(d.gPerMl, 3)} g/mL, spoons differ by {formatFigure(d.cvPercent, 1)} %
+    </>
+  );
+}

@@ -1,0 +1,96 @@
+import type { BodyOf } from '../model/entry';
+import type { PackId, ProductId } from '../model/ids';
+import type { Pack, Product } from '../model/product';
+import { amountOf } from '../mixing/density';
+import { type ResolvedEntry, ofKind } from './resolve';
+
+/** What is left of one pack (or of several bought alike). Amounts in the pack's own unit. */
+export interface PackLeft {
+  product: Product;
+  pack: Pack;
+  bought: number;
+  taken: number;
+  /** never below 0 */
+  left: number;
+  /** more was taken than was bought: another pack isn't entered yet */
+  overdrawn: boolean;
+}
+
+type Taking = { productId: ProductId; packId: PackId | undefined; amount: number; unit: Pack['unit'] };
+
+/** Everything that came out of packs: mixes, but what they took from a stock solution, and stock solutions. */
+function takings(entries: readonly ResolvedEntry[]): Taking[] {
+  const mixed = ofKind(entries, 'mix').flatMap(({ body }) =>
+    body.amounts
+      .filter((a) => a.fromStock === undefined)
+      .map((a) => ({ productId: a.productId, packId: a.packId, amount: a.amount, unit: a.unit })),
+  );
+  const stocks = ofKind(entries, 'stock').map(({ body }) => body);
+  return [...mixed, ...stocks.map((s) => ({ ...s, packId: s.packId }))];
+}
+
+/**
+ * Stock from the log: what each pack still holds.
+ *
+ * @param products with their packs
+ * @param entries standing entries of all trials that draw on them
+ * @example packsLeft([feed], entries)[0].left // 0.987 kg of 1 kg
+ */
+export function packsLeft(products: readonly Product[], entries: readonly ResolvedEntry[]): PackLeft[] {
+  const all = takings(entries);
+  return products.flatMap((product) =>
+    product.packs.map((pack, i) => {
+      const own = all.filter(
+        (t) => t.productId === product.id && (t.packId === pack.id || (!knows(product, t.packId) && i === 0)),
+      );
+      const taken = own.reduce((sum, t) => {
+        const inPack = amountOf(product, t.amount, t.unit, pack.unit);
+        return sum + (inPack.ok ? inPack.value : 0);
+      }, 0);
+      const bought = pack.size * pack.count;
+      return {
+        product,
+        pack,
+        bought,
+        taken,
+        left: Math.max(0, bought - taken),
+        overdrawn: taken > bought * (1 + 1e-9),
+      };
+    }),
+  );
+}
+
+const knows = (product: Product, packId: PackId | undefined) => product.packs.some((p) => p.id === packId);
+
+/** A stock solution that was made, and what is left of it. */
+export interface StockLeft {
+  batch: string;
+  productId: ProductId;
+  body: BodyOf<'stock'>;
+  at: string;
+  takenMl: number;
+  leftMl: number;
+}
+
+/** Stock solutions of a trial, newest first. */
+export function stocksLeft(entries: readonly ResolvedEntry[]): StockLeft[] {
+  const taken = new Map<string, number>();
+  for (const { body } of ofKind(entries, 'mix')) {
+    for (const a of body.amounts) {
+      if (a.fromStock !== undefined) taken.set(a.fromStock, (taken.get(a.fromStock) ?? 0) + a.amount);
+    }
+  }
+  return ofKind(entries, 'stock')
+    .map(({ body, at }) => {
+      const takenMl = taken.get(body.batch) ?? 0;
+      return {
+        batch: body.batch,
+        productId: body.productId,
+        body,
+        at,
+        takenMl,
+        leftMl: Math.max(0, body.volumeL * 1000 - takenMl),
+      };
+    })
+    .reverse();
+}

@@ -1,0 +1,99 @@
+import { describe, expect, it } from 'vitest';
+import { deriveState } from '../log/state';
+import { entry, plan, use } from '../testing/trial';
+import {
+  batchVolume,
+  dueMixes,
+  isDueOn,
+  mixedOn,
+  nextProgrammeDay,
+  programmeDays,
+  useDays,
+} from './programme';
+
+const weekly = use({ amount: 5, solutionLPerUnit: 0.5, everyDays: 7, fromDay: 3, timesPerUnit: 3 });
+const late = use({
+  amount: 10,
+  solutionLPerUnit: 0.5,
+  everyDays: 7,
+  fromDay: 24,
+  timesPerUnit: 2,
+  stage: 'bloom',
+});
+
+describe('days of a use', () => {
+  it('from a day, so many times', () => {
+    expect(useDays(weekly)).toEqual([3, 10, 17]);
+    expect(useDays(use({ everyDays: 7, timesPerUnit: 2 }))).toEqual([0, 7]);
+    expect(useDays(use({ fromDay: 4 }))).toEqual([4]);
+    expect(useDays(use())).toEqual([]);
+  });
+  it('due on those days and no others', () => {
+    for (const u of [weekly, late, use({ fromDay: 4 }), use()]) {
+      const due = Array.from({ length: 60 }, (_, d) => d).filter((d) => isDueOn(u, d));
+      expect(due).toEqual(useDays(u));
+    }
+  });
+});
+
+const withUses = (uses = [weekly, late], over: object = {}) => {
+  const p = plan();
+  return {
+    ...p,
+    treatments: p.treatments.map((t) => (t.name === 'A' ? { ...t, products: uses, ...over } : t)),
+  };
+};
+
+describe('what is due on a day', () => {
+  it('the feed, and the same water for the control', () => {
+    const p = withUses();
+    const due = dueMixes(p, 10, p.units);
+    expect(due.map((d) => [d.treatmentId, d.kind, d.perUnitL, d.unitIds.length])).toEqual([
+      ['Water', 'water', 0.5, 3],
+      ['A', 'solution', 0.5, 3],
+    ]);
+    expect(dueMixes(p, 11, p.units)).toEqual([]);
+  });
+  it('products switch at a stage', () => {
+    const p = withUses();
+    expect(dueMixes(p, 24, p.units).find((d) => d.kind === 'solution')!.uses).toEqual([late]);
+  });
+  it('a flush takes the place of feed', () => {
+    const p = withUses([weekly], { flushDays: [10] });
+    expect(dueMixes(p, 10, p.units).map((d) => [d.treatmentId, d.kind])).toEqual([
+      ['Water', 'water'],
+      ['A', 'flush'],
+    ]);
+    expect(programmeDays(p)).toEqual([3, 10, 17]);
+  });
+  it('what goes in as it is stands apart from what is dissolved', () => {
+    const tablet = use({ amount: 2, unit: 'piece', fromDay: 3 });
+    const p = withUses([weekly, tablet]);
+    expect(dueMixes(p, 3, p.units).map((d) => d.kind)).toEqual(['water', 'solution', 'direct']);
+    // a tablet alone gives the control no reason for water
+    expect(dueMixes(withUses([tablet]), 3, p.units).map((d) => d.kind)).toEqual(['direct']);
+  });
+  it('uses without days come when asked for; dead units get nothing', () => {
+    const p = withUses([use({ solutionLPerUnit: 1 })]);
+    expect(dueMixes(p, 3, p.units)).toEqual([]);
+    expect(dueMixes(p, 3, p.units, true)).toHaveLength(2);
+    expect(
+      dueMixes(
+        p,
+        3,
+        p.units.filter((u) => u.treatmentId !== 'A'),
+        true,
+      ),
+    ).toEqual([]);
+  });
+});
+
+it('the next day, the batch’s volume, and what is mixed already', () => {
+  const p = withUses();
+  expect([nextProgrammeDay(p, 4), nextProgrammeDay(p, 17), nextProgrammeDay(p, 32)]).toEqual([10, 17, null]);
+  expect(batchVolume(dueMixes(p, 10, p.units)[1]!, 10)).toBe(1.65);
+  expect(batchVolume({ perUnitL: null, unitIds: [] }, 10)).toBeNull();
+  const log = [entry({ kind: 'mix', treatmentId: 'A', batch: 'b', volumeL: 2, amounts: [], day: 10 })];
+  expect([...mixedOn(deriveState(p, log), 10)]).toEqual(['A']);
+  expect(mixedOn(deriveState(p, log), 17).size).toBe(0);
+});

@@ -1,0 +1,65 @@
+// Gallons and square feet: NIST SP 811, appendix B.
+import { describe, expect, it } from 'vitest';
+import { usMeasures } from '../quantity/measure';
+import { product } from '../testing/trial';
+import { aroundProduct, labelRange, readRate } from './resolveRate';
+
+const powder = product({ form: 'powder', ownMeasures: [{ name: 'cap', amount: 6, unit: 'g' }] });
+const liquid = product({ form: 'liquid' });
+const around = (p = powder, tankL: number | null = null, areaM2: number | null = null) =>
+  aroundProduct(p, usMeasures, { tankL, areaM2 });
+const read = (text: string, a = around()) => readRate(text, a);
+
+describe('a rate per litre', () => {
+  it.each([
+    ['12 g / 5 gal', 12 / (5 * 3.785411784), 'g'],
+    ['1 tsp/gal', 4.92892159375 / 3.785411784, 'mL'],
+    ['¼ tsp per quart', (0.25 * 4.92892159375) / 0.946352946, 'mL'],
+    ['5 mL/4 L', 1.25, 'mL'],
+    ['500 mg/L', 0.5, 'g'],
+    ['0.2 %', 2, 'g'],
+    ['0.2 % v/v', 2, 'mL'],
+    ['1:250', 4, 'g'],
+  ] as const)('%s', (text, expected, unit) => {
+    const r = read(text);
+    expect(r).toMatchObject({ ok: true, value: { unit, per: 'L' } });
+    expect(r.ok && r.value.low).toBeCloseTo(expected, 10);
+    expect(r.ok && r.value.high).toBeCloseTo(expected, 10);
+  });
+  it('a liquid’s per cent and ratio are by volume', () => {
+    expect(read('0.2 %', around(liquid))).toMatchObject({ value: { low: 2, unit: 'mL' } });
+    expect(read('1:500', around(liquid))).toMatchObject({ value: { low: 2, unit: 'mL' } });
+  });
+  it('a tank’s dose is shared over what it holds', () => {
+    expect(read('2 caps per tank', around(powder, 2.4))).toMatchObject({
+      value: { low: 5, unit: 'g', per: 'L' },
+    });
+    expect(read('2 caps per tank')).toEqual({ ok: false, error: expect.stringMatching(/tank hold/) });
+    expect(read('2 pumps per tank', around(powder, 2))).toEqual({
+      ok: false,
+      error: expect.stringMatching(/How much is one pump stroke/),
+    });
+  });
+});
+
+describe('a rate per unit', () => {
+  it('as it is, by the pot, by area', () => {
+    expect(read('1 tbsp')).toMatchObject({ value: { per: 'unit', unit: 'mL' } });
+    expect(read('3 tablets per pot')).toMatchObject({ value: { low: 3, unit: 'piece', per: 'unit' } });
+    const lawn = read('10 L per 1000 sq ft', around(liquid, null, 2));
+    // 10 L on 92.90304 m², of which a unit has 2
+    expect(lawn.ok && lawn.value.low).toBeCloseTo((10_000 * 2) / 92.90304, 8);
+    expect(read('50 g/m²')).toEqual({ ok: false, error: expect.stringMatching(/area/) });
+    expect(read('1 tablet per m²')).toEqual({ ok: false, error: expect.stringMatching(/each unit/) });
+  });
+});
+
+it('a label’s range is in the label’s own spoons and gallons', () => {
+  const p = product({
+    labelRate: '1–2 tsp per gallon',
+    labelMeasures: { spoon: 'metric', gallon: 'imperial' },
+  });
+  expect(labelRange(p)).toMatchObject({ low: 5 / 4.54609, high: 10 / 4.54609, unit: 'mL' });
+  expect(labelRange(product())).toBeNull();
+  expect(labelRange(product({ labelRate: 'a lot' }))).toBeNull();
+});

@@ -1,0 +1,214 @@
+import { type AreaUnit, type Measure, type MeasureUnit, type System, systemsOf } from './measure';
+
+/** A word of a rate, as the parser sees it. `text` is what was written. */
+export type Word = { text: string } & (
+  | { kind: 'number'; value: number; ambiguous: { comma: string; thousands: string } | null }
+  | { kind: 'to' }
+  | { kind: 'colon' }
+  | { kind: 'percent' }
+  | { kind: 'basis'; basis: 'w/v' | 'v/v' }
+  | { kind: 'per' }
+  | { kind: 'measure'; measure: Measure }
+  | { kind: 'area'; unit: AreaUnit }
+  | { kind: 'tank' }
+  | { kind: 'unit'; noun: string }
+  | { kind: 'own'; name: string }
+  | { kind: 'unknown' }
+);
+
+const fractions: Record<string, number> = {
+  '¼': 1 / 4,
+  '½': 1 / 2,
+  '¾': 3 / 4,
+  '⅓': 1 / 3,
+  '⅔': 2 / 3,
+  '⅛': 1 / 8,
+  '⅜': 3 / 8,
+  '⅝': 5 / 8,
+  '⅞': 7 / 8,
+};
+const fractionSigns = Object.keys(fractions).join('');
+
+const measures: [MeasureUnit, string][] = [
+  ['mg', 'mg|milligrams?|milligrammes?'],
+  ['g', 'g|gr|grams?|grammes?'],
+  ['kg', 'kg|kgs|kilos?|kilograms?|kilogrammes?'],
+  ['fl oz', 'fl\\.? ?oz\\.?|fluid ounces?|floz'],
+  ['oz', 'oz\\.?|ounces?'],
+  ['lb', 'lbs?\\.?|pounds?'],
+  ['mL', 'mls?|cc|millilit(?:re|er)s?'],
+  ['cL', 'cl|centilit(?:re|er)s?'],
+  ['L', 'l|lit(?:re|er)s?|ltrs?'],
+  ['tsp', 'tsps?\\.?|teaspoons?|teaspoonfuls?'],
+  ['tbsp', 'tbsps?\\.?|tbs\\.?|tablespoons?|tablespoonfuls?'],
+  ['cup', 'cups?|cupfuls?'],
+  ['pt', 'pts?\\.?|pints?'],
+  ['qt', 'qts?\\.?|quarts?'],
+  ['gal', 'gals?\\.?|gallons?'],
+  ['piece', 'pieces?|pcs?\\.?|tablets?|tabs?|sticks?|spikes?'],
+];
+const areas: [AreaUnit, string][] = [
+  ['sq ft', 'sq\\.? ?ft\\.?|sq\\.? feet|square f(?:ee|oo)t|ft²|ft2|sqft'],
+  ['sq yd', 'sq\\.? ?yds?\\.?|square yards?|yd²'],
+  ['m²', 'm²|m2|sq\\.? ?m|square met(?:re|er)s?'],
+  ['acre', 'acres?'],
+  ['ha', 'ha|hectares?'],
+];
+const own: [name: string, pattern: string][] = [
+  ['cap', 'caps?|capfuls?'],
+  ['pump stroke', 'pump strokes?|pumps?|strokes?'],
+  ['scoop', 'scoops?|scoopfuls?'],
+  ['drop', 'drops?'],
+  ['squirt', 'squirts?|sprays?'],
+  ['sachet', 'sachets?|packets?'],
+  ['dropper', 'droppers?|pipettes?|pipettefuls?'],
+];
+const systems: [System, string][] = [
+  ['us', 'us|u\\.s\\.'],
+  ['imperial', 'imp\\.?|imperial|uk'],
+  ['metric', 'metric'],
+];
+const nouns =
+  'pots?|plants?|trays?|units?|bags?|pods?|baskets?|holes?|cuttings?|seedlings?|trees?|cups? of soil';
+
+// A unit ends where no letter follows: “g” isn't the beginning of “gal”.
+const word = (pattern: string) => new RegExp(`^(?:${pattern})(?![\\p{L}²])`, 'iu');
+const rules = {
+  measures: measures.map(([unit, p]) => [unit, word(p)] as const),
+  areas: areas.map(([unit, p]) => [unit, word(p)] as const),
+  own: own.map(([name, p]) => [name, word(p)] as const),
+  systems: systems.map(([system, p]) => [system, word(p)] as const),
+  tank: word('tanks?|reservoirs?|fillings?|fills?|devices?|bowls?'),
+  unit: word(nouns),
+  /** said without changing anything */
+  filler: word('of|water|the|a|an|one|each|every|level|heaped solution|solution|feed|nutrient'),
+  per: word('per|for|in|into|to'),
+  to: word('to'),
+};
+
+const number = new RegExp(
+  // 1½ · 1 1/2 · 1/2 · ½ · 1.5 · 1,5 · 1,000
+  `^(?:(\\d+) ?([${fractionSigns}])|(\\d+) (\\d+)/(\\d+)|(\\d+)/(\\d+)|([${fractionSigns}])|(\\d+(?:[.,]\\d+)*|[.,]\\d+))`,
+  'u',
+);
+
+function plainNumber(text: string): {
+  value: number;
+  ambiguous: { comma: string; thousands: string } | null;
+} {
+  const groups = /^(\d{1,3})((?:[.,]\d{3})+)$/.exec(text);
+  if (groups) {
+    const commas = text.replace(/[.,]/g, '');
+    // Only zeros after the mark, or several marks: nobody writes decimals like that.
+    const plainlyThousands =
+      /^\d{1,3}(?:[,.]\d{3}){2,}$/.test(text) || (groups[1] !== '0' && text.endsWith(',000'));
+    if (plainlyThousands) return { value: Number(commas), ambiguous: null };
+    if (groups[1] !== '0' && text.includes(',')) {
+      return { value: NaN, ambiguous: { comma: text.replace(',', '.'), thousands: commas } };
+    }
+  }
+  return { value: Number(text.replace(',', '.')), ambiguous: null };
+}
+
+function numberWord(found: RegExpExecArray): Word {
+  const [text, whole, sign, mixed, above, below, over, under, alone, plain] = found;
+  const kind = 'number' as const;
+  if (whole !== undefined) return { text, kind, value: Number(whole) + fractions[sign!]!, ambiguous: null };
+  if (mixed !== undefined) {
+    return { text, kind, value: Number(mixed) + Number(above) / Number(below), ambiguous: null };
+  }
+  if (over !== undefined) return { text, kind, value: Number(over) / Number(under), ambiguous: null };
+  if (alone !== undefined) return { text, kind, value: fractions[alone]!, ambiguous: null };
+  return { text, kind, ...plainNumber(plain!) };
+}
+
+const escaped = (name: string) => name.replace(/[.*+?^${}()|[\]\\]/g, '\\$&').replace(/\s+/g, '\\s+');
+
+/**
+ * Splits a rate into words. Fillers (“of water”, “each”) are dropped; what isn't known stays as `unknown`.
+ *
+ * @param ownMeasures further names of one's own measures, in the singular
+ */
+export function readWords(text: string, ownMeasures: readonly string[]): Word[] {
+  const named = [...ownMeasures]
+    .filter((name) => name.trim() !== '')
+    .sort((a, b) => b.length - a.length)
+    .map((name) => [name, word(`${escaped(name)}(?:e?s)?`)] as const);
+  const words: Word[] = [];
+  let rest = text
+    .replace(/[‐‑‒–—−]/g, '-')
+    .replace(/\s+/g, ' ')
+    .trim();
+  while (rest !== '') {
+    const { taken, found } = nextWord(rest, named, words);
+    if (found) words.push(found);
+    rest = rest.slice(taken).trimStart();
+  }
+  return words;
+}
+
+type Named = readonly (readonly [string, RegExp])[];
+
+function nextWord(
+  rest: string,
+  named: Named,
+  before: readonly Word[],
+): { taken: number; found: Word | null } {
+  const last = before[before.length - 1];
+  const as = (found: Word) => ({ taken: found.text.length, found });
+  const match = (pattern: RegExp) => pattern.exec(rest)?.[0];
+  const basis = /^(w\/v|v\/v)(?!\w)/i.exec(rest)?.[0];
+  if (basis) return as({ text: basis, kind: 'basis', basis: basis.toLowerCase() as 'w/v' | 'v/v' });
+  const n = number.exec(rest);
+  if (n) return as(numberWord(n));
+  if (rest.startsWith('-')) return as({ text: '-', kind: 'to' });
+  if (rest.startsWith(':')) return as({ text: ':', kind: 'colon' });
+  if (rest.startsWith('%')) return as({ text: '%', kind: 'percent' });
+  if (rest.startsWith('/')) return as({ text: '/', kind: 'per' });
+  const percent = match(word('percent|per cent'));
+  if (percent) return as({ text: percent, kind: 'percent' });
+  // “1 to 2 tsp” is a range, “1 tsp to 4 L” is what the dose is given to.
+  const to = match(rules.to);
+  if (to && last?.kind === 'number') return as({ text: to, kind: 'to' });
+  for (const [name, pattern] of named) {
+    const own = match(pattern);
+    if (own) return as({ text: own, kind: 'own', name });
+  }
+  for (const [system, pattern] of rules.systems) {
+    const prefix = match(pattern);
+    if (!prefix) continue;
+    const after = rest.slice(prefix.length).trimStart();
+    for (const [unit, p] of rules.measures) {
+      const found = p.exec(after)?.[0];
+      if (found && systemsOf(unit).includes(system)) {
+        const taken = rest.length - after.length + found.length;
+        return { taken, found: { text: rest.slice(0, taken), kind: 'measure', measure: { unit, system } } };
+      }
+    }
+  }
+  for (const [unit, pattern] of rules.areas) {
+    const found = match(pattern);
+    if (found) return as({ text: found, kind: 'area', unit });
+  }
+  for (const [unit, pattern] of rules.measures) {
+    const found = match(pattern);
+    if (found) return as({ text: found, kind: 'measure', measure: { unit, system: null } });
+  }
+  for (const [name, pattern] of rules.own) {
+    const found = match(pattern);
+    if (found) return as({ text: found, kind: 'own', name });
+  }
+  // “each litre” after a measure is “per litre”; after “per” it says nothing more.
+  const each = match(word('each|every|an?'));
+  if (each && (last?.kind === 'measure' || last?.kind === 'own')) return as({ text: each, kind: 'per' });
+  const per = match(rules.per);
+  if (per) return as({ text: per, kind: 'per' });
+  const tank = match(rules.tank);
+  if (tank) return as({ text: tank, kind: 'tank' });
+  const unit = match(rules.unit);
+  if (unit) return as({ text: unit, kind: 'unit', noun: unit.toLowerCase().replace(/s$/, '') });
+  const filler = match(rules.filler);
+  if (filler) return { taken: filler.length, found: null };
+  const unknown = /^[^\s/:%\d]+/u.exec(rest)?.[0] ?? rest[0]!;
+  return as({ text: unknown, kind: 'unknown' });
+}
