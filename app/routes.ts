@@ -7,6 +7,7 @@ export default [
     route('trials/new', 'bench/newTrial.tsx'),
     route('library', 'library/library.tsx'),
     route('library/:productId', 'library/product.tsx'),
+    route('calculator', 'bench/calculator.tsx'),
     route('data', 'bench/data.tsx'),
   ]),
   route('trial/:trialId', 'rooms/TrialLayout.tsx', [
@@ -16,6 +17,7 @@ export default [
     route('layout', 'rooms/layout/layout.tsx'),
     route('fairness', 'rooms/fairness/fairness.tsx'),
     route('rehearsal', 'rooms/rehearsal/rehearsal.tsx'),
+    route('mixing', 'rooms/mixing/mixing.tsx'),
     route('rounds', 'rooms/rounds/rounds.tsx'),
     route('weigh-in', 'rooms/weighIn/weighIn.tsx'),
     route('findings', 'rooms/findings/findings.tsx'),
@@ -26,5 +28,6 @@ export default [
   ...prefix('trial/:trialId', [
     route('labels', 'rooms/layout/labels.tsx'),
     route('card', 'rooms/layout/card.tsx'),
+    route('mixing-card', 'rooms/mixing/mixingCard.tsx'),
   ]),
 ] satisfies RouteConfig;

@@ -1,12 +1,12 @@
 import { elementsIn, addElements, noElements, timesElements } from '~core/mixing/elements';
+import { parseAnalysis } from '~core/mixing/analysisText';
 import { amountOf } from '~core/mixing/density';
 import { aroundProduct, readRate } from '~core/mixing/resolveRate';
 import { roundToStep } from '~core/mixing/rounding';
 import { mainElements } from '~core/model/element';
 import type { LabelAnalysis } from '~core/model/product';
-import { type MeasureSystem, gallonSystems, measureWorth, spoonSystems } from '~core/quantity/measure';
-import { parseRate, describeRateError } from '~core/quantity/rate';
-import { parseDecimal } from '~core/formats/csv';
+import { gallonSystems, spoonSystems } from '~core/quantity/measure';
+import { parseVolume } from '~core/quantity/volume';
 import { numberOption, readArgs } from './options';
 import { PlainError } from './plainError';
 
@@ -16,53 +16,10 @@ export const mixUsage = `palazzo mix --analysis N-P-K[,Ca,Mg,S] --rate "12 g / 5
   P and K as the oxides labels print, the rest as elements, all % by weight; repeat --analysis and
   --rate (and --density) for several products in one solution; without --scale-step nothing is rounded`;
 
-const numbers = (text: string, from: string): number[] =>
-  text.split(from === '-' ? /\s*[-–]\s*/ : /\s*,\s*/).map((part) => {
-    const value = parseDecimal(part.trim() === '' ? '0' : part);
-    if (value === null || value < 0 || value > 100) {
-      throw new PlainError(`--analysis “${text}”: “${part}” isn’t a per cent from 0 to 100.`);
-    }
-    return value;
-  });
-
-/** @example readAnalysis('12-6-18,4,1.5') // N 12, P₂O₅ 6, K₂O 18, Ca 4, Mg 1.5 */
 function readAnalysis(text: string): LabelAnalysis {
-  const [head, ...tail] = text.split(',');
-  const main = numbers(head!.trim(), '-');
-  if (main.length !== 3)
-    throw new PlainError(`--analysis “${text}” must begin with three figures: N-P-K, such as 12-6-18.`);
-  if (tail.length > 3) throw new PlainError(`--analysis “${text}” has more than Ca, Mg and S after N-P-K.`);
-  const [caPercent = null, mgPercent = null, sPercent = null] =
-    tail.length > 0 ? numbers(tail.join(','), ',') : [];
-  const [nPercent, p2o5Percent, k2oPercent] = main as [number, number, number];
-  return {
-    basis: 'w/w',
-    nPercent,
-    nitratePercent: null,
-    ammoniumPercent: null,
-    ureaPercent: null,
-    p2o5Percent,
-    k2oPercent,
-    caPercent,
-    mgPercent,
-    sPercent,
-    micros: {},
-    printedAs: { main: 'oxide', secondary: 'element' },
-  };
-}
-
-/** Litres of “1 gal”, “2.3 L”. */
-function readVolume(text: string, measures: MeasureSystem): number {
-  const parsed = parseRate(text);
-  if (!parsed.ok) throw new PlainError(`--volume: ${describeRateError(parsed.error)}`);
-  const rate = parsed.value;
-  const worth =
-    rate.kind === 'amount' && rate.of.kind === 'measure' && rate.per === null && rate.low === rate.high
-      ? measureWorth(rate.of.measure, measures)
-      : null;
-  if (worth?.dimension !== 'volume')
-    throw new PlainError(`--volume must be a volume, such as 1 gal or 2.3 L, not “${text}”.`);
-  return (rate as { low: number }).low * (worth.base / 1000);
+  const read = parseAnalysis(text);
+  if (!read.ok) throw new PlainError(`--analysis “${text}”: ${read.error}`);
+  return read.value;
 }
 
 const oneOf = <T extends string>(name: string, text: string, allowed: readonly T[]): T => {
@@ -100,7 +57,9 @@ export function mix(args: string[]): string {
     );
   }
   if (values.volume === undefined) throw new PlainError('--volume is missing.');
-  const litres = readVolume(values.volume, measures);
+  const volume = parseVolume(values.volume, measures);
+  if (!volume.ok) throw new PlainError(`--volume: ${volume.error}`);
+  const litres = volume.value;
   const densities = (values.density ?? []).map((d) => numberOption('density', d, { low: 1e-3, high: 25 })!);
   if (densities.length > 1 && densities.length !== analyses.length) {
     throw new PlainError('Give --density once, or once for each product.');

@@ -1,4 +1,5 @@
-import { plural } from '~core/quantity/format';
+import { mixesDue } from '~core/mixing/programme';
+import { countWord, plural } from '~core/quantity/format';
 import Button from '@mui/material/Button';
 import { binAction } from './binAction';
 import { useBin } from '../form/useBin';
@@ -24,6 +25,7 @@ export async function clientLoader() {
       stage: stageOf(state, today),
       day: dayOfDate(row.plan.startDate, today),
       summary: planSummary(state, today, blind),
+      mix: state.seal ? mixesDue(state, dayOfDate(row.plan.startDate, today)) : { wanted: 0, done: 0 },
       due: state.seal
         ? roundProgress(state, today).filter((r) => r.status === 'due' || r.status === 'overdue')
         : [],
@@ -39,6 +41,7 @@ export default function Today() {
   const { today, trials } = useLoaderData<typeof clientLoader>();
   const remove = useBin();
   const due = trials.flatMap((t) => t.due.map((d) => ({ ...d, trial: t })));
+  const mixes = trials.filter((t) => t.mix.wanted > t.mix.done);
   if (trials.length === 0) return <EmptyBench />;
   return (
     <>
@@ -50,18 +53,32 @@ export default function Today() {
           </Button>
         }
       >
-        {shortDate(today)} ·{' '}
-        {due.length === 0
-          ? 'nothing is due'
-          : due.length === 1
-            ? 'one round is due'
-            : `${due.length} rounds are due`}
+        {shortDate(today)} · {dueWords(due.length, mixes.length)}
       </RoomHead>
-      {due.length > 0 && (
+      {due.length + mixes.length > 0 && (
         <section aria-labelledby="due" style={{ marginBottom: '2rem' }}>
           <h2 id="due">Due</h2>
           <table className="ledger">
             <tbody>
+              {mixes.map((t) => (
+                <tr key={`mix ${t.id}`} className="first">
+                  <td style={{ width: '38%' }}>
+                    <strong>Mixing</strong>
+                    <div className="small quiet">{t.plan.question}</div>
+                  </td>
+                  <td>
+                    <span style={{ color: 'var(--terracotta)', fontWeight: 600 }}>due today</span>
+                  </td>
+                  <td className="n">
+                    {t.mix.done}/{t.mix.wanted} <span className="unit">bottles</span>
+                  </td>
+                  <td className="n">
+                    <Button variant="outlined" component={Link} to={`/trial/${t.id}/mixing`}>
+                      {t.mix.done > 0 ? 'Go on' : 'Start mixing'}
+                    </Button>
+                  </td>
+                </tr>
+              ))}
               {due.map((d) => (
                 <tr key={d.round.id} className="first">
                   <td style={{ width: '38%' }}>
@@ -167,6 +184,16 @@ export default function Today() {
       </section>
     </>
   );
+}
+
+/** “one round and one mix are due” */
+function dueWords(rounds: number, mixes: number): string {
+  const say = (n: number, noun: string) =>
+    n === 0 ? [] : [`${countWord(n)} ${n === 1 ? noun : plural(noun)}`];
+  const all = [...say(rounds, 'round'), ...say(mixes, 'mix')];
+  return all.length === 0
+    ? 'nothing is due'
+    : `${all.join(' and ')} ${rounds + mixes === 1 ? 'is' : 'are'} due`;
 }
 
 /** Where a round is entered: rounds of weighed traits alone belong to the Weigh-in. */

@@ -1,24 +1,11 @@
 import type { PackId, ProductId } from '~core/model/ids';
 import type { AmountUnit, LabelAnalysis, Product } from '~core/model/product';
+import { emptyAnalysis } from '~core/mixing/analysisText';
 import { usMeasures } from '~core/quantity/measure';
 
 /** The made-up shelf of the demo bench. No real product, maker or claim. */
 
-const label = (over: Partial<LabelAnalysis>): LabelAnalysis => ({
-  basis: 'w/w',
-  nPercent: 0,
-  nitratePercent: null,
-  ammoniumPercent: null,
-  ureaPercent: null,
-  p2o5Percent: 0,
-  k2oPercent: 0,
-  caPercent: null,
-  mgPercent: null,
-  sPercent: null,
-  micros: {},
-  printedAs: { main: 'oxide', secondary: 'element' },
-  ...over,
-});
+const label = (over: Partial<LabelAnalysis>): LabelAnalysis => ({ ...emptyAnalysis, ...over });
 
 interface Sketch {
   key: string;

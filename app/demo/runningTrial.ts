@@ -3,7 +3,7 @@ import { PRACTICE_SOURCE } from '~core/mixing/reservoir';
 import { type Trial, emptyReview } from '~core/model/trial';
 import { usMeasures } from '~core/quantity/measure';
 import { BY, type Day, means, sigmoid, withLog } from './demoParts';
-import { planOf, traitId } from './demoTrials';
+import { planOf, traitId, treatmentId } from './demoTrials';
 import { mixesOf } from './demoMixes';
 
 /** 12 g in five US gallons, g/L (NIST SP 811). */
@@ -191,5 +191,19 @@ export function running(day: Day): Trial {
     tareG: 112.4,
   });
   const mixed = mixesOf(plan, day, -17, 17, { scaleStepG: 1, liquidStepMl: 0.5 });
+  mixed.push({
+    body: {
+      kind: 'phDose',
+      unitId: null,
+      treatmentId: treatmentId(code, 'trittico'),
+      batch: `${code}-D-d15`,
+      agent: 'citric acid 10 %',
+      amountMl: 4,
+      volumeL: 8,
+      phBefore: 7.1,
+      phAfter: 6.2,
+    },
+    at: `${day(-2)}T17:24:00Z`,
+  });
   return { plan, log: withLog(plan, day(-18), simulated, mixed), review: emptyReview, key: null };
 }

@@ -5,6 +5,7 @@ import DialogTitle from '@mui/material/DialogTitle';
 import { useEffect, useState } from 'react';
 import { Link, Outlet, useLoaderData, useLocation, useNavigate } from 'react-router';
 import { audit, openFindings } from '~core/fairness/audit';
+import { mixesDue } from '~core/mixing/programme';
 import { dayOfDate, roundProgress, stageOf } from '~core/schedule/rounds';
 import { shortDate, todayDate } from '../bench/clock';
 import { loadTrial } from '../store/trials';
@@ -26,6 +27,7 @@ export async function clientLoader({ params }: RoomArgs) {
   const due = state.seal
     ? roundProgress(state, today).find((r) => r.status === 'due' || r.status === 'overdue')
     : undefined;
+  const mixDue = mixesDue(state, day);
   return {
     id: row.id,
     question: row.plan.question,
@@ -44,6 +46,7 @@ export async function clientLoader({ params }: RoomArgs) {
       wanted: due.unitsWanted,
       id: due.round.id,
     },
+    mix: state.seal && mixDue.wanted > mixDue.done ? mixDue : null,
     steps: stairSteps(state, today, row.review.introduction !== '' || row.review.conclusion !== '', open),
   };
 }
@@ -59,7 +62,7 @@ const keys: [string, string][] = [
 ];
 
 export default function TrialLayout() {
-  const { id, question, status, due, steps, unitNoun } = useLoaderData<typeof clientLoader>();
+  const { id, question, status, due, mix, steps, unitNoun } = useLoaderData<typeof clientLoader>();
   const navigate = useNavigate();
   const path = useLocation().pathname;
   useOtherTabs();
@@ -89,14 +92,21 @@ export default function TrialLayout() {
           </>
         }
         end={
-          due && (
-            <Link
-              to={`/trial/${id}/rounds?round=${due.id}`}
-              style={{ textDecoration: 'none', color: 'inherit' }}
-            >
-              <span className="due">{due.label}</span> — {due.done} of {due.wanted} {plural(unitNoun)} done
-            </Link>
-          )
+          <>
+            {mix && (
+              <Link to={`/trial/${id}/mixing`} style={{ textDecoration: 'none', color: 'inherit' }}>
+                <span className="due">Mix due today</span> — {mix.done} of {mix.wanted}
+              </Link>
+            )}
+            {due && (
+              <Link
+                to={`/trial/${id}/rounds?round=${due.id}`}
+                style={{ textDecoration: 'none', color: 'inherit' }}
+              >
+                <span className="due">{due.label}</span> — {due.done} of {due.wanted} {plural(unitNoun)} done
+              </Link>
+            )}
+          </>
         }
       />
       <div className="frame">

@@ -2,7 +2,8 @@ import type { AuditFinding } from '~core/fairness/audit';
 import type { TrialState } from '~core/log/state';
 import { unitValue } from '~core/log/unitValues';
 import { missingForSeal } from '~core/model/seal';
-import { roundProgress } from '~core/schedule/rounds';
+import { mixesDue, programmeDays } from '~core/mixing/programme';
+import { dayOfDate, roundProgress } from '~core/schedule/rounds';
 
 export interface StairStep {
   room: string;
@@ -12,6 +13,27 @@ export interface StairStep {
   howFar: string;
   /** what is missing, as a tooltip */
   hint: string;
+}
+
+/** Mixing: what is due today, else the next day of the programme. */
+function mixingStep(state: TrialState, today: string): StairStep {
+  const { plan } = state;
+  const step = { room: 'mixing', name: 'Mixing', howFar: '', progress: 'none' as const };
+  const days = programmeDays(plan);
+  if (days.length === 0) return { ...step, hint: 'No programme: doses without days are mixed when you like' };
+  const day = dayOfDate(plan.startDate, today);
+  const { wanted, done } = mixesDue(state, day);
+  const next = days.find((d) => d > day);
+  const past = days.filter((d) => d < day).length;
+  if (wanted > done) {
+    return { ...step, howFar: `${done}/${wanted}`, progress: 'half', hint: `${wanted - done} to mix today` };
+  }
+  return {
+    ...step,
+    howFar: next === undefined ? '' : `d ${next}`,
+    progress: next === undefined ? 'full' : past > 0 ? 'half' : 'none',
+    hint: next === undefined ? 'The programme is over' : `Next on day ${next}`,
+  };
 }
 
 /** The steps of the stair with how far each is and what is missing, from plan and log. */
@@ -76,6 +98,7 @@ export function stairSteps(
       progress: state.seal ? 'full' : plan.treatments.length > 1 ? 'half' : 'none',
       hint: 'How many units, and what the plan can see',
     },
+    mixingStep(state, today),
     {
       room: 'rounds',
       name: 'Rounds',

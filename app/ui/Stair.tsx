@@ -52,10 +52,11 @@ export function Stair({ trialId, steps }: { trialId: string; steps: readonly Sta
 const benchRooms = [
   { to: '/', name: 'Today' },
   { to: '/library', name: 'Library' },
+  { to: '/calculator', name: 'Calculator' },
   { to: '/data', name: 'Data' },
 ];
 
-/** Today, Library, Data: the rooms that belong to no trial. */
+/** Today, Library, Calculator, Data: the rooms that belong to no trial. */
 export function BenchStair() {
   return (
     <>
@@ -70,7 +71,7 @@ export function BenchStair() {
           ))}
         </ul>
       </nav>
-      <nav className="strip no-print" aria-label="Bench, small screens">
+      <nav className="strip of-four no-print" aria-label="Bench, small screens">
         {benchRooms.map((r) => (
           <NavLink key={r.to} to={r.to} end={r.to === '/'}>
             {r.name}

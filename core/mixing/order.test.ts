@@ -10,7 +10,7 @@ const part = (name: string, over: Partial<Product>): Part => ({
   amount: '5 g',
   contents: contentsOf(product(over)),
 });
-const silicate = part('silicate', { analysis: analysis({ micros: { Si: 5 } }) });
+const silicate = part('silicate', { analysis: analysis({ micros: { Si: 5 } }), character: ['alkali'] });
 const phosphate = part('phosphate', { form: 'powder', analysis: analysis({ p2o5Percent: 20, sPercent: 3 }) });
 const calcium = part('calcium', { form: 'powder', analysis: analysis({ nPercent: 15, caPercent: 18 }) });
 const allInOne = part('all in one', {
@@ -79,4 +79,5 @@ it('what never goes together', () => {
   expect(mixingConflicts([peroxide, microbes])).toEqual([expect.stringMatching(/kills/)]);
   expect(mixingConflicts([peroxide, acid])).toEqual([expect.stringMatching(/fumes/)]);
   expect(mixingConflicts([silicate, phosphate, calcium])).toEqual([]);
+  expect(mixingConflicts([silicate, acid])).toEqual([expect.stringMatching(/undo each other/)]);
 });

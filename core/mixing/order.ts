@@ -53,10 +53,11 @@ export interface MixingStep {
 
 /** The rank of a part: what goes in before what. */
 function rankOf({ contents: c }: Part): number {
+  // A silicate is alkaline by nature and still comes first; everything else that moves pH comes last.
+  if (c.silicate && !c.acid) return 0;
   if (c.acid || c.alkali) return 6;
   if (c.living) return 5;
   if (c.oxidiser) return 4;
-  if (c.silicate) return 0;
   if (c.calcium && !c.phosphate && !c.sulfate) return 2;
   if (c.phosphate || c.sulfate) return 1;
   return 3;

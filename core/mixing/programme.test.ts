@@ -9,6 +9,7 @@ import {
   nextProgrammeDay,
   programmeDays,
   useDays,
+  usesAt,
 } from './programme';
 
 const weekly = use({ amount: 5, solutionLPerUnit: 0.5, everyDays: 7, fromDay: 3, timesPerUnit: 3 });
@@ -86,6 +87,19 @@ describe('what is due on a day', () => {
       ),
     ).toEqual([]);
   });
+});
+
+it('what a treatment stands on at a day between feeds, before and after them', () => {
+  const at = (day: number, products = [weekly, late]) => usesAt({ products }, day);
+  expect(at(10)).toEqual([weekly]);
+  expect(at(12)).toEqual([weekly]);
+  expect(at(20)).toEqual([weekly]);
+  expect(at(26)).toEqual([late]);
+  expect(at(90)).toEqual([late]);
+  expect(at(0)).toEqual([weekly]);
+  const loose = use({ solutionLPerUnit: 1 });
+  expect(at(0, [loose])).toEqual([loose]);
+  expect(at(0, [use()])).toEqual([]);
 });
 
 it('the next day, the batch’s volume, and what is mixed already', () => {

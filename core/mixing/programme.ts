@@ -94,6 +94,34 @@ export function dueMixes(
   return due.sort((a, b) => rank.get(a.treatmentId)! - rank.get(b.treatmentId)!);
 }
 
+/**
+ * The uses a treatment stands on at a day, whether or not it is fed that very day: those due, else those
+ * whose time it is, else the last that were, else those without days.
+ */
+export function usesAt(treatment: Pick<Treatment, 'products'>, day: number): ProductUse[] {
+  const dissolved = treatment.products.filter((u) => u.solutionLPerUnit !== null);
+  const due = dissolved.filter((u) => isDueOn(u, day));
+  if (due.length > 0) return due;
+  const span = (u: ProductUse) => {
+    const days = useDays(u);
+    return { first: days[0] ?? null, last: days[days.length - 1] ?? null };
+  };
+  const running = dissolved.filter((u) => {
+    const { first, last } = span(u);
+    return first !== null && first <= day && day <= last!;
+  });
+  if (running.length > 0) return running;
+  const over = dissolved.filter((u) => (span(u).last ?? Infinity) < day);
+  if (over.length > 0) {
+    const latest = Math.max(...over.map((u) => span(u).last!));
+    return over.filter((u) => span(u).last === latest);
+  }
+  const loose = dissolved.filter((u) => span(u).first === null);
+  if (loose.length > 0) return loose;
+  const first = Math.min(...dissolved.map((u) => span(u).first!));
+  return dissolved.filter((u) => span(u).first === first);
+}
+
 /** Every day of the trial on which something is fed or flushed, in order. */
 export function programmeDays(plan: Pick<Plan, 'treatments'>): number[] {
   const days = plan.treatments.flatMap((t) => [...t.flushDays, ...t.products.flatMap(useDays)]);
@@ -111,6 +139,14 @@ export function mixedOn(state: Pick<TrialState, 'entries'>, day: number): Set<Tr
     if (body.kind === 'mix' && body.day === day) done.add(body.treatmentId);
   }
   return done;
+}
+
+/** How many vessels a day asks for, and how many of them are in the log. */
+export function mixesDue(state: TrialState, day: number): { wanted: number; done: number } {
+  const living = state.plan.units.filter((u) => !state.deaths.has(u.id));
+  const due = dueMixes(state.plan, day, living).map((d) => d.treatmentId);
+  const mixed = mixedOn(state, day);
+  return { wanted: due.length, done: due.filter((id) => mixed.has(id)).length };
 }
 
 /** Litres one batch wants: what the units get, with some to spare. */

@@ -68,12 +68,51 @@ export function recipeOf(
   const at = (amount: (l: RecipeLine) => number) =>
     direct || size <= 0
       ? null
-      : solutionOf(
-          lines.map((l) => ({ product: l.product, unit: l.unit, amount: amount(l) / size })),
+      : solutionMade(
+          lines.map((l) => ({ product: l.product, unit: l.unit, amount: amount(l) })),
+          size,
           water,
         );
   return { size, lines, wanted: at((l) => l.wanted), made: at((l) => l.measured) };
 }
+
+/** A line taken from a stock solution in place of the pack. */
+export interface FromStock {
+  batch: string;
+  /** mL of the stock */
+  take: Rounded;
+  /** g of the product that much stock holds */
+  heldG: number;
+}
+
+/**
+ * What a line takes of a stock solution.
+ *
+ * @param stock g dissolved in how many litres
+ * @param liquidStepMl step of syringe or cylinder
+ * @returns null for lines that aren't weighed: only dry products are dissolved ahead
+ * @example lineFromStock(2.4 g wanted, 25 g in 0.25 L, 1 mL) // take 24 mL, which hold 2.4 g
+ */
+export function lineFromStock(
+  line: Pick<RecipeLine, 'unit' | 'wanted'>,
+  stock: { batch: string; massG: number; volumeL: number },
+  liquidStepMl: number | null,
+): FromStock | null {
+  if (line.unit !== 'g') return null;
+  const take = roundToStep((1000 * line.wanted * stock.volumeL) / stock.massG, liquidStepMl);
+  return { batch: stock.batch, take, heldG: (take.measured / 1000) * (stock.massG / stock.volumeL) };
+}
+
+/** A solution from what really went into so many litres. */
+export const solutionMade = (
+  parts: readonly { product: Product; unit: AmountUnit; amount: number }[],
+  volumeL: number,
+  water: SourceWater | null,
+): Solution =>
+  solutionOf(
+    parts.map((p) => ({ ...p, amount: p.amount / volumeL })),
+    water,
+  );
 
 /** The largest error of a batch, per cent without sign. */
 export const worstError = (recipe: Pick<Recipe, 'lines'>): number =>

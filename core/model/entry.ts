@@ -56,7 +56,8 @@ const bodies = {
     kind: z.literal('mix'),
     treatmentId: TreatmentId,
     batch: z.string().max(40),
-    volumeL: z.number().positive(),
+    /** 0 for doses that are given as they are, without water */
+    volumeL: z.number().min(0),
     amounts: z.array(
       z.object({
         productId: ProductId,

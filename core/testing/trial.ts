@@ -13,6 +13,7 @@ import type {
 import { blankTreatment, newInVersion2, newInVersion3 } from '../model/blankPlan';
 import type { Plan, ProductUse, Trait } from '../model/plan';
 import type { LabelAnalysis, Product } from '../model/product';
+import { emptyAnalysis } from '../mixing/analysisText';
 import { usMeasures } from '../quantity/measure';
 
 /** Small made-up plans and logs for tests. */
@@ -63,21 +64,7 @@ export const product = (over: Partial<Product> = {}): Product => ({
 });
 
 /** A label by weight with nothing on it but what is given. */
-export const analysis = (over: Partial<LabelAnalysis> = {}): LabelAnalysis => ({
-  basis: 'w/w',
-  nPercent: 0,
-  nitratePercent: null,
-  ammoniumPercent: null,
-  ureaPercent: null,
-  p2o5Percent: 0,
-  k2oPercent: 0,
-  caPercent: null,
-  mgPercent: null,
-  sPercent: null,
-  micros: {},
-  printedAs: { main: 'oxide', secondary: 'element' },
-  ...over,
-});
+export const analysis = (over: Partial<LabelAnalysis> = {}): LabelAnalysis => ({ ...emptyAnalysis, ...over });
 
 export const use = (over: Partial<ProductUse> = {}): ProductUse => ({
   productId: 'feed' as ProductId,

@@ -2,6 +2,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link, useLoaderData } from 'react-router';
 import { letterOf } from '~core/design/blinding';
+import { jarsOf } from '~core/mixing/jars';
 import { rotationPlan } from '~core/design/rotation';
 import { positionKey } from '~core/model/plan';
 import { dateOfDay } from '~core/schedule/rounds';
@@ -17,12 +18,12 @@ export async function clientLoader({ params }: RoomArgs) {
   const { row, key, blind } = await loadTrial(params.trialId);
   const { plan } = row;
   const order = plan.blinding !== 'open' && key ? key.order : plan.treatments.map((t) => t.id);
-  return { plan, order, blind };
+  return { plan, order, blind, jars: plan.blinding !== 'open' && key ? jarsOf(plan, key) : [] };
 }
 
 /** The card for whoever fills and moves: what goes into which bottle, who moves where on which day. */
 export default function Card() {
-  const { plan, order, blind } = useLoaderData<typeof clientLoader>();
+  const { plan, order, blind, jars } = useLoaderData<typeof clientLoader>();
   const [open, setOpen] = useState(!blind);
   const turns = rotationPlan(plan);
   const place = (p: { areaId: string; row: number; column: number }) =>
@@ -114,6 +115,35 @@ export default function Card() {
               safety data sheets come first.
             </Caution>
           </section>
+          {jars.length > 0 && (
+            <section className="section">
+              <h2>What goes into which jar</h2>
+              <p className="quiet">
+                Fill each product into its jar once, stick on the{' '}
+                <Link to={`/trial/${plan.id}/labels?for=jars`}>jar tag</Link>, and put the originals away. Who
+                mixes then works by the mixing card, which knows codes only. Keep the products’ own labels and
+                safety data sheets at hand.
+              </p>
+              <table className="ledger" style={{ margin: '0.6rem 0' }}>
+                <thead>
+                  <tr>
+                    <th>jar</th>
+                    <th>product</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {jars.map((j) => (
+                    <tr key={j.code}>
+                      <td>
+                        <strong>{j.code}</strong>
+                      </td>
+                      <td>{plan.products.find((p) => p.id === j.productId)?.name}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </section>
+          )}
           {turns.length > 1 && (
             <section className="section">
               <h2>Who moves where</h2>

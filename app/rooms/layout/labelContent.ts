@@ -2,6 +2,8 @@ import { letterOf } from '~core/design/blinding';
 import { walkOrder } from '~core/design/layOut';
 import type { UnitId } from '~core/model/ids';
 import type { Plan, Position, Treatment } from '~core/model/plan';
+import { jarsOf } from '~core/mixing/jars';
+import type { BlindKey } from '~core/model/trial';
 import { shortDate } from '../../bench/clock';
 
 /** What stands on one label. */
@@ -57,6 +59,21 @@ export function unitLabels(
     };
   });
 }
+
+/** Tags for the jars that products are filled into, so that a blind mix can be made by code. */
+export const jarTags = (plan: Plan, key: BlindKey): LabelContent[] =>
+  jarsOf(plan, key).map((jar) => {
+    const index = key.order.indexOf(jar.treatmentId);
+    return {
+      id: `jar ${jar.code}`,
+      index,
+      letter: letterOf(index),
+      title: `Jar ${jar.code}`,
+      name: '',
+      small: `${plan.code} · concentrate, not for drinking · keep from children`,
+      qr: `${plan.code} jar ${jar.code}`,
+    };
+  });
 
 /** A tag for the bottle of each contender. */
 export function bottleTags(plan: Plan, blind: boolean): LabelContent[] {

@@ -3,7 +3,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import QRCode from 'qrcode';
 import { useState } from 'react';
-import { Link, useLoaderData } from 'react-router';
+import { Link, useLoaderData, useSearchParams } from 'react-router';
 import { maskedPlan } from '~core/design/blinding';
 import { parseDecimal } from '~core/formats/csv';
 import {
@@ -24,7 +24,7 @@ import { Tessera } from '../../ui/Tessera';
 import { announce } from '../../ui/announce';
 import type { RoomArgs } from '../roomArgs';
 import { layoutAction } from './layoutActions';
-import { type LabelContent, bottleTags, unitLabels } from './labelContent';
+import { type LabelContent, bottleTags, jarTags, unitLabels } from './labelContent';
 import { labelsDocument, pdfBlob } from './labelsPdf';
 import './labels.css';
 
@@ -39,7 +39,13 @@ export async function clientLoader({ params }: RoomArgs) {
   const coded = blind
     ? named
     : masked && { units: unitLabels(masked, state.positions, true), bottles: bottleTags(masked, true) };
-  const all = [...named.units, ...named.bottles, ...(coded ? [...coded.units, ...coded.bottles] : [])];
+  const jars = key && row.plan.blinding !== 'open' ? jarTags(row.plan, key) : [];
+  const all = [
+    ...named.units,
+    ...named.bottles,
+    ...jars,
+    ...(coded ? [...coded.units, ...coded.bottles] : []),
+  ];
   const qr = new Map(
     await Promise.all(
       [...new Set(all.map((l) => l.qr))].map(
@@ -53,6 +59,7 @@ export async function clientLoader({ params }: RoomArgs) {
     blind,
     named,
     coded,
+    jars,
     qr,
     printedAt: state.tasksDone.get(LABELS_TASK) ?? null,
   };
@@ -74,9 +81,11 @@ const numbers: [key: Exclude<keyof LabelSheet, 'paper'>, label: string, low: num
 
 /** Labels of units and bottles on a sheet of one's own measures: printed, or as a PDF. */
 export default function Labels() {
-  const { plan, blind, named, coded, qr, printedAt } = useLoaderData<typeof clientLoader>();
+  const { plan, blind, named, coded, jars, qr, printedAt } = useLoaderData<typeof clientLoader>();
   const deed = useDeed();
-  const [what, setWhat] = useState<'units' | 'bottles' | 'both'>('units');
+  const asked = useSearchParams()[0].get('for');
+  const first = asked === 'bottles' || (asked === 'jars' && jars.length > 0) ? asked : 'units';
+  const [what, setWhat] = useState<'units' | 'bottles' | 'jars' | 'both'>(first);
   const [names, setNames] = useState<'names' | 'codes'>(blind ? 'codes' : 'names');
   const [paper, setPaper] = useState<LabelSheet['paper']>(defaultSheet.paper);
   const [typed, setTyped] = useState<Record<string, string>>({
@@ -97,7 +106,9 @@ export default function Labels() {
       ? chosen.units
       : what === 'bottles'
         ? chosen.bottles
-        : [...chosen.units, ...chosen.bottles];
+        : what === 'jars'
+          ? jars
+          : [...chosen.units, ...chosen.bottles];
   const sheet = {
     paper,
     ...Object.fromEntries(
@@ -107,7 +118,7 @@ export default function Labels() {
   const boxes = labelBoxes(sheet, labels.length, skip ?? 0);
   const printable = boxes.ok && wrong.length === 0 && skip !== null && labels.length > 0;
   const printed = () => {
-    if (what !== 'bottles') deed({ intent: 'labelsPrinted' });
+    if (what === 'units' || what === 'both') deed({ intent: 'labelsPrinted' });
   };
   const pdf = async () => {
     if (!boxes.ok) return;
@@ -167,6 +178,7 @@ export default function Labels() {
           >
             <MenuItem value="units">{plan.unitNoun} labels</MenuItem>
             <MenuItem value="bottles">bottle tags</MenuItem>
+            {jars.length > 0 && <MenuItem value="jars">jar tags, by code</MenuItem>}
             <MenuItem value="both">both</MenuItem>
           </TextField>
           <TextField

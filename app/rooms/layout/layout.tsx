@@ -1,7 +1,5 @@
 import { plural } from '~core/quantity/format';
 import Button from '@mui/material/Button';
-import ToggleButton from '@mui/material/ToggleButton';
-import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useEffect } from 'react';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
 import { audit, openFindings } from '~core/fairness/audit';
@@ -10,6 +8,7 @@ import { useDeed } from '../../form/useDeed';
 import { loadTrial, undoDepth } from '../../store/trials';
 import { announce } from '../../ui/announce';
 import { RoomHead } from '../../ui/RoomHead';
+import { ViewSwitch } from '../../ui/ViewSwitch';
 import { isTyping } from '../../ui/keys';
 import { plainAuditInput } from '../auditOf';
 import type { RoomArgs } from '../roomArgs';
@@ -113,25 +112,12 @@ export default function LayoutRoom() {
       >
         {said[view]}
       </RoomHead>
-      <div className="scroll-x" style={{ marginBottom: '0.9rem' }}>
-        <ToggleButtonGroup
-          exclusive
-          size="small"
-          value={view}
-          onChange={(_, to: View | null) => to && setSearch({ view: to })}
-          aria-label="What to do on the plan"
-        >
-          {views.map(([value, name]) => (
-            <ToggleButton
-              key={value}
-              value={value}
-              sx={{ textTransform: 'none', py: 0.4, whiteSpace: 'nowrap' }}
-            >
-              {name}
-            </ToggleButton>
-          ))}
-        </ToggleButtonGroup>
-      </div>
+      <ViewSwitch
+        views={views}
+        view={view}
+        label="What to do on the plan"
+        onView={(to) => setSearch({ view: to })}
+      />
     </>
   );
   const Shown = {

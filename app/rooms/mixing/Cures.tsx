@@ -1,0 +1,125 @@
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { FormProvider } from 'react-hook-form';
+import type { Tools } from '~core/mixing/recipe';
+import { DOSE_ERROR_LIMIT, smallestBatch } from '~core/mixing/rounding';
+import { describeStockError, stockSolution } from '~core/mixing/stockSolution';
+import { formatSigned, listNames } from '~core/quantity/format';
+import { Field } from '../../form/fields';
+import { useRecordForm } from '../../form/useRecordForm';
+import { Caution } from '../../ui/Caution';
+import type { Batch, BatchLine } from './batch';
+import type { Bottle } from './bottles';
+import type { MixingData } from './mixing';
+
+interface Props {
+  data: MixingData;
+  bottle: Bottle;
+  batch: Batch;
+  tools: Tools;
+  onVolume: (litres: number) => void;
+}
+
+/** When rounding takes a dose too far off: a bigger batch or a stock solution, each on a button. */
+export function Cures({ data, batch, tools, onVolume }: Props) {
+  const [stockFor, setStockFor] = useState<string | null>(null);
+  // What was typed is what happened: only the recipe's own rounding is to be cured.
+  const off = batch.lines.filter((l) => {
+    const rounded = l.stock ? l.stock.take : l;
+    return Math.abs(rounded.errorPercent) > DOSE_ERROR_LIMIT;
+  });
+  if (off.length === 0) return null;
+  const mostL = data.plan.mixing.vesselL ?? undefined;
+  const bigger = smallestBatch(
+    batch.lines.filter((l) => !l.stock).map((l) => ({ perL: l.perBase, step: l.step || null })),
+    batch.size,
+    { mostL },
+  );
+  const weighed = off.filter((l) => l.unit === 'g' && !l.stock);
+  const open = weighed.find((l) => l.product.id === stockFor);
+  return (
+    <div className="note open stack tight" role="status">
+      <p>
+        {listNames(off.map((l) => `${l.name} ${formatSigned(l.errorPercent, 1)} %`))}: more than{' '}
+        {DOSE_ERROR_LIMIT} % off, because the steps are too coarse for so little.
+      </p>
+      <div className="line">
+        {bigger !== null && bigger > batch.size + 1e-9 ? (
+          <Button variant="outlined" color="secondary" onClick={() => onVolume(bigger)}>
+            Mix {Number(bigger.toPrecision(4))} L instead
+          </Button>
+        ) : (
+          <span className="small quiet">
+            No batch{mostL ? ` up to the ${mostL} L of the largest vessel` : ''} cures it.
+          </span>
+        )}
+        {weighed.map((l) => (
+          <Button
+            key={l.product.id}
+            color="secondary"
+            onClick={() => setStockFor(stockFor === l.product.id ? null : l.product.id)}
+            aria-expanded={stockFor === l.product.id}
+          >
+            Stock solution of {l.name}
+          </Button>
+        ))}
+      </div>
+      {open && <StockRecipeForm key={open.product.id} data={data} line={open} tools={tools} />}
+    </div>
+  );
+}
+
+/** The recipe of a stock solution within solubility; once made, it goes into the log. */
+function StockRecipeForm({ data, line, tools }: { data: MixingData; line: BatchLine; tools: Tools }) {
+  const recipe = stockSolution({
+    wantedG: line.wanted,
+    scaleStepG: tools.scaleStepG ?? 0.01,
+    liquidStepMl: tools.liquidStepMl ?? 1,
+    solubilityGPerL: line.product.solubilityGPerL,
+  });
+  const made = recipe.ok ? recipe.value : null;
+  const { form, busy, onSubmit } = useRecordForm({
+    intent: 'stock' as const,
+    productId: line.product.id,
+    packId: line.pack?.id ?? null,
+    batch: data.stockName,
+    massG: made ? String(made.massG) : '',
+    volumeMl: made ? String(made.volumeL * 1000) : '',
+  });
+  if (!made) return <p className="small">{recipe.ok ? '' : describeStockError(recipe.error)}</p>;
+  return (
+    <FormProvider {...form}>
+      {/* The card around it is a form of its own: this one's button must not send that. */}
+      <div className="stack tight">
+        <p>
+          Dissolve {made.massG} g {line.name} in water and make it up to {made.volumeL * 1000} mL. This batch
+          then takes <strong>{made.take.measured} mL</strong> ({formatSigned(made.take.errorPercent, 1)} %);
+          there is enough for {made.batches} such batches.
+        </p>
+        <p className="small quiet">
+          {made.solubilityKnown
+            ? `${Math.round(made.concentrationGPerL)} g/L: half of what dissolves at most.`
+            : `${Math.round(made.concentrationGPerL)} g/L: its solubility isn’t known, so no more than 100 g/L (practice). If something stays at the bottom, take twice the water.`}
+        </p>
+        <Caution>
+          A stock solution is a concentrate: label it, one product to a bottle, dark and out of children’s
+          reach. Never beside drinks.
+        </Caution>
+        <div className="line" style={{ alignItems: 'flex-start' }}>
+          <div style={{ width: '7rem' }}>
+            <Field name="massG" label="Weighed" suffix="g" numeric size="small" />
+          </div>
+          <div style={{ width: '8rem' }}>
+            <Field name="volumeMl" label="Made up to" suffix="mL" numeric size="small" />
+          </div>
+          <div style={{ width: '11rem' }}>
+            <Field name="batch" label="Stock is called" size="small" />
+          </div>
+          <Button variant="outlined" color="secondary" disabled={busy} onClick={(e) => onSubmit(e)}>
+            It is made: write it down
+          </Button>
+        </div>
+      </div>
+    </FormProvider>
+  );
+}

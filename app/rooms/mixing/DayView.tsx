@@ -1,0 +1,187 @@
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { plural } from '~core/quantity/format';
+import { dateOfDay } from '~core/schedule/rounds';
+import { shortDate } from '../../bench/clock';
+import { Tessera } from '../../ui/Tessera';
+import { MixCard } from './MixCard';
+import { Mixed } from './Mixed';
+import type { Bottle } from './bottles';
+import type { MixingData } from './mixing';
+import { StepChoice, useTools } from './tools';
+
+/** The mixing day: which day, with which tools, a list of bottles and the card of the open one. */
+export function DayView({ data }: { data: MixingData }) {
+  const { id, plan, bottles, day, days, today } = data;
+  const [tools, setTools] = useTools(id, {
+    scaleStepG: plan.scaleStepG,
+    liquidStepMl: plan.mixing.liquidStepMl,
+  });
+  const [search, setSearch] = useSearchParams();
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [another, setAnother] = useState<string | null>(null);
+  const go = (change: Record<string, string | null>) => {
+    const next = new URLSearchParams(search);
+    for (const [k, v] of Object.entries(change)) {
+      if (v === null) next.delete(k);
+      else next.set(k, v);
+    }
+    setSearch(next);
+    setChosen(null);
+  };
+  const toDo = bottles.find((b) => b.mixed.length === 0);
+  const open = bottles.find((b) => b.key === chosen) ?? toDo ?? bottles[0];
+  const [before, after] = [days.findLast((d) => d < day), days.find((d) => d > day)];
+  const loose = plan.treatments.some((t) =>
+    t.products.some((u) => u.fromDay === null && u.everyDays === null),
+  );
+  const listed = [...new Set([...days, day])].sort((a, b) => a - b);
+  return (
+    <>
+      <div className="line mix-tools no-print">
+        <Button
+          color="secondary"
+          disabled={before === undefined}
+          onClick={() => go({ day: String(before) })}
+          aria-label="Mixing day before"
+        >
+          ←
+        </Button>
+        <TextField
+          select
+          size="small"
+          label="Day of the trial"
+          value={String(day)}
+          onChange={(e) => go({ day: e.target.value })}
+          sx={{ width: 215 }}
+        >
+          {listed.map((d) => (
+            <MenuItem key={d} value={String(d)}>
+              day {d}, {shortDate(dateOfDay(plan.startDate, d))}
+              {d === today ? ', today' : ''}
+            </MenuItem>
+          ))}
+        </TextField>
+        <Button
+          color="secondary"
+          disabled={after === undefined}
+          onClick={() => go({ day: String(after) })}
+          aria-label="Mixing day after"
+        >
+          →
+        </Button>
+        {day !== today && days.includes(today) && (
+          <Button color="secondary" onClick={() => go({ day: String(today) })}>
+            Today
+          </Button>
+        )}
+        <StepChoice
+          label="Weighed in steps of"
+          unit="g"
+          steps={[0.01, 0.1, 0.5, 1, 2, 5]}
+          value={tools.scaleStepG}
+          onChange={(scaleStepG) => setTools({ ...tools, scaleStepG })}
+        />
+        <StepChoice
+          label="Liquids in steps of"
+          unit="mL"
+          steps={[0.1, 0.2, 0.5, 1, 2.5, 5, 10]}
+          value={tools.liquidStepMl}
+          onChange={(liquidStepMl) => setTools({ ...tools, liquidStepMl })}
+        />
+        {loose && days.length > 0 && (
+          <Button color="secondary" onClick={() => go({ any: data.anyDay ? null : '1' })}>
+            {data.anyDay ? 'Only what has fixed days' : 'With what has no fixed days'}
+          </Button>
+        )}
+        <Button
+          component={Link}
+          to={`/trial/${id}/mixing-card?day=${day}${data.anyDay ? '&any=1' : ''}`}
+          color="secondary"
+        >
+          {data.blind ? 'The helper’s mixing card' : 'Mixing card'}
+        </Button>
+      </div>
+      {bottles.length === 0 ? (
+        <NothingDue data={data} />
+      ) : (
+        <div className="mix-day">
+          <nav className="mix-list" aria-label="Bottles of the day">
+            {bottles.map((b) => (
+              <button
+                key={b.key}
+                type="button"
+                className="mix-row"
+                aria-current={b === open}
+                onClick={() => {
+                  setChosen(b.key);
+                  setAnother(null);
+                }}
+              >
+                <Tessera index={b.index} size={26} />
+                <span className="mix-who">
+                  <strong>{b.letter}</strong> {data.blind ? '' : b.name}
+                  <span className="small quiet">{status(b, plan.unitNoun)}</span>
+                </span>
+                <span
+                  className={`step ${b.mixed.length === 0 ? '' : b.mixed.some((m) => m.fed) ? 'full' : 'half'}`}
+                  title={b.mixed.length === 0 ? 'not mixed' : 'mixed'}
+                />
+              </button>
+            ))}
+          </nav>
+          {open && (
+            <section className="sheet mix-card" aria-label={`Bottle ${open.letter}`}>
+              {open.mixed.length > 0 && <Mixed data={data} bottle={open} />}
+              {open.mixed.length > 0 && another !== open.key ? (
+                <div>
+                  <Button size="small" color="secondary" onClick={() => setAnother(open.key)}>
+                    Mix another batch
+                  </Button>
+                </div>
+              ) : (
+                <MixCard key={`${open.key}/${day}/${open.batch}`} data={data} bottle={open} tools={tools} />
+              )}
+            </section>
+          )}
+        </div>
+      )}
+    </>
+  );
+}
+
+function status(b: Bottle, noun: string): string {
+  const units = `${b.unitIds.length} ${b.unitIds.length === 1 ? noun : plural(noun)}`;
+  if (b.mixed.length > 0) return b.mixed.some((m) => m.fed) ? `mixed and fed, ${units}` : `mixed, ${units}`;
+  const what = { solution: '', direct: 'as it is, ', water: 'plain water, ', flush: 'flush, ' }[b.kind];
+  return `${what}${b.volumeL !== null && b.kind !== 'direct' ? `${Number(b.volumeL.toPrecision(3))} L, ` : ''}${units}`;
+}
+
+/** An empty day teaches: what a programme is and where it is written. */
+function NothingDue({ data }: { data: MixingData }) {
+  const { id, plan, day, days } = data;
+  const products = plan.treatments.some((t) => t.products.length > 0);
+  return (
+    <div className="empty">
+      <h2>{days.length > 0 && products ? `Nothing is mixed on day ${day}` : 'No programme yet'}</h2>
+      <p>
+        {!products
+          ? 'No contender has a product. A dose is written in Contenders: 5 mL/L, 1 tsp/gal, 2 caps per tank; Palazzo works out the batch, the rounding and the order.'
+          : days.length > 0
+            ? 'Choose a day on which something is due.'
+            : 'In Contenders each dose has a first day and a number of days from one time to the next: “from day 3, every 7 days, 4 times, at 50 %”.'}
+      </p>
+      <div className="line">
+        <Button variant="outlined" color="secondary" component={Link} to={`/trial/${id}/contenders`}>
+          Doses and days, in Contenders
+        </Button>
+        <Button component={Link} to="/calculator" color="secondary">
+          The calculator
+        </Button>
+      </div>
+    </div>
+  );
+}

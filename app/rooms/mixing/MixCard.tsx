@@ -1,0 +1,237 @@
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { FormProvider, useWatch } from 'react-hook-form';
+import { formatMoney } from '~core/cost/money';
+import { parseDecimal } from '~core/formats/csv';
+import { costPerLitre } from '~core/mixing/matching';
+import type { Tools } from '~core/mixing/recipe';
+import { plural } from '~core/quantity/format';
+import { Field } from '../../form/fields';
+import { useRecordForm } from '../../form/useRecordForm';
+import { Caution } from '../../ui/Caution';
+import { TesseraName } from '../../ui/Tessera';
+import { Cures } from './Cures';
+import { MeterPanel } from './MeterPanel';
+import { RecipeTable } from './RecipeTable';
+import { SolutionLine } from './SolutionLine';
+import { Steps } from './Steps';
+import type { Bottle } from './bottles';
+import { type Batch, batchOf } from './batch';
+import type { MixingData } from './mixing';
+
+interface Props {
+  data: MixingData;
+  bottle: Bottle;
+  tools: Tools;
+}
+
+const text = (litres: number | null) => (litres === null ? '' : String(Number(litres.toPrecision(6))));
+
+/** One bottle: its recipe, what rounding does to it, the steps to tick, and “mixed”. */
+export function MixCard({ data, bottle, tools }: Props) {
+  const { plan, sealed, blind } = data;
+  const direct = bottle.kind === 'direct';
+  const [fromStock, setFromStock] = useState<Record<string, string | null>>({});
+  const [meter, setMeter] = useState(false);
+  const { form, busy, onSubmit } = useRecordForm({
+    intent: 'mix' as const,
+    treatmentId: bottle.treatmentId,
+    day: data.day,
+    direct,
+    volume: direct ? '0' : text(bottle.volumeL),
+    batch: bottle.batch,
+    stepG: tools.scaleStepG,
+    lines: [] as { actual: string }[],
+    ec: '',
+    ph: '',
+    temperature: '',
+    instrument: '',
+  });
+  const [volume, batchName, lines] = useWatch({ control: form.control, name: ['volume', 'batch', 'lines'] });
+  const litres = direct ? bottle.unitIds.length : parseDecimal(volume);
+  const size = litres !== null && litres > 0 ? litres : null;
+  const actual = lines.map((l) => parseDecimal(l?.actual ?? ''));
+  const batch: Batch | null =
+    size === null ? null : batchOf({ data, bottle, tools, size, fromStock, actual });
+  const units = `${bottle.unitIds.length} ${bottle.unitIds.length === 1 ? plan.unitNoun : plural(plan.unitNoun)}`;
+
+  const submit = (e: React.FormEvent) => {
+    // What the recipe says goes along with what was typed.
+    form.setValue('stepG', tools.scaleStepG);
+    form.setValue(
+      'lines',
+      (batch?.lines ?? []).map((l, i) => ({
+        productId: l.product.id,
+        packId: l.pack?.id ?? null,
+        unit: l.stock ? 'mL' : l.unit,
+        wanted: Number((l.stock?.take.wanted ?? l.wanted).toPrecision(10)),
+        measured: l.stock?.take.measured ?? l.measured,
+        fromStock: l.stock?.batch ?? null,
+        actual: lines[i]?.actual ?? '',
+      })) as never,
+    );
+    onSubmit(e);
+  };
+
+  return (
+    <FormProvider {...form}>
+      <form onSubmit={submit} noValidate className="stack">
+        <div className="mix-head">
+          <h2>
+            <TesseraName
+              index={bottle.index}
+              name={`${bottle.letter} ${blind ? '' : bottle.name}`}
+              size={30}
+            />
+          </h2>
+          {direct ? (
+            <p className="quiet">given as it is to {units}</p>
+          ) : (
+            <div className="line">
+              <div style={{ width: '8rem' }}>
+                <Field name="volume" label="Volume" suffix="L" numeric size="small" />
+              </div>
+              <span className="small quiet">
+                {bottle.perUnitL === null
+                  ? 'nobody has said how much each gets'
+                  : `${units} × ${bottle.perUnitL} L, ${plan.mixing.sparePercent} % to spare`}
+              </span>
+            </div>
+          )}
+        </div>
+        {bottle.kind === 'water' && (
+          <p className="quiet">The control gets the same water, at the same time, with nothing in it.</p>
+        )}
+        {bottle.kind === 'flush' && <p className="quiet">A flush: plain water in place of feed today.</p>}
+        {batch && batch.lines.length > 0 && (
+          <>
+            <RecipeTable
+              batch={batch}
+              data={data}
+              bottle={bottle}
+              onStock={(productId, stock) => setFromStock({ ...fromStock, [productId]: stock })}
+            />
+            {!direct && (
+              <Cures
+                data={data}
+                bottle={bottle}
+                batch={batch}
+                tools={tools}
+                onVolume={(v) => form.setValue('volume', text(v))}
+              />
+            )}
+            {!blind && !direct && batch.made && batch.wanted && (
+              <SolutionLine made={batch.made} wanted={batch.wanted} />
+            )}
+            {!blind && <CostLine data={data} bottle={bottle} batch={batch} size={batch.size} />}
+          </>
+        )}
+        {batch &&
+          batch.conflicts.map((c) => (
+            <div key={c} role="alert" className="note bad">
+              {c}
+            </div>
+          ))}
+        {batch && (
+          <Steps steps={batch.steps(batchName)} storageKey={`${data.id}/${data.day}/${bottle.key}`} />
+        )}
+        {batch && batch.lines.length > 0 && (
+          <Caution>
+            Concentrate into water, never concentrates together. Gloves and eye protection with acids,
+            peroxide and powders; never in food or drink bottles without a label. Labels and safety data
+            sheets come first.
+          </Caution>
+        )}
+        {!sealed ? (
+          <p className="note open small">
+            Mixes are written down once the plan is sealed in Layout; until then this is a rehearsal.
+          </p>
+        ) : (
+          <>
+            {!direct && (
+              <div className="stack tight">
+                <div className="fields">
+                  <div className="w3">
+                    <Field name="ec" label="Strength read" suffix="mS/cm" numeric size="small" />
+                  </div>
+                  <div className="w3">
+                    <Field name="ph" label="pH read" numeric size="small" />
+                  </div>
+                  <div className="w3">
+                    <Field name="temperature" label="Temperature" suffix="°C" numeric size="small" />
+                  </div>
+                  <div className="w3">
+                    <Button color="secondary" onClick={() => setMeter(!meter)} aria-expanded={meter}>
+                      {meter ? 'Meter away' : 'Use the meter'}
+                    </Button>
+                  </div>
+                </div>
+                <p className="small quiet">
+                  {plan.mixing.regimen === 'measure'
+                    ? 'The regimen is to measure: read every batch.'
+                    : 'By the chart; readings may stay empty.'}
+                </p>
+                {meter && (
+                  <MeterPanel
+                    into={{ ec: batch?.made?.strength.ec ?? plan.mixing.water.ec ?? 0.05, ph: 6.1 }}
+                    onTake={(r) => {
+                      form.setValue('ec', r.ec.toFixed(2));
+                      form.setValue('ph', r.ph.toFixed(2));
+                      form.setValue('temperature', r.temperature.toFixed(1));
+                      form.setValue('instrument', r.instrument);
+                    }}
+                  />
+                )}
+              </div>
+            )}
+            <div className="line" style={{ alignItems: 'flex-start' }}>
+              <div style={{ width: '13rem' }}>
+                <Field name="batch" label="Batch name" size="small" />
+              </div>
+              <Button type="submit" variant="contained" disabled={busy}>
+                {direct ? 'Given: write it down' : 'Mixed: write it down'}
+              </Button>
+            </div>
+          </>
+        )}
+      </form>
+    </FormProvider>
+  );
+}
+
+/** What the batch costs, as it will be measured. */
+function CostLine({
+  data,
+  bottle,
+  batch,
+  size,
+}: {
+  data: MixingData;
+  bottle: Bottle;
+  batch: Batch;
+  size: number;
+}) {
+  const { plan } = data;
+  const money = costPerLitre(
+    {
+      doses: batch.lines.map((l) => ({
+        product: l.product,
+        amount: (l.stock ? l.stock.heldG : l.given) / size,
+        unit: l.unit,
+        packId: l.pack?.id ?? null,
+      })),
+    },
+    { water: null, currency: plan.currency, exchange: plan.mixing.exchange },
+  );
+  if (!money) {
+    return <p className="small quiet">A price, a density or a rate of exchange is missing: no cost.</p>;
+  }
+  const times = (n: number) => formatMoney({ ...money, minor: money.minor * n });
+  return (
+    <p className="small">
+      <span className="quiet">Cost:</span> <span data-testid="cost-per-litre">{formatMoney(money)}</span>{' '}
+      {bottle.kind === 'direct' ? `per ${plan.unitNoun}` : 'per litre'} · {times(size)} the batch
+      {bottle.perUnitL !== null && ` · ${times(bottle.perUnitL)} per feed of one ${plan.unitNoun}`}
+    </p>
+  );
+}

@@ -1,0 +1,79 @@
+import Button from '@mui/material/Button';
+import dayjs from 'dayjs';
+import { FormProvider } from 'react-hook-form';
+import { plural } from '~core/quantity/format';
+import { Field } from '../../form/fields';
+import { useDeed } from '../../form/useDeed';
+import { useRecordForm } from '../../form/useRecordForm';
+import { TesseraName } from '../../ui/Tessera';
+import type { Bottle, MixedBatch } from './bottles';
+import type { MixingData } from './mixing';
+
+/** A batch that is in the log, and what comes after: feeding it. */
+export function Mixed({ data, bottle }: { data: MixingData; bottle: Bottle }) {
+  const deed = useDeed();
+  return (
+    <div className="stack">
+      <h2>
+        <TesseraName
+          index={bottle.index}
+          name={`${bottle.letter} ${data.blind ? '' : bottle.name}`}
+          size={30}
+        />
+      </h2>
+      {bottle.mixed.map((m) => (
+        <div key={m.id} className="note good">
+          <p>
+            <strong>Mixed: batch {m.batch}</strong>
+            {m.volumeL > 0 && `, ${Number(m.volumeL.toPrecision(4))} L`}{' '}
+            <span className="quiet">at {dayjs(m.at).format('D MMM, HH:mm')}</span>
+          </p>
+          <p className="small">{m.said || 'nothing in it'}</p>
+          {m.fed ? (
+            <p className="small quiet">Fed; the feeding is in the log.</p>
+          ) : (
+            bottle.kind !== 'direct' && <FeedForm data={data} bottle={bottle} mixed={m} />
+          )}
+          <Button
+            size="small"
+            color="inherit"
+            onClick={() => deed({ intent: 'takeBack', ids: [m.id, ...m.readingIds] })}
+            aria-label={`Take batch ${m.batch} back`}
+          >
+            Take it back
+          </Button>
+        </div>
+      ))}
+    </div>
+  );
+}
+
+function FeedForm({ data, bottle, mixed }: { data: MixingData; bottle: Bottle; mixed: MixedBatch }) {
+  const { plan, day } = data;
+  const { form, busy, onSubmit } = useRecordForm({
+    intent: 'feed' as const,
+    unitIds: bottle.unitIds,
+    batch: mixed.batch,
+    day,
+    purpose: bottle.kind === 'flush' ? ('flush' as const) : ('feed' as const),
+    volume: bottle.perUnitL === null ? '' : String(bottle.perUnitL),
+  });
+  const many = bottle.unitIds.length;
+  return (
+    <FormProvider {...form}>
+      <form
+        onSubmit={onSubmit}
+        noValidate
+        className="line"
+        style={{ margin: '0.6rem 0', alignItems: 'flex-start' }}
+      >
+        <div style={{ width: '9rem' }}>
+          <Field name="volume" label={`Each ${plan.unitNoun} gets`} suffix="L" numeric size="small" />
+        </div>
+        <Button type="submit" variant="contained" disabled={busy}>
+          Fed to {many === 1 ? `the ${plan.unitNoun}` : `all ${many} ${plural(plan.unitNoun)}`}
+        </Button>
+      </form>
+    </FormProvider>
+  );
+}

@@ -1,0 +1,91 @@
+import Button from '@mui/material/Button';
+import { FormProvider, useWatch } from 'react-hook-form';
+import { parseDecimal } from '~core/formats/csv';
+import { phCorrection } from '~core/mixing/reservoir';
+import { formatFigure } from '~core/quantity/format';
+import { Field } from '../../form/fields';
+import { useRecordForm } from '../../form/useRecordForm';
+import { shortDate } from '../../bench/clock';
+import { Caution } from '../../ui/Caution';
+import type { MixingData } from './mixing';
+import { type Vessel, vesselFields } from './vessels';
+
+/** Correcting pH: what the user's own last correction says, and the new one written down as a titration. */
+export function PhPanel({ data, vessel }: { data: MixingData; vessel: Vessel }) {
+  const { band } = data.plan.mixing;
+  const now = vessel.readings.ph.at(-1)?.value;
+  const last = vessel.titrations.at(-1);
+  const { form, busy, onSubmit } = useRecordForm({
+    intent: 'phDose' as const,
+    ...vesselFields(vessel),
+    agent: last?.agent ?? '',
+    amountMl: '',
+    volumeL: last ? String(last.volumeL) : '',
+    phBefore: now === undefined ? '' : String(now),
+    phAfter: '',
+  });
+  const [before, volume] = useWatch({ control: form.control, name: ['phBefore', 'volumeL'] }).map(
+    parseDecimal,
+  );
+  const target =
+    band.phLow !== null && band.phHigh !== null
+      ? (band.phLow + band.phHigh) / 2
+      : (band.phLow ?? band.phHigh);
+  const proposal =
+    before != null && volume && target !== null
+      ? phCorrection(before, target, volume, vessel.titrations)
+      : null;
+  const outside = before != null && target !== null && Math.abs(before - target) >= 0.05;
+  return (
+    <FormProvider {...form}>
+      <form onSubmit={onSubmit} noValidate className="stack tight">
+        <h2>pH correction</h2>
+        {proposal ? (
+          <p className="small">
+            To pH {formatFigure(target!, 1)}, by your own last correction ({proposal.from.amountMl} mL{' '}
+            {proposal.agent} in {proposal.from.volumeL} L took pH {formatFigure(proposal.from.phBefore, 1)} to{' '}
+            {formatFigure(proposal.from.phAfter, 1)} on {shortDate(proposal.from.at.slice(0, 10))}): about{' '}
+            <strong>{Number(proposal.fullMl.toPrecision(2))} mL</strong> in all. Give{' '}
+            <strong>{Number(proposal.firstMl.toPrecision(2))} mL</strong> first, stir, read, then the rest: pH
+            doesn’t move in a straight line.
+            {proposal.beyond && ' That is further than was seen: go in smaller steps.'}
+          </p>
+        ) : (
+          <p className="small quiet">
+            {target === null
+              ? 'Set a pH band in Set-up to be told when a reading leaves it.'
+              : outside
+                ? 'There is no correction of yours in this direction yet, so no figure: give very little, stir, read, and write it down here. The next one can be worked out from it.'
+                : 'Within reach of the band’s middle: nothing to correct.'}
+          </p>
+        )}
+        <div className="fields">
+          <div className="w6">
+            <Field name="agent" label="What was given" placeholder="citric acid 10 %" size="small" />
+          </div>
+          <div className="w3">
+            <Field name="amountMl" label="How much" suffix="mL" numeric size="small" />
+          </div>
+          <div className="w3">
+            <Field name="volumeL" label="Into" suffix="L" numeric size="small" />
+          </div>
+          <div className="w3">
+            <Field name="phBefore" label="pH before" numeric size="small" />
+          </div>
+          <div className="w3">
+            <Field name="phAfter" label="pH after" numeric size="small" />
+          </div>
+          <div className="w6">
+            <Button type="submit" variant="outlined" color="secondary" disabled={busy}>
+              Write the correction down
+            </Button>
+          </div>
+        </div>
+        <Caution>
+          Acid into water, never water into acid; gloves and eye protection. Never acid and alkali, or acid
+          and peroxide, together. The bottle’s label and safety data sheet come first.
+        </Caution>
+      </form>
+    </FormProvider>
+  );
+}

@@ -1,0 +1,152 @@
+import { Link } from 'react-router';
+import { dueMixes, mixedOn, useDays } from '~core/mixing/programme';
+import { type ProductUse, doseAmount } from '~core/model/plan';
+import { listNames } from '~core/quantity/format';
+import { dateOfDay } from '~core/schedule/rounds';
+import { shortDate } from '../../bench/clock';
+import { Tessera } from '../../ui/Tessera';
+import type { MixingData } from './mixing';
+import { jarKey } from '~core/mixing/jars';
+
+/** The programme as a calendar of tiles, and every use in words. */
+export function ProgrammeView({ data }: { data: MixingData }) {
+  const { id, plan, shown, days, today, living, state, names, blind, sealed } = data;
+  if (days.length === 0) {
+    return (
+      <div className="empty">
+        <h2>No programme yet</h2>
+        <p>
+          A programme says which product, at which strength, from which day and how often: half strength for
+          seedlings from day 3, every 2 days, 4 times; full strength from day 11; another product from
+          flowering on; plain water on day 28 as a flush. It is written with the doses.
+        </p>
+        <Link to={`/trial/${id}/contenders`}>Doses and days, in Contenders</Link>
+      </div>
+    );
+  }
+  const byDay = days.map((day) => ({ day, due: dueMixes(plan, day, living), mixed: mixedOn(state, day) }));
+  return (
+    <div className="stack">
+      <div className="scroll-x">
+        <table className="ledger calendar">
+          <thead>
+            <tr>
+              <th>contender</th>
+              {byDay.map(({ day }) => (
+                <th key={day} className={day === today ? 'today' : undefined}>
+                  <Link
+                    to={`/trial/${id}/mixing?view=day&day=${day}`}
+                    title={shortDate(dateOfDay(plan.startDate, day))}
+                  >
+                    {day}
+                  </Link>
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {shown.treatments.map((t, index) => (
+              <tr key={t.id}>
+                <td>
+                  <span className="who">
+                    <Tessera index={index} size={22} /> {t.name}
+                  </span>
+                </td>
+                {byDay.map(({ day, due, mixed }) => {
+                  const own = due.filter((d) => d.treatmentId === t.id);
+                  const kinds = [...new Set(own.map((d) => d.kind))];
+                  const strengths = [...new Set(own.flatMap((d) => d.uses.map((u) => u.strengthPercent)))];
+                  const done = mixed.has(t.id);
+                  return (
+                    <td key={day} className={day === today ? 'today' : undefined}>
+                      {own.length > 0 && (
+                        <span
+                          className={`mix-cell ${done ? 'done' : ''}`}
+                          title={`day ${day}: ${kinds.join(', ')}${done ? ', mixed' : ''}`}
+                        >
+                          {kinds.includes('solution') || kinds.includes('direct') ? (
+                            <Tessera index={index} size={18} />
+                          ) : (
+                            <span className="drop" aria-hidden="true">
+                              ○
+                            </span>
+                          )}
+                          <span className="sr-only">
+                            day {day} {kinds.join(', ')} {done ? 'mixed' : 'not mixed'}
+                          </span>
+                          {strengths.some((s) => s !== 100) && (
+                            <span className="small">{strengths.map((s) => `${s} %`).join(', ')}</span>
+                          )}
+                        </span>
+                      )}
+                    </td>
+                  );
+                })}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <p className="small quiet">
+        A tile: feed. A ring: plain water, as the control’s share or a flush. Underlined: mixed and in the
+        log.
+      </p>
+      <div className="scroll-x">
+        <table className="ledger">
+          <thead>
+            <tr>
+              <th>contender</th>
+              <th>{blind ? 'jar' : 'product'}</th>
+              <th>stage</th>
+              <th className="n">dose</th>
+              <th className="n">strength</th>
+              <th>when</th>
+            </tr>
+          </thead>
+          <tbody>
+            {shown.treatments.flatMap((t, index) => {
+              const real = plan.treatments.find((x) => x.id === t.id)!;
+              return real.products.map((u, i) => (
+                <tr key={`${t.id}/${i}`}>
+                  <td>
+                    <span className="who">
+                      <Tessera index={index} size={20} /> {t.name}
+                    </span>
+                  </td>
+                  <td>{names[jarKey(t.id, u.productId)]}</td>
+                  <td>{u.stage || <span className="quiet">throughout</span>}</td>
+                  <td className="n">
+                    {Number(doseAmount(u).toPrecision(3))} {u.unit}
+                    <span className="unit">
+                      {u.solutionLPerUnit === null ? ` each ${plan.unitNoun}` : ' per L'}
+                    </span>
+                  </td>
+                  <td className="n">{u.strengthPercent} %</td>
+                  <td className="small">{when(u)}</td>
+                </tr>
+              ));
+            })}
+          </tbody>
+        </table>
+      </div>
+      {plan.treatments.some((t) => t.flushDays.length > 0) && !blind && (
+        <p className="small">
+          Flush:{' '}
+          {plan.treatments
+            .filter((t) => t.flushDays.length > 0)
+            .map((t) => `${t.name} on day ${listNames(t.flushDays.map(String))}`)
+            .join('; ')}
+          .
+        </p>
+      )}
+      {!sealed && <Link to={`/trial/${id}/contenders`}>Change doses and days in Contenders</Link>}
+    </div>
+  );
+}
+
+function when(u: ProductUse): string {
+  const days = useDays(u);
+  if (days.length === 0) return `${u.timesPerUnit} times, on no fixed days`;
+  if (days.length === 1) return `day ${days[0]}`;
+  return `every ${u.everyDays === 1 ? 'day' : `${u.everyDays} days`}, day ${days[0]} to ${days[days.length - 1]}, ${days.length} times`;
+}

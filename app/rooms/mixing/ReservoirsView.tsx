@@ -1,0 +1,139 @@
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { driftOf, inBand } from '~core/mixing/reservoir';
+import { regimenNames } from '~core/model/plan';
+import { formatFigure, formatSigned } from '~core/quantity/format';
+import { shortDate } from '../../bench/clock';
+import { PhPanel } from './PhPanel';
+import { ReadingForm } from './ReadingForm';
+import { ReadingsChart } from './ReadingsChart';
+import { TopUpPanel } from './TopUpPanel';
+import type { MixingData } from './mixing';
+import { type Vessel, vesselsOf } from './vessels';
+
+const quantities = [
+  ['ec', 'Strength', 'mS/cm', 2],
+  ['ph', 'pH', '', 1],
+  ['temperature', 'Temperature', '°C', 1],
+] as const;
+
+/** Readings, drift, band, top-ups and pH of one vessel at a time. */
+export function ReservoirsView({ data }: { data: MixingData }) {
+  const { plan, sealed } = data;
+  const vessels = vesselsOf(data);
+  const [chosen, setChosen] = useState(
+    () =>
+      vessels.find((v) => Object.values(v.readings).some((r) => r.length > 0))?.key ?? vessels[0]?.key ?? '',
+  );
+  const vessel = vessels.find((v) => v.key === chosen) ?? vessels[0];
+  if (!vessel) {
+    return (
+      <div className="empty">
+        <h2>No vessels yet</h2>
+        <p>Once units are laid out, each of them and each contender’s bottle can be read here.</p>
+      </div>
+    );
+  }
+  return (
+    <div className="stack">
+      <div className="line">
+        <TextField
+          select
+          size="small"
+          label="Vessel"
+          value={vessel.key}
+          onChange={(e) => setChosen(e.target.value)}
+          sx={{ width: 280 }}
+        >
+          {vessels.map((v) => (
+            <MenuItem key={v.key} value={v.key}>
+              {v.name}
+            </MenuItem>
+          ))}
+        </TextField>
+        <span className="small quiet">
+          Regimen: {regimenNames[plan.mixing.regimen]}.{' '}
+          {plan.mixing.band.source && `Band from: ${plan.mixing.band.source}.`}
+        </span>
+      </div>
+      <div className="reservoir">
+        <section>
+          <DriftTable data={data} vessel={vessel} />
+          <ReadingsChart vessel={vessel} band={plan.mixing.band} />
+        </section>
+        <section className="stack">
+          {sealed ? (
+            <>
+              <ReadingForm key={`r ${vessel.key}`} data={data} vessel={vessel} />
+              <TopUpPanel key={`t ${vessel.key}`} data={data} vessel={vessel} />
+              <PhPanel key={`p ${vessel.key}`} data={data} vessel={vessel} />
+            </>
+          ) : (
+            <p className="note open small">Readings are written down once the plan is sealed in Layout.</p>
+          )}
+        </section>
+      </div>
+    </div>
+  );
+}
+
+/** From the first reading to the last, in words and against the band. */
+function DriftTable({ data, vessel }: { data: MixingData; vessel: Vessel }) {
+  const { band } = data.plan.mixing;
+  const limits = {
+    ec: [band.ecLow, band.ecHigh],
+    ph: [band.phLow, band.phHigh],
+    temperature: [null, null],
+  } as const;
+  return (
+    <table className="ledger">
+      <thead>
+        <tr>
+          <th>reading</th>
+          <th className="n">first</th>
+          <th className="n">last</th>
+          <th className="n">change</th>
+          <th>band</th>
+        </tr>
+      </thead>
+      <tbody>
+        {quantities.map(([quantity, name, unit, digits]) => {
+          const readings = vessel.readings[quantity];
+          const last = readings[readings.length - 1];
+          const drift = driftOf(readings);
+          const [low, high] = limits[quantity];
+          const stand = last ? inBand(last.value, low, high) : null;
+          const range = [low, high].some((x) => x !== null) ? `${low ?? '–'} to ${high ?? '–'}` : '';
+          return (
+            <tr key={quantity}>
+              <td>{name}</td>
+              <td className="n">{readings[0] ? formatFigure(readings[0].value, digits) : '–'}</td>
+              <td className="n">
+                {last ? formatFigure(last.value, digits) : '–'}{' '}
+                <span className="unit">{last ? unit : ''}</span>
+                {last && <div className="small quiet">{shortDate(last.at.slice(0, 10))}</div>}
+              </td>
+              <td className="n small">
+                {drift
+                  ? `${formatSigned(drift.change, digits)}${drift.perDay === null ? '' : ` in ${Number(drift.days.toPrecision(2))} d`}`
+                  : '–'}
+              </td>
+              <td className="small">
+                {stand === 'above' || stand === 'below' ? (
+                  <strong style={{ color: 'var(--ochre-text)' }}>
+                    {stand} {range}
+                  </strong>
+                ) : stand === 'within' ? (
+                  `within ${range}`
+                ) : (
+                  <span className="quiet">{range || 'none set'}</span>
+                )}
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}

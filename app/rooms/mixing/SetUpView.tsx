@@ -1,0 +1,155 @@
+import Button from '@mui/material/Button';
+import { FormProvider } from 'react-hook-form';
+import { PRACTICE_SOURCE, practiceBands } from '~core/mixing/reservoir';
+import { regimenNames, regimens } from '~core/model/plan';
+import { Choice, Field, LockedForm } from '../../form/fields';
+import { UnsavedGuard } from '../../form/UnsavedGuard';
+import { useRecordForm } from '../../form/useRecordForm';
+import { SealedBanner } from '../SealedBanner';
+import type { MixingData } from './mixing';
+import { toSetUpForm } from './mixingForms';
+
+/** Tools, water, regimen, band and rates of exchange: the part of the plan that mixing rests on. */
+export function SetUpView({ data }: { data: MixingData }) {
+  const { id, plan, state } = data;
+  const { form, busy, onSubmit } = useRecordForm(toSetUpForm(plan));
+  const usual = (band: (typeof practiceBands)[number]) => {
+    const put = (name: 'ecLow' | 'ecHigh' | 'phLow' | 'phHigh' | 'source', value: string) =>
+      form.setValue(name, value, { shouldDirty: true });
+    put('ecLow', String(band.ecLow));
+    put('ecHigh', String(band.ecHigh));
+    put('phLow', String(band.phLow));
+    put('phHigh', String(band.phHigh));
+    put('source', `${PRACTICE_SOURCE}: ${band.crop}`);
+  };
+  return (
+    <FormProvider {...form}>
+      <LockedForm value={data.sealed}>
+        <form onSubmit={onSubmit} noValidate style={{ maxWidth: '58rem' }}>
+          <UnsavedGuard busy={busy} />
+          <SealedBanner trialId={id} sealedAt={state.seal?.at ?? null} />
+          <div className="fields">
+            <div className="w6">
+              <Choice
+                name="regimen"
+                label="Regimen"
+                options={regimens.map((r) => [r, regimenNames[r]] as const)}
+                helperText="both are schools of practice; readings are never forced"
+              />
+            </div>
+            <div className="w3">
+              <Field
+                name="sparePercent"
+                label="To spare"
+                suffix="%"
+                numeric
+                helperText="beyond what the units need"
+              />
+            </div>
+            <div className="w3">
+              <Field
+                name="vesselL"
+                label="Largest vessel"
+                suffix="L"
+                numeric
+                helperText="bounds the bigger batch"
+              />
+            </div>
+            <div className="w3">
+              <Field
+                name="scaleStepG"
+                label="The scale shows steps of"
+                suffix="g"
+                numeric
+                helperText="1 on most kitchen scales"
+              />
+            </div>
+            <div className="w3">
+              <Field
+                name="liquidStepMl"
+                label="Syringe or cylinder steps"
+                suffix="mL"
+                numeric
+                helperText="empty: taken as exact"
+              />
+            </div>
+            <div className="w6">
+              <Field
+                name="exchange"
+                label={`Rates of exchange: so many ${plan.currency} for one`}
+                placeholder="USD 0.92, GBP 1.17"
+                helperText="as you paid; for packs bought in another currency"
+              />
+            </div>
+          </div>
+          <section className="section">
+            <h2>Source water</h2>
+            <p className="quiet">
+              From the water supplier’s report, or read with the meter. Left empty, it counts as pure water.
+            </p>
+            <div className="fields">
+              <div className="w2">
+                <Field name="waterEc" label="Strength" suffix="mS/cm" numeric />
+              </div>
+              <div className="w2">
+                <Field name="waterPh" label="pH" numeric />
+              </div>
+              <div className="w6">
+                <Field
+                  name="waterElements"
+                  label="Elements, mg/L"
+                  placeholder="Ca 40, Mg 8, Na 12, Cl 20, S 10"
+                  helperText="nitrate as N, sulfate as S"
+                />
+              </div>
+              <div className="w2">
+                <Field name="bicarbonate" label="HCO₃⁻" suffix="mg/L" numeric />
+              </div>
+            </div>
+          </section>
+          <section className="section">
+            <h2>The band solutions are kept in</h2>
+            <p className="quiet">
+              Your own, or one that growers use. Palazzo says when a reading leaves it; it never corrects by
+              itself.
+            </p>
+            <div className="fields">
+              {(
+                [
+                  ['ecLow', 'Strength from', 'mS/cm'],
+                  ['ecHigh', 'to', 'mS/cm'],
+                  ['phLow', 'pH from', ''],
+                  ['phHigh', 'to', ''],
+                ] as const
+              ).map(([name, label, suffix]) => (
+                <div className="w2" key={name}>
+                  <Field name={name} label={label} suffix={suffix} numeric />
+                </div>
+              ))}
+              <div className="w4">
+                <Field name="source" label="Where the band comes from" />
+              </div>
+            </div>
+            {!data.sealed && (
+              <div className="line" style={{ marginTop: '0.7rem' }}>
+                <span className="small quiet">Common practice:</span>
+                {practiceBands.map((b) => (
+                  <Button key={b.crop} size="small" color="secondary" onClick={() => usual(b)}>
+                    {b.crop}
+                  </Button>
+                ))}
+              </div>
+            )}
+          </section>
+          {!data.sealed && (
+            <div className="save-bar">
+              <Button type="submit" variant="contained" disabled={busy}>
+                Save the set-up
+              </Button>
+            </div>
+          )}
+        </form>
+      </LockedForm>
+    </FormProvider>
+  );
+}

@@ -1,0 +1,58 @@
+import { mainElements } from '~core/model/element';
+import type { Solution } from '~core/mixing/solution';
+import { STRENGTH_ERROR_PERCENT, STRENGTH_FORMULA, ppmOf, ppmScales } from '~core/mixing/strength';
+import { formatFigure, formatSigned } from '~core/quantity/format';
+
+const round = (mgPerL: number) => (mgPerL < 10 ? Number(mgPerL.toPrecision(2)) : Math.round(mgPerL));
+
+/** What the batch holds as it will be measured, against what was wanted; its estimated strength. */
+export function SolutionLine({ made, wanted }: { made: Solution; wanted: Solution }) {
+  const shown = mainElements.filter((e) => made.mgPerL[e] > 0 || wanted.mgPerL[e] > 0);
+  const { strength } = made;
+  return (
+    <div>
+      <div className="elements-line">
+        {shown.map((e) => {
+          const off = wanted.mgPerL[e] > 0 ? 100 * (made.mgPerL[e] / wanted.mgPerL[e] - 1) : 0;
+          return (
+            <span key={e}>
+              <strong>{e}</strong> <span className="num">{round(made.mgPerL[e])}</span>
+              {Math.abs(off) >= 0.05 && <small className="quiet"> {formatSigned(off, 1)} %</small>}
+            </span>
+          );
+        })}
+        <span className="unit">mg/L</span>
+      </div>
+      <StrengthLine strength={strength} />
+      {made.unknown.length > 0 && (
+        <p className="small quiet">
+          Without an analysis (or a density) of {made.unknown.map((p) => p.name).join(', ')}: the figures are
+          the rest’s alone.
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** Estimated strength with its error, its formula and what a ppm meter shows. */
+export function StrengthLine({ strength: s }: { strength: Solution['strength'] }) {
+  const ec = (x: number) => formatFigure(x, 2);
+  const wide = s.high - s.low > 0.02;
+  return (
+    <details className="small">
+      <summary>
+        Estimated strength <strong className="num">{ec(s.ec)}</strong> mS/cm
+        {wide ? `, between ${ec(s.low)} and ${ec(s.high)}` : `, ± ${STRENGTH_ERROR_PERCENT} %`}
+        {s.incomplete && '; the true strength is higher'}
+      </summary>
+      <p className="quiet">
+        {STRENGTH_FORMULA}; the formula itself is good to about {STRENGTH_ERROR_PERCENT} % (practice).
+        {s.ammoniumShare !== null &&
+          ` The label doesn’t say all forms of nitrogen; ${Math.round(100 * s.ammoniumShare)} % of what it leaves open is taken as ammonium, so that charges balance.`}{' '}
+        Meters show “ppm” on three scales:{' '}
+        {ppmScales.map((k) => `${Math.round(ppmOf(s.ec, k))} (×${k})`).join(', ')}. Write EC down, and which
+        scale a ppm was.
+      </p>
+    </details>
+  );
+}

@@ -1,0 +1,208 @@
+import Button from '@mui/material/Button';
+import { FormProvider, useForm, useWatch } from 'react-hook-form';
+import { parseDecimal } from '~core/formats/csv';
+import { waterLossPerDay } from '~core/log/waterUse';
+import { usesAt } from '~core/mixing/programme';
+import { afterLoss, toStrengthen, toWeaken } from '~core/mixing/reservoir';
+import { solutionOf } from '~core/mixing/solution';
+import { jarKey } from '~core/mixing/jars';
+import { doseAmount } from '~core/model/plan';
+import { formatFigure } from '~core/quantity/format';
+import { Choice, Field } from '../../form/fields';
+import { useRecordForm } from '../../form/useRecordForm';
+import type { MixingData } from './mixing';
+import type { Vessel } from './vessels';
+
+const text = (x: number | null | undefined) => (x == null ? '' : String(Number(x.toPrecision(3))));
+
+/** Water loss, what it does to the strength, and the top-up: for units, which are topped up on their own. */
+export function TopUpPanel({ data, vessel }: { data: MixingData; vessel: Vessel }) {
+  const loss = waterLossPerDay(vessel.fillings);
+  const lastFull = vessel.fillings.findLast((f) => f.purpose === 'change' || f.purpose === 'feed');
+  const form = useForm({
+    defaultValues: {
+      volume: text(
+        lastFull?.volumeL ??
+          data.plan.treatments.find((t) => t.id === vessel.treatmentId)?.conditions.containerVolumeL,
+      ),
+      ec: text(vessel.readings.ec.at(-1)?.value),
+      loss: text(loss),
+      days: '3',
+      target: text(middle(data)),
+    },
+  });
+  const [volume, ec, lost, days, target] = useWatch({
+    control: form.control,
+    name: ['volume', 'ec', 'loss', 'days', 'target'],
+  }).map(parseDecimal);
+  const water = data.plan.mixing.water.ec ?? 0;
+  const gone = lost != null && days != null ? lost * days : null;
+  const held = volume && ec != null && volume > 0 && ec >= 0 ? { volumeL: volume, ec } : null;
+  const later = held && gone !== null && gone >= 0 && gone < held.volumeL ? afterLoss(held, gone) : null;
+  return (
+    <section className="stack tight">
+      <h2>Water loss and top-up</h2>
+      <FormProvider {...form}>
+        <div className="fields">
+          <div className="w4">
+            <Field name="volume" label="In it now" suffix="L" numeric size="small" />
+          </div>
+          <div className="w4">
+            <Field name="ec" label="Strength now" suffix="mS/cm" numeric size="small" />
+          </div>
+          <div className="w4">
+            <Field
+              name="loss"
+              label="Lost in a day"
+              suffix="L"
+              numeric
+              size="small"
+              helperText={loss === null ? 'no top-ups in the log yet' : 'from the top-ups in the log'}
+            />
+          </div>
+          <div className="w4">
+            <Field name="days" label="Looking ahead" suffix="days" numeric size="small" />
+          </div>
+          <div className="w4">
+            <Field name="target" label="Strength wanted" suffix="mS/cm" numeric size="small" />
+          </div>
+        </div>
+      </FormProvider>
+      {later && (
+        <p className="small">
+          If only water goes, {formatFigure(later.volumeL, 2)} L of{' '}
+          <strong>{formatFigure(later.ec, 2)} mS/cm</strong> are left: the strongest it can get, since plants
+          take salts too. Topping up with {formatFigure(gone!, 2)} L of water brings it back to{' '}
+          {formatFigure((later.ec * later.volumeL + water * gone!) / (later.volumeL + gone!), 2)} mS/cm.
+        </p>
+      )}
+      {held && gone !== null && gone >= held.volumeL && (
+        <p className="small" style={{ color: 'var(--porphyry)' }}>
+          It would run dry before that: {formatFigure(held.volumeL / lost!, 1)} days last it.
+        </p>
+      )}
+      {held && target != null && !data.blind && (
+        <Correction data={data} vessel={vessel} held={held} target={target} water={water} />
+      )}
+      {vessel.unitId && <TopUpForm data={data} vessel={vessel} suggested={gone} />}
+    </section>
+  );
+}
+
+const middle = ({ plan }: MixingData): number | null => {
+  const { ecLow, ecHigh } = plan.mixing.band;
+  return ecLow !== null && ecHigh !== null ? (ecLow + ecHigh) / 2 : null;
+};
+
+/** Water to weaken it, or so much of the planned dose to strengthen it. */
+function Correction({
+  data,
+  vessel,
+  held,
+  target,
+  water,
+}: {
+  data: MixingData;
+  vessel: Vessel;
+  held: { volumeL: number; ec: number };
+  target: number;
+  water: number;
+}) {
+  const { plan, names } = data;
+  if (Math.abs(held.ec - target) < 0.02) return <p className="small">It has the strength that is wanted.</p>;
+  if (held.ec > target) {
+    const add = toWeaken(held, target, water);
+    return (
+      <p className="small">
+        To {formatFigure(target, 2)} mS/cm:{' '}
+        {add === null
+          ? 'the water is as strong as that; it can’t be weakened with it.'
+          : `pour in ${formatFigure(add, 2)} L of water.`}
+      </p>
+    );
+  }
+  const treatment = plan.treatments.find((t) => t.id === vessel.treatmentId);
+  const uses = treatment ? usesAt(treatment, data.day) : [];
+  const doses = uses.flatMap((u) => {
+    const product = plan.products.find((p) => p.id === u.productId);
+    return product ? [{ product, amount: doseAmount(u), unit: u.unit }] : [];
+  });
+  const solution = solutionOf(doses, plan.mixing.water);
+  const perDose = solution.strength.ec - water;
+  if (doses.length === 0 || solution.unknown.length > 0 || perDose <= 0.02) {
+    return (
+      <p className="small quiet">
+        How much feed brings it to {formatFigure(target, 2)} can’t be worked out: the label gives no analysis
+        to reckon with. Add a little, stir, read.
+      </p>
+    );
+  }
+  const times = toStrengthen(held, target, perDose);
+  return (
+    <p className="small">
+      To {formatFigure(target, 2)} mS/cm, by the estimate ({formatFigure(perDose, 2)} mS/cm from the planned
+      dose):{' '}
+      {doses
+        .map(
+          (d) =>
+            `${Number((d.amount * times).toPrecision(2))} ${d.unit} ${names[jarKey(vessel.treatmentId, d.product.id)]}`,
+        )
+        .join(', ')}
+      . Give half, stir, read, then the rest.
+    </p>
+  );
+}
+
+function TopUpForm({
+  data,
+  vessel,
+  suggested,
+}: {
+  data: MixingData;
+  vessel: Vessel;
+  suggested: number | null;
+}) {
+  const { form, busy, onSubmit } = useRecordForm({
+    intent: 'feed' as const,
+    unitIds: [vessel.unitId],
+    batch: '',
+    day: data.today,
+    purpose: 'topUp' as 'topUp' | 'change' | 'flush' | 'feed',
+    volume: text(suggested),
+  });
+  const batches = data.bottles.flatMap((b) => (b.treatmentId === vessel.treatmentId ? b.mixed : []));
+  return (
+    <FormProvider {...form}>
+      <form onSubmit={onSubmit} noValidate className="fields">
+        <div className="w4">
+          <Choice
+            name="purpose"
+            label="What was done"
+            size="small"
+            options={[
+              ['topUp', 'topped up to the mark'],
+              ['change', 'solution changed'],
+              ['flush', 'flushed'],
+            ]}
+          />
+        </div>
+        <div className="w4">
+          <Choice
+            name="batch"
+            label="With"
+            size="small"
+            options={[['', 'plain water'], ...batches.map((b) => [b.batch, `batch ${b.batch}`] as const)]}
+          />
+        </div>
+        <div className="w4">
+          <Field name="volume" label="How much" suffix="L" numeric size="small" />
+        </div>
+        <div className="w6">
+          <Button type="submit" variant="outlined" color="secondary" disabled={busy}>
+            Write the top-up down
+          </Button>
+        </div>
+      </form>
+    </FormProvider>
+  );
+}

@@ -1,0 +1,134 @@
+import { jarKey } from '~core/mixing/jars';
+import { type MixingStep, type Part, contentsOf, mixingConflicts, mixingSteps } from '~core/mixing/order';
+import {
+  type FromStock,
+  type RecipeLine,
+  type Tools,
+  lineFromStock,
+  recipeOf,
+  solutionMade,
+} from '~core/mixing/recipe';
+import { DOSE_ERROR_LIMIT } from '~core/mixing/rounding';
+import type { Solution } from '~core/mixing/solution';
+import type { PackLeft } from '~core/log/packs';
+import type { Pack } from '~core/model/product';
+import type { Bottle } from './bottles';
+import type { MixingData } from './mixing';
+
+/** A line of the card: what goes in, from where, and as it may be called. */
+export interface BatchLine extends RecipeLine {
+  name: string;
+  pack: Pack | null;
+  left: PackLeft | null;
+  /** taken from a stock solution in place of the pack */
+  stock: FromStock | null;
+  /** stock solutions of this product that hold enough */
+  stocks: string[];
+  /** what really goes in: typed, else as measured; mL of a stock where it is taken from one */
+  given: number;
+  /** per cent off what was wanted */
+  givenError: number;
+}
+
+export interface Batch {
+  /** L, or units of a direct dose */
+  size: number;
+  lines: BatchLine[];
+  wanted: Solution | null;
+  made: Solution | null;
+  worst: number;
+  conflicts: string[];
+  steps: (batchName: string) => MixingStep[];
+}
+
+interface Asked {
+  data: Pick<MixingData, 'plan' | 'names' | 'packs' | 'stocks'>;
+  bottle: Pick<Bottle, 'treatmentId' | 'uses' | 'kind'>;
+  tools: Tools;
+  size: number;
+  /** stock solution chosen by product; null: weighed from the pack */
+  fromStock: Readonly<Record<string, string | null>>;
+  /** amounts typed, by line; null where the recipe stands */
+  actual: readonly (number | null)[];
+}
+
+/** Stock solutions are measured to the millilitre where no finer syringe is said. */
+const stockStep = (tools: Tools) => tools.liquidStepMl ?? 1;
+
+/** Works a card out: recipe, rounding, stock solutions, what really goes in, order. */
+export function batchOf({ data, bottle, tools, size, fromStock, actual }: Asked): Batch {
+  const { plan, names, packs, stocks } = data;
+  const direct = bottle.kind === 'direct';
+  const recipe = recipeOf(bottle.uses, plan.products, size, tools, plan.mixing.water, direct);
+  const lines = recipe.lines.map((line, i): BatchLine => {
+    const own = packs.filter((p) => p.product.id === line.product.id);
+    const left =
+      own.find((p) => p.pack.id === line.use.packId) ?? own.find((p) => p.left > 0) ?? own[0] ?? null;
+    const solutions = stocks.flatMap((s) => {
+      if (s.productId !== line.product.id || s.body.unit !== 'g') return [];
+      const taken = lineFromStock(
+        line,
+        { batch: s.batch, massG: s.body.amount, volumeL: s.body.volumeL },
+        stockStep(tools),
+      );
+      return taken && taken.take.measured <= s.leftMl + 1e-9 ? [taken] : [];
+    });
+    const chosen = fromStock[line.product.id];
+    const stock =
+      chosen === null
+        ? null
+        : (solutions.find((s) => s.batch === chosen) ??
+          (Math.abs(line.errorPercent) > DOSE_ERROR_LIMIT ? (solutions[0] ?? null) : null));
+    const rounded = stock ? stock.take : line;
+    const given = actual[i] ?? rounded.measured;
+    return {
+      ...line,
+      name: names[jarKey(bottle.treatmentId, line.product.id)] ?? line.product.name,
+      pack: left?.pack ?? null,
+      left,
+      stock: stock && {
+        ...stock,
+        heldG: stock.take.measured > 0 ? (stock.heldG * given) / stock.take.measured : 0,
+      },
+      stocks: solutions.map((s) => s.batch),
+      given,
+      givenError: rounded.wanted > 0 ? (100 * (given - rounded.wanted)) / rounded.wanted : 0,
+    };
+  });
+  const parts = lines.map((l): Part => ({
+    id: l.product.id,
+    name: l.stock ? `of stock ${l.stock.batch} (${l.name})` : l.name,
+    amount: `${Number(l.given.toPrecision(6))} ${l.stock ? 'mL' : l.unit === 'piece' ? 'pieces of' : l.unit}`,
+    contents: contentsOf(l.product),
+    dissolved: l.stock !== null,
+  }));
+  const volume = `${Number(size.toPrecision(4))} L`;
+  return {
+    size,
+    lines,
+    wanted: recipe.wanted,
+    made: direct
+      ? null
+      : solutionMade(
+          lines.map((l) => ({ product: l.product, unit: l.unit, amount: l.stock ? l.stock.heldG : l.given })),
+          size,
+          plan.mixing.water,
+        ),
+    worst: Math.max(0, ...lines.map((l) => Math.abs(l.givenError))),
+    conflicts: mixingConflicts(parts),
+    steps: (batch) =>
+      direct
+        ? directSteps(lines, size)
+        : mixingSteps(parts, { volume, measure: plan.mixing.regimen === 'measure', batch }),
+  };
+}
+
+/** Doses without water: so much to each. */
+const directSteps = (lines: readonly BatchLine[], units: number): MixingStep[] =>
+  lines.map((l) => ({
+    id: `part ${l.product.id}`,
+    partId: l.product.id,
+    text: `Give each ${Number((l.given / units).toPrecision(4))} ${l.unit === 'piece' ? '' : l.unit} ${l.name}; ${Number(l.given.toPrecision(6))} ${l.unit === 'piece' ? 'in all' : `${l.unit} in all`}.`,
+    why: 'the same to all of them, at the same time',
+    caution: l.product.form === 'liquid' ? null : 'Don’t breathe the dust; gloves. The label comes first.',
+  }));

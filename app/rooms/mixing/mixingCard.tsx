@@ -1,0 +1,122 @@
+import Button from '@mui/material/Button';
+import { Link, useLoaderData } from 'react-router';
+import { formatSigned, plural } from '~core/quantity/format';
+import { dateOfDay } from '~core/schedule/rounds';
+import { shortDate } from '../../bench/clock';
+import { Caution } from '../../ui/Caution';
+import { RoomHead } from '../../ui/RoomHead';
+import { Tessera } from '../../ui/Tessera';
+import '../layout/labels.css';
+import { batchOf } from './batch';
+import { type MixingData, clientLoader } from './mixing';
+import './mixing.css';
+import { StepChoice, useTools } from './tools';
+
+export { clientLoader };
+
+/** The day's recipes and steps on paper; under codes while the trial is blind. */
+export default function MixingCard() {
+  const data = useLoaderData<MixingData>();
+  const { id, plan, day, bottles, blind } = data;
+  const [tools, setTools] = useTools(id, {
+    scaleStepG: plan.scaleStepG,
+    liquidStepMl: plan.mixing.liquidStepMl,
+  });
+  return (
+    <main className="labels-page" id="room">
+      <RoomHead
+        title={blind ? 'The helper’s mixing card' : 'Mixing card'}
+        actions={
+          <span className="no-print line">
+            <StepChoice
+              label="Weighed in steps of"
+              unit="g"
+              steps={[0.01, 0.1, 0.5, 1]}
+              value={tools.scaleStepG}
+              onChange={(scaleStepG) => setTools({ ...tools, scaleStepG })}
+            />
+            <Button component={Link} to={`/trial/${id}/mixing?day=${day}`} color="secondary">
+              Back to the mixing
+            </Button>
+            <Button component={Link} to={`/trial/${id}/labels?for=bottles`} color="secondary">
+              Bottle tags
+            </Button>
+            {blind && (
+              <Button component={Link} to={`/trial/${id}/labels?for=jars`} color="secondary">
+                Jar tags
+              </Button>
+            )}
+            <Button variant="contained" onClick={() => window.print()}>
+              Print the card
+            </Button>
+          </span>
+        }
+      >
+        {plan.code} · day {day}, {shortDate(dateOfDay(plan.startDate, day))}
+        {blind && ' · codes only: what is in a jar stands on the helper’s key card'}
+      </RoomHead>
+      {bottles.length === 0 && <p>Nothing is mixed on this day.</p>}
+      {bottles.map((bottle) => {
+        const direct = bottle.kind === 'direct';
+        const size = direct ? bottle.unitIds.length : bottle.volumeL;
+        const batch =
+          size === null ? null : batchOf({ data, bottle, tools, size, fromStock: {}, actual: [] });
+        return (
+          <section key={bottle.key} className="section card-bottle">
+            <h2>
+              <Tessera index={bottle.index} size={26} /> {bottle.letter} {blind ? '' : bottle.name}{' '}
+              <span className="quiet small">
+                {direct ? 'as it is' : size === null ? '' : `${Number(size.toPrecision(4))} L`} for{' '}
+                {bottle.unitIds.length} {bottle.unitIds.length === 1 ? plan.unitNoun : plural(plan.unitNoun)}
+                {bottle.perUnitL !== null && `, ${bottle.perUnitL} L each`} · batch {bottle.batch}
+              </span>
+            </h2>
+            {batch && batch.lines.length > 0 && (
+              <table className="ledger">
+                <tbody>
+                  {batch.lines.map((l) => (
+                    <tr key={l.product.id}>
+                      <td>{l.name}</td>
+                      <td className="n measure">
+                        {Number(l.given.toPrecision(4))}{' '}
+                        <span className="unit">{l.stock ? `mL of stock ${l.stock.batch}` : l.unit}</span>
+                      </td>
+                      <td className="n small">{formatSigned(l.givenError, 1)} %</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            )}
+            {batch?.conflicts.map((c) => (
+              <p key={c} className="note bad">
+                {c}
+              </p>
+            ))}
+            <ol className="mix-steps" aria-label={`Steps of bottle ${bottle.letter}`}>
+              {batch?.steps(bottle.batch).map((s) => (
+                <li key={s.id}>
+                  <label>
+                    <input type="checkbox" />
+                    <span>
+                      {s.text}
+                      {s.caution && <span className="step-caution small">{s.caution}</span>}
+                    </span>
+                  </label>
+                </li>
+              ))}
+            </ol>
+            <p className="small quiet">
+              Really: ________________ EC ______ pH ______ °C ______ by ____________
+            </p>
+          </section>
+        );
+      })}
+      <Caution>
+        Concentrates are never mixed with each other: each into the water on its own; acid into water, never
+        water into acid. Gloves and eye protection with acids, peroxide and powders. Labels and safety data
+        sheets come first. Left-over solution: on garden soil within reason, never to a watercourse; local
+        rules come first.
+      </Caution>
+    </main>
+  );
+}

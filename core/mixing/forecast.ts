@@ -1,0 +1,50 @@
+import type { PackLeft } from '../log/packs';
+import type { TreatmentId, UnitId } from '../model/ids';
+import { type Plan, type ProductUse, doseAmount } from '../model/plan';
+import { amountOf } from './density';
+import { batchVolume, dueMixes, programmeDays } from './programme';
+
+export interface StockForecast {
+  /** what one feed of the trial takes, in the pack's unit: the largest of the programme's, spare included */
+  perFeed: number;
+  /** the first day on which the pack hasn't enough; null when it lasts */
+  outOnDay: number | null;
+}
+
+/**
+ * How long a pack lasts with the feeds that are still to come.
+ *
+ * @param living units that still want something
+ * @param fromDay first day whose feeds aren't mixed yet
+ * @returns null when the trial takes nothing from this pack
+ */
+export function stockForecast(
+  plan: Plan,
+  { product, pack, left }: Pick<PackLeft, 'product' | 'pack' | 'left'>,
+  living: readonly { id: UnitId; treatmentId: TreatmentId }[],
+  fromDay: number,
+): StockForecast | null {
+  const first = product.packs[0]?.id;
+  const own = (u: ProductUse) => u.productId === product.id && (u.packId ?? first) === pack.id;
+  const inPack = (u: ProductUse, times: number): number => {
+    const amount = amountOf(product, doseAmount(u) * times, u.unit, pack.unit);
+    return amount.ok ? amount.value : 0;
+  };
+  const takenOn = (day: number, anyDay = false): number =>
+    dueMixes(plan, day, living, anyDay).reduce((sum, due) => {
+      const litres = batchVolume(due, plan.mixing.sparePercent);
+      const times = litres ?? due.unitIds.length;
+      return sum + due.uses.filter(own).reduce((s, u) => s + inPack(u, times), 0);
+    }, 0);
+  const days = programmeDays(plan);
+  const perDay = days.map((day) => ({ day, taken: takenOn(day) }));
+  const perFeed = Math.max(0, ...perDay.map((d) => d.taken)) || takenOn(-1, true);
+  if (perFeed <= 0) return null;
+  let rest = left;
+  for (const { day, taken } of perDay) {
+    if (day < fromDay) continue;
+    rest -= taken;
+    if (rest < -1e-9) return { perFeed, outOnDay: day };
+  }
+  return { perFeed, outOnDay: null };
+}

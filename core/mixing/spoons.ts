@@ -1,0 +1,41 @@
+import type { Product } from '../model/product';
+import { type MeasureSystem, measureWorth, systemNames } from '../quantity/measure';
+import { amountOf, spoonDensity } from './density';
+
+/** An amount in a measure people have at hand. */
+export interface InMeasure {
+  /** e.g. “US tsp”, “cap” */
+  name: string;
+  count: number;
+  /** spread of level spoons of this powder, per cent; null where it wasn't weighed or is a liquid */
+  spreadPercent: number | null;
+}
+
+/**
+ * An amount in the user's own measures: the product's caps and strokes, and spoons where the powder's bulk
+ * density is known or it is poured.
+ *
+ * @example inOwnMeasures(powder, 4.75, 'g', usMeasures)[0] // { name: 'US tsp', count: 1.01 } at 0.95 g/mL
+ */
+export function inOwnMeasures(
+  product: Pick<Product, 'spoon' | 'densityKgPerL' | 'ownMeasures'>,
+  amount: number,
+  unit: 'g' | 'mL' | 'piece',
+  measures: MeasureSystem,
+): InMeasure[] {
+  if (unit === 'piece') return [];
+  const own = product.ownMeasures.flatMap((m): InMeasure[] => {
+    const here = amountOf(product, amount, unit, m.unit);
+    return here.ok ? [{ name: m.name, count: here.value / m.amount, spreadPercent: null }] : [];
+  });
+  const ml = amountOf(product, amount, unit, 'mL');
+  if (!ml.ok) return own;
+  const spread = product.spoon ? spoonDensity(product.spoon).cvPercent : null;
+  const inTsp = ml.value / measureWorth({ unit: 'tsp', system: null }, measures).base;
+  // A tablespoon from three teaspoons on, as cooks do.
+  const spoon = inTsp >= 3 ? { unit: 'tbsp', count: inTsp / 3 } : { unit: 'tsp', count: inTsp };
+  return [
+    ...own,
+    { name: `${systemNames[measures.spoon]} ${spoon.unit}`, count: spoon.count, spreadPercent: spread },
+  ];
+}
