@@ -20,7 +20,7 @@ import '../rooms/mixing/mixing.css';
 import { listProducts } from '../store/products';
 import { Caution } from '../ui/Caution';
 import { RoomHead } from '../ui/RoomHead';
-import { type CalculatorRow, emptyRow, readRow } from './calculatorRow';
+import { type CalculatorRow, emptyRow, exampleRow, readRow } from './calculatorRow';
 
 export async function clientLoader() {
   return { products: await listProducts() };
@@ -31,7 +31,7 @@ const figure = (x: number) => String(Number(x.toPrecision(4)));
 /** Mixing arithmetic without a trial: products, rates and a volume to a recipe, its errors and its order. */
 export default function Calculator() {
   const { products } = useLoaderData<typeof clientLoader>();
-  const [rows, setRows] = useState<CalculatorRow[]>([emptyRow()]);
+  const [rows, setRows] = useState<CalculatorRow[]>([exampleRow()]);
   const [volume, setVolume] = useState('1 gal');
   const [measures, setMeasures] = useState(usMeasures);
   const [tools, setTools] = useState<Tools>({ scaleStepG: 1, liquidStepMl: 0.5 });

@@ -27,6 +27,13 @@ export const emptyRow = (): CalculatorRow => ({
   rate: '',
 });
 
+/** What the calculator opens with: a rate off a label, as an example. */
+export const exampleRow = (): CalculatorRow => ({
+  ...emptyRow(),
+  analysis: '12-6-18, 4, 1.5',
+  rate: '12 g / 5 gal',
+});
+
 export interface RowRead {
   dose: { product: Product; use: ProductUse } | null;
   errors: { analysis?: string; density?: string; rate?: string };

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { deriveState } from '~core/log/state';
-import { entry, harvest, height, heightTrait, plan, trait, unitId, weighing } from '~core/testing/trial';
+import { entry, harvest, height, heightTrait, plan, trait, unitId, weighing, use } from '~core/testing/trial';
 import { tesseraLetter, tesseraStyle } from '../ui/tesserae';
 import { logLines } from './log/logLines';
 import { planSummary } from './planSummary';
@@ -53,13 +53,36 @@ describe('the stair', () => {
     expect(s['weigh-in']).toMatchObject({ progress: 'half', howFar: '1/6' });
     expect(s.findings!.progress).toBe('half');
   });
+  it('Mixing counts what is due today, else says the next day', () => {
+    // day 10 of the trial
+    const fed = (over: object) => {
+      const p = plan();
+      const products = [use({ solutionLPerUnit: 1, everyDays: 5, fromDay: 5, timesPerUnit: 4, ...over })];
+      return { ...p, treatments: p.treatments.map((t) => (t.name === 'A' ? { ...t, products } : t)) };
+    };
+    const mixed = (treatmentId: string) =>
+      entry({ kind: 'mix', treatmentId, batch: treatmentId, volumeL: 3, amounts: [], day: 10 });
+    expect(steps([], fed({})).mixing).toMatchObject({
+      howFar: '0/2',
+      progress: 'half',
+      hint: '2 to mix today',
+    });
+    expect(steps([mixed('A')], fed({})).mixing).toMatchObject({ howFar: '1/2' });
+    expect(steps([mixed('A'), mixed('Water')], fed({})).mixing).toMatchObject({ howFar: 'd 15' });
+    expect(steps([], fed({ fromDay: 20 })).mixing).toMatchObject({ howFar: 'd 20', progress: 'none' });
+    expect(steps([], fed({ fromDay: 1, timesPerUnit: 1 })).mixing).toMatchObject({
+      progress: 'full',
+      howFar: '',
+    });
+    expect(steps([], fed({ everyDays: null, fromDay: null })).mixing!.hint).toMatch(/when you like/);
+  });
   it('is done when everything is', () => {
     const log = [
       sealed,
       ...plan().units.flatMap((u) => [entry(height(u.id, 5)), entry(height(u.id, 6, 'r2'))]),
       ...harvest({ Water: [1, 2, 3], A: [4, 5, 6] }),
     ];
-    expect(Object.values(steps(log, plan(), true)).map((s) => s.progress)).toEqual(Array(10).fill('full'));
+    expect(Object.values(steps(log, plan(), true)).map((s) => s.progress)).toEqual(Array(11).fill('full'));
     expect(planSummary(deriveState(plan(), log), today)).toBe('read the verdict');
   });
   it('says what comes next', () => {

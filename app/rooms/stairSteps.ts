@@ -19,6 +19,9 @@ export interface StairStep {
 function mixingStep(state: TrialState, today: string): StairStep {
   const { plan } = state;
   const step = { room: 'mixing', name: 'Mixing', howFar: '', progress: 'none' as const };
+  if (!plan.treatments.some((t) => t.products.length > 0)) {
+    return { ...step, howFar: '–', progress: 'full', hint: 'Nothing is mixed in this trial' };
+  }
   const days = programmeDays(plan);
   if (days.length === 0) return { ...step, hint: 'No programme: doses without days are mixed when you like' };
   const day = dayOfDate(plan.startDate, today);

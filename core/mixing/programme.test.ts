@@ -8,7 +8,7 @@ import {
   mixedOn,
   nextProgrammeDay,
   programmeDays,
-  useDays,
+  daysOfUse,
   usesAt,
 } from './programme';
 
@@ -24,15 +24,15 @@ const late = use({
 
 describe('days of a use', () => {
   it('from a day, so many times', () => {
-    expect(useDays(weekly)).toEqual([3, 10, 17]);
-    expect(useDays(use({ everyDays: 7, timesPerUnit: 2 }))).toEqual([0, 7]);
-    expect(useDays(use({ fromDay: 4 }))).toEqual([4]);
-    expect(useDays(use())).toEqual([]);
+    expect(daysOfUse(weekly)).toEqual([3, 10, 17]);
+    expect(daysOfUse(use({ everyDays: 7, timesPerUnit: 2 }))).toEqual([0, 7]);
+    expect(daysOfUse(use({ fromDay: 4 }))).toEqual([4]);
+    expect(daysOfUse(use())).toEqual([]);
   });
   it('due on those days and no others', () => {
     for (const u of [weekly, late, use({ fromDay: 4 }), use()]) {
       const due = Array.from({ length: 60 }, (_, d) => d).filter((d) => isDueOn(u, d));
-      expect(due).toEqual(useDays(u));
+      expect(due).toEqual(daysOfUse(u));
     }
   });
 });

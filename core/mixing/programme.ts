@@ -3,14 +3,14 @@ import type { TreatmentId, UnitId } from '../model/ids';
 import type { Plan, ProductUse, Treatment } from '../model/plan';
 
 /** Days of the trial a use falls on, in order; empty where it has no fixed days. */
-export function useDays(use: Pick<ProductUse, 'fromDay' | 'everyDays' | 'timesPerUnit'>): number[] {
+export function daysOfUse(use: Pick<ProductUse, 'fromDay' | 'everyDays' | 'timesPerUnit'>): number[] {
   if (use.everyDays === null) return use.fromDay === null ? [] : [use.fromDay];
   const first = use.fromDay ?? 0;
   return Array.from({ length: use.timesPerUnit }, (_, i) => first + i * use.everyDays!);
 }
 
 /** Whether a use falls on a day. Flushes come first: see `dueMixes`. */
-export const isDueOn = (use: Parameters<typeof useDays>[0], day: number): boolean => {
+export const isDueOn = (use: Parameters<typeof daysOfUse>[0], day: number): boolean => {
   const first = use.fromDay ?? 0;
   if (use.everyDays === null) return use.fromDay === day;
   const index = (day - first) / use.everyDays;
@@ -103,7 +103,7 @@ export function usesAt(treatment: Pick<Treatment, 'products'>, day: number): Pro
   const due = dissolved.filter((u) => isDueOn(u, day));
   if (due.length > 0) return due;
   const span = (u: ProductUse) => {
-    const days = useDays(u);
+    const days = daysOfUse(u);
     return { first: days[0] ?? null, last: days[days.length - 1] ?? null };
   };
   const running = dissolved.filter((u) => {
@@ -124,7 +124,7 @@ export function usesAt(treatment: Pick<Treatment, 'products'>, day: number): Pro
 
 /** Every day of the trial on which something is fed or flushed, in order. */
 export function programmeDays(plan: Pick<Plan, 'treatments'>): number[] {
-  const days = plan.treatments.flatMap((t) => [...t.flushDays, ...t.products.flatMap(useDays)]);
+  const days = plan.treatments.flatMap((t) => [...t.flushDays, ...t.products.flatMap(daysOfUse)]);
   return [...new Set(days)].sort((a, b) => a - b);
 }
 

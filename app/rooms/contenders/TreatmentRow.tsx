@@ -70,7 +70,7 @@ export function TreatmentRow({ index, products, unitNoun, locked, blind, remove 
             />
           </div>
           <div className="w2">
-            <Field name={at(`products.${i}.amount`)} label="Dose" placeholder="5 or 1 tsp/gal" numeric />
+            <Field name={at(`products.${i}.amount`)} label="Dose" numeric helperText="or 1 tsp/gal" />
           </div>
           <div className="w1">
             <Choice

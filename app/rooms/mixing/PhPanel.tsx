@@ -8,11 +8,11 @@ import { useRecordForm } from '../../form/useRecordForm';
 import { shortDate } from '../../bench/clock';
 import { Caution } from '../../ui/Caution';
 import type { MixingData } from './mixing';
-import { type Vessel, vesselFields } from './vessels';
+import { type Vessel, noBand, vesselFields } from './vessels';
 
 /** Correcting pH: what the user's own last correction says, and the new one written down as a titration. */
 export function PhPanel({ data, vessel }: { data: MixingData; vessel: Vessel }) {
-  const { band } = data.plan.mixing;
+  const band = vessel.fed ? data.plan.mixing.band : noBand;
   const now = vessel.readings.ph.at(-1)?.value;
   const last = vessel.titrations.at(-1);
   const { form, busy, onSubmit } = useRecordForm({
@@ -63,16 +63,16 @@ export function PhPanel({ data, vessel }: { data: MixingData; vessel: Vessel }) 
           <div className="w6">
             <Field name="agent" label="What was given" placeholder="citric acid 10 %" size="small" />
           </div>
-          <div className="w3">
+          <div className="w4">
             <Field name="amountMl" label="How much" suffix="mL" numeric size="small" />
           </div>
-          <div className="w3">
+          <div className="w4">
             <Field name="volumeL" label="Into" suffix="L" numeric size="small" />
           </div>
-          <div className="w3">
+          <div className="w4">
             <Field name="phBefore" label="pH before" numeric size="small" />
           </div>
-          <div className="w3">
+          <div className="w4">
             <Field name="phAfter" label="pH after" numeric size="small" />
           </div>
           <div className="w6">

@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { dueMixes, mixedOn, useDays } from '~core/mixing/programme';
+import { dueMixes, mixedOn, daysOfUse } from '~core/mixing/programme';
 import { type ProductUse, doseAmount } from '~core/model/plan';
 import { listNames } from '~core/quantity/format';
 import { dateOfDay } from '~core/schedule/rounds';
@@ -145,7 +145,7 @@ export function ProgrammeView({ data }: { data: MixingData }) {
 }
 
 function when(u: ProductUse): string {
-  const days = useDays(u);
+  const days = daysOfUse(u);
   if (days.length === 0) return `${u.timesPerUnit} times, on no fixed days`;
   if (days.length === 1) return `day ${days[0]}`;
   return `every ${u.everyDays === 1 ? 'day' : `${u.everyDays} days`}, day ${days[0]} to ${days[days.length - 1]}, ${days.length} times`;

@@ -10,7 +10,7 @@ import { ReadingForm } from './ReadingForm';
 import { ReadingsChart } from './ReadingsChart';
 import { TopUpPanel } from './TopUpPanel';
 import type { MixingData } from './mixing';
-import { type Vessel, vesselsOf } from './vessels';
+import { type Vessel, noBand, vesselsOf } from './vessels';
 
 const quantities = [
   ['ec', 'Strength', 'mS/cm', 2],
@@ -24,7 +24,8 @@ export function ReservoirsView({ data }: { data: MixingData }) {
   const vessels = vesselsOf(data);
   const [chosen, setChosen] = useState(
     () =>
-      vessels.find((v) => Object.values(v.readings).some((r) => r.length > 0))?.key ?? vessels[0]?.key ?? '',
+      (vessels.find((v) => v.fed && v.readings.ec.length > 0) ?? vessels.find((v) => v.fed) ?? vessels[0])
+        ?.key ?? '',
   );
   const vessel = vessels.find((v) => v.key === chosen) ?? vessels[0];
   if (!vessel) {
@@ -60,7 +61,7 @@ export function ReservoirsView({ data }: { data: MixingData }) {
       <div className="reservoir">
         <section>
           <DriftTable data={data} vessel={vessel} />
-          <ReadingsChart vessel={vessel} band={plan.mixing.band} />
+          <ReadingsChart vessel={vessel} band={vessel.fed ? plan.mixing.band : noBand} />
         </section>
         <section className="stack">
           {sealed ? (
@@ -80,7 +81,8 @@ export function ReservoirsView({ data }: { data: MixingData }) {
 
 /** From the first reading to the last, in words and against the band. */
 function DriftTable({ data, vessel }: { data: MixingData; vessel: Vessel }) {
-  const { band } = data.plan.mixing;
+  // Plain water isn’t kept in a band of feed.
+  const band = vessel.fed ? data.plan.mixing.band : noBand;
   const limits = {
     ec: [band.ecLow, band.ecHigh],
     ph: [band.phLow, band.phHigh],

@@ -5,7 +5,6 @@ import { costPerLitre } from '~core/mixing/matching';
 import { usesAt } from '~core/mixing/programme';
 import { stockForecast } from '~core/mixing/forecast';
 import { doseAmount } from '~core/model/plan';
-import { plural } from '~core/quantity/format';
 import { dateOfDay } from '~core/schedule/rounds';
 import { shortDate } from '../../bench/clock';
 import { TesseraName } from '../../ui/Tessera';
@@ -148,8 +147,7 @@ export function StockView({ data }: { data: MixingData }) {
           </table>
         </div>
         <p className="small quiet" style={{ marginTop: '0.4rem' }}>
-          Products only, at the doses planned for day {day}. {plural(plan.unitNoun)} that died are left out of
-          the feeds to come.
+          Products only, at the doses planned for day {day}.
         </p>
       </section>
       {stocks.length > 0 && (

@@ -28,7 +28,7 @@ export function TopUpPanel({ data, vessel }: { data: MixingData; vessel: Vessel 
       ec: text(vessel.readings.ec.at(-1)?.value),
       loss: text(loss),
       days: '3',
-      target: text(middle(data)),
+      target: text(vessel.fed ? middle(data) : null),
     },
   });
   const [volume, ec, lost, days, target] = useWatch({
@@ -57,7 +57,7 @@ export function TopUpPanel({ data, vessel }: { data: MixingData; vessel: Vessel 
               suffix="L"
               numeric
               size="small"
-              helperText={loss === null ? 'no top-ups in the log yet' : 'from the top-ups in the log'}
+              helperText={loss === null ? 'no top-ups yet' : 'from the top-ups'}
             />
           </div>
           <div className="w4">

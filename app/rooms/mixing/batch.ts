@@ -42,7 +42,7 @@ export interface Batch {
 }
 
 interface Asked {
-  data: Pick<MixingData, 'plan' | 'names' | 'packs' | 'stocks'>;
+  data: Pick<MixingData, 'plan' | 'names' | 'packs' | 'stocks' | 'blind'>;
   bottle: Pick<Bottle, 'treatmentId' | 'uses' | 'kind'>;
   tools: Tools;
   size: number;
@@ -97,7 +97,7 @@ export function batchOf({ data, bottle, tools, size, fromStock, actual }: Asked)
   });
   const parts = lines.map((l): Part => ({
     id: l.product.id,
-    name: l.stock ? `of stock ${l.stock.batch} (${l.name})` : l.name,
+    name: l.stock ? `of stock ${l.stock.batch} (${l.name})` : data.blind ? `from ${l.name}` : l.name,
     amount: `${Number(l.given.toPrecision(6))} ${l.stock ? 'mL' : l.unit === 'piece' ? 'pieces of' : l.unit}`,
     contents: contentsOf(l.product),
     dissolved: l.stock !== null,

@@ -91,7 +91,8 @@ export default function MixingRoom() {
     programme: 'Every product, stage and day. A day opens its mixes.',
     reservoirs: 'Strength, pH and temperature of each vessel, top-ups, and what water loss does.',
     stock: 'Every mix takes from its pack. What is left, for how long, and what a litre costs.',
-    setup: 'Tools, water, regimen and band. Part of the plan, and sealed with it.',
+    setup:
+      'Tools, water, regimen and band: part of the plan, and sealed with it. The scale of a day is chosen on the mix day.',
   };
   return (
     <>

@@ -5,7 +5,7 @@ import { dateOfDay } from '~core/schedule/rounds';
 import { shortDate } from '../../bench/clock';
 import { Caution } from '../../ui/Caution';
 import { RoomHead } from '../../ui/RoomHead';
-import { Tessera } from '../../ui/Tessera';
+import { TesseraName } from '../../ui/Tessera';
 import '../layout/labels.css';
 import { batchOf } from './batch';
 import { type MixingData, clientLoader } from './mixing';
@@ -64,7 +64,7 @@ export default function MixingCard() {
         return (
           <section key={bottle.key} className="section card-bottle">
             <h2>
-              <Tessera index={bottle.index} size={26} /> {bottle.letter} {blind ? '' : bottle.name}{' '}
+              <TesseraName index={bottle.index} name={`${bottle.letter} ${blind ? '' : bottle.name}`} size={26} />{' '}
               <span className="quiet small">
                 {direct ? 'as it is' : size === null ? '' : `${Number(size.toPrecision(4))} L`} for{' '}
                 {bottle.unitIds.length} {bottle.unitIds.length === 1 ? plan.unitNoun : plural(plan.unitNoun)}

@@ -3,6 +3,7 @@ import { ofKind } from '~core/log/resolve';
 import { type Filling, fillingsOf } from '~core/log/waterUse';
 import type { ReadingAt, Titration } from '~core/mixing/reservoir';
 import type { TreatmentId, UnitId } from '~core/model/ids';
+import type { TargetBand } from '~core/model/plan';
 import type { MixingData } from './mixing';
 
 /** A vessel that is read: a unit, or the bottle a treatment is mixed in. */
@@ -13,15 +14,20 @@ export interface Vessel {
   treatmentId: TreatmentId;
   /** of the tile */
   index: number;
+  /** it holds feed, not water alone */
+  fed: boolean;
   readings: Record<'ec' | 'ph' | 'temperature', ReadingAt[]>;
   fillings: Filling[];
   titrations: Titration[];
 }
 
-type Source = Pick<MixingData, 'shown' | 'living' | 'state'>;
+/** For vessels of plain water. */
+export const noBand: TargetBand = { ecLow: null, ecHigh: null, phLow: null, phHigh: null, source: '' };
+
+type Source = Pick<MixingData, 'plan' | 'shown' | 'living' | 'state'>;
 
 /** Bottles first, then the living units; each with its readings and fillings in order. */
-export function vesselsOf({ shown, living, state }: Source): Vessel[] {
+export function vesselsOf({ plan, shown, living, state }: Source): Vessel[] {
   const readings = ofKind(state.entries, 'reading');
   const titrations = ofKind(state.entries, 'phDose').map(({ body, at }) => ({ ...body, at }));
   const of = (unitId: UnitId | null, treatmentId: TreatmentId): Vessel['readings'] => {
@@ -37,12 +43,14 @@ export function vesselsOf({ shown, living, state }: Source): Vessel[] {
         .sort((a, b) => Date.parse(a.at) - Date.parse(b.at));
     return { ec: list('ec'), ph: list('ph'), temperature: list('temperature') };
   };
+  const fed = (id: TreatmentId) => plan.treatments.some((t) => t.id === id && t.products.length > 0);
   const bottles = shown.treatments.map((t, index): Vessel => ({
     key: `bottle ${t.id}`,
     name: `Bottle ${letterOf(index)}, ${t.name}`,
     unitId: null,
     treatmentId: t.id,
     index,
+    fed: fed(t.id),
     readings: of(null, t.id),
     fillings: [],
     // What was seen in one vessel of a treatment holds for the same solution in its other vessels.
@@ -56,6 +64,7 @@ export function vesselsOf({ shown, living, state }: Source): Vessel[] {
       unitId: u.id,
       treatmentId: u.treatmentId,
       index,
+      fed: fed(u.treatmentId),
       readings: of(u.id, u.treatmentId),
       fillings: fillingsOf(state.entries, u.id),
       titrations: titrations.filter((x) => x.treatmentId === u.treatmentId),
