@@ -2,6 +2,7 @@ import { expect, it } from 'vitest';
 import { deriveState } from '../log/state';
 import { entry, harvest, height, heightTrait, plan, product, unitId, use } from '../testing/trial';
 import { readTable } from './csv';
+import { mixingTables } from './mixingTables';
 import { trialTables } from './tables';
 
 const p = plan({ replicates: 2, blocked: true });
@@ -115,4 +116,42 @@ it('k of n, crops, columns, settings and readings are there', () => {
     gradient: '210',
   });
   expect(rowOf('observations')).toMatchObject({ value: '3', out_of: '5', crop: 'basil', not_yet: 'true' });
+});
+
+it('mixes have a row a product, water one without; feedings a row a unit; other readings stay out', () => {
+  const reading = { subject: 'bottle', unitId: null, treatmentId: 'A', instrument: 'typed' };
+  const log = [
+    entry({
+      kind: 'mix',
+      treatmentId: 'A',
+      batch: 'b',
+      volumeL: 2,
+      day: 4,
+      amounts: [
+        { productId: 'feed', amount: 3, unit: 'g', wanted: 2.6 },
+        { productId: 'bare', amount: 20, unit: 'mL', fromStock: 'S1' },
+      ],
+    }),
+    entry({ kind: 'mix', treatmentId: 'Water', batch: 'w', volumeL: 2, amounts: [] }),
+    entry({ kind: 'feed', unitIds: [unitId('A', 0), unitId('A', 1)], batch: 'b', volumeLPerUnit: 0.5 }),
+    entry({ kind: 'reading', quantity: 'ph', value: 6.1, ...reading }),
+    entry({ kind: 'reading', quantity: 'tare', value: 12, ...reading }),
+  ];
+  const rows = Object.fromEntries(
+    mixingTables(deriveState(p, log)).map((t) => {
+      const read = readTable(t.csv);
+      return [t.name, read.ok ? read.value.rows : []];
+    }),
+  );
+  expect(rows.mixes!.map((r) => r.slice(2))).toEqual([
+    ['A', 'b', '4', '2', 'feed', '3', 'g', '2.6', ''],
+    ['A', 'b', '4', '2', 'bare', '20', 'mL', '', 'S1'],
+    ['Water', 'w', '', '2', '', '', '', '', ''],
+  ]);
+  expect(rows.feedings!.map((r) => r.slice(2))).toEqual([
+    ['TST-02', 'b', '0.5', 'feed'],
+    ['TST-04', 'b', '0.5', 'feed'],
+  ]);
+  expect(rows.readings).toHaveLength(1);
+  expect(rows.ph_corrections).toEqual([]);
 });

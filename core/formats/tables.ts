@@ -3,6 +3,7 @@ import { ofKind } from '../log/resolve';
 import type { Pack, Product } from '../model/product';
 import { positionKey, readingsOf } from '../model/area';
 import { type DataTable, table, utc } from './dataTable';
+import { mixingTables } from './mixingTables';
 import { observationTable } from './observationTable';
 
 /** Every table of a trial, in the order a reader would open them. */
@@ -128,6 +129,31 @@ export function trialTables(state: TrialState): DataTable[] {
           description: 'times per unit in the trial',
           value: (r) => r.use.timesPerUnit,
         },
+        {
+          name: 'strength_percent',
+          type: 'number',
+          description: 'strength, per cent of amount',
+          value: (r) => r.use.strengthPercent,
+        },
+        {
+          name: 'as_written',
+          type: 'string',
+          description: 'the dose as it was written',
+          value: (r) => r.use.rateText,
+        },
+        {
+          name: 'from_day',
+          type: 'integer',
+          description: 'first day of the trial',
+          value: (r) => r.use.fromDay,
+        },
+        {
+          name: 'every_days',
+          type: 'integer',
+          description: 'days from one time to the next',
+          value: (r) => r.use.everyDays,
+        },
+        { name: 'stage', type: 'string', description: 'stage in words', value: (r) => r.use.stage },
       ],
       plan.treatments.flatMap((treatment) => treatment.products.map((use) => ({ treatment, use }))),
       { foreign: { treatment_id: ['treatments', 'treatment_id'] } },
@@ -223,6 +249,7 @@ export function trialTables(state: TrialState): DataTable[] {
       { primary: 'unit_id', foreign: { treatment_id: ['treatments', 'treatment_id'] } },
     ),
     observationTable(state),
+    ...mixingTables(state),
     table(
       'events',
       'What else happened',

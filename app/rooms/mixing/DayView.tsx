@@ -116,7 +116,9 @@ export function DayView({ data }: { data: MixingData }) {
                 type="button"
                 className="mix-row"
                 // on a phone the list is a strip that scrolls: the open bottle stays in sight
-                ref={b === open ? (el) => el?.scrollIntoView({ block: 'nearest', inline: 'center' }) : undefined}
+                ref={
+                  b === open ? (el) => el?.scrollIntoView({ block: 'nearest', inline: 'center' }) : undefined
+                }
                 aria-current={b === open}
                 onClick={() => {
                   setChosen(b.key);

@@ -63,9 +63,12 @@ async function mix(trialId: string | undefined, f: z.output<typeof MixForm>): Pr
     known = state.entries.some((e) => e.body.kind === 'mix' && e.body.batch === f.batch);
     const stocks = stocksLeft(state.entries);
     f.lines.forEach((l, i) => {
-      const stock = l.fromStock === null ? undefined : stocks.find((s) => s.batch === l.fromStock);
+      if (l.fromStock === null) return;
+      const stock = stocks.find((s) => s.batch === l.fromStock);
       const wanted = l.actual ?? l.measured;
-      if (stock && wanted > stock.leftMl + 1e-9) {
+      if (!stock) {
+        short = { path: `lines.${i}.actual`, message: `There is no stock ${l.fromStock}.` };
+      } else if (wanted > stock.leftMl + 1e-9) {
         short = {
           path: `lines.${i}.actual`,
           message: `Stock ${stock.batch} has only ${Number(stock.leftMl.toFixed(1))} mL left.`,

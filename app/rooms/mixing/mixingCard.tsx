@@ -64,7 +64,11 @@ export default function MixingCard() {
         return (
           <section key={bottle.key} className="section card-bottle">
             <h2>
-              <TesseraName index={bottle.index} name={`${bottle.letter} ${blind ? '' : bottle.name}`} size={26} />{' '}
+              <TesseraName
+                index={bottle.index}
+                name={`${bottle.letter} ${blind ? '' : bottle.name}`}
+                size={26}
+              />{' '}
               <span className="quiet small">
                 {direct ? 'as it is' : size === null ? '' : `${Number(size.toPrecision(4))} L`} for{' '}
                 {bottle.unitIds.length} {bottle.unitIds.length === 1 ? plan.unitNoun : plural(plan.unitNoun)}

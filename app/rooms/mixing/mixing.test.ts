@@ -1,0 +1,320 @@
+import '../../testing/browserGlobals';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { packsLeft, stocksLeft } from '~core/log/packs';
+import type { TrialId } from '~core/model/ids';
+import type { Plan } from '~core/model/plan';
+import { analysis, plan, product, use } from '~core/testing/trial';
+import { createTrial, loadTrial, sealPlan } from '../../store/trials';
+import { batchOf } from './batch';
+import { bottlesOn, partNames, stockName } from './bottles';
+import { mixingAction } from './mixingActions';
+import { SetUpForm, applyMatch, applySetUp, toSetUpForm } from './mixingForms';
+import { vesselsOf } from './vessels';
+
+const powder = product({
+  id: 'powder' as never,
+  name: 'Prova secca',
+  form: 'powder',
+  analysis: analysis({ nPercent: 12, caPercent: 4 }),
+  packs: [{ ...product().packs[0]!, size: 1, unit: 'kg' }],
+});
+const dose = use({
+  productId: powder.id,
+  amount: 1,
+  unit: 'g',
+  solutionLPerUnit: 0.8,
+  everyDays: 7,
+  fromDay: 3,
+  timesPerUnit: 3,
+});
+let n = 0;
+let p: Plan;
+beforeEach(async () => {
+  n += 1;
+  const base = plan({ treatments: ['Water', 'A'] });
+  p = {
+    ...base,
+    id: `mixed-${n}` as TrialId,
+    products: [powder],
+    scaleStepG: 1,
+    treatments: base.treatments.map((t) => (t.name === 'A' ? { ...t, products: [dose] } : t)),
+  };
+  await createTrial(p);
+});
+
+const tools = { scaleStepG: 1, liquidStepMl: 1 };
+/** What the room's loader gives its card, in short. */
+async function room() {
+  const trial = await loadTrial(p.id);
+  const bottles = bottlesOn(trial, 3, false);
+  const data = {
+    plan: trial.row.plan,
+    names: partNames(trial),
+    packs: packsLeft([powder], trial.state.entries),
+    stocks: stocksLeft(trial.state.entries),
+    blind: trial.blind,
+  };
+  const card = (size: number, fromStock = {}, actual: (number | null)[] = []) =>
+    batchOf({ data, bottle: bottles.find((b) => b.letter === 'B')!, tools, size, fromStock, actual });
+  return { trial, bottles, data, card };
+}
+const line = (over: object = {}) => ({
+  productId: powder.id,
+  packId: 'pack',
+  unit: 'g',
+  wanted: 2.64,
+  measured: 3,
+  fromStock: null,
+  actual: '',
+  ...over,
+});
+const mix = (over: object = {}) =>
+  mixingAction(p.id, {
+    intent: 'mix',
+    treatmentId: 'A',
+    day: 3,
+    direct: false,
+    volume: '2,64',
+    batch: 'TST-B-d3',
+    stepG: 1,
+    lines: [line()],
+    ec: '',
+    ph: '',
+    temperature: '',
+    instrument: '',
+    ...over,
+  });
+const errorsOf = (result: Awaited<ReturnType<typeof mix>>) => ('errors' in result ? result.errors : {});
+
+describe('a day’s bottles', () => {
+  it('have the volume the units need with the spare, and a name of their own', async () => {
+    const { bottles } = await room();
+    expect(bottles.map((b) => [b.letter, b.kind, b.volumeL, b.batch])).toEqual([
+      ['A', 'water', 2.64, 'TST-A-d3'],
+      ['B', 'solution', 2.64, 'TST-B-d3'],
+    ]);
+  });
+  it('know what was mixed and fed, and propose the next name', async () => {
+    await mix({ ec: '1,2' });
+    let b = (await room()).bottles[1]!;
+    expect(b.batch).toBe('TST-B-d3-2');
+    expect(b.mixed).toMatchObject([{ batch: 'TST-B-d3', said: '3 g Prova secca', fed: false }]);
+    expect(b.mixed[0]!.readingIds).toHaveLength(1);
+    await mixingAction(p.id, {
+      intent: 'feed',
+      unitIds: b.unitIds,
+      batch: 'TST-B-d3',
+      day: 3,
+      purpose: 'feed',
+      volume: '0.8',
+    });
+    b = (await room()).bottles[1]!;
+    expect(b.mixed[0]!.fed).toBe(true);
+    await mixingAction(p.id, { intent: 'takeBack', ids: [b.mixed[0]!.id, ...b.mixed[0]!.readingIds] });
+    const { bottles, trial } = await room();
+    expect(bottles[1]!.mixed).toEqual([]);
+    expect(trial.state.entries.some((e) => e.body.kind === 'reading')).toBe(false);
+  });
+  it('under codes a product is called by its jar, and nothing else', async () => {
+    await createTrial({ ...p, id: `blind-${n}` as TrialId, blinding: 'scorer' }, undefined, [], {
+      order: ['A', 'Water'] as never,
+    });
+    const blind = await loadTrial(`blind-${n}`);
+    expect(partNames(blind)).toEqual({ 'A/powder': 'jar A1' });
+    const [first] = bottlesOn(blind, 3, false);
+    expect(first).toMatchObject({ letter: 'A', name: 'Code A', batch: 'TST-A-d3' });
+  });
+});
+
+describe('the card', () => {
+  it('rounds to the scale, says what that does, and takes a typed amount at its word', async () => {
+    const { card } = await room();
+    expect(card(2.4).lines[0]).toMatchObject({ wanted: 2.4, measured: 2, given: 2 });
+    expect(card(2.4).worst).toBeCloseTo(100 / 6, 9);
+    expect(card(2.4).made!.mgPerL.N).toBeCloseTo((2 / 2.4) * 120, 9);
+    const typed = card(2.4, {}, [2.5]);
+    expect(typed.lines[0]!.givenError).toBeCloseTo((100 * 0.1) / 2.4, 9);
+    expect(typed.made!.mgPerL.N).toBeCloseTo((2.5 / 2.4) * 120, 9);
+    expect(card(3).worst).toBe(0);
+    expect(
+      card(3)
+        .steps('b')
+        .map((s) => s.partId),
+    ).toContain('powder');
+  });
+  it('takes what the scale can’t weigh from a stock solution that holds enough', async () => {
+    await mixingAction(p.id, {
+      intent: 'stock',
+      productId: powder.id,
+      packId: 'pack',
+      batch: stockName((await loadTrial(p.id)).state, p),
+      massG: '25',
+      volumeMl: '250',
+    });
+    const { card, data } = await room();
+    expect(data.stocks).toMatchObject([{ batch: 'TST-stock', leftMl: 250 }]);
+    const cured = card(2.4);
+    // 2.4 g of 100 g/L are 24 mL
+    expect(cured.lines[0]!.stock).toMatchObject({ batch: 'TST-stock', heldG: expect.closeTo(2.4, 9) });
+    expect(cured.lines[0]!.given).toBe(24);
+    expect(cured.worst).toBe(0);
+    expect(cured.made!.mgPerL.N).toBeCloseTo(120, 6);
+    // weighed again when asked, and never from a stock that hasn’t enough
+    expect(card(2.4, { powder: null }).lines[0]!.stock).toBeNull();
+    expect(card(40.4).lines[0]!.stock).toBeNull();
+  });
+});
+
+describe('what the Mixing room writes', () => {
+  it('a mix takes from its pack, with the readings of its batch', async () => {
+    await mix({ ec: '1,2', ph: '6', instrument: 'pocket meter' });
+    const { data, trial } = await room();
+    expect(data.packs[0]).toMatchObject({ taken: 0.003, left: 0.997 });
+    expect(trial.state.entries.map((e) => e.body)).toMatchObject([
+      {
+        kind: 'mix',
+        volumeL: 2.64,
+        day: 3,
+        stepG: 1,
+        amounts: [{ amount: 3, wanted: 2.64, packId: 'pack' }],
+      },
+      { kind: 'reading', quantity: 'ec', value: 1.2, batch: 'TST-B-d3', instrument: 'pocket meter' },
+      { kind: 'reading', quantity: 'ph', value: 6 },
+    ]);
+  });
+  it('what was really given counts, not what was meant', async () => {
+    await mix({ lines: [line({ actual: '2,5' })] });
+    expect((await room()).data.packs[0]!.taken).toBe(0.0025);
+  });
+  it.each([
+    [{ volume: '' }, 'volume', /How much/],
+    [{ volume: '0' }, 'volume', /More than 0/],
+    [{ batch: ' ' }, 'batch', /name/],
+    [{ ec: '1200' }, 'ec', /ppm/],
+    [{ ph: '15' }, 'ph', /0 to 14/],
+    [{ lines: [line({ actual: 'some' })] }, 'lines.0.actual', /isn’t a number/],
+    [{ lines: [line({ fromStock: 'S9', unit: 'mL', actual: '24' })] }, 'lines.0.actual', /no stock S9/],
+  ])('%#: says what is wrong at its field', async (over, field, said) => {
+    const errors = errorsOf(await mix(over));
+    expect(errors[field]).toMatch(said);
+    expect((await loadTrial(p.id)).log).toEqual([]);
+  });
+  it('no two batches of one name, and no more of a stock than there is', async () => {
+    await mix();
+    expect(errorsOf(await mix()).batch).toMatch(/already/);
+    const stock = {
+      intent: 'stock',
+      productId: powder.id,
+      packId: null,
+      batch: 'S1',
+      massG: '5',
+      volumeMl: '50',
+    };
+    await mixingAction(p.id, stock);
+    expect(errorsOf(await mixingAction(p.id, stock)).batch).toMatch(/already/);
+    const much = line({ fromStock: 'S1', unit: 'mL', measured: 60 });
+    expect(errorsOf(await mix({ batch: 'b2', lines: [much] }))['lines.0.actual']).toMatch(/only 50 mL/);
+  });
+  it('a reading in ppm is kept as EC; one figure at least', async () => {
+    const reading = (over: object) =>
+      mixingAction(p.id, {
+        intent: 'reading',
+        unitId: null,
+        treatmentId: 'A',
+        subject: 'Bottle B',
+        ec: '',
+        ph: '',
+        temperature: '',
+        instrument: '',
+        scale: 1,
+        ...over,
+      });
+    expect(errorsOf(await reading({})).ec).toMatch(/one reading/);
+    expect(errorsOf(await reading({ ec: '1400' })).ec).toMatch(/µS\/cm or ppm/);
+    await reading({ ec: '1400', scale: 700 });
+    const { trial } = await room();
+    const [bottle] = vesselsOf({ plan: p, shown: p, living: p.units, state: trial.state }).filter(
+      (v) => v.readings.ec.length > 0,
+    );
+    expect(bottle).toMatchObject({ name: 'Bottle B, A', fed: true });
+    expect(bottle!.readings.ec[0]!.value).toBe(2);
+  });
+  it('a pH correction is a titration of its vessel', async () => {
+    const give = (over: object) =>
+      mixingAction(p.id, {
+        intent: 'phDose',
+        unitId: p.units[1]!.id,
+        treatmentId: 'A',
+        subject: 'TST-02',
+        agent: 'citric acid',
+        amountMl: '2',
+        volumeL: '10',
+        phBefore: '7',
+        phAfter: '6',
+        ...over,
+      });
+    expect(errorsOf(await give({ phAfter: '7' })).phAfter).toMatch(/Nothing changed/);
+    expect(errorsOf(await give({ agent: '' })).agent).toMatch(/Name/);
+    await give({});
+    const { trial } = await room();
+    const vessels = vesselsOf({ plan: p, shown: p, living: p.units, state: trial.state });
+    // seen in one vessel of the treatment, it holds for the others of it
+    expect(vessels.filter((v) => v.titrations.length > 0).map((v) => v.treatmentId)).toEqual(
+      Array(4).fill('A'),
+    );
+  });
+  it('anything else is refused', async () => {
+    expect(errorsOf(await mixingAction(p.id, { intent: 'pour' })).intent).toMatch(/no such thing/);
+  });
+});
+
+describe('the set-up', () => {
+  it('opened and saved changes nothing', () => {
+    const said = {
+      ...p,
+      mixing: {
+        ...p.mixing,
+        regimen: 'measure' as const,
+        liquidStepMl: 0.5,
+        water: { ec: 0.4, ph: 7.1, elementsMgPerL: { Ca: 40, Na: 12.5 }, bicarbonateMgPerL: 90 },
+        band: { ecLow: 1, ecHigh: 2, phLow: 5.5, phHigh: 6.5, source: 'my own' },
+        exchange: [{ currency: 'USD', rate: 0.92 }],
+      },
+    };
+    for (const plan_ of [p, said]) {
+      expect(applySetUp(plan_, SetUpForm.parse(toSetUpForm(plan_)))).toEqual(plan_);
+    }
+  });
+  it.each([
+    [{ waterElements: 'Ca 40, Xx 3' }, 'waterElements', /“Xx 3”/],
+    [{ exchange: 'USD' }, 'exchange', /“USD”/],
+    [{ ecLow: '2', ecHigh: '1', source: 'own' }, 'ecHigh', /More than 2/],
+    [{ ecLow: '1' }, 'source', /where the band comes from/],
+    [{ scaleStepG: '-1' }, 'scaleStepG', /More than 0/],
+  ])('%#: says what is wrong at its field', async (over, field, said) => {
+    const result = await mixingAction(p.id, { ...toSetUpForm(p), ...over });
+    expect(errorsOf(result)[field]).toMatch(said);
+  });
+  it('is sealed with the plan', async () => {
+    await mixingAction(p.id, { ...toSetUpForm(p), sparePercent: '20' });
+    expect((await loadTrial(p.id)).row.plan.mixing.sparePercent).toBe(20);
+    await sealPlan(p.id);
+    expect(errorsOf(await mixingAction(p.id, toSetUpForm(p))).regimen).toMatch(/sealed/);
+  });
+  it('matched doses go into the plan, and can be undone', async () => {
+    const match = {
+      intent: 'match',
+      matchedOn: 'nitrogen',
+      element: 'K',
+      factors: [{ treatmentId: 'A', productId: 'powder', factor: 1.5 }],
+    };
+    await mixingAction(p.id, match);
+    const { row } = await loadTrial(p.id);
+    expect(row.plan).toMatchObject({ matchedOn: 'nitrogen', mixing: { matchedElement: 'K' } });
+    expect(row.plan.treatments[1]!.products[0]!.amount).toBe(1.5);
+    await mixingAction(p.id, { intent: 'undo' });
+    expect((await loadTrial(p.id)).row.plan.treatments[1]!.products[0]!.amount).toBe(1);
+    const asIs = applyMatch(p, { ...match, factors: [] } as never);
+    expect(asIs.treatments).toEqual(p.treatments);
+  });
+});
