@@ -11,11 +11,11 @@ import { formatSigned } from '~core/quantity/format';
 import { mixingConflicts, mixingSteps, contentsOf } from '~core/mixing/order';
 import { type Tools, recipeOf } from '~core/mixing/recipe';
 import { DOSE_ERROR_LIMIT, smallestBatch } from '~core/mixing/rounding';
-import { inOwnMeasures } from '~core/mixing/spoons';
+import { inOwnMeasures, spoonsText } from '~core/mixing/spoons';
 import { stockSolution } from '~core/mixing/stockSolution';
 import { SolutionLine } from '../rooms/mixing/SolutionLine';
 import { Steps } from '../rooms/mixing/Steps';
-import { StepChoice } from '../rooms/mixing/tools';
+import { DryChoice, StepChoice } from '../rooms/mixing/tools';
 import '../rooms/mixing/mixing.css';
 import { listProducts } from '../store/products';
 import { Caution } from '../ui/Caution';
@@ -54,7 +54,7 @@ export default function Calculator() {
   const parts = (recipe?.lines ?? []).map((l) => ({
     id: l.product.id,
     name: l.product.name,
-    amount: `${figure(l.measured)} ${l.unit}`,
+    amount: l.spooned ? `${spoonsText(l.measured, measures)}, level,` : `${figure(l.measured)} ${l.unit}`,
     contents: contentsOf(l.product),
   }));
   const off = (recipe?.lines ?? []).filter((l) => Math.abs(l.errorPercent) > DOSE_ERROR_LIMIT);
@@ -109,13 +109,7 @@ export default function Calculator() {
             </MenuItem>
           ))}
         </TextField>
-        <StepChoice
-          label="Weighed in steps of"
-          unit="g"
-          steps={[0.01, 0.1, 0.5, 1, 2, 5]}
-          value={tools.scaleStepG}
-          onChange={(scaleStepG) => setTools({ ...tools, scaleStepG })}
-        />
+        <DryChoice tools={tools} measures={measures} onChange={setTools} />
         <StepChoice
           label="Liquids in steps of"
           unit="mL"
@@ -236,7 +230,13 @@ export default function Calculator() {
                         {figure(l.wanted)} <span className="unit">{l.unit}</span>
                       </td>
                       <td className="n measure">
-                        {figure(l.measured)} <span className="unit">{l.unit}</span>
+                        {l.spooned ? (
+                          spoonsText(l.measured, measures)
+                        ) : (
+                          <>
+                            {figure(l.measured)} <span className="unit">{l.unit}</span>
+                          </>
+                        )}
                       </td>
                       <td
                         className="n"

@@ -4,7 +4,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import type { TrialId } from '~core/model/ids';
 import { type Plan } from '~core/model/plan';
 import { protocols } from '~core/schedule/protocols';
-import { height, plan, trait, unitId, use } from '~core/testing/trial';
+import { height, plan, trait, unitId, use as productUse } from '~core/testing/trial';
 import { createTrial, deleteTrial, loadTrial, savePlan, sealPlan, takeIn, wholeTrial } from '../store/trials';
 import { restore } from '../store/bin';
 import { newUse, newTreatment } from './contenders/contendersForm';
@@ -37,7 +37,7 @@ describe('Layout', () => {
     const seen = [];
     for (let i = 0; i < 3; i++) {
       await does({ intent: 'reserve', position: at(4, 0) });
-      seen.push(await use());
+      seen.push(await productUse());
     }
     expect(seen).toEqual(['blocked', 'guard', null]);
     const taken = await does({ intent: 'reserve', position: at(0, 0) });
@@ -167,7 +167,7 @@ describe('blinding', () => {
       products: [product()],
       treatments: p.treatments.map((t) => ({
         ...t,
-        products: [use({ amount: 5, solutionLPerUnit: 1 })] as never,
+        products: [productUse({ amount: 5, solutionLPerUnit: 1 })] as never,
       })),
     };
     expect(bottleTags(fed, false)[0]).toMatchObject({
@@ -202,7 +202,7 @@ describe('Fairness', () => {
         i === 1
           ? {
               ...t,
-              products: [use({ productId: own.id, amount: 5 })],
+              products: [productUse({ productId: own.id, amount: 5 })],
             }
           : t,
       ),

@@ -212,6 +212,14 @@ const cases: Record<string, Case> = {
     found: /Prova a for 7 units: 1\.4 g becomes 1 g \(−28\.6 %\)/,
     cures: true,
   },
+  'above-label': {
+    fault: (p) => ({
+      ...p,
+      products: p.products.map((x) => ({ ...x, labelRate: '0.05 g/L' })),
+    }),
+    found: /A: Prova a at \d+ times the highest rate/,
+    cures: true,
+  },
   'fed-medium': { fault: condition({ mediumFed: true }), found: /A: plain coir carries feed/, cures: false },
   'control-water': {
     fault: (p) => second(p, (t) => ({ ...t, water: 'tap' })),
@@ -382,7 +390,15 @@ describe.each(Object.entries(cases))('%s', (id, { fault, over, found, cures }) =
 describe('details', () => {
   it('equal strength asks for readings, and takes them', () => {
     const p: Plan = { ...clean(), matchedOn: 'strength' };
-    expect(audit(input(p))[0]?.found).toMatch(/can’t be worked out for A, B/);
+    const unknown = { ...p, products: p.products.map((x) => ({ ...x, analysis: null })) };
+    expect(audit(input(unknown))[0]?.found).toMatch(/can’t be worked out for A, B/);
+    // both doses are the same by their labels; one of them twice as strong isn't
+    expect(ids(audit(input(p)))).toEqual([]);
+    const strong = second(p, (t) => ({
+      ...t,
+      products: t.products.map((u) => ({ ...u, amount: u.amount * 3 })),
+    }));
+    expect(audit(input(strong)).find((f) => f.ruleId === 'unequal-dose')?.found).toMatch(/mS/);
     const read = new Map([
       ['A', 1.4],
       ['B', 1.45],

@@ -1,3 +1,4 @@
+import { doseRules } from './doseRules';
 import { placeRules } from './placeRules';
 import { productRules } from './productRules';
 import { questionRules } from './questionRules';
@@ -9,6 +10,7 @@ import type { AuditInput, Cured, Found, Rule, Severity } from './rule';
 export const rules: readonly Rule[] = [
   ...questionRules,
   ...productRules,
+  ...doseRules,
   ...samenessRules,
   ...unitRules,
   ...placeRules,

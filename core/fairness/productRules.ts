@@ -1,11 +1,5 @@
-import { formatMoney } from '../cost/money';
-import { treatmentCost } from '../cost/treatmentCost';
-import { elementPerUnit } from '../mixing/perUnit';
-import { roundToStep } from '../mixing/rounding';
 import { blankTreatment } from '../model/blankPlan';
 import { type Treatment, controlOf, doseAmount } from '../model/plan';
-import { convertAmount, dimensionOf } from '../quantity/amount';
-import { formatFigure } from '../quantity/format';
 import { comparesFeeds, groupsOf, type Rule } from './rule';
 
 const noControl: Rule = {
@@ -123,98 +117,6 @@ const severalChanged: Rule = {
   },
 };
 
-/** Doses promised to be equal may differ by this much, per cent. */
-const MATCH_TOLERANCE = 10;
-
-const unequalDose: Rule = {
-  id: 'unequal-dose',
-  severity: 'breaks',
-  title: 'Doses promised equal aren’t',
-  why: 'More of the same nutrient is no better product.',
-  check: ({ plan, ecByTreatment }) => {
-    const fed = plan.treatments.filter((t) => t.products.length > 0);
-    if (fed.length < 2 || plan.matchedOn === 'label' || plan.matchedOn === 'asIs') return null;
-    const element = plan.mixing.matchedElement;
-    const amountOf = (t: Treatment): number | null => {
-      if (plan.matchedOn === 'nitrogen') return elementPerUnit(t, plan, element);
-      if (plan.matchedOn === 'strength') return ecByTreatment.get(t.id) ?? null;
-      const cost = treatmentCost(t, plan.products, plan.currency, plan.mixing.exchange);
-      return cost.ok ? cost.value.perUnit.minor : null;
-    };
-    const amounts = fed.map((t) => ({ t, value: amountOf(t) }));
-    const unknown = amounts.filter((a) => a.value === null).map((a) => a.t.name);
-    const what = { nitrogen: element === 'N' ? 'nitrogen' : element, strength: 'strength', money: 'money' }[
-      plan.matchedOn
-    ];
-    if (unknown.length > 0) {
-      return {
-        found: `Equal ${what} was promised, but it can’t be worked out for ${unknown.join(', ')}.`,
-        cure:
-          plan.matchedOn === 'strength'
-            ? 'Read the strength of each solution and write it down.'
-            : plan.matchedOn === 'nitrogen'
-              ? 'Enter the label analysis (and the density of liquids by weight) in the library.'
-              : 'Give each product a pack with a price, all in one currency.',
-        room: plan.matchedOn === 'strength' ? 'contenders' : 'library',
-      };
-    }
-    const values = amounts.map((a) => a.value!);
-    const [low, high] = [Math.min(...values), Math.max(...values)];
-    if (high <= low * (1 + MATCH_TOLERANCE / 100)) return null;
-    const unit =
-      plan.matchedOn === 'nitrogen' ? ` g ${element}` : plan.matchedOn === 'strength' ? ' mS/cm' : '';
-    const figure = (v: number) =>
-      plan.matchedOn === 'money'
-        ? formatMoney({ minor: v, currency: plan.currency })
-        : `${Number(v.toPrecision(3))}${unit}`;
-    return {
-      found: `Equal ${what} was promised; per ${plan.unitNoun}: ${amounts.map((a) => `${a.t.name} ${figure(a.value!)}`).join(', ')}.`,
-      cure: 'Change the doses, or say that each is used at its label rate.',
-      room: 'contenders',
-      fix: { label: 'Say: each at its label rate', apply: () => ({ plan: { ...plan, matchedOn: 'label' } }) },
-    };
-  },
-};
-
-/** A dose that the scale's step changes by more than this, per cent, is in doubt. */
-const DOSE_TOLERANCE = 5;
-
-const doseError: Rule = {
-  id: 'dose-error',
-  severity: 'weakens',
-  title: 'The scale is too coarse for a dose',
-  why: 'A whole-gram scale makes 2.4 g into 2 g: a sixth of the dose is missing.',
-  check: ({ plan }) => {
-    const step = plan.scaleStepG;
-    if (step === null) return null;
-    const off = plan.treatments.flatMap((t) =>
-      t.products.flatMap((u) => {
-        if (dimensionOf(u.unit) !== 'mass') return [];
-        const grams = convertAmount(doseAmount(u), u.unit, 'g', null);
-        if (!grams.ok) return [];
-        const units = plan.units.filter((x) => x.treatmentId === t.id).length || 1;
-        const wanted = grams.value * (u.solutionLPerUnit ?? 1) * units;
-        const { errorPercent: error, measured } = roundToStep(wanted, step);
-        const name = plan.products.find((p) => p.id === u.productId)?.name ?? t.name;
-        return Math.abs(error) > DOSE_TOLERANCE
-          ? [
-              `${name} for ${units} ${units > 1 ? 'units' : 'unit'}: ${Number(wanted.toPrecision(3))} g becomes ${Number(measured.toPrecision(3))} g (${error > 0 ? '+' : '−'}${formatFigure(Math.abs(error), 1)} %)`,
-            ]
-          : [];
-      }),
-    );
-    if (off.length === 0) return null;
-    return {
-      found: `${off.join('; ')}, on a scale with steps of ${step} g.`,
-      cure: 'Mix a bigger batch or a stock solution, or weigh on a finer scale.',
-      room: 'contenders',
-      ...(step > 0.1 && {
-        fix: { label: 'There is a 0.1 g scale', apply: () => ({ plan: { ...plan, scaleStepG: 0.1 } }) },
-      }),
-    };
-  },
-};
-
 const fedWords = /fertili[sz]ed|pre-?charged|enriched|with feed|fed medium/i;
 
 const fedMedium: Rule = {
@@ -292,8 +194,6 @@ export const productRules = [
   noControl,
   additiveWithoutBase,
   severalChanged,
-  unequalDose,
-  doseError,
   fedMedium,
   undisclosed,
   sameProductTwice,

@@ -11,7 +11,7 @@ export const severityNames: Record<Severity, string> = {
   note: 'readers will ask',
 };
 
-export type PlanRoom = 'question' | 'contenders' | 'layout' | 'labels' | 'review' | 'library';
+export type PlanRoom = 'question' | 'contenders' | 'layout' | 'mixing' | 'labels' | 'review' | 'library';
 
 /** What the audit looks at. */
 export interface AuditInput {

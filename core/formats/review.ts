@@ -2,7 +2,8 @@ import { formatMoney } from '../cost/money';
 import { describeCostError } from '../cost/treatmentCost';
 import type { TrialState } from '../log/state';
 import type { AuditFinding } from '../fairness/audit';
-import { blindingNames, designNames, matchingNames, roleNames } from '../model/plan';
+import { blindingNames, designNames, matchingName, roleNames } from '../model/plan';
+import { mixingItems } from './mixingRecord';
 import type { ReviewText } from '../model/trial';
 import { formatFigure, formatSigned, plural } from '../quantity/format';
 import { roundProgress } from '../schedule/rounds';
@@ -210,6 +211,7 @@ function howBlocks(state: TrialState, today: string): Block[] {
         ...(plan.alsoAsked ? [`Also asked, exploratory: ${plan.alsoAsked}`] : []),
         ...(plan.finishingRule ? [`Finishing rule: ${plan.finishingRule}`] : []),
         ...conductItems(state),
+        ...mixingItems(state),
         ...roundProgress(state, today).map(
           (r) =>
             `${r.round.name}: planned for ${r.date}, ${r.unitsDone} of ${r.unitsWanted} ${plural(plan.unitNoun)} measured.`,
@@ -230,7 +232,7 @@ function conductItems({ plan, revealedAt }: TrialState): string[] {
     ...(plan.wholeSystem
       ? ['Whole systems were compared: what did it, medium, container or feed, can’t be said.']
       : []),
-    ...(feeds > 1 ? [`Doses were matched on: ${matchingNames[plan.matchedOn]}.`] : []),
+    ...(feeds > 1 ? [`Doses were matched on: ${matchingName(plan)}.`] : []),
     ...(plan.scorer ? [`Measured and scored by ${plan.scorer}.`] : []),
     ...(plan.blinding === 'open'
       ? []

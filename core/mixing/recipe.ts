@@ -12,6 +12,8 @@ export interface Tools {
   scaleStepG: number | null;
   /** smallest step of syringe or cylinder, mL; null: taken as exact */
   liquidStepMl: number | null;
+  /** level spoons in place of a scale: the smallest part of one that can be measured, mL; null: weighed */
+  spoonStepMl?: number | null;
 }
 
 /** One product of a batch: what is wanted and what the tool can do. */
@@ -19,6 +21,8 @@ export interface RecipeLine extends Rounded {
   product: Product;
   use: ProductUse;
   unit: 'g' | 'mL' | 'piece';
+  /** a powder measured by the level spoon */
+  spooned: boolean;
   /** the dose in `unit` per litre of solution (or per unit, for a direct dose) */
   perBase: number;
 }
@@ -32,10 +36,14 @@ export interface Recipe {
   made: Solution | null;
 }
 
-/** What a product is measured in: liquids by volume, the rest by weight where a density allows it. */
-function measuredIn(product: Product, unit: AmountUnit): 'g' | 'mL' | 'piece' {
+/**
+ * What a product is measured in: liquids by volume, the rest by weight or by the spoon, where a density
+ * allows it.
+ */
+function measuredIn(product: Product, unit: AmountUnit, bySpoon: boolean): 'g' | 'mL' | 'piece' {
   const dimension = dimensionOf(unit);
   if (dimension === 'count') return 'piece';
+  if (bySpoon && product.form !== 'liquid' && amountOf(product, 1, unit, 'mL').ok) return 'mL';
   if (dimension === 'mass') return 'g';
   if (product.form === 'liquid') return 'mL';
   return amountOf(product, 1, unit, 'g').ok ? 'g' : 'mL';
@@ -59,11 +67,20 @@ export function recipeOf(
   const lines = uses.flatMap((use): RecipeLine[] => {
     const product = products.find((p) => p.id === use.productId);
     if (!product) return [];
-    const unit = measuredIn(product, use.unit);
+    const bySpoon = tools.spoonStepMl != null;
+    const unit = measuredIn(product, use.unit, bySpoon);
     const dose = amountOf(product, doseAmount(use), use.unit, unit);
     if (!dose.ok) return [];
-    const step = unit === 'g' ? tools.scaleStepG : unit === 'mL' ? tools.liquidStepMl : 1;
-    return [{ product, use, unit, perBase: dose.value, ...roundToStep(dose.value * size, step) }];
+    const spooned = unit === 'mL' && product.form !== 'liquid' && bySpoon;
+    const step =
+      unit === 'g'
+        ? tools.scaleStepG
+        : unit === 'piece'
+          ? 1
+          : spooned
+            ? tools.spoonStepMl!
+            : tools.liquidStepMl;
+    return [{ product, use, unit, spooned, perBase: dose.value, ...roundToStep(dose.value * size, step) }];
   });
   const at = (amount: (l: RecipeLine) => number) =>
     direct || size <= 0

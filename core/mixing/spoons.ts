@@ -39,3 +39,27 @@ export function inOwnMeasures(
     { name: `${systemNames[measures.spoon]} ${spoon.unit}`, count: spoon.count, spreadPercent: spread },
   ];
 }
+
+const quarters = ['', '¼', '½', '¾'];
+
+/**
+ * Level spoons in words, in quarters where it is some.
+ * @param ml volume, mL
+ * @example spoonsText(7.393, usMeasures) // '1½ US tsp'
+ */
+export function spoonsText(ml: number, measures: MeasureSystem): string {
+  const count = ml / measureWorth({ unit: 'tsp', system: null }, measures).base;
+  const inQuarters = Math.round(count * 4);
+  const near = Math.abs(count * 4 - inQuarters) < 0.02;
+  const whole = Math.floor(inQuarters / 4);
+  const figure = near
+    ? `${whole > 0 || inQuarters === 0 ? whole : ''}${quarters[inQuarters % 4]}`
+    : String(Number(count.toPrecision(2)));
+  return `${figure} ${systemNames[measures.spoon]} tsp`;
+}
+
+/** The parts of a level teaspoon that spoon sets have, mL. */
+export const spoonSteps = (measures: MeasureSystem): { label: string; ml: number }[] => {
+  const tsp = measureWorth({ unit: 'tsp', system: null }, measures).base;
+  return [0.25, 0.5, 1].map((part) => ({ label: spoonsText(tsp * part, measures), ml: tsp * part }));
+};

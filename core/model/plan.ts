@@ -5,7 +5,7 @@ import { RoundId, TraitId, TreatmentId, TrialId, UnitId } from './ids';
 import { MixingSetUp } from './mixingSetUp';
 import { Product } from './product';
 import { Trait } from './trait';
-import { Factor, Treatment, matchings } from './treatment';
+import { Factor, Treatment, matchingNames, matchings } from './treatment';
 
 export * from './area';
 export * from './design';
@@ -149,3 +149,9 @@ export function controlOf(plan: Pick<Plan, 'treatments'>): Treatment | null {
   }
   return null;
 }
+
+/** What doses were matched on, with the element where it is one. @example matchingName(plan) // 'equal K' */
+export const matchingName = ({ matchedOn, mixing }: Pick<Plan, 'matchedOn' | 'mixing'>): string =>
+  matchedOn === 'nitrogen'
+    ? `equal ${mixing.matchedElement === 'N' ? 'nitrogen' : mixing.matchedElement}`
+    : matchingNames[matchedOn];

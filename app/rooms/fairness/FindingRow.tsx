@@ -10,6 +10,7 @@ const roomNames: Record<PlanRoom, string> = {
   question: 'Question',
   contenders: 'Contenders',
   layout: 'Layout',
+  mixing: 'Mixing',
   labels: 'the labels',
   review: 'Review',
   library: 'the library',

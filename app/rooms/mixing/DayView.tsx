@@ -11,7 +11,7 @@ import { MixCard } from './MixCard';
 import { Mixed } from './Mixed';
 import type { Bottle } from './bottles';
 import type { MixingData } from './mixing';
-import { StepChoice, useTools } from './tools';
+import { DryChoice, StepChoice, useTools } from './tools';
 
 /** The mixing day: which day, with which tools, a list of bottles and the card of the open one. */
 export function DayView({ data }: { data: MixingData }) {
@@ -78,13 +78,7 @@ export function DayView({ data }: { data: MixingData }) {
             Today
           </Button>
         )}
-        <StepChoice
-          label="Weighed in steps of"
-          unit="g"
-          steps={[0.01, 0.1, 0.5, 1, 2, 5]}
-          value={tools.scaleStepG}
-          onChange={(scaleStepG) => setTools({ ...tools, scaleStepG })}
-        />
+        <DryChoice tools={tools} measures={plan.mixing.measures} onChange={setTools} />
         <StepChoice
           label="Liquids in steps of"
           unit="mL"

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { amountOf } from '~core/mixing/density';
 import { DOSE_ERROR_LIMIT } from '~core/mixing/rounding';
-import { inOwnMeasures } from '~core/mixing/spoons';
+import { inOwnMeasures, spoonsText } from '~core/mixing/spoons';
 import { formatSigned } from '~core/quantity/format';
 import { Field } from '../../form/fields';
 import type { Batch, BatchLine } from './batch';
@@ -68,7 +68,13 @@ export function RecipeTable({ batch, data, onStock }: Props) {
                   {figure(wanted)} <span className="unit">{unit}</span>
                 </td>
                 <td className="n measure">
-                  {figure(measured)} <span className="unit">{unit}</span>
+                  {l.spooned && !l.stock ? (
+                    spoonsText(measured, plan.mixing.measures)
+                  ) : (
+                    <>
+                      {figure(measured)} <span className="unit">{unit}</span>
+                    </>
+                  )}
                 </td>
                 <td
                   className="n"
@@ -103,6 +109,7 @@ export function RecipeTable({ batch, data, onStock }: Props) {
 }
 
 function spoons(l: BatchLine, measures: MixingData['plan']['mixing']['measures']): string {
+  if (l.spooned) return 'level, not heaped';
   return inOwnMeasures(l.product, l.measured, l.unit, measures)
     .map((m) => {
       const spread = m.spreadPercent === null ? '' : ` (± ${m.spreadPercent.toFixed(0)} %)`;

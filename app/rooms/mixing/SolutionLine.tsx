@@ -1,4 +1,4 @@
-import { mainElements } from '~core/model/element';
+import { elements, mainElements } from '~core/model/element';
 import type { Solution } from '~core/mixing/solution';
 import { STRENGTH_ERROR_PERCENT, STRENGTH_FORMULA, ppmOf, ppmScales } from '~core/mixing/strength';
 import { formatFigure, formatSigned } from '~core/quantity/format';
@@ -24,6 +24,46 @@ export function SolutionLine({ made, wanted }: { made: Solution; wanted: Solutio
         <span className="unit">mg/L</span>
       </div>
       <StrengthLine strength={strength} />
+      <details className="small">
+        <summary>
+          Ions: {formatFigure(made.ions.cations, 1)} meq/L of cations, {formatFigure(made.ions.anions, 1)} of
+          anions
+        </summary>
+        <table className="ledger ions">
+          <thead>
+            <tr>
+              <th>element</th>
+              <th className="n">mg/L</th>
+              <th className="n">mmol/L</th>
+              <th className="n">wanted, mg/L</th>
+              <th className="n">off by</th>
+            </tr>
+          </thead>
+          <tbody>
+            {elements
+              .filter((e) => made.mgPerL[e] > 0)
+              .map((e) => (
+                <tr key={e}>
+                  <td>{e}</td>
+                  <td className="n">{Number(made.mgPerL[e].toPrecision(3))}</td>
+                  <td className="n">{Number(made.mmolPerL[e].toPrecision(3))}</td>
+                  <td className="n">{Number(wanted.mgPerL[e].toPrecision(3))}</td>
+                  <td className="n">
+                    {wanted.mgPerL[e] > 0
+                      ? `${formatSigned(100 * (made.mgPerL[e] / wanted.mgPerL[e] - 1), 1)} %`
+                      : '–'}
+                  </td>
+                </tr>
+              ))}
+          </tbody>
+        </table>
+        {made.ions.unstatedNitrogen > 0 && (
+          <p className="quiet">
+            {formatFigure(made.ions.unstatedNitrogen, 1)} mmol/L of nitrogen in a form the label doesn’t say
+            are counted in neither.
+          </p>
+        )}
+      </details>
       {made.unknown.length > 0 && (
         <p className="small quiet">
           Without an analysis (or a density) of {made.unknown.map((p) => p.name).join(', ')}: the figures are

@@ -8,6 +8,7 @@ import {
   recipeOf,
   solutionMade,
 } from '~core/mixing/recipe';
+import { spoonsText } from '~core/mixing/spoons';
 import { DOSE_ERROR_LIMIT } from '~core/mixing/rounding';
 import type { Solution } from '~core/mixing/solution';
 import type { PackLeft } from '~core/log/packs';
@@ -98,7 +99,11 @@ export function batchOf({ data, bottle, tools, size, fromStock, actual }: Asked)
   const parts = lines.map((l): Part => ({
     id: l.product.id,
     name: l.stock ? `of stock ${l.stock.batch} (${l.name})` : data.blind ? `from ${l.name}` : l.name,
-    amount: `${Number(l.given.toPrecision(6))} ${l.stock ? 'mL' : l.unit === 'piece' ? 'pieces of' : l.unit}`,
+    amount: l.stock
+      ? `${Number(l.given.toPrecision(6))} mL`
+      : l.spooned
+        ? `${spoonsText(l.given, plan.mixing.measures)}, level,`
+        : `${Number(l.given.toPrecision(6))} ${l.unit === 'piece' ? 'pieces of' : l.unit}`,
     contents: contentsOf(l.product),
     dissolved: l.stock !== null,
   }));

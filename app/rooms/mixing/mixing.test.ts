@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { packsLeft, stocksLeft } from '~core/log/packs';
 import type { TrialId } from '~core/model/ids';
 import type { Plan } from '~core/model/plan';
-import { analysis, plan, product, use } from '~core/testing/trial';
+import { analysis, plan, product, use as productUse } from '~core/testing/trial';
 import { createTrial, loadTrial, sealPlan } from '../../store/trials';
 import { batchOf } from './batch';
 import { bottlesOn, partNames, stockName } from './bottles';
@@ -18,7 +18,7 @@ const powder = product({
   analysis: analysis({ nPercent: 12, caPercent: 4 }),
   packs: [{ ...product().packs[0]!, size: 1, unit: 'kg' }],
 });
-const dose = use({
+const dose = productUse({
   productId: powder.id,
   amount: 1,
   unit: 'g',

@@ -1,5 +1,6 @@
 import Button from '@mui/material/Button';
 import { Link, useLoaderData } from 'react-router';
+import { spoonsText } from '~core/mixing/spoons';
 import { formatSigned, plural } from '~core/quantity/format';
 import { dateOfDay } from '~core/schedule/rounds';
 import { shortDate } from '../../bench/clock';
@@ -10,7 +11,7 @@ import '../layout/labels.css';
 import { batchOf } from './batch';
 import { type MixingData, clientLoader } from './mixing';
 import './mixing.css';
-import { StepChoice, useTools } from './tools';
+import { DryChoice, useTools } from './tools';
 
 export { clientLoader };
 
@@ -28,13 +29,7 @@ export default function MixingCard() {
         title={blind ? 'The helper’s mixing card' : 'Mixing card'}
         actions={
           <span className="no-print line">
-            <StepChoice
-              label="Weighed in steps of"
-              unit="g"
-              steps={[0.01, 0.1, 0.5, 1]}
-              value={tools.scaleStepG}
-              onChange={(scaleStepG) => setTools({ ...tools, scaleStepG })}
-            />
+            <DryChoice tools={tools} measures={plan.mixing.measures} onChange={setTools} />
             <Button component={Link} to={`/trial/${id}/mixing?day=${day}`} color="secondary">
               Back to the mixing
             </Button>
@@ -82,8 +77,14 @@ export default function MixingCard() {
                     <tr key={l.product.id}>
                       <td>{l.name}</td>
                       <td className="n measure">
-                        {Number(l.given.toPrecision(4))}{' '}
-                        <span className="unit">{l.stock ? `mL of stock ${l.stock.batch}` : l.unit}</span>
+                        {l.spooned && !l.stock ? (
+                          spoonsText(l.given, plan.mixing.measures)
+                        ) : (
+                          <>
+                            {Number(l.given.toPrecision(4))}{' '}
+                            <span className="unit">{l.stock ? `mL of stock ${l.stock.batch}` : l.unit}</span>
+                          </>
+                        )}
                       </td>
                       <td className="n small">{formatSigned(l.givenError, 1)} %</td>
                     </tr>
