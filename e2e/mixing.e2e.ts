@@ -165,7 +165,7 @@ describe('a mix day: a three-part feed, a liquid and water, on a whole-gram scal
     await v.press('Fed to all 3 trays');
     await v.sees('Fed; the feeding is in the log.');
     await v.press('Take batch MIX-B-d0 back');
-    await v.sees('Taken back; the lines stay visible in the log.');
+    await v.sees('its lines stay visible in the log.');
     await v.sees('Mix due today — 0 of 3');
   });
 

@@ -21,6 +21,8 @@ const views: [name: string, path: string, size: typeof desk, ready: string][] = 
   ['fairness', '/trial/demo-trial-rad/fairness', desk, '.finding'],
   ['rehearsal', '/trial/demo-trial-cor/rehearsal', desk, '.sizes'],
   ['labels', '/trial/demo-trial-par/labels', desk, '.label img'],
+  ['mixing', '/trial/demo-trial-par/mixing?bottle=D', desk, '.mix-steps'],
+  ['mixing-compare', '/trial/demo-trial-par/mixing?view=compare', desk, '.element-grid'],
   ['rounds', '/trial/demo-trial-par/rounds', desk, '.tile.current'],
   ['rounds-phone', '/trial/demo-trial-par/rounds', phone, '.tile.current'],
   ['weigh-in', '/trial/demo-trial-cor/weigh-in', desk, '.steady'],

@@ -1,6 +1,4 @@
-import CloseIcon from '@mui/icons-material/Close';
 import Button from '@mui/material/Button';
-import IconButton from '@mui/material/IconButton';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
@@ -20,6 +18,7 @@ import '../rooms/mixing/mixing.css';
 import { listProducts } from '../store/products';
 import { Caution } from '../ui/Caution';
 import { RoomHead } from '../ui/RoomHead';
+import { CalculatorFields } from './CalculatorFields';
 import { type CalculatorRow, emptyRow, exampleRow, readRow } from './calculatorRow';
 
 export async function clientLoader() {
@@ -120,87 +119,15 @@ export default function Calculator() {
       </div>
       <div className="stack">
         {rows.map((row, i) => (
-          <div className="fields" key={row.key} role="group" aria-label={`Product ${i + 1}`}>
-            <div className="w3">
-              <TextField
-                select
-                size="small"
-                label="Product"
-                value={row.productId}
-                onChange={(e) => {
-                  const product = products.find((p) => p.id === e.target.value);
-                  set(i, { productId: e.target.value, rate: row.rate || (product?.labelRate ?? '') });
-                }}
-                slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-              >
-                <MenuItem value="">typed from the label</MenuItem>
-                {products.map((p) => (
-                  <MenuItem key={p.id} value={p.id}>
-                    {p.name}
-                  </MenuItem>
-                ))}
-              </TextField>
-            </div>
-            {row.productId === '' && (
-              <>
-                <div className="w3">
-                  <TextField
-                    size="small"
-                    label="N-P-K, then Ca, Mg, S"
-                    placeholder="12-6-18, 4, 1.5"
-                    value={row.analysis}
-                    onChange={(e) => set(i, { analysis: e.target.value })}
-                    error={Boolean(read[i]!.errors.analysis)}
-                    helperText={read[i]!.errors.analysis ?? '% by weight, P₂O₅ and K₂O'}
-                  />
-                </div>
-                <div className="w2">
-                  <TextField
-                    select
-                    size="small"
-                    label="Form"
-                    value={row.form}
-                    onChange={(e) => set(i, { form: e.target.value as CalculatorRow['form'] })}
-                  >
-                    <MenuItem value="powder">dry</MenuItem>
-                    <MenuItem value="liquid">liquid</MenuItem>
-                  </TextField>
-                </div>
-                <div className="w2">
-                  <TextField
-                    size="small"
-                    label="kg in a litre"
-                    value={row.density}
-                    onChange={(e) => set(i, { density: e.target.value })}
-                    error={Boolean(read[i]!.errors.density)}
-                    helperText={read[i]!.errors.density ?? 'for doses by volume'}
-                    slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-                  />
-                </div>
-              </>
-            )}
-            <div className="w2">
-              <TextField
-                size="small"
-                label="Rate"
-                placeholder="12 g / 5 gal"
-                value={row.rate}
-                onChange={(e) => set(i, { rate: e.target.value })}
-                error={Boolean(read[i]!.errors.rate)}
-                helperText={read[i]!.errors.rate}
-              />
-            </div>
-            {rows.length > 1 && (
-              <div>
-                <IconButton
-                  onClick={() => setRows(rows.filter((r) => r !== row))}
-                  aria-label={`Remove product ${i + 1}`}
-                >
-                  <CloseIcon fontSize="small" />
-                </IconButton>
-              </div>
-            )}
-          </div>
+          <CalculatorFields
+            key={row.key}
+            row={row}
+            number={i + 1}
+            products={products}
+            errors={read[i]!.errors}
+            onChange={(change) => set(i, change)}
+            onRemove={rows.length > 1 ? () => setRows(rows.filter((r) => r !== row)) : null}
+          />
         ))}
         <div>
           <Button color="secondary" variant="outlined" onClick={() => setRows([...rows, emptyRow()])}>

@@ -1,6 +1,16 @@
 import { describe, expect, it } from 'vitest';
 import { deriveState } from '~core/log/state';
-import { entry, harvest, height, heightTrait, plan, trait, unitId, weighing, use as productUse } from '~core/testing/trial';
+import {
+  entry,
+  harvest,
+  height,
+  heightTrait,
+  plan,
+  trait,
+  unitId,
+  weighing,
+  use as productUse,
+} from '~core/testing/trial';
 import { tesseraLetter, tesseraStyle } from '../ui/tesserae';
 import { logLines } from './log/logLines';
 import { planSummary } from './planSummary';
@@ -57,7 +67,9 @@ describe('the stair', () => {
     // day 10 of the trial
     const fed = (over: object) => {
       const p = plan();
-      const products = [productUse({ solutionLPerUnit: 1, everyDays: 5, fromDay: 5, timesPerUnit: 4, ...over })];
+      const products = [
+        productUse({ solutionLPerUnit: 1, everyDays: 5, fromDay: 5, timesPerUnit: 4, ...over }),
+      ];
       return { ...p, treatments: p.treatments.map((t) => (t.name === 'A' ? { ...t, products } : t)) };
     };
     const mixed = (treatmentId: string) =>

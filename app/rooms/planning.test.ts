@@ -37,7 +37,7 @@ describe('Layout', () => {
     const seen = [];
     for (let i = 0; i < 3; i++) {
       await does({ intent: 'reserve', position: at(4, 0) });
-      seen.push(await productUse());
+      seen.push(await use());
     }
     expect(seen).toEqual(['blocked', 'guard', null]);
     const taken = await does({ intent: 'reserve', position: at(0, 0) });

@@ -5,17 +5,14 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { formatMoney } from '~core/cost/money';
-import { type MatchBasis, type MatchProblem, type MatchedArm, matchDoses } from '~core/mixing/matching';
+import { type MatchBasis, matchDoses } from '~core/mixing/matching';
 import { usesAt } from '~core/mixing/programme';
-import { type ElementSymbol, elements, mainElements } from '~core/model/element';
+import { type ElementSymbol, elements } from '~core/model/element';
 import { doseAmount } from '~core/model/plan';
-import { formatFigure } from '~core/quantity/format';
 import { useDeed } from '../../form/useDeed';
-import { Tessera } from '../../ui/Tessera';
-import { TesseraBar } from '../../ui/TesseraBar';
 import { CodesClosed } from '../CodesClosed';
-import { StrengthLine } from './SolutionLine';
+import { ElementBars } from './ElementBars';
+import { MatchTable } from './MatchTable';
 import type { MixingData } from './mixing';
 
 type Kind = MatchBasis['kind'];
@@ -26,14 +23,6 @@ const bases: readonly (readonly [Kind, string, string])[] = [
   ['strength', 'Equal strength', 'Is it the product, or a stronger solution?'],
   ['money', 'Equal money', 'What the same money per litre buys.'],
 ];
-
-const problemWords = (problem: MatchProblem, element: ElementSymbol): string =>
-  ({
-    noElement: `has no ${element} on its label, or no density for a dose by volume: left as it is`,
-    noStrength: 'its strength can’t be estimated: left as it is',
-    noPrice: 'has no price: left as it is',
-    noLabel: 'has no label rate in the library that can be worked out: left as it is',
-  })[problem];
 
 /** What each treatment gets of everything, and what it would get if the doses were matched otherwise. */
 export function CompareView({ data }: { data: MixingData }) {
@@ -170,148 +159,5 @@ export function CompareView({ data }: { data: MixingData }) {
       <ElementBars data={data} matched={matched} />
       <MatchTable data={data} matched={matched} element={element} />
     </div>
-  );
-}
-
-/** A block for each element, a bar laid of tiles for each treatment. */
-function ElementBars({ data, matched }: { data: MixingData; matched: readonly MatchedArm[] }) {
-  const { plan } = data;
-  const name = (id: string) => plan.treatments.find((t) => t.id === id)?.name ?? '';
-  const shown = elements.filter(
-    (e) =>
-      (mainElements as readonly string[]).includes(e) ||
-      // What the water alone brings is the same for all and says nothing.
-      matched.some((m) => m.solution.mgPerL[e] - (plan.mixing.water.elementsMgPerL[e] ?? 0) > 0.05),
-  );
-  const figure = (x: number) =>
-    x === 0 ? '0' : x < 10 ? String(Number(x.toPrecision(2))) : String(Math.round(x));
-  const fed = matched.filter((m) => m.doses.length > 0 && m.solution.unknown.length === 0);
-  const byN = [...fed].sort((a, b) => a.solution.mgPerL.N - b.solution.mgPerL.N);
-  const [least, most] = [byN[0], byN[byN.length - 1]];
-  const times = least && most ? most.solution.mgPerL.N / least.solution.mgPerL.N : 1;
-  return (
-    <figure className="element-bars" aria-label="Elements by treatment">
-      <figcaption>
-        {times > 1.1 && least && most && Number.isFinite(times) ? (
-          <>
-            A litre of <strong>{name(most.id)}</strong> has {formatFigure(times, 1)} times the nitrogen of a
-            litre of <strong>{name(least.id)}</strong>: {figure(most.solution.mgPerL.N)} against{' '}
-            {figure(least.solution.mgPerL.N)} mg.
-          </>
-        ) : fed.length > 1 ? (
-          'A litre of each has about the same nitrogen.'
-        ) : (
-          'Milligrams of each element in a litre, the water’s own included.'
-        )}
-      </figcaption>
-      <div className="element-grid">
-        {shown.map((e) => {
-          const longest = Math.max(...matched.map((m) => m.solution.mgPerL[e]), 1e-9);
-          return (
-            <section key={e} aria-label={e}>
-              <h3>
-                {e} <span className="unit">mg/L</span>
-              </h3>
-              {matched.map((m) => {
-                const index = plan.treatments.findIndex((t) => t.id === m.id);
-                return (
-                  <div key={m.id} className="element-row" title={name(m.id)}>
-                    <Tessera index={index} size={16} />
-                    <TesseraBar index={index} share={m.solution.mgPerL[e] / longest} />
-                    <span className="num">
-                      {m.solution.unknown.length > 0 ? '≥ ' : ''}
-                      {figure(m.solution.mgPerL[e])}
-                    </span>
-                  </div>
-                );
-              })}
-            </section>
-          );
-        })}
-      </div>
-    </figure>
-  );
-}
-
-/** Doses, how far from the label, strength and cost of every treatment under the matching. */
-function MatchTable({
-  data,
-  matched,
-  element,
-}: {
-  data: MixingData;
-  matched: readonly MatchedArm[];
-  element: ElementSymbol;
-}) {
-  const { plan } = data;
-  return (
-    <div className="scroll-x">
-      <table className="ledger">
-        <thead>
-          <tr>
-            <th>contender</th>
-            <th>dose per litre</th>
-            <th>against its label</th>
-            <th>strength</th>
-            <th className="n">cost per litre</th>
-          </tr>
-        </thead>
-        <tbody>
-          {matched.map((m) => {
-            const index = plan.treatments.findIndex((t) => t.id === m.id);
-            return (
-              <tr key={m.id}>
-                <td>
-                  <span className="who">
-                    <Tessera index={index} size={22} /> {plan.treatments[index]?.name}
-                  </span>
-                </td>
-                <td>
-                  {m.doses.map((d) => (
-                    <div key={d.product.id}>
-                      <span className="num">
-                        {Number(d.amount.toPrecision(3))} {d.unit}
-                      </span>{' '}
-                      {d.product.name}
-                      {Math.abs(d.factor - 1) > 0.005 && (
-                        <span className="quiet small"> × {Number(d.factor.toPrecision(2))}</span>
-                      )}
-                    </div>
-                  ))}
-                  {m.doses.length === 0 && <span className="quiet">nothing</span>}
-                  {m.problem && (
-                    <div className="small" style={{ color: 'var(--ochre-text)' }}>
-                      {problemWords(m.problem, element)}
-                    </div>
-                  )}
-                </td>
-                <td className="small">
-                  {m.doses.map((d) => (
-                    <div key={d.product.id}>{labelWords(d.label)}</div>
-                  ))}
-                </td>
-                <td>{m.doses.length > 0 && <StrengthLine strength={m.solution.strength} />}</td>
-                <td className="n">
-                  {m.doses.length === 0 ? '–' : m.costPerL ? formatMoney(m.costPerL) : 'no price'}
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
-    </div>
-  );
-}
-
-function labelWords(label: MatchedArm['doses'][number]['label']) {
-  if (!label) return <span className="quiet">no label rate entered</span>;
-  if (label.stand === 'within') return 'within its range';
-  const times = Number(label.times.toPrecision(2));
-  return (
-    <span style={{ color: 'var(--ochre-text)' }}>
-      {label.stand === 'above'
-        ? `${times} times its highest: more than the label allows`
-        : `${times} of its lowest`}
-    </span>
   );
 }

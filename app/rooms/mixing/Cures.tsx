@@ -97,9 +97,9 @@ function StockRecipeForm({ data, line, tools }: { data: MixingData; line: BatchL
           there is enough for {made.batches} such batches.
         </p>
         <p className="small quiet">
-          {made.solubilityKnown
-            ? `${Math.round(made.concentrationGPerL)} g/L: half of what dissolves at most.`
-            : `${Math.round(made.concentrationGPerL)} g/L: its solubility isn’t known, so no more than 100 g/L (practice). If something stays at the bottom, take twice the water.`}
+          {line.product.solubilityGPerL !== null && !data.blind
+            ? `${Math.round(made.concentrationGPerL)} g/L; ${line.product.solubilityGPerL} g/L dissolve, and no more than half of that is used (practice).`
+            : `${Math.round(made.concentrationGPerL)} g/L: ${made.solubilityKnown ? 'no more than half of what dissolves (practice).' : 'its solubility isn’t known, so no more than 100 g/L (practice). If something stays at the bottom, take twice the water.'}`}
         </p>
         <Caution>
           A stock solution is a concentrate: label it, one product to a bottle, dark and out of children’s

@@ -33,7 +33,11 @@ export function DayView({ data }: { data: MixingData }) {
     setChosen(null);
   };
   const toDo = bottles.find((b) => b.mixed.length === 0);
-  const open = bottles.find((b) => b.key === chosen) ?? toDo ?? bottles[0];
+  const open =
+    bottles.find((b) => b.key === chosen) ??
+    bottles.find((b) => b.letter === search.get('bottle')) ??
+    toDo ??
+    bottles[0];
   const [before, after] = [days.findLast((d) => d < day), days.find((d) => d > day)];
   const loose = plan.treatments.some((t) =>
     t.products.some((u) => u.fromDay === null && u.everyDays === null),

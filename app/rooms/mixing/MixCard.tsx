@@ -126,6 +126,12 @@ export function MixCard({ data, bottle, tools }: Props) {
             {!blind && <CostLine data={data} bottle={bottle} batch={batch} size={batch.size} />}
           </>
         )}
+        {!direct && size !== null && bottle.volumeL !== null && size > bottle.volumeL * 1.05 && (
+          <p className="small quiet">
+            {Number((size - bottle.volumeL).toPrecision(2))} L more than the units need: keep it for top-ups,
+            or on garden soil within reason, never into a watercourse; local rules come first.
+          </p>
+        )}
         {batch &&
           batch.conflicts.map((c) => (
             <div key={c} role="alert" className="note bad">

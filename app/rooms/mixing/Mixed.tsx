@@ -5,6 +5,7 @@ import { plural } from '~core/quantity/format';
 import { Field } from '../../form/fields';
 import { useDeed } from '../../form/useDeed';
 import { useRecordForm } from '../../form/useRecordForm';
+import { useNotice } from '../../ui/Notices';
 import { TesseraName } from '../../ui/Tessera';
 import type { Bottle, MixedBatch } from './bottles';
 import type { MixingData } from './mixing';
@@ -12,6 +13,15 @@ import type { MixingData } from './mixing';
 /** A batch that is in the log, and what comes after: feeding it. */
 export function Mixed({ data, bottle }: { data: MixingData; bottle: Bottle }) {
   const deed = useDeed();
+  const notice = useNotice();
+  const takeBack = (m: MixedBatch) => {
+    const ids = [m.id, ...m.readingIds];
+    deed({ intent: 'takeBack', ids });
+    notice({
+      text: `Batch ${m.batch} is taken back; its lines stay visible in the log.`,
+      undo: () => deed({ intent: 'bringBack', ids }),
+    });
+  };
   return (
     <div className="stack">
       <h2>
@@ -37,7 +47,7 @@ export function Mixed({ data, bottle }: { data: MixingData; bottle: Bottle }) {
           <Button
             size="small"
             color="inherit"
-            onClick={() => deed({ intent: 'takeBack', ids: [m.id, ...m.readingIds] })}
+            onClick={() => takeBack(m)}
             aria-label={`Take batch ${m.batch} back`}
           >
             Take it back

@@ -98,7 +98,7 @@ export function RecipeTable({ batch, data, onStock }: Props) {
                     slotProps={{ inputLabel: { shrink: true } }}
                   />
                 </td>
-                {!blind && <td className="n small">{leftAfter(l)}</td>}
+                {!blind && <td className="n small in-pack">{leftAfter(l)}</td>}
               </tr>
             );
           })}

@@ -133,7 +133,7 @@ const directSteps = (lines: readonly BatchLine[], units: number): MixingStep[] =
   lines.map((l) => ({
     id: `part ${l.product.id}`,
     partId: l.product.id,
-    text: `Give each ${Number((l.given / units).toPrecision(4))} ${l.unit === 'piece' ? '' : l.unit} ${l.name}; ${Number(l.given.toPrecision(6))} ${l.unit === 'piece' ? 'in all' : `${l.unit} in all`}.`,
+    text: `Give each ${Number((l.given / units).toPrecision(4))} ${l.unit === 'piece' ? 'of' : l.unit} ${l.name}; ${Number(l.given.toPrecision(6))} ${l.unit === 'piece' ? 'in all' : `${l.unit} in all`}.`,
     why: 'the same to all of them, at the same time',
     caution: l.product.form === 'liquid' ? null : 'Don’t breathe the dust; gloves. The label comes first.',
   }));

@@ -114,6 +114,11 @@ describe('a day’s bottles', () => {
     const { bottles, trial } = await room();
     expect(bottles[1]!.mixed).toEqual([]);
     expect(trial.state.entries.some((e) => e.body.kind === 'reading')).toBe(false);
+    // and brought back whole
+    await mixingAction(p.id, { intent: 'bringBack', ids: [b.mixed[0]!.id, ...b.mixed[0]!.readingIds] });
+    const again = (await room()).bottles[1]!;
+    expect(again.mixed).toMatchObject([{ batch: 'TST-B-d3' }]);
+    expect(again.mixed[0]!.readingIds).toHaveLength(1);
   });
   it('under codes a product is called by its jar, and nothing else', async () => {
     await createTrial({ ...p, id: `blind-${n}` as TrialId, blinding: 'scorer' }, undefined, [], {
@@ -141,6 +146,17 @@ describe('the card', () => {
         .steps('b')
         .map((s) => s.partId),
     ).toContain('powder');
+  });
+  it('of doses given as they are counts them out, without water, and goes into the log so', async () => {
+    const tablets = productUse({ productId: powder.id, amount: 2, unit: 'piece', fromDay: 3 });
+    const { data } = await room();
+    const bottle = { treatmentId: 'A' as never, uses: [tablets], kind: 'direct' as const };
+    const card = batchOf({ data, bottle, tools, size: 3, fromStock: {}, actual: [] });
+    expect(card.lines[0]).toMatchObject({ unit: 'piece', measured: 6, given: 6 });
+    expect(card.made).toBeNull();
+    expect(card.steps('b').map((s) => s.text)).toEqual(['Give each 2 of Prova secca; 6 in all.']);
+    await mix({ direct: true, volume: '0', lines: [line({ unit: 'piece', wanted: 6, measured: 6 })] });
+    expect((await room()).bottles[1]!.mixed).toMatchObject([{ volumeL: 0, said: '6 piece Prova secca' }]);
   });
   it('takes what the scale can’t weigh from a stock solution that holds enough', async () => {
     await mixingAction(p.id, {

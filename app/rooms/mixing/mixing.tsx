@@ -60,7 +60,7 @@ export async function clientLoader({ params, request }: RoomArgs) {
 export type MixingData = Awaited<ReturnType<typeof clientLoader>>;
 
 /** Deeds without fields answer by a notice; forms show their messages at the field. */
-const plainIntents = new Set(['match', 'takeBack', 'undo']);
+const plainIntents = new Set(['match', 'bringBack', 'undo']);
 
 export async function clientAction({ params, request }: RoomArgs) {
   const data: unknown = await request.json();

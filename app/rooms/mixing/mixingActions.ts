@@ -18,9 +18,21 @@ import {
 } from './mixingForms';
 
 const TakeBack = z.object({ intent: z.literal('takeBack'), ids: z.array(EntryId).min(1) });
+const BringBack = z.object({ intent: z.literal('bringBack'), ids: z.array(EntryId).min(1) });
 const Undo = z.object({ intent: z.literal('undo') });
 const Intent = z.object({
-  intent: z.enum(['mix', 'stock', 'feed', 'reading', 'phDose', 'setUp', 'match', 'takeBack', 'undo']),
+  intent: z.enum([
+    'mix',
+    'stock',
+    'feed',
+    'reading',
+    'phDose',
+    'setUp',
+    'match',
+    'takeBack',
+    'bringBack',
+    'undo',
+  ]),
 });
 const schemas = {
   mix: MixForm,
@@ -31,6 +43,7 @@ const schemas = {
   setUp: SetUpForm,
   match: MatchForm,
   takeBack: TakeBack,
+  bringBack: BringBack,
   undo: Undo,
 } as const;
 
@@ -179,6 +192,24 @@ export async function mixingAction(trialId: string | undefined, data: unknown): 
         })),
       );
       return { saved: true, message: 'Taken back; the lines stay visible in the log.' };
+    case 'bringBack':
+      // A line stands again when the correction that took it back is itself taken back.
+      await appendEntries(trialId, ({ log }) =>
+        f.ids.flatMap((id) => {
+          const taken = log.findLast((e) => e.kind === 'correction' && e.supersedes === id && !e.replacement);
+          return taken
+            ? [
+                {
+                  kind: 'correction',
+                  supersedes: taken.id,
+                  replacement: null,
+                  reason: 'brought back',
+                } as const,
+              ]
+            : [];
+        }),
+      );
+      return { saved: true, message: 'It stands again.' };
     case 'undo':
       await undoPlan(trialId);
       return { saved: true, message: 'The last change of the plan is undone.' };

@@ -1,0 +1,65 @@
+import { z } from 'zod';
+import { parseDecimal } from '~core/formats/csv';
+import { oxideFactor } from '~core/mixing/chemistry';
+import { type MicroElement, microElements } from '~core/model/element';
+
+/** “Fe 0.1, Zn 0.02” as a label’s small print has it. */
+export const micros = z
+  .string()
+  .trim()
+  .transform((text, ctx) => {
+    const out: Partial<Record<MicroElement, number>> = {};
+    for (const part of text.split(/[,;]\s+|;|,(?=\s*[A-Z])/).filter((p) => p.trim() !== '')) {
+      const [, symbol, figure] = /^\s*([A-Za-z]{1,2})\s*([\d.,]+)\s*%?\s*$/.exec(part) ?? [];
+      const element = microElements.find((e) => e.toLowerCase() === symbol?.toLowerCase());
+      const value = figure ? parseDecimal(figure) : null;
+      if (!element || value === null || value < 0 || value > 100) {
+        ctx.addIssue({
+          code: 'custom',
+          message: `“${part.trim()}” isn’t an element and a per cent. Write: Fe 0.1, Zn 0.02.`,
+        });
+        return z.NEVER;
+      }
+      out[element] = value;
+    }
+    return out;
+  });
+
+/** Weights of level spoons: “4.7 4.8 4.75”. */
+export const spoonMasses = z
+  .string()
+  .trim()
+  .transform((text, ctx) => {
+    const masses = text === '' ? [] : text.split(/\s*;\s*|\s+|,\s+/).map(parseDecimal);
+    if (masses.some((m) => m === null || m <= 0)) {
+      ctx.addIssue({
+        code: 'custom',
+        message: 'Weights in g with spaces between them: 4.7 4.8 4.75 4.8 4.7.',
+      });
+      return z.NEVER;
+    }
+    return masses as number[];
+  });
+
+/** “P as P₂O₅” back to how the label prints it, and the other way round: figures as typed and as kept. */
+export const kept = (
+  value: number | null,
+  as: 'oxide' | 'element',
+  element: 'P' | 'K' | 'Ca' | 'Mg' | 'S',
+) => {
+  const inOxide = element === 'P' || element === 'K';
+  if (value === null || (as === 'oxide') === inOxide) return value;
+  return inOxide ? value / oxideFactor[element] : value * oxideFactor[element];
+};
+/** A figure as the label prints it. */
+export const shown = (
+  value: number | null | undefined,
+  as: 'oxide' | 'element',
+  element: 'P' | 'K' | 'Ca' | 'Mg' | 'S',
+) => {
+  if (value == null) return '';
+  const inOxide = element === 'P' || element === 'K';
+  if ((as === 'oxide') === inOxide) return String(value);
+  const printed = inOxide ? value * oxideFactor[element] : value / oxideFactor[element];
+  return String(Number(printed.toPrecision(6)));
+};
