@@ -58,7 +58,7 @@ describe('the demo bench', () => {
     await Promise.all([v.page.waitForNavigation(), v.press('My bench')]);
     await v.sees('An empty bench');
     await Promise.all([v.page.waitForNavigation(), v.press('Demo')]);
-    await v.sees('one round is due');
+    await v.sees('one round and one mix are due');
     expect(v.complaints).toEqual([]);
   });
 

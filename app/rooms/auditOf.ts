@@ -10,12 +10,14 @@ export async function auditInputOf({ row, state }: LoadedTrial): Promise<AuditIn
 
 /** As `auditInputOf`, for where it doesn't matter who is asking. */
 export function plainAuditInput({ row, state }: Pick<LoadedTrial, 'row' | 'state'>): AuditInput {
-  const ecByTreatment = new Map<string, number>();
+  // A bottle as it was mixed says how strong the feed is; what stands in a unit has drifted since.
+  const [bottles, units] = [new Map<string, number>(), new Map<string, number>()];
   for (const { body } of state.entries) {
     if (body.kind === 'reading' && body.quantity === 'ec' && body.treatmentId) {
-      ecByTreatment.set(body.treatmentId, body.value);
+      (body.unitId === null ? bottles : units).set(body.treatmentId, body.value);
     }
   }
+  const ecByTreatment = new Map([...units, ...bottles]);
   return {
     plan: row.plan,
     labelsPrinted: state.tasksDone.has(LABELS_TASK),

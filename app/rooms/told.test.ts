@@ -5,11 +5,11 @@ import { audit } from '~core/fairness/audit';
 import { defaultSheet, labelBoxes } from '~core/formats/labelSheet';
 import { deriveState } from '~core/log/state';
 import type { EntryBody } from '~core/model/entry';
-import { positionKey } from '~core/model/plan';
+import { type Plan, positionKey } from '~core/model/plan';
 import { emptyReview } from '~core/model/trial';
-import { entry, harvest, height, plan, unitId } from '~core/testing/trial';
+import { entry, harvest, height, plan, product, unitId, use as productUse } from '~core/testing/trial';
 import { plainAuditInput } from './auditOf';
-import { unitLabels } from './layout/labelContent';
+import { jarTags, unitLabels } from './layout/labelContent';
 import { labelsDocument } from './layout/labelsPdf';
 import { tintOf } from './layout/tint';
 import { logLines, staysFor } from './log/logLines';
@@ -99,6 +99,71 @@ describe('the log in words', () => {
         expect.stringContaining('TST-04 mould'),
       ]),
     );
+  });
+  it('mixes, stocks, corrections and top-ups say what went in', () => {
+    const named = { ...p, products: [product({ id: 'feed' as never, name: 'Prova' })] };
+    const bodies = [
+      {
+        kind: 'mix',
+        treatmentId: 'A',
+        batch: 'b1',
+        volumeL: 3,
+        amounts: [
+          { productId: 'feed', amount: 3, unit: 'g' },
+          { productId: 'feed', amount: 24, unit: 'mL', fromStock: 'S1' },
+        ],
+      },
+      { kind: 'mix', treatmentId: 'Water', batch: 'w1', volumeL: 3, amounts: [] },
+      { kind: 'stock', productId: 'feed', batch: 'S1', amount: 25, unit: 'g', volumeL: 0.25 },
+      { kind: 'feed', unitIds: [unitId('A', 0)], batch: 'b1', volumeLPerUnit: 0.6, purpose: 'topUp' },
+      {
+        kind: 'phDose',
+        unitId: null,
+        treatmentId: 'A',
+        batch: '',
+        agent: 'citric acid',
+        amountMl: 2,
+        volumeL: 10,
+        phBefore: 7,
+        phAfter: 6,
+      },
+      {
+        kind: 'reading',
+        quantity: 'ec',
+        value: 1.3,
+        subject: 'batch b1',
+        unitId: null,
+        treatmentId: 'A',
+        instrument: 'typed',
+      },
+    ] as EntryBody[];
+    const log = bodies.map((b, i) => entry(b, `m${i}`, i));
+    const said = (of: Plan, codes?: Map<string, string>) =>
+      logLines(of, log, deriveState(of, log), codes)
+        .reverse()
+        .map((l) => `${l.what}: ${l.text}`);
+    expect(said(named)).toEqual([
+      'Mixed: batch b1, 3 L: 3 g Prova, 24 mL Prova from stock S1',
+      'Mixed: batch w1, 3 L, nothing in it',
+      'Stock made: S1: 25 g in 0.25 L',
+      'Fed: TST-02: 0.6 L each of batch b1, topped up',
+      'pH corrected: 2 mL citric acid in 10 L, pH 7 to 6',
+      'Read: strength of batch b1: 1.3 mS/cm',
+    ]);
+    // under codes by the jar
+    expect(said({ ...p, products: [] }, new Map([['A/feed', 'B1']]))[0]).toMatch(/3 g B1, 24 mL B1/);
+  });
+  it('jar tags say the code and nothing else', () => {
+    const products = [product({ id: 'feed' as never, name: 'Prova' })];
+    const fed = {
+      ...p,
+      products,
+      treatments: p.treatments.map((t) => (t.name === 'A' ? { ...t, products: [productUse()] } : t)),
+    };
+    const tags = jarTags(fed, { order: ['A', 'Water'] as never });
+    expect(tags).toMatchObject([{ title: 'Jar A1', letter: 'A', index: 0, name: '', qr: 'TST jar A1' }]);
+    expect(JSON.stringify(tags)).not.toMatch(/Prova/);
+    expect(tags[0]!.small).toMatch(/not for drinking/);
   });
   it('seals and opened codes can’t be taken back from the log', () => {
     expect([staysFor('seal'), staysFor('reveal'), staysFor('note'), staysFor(undefined)]).toEqual([

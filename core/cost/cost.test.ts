@@ -5,7 +5,7 @@ import type { Treatment } from '../model/plan';
 import { amountUnits } from '../model/product';
 import { convertAmount, fromGrams, toGrams, weightUnits } from '../quantity/amount';
 import { plan, product, use } from '../testing/trial';
-import { formatMoney, fromMinor, toMinor } from './money';
+import { formatMoney, fromMinor, inCurrency, toMinor } from './money';
 import { costPerExtraResult, costPerResult, productCost, treatmentCost } from './treatmentCost';
 
 describe('amounts', () => {
@@ -110,6 +110,42 @@ describe('a treatment', () => {
       error: { tag: 'currencies', currencies: ['EUR', 'USD'] },
     });
     expect(treatmentCost(fed, [product()], 'EUR')).toMatchObject({ error: { tag: 'unknownProduct' } });
+  });
+});
+
+describe('other currencies and strengths', () => {
+  const dollars = product({ packs: [{ ...product().packs[0]!, currency: 'USD' }] });
+  it('are turned with the rate that was typed, whatever the currencies’ digits', () => {
+    const usd = { minor: 1000, currency: 'USD' };
+    expect(inCurrency(usd, 'USD', [])).toBe(usd);
+    expect(inCurrency(usd, 'EUR', [])).toBeNull();
+    expect(inCurrency(usd, 'EUR', [{ currency: 'USD', rate: 0.9 }])).toEqual({ minor: 900, currency: 'EUR' });
+    // ten dollars at 150 are 1,500 yen, which have no cents
+    expect(inCurrency(usd, 'JPY', [{ currency: 'USD', rate: 150 }])!.minor).toBeCloseTo(1500, 9);
+    expect(
+      inCurrency({ minor: 1500, currency: 'JPY' }, 'EUR', [{ currency: 'JPY', rate: 0.006 }])!.minor,
+    ).toBeCloseTo(900, 9);
+  });
+  it('add up once there is a rate', () => {
+    const water = plan().treatments[0]!;
+    const fed = { ...water, products: [use(), use({ productId: 'other' as never })] };
+    const both = [product(), { ...dollars, id: 'other' as never }];
+    // 10 mL of a litre at 10.00 each: 0.10 and 0.09
+    expect(treatmentCost(fed, both, 'EUR', [{ currency: 'USD', rate: 0.9 }])).toMatchObject({
+      value: { perUnit: { minor: expect.closeTo(19, 9), currency: 'EUR' } },
+    });
+  });
+  it('half strength is half the money, and a powder by volume goes through its spoons', () => {
+    const half = productCost(use({ strengthPercent: 50 }), product());
+    expect(half.ok && half.value.perDose.minor).toBe(5);
+    const powder = product({
+      form: 'powder',
+      spoon: { volumeMl: 5, massesG: [4.75, 4.75] },
+      packs: [{ ...product().packs[0]!, size: 1, unit: 'kg' }],
+    });
+    // 10 mL at 0.95 g/mL are 9.5 g of a kilogram at 10.00
+    const spooned = productCost(use(), powder);
+    expect(spooned.ok && spooned.value.perDose.minor).toBeCloseTo(9.5, 9);
   });
 });
 

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { plural } from '~core/quantity/format';
 import { dateOfDay } from '~core/schedule/rounds';
@@ -38,6 +38,13 @@ export function DayView({ data }: { data: MixingData }) {
     bottles.find((b) => b.letter === search.get('bottle')) ??
     toDo ??
     bottles[0];
+  const strip = useRef<HTMLElement>(null);
+  const openKey = open?.key;
+  useEffect(() => {
+    // On a phone the list is a strip that scrolls sideways: the open bottle stays in sight.
+    const row = strip.current?.querySelector<HTMLElement>('[aria-current="true"]');
+    if (row && strip.current) strip.current.scrollLeft = row.offsetLeft - strip.current.offsetLeft - 60;
+  }, [openKey]);
   const [before, after] = [days.findLast((d) => d < day), days.find((d) => d > day)];
   const loose = plan.treatments.some((t) =>
     t.products.some((u) => u.fromDay === null && u.everyDays === null),
@@ -95,6 +102,9 @@ export function DayView({ data }: { data: MixingData }) {
             {data.anyDay ? 'Only what has fixed days' : 'With what has no fixed days'}
           </Button>
         )}
+        <Button component={Link} to={`/trial/${id}/labels?for=bottles`} color="secondary">
+          Bottle tags
+        </Button>
         <Button
           component={Link}
           to={`/trial/${id}/mixing-card?day=${day}${data.anyDay ? '&any=1' : ''}`}
@@ -107,16 +117,12 @@ export function DayView({ data }: { data: MixingData }) {
         <NothingDue data={data} />
       ) : (
         <div className="mix-day">
-          <nav className="mix-list" aria-label="Bottles of the day">
+          <nav className="mix-list" aria-label="Bottles of the day" ref={strip}>
             {bottles.map((b) => (
               <button
                 key={b.key}
                 type="button"
                 className="mix-row"
-                // on a phone the list is a strip that scrolls: the open bottle stays in sight
-                ref={
-                  b === open ? (el) => el?.scrollIntoView({ block: 'nearest', inline: 'center' }) : undefined
-                }
                 aria-current={b === open}
                 onClick={() => {
                   setChosen(b.key);

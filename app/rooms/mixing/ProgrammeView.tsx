@@ -57,12 +57,13 @@ export function ProgrammeView({ data }: { data: MixingData }) {
                   const kinds = [...new Set(own.map((d) => d.kind))];
                   const strengths = [...new Set(own.flatMap((d) => d.uses.map((u) => u.strengthPercent)))];
                   const done = mixed.has(t.id);
+                  const missed = sealed && !done && day < today;
                   return (
                     <td key={day} className={day === today ? 'today' : undefined}>
                       {own.length > 0 && (
                         <span
-                          className={`mix-cell ${done ? 'done' : ''}`}
-                          title={`day ${day}: ${kinds.join(', ')}${done ? ', mixed' : ''}`}
+                          className={`mix-cell ${done ? 'done' : missed ? 'missed' : ''}`}
+                          title={`day ${day}: ${kinds.join(', ')}${done ? ', mixed' : missed ? ', not in the log' : ''}`}
                         >
                           {kinds.includes('solution') || kinds.includes('direct') ? (
                             <Tessera index={index} size={18} />
@@ -72,7 +73,8 @@ export function ProgrammeView({ data }: { data: MixingData }) {
                             </span>
                           )}
                           <span className="sr-only">
-                            day {day} {kinds.join(', ')} {done ? 'mixed' : 'not mixed'}
+                            day {day} {kinds.join(', ')}{' '}
+                            {done ? 'mixed' : missed ? 'not in the log' : 'to come'}
                           </span>
                           {strengths.some((s) => s !== 100) && (
                             <span className="small">{strengths.map((s) => `${s} %`).join(', ')}</span>
@@ -89,7 +91,7 @@ export function ProgrammeView({ data }: { data: MixingData }) {
       </div>
       <p className="small quiet">
         A tile: feed. A ring: plain water, as the control’s share or a flush. Underlined: mixed and in the
-        log.
+        log; dashed: its day is past and it isn’t.
       </p>
       <div className="scroll-x">
         <table className="ledger">

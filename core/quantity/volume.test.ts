@@ -1,0 +1,32 @@
+// Gallons: NIST SP 811, appendix B.
+import { expect, it } from 'vitest';
+import { usMeasures } from './measure';
+import { parseVolume } from './volume';
+
+it.each([
+  ['1 gal', 3.785411784],
+  ['2.3 L', 2.3],
+  ['2,3', 2.3],
+  ['500 mL', 0.5],
+  ['1 imperial gallon', 4.54609],
+  ['½ gal', 1.892705892],
+])('%s', (text, litres) => {
+  const r = parseVolume(text, usMeasures);
+  expect(r.ok && r.value).toBeCloseTo(litres, 9);
+});
+
+it('gallons are the reader’s own', () => {
+  expect(parseVolume('1 gal', { spoon: 'metric', gallon: 'imperial' })).toEqual({ ok: true, value: 4.54609 });
+});
+
+it.each([
+  ['', /Give a volume/],
+  ['0', /More than 0/],
+  ['3 g', /“3 g” isn’t a volume/],
+  ['1–2 gal', /isn’t a volume/],
+  ['5 mL/L', /isn’t a volume/],
+  ['1 bucket', /“bucket” isn’t a measure/],
+])('%s is refused', (text, said) => {
+  const r = parseVolume(text, usMeasures);
+  expect(!r.ok && r.error).toMatch(said);
+});
