@@ -72,8 +72,10 @@ describe('the stair', () => {
       ];
       return { ...p, treatments: p.treatments.map((t) => (t.name === 'A' ? { ...t, products } : t)) };
     };
-    const mixed = (treatmentId: string) =>
-      entry({ kind: 'mix', treatmentId, batch: treatmentId, volumeL: 3, amounts: [], day: 10 });
+    const mixed = (treatmentId: string) => {
+      const amounts = treatmentId === 'A' ? [{ productId: 'feed', amount: 30, unit: 'mL' }] : [];
+      return entry({ kind: 'mix', treatmentId, batch: treatmentId, volumeL: 3, amounts, day: 10 });
+    };
     expect(steps([], fed({})).mixing).toMatchObject({
       howFar: '0/2',
       progress: 'half',

@@ -5,6 +5,7 @@ import {
   batchVolume,
   dueMixes,
   isDueOn,
+  mixesDue,
   mixedOn,
   nextProgrammeDay,
   programmeDays,
@@ -110,4 +111,23 @@ it('the next day, the batch’s volume, and what is mixed already', () => {
   const log = [entry({ kind: 'mix', treatmentId: 'A', batch: 'b', volumeL: 2, amounts: [], day: 10 })];
   expect([...mixedOn(deriveState(p, log), 10)]).toEqual(['A']);
   expect(mixedOn(deriveState(p, log), 17).size).toBe(0);
+});
+
+it('two vessels of one treatment on one day are counted apart', () => {
+  const tablet = use({ productId: 'tablet' as never, amount: 2, unit: 'piece', fromDay: 3 });
+  const p = withUses([weekly, tablet]);
+  const mixed = (treatmentId: string, ...products: string[]) =>
+    entry({
+      kind: 'mix',
+      treatmentId,
+      batch: products.join(),
+      volumeL: 1,
+      day: 3,
+      amounts: products.map((productId) => ({ productId, amount: 1, unit: 'g' })),
+    });
+  const due = (...log: ReturnType<typeof mixed>[]) => mixesDue(deriveState(p, log), 3);
+  expect(due()).toEqual({ wanted: 3, done: 0 });
+  expect(due(mixed('A', 'feed'))).toEqual({ wanted: 3, done: 1 });
+  expect(due(mixed('A', 'feed'), mixed('A', 'tablet'), mixed('Water'))).toEqual({ wanted: 3, done: 3 });
+  expect(due(mixed('A', 'something else'))).toEqual({ wanted: 3, done: 0 });
 });

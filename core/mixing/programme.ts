@@ -1,4 +1,6 @@
+import { ofKind } from '../log/resolve';
 import type { TrialState } from '../log/state';
+import type { BodyOf } from '../model/entry';
 import type { TreatmentId, UnitId } from '../model/ids';
 import type { Plan, ProductUse, Treatment } from '../model/plan';
 
@@ -141,12 +143,30 @@ export function mixedOn(state: Pick<TrialState, 'entries'>, day: number): Set<Tr
   return done;
 }
 
+/**
+ * Whether a logged mix is this vessel's: two vessels of one treatment on one day are told apart by what went
+ * into them.
+ */
+export const isMixOf = (
+  mix: BodyOf<'mix'>,
+  due: Pick<DueMix, 'treatmentId' | 'uses'>,
+  day: number,
+): boolean =>
+  mix.day === day &&
+  mix.treatmentId === due.treatmentId &&
+  (due.uses.length === 0
+    ? mix.amounts.length === 0
+    : mix.amounts.some((a) => due.uses.some((u) => u.productId === a.productId)));
+
 /** How many vessels a day asks for, and how many of them are in the log. */
 export function mixesDue(state: TrialState, day: number): { wanted: number; done: number } {
   const living = state.plan.units.filter((u) => !state.deaths.has(u.id));
-  const due = dueMixes(state.plan, day, living).map((d) => d.treatmentId);
-  const mixed = mixedOn(state, day);
-  return { wanted: due.length, done: due.filter((id) => mixed.has(id)).length };
+  const due = dueMixes(state.plan, day, living);
+  const mixes = ofKind(state.entries, 'mix');
+  return {
+    wanted: due.length,
+    done: due.filter((d) => mixes.some((m) => isMixOf(m.body, d, day))).length,
+  };
 }
 
 /** Litres one batch wants: what the units get, with some to spare. */

@@ -30,6 +30,13 @@ describe('a rate per litre', () => {
     expect(read('0.2 %', around(liquid))).toMatchObject({ value: { low: 2, unit: 'mL' } });
     expect(read('1:500', around(liquid))).toMatchObject({ value: { low: 2, unit: 'mL' } });
   });
+  it('an ounce of a liquid is a fluid one, of a powder a weight', () => {
+    const fluid = read('1 oz/gal', around(liquid));
+    expect(fluid).toMatchObject({ value: { unit: 'mL' } });
+    // 29.5735 mL in 3.785411784 L
+    expect(fluid.ok && fluid.value.low).toBeCloseTo(7.8125, 4);
+    expect(read('1 oz/gal')).toMatchObject({ value: { unit: 'g', low: expect.closeTo(7.4892, 4) } });
+  });
   it('a tank’s dose is shared over what it holds', () => {
     expect(read('2 caps per tank', around(powder, 2.4))).toMatchObject({
       value: { low: 5, unit: 'g', per: 'L' },

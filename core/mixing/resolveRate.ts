@@ -55,7 +55,8 @@ const baseUnit = { mass: 'g', volume: 'mL', count: 'piece' } as const;
  * Works a rate out in grams, millilitres or pieces per litre or per unit.
  *
  * 1:250 is one part in 250 parts of solution (4 mL/L of a liquid, 4 g/L of a solid), common practice. A per
- * cent without “w/v” or “v/v” is by volume for liquids and grams in 100 mL for the rest.
+ * cent without “w/v” or “v/v” is by volume for liquids and grams in 100 mL for the rest. An ounce of a liquid
+ * is a fluid ounce.
  *
  * @example resolveRate(12 g / 5 gal) // { low: 0.634, high: 0.634, unit: 'g', per: 'L' }
  */
@@ -75,7 +76,10 @@ export function resolveRate(rate: Rate, around: Around): Result<ResolvedRate, Re
     if (!own) return err({ tag: 'ownMeasure', name: of.name });
     one = { base: own.amount, unit: own.unit };
   } else {
-    const worth = measureWorth(of.measure, around.measures);
+    // Labels of liquids print “1 oz per gallon” and mean the fluid ounce (common practice).
+    const poured = around.liquid && of.measure.unit === 'oz';
+    const meant = poured ? { unit: 'fl oz' as const, system: null } : of.measure;
+    const worth = measureWorth(meant, around.measures);
     one = { base: worth.base, unit: baseUnit[worth.dimension] };
   }
   const shared = (times: number, base: ResolvedRate['per']): ResolvedRate => ({

@@ -39,6 +39,9 @@ describe('rates as people write them', () => {
     ['4 mL per plant', '4 mL/plant'],
     ['1 tablespoon for 2 gallons', '1 tbsp/2 gal'],
     ['500 mg/L', '500 mg/L'],
+    ['2 teaspoons (10 mL) per gallon (3.8 L) of water', '2 tsp/gal'],
+    ['10ml per litre', '10 mL/L'],
+    ['2 lbs. / 100 sq. ft.', '2 lb/100 sq ft'],
     ['5 mL a litre', '5 mL/L'],
     ['2 drops for each litre', '2 drop/L'],
   ])('%s', (text, expected) => {

@@ -135,7 +135,9 @@ export function readWords(text: string, ownMeasures: readonly string[]): Word[] 
     .sort((a, b) => b.length - a.length)
     .map((name) => [name, word(`${escaped(name)}(?:e?s)?`)] as const);
   const words: Word[] = [];
+  // “2 teaspoons (10 mL) per gallon”: labels say the same twice; the first counts.
   let rest = text
+    .replace(/\([^)]*\)/g, ' ')
     .replace(/[‐‑‒–—−]/g, '-')
     .replace(/\s+/g, ' ')
     .trim();

@@ -56,11 +56,16 @@ export function MixCard({ data, bottle, tools }: Props) {
   const units = `${bottle.unitIds.length} ${bottle.unitIds.length === 1 ? plan.unitNoun : plural(plan.unitNoun)}`;
 
   const submit = (e: React.FormEvent) => {
+    if (!batch) {
+      e.preventDefault();
+      form.setError('volume', { message: 'How much was mixed, in litres?' });
+      return;
+    }
     // What the recipe says goes along with what was typed.
     form.setValue('stepG', tools.scaleStepG);
     form.setValue(
       'lines',
-      (batch?.lines ?? []).map((l, i) => ({
+      batch.lines.map((l, i) => ({
         productId: l.product.id,
         packId: l.pack?.id ?? null,
         unit: l.stock ? 'mL' : l.unit,

@@ -1,7 +1,7 @@
 import { letterOf } from '~core/design/blinding';
 import type { TrialState } from '~core/log/state';
 import { jarCodes, jarKey, jarsOf } from '~core/mixing/jars';
-import { type DueMix, batchVolume, dueMixes } from '~core/mixing/programme';
+import { type DueMix, batchVolume, dueMixes, isMixOf } from '~core/mixing/programme';
 import type { EntryId } from '~core/model/ids';
 import type { Plan, Treatment } from '~core/model/plan';
 import { livingUnits } from '~core/schedule/rounds';
@@ -57,11 +57,7 @@ function mixedBatches(
   names: Record<string, string>,
 ): MixedBatch[] {
   return state.entries.flatMap(({ id, body, at }) => {
-    if (body.kind !== 'mix' || body.treatmentId !== due.treatmentId || body.day !== day) return [];
-    const own = new Set<string>(due.uses.map((u) => u.productId));
-    // Two vessels of one treatment on one day are told apart by what went into them.
-    if (body.amounts.length > 0 && !body.amounts.some((a) => own.has(a.productId))) return [];
-    if (body.amounts.length === 0 && due.kind !== 'water' && due.kind !== 'flush') return [];
+    if (body.kind !== 'mix' || !isMixOf(body, due, day)) return [];
     return [
       {
         id,
