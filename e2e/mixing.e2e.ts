@@ -97,6 +97,7 @@ describe('a mix day: a three-part feed, a liquid and water, on a whole-gram scal
     await v.sees(
       'A litre of One bottle has 2.3 times the nitrogen of a litre of Three parts: 224 against 98 mg.',
     );
+    await v.sees(/equal N equal strength equal money/);
     await v.press('Equal element');
     await v.sees('A litre of each has about the same nitrogen.');
     await v.sees('0.44 of its lowest');

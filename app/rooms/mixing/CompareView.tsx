@@ -12,6 +12,7 @@ import { doseAmount } from '~core/model/plan';
 import { useDeed } from '../../form/useDeed';
 import { CodesClosed } from '../CodesClosed';
 import { ElementBars } from './ElementBars';
+import { GlanceTable } from './GlanceTable';
 import { MatchTable } from './MatchTable';
 import type { MixingData } from './mixing';
 
@@ -59,11 +60,9 @@ export function CompareView({ data }: { data: MixingData }) {
       return product ? [{ product, amount: doseAmount(u), unit: u.unit, packId: u.packId }] : [];
     }),
   }));
-  const matched = matchDoses(arms, basis, (referenceId || null) as never, {
-    water: plan.mixing.water,
-    currency: plan.currency,
-    exchange: plan.mixing.exchange,
-  });
+  const around = { water: plan.mixing.water, currency: plan.currency, exchange: plan.mixing.exchange };
+  const referenceOrNone = fed.find((t) => t.id === referenceId)?.id ?? null;
+  const matched = matchDoses(arms, basis, referenceOrNone, around);
   const reference = plan.treatments.find((t) => t.id === referenceId);
   const apply = () =>
     deed({
@@ -158,6 +157,14 @@ export function CompareView({ data }: { data: MixingData }) {
       </p>
       <ElementBars data={data} matched={matched} />
       <MatchTable data={data} matched={matched} element={element} />
+      <GlanceTable
+        data={data}
+        arms={arms}
+        referenceId={referenceOrNone}
+        around={around}
+        element={element}
+        end={end}
+      />
     </div>
   );
 }
