@@ -89,8 +89,17 @@ function StockRecipeForm({ data, line, tools }: { data: MixingData; line: BatchL
   if (!made) return <p className="small">{recipe.ok ? '' : describeStockError(recipe.error)}</p>;
   return (
     <FormProvider {...form}>
-      {/* The card around it is a form of its own: this one's button must not send that. */}
-      <div className="stack tight">
+      {/* The card around it is a form of its own: neither this button nor Enter here must send that. */}
+      <div
+        className="stack tight"
+        role="group"
+        aria-label={`Stock solution of ${line.name}`}
+        onKeyDown={(e) => {
+          if (e.key !== 'Enter') return;
+          e.preventDefault();
+          onSubmit(e);
+        }}
+      >
         <p>
           Dissolve {made.massG} g {line.name} in water and make it up to {made.volumeL * 1000} mL. This batch
           then takes <strong>{made.take.measured} mL</strong> ({formatSigned(made.take.errorPercent, 1)} %);

@@ -80,7 +80,15 @@ export function MixCard({ data, bottle, tools }: Props) {
 
   return (
     <FormProvider {...form}>
-      <form onSubmit={submit} noValidate className="stack">
+      {/* A mix is written down by its button: Enter in a figure would log it before it is made. */}
+      <form
+        onSubmit={submit}
+        noValidate
+        className="stack"
+        onKeyDown={(e) => {
+          if (e.key === 'Enter' && e.target instanceof HTMLInputElement) e.preventDefault();
+        }}
+      >
         <div className="mix-head">
           <h2>
             <TesseraName
