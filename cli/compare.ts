@@ -1,11 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describeTableError, parseDecimal, readTable } from '~core/formats/csv';
-import {
-  type Comparison,
-  type ComparisonRow,
-  compareTreatments,
-  describeComparisonError,
-} from '~core/stats/compareTreatments';
+import { type Comparison, type ComparisonRow, describeComparisonError } from '~core/stats/comparison';
+import { compareTreatments } from '~core/stats/compareTreatments';
 import { readArgs, shareOption } from './options';
 import { PlainError } from './plainError';
 

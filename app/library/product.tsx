@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { FormProvider, useFieldArray, useWatch } from 'react-hook-form';
+import { FormProvider, useFieldArray } from 'react-hook-form';
 import { Link, redirect, useLoaderData } from 'react-router';
 import { amountUnits, productCategories, productForms } from '~core/model/product';
 import { Choice, Field } from '../form/fields';
@@ -9,6 +9,7 @@ import { useRecordForm } from '../form/useRecordForm';
 import { getProduct, listProducts, saveProduct } from '../store/products';
 import { Caution } from '../ui/Caution';
 import { RoomHead } from '../ui/RoomHead';
+import { AnalysisSection } from './AnalysisSection';
 import { MeasuringSection } from './MeasuringSection';
 import { ProductForm, emptyPack, fromForm, newProductId, toForm } from './productForm';
 
@@ -37,7 +38,6 @@ export default function ProductPage() {
   const { product, currency } = useLoaderData<typeof clientLoader>();
   const { form, busy, onSubmit } = useRecordForm(toForm(product));
   const packs = useFieldArray({ control: form.control, name: 'packs', keyName: 'key' });
-  const [mainAs, secondaryAs] = useWatch({ control: form.control, name: ['mainAs', 'secondaryAs'] });
   const claims = useFieldArray({ control: form.control, name: 'claims', keyName: 'key' });
   return (
     <FormProvider {...form}>
@@ -110,70 +110,7 @@ export default function ProductPage() {
           </div>
         </section>
 
-        <section className="section">
-          <h2>Analysis on the label</h2>
-          <p className="quiet">
-            Per cent, as printed. Leave all empty for a product without one. The forms of nitrogen make the
-            estimated strength sharper; leave them empty where the label doesn’t give them.
-          </p>
-          <div className="fields" style={{ maxWidth: '58rem' }}>
-            {(
-              [
-                ['nPercent', 'N in all'],
-                ['p2o5Percent', mainAs === 'oxide' ? 'P₂O₅' : 'P'],
-                ['k2oPercent', mainAs === 'oxide' ? 'K₂O' : 'K'],
-                ['caPercent', secondaryAs === 'oxide' ? 'CaO' : 'Ca'],
-                ['mgPercent', secondaryAs === 'oxide' ? 'MgO' : 'Mg'],
-                ['sPercent', secondaryAs === 'oxide' ? 'SO₃' : 'S'],
-                ['nitratePercent', 'N as nitrate'],
-                ['ammoniumPercent', 'N as ammonium'],
-                ['ureaPercent', 'N as urea'],
-              ] as const
-            ).map(([name, label]) => (
-              <div key={name} style={{ gridColumn: 'span 2' }}>
-                <Field name={name} label={label} suffix="%" numeric />
-              </div>
-            ))}
-            <div className="w3">
-              <Choice
-                name="basis"
-                label="Per cent of"
-                options={[
-                  ['w/w', 'weight (w/w)'],
-                  ['w/v', 'volume (w/v)'],
-                ]}
-              />
-            </div>
-            <div className="w3">
-              <Choice
-                name="mainAs"
-                label="P and K are printed as"
-                options={[
-                  ['oxide', 'P₂O₅ and K₂O'],
-                  ['element', 'P and K'],
-                ]}
-              />
-            </div>
-            <div className="w3">
-              <Choice
-                name="secondaryAs"
-                label="Ca, Mg, S are printed as"
-                options={[
-                  ['element', 'Ca, Mg, S'],
-                  ['oxide', 'CaO, MgO, SO₃'],
-                ]}
-              />
-            </div>
-            <div className="w6">
-              <Field
-                name="micros"
-                label="Trace elements, silicon, chloride"
-                placeholder="Fe 0.1, Mn 0.05, Zn 0.02"
-                helperText="per cent, as elements"
-              />
-            </div>
-          </div>
-        </section>
+        <AnalysisSection />
 
         <MeasuringSection />
 

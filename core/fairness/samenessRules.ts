@@ -1,4 +1,4 @@
-import { type Plan, type Treatment, controlOf } from '../model/plan';
+import { type Conditions, type Plan, type Treatment, controlOf } from '../model/plan';
 import { comparesCategory, differenceText, type Rule, withTreatments } from './rule';
 
 const sameFor = (plan: Plan, change: (t: Treatment, control: Treatment) => Treatment) => {
@@ -9,6 +9,36 @@ const sameFor = (plan: Plan, change: (t: Treatment, control: Treatment) => Treat
   };
 };
 
+/** Conditions that go together, and what each is called. */
+type Named = Partial<Record<keyof Conditions, string>>;
+
+const plantNames = { crop: 'crop', variety: 'variety', seedLot: 'seed lot', startSize: 'start size' };
+const roomNames = {
+  plantsPerUnit: 'plants in a unit',
+  containerVolumeL: 'volume, L',
+  areaPerUnitCm2: 'area, cm²',
+};
+const handlingNames = { mediumLot: 'medium lot', handling: 'handling' };
+
+/** One line for every condition the treatments differ in. */
+const conditionsDiffering = (plan: Plan, names: Named): string[] =>
+  (Object.keys(names) as (keyof Conditions)[]).flatMap((key) => {
+    const text = differenceText(plan.treatments, (t) => t.conditions[key] as string | number | null);
+    return text ? [`${names[key]}: ${text}`] : [];
+  });
+
+/** All treatments take these conditions from the control. */
+const sameConditions = (plan: Plan, names: Named) =>
+  sameFor(plan, (t, like) => ({
+    ...t,
+    conditions: {
+      ...t.conditions,
+      ...Object.fromEntries(
+        (Object.keys(names) as (keyof Conditions)[]).map((key) => [key, like.conditions[key]]),
+      ),
+    },
+  }));
+
 const differentPlants: Rule = {
   id: 'different-plants',
   severity: 'breaks',
@@ -16,27 +46,13 @@ const differentPlants: Rule = {
   why: '“Different varieties” is the first thing readers say.',
   check: ({ plan }) => {
     if (comparesCategory(plan, ['seed'])) return null;
-    const keys = ['crop', 'variety', 'seedLot', 'startSize'] as const;
-    const names = { crop: 'crop', variety: 'variety', seedLot: 'seed lot', startSize: 'start size' };
-    const found = keys.flatMap((k) => {
-      const text = differenceText(plan.treatments, (t) => t.conditions[k]);
-      return text ? [`${names[k]}: ${text}`] : [];
-    });
+    const found = conditionsDiffering(plan, plantNames);
     if (found.length === 0) return null;
     return {
       found: `${found.join('. ')}.`,
       cure: 'One seed lot or clones of one plant, all of one size, for every treatment.',
       room: 'contenders',
-      fix: sameFor(plan, (t, like) => ({
-        ...t,
-        conditions: {
-          ...t.conditions,
-          crop: like.conditions.crop,
-          variety: like.conditions.variety,
-          seedLot: like.conditions.seedLot,
-          startSize: like.conditions.startSize,
-        },
-      })),
+      fix: sameConditions(plan, plantNames),
     };
   },
 };
@@ -48,30 +64,13 @@ const unequalRoom: Rule = {
   why: '“You gave one more”: a plant with more room is larger, whatever it was fed.',
   check: ({ plan }) => {
     if (plan.wholeSystem) return null;
-    const keys = ['plantsPerUnit', 'containerVolumeL', 'areaPerUnitCm2'] as const;
-    const names = {
-      plantsPerUnit: 'plants in a unit',
-      containerVolumeL: 'volume, L',
-      areaPerUnitCm2: 'area, cm²',
-    };
-    const found = keys.flatMap((k) => {
-      const text = differenceText(plan.treatments, (t) => t.conditions[k]);
-      return text ? [`${names[k]}: ${text}`] : [];
-    });
+    const found = conditionsDiffering(plan, roomNames);
     if (found.length === 0) return null;
     return {
       found: `${found.join('. ')}.`,
       cure: 'The same number of plants in the same volume on the same area.',
       room: 'contenders',
-      fix: sameFor(plan, (t, like) => ({
-        ...t,
-        conditions: {
-          ...t.conditions,
-          plantsPerUnit: like.conditions.plantsPerUnit,
-          containerVolumeL: like.conditions.containerVolumeL,
-          areaPerUnitCm2: like.conditions.areaPerUnitCm2,
-        },
-      })),
+      fix: sameConditions(plan, roomNames),
     };
   },
 };
@@ -118,22 +117,13 @@ const unequalHandling: Rule = {
   why: 'A second bag or another hand is a second difference.',
   check: ({ plan }) => {
     if (plan.wholeSystem) return null;
-    const lot = differenceText(plan.treatments, (t) => t.conditions.mediumLot);
-    const handling = differenceText(plan.treatments, (t) => t.conditions.handling);
-    const found = [lot && `medium lot: ${lot}`, handling && `handling: ${handling}`].filter(Boolean);
+    const found = conditionsDiffering(plan, handlingNames);
     if (found.length === 0) return null;
     return {
       found: `${found.join('. ')}.`,
       cure: 'One new bag, one way of handling.',
       room: 'contenders',
-      fix: sameFor(plan, (t, like) => ({
-        ...t,
-        conditions: {
-          ...t.conditions,
-          mediumLot: like.conditions.mediumLot,
-          handling: like.conditions.handling,
-        },
-      })),
+      fix: sameConditions(plan, handlingNames),
     };
   },
 };

@@ -3,13 +3,13 @@ import { writeCsv } from './csv';
 type Cell = string | number | boolean | null;
 type FieldType = 'string' | 'number' | 'integer' | 'boolean' | 'date' | 'datetime';
 
-export interface Column<Row> {
-  name: string;
-  type: FieldType;
-  description: string;
-  value: (row: Row) => Cell;
-  required?: boolean;
-}
+/** A column: name, type (with `!` where every row has a value), what it holds, and its value in a row. */
+export type Column<Row> = [
+  name: string,
+  type: FieldType | `${FieldType}!`,
+  description: string,
+  value: (row: Row) => Cell,
+];
 
 /** A table of the data package: its CSV and its Table Schema. */
 export interface DataTable {
@@ -36,15 +36,15 @@ export function table<Row>(
     name,
     title,
     csv: writeCsv(
-      columns.map((c) => c.name),
-      rows.map((r) => columns.map((c) => c.value(r))),
+      columns.map(([field]) => field),
+      rows.map((r) => columns.map(([, , , value]) => value(r))),
     ),
     schema: {
-      fields: columns.map(({ name: field, type, description, required }) => ({
+      fields: columns.map(([field, type, description]) => ({
         name: field,
-        type,
+        type: type.replace('!', '') as FieldType,
         description,
-        ...(required && { constraints: { required: true as const } }),
+        ...(type.endsWith('!') && { constraints: { required: true as const } }),
       })),
       ...(keys.primary !== undefined && { primaryKey: keys.primary }),
       ...(keys.foreign && {

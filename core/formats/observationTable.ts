@@ -9,74 +9,42 @@ export function observationTable(state: TrialState): DataTable {
     'observations',
     'Every standing value; weighings as net grams with gross and tare',
     [
-      {
-        name: 'entry_id',
-        type: 'string',
-        description: 'log line',
-        required: true,
-        value: (o) => o.entryId,
-      },
-      { name: 'unit_id', type: 'string', description: 'unit', required: true, value: (o) => o.unitId },
-      { name: 'trait_id', type: 'string', description: 'trait', required: true, value: (o) => o.traitId },
-      {
-        name: 'round',
-        type: 'string',
-        description: 'round',
-        value: (o) => plan.rounds.find((r) => r.id === o.roundId)?.name ?? null,
-      },
-      { name: 'sample', type: 'integer', description: 'sample within the unit', value: (o) => o.sample },
-      {
-        name: 'value',
-        type: 'number',
-        description: 'value in the trait’s unit; k for k of n',
-        required: true,
-        value: (o) => o.value,
-      },
-      {
-        name: 'out_of',
-        type: 'integer',
-        description: 'n of a k-of-n value',
-        value: (o) => {
+      ['entry_id', 'string!', 'log line', (o) => o.entryId],
+      ['unit_id', 'string!', 'unit', (o) => o.unitId],
+      ['trait_id', 'string!', 'trait', (o) => o.traitId],
+      ['round', 'string', 'round', (o) => plan.rounds.find((r) => r.id === o.roundId)?.name ?? null],
+      ['sample', 'integer', 'sample within the unit', (o) => o.sample],
+      ['value', 'number!', 'value in the trait’s unit; k for k of n', (o) => o.value],
+      [
+        'out_of',
+        'integer',
+        'n of a k-of-n value',
+        (o) => {
           const trait = plan.traits.find((t) => t.id === o.traitId);
           return trait?.kind === 'ratio' ? (o.outOf ?? trait.outOf) : null;
         },
-      },
-      {
-        name: 'not_yet',
-        type: 'boolean',
-        description: 'days until: it had not happened by then',
-        value: (o) => o.notYet,
-      },
-      {
-        name: 'crop',
-        type: 'string',
-        description: 'crop within the unit',
-        value: (o) => {
+      ],
+      ['not_yet', 'boolean', 'days until: it had not happened by then', (o) => o.notYet],
+      [
+        'crop',
+        'string',
+        'crop within the unit',
+        (o) => {
           const trait = plan.traits.find((t) => t.id === o.traitId);
           return (trait && plan.cropsWithin[cropOfSample(trait, o.sample)]) ?? null;
         },
-      },
-      {
-        name: 'gross_g',
-        type: 'number',
-        description: 'gross weight, g',
-        value: (o) => o.weighing?.grossG ?? null,
-      },
-      { name: 'tare_g', type: 'number', description: 'tare, g', value: (o) => o.weighing?.tareG ?? null },
-      { name: 'at', type: 'datetime', description: 'when it was taken', value: (o) => utc(o.at) },
-      { name: 'by', type: 'string', description: 'who', value: (o) => o.by },
-      {
-        name: 'corrected',
-        type: 'integer',
-        description: 'how often it was corrected',
-        value: (o) => o.earlier.length,
-      },
-      {
-        name: 'excluded',
-        type: 'string',
-        description: 'why it is left out of the findings',
-        value: (o) => exclusionReason(state, o.unitId, o.traitId),
-      },
+      ],
+      ['gross_g', 'number', 'gross weight, g', (o) => o.weighing?.grossG ?? null],
+      ['tare_g', 'number', 'tare, g', (o) => o.weighing?.tareG ?? null],
+      ['at', 'datetime', 'when it was taken', (o) => utc(o.at)],
+      ['by', 'string', 'who', (o) => o.by],
+      ['corrected', 'integer', 'how often it was corrected', (o) => o.earlier.length],
+      [
+        'excluded',
+        'string',
+        'why it is left out of the findings',
+        (o) => exclusionReason(state, o.unitId, o.traitId),
+      ],
     ],
     state.observations,
     {

@@ -1,7 +1,8 @@
 // Reference: R (through webR) on R's own data sets; NIST StRD one-way analysis of variance.
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type R, startR } from '../testing/r';
-import { type Comparison, type ComparisonRow, compareTreatments } from './compareTreatments';
+import type { Comparison, ComparisonRow } from './comparison';
+import { compareTreatments } from './compareTreatments';
 
 let r: R;
 beforeAll(async () => {

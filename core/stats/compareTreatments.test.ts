@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type ComparisonRow, compareTreatments, describeComparisonError } from './compareTreatments';
+import { type ComparisonRow, describeComparisonError } from './comparison';
+import { compareTreatments } from './compareTreatments';
 
 const row = (treatment: string, value: number, unit?: string, block?: string): ComparisonRow => ({
   treatment,

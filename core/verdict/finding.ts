@@ -3,12 +3,8 @@ import { exclusionReason, traitScore, unitValue } from '../log/unitValues';
 import { type TrialState, observationsOf } from '../log/state';
 import type { RoundId, TreatmentId, UnitId } from '../model/ids';
 import { type Trait, controlOf } from '../model/plan';
-import {
-  type Comparison,
-  type ComparisonError,
-  type ComparisonRow,
-  compareTreatments,
-} from '../stats/compareTreatments';
+import type { Comparison, ComparisonError, ComparisonRow } from '../stats/comparison';
+import { compareTreatments } from '../stats/compareTreatments';
 import { type Result, err, ok } from '../model/result';
 import { type PairOutcome, pairOutcome, rankTreatments, type RankedTreatment } from './rank';
 

@@ -1,4 +1,4 @@
-import type { Comparison, PairDifference } from '../stats/compareTreatments';
+import type { Comparison, PairDifference } from '../stats/comparison';
 
 /**
  * What a pair's simultaneous interval says:

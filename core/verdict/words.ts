@@ -1,5 +1,5 @@
 import { countWord, formatFigure, formatSigned, listNames, plural, sentenceCase } from '../quantity/format';
-import type { Comparison } from '../stats/compareTreatments';
+import type { Comparison } from '../stats/comparison';
 import type { Finding } from './finding';
 import type { PairOutcome } from './rank';
 

@@ -1,6 +1,6 @@
 import type { RoundId, TraitId } from '~core/model/ids';
 import type { Plan } from '~core/model/plan';
-import { describeComparisonError } from '~core/stats/compareTreatments';
+import { describeComparisonError } from '~core/stats/comparison';
 import type { FindingError } from '~core/verdict/finding';
 import type { NameOf } from '~core/verdict/words';
 import { loadTrial } from '../../store/trials';

@@ -1,0 +1,24 @@
+import type { LinearModel } from './linearModel';
+
+/** |difference| / standard error; infinite where there is a difference and no spread at all. */
+export function contrastStatistic(difference: number, se: number): number {
+  if (se > 0) return Math.abs(difference) / se;
+  return Math.abs(difference) < 1e-12 ? 0 : Infinity;
+}
+
+/**
+ * Two treatments of a fitted model against each other.
+ *
+ * @param a index of the treatment in the model; `b` is taken off it
+ * @returns difference of the adjusted means, and its standard error (null without a residual), both in raw units
+ */
+export function contrast(model: LinearModel, a: number, b: number) {
+  const v = model.unscaledCovariance;
+  return {
+    difference: model.adjustedMeans[a]! - model.adjustedMeans[b]!,
+    se:
+      model.residualMeanSquare === null
+        ? null
+        : Math.sqrt(model.residualMeanSquare * Math.max(0, v(a, a) + v(b, b) - 2 * v(a, b))),
+  };
+}
