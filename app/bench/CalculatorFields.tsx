@@ -9,14 +9,15 @@ interface Props {
   row: CalculatorRow;
   number: number;
   products: readonly Product[];
-  errors: RowRead['errors'];
+  read: RowRead;
   onChange: (change: Partial<CalculatorRow>) => void;
   /** null: the only row stays */
   onRemove: (() => void) | null;
 }
 
 /** A product of the calculator: from the library, or typed from the label in hand, with its rate. */
-export function CalculatorFields({ row, number, products, errors, onChange, onRemove }: Props) {
+export function CalculatorFields({ row, number, products, read, onChange, onRemove }: Props) {
+  const { errors, note } = read;
   return (
     <div className="fields" role="group" aria-label={`Product ${number}`}>
       <div className="w3">
@@ -85,7 +86,7 @@ export function CalculatorFields({ row, number, products, errors, onChange, onRe
           value={row.rate}
           onChange={(e) => onChange({ rate: e.target.value })}
           error={Boolean(errors.rate)}
-          helperText={errors.rate}
+          helperText={errors.rate ?? note}
         />
       </div>
       {onRemove && (

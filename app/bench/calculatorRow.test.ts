@@ -11,7 +11,7 @@ const read = (over: object, tankL: number | null = 4) =>
   readRow({ ...emptyRow(), ...over }, shelf, usMeasures, tankL);
 
 describe('a row of the calculator', () => {
-  it('empty says nothing', () => expect(read({})).toEqual({ dose: null, errors: {} }));
+  it('empty says nothing', () => expect(read({})).toEqual({ dose: null, errors: {}, note: '' }));
   it('the example is 12 g in five gallons', () => {
     const { dose, errors } = readRow(exampleRow(), [], usMeasures, 1);
     expect(errors).toEqual({});
@@ -23,7 +23,7 @@ describe('a row of the calculator', () => {
     const { dose } = read({ productId: 'poured', rate: '2 caps per tank' });
     expect(dose!.use).toMatchObject({ amount: 5, unit: 'mL' });
     expect(read({ productId: 'poured', rate: '8 mL' }).dose!.use.amount).toBe(2);
-    expect(read({ productId: 'poured', rate: '8 mL' }, null)).toEqual({ dose: null, errors: {} });
+    expect(read({ productId: 'poured', rate: '8 mL' }, null)).toEqual({ dose: null, errors: {}, note: '' });
   });
   it.each([
     [{ analysis: '12-6', rate: '1 g/L' }, 'analysis', /three figures/],
@@ -31,9 +31,14 @@ describe('a row of the calculator', () => {
     [{ rate: '1 smidgen/L' }, 'rate', /smidgen/],
     [{ rate: '1 tsp/gal' }, 'density', /by the spoon/],
     [{ productId: 'dry', rate: '1 tsp/gal' }, 'rate', /five spoons/],
-    [{ productId: 'dry', rate: '1–2 g/L' }, 'rate', /middle, 1.5 g/],
   ] as const)('%j says what is wrong at its field', (over, field, said) => {
     expect(read(over).errors[field]).toMatch(said);
+  });
+  it('a range is taken at its middle, and said so', () => {
+    const { dose, errors, note } = read({ productId: 'dry', rate: '1–2 g/L' });
+    expect(dose!.use.amount).toBe(1.5);
+    expect(errors).toEqual({});
+    expect(note).toMatch(/middle, 1.5 g\/L/);
   });
   it('a dry product by the spoon is weighed through the density typed', () => {
     expect(read({ analysis: '10-0-0', density: '0,95', rate: '1 tsp/gal' }).dose!.product.densityKgPerL).toBe(

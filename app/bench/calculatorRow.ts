@@ -37,6 +37,8 @@ export const exampleRow = (): CalculatorRow => ({
 export interface RowRead {
   dose: { product: Product; use: ProductUse } | null;
   errors: { analysis?: string; density?: string; rate?: string };
+  /** how the rate was taken where it leaves a choice */
+  note: string;
 }
 
 const typedProduct = (
@@ -84,24 +86,23 @@ export function readRow(
   }
   const product =
     picked ?? typedProduct(row, analysis.ok && row.analysis.trim() !== '' ? analysis.value : null, density);
-  if (row.rate.trim() === '' || Object.keys(errors).length > 0) return { dose: null, errors };
+  if (row.rate.trim() === '' || Object.keys(errors).length > 0) return { dose: null, errors, note: '' };
   const rate = readRate(row.rate, aroundProduct(product, measures, { tankL, areaM2: null }));
-  if (!rate.ok) return { dose: null, errors: { rate: rate.error } };
+  if (!rate.ok) return { dose: null, errors: { rate: rate.error }, note: '' };
   const { low, high, unit, per } = rate.value;
-  if (per !== 'L' && tankL === null) return { dose: null, errors };
+  if (per !== 'L' && tankL === null) return { dose: null, errors, note: '' };
   if (unit === 'mL' && product.form !== 'liquid' && !amountOf(product, 1, 'mL', 'g').ok) {
     const said = picked
       ? { rate: 'Dry, and by the spoon: weigh five spoons of it and enter them in the library.' }
       : { density: 'Dry, and by the spoon: what does a litre of it weigh?' };
-    return { dose: null, errors: said };
+    return { dose: null, errors: said, note: '' };
   }
   return {
-    errors:
+    errors,
+    note:
       low === high
-        ? errors
-        : {
-            rate: `A range: reckoned with its middle, ${Number(((low + high) / 2).toPrecision(3))} ${unit}/L.`,
-          },
+        ? ''
+        : `A range: reckoned with its middle, ${Number(((low + high) / 2).toPrecision(3))} ${unit}${per === 'L' ? '/L' : ''}.`,
     dose: {
       product,
       use: {

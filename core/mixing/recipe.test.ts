@@ -63,11 +63,20 @@ describe('a recipe', () => {
 });
 
 it('what a stock solution gives holds what was wanted', () => {
-  const stock = { batch: 'S1', massG: 25, volumeL: 0.25 };
-  const taken = lineFromStock({ unit: 'g', wanted: 2.4 }, stock, 1)!;
-  expect(taken).toMatchObject({ batch: 'S1', take: { measured: 24 }, heldG: expect.closeTo(2.4, 9) });
-  expect(lineFromStock({ unit: 'mL', wanted: 2.4 }, stock, 1)).toBeNull();
-  const made = solutionMade([{ product: powder, unit: 'g', amount: taken.heldG }], 2.4, null);
+  const stock = { batch: 'S1', amount: 25, unit: 'g' as const, volumeL: 0.25 };
+  const line = { unit: 'g' as const, wanted: 2.4, spooned: false };
+  const taken = lineFromStock(line, stock, 1)!;
+  expect(taken).toMatchObject({ batch: 'S1', take: { measured: 24 }, held: expect.closeTo(2.4, 9) });
+  // neither a liquid out of a powder's stock, nor a powder by the spoon
+  expect(lineFromStock({ ...line, unit: 'mL' }, stock, 1)).toBeNull();
+  expect(lineFromStock({ ...line, spooned: true }, stock, 1)).toBeNull();
+  // a liquid thinned one in five: 1.32 mL are in 6.6 mL
+  const thin = { batch: 'S2', amount: 20, unit: 'mL' as const, volumeL: 0.1 };
+  expect(lineFromStock({ unit: 'mL', wanted: 1.32, spooned: false }, thin, 0.5)).toMatchObject({
+    take: { measured: 6.5 },
+    held: expect.closeTo(1.3, 9),
+  });
+  const made = solutionMade([{ product: powder, unit: 'g', amount: taken.held }], 2.4, null);
   expect(made.mgPerL.N).toBeCloseTo(100, 9);
 });
 

@@ -2,6 +2,7 @@ import type { AmountUnit, Product } from '../model/product';
 import type { SourceWater } from '../model/mixingSetUp';
 import { type ProductUse, doseAmount } from '../model/treatment';
 import { dimensionOf } from '../quantity/amount';
+import type { BucketUnit } from '../quantity/volume';
 import { amountOf } from './density';
 import { type Rounded, roundToStep } from './rounding';
 import { type Solution, solutionOf } from './solution';
@@ -14,6 +15,8 @@ export interface Tools {
   liquidStepMl: number | null;
   /** level spoons in place of a scale: the smallest part of one that can be measured, mL; null: weighed */
   spoonStepMl?: number | null;
+  /** what the marks of the bucket count; litres when not said */
+  bucketIn?: BucketUnit;
 }
 
 /** One product of a batch: what is wanted and what the tool can do. */
@@ -98,26 +101,26 @@ export interface FromStock {
   batch: string;
   /** mL of the stock */
   take: Rounded;
-  /** g of the product that much stock holds */
-  heldG: number;
+  /** of the product that much stock holds, in the line's unit */
+  held: number;
 }
 
 /**
  * What a line takes of a stock solution.
  *
- * @param stock g dissolved in how many litres
+ * @param stock so much of the product, in `unit`, in how many litres
  * @param liquidStepMl step of syringe or cylinder
- * @returns null for lines that aren't weighed: only dry products are dissolved ahead
+ * @returns null for lines that aren't measured in the stock's unit, and for level spoons
  * @example lineFromStock(2.4 g wanted, 25 g in 0.25 L, 1 mL) // take 24 mL, which hold 2.4 g
  */
 export function lineFromStock(
-  line: Pick<RecipeLine, 'unit' | 'wanted'>,
-  stock: { batch: string; massG: number; volumeL: number },
+  line: Pick<RecipeLine, 'unit' | 'wanted' | 'spooned'>,
+  stock: { batch: string; amount: number; unit: AmountUnit; volumeL: number },
   liquidStepMl: number | null,
 ): FromStock | null {
-  if (line.unit !== 'g') return null;
-  const take = roundToStep((1000 * line.wanted * stock.volumeL) / stock.massG, liquidStepMl);
-  return { batch: stock.batch, take, heldG: (take.measured / 1000) * (stock.massG / stock.volumeL) };
+  if (line.unit !== stock.unit || line.spooned) return null;
+  const take = roundToStep((1000 * line.wanted * stock.volumeL) / stock.amount, liquidStepMl);
+  return { batch: stock.batch, take, held: (take.measured / 1000) * (stock.amount / stock.volumeL) };
 }
 
 /** A solution from what really went into so many litres. */

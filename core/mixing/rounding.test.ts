@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { roundToStep, smallestBatch } from './rounding';
-import { CAUTIOUS_G_PER_L, describeStockError, stockSolution } from './stockSolution';
 
 describe('rounding to a tool’s step', () => {
   it('2.4 g on a whole-gram scale is 2 g: −16.7 %', () => {
@@ -64,50 +63,5 @@ describe('the smallest batch', () => {
       ),
       { numRuns: 60 },
     );
-  });
-});
-
-describe('a stock solution', () => {
-  const ask = { wantedG: 2.4, scaleStepG: 1, liquidStepMl: 1, solubilityGPerL: null };
-  it('cures what the scale can’t weigh', () => {
-    const r = stockSolution(ask);
-    expect(r).toMatchObject({
-      ok: true,
-      value: { massG: 25, volumeL: 0.25, take: { measured: 24, errorPercent: 0 }, solubilityKnown: false },
-    });
-  });
-  it('stays within solubility, and within the limit', () => {
-    fc.assert(
-      fc.property(
-        fc.record({
-          wantedG: fc.double({ min: 0.05, max: 20, noNaN: true }),
-          scaleStepG: fc.constantFrom(0.1, 1, 2),
-          liquidStepMl: fc.constantFrom(0.2, 1, 5),
-          solubilityGPerL: fc.constantFrom(null, 60, 300, 900),
-        }),
-        (asked) => {
-          const r = stockSolution(asked);
-          if (!r.ok) {
-            expect(describeStockError(r.error)).toMatch(/stock|syringe/);
-            return;
-          }
-          const { massG, volumeL, take, batches } = r.value;
-          const most = asked.solubilityGPerL === null ? CAUTIOUS_G_PER_L : asked.solubilityGPerL / 2;
-          expect(massG / volumeL).toBeLessThanOrEqual(most * (1 + 1e-9));
-          expect(Math.abs(take.errorPercent)).toBeLessThanOrEqual(2);
-          expect(asked.scaleStepG / 2 / massG).toBeLessThanOrEqual(0.02 + 1e-9);
-          expect(batches).toBeGreaterThanOrEqual(1);
-          // mass is conserved: what the batch takes of the stock holds what was wanted
-          const held = (take.wanted / 1000) * (massG / volumeL);
-          expect(held / asked.wantedG).toBeCloseTo(1, 9);
-        },
-      ),
-    );
-  });
-  it('says when it can’t', () => {
-    const coarse = stockSolution({ ...ask, scaleStepG: 50, solubilityGPerL: 10 });
-    expect(!coarse.ok && describeStockError(coarse.error)).toMatch(/more than 10 g dissolve/);
-    const syringe = stockSolution({ ...ask, wantedG: 0.01, liquidStepMl: 100 });
-    expect(!syringe.ok && describeStockError(syringe.error)).toMatch(/finer syringe/);
   });
 });

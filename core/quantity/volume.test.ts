@@ -1,7 +1,7 @@
 // Gallons: NIST SP 811, appendix B.
 import { expect, it } from 'vitest';
 import { usMeasures } from './measure';
-import { parseVolume } from './volume';
+import { bucketUnits, litresOf, parseVolume, volumeText } from './volume';
 
 it.each([
   ['1 gal', 3.785411784],
@@ -29,4 +29,18 @@ it.each([
 ])('%s is refused', (text, said) => {
   const r = parseVolume(text, usMeasures);
   expect(!r.ok && r.error).toMatch(said);
+});
+
+it('said in a bucket’s marks, litres beside', () => {
+  const imperial = { spoon: 'metric', gallon: 'imperial' } as const;
+  expect(volumeText(2.64, 'L', usMeasures)).toBe('2.64 L');
+  expect(volumeText(3.785411784, 'gal', usMeasures)).toBe('1 gal (3.785 L)');
+  expect(volumeText(4.54609, 'gal', imperial)).toBe('1 gal (4.546 L)');
+  // what is said can be read back, whatever the marks
+  for (const unit of bucketUnits) {
+    const said = volumeText(7.5, unit, imperial).replace(/ \(.*/, '');
+    const read = parseVolume(said, imperial);
+    expect(read.ok && read.value).toBeCloseTo(7.5, 2);
+    expect(litresOf(unit, imperial)).toBe(unit === 'L' ? 1 : 4.54609);
+  }
 });

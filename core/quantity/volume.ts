@@ -27,3 +27,23 @@ export function parseVolume(text: string, measures: MeasureSystem): Result<numbe
     ? ok((rate.low * worth.base) / 1000)
     : err(`“${text.trim()}” isn’t ${EXAMPLE}.`);
 }
+
+/** What the marks of a bucket or can count. */
+export const bucketUnits = ['L', 'gal'] as const;
+export type BucketUnit = (typeof bucketUnits)[number];
+
+/** Litres of one mark. @example litresOf('gal', usMeasures) // 3.785411784 */
+export const litresOf = (unit: BucketUnit, measures: MeasureSystem): number =>
+  measureWorth({ unit, system: null }, measures).base / 1000;
+
+/**
+ * A volume in words, in a bucket’s marks with the litres beside.
+ *
+ * @example volumeText(3.785411784, 'gal', usMeasures) // '1 gal (3.785 L)'
+ */
+export function volumeText(litres: number, unit: BucketUnit, measures: MeasureSystem): string {
+  const figure = (x: number) => Number(x.toPrecision(4));
+  return unit === 'L'
+    ? `${figure(litres)} L`
+    : `${figure(litres / litresOf(unit, measures))} ${unit} (${figure(litres)} L)`;
+}

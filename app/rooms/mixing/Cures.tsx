@@ -3,8 +3,9 @@ import { useState } from 'react';
 import { FormProvider } from 'react-hook-form';
 import type { Tools } from '~core/mixing/recipe';
 import { DOSE_ERROR_LIMIT, smallestBatch } from '~core/mixing/rounding';
-import { describeStockError, stockSolution } from '~core/mixing/stockSolution';
+import { type StockRecipe, describeStockError, stockSolution } from '~core/mixing/stockSolution';
 import { formatSigned, listNames } from '~core/quantity/format';
+import { volumeText } from '~core/quantity/volume';
 import { Field } from '../../form/fields';
 import { useRecordForm } from '../../form/useRecordForm';
 import { Caution } from '../../ui/Caution';
@@ -35,8 +36,8 @@ export function Cures({ data, batch, tools, onVolume }: Props) {
     batch.size,
     { mostL },
   );
-  const weighed = off.filter((l) => l.unit === 'g' && !l.stock);
-  const open = weighed.find((l) => l.product.id === stockFor);
+  const stockable = off.filter((l) => l.unit !== 'piece' && !l.spooned && !l.stock);
+  const open = stockable.find((l) => l.product.id === stockFor);
   return (
     <div className="note open stack tight" role="status">
       <p>
@@ -46,14 +47,14 @@ export function Cures({ data, batch, tools, onVolume }: Props) {
       <div className="line">
         {bigger !== null && bigger > batch.size + 1e-9 ? (
           <Button variant="outlined" color="secondary" onClick={() => onVolume(bigger)}>
-            Mix {Number(bigger.toPrecision(4))} L instead
+            Mix {volumeText(bigger, tools.bucketIn ?? 'L', data.plan.mixing.measures)} instead
           </Button>
         ) : (
           <span className="small quiet">
             No batch{mostL ? ` up to the ${mostL} L of the largest vessel` : ''} cures it.
           </span>
         )}
-        {weighed.map((l) => (
+        {stockable.map((l) => (
           <Button
             key={l.product.id}
             color="secondary"
@@ -69,13 +70,30 @@ export function Cures({ data, batch, tools, onVolume }: Props) {
   );
 }
 
-/** The recipe of a stock solution within solubility; once made, it goes into the log. */
+const boundWords = {
+  halfWater:
+    'never more than half of it is the product (practice). It keeps less well than the bottle: for days, not months.',
+  unknownSolubility:
+    'its solubility isn’t known, so no more than 100 g/L (practice). If something stays at the bottom, take twice the water.',
+} as const;
+
+/** What a recipe’s strength rests on; a solubility would tell what is in a coded jar. */
+function boundText({ bound, amount, volumeL, unit }: StockRecipe, line: BatchLine, blind: boolean): string {
+  const strength = `${Math.round(amount / volumeL)} ${unit}/L`;
+  if (bound !== 'solubility') return `${strength}: ${boundWords[bound]}`;
+  return blind
+    ? `${strength}: no more than half of what dissolves (practice).`
+    : `${strength}; ${line.product.solubilityGPerL} g/L dissolve, and no more than half of that is used (practice).`;
+}
+
+/** The recipe of a stock solution within its bounds; once made, it goes into the log. */
 function StockRecipeForm({ data, line, tools }: { data: MixingData; line: BatchLine; tools: Tools }) {
   const recipe = stockSolution({
-    wantedG: line.wanted,
-    scaleStepG: tools.scaleStepG ?? 0.01,
+    product: line.product,
+    unit: line.unit === 'g' ? 'g' : 'mL',
+    wanted: line.wanted,
+    step: line.step,
     liquidStepMl: tools.liquidStepMl ?? 1,
-    solubilityGPerL: line.product.solubilityGPerL,
   });
   const made = recipe.ok ? recipe.value : null;
   const { form, busy, onSubmit } = useRecordForm({
@@ -83,7 +101,8 @@ function StockRecipeForm({ data, line, tools }: { data: MixingData; line: BatchL
     productId: line.product.id,
     packId: line.pack?.id ?? null,
     batch: data.stockName,
-    massG: made ? String(made.massG) : '',
+    unit: made?.unit ?? 'g',
+    amount: made ? String(made.amount) : '',
     volumeMl: made ? String(made.volumeL * 1000) : '',
   });
   if (!made) return <p className="small">{recipe.ok ? '' : describeStockError(recipe.error)}</p>;
@@ -101,22 +120,26 @@ function StockRecipeForm({ data, line, tools }: { data: MixingData; line: BatchL
         }}
       >
         <p>
-          Dissolve {made.massG} g {line.name} in water and make it up to {made.volumeL * 1000} mL. This batch
-          then takes <strong>{made.take.measured} mL</strong> ({formatSigned(made.take.errorPercent, 1)} %);
-          there is enough for {made.batches} such batches.
+          {made.unit === 'g'
+            ? `Dissolve ${made.amount} g ${line.name} in water and make it up to ${made.volumeL * 1000} mL.`
+            : `Pour ${made.amount} mL ${line.name} into about half the water and make it up to ${made.volumeL * 1000} mL.`}{' '}
+          This batch then takes <strong>{made.take.measured} mL</strong> (
+          {formatSigned(made.take.errorPercent, 1)} %); there is enough for {made.batches} such batches.
         </p>
-        <p className="small quiet">
-          {line.product.solubilityGPerL !== null && !data.blind
-            ? `${Math.round(made.concentrationGPerL)} g/L; ${line.product.solubilityGPerL} g/L dissolve, and no more than half of that is used (practice).`
-            : `${Math.round(made.concentrationGPerL)} g/L: ${made.solubilityKnown ? 'no more than half of what dissolves (practice).' : 'its solubility isn’t known, so no more than 100 g/L (practice). If something stays at the bottom, take twice the water.'}`}
-        </p>
+        <p className="small quiet">{boundText(made, line, data.blind)}</p>
         <Caution>
           A stock solution is a concentrate: label it, one product to a bottle, dark and out of children’s
           reach. Never beside drinks.
         </Caution>
         <div className="line" style={{ alignItems: 'flex-start' }}>
           <div style={{ width: '7rem' }}>
-            <Field name="massG" label="Weighed" suffix="g" numeric size="small" />
+            <Field
+              name="amount"
+              label={made.unit === 'g' ? 'Weighed' : 'Measured'}
+              suffix={made.unit}
+              numeric
+              size="small"
+            />
           </div>
           <div style={{ width: '8rem' }}>
             <Field name="volumeMl" label="Made up to" suffix="mL" numeric size="small" />

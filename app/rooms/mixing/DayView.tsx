@@ -151,7 +151,13 @@ export function DayView({ data }: { data: MixingData }) {
                   </Button>
                 </div>
               ) : (
-                <MixCard key={`${open.key}/${day}/${open.batch}`} data={data} bottle={open} tools={tools} />
+                <MixCard
+                  key={`${open.key}/${day}/${open.batch}`}
+                  data={data}
+                  bottle={open}
+                  tools={tools}
+                  onTools={setTools}
+                />
               )}
             </section>
           )}

@@ -1,55 +1,53 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { FormProvider, useWatch } from 'react-hook-form';
-import { formatMoney } from '~core/cost/money';
 import { parseDecimal } from '~core/formats/csv';
-import { costPerLitre } from '~core/mixing/matching';
 import type { Tools } from '~core/mixing/recipe';
 import { plural } from '~core/quantity/format';
 import { Field } from '../../form/fields';
 import { useRecordForm } from '../../form/useRecordForm';
 import { Caution } from '../../ui/Caution';
 import { TesseraName } from '../../ui/Tessera';
+import { CostLine } from './CostLine';
 import { Cures } from './Cures';
-import { MeterPanel } from './MeterPanel';
+import { ReadingFields, noReading } from './ReadingFields';
 import { RecipeTable } from './RecipeTable';
 import { SolutionLine } from './SolutionLine';
 import { Steps } from './Steps';
 import type { Bottle } from './bottles';
+import { VolumeField } from './VolumeField';
 import { type Batch, batchOf } from './batch';
+import { type Bucket, fromMarks, toMarks } from './bucket';
 import type { MixingData } from './mixing';
 
 interface Props {
   data: MixingData;
   bottle: Bottle;
   tools: Tools;
+  onTools: (tools: Tools) => void;
 }
 
-const text = (litres: number | null) => (litres === null ? '' : String(Number(litres.toPrecision(6))));
-
 /** One bottle: its recipe, what rounding does to it, the steps to tick, and “mixed”. */
-export function MixCard({ data, bottle, tools }: Props) {
+export function MixCard({ data, bottle, tools, onTools }: Props) {
   const { plan, sealed, blind } = data;
   const direct = bottle.kind === 'direct';
+  const bucket: Bucket = { unit: tools.bucketIn ?? 'L', measures: plan.mixing.measures };
   const [fromStock, setFromStock] = useState<Record<string, string | null>>({});
-  const [meter, setMeter] = useState(false);
   const { form, busy, onSubmit } = useRecordForm({
     intent: 'mix' as const,
     treatmentId: bottle.treatmentId,
     day: data.day,
     direct,
-    volume: direct ? '0' : text(bottle.volumeL),
+    volume: bottle.volumeL === null ? '' : toMarks(bottle.volumeL, bucket),
+    volumeL: 0,
     batch: bottle.batch,
     stepG: tools.scaleStepG,
     lines: [] as { actual: string }[],
-    ec: '',
-    ph: '',
-    temperature: '',
-    instrument: '',
+    ...noReading,
   });
   const [volume, batchName, lines] = useWatch({ control: form.control, name: ['volume', 'batch', 'lines'] });
-  const litres = direct ? bottle.unitIds.length : parseDecimal(volume);
-  const size = litres !== null && litres > 0 ? litres : null;
+  const litres = fromMarks(volume, bucket);
+  const size = direct ? bottle.unitIds.length : litres;
   const actual = lines.map((l) => parseDecimal(l?.actual ?? ''));
   const batch: Batch | null =
     size === null ? null : batchOf({ data, bottle, tools, size, fromStock, actual });
@@ -58,11 +56,15 @@ export function MixCard({ data, bottle, tools }: Props) {
   const submit = (e: React.FormEvent) => {
     if (!batch) {
       e.preventDefault();
-      form.setError('volume', { message: 'How much was mixed, in litres?' });
+      form.setError('volume', {
+        message:
+          volume.trim() === '' ? 'How much was mixed?' : `“${volume}” isn’t a volume: a figure over 0.`,
+      });
       return;
     }
     // What the recipe says goes along with what was typed.
     form.setValue('stepG', tools.scaleStepG);
+    form.setValue('volumeL', direct ? 0 : litres!);
     form.setValue(
       'lines',
       batch.lines.map((l, i) => ({
@@ -101,9 +103,7 @@ export function MixCard({ data, bottle, tools }: Props) {
             <p className="quiet">given as it is to {units}</p>
           ) : (
             <div className="line">
-              <div style={{ width: '8rem' }}>
-                <Field name="volume" label="Volume" suffix="L" numeric size="small" />
-              </div>
+              <VolumeField tools={tools} measures={plan.mixing.measures} onTools={onTools} />
               <span className="small quiet">
                 {bottle.perUnitL === null
                   ? 'nobody has said how much each gets'
@@ -130,7 +130,7 @@ export function MixCard({ data, bottle, tools }: Props) {
                 bottle={bottle}
                 batch={batch}
                 tools={tools}
-                onVolume={(v) => form.setValue('volume', text(v))}
+                onVolume={(v) => form.setValue('volume', toMarks(v, bucket))}
               />
             )}
             {!blind && !direct && batch.made && batch.wanted && (
@@ -169,38 +169,14 @@ export function MixCard({ data, bottle, tools }: Props) {
           <>
             {!direct && (
               <div className="stack tight">
-                <div className="fields">
-                  <div className="w3">
-                    <Field name="ec" label="Strength read" suffix="mS/cm" numeric size="small" />
-                  </div>
-                  <div className="w3">
-                    <Field name="ph" label="pH read" numeric size="small" />
-                  </div>
-                  <div className="w3">
-                    <Field name="temperature" label="Temperature" suffix="°C" numeric size="small" />
-                  </div>
-                  <div className="w3">
-                    <Button color="secondary" onClick={() => setMeter(!meter)} aria-expanded={meter}>
-                      {meter ? 'Meter away' : 'Use the meter'}
-                    </Button>
-                  </div>
-                </div>
+                <ReadingFields
+                  into={{ ec: batch?.made?.strength.ec ?? plan.mixing.water.ec ?? 0.05, ph: 6.1 }}
+                />
                 <p className="small quiet">
                   {plan.mixing.regimen === 'measure'
                     ? 'The regimen is to measure: read every batch.'
                     : 'By the chart; readings may stay empty.'}
                 </p>
-                {meter && (
-                  <MeterPanel
-                    into={{ ec: batch?.made?.strength.ec ?? plan.mixing.water.ec ?? 0.05, ph: 6.1 }}
-                    onTake={(r) => {
-                      form.setValue('ec', r.ec.toFixed(2));
-                      form.setValue('ph', r.ph.toFixed(2));
-                      form.setValue('temperature', r.temperature.toFixed(1));
-                      form.setValue('instrument', r.instrument);
-                    }}
-                  />
-                )}
               </div>
             )}
             <div className="line" style={{ alignItems: 'flex-start' }}>
@@ -215,42 +191,5 @@ export function MixCard({ data, bottle, tools }: Props) {
         )}
       </form>
     </FormProvider>
-  );
-}
-
-/** What the batch costs, as it will be measured. */
-function CostLine({
-  data,
-  bottle,
-  batch,
-  size,
-}: {
-  data: MixingData;
-  bottle: Bottle;
-  batch: Batch;
-  size: number;
-}) {
-  const { plan } = data;
-  const money = costPerLitre(
-    {
-      doses: batch.lines.map((l) => ({
-        product: l.product,
-        amount: (l.stock ? l.stock.heldG : l.given) / size,
-        unit: l.unit,
-        packId: l.pack?.id ?? null,
-      })),
-    },
-    { water: null, currency: plan.currency, exchange: plan.mixing.exchange },
-  );
-  if (!money) {
-    return <p className="small quiet">A price, a density or a rate of exchange is missing: no cost.</p>;
-  }
-  const times = (n: number) => formatMoney({ ...money, minor: money.minor * n });
-  return (
-    <p className="small">
-      <span className="quiet">Cost:</span> <span data-testid="cost-per-litre">{formatMoney(money)}</span>{' '}
-      {bottle.kind === 'direct' ? `per ${plan.unitNoun}` : 'per litre'} · {times(size)} the batch
-      {bottle.perUnitL !== null && ` · ${times(bottle.perUnitL)} per feed of one ${plan.unitNoun}`}
-    </p>
   );
 }

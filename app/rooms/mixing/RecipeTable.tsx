@@ -50,7 +50,7 @@ export function RecipeTable({ batch, data, onStock }: Props) {
                   </div>
                   {l.stock ? (
                     <Button size="small" color="secondary" onClick={() => onStock(l.product.id, null)}>
-                      Weigh it instead
+                      From the {blind ? 'jar' : 'pack'} instead
                     </Button>
                   ) : (
                     l.stocks[0] && (

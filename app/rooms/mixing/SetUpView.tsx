@@ -7,7 +7,7 @@ import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
 import { SealedBanner } from '../SealedBanner';
 import type { MixingData } from './mixing';
-import { toSetUpForm } from './mixingForms';
+import { toSetUpForm } from './setUpForm';
 
 /** Tools, water, regimen, band and rates of exchange: the part of the plan that mixing rests on. */
 export function SetUpView({ data }: { data: MixingData }) {

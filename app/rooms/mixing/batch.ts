@@ -13,6 +13,7 @@ import { DOSE_ERROR_LIMIT } from '~core/mixing/rounding';
 import type { Solution } from '~core/mixing/solution';
 import type { PackLeft } from '~core/log/packs';
 import type { Pack } from '~core/model/product';
+import { volumeText } from '~core/quantity/volume';
 import type { Bottle } from './bottles';
 import type { MixingData } from './mixing';
 
@@ -66,12 +67,8 @@ export function batchOf({ data, bottle, tools, size, fromStock, actual }: Asked)
     const left =
       own.find((p) => p.pack.id === line.use.packId) ?? own.find((p) => p.left > 0) ?? own[0] ?? null;
     const solutions = stocks.flatMap((s) => {
-      if (s.productId !== line.product.id || s.body.unit !== 'g') return [];
-      const taken = lineFromStock(
-        line,
-        { batch: s.batch, massG: s.body.amount, volumeL: s.body.volumeL },
-        stockStep(tools),
-      );
+      if (s.productId !== line.product.id) return [];
+      const taken = lineFromStock(line, s.body, stockStep(tools));
       return taken && taken.take.measured <= s.leftMl + 1e-9 ? [taken] : [];
     });
     const chosen = fromStock[line.product.id];
@@ -89,7 +86,7 @@ export function batchOf({ data, bottle, tools, size, fromStock, actual }: Asked)
       left,
       stock: stock && {
         ...stock,
-        heldG: stock.take.measured > 0 ? (stock.heldG * given) / stock.take.measured : 0,
+        held: stock.take.measured > 0 ? (stock.held * given) / stock.take.measured : 0,
       },
       stocks: solutions.map((s) => s.batch),
       given,
@@ -107,7 +104,7 @@ export function batchOf({ data, bottle, tools, size, fromStock, actual }: Asked)
     contents: contentsOf(l.product),
     dissolved: l.stock !== null,
   }));
-  const volume = `${Number(size.toPrecision(4))} L`;
+  const volume = volumeText(size, tools.bucketIn ?? 'L', plan.mixing.measures);
   return {
     size,
     lines,
@@ -115,7 +112,7 @@ export function batchOf({ data, bottle, tools, size, fromStock, actual }: Asked)
     made: direct
       ? null
       : solutionMade(
-          lines.map((l) => ({ product: l.product, unit: l.unit, amount: l.stock ? l.stock.heldG : l.given })),
+          lines.map((l) => ({ product: l.product, unit: l.unit, amount: l.stock ? l.stock.held : l.given })),
           size,
           plan.mixing.water,
         ),

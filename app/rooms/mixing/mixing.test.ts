@@ -1,14 +1,18 @@
 import '../../testing/browserGlobals';
+import fc from 'fast-check';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { packsLeft, stocksLeft } from '~core/log/packs';
 import type { TrialId } from '~core/model/ids';
 import type { Plan } from '~core/model/plan';
+import { usMeasures } from '~core/quantity/measure';
 import { analysis, plan, product, use as productUse } from '~core/testing/trial';
 import { createTrial, loadTrial, sealPlan } from '../../store/trials';
 import { batchOf } from './batch';
+import { fromMarks, toMarks } from './bucket';
 import { bottlesOn, partNames, stockName } from './bottles';
 import { mixingAction } from './mixingActions';
-import { SetUpForm, applyMatch, applySetUp, toSetUpForm } from './mixingForms';
+import { applyMatch } from './matchForm';
+import { SetUpForm, applySetUp, toSetUpForm } from './setUpForm';
 import { vesselsOf } from './vessels';
 
 const powder = product({
@@ -75,6 +79,8 @@ const mix = (over: object = {}) =>
     day: 3,
     direct: false,
     volume: '2,64',
+    volumeL: 2.64,
+    scale: 1,
     batch: 'TST-B-d3',
     stepG: 1,
     lines: [line()],
@@ -155,7 +161,12 @@ describe('the card', () => {
     expect(card.lines[0]).toMatchObject({ unit: 'piece', measured: 6, given: 6 });
     expect(card.made).toBeNull();
     expect(card.steps('b').map((s) => s.text)).toEqual(['Give each 2 of Prova secca; 6 in all.']);
-    await mix({ direct: true, volume: '0', lines: [line({ unit: 'piece', wanted: 6, measured: 6 })] });
+    await mix({
+      direct: true,
+      volume: '',
+      volumeL: 0,
+      lines: [line({ unit: 'piece', wanted: 6, measured: 6 })],
+    });
     expect((await room()).bottles[1]!.mixed).toMatchObject([{ volumeL: 0, said: '6 piece Prova secca' }]);
   });
   it('takes what the scale can’t weigh from a stock solution that holds enough', async () => {
@@ -164,20 +175,49 @@ describe('the card', () => {
       productId: powder.id,
       packId: 'pack',
       batch: stockName((await loadTrial(p.id)).state, p),
-      massG: '25',
+      unit: 'g',
+      amount: '25',
       volumeMl: '250',
     });
     const { card, data } = await room();
     expect(data.stocks).toMatchObject([{ batch: 'TST-stock', leftMl: 250 }]);
     const cured = card(2.4);
     // 2.4 g of 100 g/L are 24 mL
-    expect(cured.lines[0]!.stock).toMatchObject({ batch: 'TST-stock', heldG: expect.closeTo(2.4, 9) });
+    expect(cured.lines[0]!.stock).toMatchObject({ batch: 'TST-stock', held: expect.closeTo(2.4, 9) });
     expect(cured.lines[0]!.given).toBe(24);
     expect(cured.worst).toBe(0);
     expect(cured.made!.mgPerL.N).toBeCloseTo(120, 6);
     // weighed again when asked, and never from a stock that hasn’t enough
     expect(card(2.4, { powder: null }).lines[0]!.stock).toBeNull();
     expect(card(40.4).lines[0]!.stock).toBeNull();
+  });
+});
+
+describe('a bucket with gallons on it', () => {
+  const bucket = { unit: 'gal', measures: usMeasures } as const;
+  it('shows litres in its marks, never less than asked, and reads them back', () => {
+    expect(toMarks(3.785411784, bucket)).toBe('1');
+    expect(toMarks(2.64, { ...bucket, unit: 'L' })).toBe('2.64');
+    fc.assert(
+      fc.property(fc.double({ min: 0.05, max: 1000, noNaN: true }), (litres) => {
+        const back = fromMarks(toMarks(litres, bucket), bucket)!;
+        expect(back).toBeGreaterThanOrEqual(litres * (1 - 1e-5));
+        expect(back - litres).toBeLessThan(0.001 * 3.79 + litres * 1e-5);
+      }),
+    );
+  });
+  it.each(['', 'much', '0', '-2'])('“%s” is no volume', (text) => expect(fromMarks(text, bucket)).toBeNull());
+  it('stands in the steps as it stands on the bucket', async () => {
+    const { data, bottles } = await room();
+    const card = batchOf({
+      data,
+      bottle: bottles[1]!,
+      tools: { ...tools, bucketIn: 'gal' },
+      size: 3.785411784,
+      fromStock: {},
+      actual: [],
+    });
+    expect(card.steps('b').map((s) => s.text)).toContain('Fill up with water to 1 gal (3.785 L); stir.');
   });
 });
 
@@ -203,8 +243,8 @@ describe('what the Mixing room writes', () => {
     expect((await room()).data.packs[0]!.taken).toBe(0.0025);
   });
   it.each([
-    [{ volume: '' }, 'volume', /How much/],
-    [{ volume: '0' }, 'volume', /More than 0/],
+    [{ volume: '0', volumeL: 0 }, 'volume', /More than 0/],
+    [{ volume: '1e9', volumeL: 1e9 }, 'volume', /100,000/],
     [{ batch: ' ' }, 'batch', /name/],
     [{ ec: '1200' }, 'ec', /ppm/],
     [{ ph: '15' }, 'ph', /0 to 14/],
@@ -223,13 +263,22 @@ describe('what the Mixing room writes', () => {
       productId: powder.id,
       packId: null,
       batch: 'S1',
-      massG: '5',
+      unit: 'g',
+      amount: '5',
       volumeMl: '50',
     };
     await mixingAction(p.id, stock);
     expect(errorsOf(await mixingAction(p.id, stock)).batch).toMatch(/already/);
     const much = line({ fromStock: 'S1', unit: 'mL', measured: 60 });
     expect(errorsOf(await mix({ batch: 'b2', lines: [much] }))['lines.0.actual']).toMatch(/only 50 mL/);
+  });
+  it('a mix read in ppm is kept as EC too', async () => {
+    await mix({ ec: '640', scale: 640 });
+    const readings = (await room()).trial.state.entries
+      .map((e) => e.body)
+      .filter((b) => b.kind === 'reading');
+    expect(readings).toMatchObject([{ quantity: 'ec', value: 1 }]);
+    expect(errorsOf(await mix({ batch: 'b2', ec: '20000', scale: 500 })).ec).toMatch(/20 mS/);
   });
   it('a reading in ppm is kept as EC; one figure at least', async () => {
     const reading = (over: object) =>

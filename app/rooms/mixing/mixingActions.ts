@@ -5,17 +5,9 @@ import { EntryId } from '~core/model/ids';
 import type { TreatmentId, UnitId } from '~core/model/ids';
 import { appendEntries, savePlan, undoPlan } from '../../store/trials';
 import { type ActionResult, fieldErrors } from '../../form/schemaFields';
-import {
-  FeedForm,
-  MatchForm,
-  MixForm,
-  PhForm,
-  ReadingForm,
-  SetUpForm,
-  StockForm,
-  applyMatch,
-  applySetUp,
-} from './mixingForms';
+import { FeedForm, MixForm, PhForm, ReadingForm, StockForm } from './logForms';
+import { MatchForm, applyMatch } from './matchForm';
+import { SetUpForm, applySetUp } from './setUpForm';
 
 const TakeBack = z.object({ intent: z.literal('takeBack'), ids: z.array(EntryId).min(1) });
 const BringBack = z.object({ intent: z.literal('bringBack'), ids: z.array(EntryId).min(1) });
@@ -102,7 +94,7 @@ async function mix(trialId: string | undefined, f: z.output<typeof MixForm>): Pr
         kind: 'mix',
         treatmentId: f.treatmentId,
         batch: f.batch,
-        volumeL: f.volume,
+        volumeL: f.volumeL,
         day: f.day,
         amounts,
         ...(f.stepG !== null && { stepG: f.stepG }),
@@ -133,8 +125,8 @@ async function makeStock(trialId: string | undefined, f: z.output<typeof StockFo
             kind: 'stock',
             productId: f.productId,
             batch: f.batch,
-            amount: f.massG,
-            unit: 'g',
+            amount: f.amount,
+            unit: f.unit,
             volumeL: f.volumeMl / 1000,
             ...(f.packId && { packId: f.packId }),
           },

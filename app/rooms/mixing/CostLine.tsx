@@ -1,0 +1,42 @@
+import { formatMoney } from '~core/cost/money';
+import { costPerLitre } from '~core/mixing/matching';
+import type { Batch } from './batch';
+import type { Bottle } from './bottles';
+import type { MixingData } from './mixing';
+
+/** What the batch costs, as it will be measured. */
+export function CostLine({
+  data,
+  bottle,
+  batch,
+  size,
+}: {
+  data: MixingData;
+  bottle: Bottle;
+  batch: Batch;
+  size: number;
+}) {
+  const { plan } = data;
+  const money = costPerLitre(
+    {
+      doses: batch.lines.map((l) => ({
+        product: l.product,
+        amount: (l.stock ? l.stock.held : l.given) / size,
+        unit: l.unit,
+        packId: l.pack?.id ?? null,
+      })),
+    },
+    { water: null, currency: plan.currency, exchange: plan.mixing.exchange },
+  );
+  if (!money) {
+    return <p className="small quiet">A price, a density or a rate of exchange is missing: no cost.</p>;
+  }
+  const times = (n: number) => formatMoney({ ...money, minor: money.minor * n });
+  return (
+    <p className="small">
+      <span className="quiet">Cost:</span> <span data-testid="cost-per-litre">{formatMoney(money)}</span>{' '}
+      {bottle.kind === 'direct' ? `per ${plan.unitNoun}` : 'per litre'} · {times(size)} the batch
+      {bottle.perUnitL !== null && ` · ${times(bottle.perUnitL)} per feed of one ${plan.unitNoun}`}
+    </p>
+  );
+}

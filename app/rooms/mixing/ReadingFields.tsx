@@ -1,0 +1,87 @@
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { type ReactNode, useState } from 'react';
+import { useFormContext, useWatch } from 'react-hook-form';
+import { ppmScales } from '~core/mixing/strength';
+import { Field } from '../../form/fields';
+import { MeterPanel } from './MeterPanel';
+
+/** What a form with a reading in it begins with. */
+export const noReading = {
+  ec: '',
+  ph: '',
+  temperature: '',
+  instrument: '',
+  /** 1: mS/cm; else the meter's ppm for 1 mS/cm */
+  scale: 1 as 1 | (typeof ppmScales)[number],
+};
+
+/**
+ * Strength, pH and temperature of the form around it: typed, on the meter’s own scale, or taken from the
+ * connected meter.
+ *
+ * @param into what the stand-in of the meter is dipped into
+ * @param children buttons that stand in the same row
+ */
+export function ReadingFields({
+  into,
+  children,
+}: {
+  into: { ec: number; ph: number };
+  children?: ReactNode;
+}) {
+  const { control, setValue } = useFormContext<typeof noReading>();
+  const scale = useWatch({ control, name: 'scale' });
+  const [meter, setMeter] = useState(false);
+  return (
+    <>
+      <div className="fields">
+        <div className="w4">
+          <Field name="ec" label="Strength" suffix={scale === 1 ? 'mS/cm' : 'ppm'} numeric size="small" />
+        </div>
+        <div className="w4">
+          <TextField
+            select
+            fullWidth
+            size="small"
+            label="Meter shows"
+            value={scale}
+            onChange={(e) => setValue('scale', Number(e.target.value) as typeof scale)}
+          >
+            <MenuItem value={1}>mS/cm</MenuItem>
+            {ppmScales.map((s) => (
+              <MenuItem key={s} value={s}>
+                ppm, ×{s}
+              </MenuItem>
+            ))}
+          </TextField>
+        </div>
+        <div className="w4">
+          <Field name="ph" label="pH" numeric size="small" />
+        </div>
+        <div className="w4">
+          <Field name="temperature" label="Temperature" suffix="°C" numeric size="small" />
+        </div>
+        <div className="w8 line">
+          {children}
+          <Button color="secondary" onClick={() => setMeter(!meter)} aria-expanded={meter}>
+            {meter ? 'Meter away' : 'Use the meter'}
+          </Button>
+        </div>
+      </div>
+      {meter && (
+        <MeterPanel
+          into={into}
+          onTake={(r) => {
+            setValue('scale', 1);
+            setValue('ec', r.ec.toFixed(2));
+            setValue('ph', r.ph.toFixed(2));
+            setValue('temperature', r.temperature.toFixed(1));
+            setValue('instrument', r.instrument);
+          }}
+        />
+      )}
+    </>
+  );
+}

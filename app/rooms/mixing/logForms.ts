@@ -1,0 +1,114 @@
+import { z } from 'zod';
+import { ecFromPpm, ppmScales } from '~core/mixing/strength';
+import { PackId, ProductId, TreatmentId, UnitId } from '~core/model/ids';
+import { optionalNumber, typedNumber } from '../../form/schemaFields';
+
+const ph = z.number().min(0, 'pH runs from 0 to 14.').max(14, 'pH runs from 0 to 14.');
+const ec = z.number().min(0, 'Not below 0.').max(20, 'Up to 20 mS/cm: is it typed in µS/cm or ppm?');
+const optional = (schema: z.ZodNumber) => optionalNumber().pipe(schema.nullable());
+const temperature = z.number().min(-5, 'Colder than water can be.').max(60, 'Up to 60 °C.');
+
+/** Strength, pH and temperature as read; all may stay empty: readings are never forced. */
+const readingFields = {
+  /** on the meter’s own scale */
+  ec: optionalNumber(),
+  /** 1: mS/cm; else the meter's ppm for 1 mS/cm */
+  scale: z.union([z.literal(1), ...ppmScales.map((s) => z.literal(s))]),
+  ph: optional(ph),
+  temperature: optional(temperature),
+  instrument: z.string().trim().max(80),
+};
+interface Strength {
+  ec: number | null;
+  scale: 1 | (typeof ppmScales)[number];
+}
+
+/** Strength is always kept as EC, whatever scale the meter shows. */
+function strengthAsEc<F extends Strength>(f: F, ctx: z.RefinementCtx): F {
+  const value = f.ec === null || f.scale === 1 ? f.ec : ecFromPpm(f.ec, f.scale);
+  const checked = ec.nullable().safeParse(value);
+  if (!checked.success) {
+    ctx.addIssue({ code: 'custom', path: ['ec'], message: checked.error.issues[0]!.message });
+  }
+  return { ...f, ec: value };
+}
+
+/** “Mixed”: a card's figures as typed, amounts left empty being as the recipe says. */
+export const MixForm = z
+  .object({
+    intent: z.literal('mix'),
+    treatmentId: TreatmentId,
+    day: z.number().int(),
+    /** how many units a direct dose was for; the volume is then not asked */
+    direct: z.boolean(),
+    volume: z.string(),
+    /** `volume` in litres */
+    volumeL: z.number(),
+    batch: z.string().trim().min(1, 'Give the batch a name.').max(40, 'Up to 40 letters.'),
+    stepG: z.number().positive().nullable(),
+    lines: z.array(
+      z.object({
+        productId: ProductId,
+        packId: PackId.nullable(),
+        unit: z.enum(['g', 'mL', 'piece']),
+        wanted: z.number().min(0),
+        measured: z.number().min(0),
+        fromStock: z.string().nullable(),
+        actual: optionalNumber().pipe(z.number().min(0, 'Not less than nothing.').nullable()),
+      }),
+    ),
+    ...readingFields,
+  })
+  .refine((f) => f.direct || f.volumeL > 0, { message: 'More than 0 L.', path: ['volume'] })
+  .refine((f) => f.volumeL <= 100_000, { message: 'Up to 100,000 L.', path: ['volume'] })
+  .transform(strengthAsEc);
+
+export const StockForm = z.object({
+  intent: z.literal('stock'),
+  productId: ProductId,
+  packId: PackId.nullable(),
+  batch: z.string().trim().min(1, 'Give it a name.').max(40, 'Up to 40 letters.'),
+  /** g weighed; mL of a liquid that is thinned */
+  unit: z.enum(['g', 'mL']),
+  amount: typedNumber('How much was it?').pipe(z.number().positive('More than nothing.').max(100_000)),
+  volumeMl: typedNumber('Made up to how much?').pipe(z.number().positive('More than 0 mL.').max(1_000_000)),
+});
+
+export const FeedForm = z.object({
+  intent: z.literal('feed'),
+  unitIds: z.array(UnitId).min(1),
+  batch: z.string().max(40),
+  day: z.number().int().nullable(),
+  purpose: z.enum(['feed', 'topUp', 'change', 'flush']),
+  volume: typedNumber('How much did each get?').pipe(z.number().positive('More than 0 L.').max(10_000)),
+});
+
+const vessel = {
+  unitId: UnitId.nullable(),
+  treatmentId: TreatmentId.nullable(),
+  subject: z.string().max(80),
+};
+
+export const ReadingForm = z
+  .object({
+    intent: z.literal('reading'),
+    ...vessel,
+    ...readingFields,
+  })
+  .transform(strengthAsEc)
+  .refine((f) => f.ec !== null || f.ph !== null || f.temperature !== null, {
+    message: 'Type one reading at least.',
+    path: ['ec'],
+  });
+
+export const PhForm = z
+  .object({
+    intent: z.literal('phDose'),
+    ...vessel,
+    agent: z.string().trim().min(1, 'Name what was given.').max(80),
+    amountMl: typedNumber('How much?').pipe(z.number().positive('More than 0 mL.').max(10_000)),
+    volumeL: typedNumber('Into how much?').pipe(z.number().positive('More than 0 L.').max(100_000)),
+    phBefore: typedNumber('pH before?').pipe(ph),
+    phAfter: typedNumber('pH after?').pipe(ph),
+  })
+  .refine((f) => f.phBefore !== f.phAfter, { message: 'Nothing changed?', path: ['phAfter'] });
