@@ -1,11 +1,10 @@
-import { mixesDue } from '~core/mixing/programme';
-import { countWord, plural } from '~core/quantity/format';
+import { lateMix, mixesDue } from '~core/mixing/programme';
+import { plural } from '~core/quantity/format';
 import Button from '@mui/material/Button';
 import { binAction } from './binAction';
 import { useBin } from '../form/useBin';
 import { Link, useLoaderData } from 'react-router';
-import { stageOf, roundProgress } from '~core/schedule/rounds';
-import { dayOfDate } from '~core/schedule/rounds';
+import { dayOfDate, roundProgress, stageOf } from '~core/schedule/rounds';
 import { planSummary } from '../rooms/planSummary';
 import { benchName } from '../store/bench';
 import { deleteTrial, listTrials } from '../store/trials';
@@ -13,6 +12,7 @@ import { quietButton } from '../ui/quietButton';
 import { RoomHead } from '../ui/RoomHead';
 import { Tessera } from '../ui/Tessera';
 import { relativeDay, shortDate, todayDate } from './clock';
+import { dueOn, dueWords } from './due';
 
 export async function clientLoader() {
   const today = todayDate();
@@ -26,6 +26,10 @@ export async function clientLoader() {
       day: dayOfDate(row.plan.startDate, today),
       summary: planSummary(state, today, blind),
       mix: state.seal ? mixesDue(state, dayOfDate(row.plan.startDate, today)) : { wanted: 0, done: 0 },
+      late:
+        state.seal && stageOf(state, today) === 'running'
+          ? lateMix(state, dayOfDate(row.plan.startDate, today))
+          : null,
       due: state.seal
         ? roundProgress(state, today).filter((r) => r.status === 'due' || r.status === 'overdue')
         : [],
@@ -40,8 +44,7 @@ export async function clientAction({ request }: { request: Request }) {
 export default function Today() {
   const { today, trials } = useLoaderData<typeof clientLoader>();
   const remove = useBin();
-  const due = trials.flatMap((t) => t.due.map((d) => ({ ...d, trial: t })));
-  const mixes = trials.filter((t) => t.mix.wanted > t.mix.done);
+  const due = dueOn(trials);
   if (trials.length === 0) return <EmptyBench />;
   return (
     <>
@@ -53,59 +56,35 @@ export default function Today() {
           </Button>
         }
       >
-        {shortDate(today)} · {dueWords(due.length, mixes.length)}
+        {shortDate(today)} · {dueWords(due)}
       </RoomHead>
-      {due.length + mixes.length > 0 && (
+      {due.length > 0 && (
         <section aria-labelledby="due" style={{ marginBottom: '2rem' }}>
           <h2 id="due">Due</h2>
           <table className="ledger">
             <tbody>
-              {mixes.map((t) => (
-                <tr key={`mix ${t.id}`} className="first">
-                  <td style={{ width: '38%' }}>
-                    <strong>Mixing</strong>
-                    <div className="small quiet">{t.plan.question}</div>
-                  </td>
-                  <td>
-                    <span style={{ color: 'var(--terracotta)', fontWeight: 600 }}>due today</span>
-                  </td>
-                  <td className="n">
-                    {t.mix.done}/{t.mix.wanted} <span className="unit">bottles</span>
-                  </td>
-                  <td className="n">
-                    <Button variant="outlined" component={Link} to={`/trial/${t.id}/mixing`}>
-                      {t.mix.done > 0 ? 'Go on' : 'Start mixing'}
-                    </Button>
-                  </td>
-                </tr>
-              ))}
               {due.map((d) => (
-                <tr key={d.round.id} className="first">
+                <tr key={d.to} className="first">
                   <td style={{ width: '38%' }}>
-                    <strong>{d.round.name}</strong>
-                    <div className="small quiet">{d.trial.plan.question}</div>
+                    <strong>{d.what}</strong>
+                    <div className="small quiet">{d.question}</div>
                   </td>
                   <td>
                     <span
                       style={{
-                        color: d.status === 'overdue' ? 'var(--porphyry)' : 'var(--terracotta)',
+                        color: d.since ? 'var(--porphyry)' : 'var(--terracotta)',
                         fontWeight: 600,
                       }}
                     >
-                      {d.status === 'overdue' ? `was due ${relativeDay(d.date, today)}` : 'due today'}
+                      {d.since ? `was due ${relativeDay(d.since, today)}` : 'due today'}
                     </span>
                   </td>
                   <td className="n">
-                    {d.unitsDone}/{d.unitsWanted}{' '}
-                    <span className="unit">{plural(d.trial.plan.unitNoun)}</span>
+                    {d.figure} <span className="unit">{d.of}</span>
                   </td>
                   <td className="n">
-                    <Button
-                      variant="outlined"
-                      component={Link}
-                      to={`/trial/${d.trial.id}/${roundRoom(d.trial.plan, d.round.traitIds)}?round=${d.round.id}`}
-                    >
-                      {d.started ? 'Go on' : 'Start the round'}
+                    <Button variant="outlined" component={Link} to={d.to}>
+                      {d.act}
                     </Button>
                   </td>
                 </tr>
@@ -184,22 +163,6 @@ export default function Today() {
       </section>
     </>
   );
-}
-
-/** “one round and one mix are due” */
-function dueWords(rounds: number, mixes: number): string {
-  const say = (n: number, noun: string) =>
-    n === 0 ? [] : [`${countWord(n)} ${n === 1 ? noun : plural(noun)}`];
-  const all = [...say(rounds, 'round'), ...say(mixes, 'mix')];
-  return all.length === 0
-    ? 'nothing is due'
-    : `${all.join(' and ')} ${rounds + mixes === 1 ? 'is' : 'are'} due`;
-}
-
-/** Where a round is entered: rounds of weighed traits alone belong to the Weigh-in. */
-function roundRoom(plan: { traits: { id: string; kind: string }[] }, traitIds: readonly string[]): string {
-  const kinds = traitIds.map((id) => plan.traits.find((t) => t.id === id)?.kind);
-  return kinds.every((k) => k === 'weighing') ? 'weigh-in' : 'rounds';
 }
 
 function EmptyBench() {

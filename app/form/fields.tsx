@@ -10,11 +10,14 @@ type FieldProps = Omit<TextFieldProps, 'name' | 'error' | 'defaultValue'> & {
   name: string;
   /** shown behind the figure */
   suffix?: string;
+  /** a figure alone: the number keys of a phone */
   numeric?: boolean;
+  /** figures with words: “1 tsp/gal” */
+  figures?: boolean;
 };
 
 /** A text field of the form around it, with the message for its path below. */
-export function Field({ name, suffix, numeric, helperText, slotProps, ...rest }: FieldProps) {
+export function Field({ name, suffix, numeric, figures, helperText, slotProps, ...rest }: FieldProps) {
   const { register, formState } = useFormContext();
   const { message } = (get(formState.errors, name) ?? {}) as { message?: string };
   const { ref, ...registered } = register(name);
@@ -29,7 +32,10 @@ export function Field({ name, suffix, numeric, helperText, slotProps, ...rest }:
       helperText={message ?? helperText}
       slotProps={{
         inputLabel: rest.type === 'date' ? { shrink: true } : undefined,
-        htmlInput: numeric ? { inputMode: 'decimal', style: { fontFamily: 'var(--mono)' } } : undefined,
+        htmlInput:
+          numeric || figures
+            ? { inputMode: numeric ? 'decimal' : 'text', style: { fontFamily: 'var(--mono)' } }
+            : undefined,
         input: suffix
           ? {
               endAdornment: (
@@ -50,7 +56,7 @@ export function Choice({
   name,
   options,
   ...rest
-}: Omit<FieldProps, 'suffix' | 'numeric'> & {
+}: Omit<FieldProps, 'suffix' | 'numeric' | 'figures'> & {
   options: readonly (readonly [value: string, label: string])[];
 }) {
   const { control } = useFormContext();

@@ -112,13 +112,14 @@ describe('Contenders', () => {
     expect(errorsOf(ContendersForm, f)).toEqual({
       'treatments.1.products.0.amount': 'More than nothing.',
       'treatments.1.products.0.timesPerUnit': 'Whole times.',
-      'treatments.1.products.0.solutionLPerUnit': '“x” isn’t a number.',
+      'treatments.1.products.0.solutionLPerUnit': '“x” doesn’t begin with a number.',
     });
   });
   it('a dose may be a rate; what can’t be worked out is said at its field', () => {
-    const with_ = (over: object) => {
+    const with_ = (over: object, conditions: object = {}) => {
       const f = form();
       f.treatments[1]!.products[0] = { ...f.treatments[1]!.products[0]!, ...over };
+      f.treatments[1]!.conditions = { ...f.treatments[1]!.conditions, ...conditions };
       const parsed = ContendersForm.safeParse(f);
       if (!parsed.success) return fieldErrors(parsed.error);
       const errors = doseErrors(parsed.data, plan.products);
@@ -143,6 +144,12 @@ describe('Contenders', () => {
       [at('solutionLPerUnit')]: expect.stringMatching(/per litre/),
     });
     expect(with_({ amount: '5 mL per pot' })).toEqual({ [at('amount')]: expect.stringMatching(/as it is/) });
+    // a volume for each unit, also by its ground: 2 L on a square metre
+    const ground = (areaPerUnitCm2: string, solutionLPerUnit: string) =>
+      with_({ amount: '5 mL/L', solutionLPerUnit }, { areaPerUnitCm2 });
+    expect(ground('', '1 gal')).toMatchObject({ solutionLPerUnit: 3.78541, amount: 5 });
+    expect(ground('5000', '2 L/m²')).toMatchObject({ solutionLPerUnit: 1 });
+    expect(ground('', '2 L/m²')).toEqual({ [at('solutionLPerUnit')]: expect.stringMatching(/How large/) });
     expect(with_({ amount: '2 pumps per tank' })).toEqual({
       [at('amount')]: expect.stringMatching(/pump stroke/),
     });

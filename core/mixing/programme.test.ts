@@ -5,6 +5,7 @@ import {
   batchVolume,
   dueMixes,
   isDueOn,
+  lateMix,
   mixesDue,
   mixedOn,
   nextProgrammeDay,
@@ -130,4 +131,23 @@ it('two vessels of one treatment on one day are counted apart', () => {
   expect(due(mixed('A', 'feed'))).toEqual({ wanted: 3, done: 1 });
   expect(due(mixed('A', 'feed'), mixed('A', 'tablet'), mixed('Water'))).toEqual({ wanted: 3, done: 3 });
   expect(due(mixed('A', 'something else'))).toEqual({ wanted: 3, done: 0 });
+});
+
+it('feed of the last programme day that isn’t in the log is late; older days and plain water are not', () => {
+  const p = withUses([weekly]);
+  const mixed = (treatmentId: string, day: number) =>
+    entry({
+      kind: 'mix',
+      treatmentId,
+      batch: `${treatmentId} ${day}`,
+      volumeL: 1,
+      day,
+      amounts: treatmentId === 'Water' ? [] : [{ productId: 'feed', amount: 1, unit: 'mL' }],
+    });
+  const late = (day: number, ...log: ReturnType<typeof mixed>[]) => lateMix(deriveState(p, log), day);
+  expect([late(3), late(2)]).toEqual([null, null]);
+  expect(late(4)).toEqual({ day: 3, missing: 1 });
+  // a week on, only the newer day is asked after, and not the control’s water
+  expect(late(11, mixed('A', 3))).toEqual({ day: 10, missing: 1 });
+  expect(late(11, mixed('A', 10))).toBeNull();
 });

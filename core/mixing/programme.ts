@@ -158,15 +158,33 @@ export const isMixOf = (
     ? mix.amounts.length === 0
     : mix.amounts.some((a) => due.uses.some((u) => u.productId === a.productId)));
 
+/** Vessels a day asks for, each with whether it is in the log. */
+function vesselsOn(state: TrialState, day: number): { due: DueMix; mixed: boolean }[] {
+  const living = state.plan.units.filter((u) => !state.deaths.has(u.id));
+  const mixes = ofKind(state.entries, 'mix');
+  return dueMixes(state.plan, day, living).map((due) => ({
+    due,
+    mixed: mixes.some((m) => isMixOf(m.body, due, day)),
+  }));
+}
+
 /** How many vessels a day asks for, and how many of them are in the log. */
 export function mixesDue(state: TrialState, day: number): { wanted: number; done: number } {
-  const living = state.plan.units.filter((u) => !state.deaths.has(u.id));
-  const due = dueMixes(state.plan, day, living);
-  const mixes = ofKind(state.entries, 'mix');
-  return {
-    wanted: due.length,
-    done: due.filter((d) => mixes.some((m) => isMixOf(m.body, d, day))).length,
-  };
+  const vessels = vesselsOn(state, day);
+  return { wanted: vessels.length, done: vessels.filter((v) => v.mixed).length };
+}
+
+/**
+ * Feed of the programme's last day before `day` that isn't in the log: missed, or not written down. Older days
+ * are past mending and stand in the programme alone; plain water isn't asked after.
+ *
+ * @returns null where nothing is missing
+ */
+export function lateMix(state: TrialState, day: number): { day: number; missing: number } | null {
+  const last = programmeDays(state.plan).findLast((d) => d < day);
+  if (last === undefined) return null;
+  const missing = vesselsOn(state, last).filter((v) => !v.mixed && v.due.kind !== 'water').length;
+  return missing > 0 ? { day: last, missing } : null;
 }
 
 /** Litres one batch wants: what the units get, with some to spare. */

@@ -1,7 +1,7 @@
 // Gallons: NIST SP 811, appendix B.
 import { expect, it } from 'vitest';
 import { usMeasures } from './measure';
-import { bucketUnits, litresOf, parseVolume, volumeText } from './volume';
+import { bucketUnits, litresOf, parseVolume, parseVolumePerUnit, volumeText } from './volume';
 
 it.each([
   ['1 gal', 3.785411784],
@@ -43,4 +43,24 @@ it('said in a bucket’s marks, litres beside', () => {
     expect(read.ok && read.value).toBeCloseTo(7.5, 2);
     expect(litresOf(unit, imperial)).toBe(unit === 'L' ? 1 : 4.54609);
   }
+});
+
+it.each([
+  ['0.6', null, 0.6],
+  ['1 gal', null, 3.785411784],
+  ['2 L/m²', 0.5, 1],
+  // 1,000 sq ft are 92.903 m² (NIST SP 811): 10 L on them are 0.10764 L on a square metre
+  ['10 L per 1000 sq ft', 1, 0.1076391],
+])('%s for a unit of %s m²', (text, areaM2, litres) => {
+  const r = parseVolumePerUnit(text, usMeasures, areaM2);
+  expect(r.ok && r.value).toBeCloseTo(litres, 6);
+});
+it.each([
+  ['2 L/m²', null, /How large is a unit/],
+  ['2 g/m²', 1, /isn’t a volume/],
+  ['2 L/L', 1, /isn’t a volume/],
+  ['1–2 L/m²', 1, /isn’t a volume/],
+])('%s for a unit of %s m² is refused', (text, areaM2, said) => {
+  const r = parseVolumePerUnit(text, usMeasures, areaM2);
+  expect(!r.ok && r.error).toMatch(said);
 });

@@ -1,6 +1,6 @@
 import { parseDecimal } from '../formats/csv';
 import { type Result, err, ok } from '../model/result';
-import { type MeasureSystem, measureWorth } from './measure';
+import { type MeasureSystem, areaUnits, measureWorth } from './measure';
 import { describeRateError, parseRate } from './rate';
 
 const EXAMPLE = 'a volume, such as 1 gal or 2.3 L';
@@ -12,20 +12,44 @@ const EXAMPLE = 'a volume, such as 1 gal or 2.3 L';
  * @returns L, or a line that says what is wrong
  * @example parseVolume('1 gal', usMeasures) // { ok: true, value: 3.785411784 }
  */
-export function parseVolume(text: string, measures: MeasureSystem): Result<number, string> {
+export const parseVolume = (text: string, measures: MeasureSystem): Result<number, string> =>
+  readLitres(text, measures, EXAMPLE, null);
+
+/**
+ * Litres for one unit, as a volume or as so much for an area of ground.
+ *
+ * @param areaM2 ground of the unit, m²; null when not known
+ * @returns L, or a line that says what is wrong
+ * @example parseVolumePerUnit('2 L/m²', usMeasures, 0.5) // { ok: true, value: 1 }
+ */
+export const parseVolumePerUnit = (
+  text: string,
+  measures: MeasureSystem,
+  areaM2: number | null,
+): Result<number, string> => readLitres(text, measures, `${EXAMPLE}, or 2 L/m²`, { areaM2 });
+
+function readLitres(
+  text: string,
+  measures: MeasureSystem,
+  example: string,
+  ground: { areaM2: number | null } | null,
+): Result<number, string> {
   const bare = parseDecimal(text);
   if (bare !== null) return bare > 0 ? ok(bare) : err('More than 0 L.');
   const parsed = parseRate(text);
   if (!parsed.ok)
-    return err(parsed.error.tag === 'empty' ? `Give ${EXAMPLE}.` : describeRateError(parsed.error));
+    return err(parsed.error.tag === 'empty' ? `Give ${example}.` : describeRateError(parsed.error));
   const rate = parsed.value;
-  if (rate.kind !== 'amount' || rate.of.kind !== 'measure' || rate.per !== null || rate.low !== rate.high) {
-    return err(`“${text.trim()}” isn’t ${EXAMPLE}.`);
-  }
+  const unlike = () => err(`“${text.trim()}” isn’t ${example}.`);
+  if (rate.kind !== 'amount' || rate.of.kind !== 'measure' || rate.low !== rate.high) return unlike();
   const worth = measureWorth(rate.of.measure, measures);
-  return worth.dimension === 'volume'
-    ? ok((rate.low * worth.base) / 1000)
-    : err(`“${text.trim()}” isn’t ${EXAMPLE}.`);
+  if (worth.dimension !== 'volume') return unlike();
+  const litres = (rate.low * worth.base) / 1000;
+  if (rate.per === null) return ok(litres);
+  if (!ground || rate.per.kind !== 'area') return unlike();
+  return ground.areaM2 === null
+    ? err('How large is a unit? Give its area under the same-for-all list, in cm².')
+    : ok((litres * ground.areaM2) / (rate.per.amount * areaUnits[rate.per.unit]));
 }
 
 /** What the marks of a bucket or can count. */

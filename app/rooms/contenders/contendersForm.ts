@@ -14,7 +14,7 @@ import { AmountUnit, type Product } from '~core/model/product';
 import { dimensionOf } from '~core/quantity/amount';
 import { MeasureSystem } from '~core/quantity/measure';
 import { type FieldErrors, fieldText, optionalNumber, typedNumber } from '../../form/schemaFields';
-import { checkDose, resolveDose } from './dose';
+import { checkDose, checkSolution, resolveDose } from './dose';
 
 /** Days as people list them: “28, 35”. */
 const dayList = z
@@ -35,7 +35,8 @@ const UseForm = z.object({
   /** a figure, which `unit` goes with, or a rate such as 1 tsp/gal */
   amount: z.string().trim().min(1, 'How much?').superRefine(checkDose),
   unit: AmountUnit,
-  solutionLPerUnit: optionalNumber().pipe(z.number().positive('More than 0 L.').nullable()),
+  /** litres, or a volume such as 1 gal or 2 L/m² */
+  solutionLPerUnit: z.string().trim().superRefine(checkSolution),
   timesPerUnit: typedNumber('How often?').pipe(
     z.number().int('Whole times.').min(1, 'At least once.').max(10_000),
   ),
@@ -111,6 +112,7 @@ export const ContendersForm = z
   });
 export type ContendersFormInput = z.input<typeof ContendersForm>;
 export type TreatmentInput = ContendersFormInput['treatments'][number];
+export type UseInput = TreatmentInput['products'][number];
 
 const measuresOf = (f: Pick<z.output<typeof ContendersForm>, 'spoonSystem' | 'gallonSystem'>) => ({
   spoon: f.spoonSystem,
@@ -195,7 +197,7 @@ export function newTreatment(role: Role, like?: TreatmentInput): TreatmentInput 
 }
 
 /** A dose to begin with, counted the way the product is sold. */
-export function newUse(product: Product): TreatmentInput['products'][number] {
+export function newUse(product: Product): UseInput {
   const sold = dimensionOf(product.packs[0]?.unit ?? (product.form === 'liquid' ? 'mL' : 'g'));
   const unit: AmountUnit = sold === 'mass' ? 'g' : sold === 'volume' ? 'mL' : 'piece';
   return {

@@ -3,8 +3,9 @@ import { parseDecimal } from '~core/formats/csv';
 import { aroundProduct, readRate } from '~core/mixing/resolveRate';
 import type { AmountUnit, Product } from '~core/model/product';
 import { type Result, err, ok } from '~core/model/result';
-import type { MeasureSystem } from '~core/quantity/measure';
+import { type MeasureSystem, usMeasures } from '~core/quantity/measure';
 import { describeRateError, parseRate } from '~core/quantity/rate';
+import { parseVolumePerUnit } from '~core/quantity/volume';
 
 /** What is wrong with a dose by its words alone; measures of its own are known only with the product. */
 export function checkDose(text: string, ctx: z.RefinementCtx): void {
@@ -18,20 +19,37 @@ export function checkDose(text: string, ctx: z.RefinementCtx): void {
   if (!rate.ok && rate.error.tag !== 'unknownUnit') say(describeRateError(rate.error));
 }
 
+/** What is wrong with a volume by its words alone. */
+export function checkSolution(text: string, ctx: z.RefinementCtx): void {
+  if (text === '') return;
+  const read = parseVolumePerUnit(text, usMeasures, 1);
+  if (!read.ok) ctx.addIssue({ code: 'custom', message: read.error });
+}
+
 export interface Dose {
   amount: number;
   unit: AmountUnit;
   rateText: string;
+  /** solution for each unit and time, L; null for a dose given as it is */
+  solutionLPerUnit: number | null;
 }
 
 interface DoseInput {
   amount: string;
   unit: AmountUnit;
-  solutionLPerUnit: number | null;
+  /** litres, or a volume such as 1 gal or 2 L/m²; empty for none */
+  solutionLPerUnit: string;
+}
+
+/** What is wrong with a dose, and at which of its fields. */
+export interface DoseError {
+  field: 'amount' | 'solutionLPerUnit';
+  message: string;
 }
 
 /**
  * A dose as typed, worked out: a figure with its unit, or a rate in the plan's spoons and gallons.
+ *
  * @param areaCm2 ground of a unit, for rates by area
  * @returns the dose per litre (where a solution is given) or per unit; or what is wrong, and at which field
  */
@@ -40,24 +58,29 @@ export function resolveDose(
   product: Product | undefined,
   measures: MeasureSystem,
   areaCm2: number | null,
-): Result<Dose, { field: 'amount' | 'solutionLPerUnit'; message: string }> {
+): Result<Dose, DoseError> {
+  const wrong = (message: string, field: DoseError['field'] = 'amount') => err({ field, message });
+  const areaM2 = areaCm2 === null ? null : areaCm2 / 10_000;
+  const read = solutionLPerUnit.trim() === '' ? null : parseVolumePerUnit(solutionLPerUnit, measures, areaM2);
+  if (read && !read.ok) return wrong(read.error, 'solutionLPerUnit');
+  const litres = read ? Number(read.value.toPrecision(6)) : null;
   const figure = parseDecimal(text);
-  if (figure !== null) return ok({ amount: figure, unit, rateText: '' });
-  const wrong = (message: string, field: 'amount' | 'solutionLPerUnit' = 'amount') => err({ field, message });
+  if (figure !== null) return ok({ amount: figure, unit, rateText: '', solutionLPerUnit: litres });
   if (!product) return wrong('Choose the product first.');
-  const unitGround = areaCm2 === null ? null : areaCm2 / 10_000;
-  const rate = readRate(
-    text,
-    aroundProduct(product, measures, { tankL: solutionLPerUnit, areaM2: unitGround }),
-  );
+  const rate = readRate(text, aroundProduct(product, measures, { tankL: litres, areaM2 }));
   if (!rate.ok) return wrong(rate.error);
   const { low, high, unit: measured, per } = rate.value;
   if (low !== high) return wrong('A dose is one figure: write which of the range it is.');
-  if (per === 'L' && solutionLPerUnit === null) {
+  if (per === 'L' && litres === null) {
     return wrong('How much solution does each unit get? The dose is per litre.', 'solutionLPerUnit');
   }
-  if (per === 'unit' && solutionLPerUnit !== null) {
+  if (per === 'unit' && litres !== null) {
     return wrong('The dose goes to each unit as it is: leave the solution empty, or write a dose per litre.');
   }
-  return ok({ amount: Number(low.toPrecision(12)), unit: measured, rateText: text });
+  return ok({
+    amount: Number(low.toPrecision(12)),
+    unit: measured,
+    rateText: text,
+    solutionLPerUnit: litres,
+  });
 }

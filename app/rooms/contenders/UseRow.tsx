@@ -1,0 +1,149 @@
+import CloseIcon from '@mui/icons-material/Close';
+import IconButton from '@mui/material/IconButton';
+import { useFormContext, useWatch } from 'react-hook-form';
+import { formatMoney } from '~core/cost/money';
+import { describeCostError, productCost } from '~core/cost/treatmentCost';
+import { parseDecimal } from '~core/formats/csv';
+import { ProductUse } from '~core/model/plan';
+import { type Product, amountUnits } from '~core/model/product';
+import { Choice, Field } from '../../form/fields';
+import type { ContendersFormInput, UseInput } from './contendersForm';
+import { resolveDose } from './dose';
+
+interface Props {
+  /** where the dose stands in the form */
+  path: string;
+  number: number;
+  use: Partial<UseInput> | undefined;
+  areaCm2: string | undefined;
+  products: readonly Product[];
+  unitNoun: string;
+  /** null once the plan is sealed */
+  remove: (() => void) | null;
+}
+
+/** A product of a contender: its dose, when it is given, and what that costs. */
+export function UseRow({ path, number, use, areaCm2, products, unitNoun, remove }: Props) {
+  const at = (name: string) => `${path}.${name}`;
+  return (
+    <div className="fields" style={{ marginTop: '0.8rem' }}>
+      <div className="w3">
+        <Choice
+          name={at('productId')}
+          label="Product"
+          options={products.map((p) => [p.id, p.name] as const)}
+        />
+      </div>
+      <div className="w2">
+        <Field name={at('amount')} label="Dose" figures helperText="or 1 tsp/gal" />
+      </div>
+      <div className="w1">
+        <Choice name={at('unit')} label="Unit" options={amountUnits.map((u) => [u, u] as const)} />
+      </div>
+      <div className="w2">
+        <Field
+          name={at('solutionLPerUnit')}
+          label={`Solution per ${unitNoun}`}
+          figures
+          helperText="litres, or 1 gal, 2 L/m²"
+        />
+      </div>
+      <div className="w3 pair">
+        <Field name={at('stage')} label="Stage" placeholder="throughout" />
+        {remove && (
+          <IconButton size="small" onClick={remove} aria-label={`Remove product ${number}`}>
+            <CloseIcon fontSize="small" />
+          </IconButton>
+        )}
+      </div>
+      <div className="w12 schedule">
+        <Field name={at('timesPerUnit')} label="Times" numeric />
+        <Field name={at('fromDay')} label="From day" numeric placeholder="0" />
+        <Field name={at('everyDays')} label="Every" suffix="days" numeric placeholder="–" />
+        <Field name={at('strengthPercent')} label="Strength" suffix="%" numeric />
+      </div>
+      <PackChoice name={at('packId')} product={products.find((p) => p.id === use?.productId)} />
+      <div className="w12">
+        <UsePrice use={use} areaCm2={areaCm2} products={products} unitNoun={unitNoun} />
+      </div>
+    </div>
+  );
+}
+
+/** Which pack the price is taken from, where there is a choice. */
+function PackChoice({ name, product }: { name: string; product: Product | undefined }) {
+  if (!product || product.packs.length < 2) return null;
+  const packs = product.packs.map((k) => {
+    const price = formatMoney({ minor: k.priceMinor, currency: k.currency });
+    return [k.id, `${k.size} ${k.unit} at ${price}`] as const;
+  });
+  return (
+    <div className="w4">
+      <Choice
+        name={name}
+        label="Priced from"
+        options={[['', `the first pack, ${packs[0]![1]}`], ...packs.slice(1)]}
+      />
+    </div>
+  );
+}
+
+/** What the dose comes to and costs, worked out while it is typed. */
+function UsePrice({
+  use,
+  areaCm2,
+  products,
+  unitNoun,
+}: {
+  use: Partial<UseInput> | undefined;
+  areaCm2: string | undefined;
+  products: readonly Product[];
+  unitNoun: string;
+}) {
+  const { control } = useFormContext<ContendersFormInput>();
+  const [spoon, gallon] = useWatch({ control, name: ['spoonSystem', 'gallonSystem'] });
+  const product = products.find((p) => p.id === use?.productId);
+  const number = (text: string | undefined) => (text ? parseDecimal(text) : null);
+  if (!product) return <span className="small quiet">Choose a product from the library.</span>;
+  const label = product.labelRate || product.directions;
+  const said = <span className="small quiet">{label && `Label: ${label}`}</span>;
+  if (!use?.amount || !use.unit) return said;
+  const dose = resolveDose(
+    { amount: use.amount, unit: use.unit, solutionLPerUnit: use.solutionLPerUnit ?? '' },
+    product,
+    { spoon, gallon },
+    number(areaCm2),
+  );
+  if (!dose.ok) return <span className="small quiet">{dose.error.message}</span>;
+  const parsed = ProductUse.safeParse({
+    productId: use.productId,
+    packId: use.packId || null,
+    ...dose.value,
+    timesPerUnit: number(use.timesPerUnit),
+    fromDay: null,
+    everyDays: null,
+    strengthPercent: number(use.strengthPercent),
+    stage: use.stage ?? '',
+  });
+  if (!parsed.success) return said;
+  const { amount, unit, rateText, solutionLPerUnit } = dose.value;
+  const comesTo =
+    rateText && `${Number(amount.toPrecision(3))} ${unit} ${solutionLPerUnit ? 'per L' : 'as it is'} · `;
+  const cost = productCost(parsed.data, product);
+  if (!cost.ok)
+    return (
+      <span className="small" style={{ color: 'var(--ochre-text)' }}>
+        {comesTo}
+        {describeCostError(cost.error)}
+      </span>
+    );
+  const { perDose, perUnit, dosesPerPack, pack } = cost.value;
+  return (
+    <span className="small quiet">
+      {comesTo}
+      {formatMoney(perDose)} a dose · {formatMoney(perUnit)} per {unitNoun} · {Math.floor(dosesPerPack)} doses
+      in a pack of {pack.size} {pack.unit} at{' '}
+      {formatMoney({ minor: pack.priceMinor, currency: pack.currency })}
+    </span>
+  );
+}
