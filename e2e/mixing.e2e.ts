@@ -131,6 +131,13 @@ describe('a mix day: a three-part feed, a liquid and water, on a whole-gram scal
     for (const e of await errors())
       expect(Math.abs(Number.parseFloat(e.replace('−', '-')))).toBeLessThanOrEqual(2);
     expect(await v.text('[data-testid="cost-per-litre"]')).not.toBe(before);
+    // a bucket with gallons on it: the same batch in its marks, in the steps too
+    await v.choose('in', 'US gal');
+    expect(await v.valueOf('volume')).toBe('2.114');
+    await v.sees('Fill up with water to 2.114 gal (8.002 L)');
+    await v.choose('in', 'L');
+    await v.fill('volume', '8');
+    await v.sees('Fill up with water to 8 L');
     await v.isAccessible();
   });
 
@@ -182,10 +189,23 @@ describe('a mix day: a three-part feed, a liquid and water, on a whole-gram scal
     // 1.2553 g of 50 g/L are 25.1 mL
     expect(await errors()).toEqual(['+1.0 %', '−0.4 %', '−20.3 %']);
     await v.sees('Trittico Terzo −20.3 %');
+    // a liquid is thinned in the same way, when the syringe is too coarse for it
+    await v.choose('Liquids in steps of', '2.5 mL');
+    await v.press('Stock solution of Trittico Primo');
+    await v.sees('Pour 100 mL Trittico Primo into about half the water and make it up to 250 mL.');
+    await v.press('It is made: write it down');
+    await v.sees('of stock MIX-stock-2');
+    expect((await errors())[0]).toBe('+1.0 %');
+    await v.choose('Liquids in steps of', '0.5 mL');
   });
 
   it('reads with the meter: calibrated, settled, taken', async () => {
     await open('C');
+    // a meter of another make shows ppm: 14,000 on its scale can't be a feed
+    await v.choose('Meter shows', 'ppm, ×500');
+    await v.fill('ec', '14000');
+    await v.press('Mixed: write it down');
+    await v.sees('Up to 20 mS/cm');
     await v.press('Use the meter');
     await v.sees('not calibrated today');
     await v.press('Calibrate strength at 1.413 mS/cm');
@@ -225,6 +245,57 @@ describe('a mix day: a three-part feed, a liquid and water, on a whole-gram scal
     await v.sees(/about 2 mL in all. Give 1 mL first/);
     expect(v.complaints).toEqual([]);
   });
+});
+
+it('a feeding chart is pasted as the maker prints it, and comes to a programme', async () => {
+  const v = await Visitor.arrive(browser, inject('demoUrl'));
+  const paste = (label: string, text: string) =>
+    v.page.$eval(
+      `[aria-label="${label}"]`,
+      (cell, block) => {
+        const clipboardData = new DataTransfer();
+        clipboardData.setData('text', block);
+        cell.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
+      },
+      text,
+    );
+  const uses = () =>
+    v.page.$$eval('input[name*="treatments.1.products"][name$="amount"]', (all) => all.length);
+  await v.open('/trial/demo-trial-rad/contenders');
+  await v.sees('Save the contenders');
+  const charts = await v.page.$$('::-p-aria([name="Feeding chart …"][role="button"])');
+  await charts[1]!.click();
+  await v.sees('Feeding chart of Duo Lume');
+  await v.sees('don’t fit into one chart');
+  await v.isAccessible();
+  await v.press('Use this chart');
+  await v.sees('There is no rate in it yet.');
+  await paste('Rate of line 1, column 1', '0.5 g/L\t1 g/L\t1 g/L\t1 g/L\n\t\t2 smidgens/L\t2 mL/L');
+  await v.press('Use this chart');
+  await v.sees('Choose the product of line 2.');
+  await v.choose('Product of line 2', 'Mosto Alga');
+  await v.press('Use this chart');
+  await v.sees('Mosto Alga, “2 smidgens/L”: “smidgens” isn’t a measure known here.');
+  await v.retype('Rate of line 2, column 3', '2 mL/L');
+  await v.press('Use this chart');
+  await v.sees('The chart is 3 doses');
+  expect(await uses()).toBe(3);
+  // what stood there before comes back, and the chart again
+  await v.press('Undo');
+  await v.page.waitForFunction(
+    () => document.querySelectorAll('input[name*="treatments.1.products"][name$="amount"]').length === 1,
+  );
+  await charts[1]!.click();
+  await v.sees('Feeding chart of Duo Lume');
+  await paste('Rate of line 1, column 1', '0.5 g/L\t1 g/L\t1 g/L\t1 g/L');
+  await v.press('Use this chart');
+  await v.sees('The chart is 2 doses');
+  await v.press('Save the contenders');
+  await v.sees('The contenders are saved.');
+  await v.open('/trial/demo-trial-rad/mixing?view=programme');
+  await v.sees(/Duo Lume week 1 0\.5 g per L 100 % day 0 /);
+  await v.sees(/Duo Lume week 2 to week 4 1 g per L 100 % every 7 days, day 7 to 21, 3 times/);
+  expect(v.complaints).toEqual([]);
 });
 
 it('the blind helper’s card shows codes and nothing else', async () => {

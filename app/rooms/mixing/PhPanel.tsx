@@ -59,23 +59,23 @@ export function PhPanel({ data, vessel }: { data: MixingData; vessel: Vessel }) 
                 : 'Within reach of the band’s middle: nothing to correct.'}
           </p>
         )}
-        <div className="fields">
-          <div className="w6">
+        <div className="fields figures">
+          <div className="all">
             <Field name="agent" label="What was given" placeholder="citric acid 10 %" size="small" />
           </div>
-          <div className="w4">
+          <div>
             <Field name="amountMl" label="How much" suffix="mL" numeric size="small" />
           </div>
-          <div className="w4">
+          <div>
             <Field name="volumeL" label="Into" suffix="L" numeric size="small" />
           </div>
-          <div className="w4">
+          <div>
             <Field name="phBefore" label="pH before" numeric size="small" />
           </div>
-          <div className="w4">
+          <div>
             <Field name="phAfter" label="pH after" numeric size="small" />
           </div>
-          <div className="w6">
+          <div className="all">
             <Button type="submit" variant="outlined" color="secondary" disabled={busy}>
               Write the correction down
             </Button>

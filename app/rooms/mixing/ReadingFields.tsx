@@ -36,11 +36,11 @@ export function ReadingFields({
   const [meter, setMeter] = useState(false);
   return (
     <>
-      <div className="fields">
-        <div className="w4">
+      <div className="fields figures">
+        <div>
           <Field name="ec" label="Strength" suffix={scale === 1 ? 'mS/cm' : 'ppm'} numeric size="small" />
         </div>
-        <div className="w4">
+        <div>
           <TextField
             select
             fullWidth
@@ -57,13 +57,13 @@ export function ReadingFields({
             ))}
           </TextField>
         </div>
-        <div className="w4">
+        <div>
           <Field name="ph" label="pH" numeric size="small" />
         </div>
-        <div className="w4">
+        <div>
           <Field name="temperature" label="Temperature" suffix="°C" numeric size="small" />
         </div>
-        <div className="w8 line">
+        <div className="all line">
           {children}
           <Button color="secondary" onClick={() => setMeter(!meter)} aria-expanded={meter}>
             {meter ? 'Meter away' : 'Use the meter'}

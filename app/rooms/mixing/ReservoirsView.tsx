@@ -97,7 +97,6 @@ function DriftTable({ data, vessel }: { data: MixingData; vessel: Vessel }) {
             <th className="n">first</th>
             <th className="n">last</th>
             <th className="n">change</th>
-            <th>band</th>
           </tr>
         </thead>
         <tbody>
@@ -110,7 +109,20 @@ function DriftTable({ data, vessel }: { data: MixingData; vessel: Vessel }) {
             const range = [low, high].some((x) => x !== null) ? `${low ?? '–'} to ${high ?? '–'}` : '';
             return (
               <tr key={quantity}>
-                <td>{name}</td>
+                <td>
+                  {name}
+                  <div className="small">
+                    {stand === 'above' || stand === 'below' ? (
+                      <strong style={{ color: 'var(--ochre-text)' }}>
+                        {stand} {range}
+                      </strong>
+                    ) : stand === 'within' ? (
+                      `within ${range}`
+                    ) : (
+                      <span className="quiet">{range ? `band ${range}` : 'no band set'}</span>
+                    )}
+                  </div>
+                </td>
                 <td className="n">{readings[0] ? formatFigure(readings[0].value, digits) : '–'}</td>
                 <td className="n">
                   {last ? formatFigure(last.value, digits) : '–'}{' '}
@@ -121,17 +133,6 @@ function DriftTable({ data, vessel }: { data: MixingData; vessel: Vessel }) {
                   {drift
                     ? `${formatSigned(drift.change, digits)}${drift.perDay === null ? '' : ` in ${Number(drift.days.toPrecision(2))} d`}`
                     : '–'}
-                </td>
-                <td className="small">
-                  {stand === 'above' || stand === 'below' ? (
-                    <strong style={{ color: 'var(--ochre-text)' }}>
-                      {stand} {range}
-                    </strong>
-                  ) : stand === 'within' ? (
-                    `within ${range}`
-                  ) : (
-                    <span className="quiet">{range || 'none set'}</span>
-                  )}
                 </td>
               </tr>
             );

@@ -43,14 +43,14 @@ export function TopUpPanel({ data, vessel }: { data: MixingData; vessel: Vessel 
     <section className="stack tight">
       <h2>Water loss and top-up</h2>
       <FormProvider {...form}>
-        <div className="fields">
-          <div className="w4">
+        <div className="fields figures">
+          <div>
             <Field name="volume" label="In it now" suffix="L" numeric size="small" />
           </div>
-          <div className="w4">
+          <div>
             <Field name="ec" label="Strength now" suffix="mS/cm" numeric size="small" />
           </div>
-          <div className="w4">
+          <div>
             <Field
               name="loss"
               label="Lost in a day"
@@ -60,10 +60,10 @@ export function TopUpPanel({ data, vessel }: { data: MixingData; vessel: Vessel 
               helperText={loss === null ? 'no top-ups yet' : 'from the top-ups'}
             />
           </div>
-          <div className="w4">
+          <div>
             <Field name="days" label="Looking ahead" suffix="days" numeric size="small" />
           </div>
-          <div className="w4">
+          <div>
             <Field name="target" label="Strength wanted" suffix="mS/cm" numeric size="small" />
           </div>
         </div>

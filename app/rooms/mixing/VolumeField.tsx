@@ -32,6 +32,8 @@ export function VolumeField({ tools, measures, onTools }: Props) {
         size="small"
         label="in"
         value={unit}
+        fullWidth={false}
+        sx={{ width: '6.5rem' }}
         onChange={(e) => choose(e.target.value as BucketUnit)}
       >
         {bucketUnits.map((u) => (
