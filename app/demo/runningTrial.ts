@@ -1,5 +1,5 @@
 import { type SimulatedTrait, simulateEntries } from '~core/design/simulate';
-import { PRACTICE_SOURCE } from '~core/mixing/reservoir';
+import { PRACTICE_SOURCE } from '~core/mixing/practiceBands';
 import { type Trial, emptyReview } from '~core/model/trial';
 import { usMeasures } from '~core/quantity/measure';
 import { BY, type Day, means, sigmoid, withLog } from './demoParts';

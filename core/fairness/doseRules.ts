@@ -1,8 +1,8 @@
 import { formatMoney } from '../cost/money';
 import { treatmentCost } from '../cost/treatmentCost';
+import { armAt } from '../mixing/armAt';
 import { againstLabel } from '../mixing/matching';
 import { elementPerUnit } from '../mixing/perUnit';
-import { usesAt } from '../mixing/programme';
 import { roundToStep } from '../mixing/rounding';
 import { solutionOf } from '../mixing/solution';
 import { type Plan, type Treatment, doseAmount } from '../model/plan';
@@ -15,10 +15,7 @@ const MATCH_TOLERANCE = 10;
 
 /** Strength of a treatment's first solution by its labels; null where they don't say enough. */
 function estimatedEc(t: Treatment, plan: Plan): number | null {
-  const doses = usesAt(t, 0).flatMap((u) => {
-    const product = plan.products.find((p) => p.id === u.productId);
-    return product ? [{ product, amount: doseAmount(u), unit: u.unit }] : [];
-  });
+  const { doses } = armAt(plan, t, 0);
   if (doses.length === 0) return null;
   const { strength } = solutionOf(doses, plan.mixing.water);
   return strength.incomplete || strength.ec === 0 ? null : strength.ec;

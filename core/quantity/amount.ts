@@ -1,25 +1,16 @@
 import type { AmountUnit } from '../model/product';
 import { type Result, err, ok } from '../model/result';
+import { measureWorth, usMeasures } from './measure';
 
 export type Dimension = 'mass' | 'volume' | 'count';
 
-/** What one of each unit is in grams, millilitres or pieces. Source: NIST SP 811, appendix B. */
-const worth: Record<AmountUnit, { dimension: Dimension; base: number }> = {
-  g: { dimension: 'mass', base: 1 },
-  kg: { dimension: 'mass', base: 1000 },
-  oz: { dimension: 'mass', base: 28.349523125 },
-  lb: { dimension: 'mass', base: 453.59237 },
-  mL: { dimension: 'volume', base: 1 },
-  L: { dimension: 'volume', base: 1000 },
-  'fl oz': { dimension: 'volume', base: 29.5735295625 },
-  gal: { dimension: 'volume', base: 3785.411784 },
-  piece: { dimension: 'count', base: 1 },
-};
+/** What one of each unit is in grams, millilitres or pieces; gallons and fluid ounces are US ones. */
+const worthOf = (unit: AmountUnit) => measureWorth({ unit, system: null }, usMeasures);
 
 export type AmountError = { tag: 'needsDensity' } | { tag: 'incomparable'; from: Dimension; to: Dimension };
 
 /** mass, volume (US fluid ounce and gallon) or count */
-export const dimensionOf = (unit: AmountUnit): Dimension => worth[unit].dimension;
+export const dimensionOf = (unit: AmountUnit): Dimension => worthOf(unit).dimension;
 
 /**
  * Turns an amount into another unit; mass to volume and back through a density.
@@ -35,7 +26,7 @@ export function convertAmount(
   to: AmountUnit,
   densityKgPerL: number | null,
 ): Result<number, AmountError> {
-  const [a, b] = [worth[from], worth[to]];
+  const [a, b] = [worthOf(from), worthOf(to)];
   const base = amount * a.base;
   if (a.dimension === b.dimension) return ok(base / b.base);
   if (a.dimension === 'count' || b.dimension === 'count') {
@@ -51,7 +42,7 @@ export const weightUnits = ['g', 'kg', 'oz', 'lb'] as const;
 export type WeightUnit = (typeof weightUnits)[number];
 
 /** Grams of a weight. @example toGrams(1, 'oz') // 28.349523125 */
-export const toGrams = (weight: number, unit: WeightUnit): number => weight * worth[unit].base;
+export const toGrams = (weight: number, unit: WeightUnit): number => weight * worthOf(unit).base;
 
 /** A weight in grams as so many of another unit. */
-export const fromGrams = (grams: number, unit: WeightUnit): number => grams / worth[unit].base;
+export const fromGrams = (grams: number, unit: WeightUnit): number => grams / worthOf(unit).base;

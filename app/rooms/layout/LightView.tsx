@@ -11,7 +11,7 @@ import { formatFigure } from '~core/quantity/format';
 import { useDeed } from '../../form/useDeed';
 import { simulatedLightMeter } from '../../instruments/simulatedLightMeter';
 import { PlanView } from '../../ui/PlanView';
-import { Tessera, tesseraLetter } from '../../ui/Tessera';
+import { Tessera, TesseraName, tesseraLetter } from '../../ui/Tessera';
 import { BalancePanel } from './BalancePanel';
 import { tintOf } from './tint';
 import type { LayoutData } from './layout';
@@ -158,9 +158,7 @@ export function LightView({ plan, positions, seal, head }: LayoutData & { head: 
                 {plan.treatments.map((t, i) => (
                   <tr key={t.id}>
                     <td>
-                      <span className="who">
-                        <Tessera index={i} size={18} /> {t.name}
-                      </span>
+                      <TesseraName index={i} size={18} name={t.name} />
                     </td>
                     <td className="n">
                       {means.has(t.id) ? formatFigure(means.get(t.id)!, 0) : '–'}{' '}

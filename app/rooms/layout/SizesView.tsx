@@ -5,7 +5,7 @@ import type { UnitId } from '~core/model/ids';
 import { formatFigure } from '~core/quantity/format';
 import { useDeed } from '../../form/useDeed';
 import { PlanView } from '../../ui/PlanView';
-import { Tessera, tesseraLetter } from '../../ui/Tessera';
+import { Tessera, TesseraName, tesseraLetter } from '../../ui/Tessera';
 import { tileInk, unitNumber } from '../../ui/UnitTile';
 import type { LayoutData } from './layout';
 
@@ -89,9 +89,7 @@ export function SizesView({ plan, positions, seal, head }: LayoutData & { head: 
             {rows.map((r) => (
               <tr key={r.t.id}>
                 <td>
-                  <span className="who">
-                    <Tessera index={r.i} size={16} /> {r.t.name}
-                  </span>
+                  <TesseraName index={r.i} size={16} name={r.t.name} />
                 </td>
                 <td className="n">{r.n}</td>
                 <td className="n">{r.mean === null ? '–' : Number(r.mean.toPrecision(3))}</td>

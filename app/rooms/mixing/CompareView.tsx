@@ -5,10 +5,10 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { armAt } from '~core/mixing/armAt';
 import { type MatchBasis, matchDoses } from '~core/mixing/matching';
 import { usesAt } from '~core/mixing/programme';
 import { type ElementSymbol, elements } from '~core/model/element';
-import { doseAmount } from '~core/model/plan';
 import { useDeed } from '../../form/useDeed';
 import { CodesClosed } from '../CodesClosed';
 import { ElementBars } from './ElementBars';
@@ -53,13 +53,7 @@ export function CompareView({ data }: { data: MixingData }) {
   }
   const basis: MatchBasis =
     kind === 'element' ? { kind, element } : kind === 'label' ? { kind, end } : { kind };
-  const arms = plan.treatments.map((t) => ({
-    id: t.id,
-    doses: usesAt(t, day).flatMap((u) => {
-      const product = plan.products.find((p) => p.id === u.productId);
-      return product ? [{ product, amount: doseAmount(u), unit: u.unit, packId: u.packId }] : [];
-    }),
-  }));
+  const arms = plan.treatments.map((t) => armAt(plan, t, day));
   const around = { water: plan.mixing.water, currency: plan.currency, exchange: plan.mixing.exchange };
   const referenceOrNone = fed.find((t) => t.id === referenceId)?.id ?? null;
   const matched = matchDoses(arms, basis, referenceOrNone, around);

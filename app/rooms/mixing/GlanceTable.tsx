@@ -3,7 +3,7 @@ import { type Arm, type Around, type MatchBasis, type MatchedArm, matchDoses } f
 import type { ElementSymbol } from '~core/model/element';
 import type { TreatmentId } from '~core/model/ids';
 import { formatFigure } from '~core/quantity/format';
-import { Tessera } from '../../ui/Tessera';
+import { TesseraName } from '../../ui/Tessera';
 import type { MixingData } from './mixing';
 
 interface Props {
@@ -48,9 +48,7 @@ export function GlanceTable({ data, arms, referenceId, around, element, end }: P
             {plan.treatments.map((t, i) => (
               <tr key={t.id}>
                 <td>
-                  <span className="who">
-                    <Tessera index={i} size={20} /> {t.name}
-                  </span>
+                  <TesseraName index={i} size={20} name={t.name} />
                 </td>
                 {results.map((r) => (
                   <td key={r.name} className="n small">

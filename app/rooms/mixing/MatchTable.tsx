@@ -1,7 +1,7 @@
 import { formatMoney } from '~core/cost/money';
 import type { MatchProblem, MatchedArm } from '~core/mixing/matching';
 import type { ElementSymbol } from '~core/model/element';
-import { Tessera } from '../../ui/Tessera';
+import { TesseraName } from '../../ui/Tessera';
 import { StrengthLine } from './SolutionLine';
 import type { MixingData } from './mixing';
 
@@ -42,9 +42,7 @@ export function MatchTable({
             return (
               <tr key={m.id}>
                 <td>
-                  <span className="who">
-                    <Tessera index={index} size={22} /> {plan.treatments[index]?.name}
-                  </span>
+                  <TesseraName index={index} size={22} name={plan.treatments[index]?.name ?? ''} />
                 </td>
                 <td>
                   {m.doses.map((d) => (

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { FormProvider, useWatch } from 'react-hook-form';
 import { parseDecimal } from '~core/formats/csv';
-import { phCorrection } from '~core/mixing/reservoir';
+import { phCorrection } from '~core/mixing/phCorrection';
 import { formatFigure } from '~core/quantity/format';
 import { Field } from '../../form/fields';
 import { useRecordForm } from '../../form/useRecordForm';

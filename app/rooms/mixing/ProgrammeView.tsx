@@ -4,7 +4,7 @@ import { type ProductUse, doseAmount } from '~core/model/plan';
 import { listNames } from '~core/quantity/format';
 import { dateOfDay } from '~core/schedule/rounds';
 import { shortDate } from '../../bench/clock';
-import { Tessera } from '../../ui/Tessera';
+import { Tessera, TesseraName } from '../../ui/Tessera';
 import type { MixingData } from './mixing';
 import { jarKey } from '~core/mixing/jars';
 
@@ -48,9 +48,7 @@ export function ProgrammeView({ data }: { data: MixingData }) {
             {shown.treatments.map((t, index) => (
               <tr key={t.id}>
                 <td>
-                  <span className="who">
-                    <Tessera index={index} size={22} /> {t.name}
-                  </span>
+                  <TesseraName index={index} size={22} name={t.name} />
                 </td>
                 {byDay.map(({ day, due, mixed }) => {
                   const own = due.filter((d) => d.treatmentId === t.id);
@@ -111,9 +109,7 @@ export function ProgrammeView({ data }: { data: MixingData }) {
               return real.products.map((u, i) => (
                 <tr key={`${t.id}/${i}`}>
                   <td>
-                    <span className="who">
-                      <Tessera index={index} size={20} /> {t.name}
-                    </span>
+                    <TesseraName index={index} size={20} name={t.name} />
                   </td>
                   <td>{names[jarKey(t.id, u.productId)]}</td>
                   <td>{u.stage || <span className="quiet">throughout</span>}</td>

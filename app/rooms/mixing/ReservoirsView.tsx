@@ -1,7 +1,7 @@
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { driftOf, inBand } from '~core/mixing/reservoir';
+import { driftOf, inBand } from '~core/mixing/drift';
 import { regimenNames } from '~core/model/plan';
 import { formatFigure, formatSigned } from '~core/quantity/format';
 import { shortDate } from '../../bench/clock';

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { FormProvider } from 'react-hook-form';
-import { PRACTICE_SOURCE, practiceBands } from '~core/mixing/reservoir';
+import { PRACTICE_SOURCE, practiceBands } from '~core/mixing/practiceBands';
 import { regimenNames, regimens } from '~core/model/plan';
 import { Choice, Field, LockedForm } from '../../form/fields';
 import { UnsavedGuard } from '../../form/UnsavedGuard';

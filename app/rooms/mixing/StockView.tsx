@@ -1,10 +1,10 @@
 import { Link } from 'react-router';
 import { type Money, formatMoney } from '~core/cost/money';
 import { describeCostError, treatmentCost } from '~core/cost/treatmentCost';
+import { armAt } from '~core/mixing/armAt';
 import { costPerLitre } from '~core/mixing/matching';
 import { usesAt } from '~core/mixing/programme';
 import { stockForecast } from '~core/mixing/forecast';
-import { doseAmount } from '~core/model/plan';
 import { dateOfDay } from '~core/schedule/rounds';
 import { shortDate } from '../../bench/clock';
 import { TesseraName } from '../../ui/Tessera';
@@ -106,17 +106,11 @@ export function StockView({ data }: { data: MixingData }) {
             <tbody>
               {plan.treatments.map((t, i) => {
                 const uses = usesAt(t, day);
-                const perL = costPerLitre(
-                  {
-                    doses: uses.flatMap((u) => {
-                      const product = plan.products.find((p) => p.id === u.productId);
-                      return product
-                        ? [{ product, amount: doseAmount(u), unit: u.unit, packId: u.packId }]
-                        : [];
-                    }),
-                  },
-                  { water: null, currency: plan.currency, exchange: plan.mixing.exchange },
-                );
+                const perL = costPerLitre(armAt(plan, t, day), {
+                  water: null,
+                  currency: plan.currency,
+                  exchange: plan.mixing.exchange,
+                });
                 const whole = treatmentCost(t, plan.products, plan.currency, plan.mixing.exchange);
                 const litres = uses[0]?.solutionLPerUnit ?? null;
                 return (

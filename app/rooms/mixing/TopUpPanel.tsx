@@ -2,11 +2,10 @@ import Button from '@mui/material/Button';
 import { FormProvider, useForm, useWatch } from 'react-hook-form';
 import { parseDecimal } from '~core/formats/csv';
 import { waterLossPerDay } from '~core/log/waterUse';
-import { usesAt } from '~core/mixing/programme';
-import { afterLoss, toStrengthen, toWeaken } from '~core/mixing/reservoir';
+import { armAt } from '~core/mixing/armAt';
+import { toStrengthen, toWeaken, waterOutlook } from '~core/mixing/held';
 import { solutionOf } from '~core/mixing/solution';
 import { jarKey } from '~core/mixing/jars';
-import { doseAmount } from '~core/model/plan';
 import { formatFigure } from '~core/quantity/format';
 import { Choice, Field } from '../../form/fields';
 import { useRecordForm } from '../../form/useRecordForm';
@@ -36,9 +35,9 @@ export function TopUpPanel({ data, vessel }: { data: MixingData; vessel: Vessel 
     name: ['volume', 'ec', 'loss', 'days', 'target'],
   }).map(parseDecimal);
   const water = data.plan.mixing.water.ec ?? 0;
-  const gone = lost != null && days != null ? lost * days : null;
   const held = volume && ec != null && volume > 0 && ec >= 0 ? { volumeL: volume, ec } : null;
-  const later = held && gone !== null && gone >= 0 && gone < held.volumeL ? afterLoss(held, gone) : null;
+  const looks = lost != null && days != null && lost >= 0 && days >= 0;
+  const outlook = held && looks ? waterOutlook(held, lost, days, water) : null;
   return (
     <section className="stack tight">
       <h2>Water loss and top-up</h2>
@@ -68,23 +67,23 @@ export function TopUpPanel({ data, vessel }: { data: MixingData; vessel: Vessel 
           </div>
         </div>
       </FormProvider>
-      {later && (
+      {outlook?.kind === 'holds' && (
         <p className="small">
-          If only water goes, {formatFigure(later.volumeL, 2)} L of{' '}
-          <strong>{formatFigure(later.ec, 2)} mS/cm</strong> are left: the strongest it can get, since plants
-          take salts too. Topping up with {formatFigure(gone!, 2)} L of water brings it back to{' '}
-          {formatFigure((later.ec * later.volumeL + water * gone!) / (later.volumeL + gone!), 2)} mS/cm.
+          If only water goes, {formatFigure(outlook.later.volumeL, 2)} L of{' '}
+          <strong>{formatFigure(outlook.later.ec, 2)} mS/cm</strong> are left: the strongest it can get, since
+          plants take salts too. Topping up with {formatFigure(outlook.goneL, 2)} L of water brings it back to{' '}
+          {formatFigure(outlook.toppedUp.ec, 2)} mS/cm.
         </p>
       )}
-      {held && gone !== null && gone >= held.volumeL && (
+      {outlook?.kind === 'dry' && (
         <p className="small" style={{ color: 'var(--porphyry)' }}>
-          It would run dry before that: {formatFigure(held.volumeL / lost!, 1)} days last it.
+          It would run dry before that: {formatFigure(outlook.afterDays, 1)} days last it.
         </p>
       )}
       {held && target != null && !data.blind && (
         <Correction data={data} vessel={vessel} held={held} target={target} water={water} />
       )}
-      {vessel.unitId && <TopUpForm data={data} vessel={vessel} suggested={gone} />}
+      {vessel.unitId && <TopUpForm data={data} vessel={vessel} suggested={looks ? lost * days : null} />}
     </section>
   );
 }
@@ -122,11 +121,7 @@ function Correction({
     );
   }
   const treatment = plan.treatments.find((t) => t.id === vessel.treatmentId);
-  const uses = treatment ? usesAt(treatment, data.day) : [];
-  const doses = uses.flatMap((u) => {
-    const product = plan.products.find((p) => p.id === u.productId);
-    return product ? [{ product, amount: doseAmount(u), unit: u.unit }] : [];
-  });
+  const doses = treatment ? armAt(plan, treatment, data.day).doses : [];
   const solution = solutionOf(doses, plan.mixing.water);
   const perDose = solution.strength.ec - water;
   if (doses.length === 0 || solution.unknown.length > 0 || perDose <= 0.02) {

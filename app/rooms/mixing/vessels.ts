@@ -1,7 +1,8 @@
 import { letterOf } from '~core/design/blinding';
 import { ofKind } from '~core/log/resolve';
 import { type Filling, fillingsOf } from '~core/log/waterUse';
-import type { ReadingAt, Titration } from '~core/mixing/reservoir';
+import type { ReadingAt } from '~core/mixing/drift';
+import type { Titration } from '~core/mixing/phCorrection';
 import type { TreatmentId, UnitId } from '~core/model/ids';
 import type { TargetBand } from '~core/model/plan';
 import type { MixingData } from './mixing';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { afterLoss, driftOf, inBand, phCorrection, poured, toStrengthen, toWeaken } from './reservoir';
+import { afterLoss, poured, toStrengthen, toWeaken, waterOutlook } from './held';
 
 const held = fc.record({
   volumeL: fc.double({ min: 0.1, max: 200, noNaN: true }),
@@ -56,62 +56,27 @@ describe('dilution and loss keep the mass', () => {
   });
 });
 
-it('drift from the first to the last reading, whatever order they come in', () => {
-  const r = (at: string, value: number) => ({ at, value });
-  const list = [
-    r('2026-03-05T08:00:00Z', 6.6),
-    r('2026-03-01T08:00:00Z', 5.8),
-    r('2026-03-03T08:00:00Z', 6.1),
-  ];
-  expect(driftOf(list)).toMatchObject({
-    change: expect.closeTo(0.8, 9),
-    days: 4,
-    perDay: expect.closeTo(0.2, 9),
-    start: { value: 5.8 },
-  });
-  expect(driftOf(list.slice(1, 2))).toBeNull();
-  expect(driftOf([r('2026-03-01T08:00:00Z', 1), r('2026-03-01T08:01:00Z', 2)])!.perDay).toBeNull();
-});
-
-it('bands with one end or two', () => {
-  expect([inBand(5.4, 5.5, 6.5), inBand(6, 5.5, 6.5), inBand(7, 5.5, 6.5)]).toEqual([
-    'below',
-    'within',
-    'above',
-  ]);
-  expect([inBand(9, 5.5, null), inBand(3, null, 6), inBand(3, null, null)]).toEqual([
-    'within',
-    'within',
-    null,
-  ]);
-});
-
-describe('a pH correction', () => {
-  const down = {
-    at: '2026-03-02T08:00:00Z',
-    agent: 'citric acid 10 %',
-    amountMl: 2,
-    volumeL: 10,
-    phBefore: 7,
-    phAfter: 6,
-  };
-  it('follows the user’s own last one, in proportion', () => {
-    // one unit took 0.2 mL/L: half a unit in 20 L takes 2 mL
-    expect(phCorrection(6.5, 6, 20, [down])).toMatchObject({
-      agent: 'citric acid 10 %',
-      fullMl: expect.closeTo(2, 9),
-      firstMl: expect.closeTo(1, 9),
-      beyond: false,
+describe('looking ahead', () => {
+  it('says what is left, how strong, and what topping up brings back', () => {
+    expect(waterOutlook({ volumeL: 10, ec: 1.6 }, 1, 2, 0)).toEqual({
+      kind: 'holds',
+      goneL: 2,
+      later: { volumeL: 8, ec: 2 },
+      toppedUp: { volumeL: 10, ec: 1.6 },
     });
+    expect(waterOutlook({ volumeL: 10, ec: 1.6 }, 0, 5, 0)).toMatchObject({ goneL: 0, later: { ec: 1.6 } });
   });
-  it('isn’t made up: none without a correction in that direction', () => {
-    expect(phCorrection(6.5, 6, 20, [])).toBeNull();
-    expect(phCorrection(5, 6, 20, [down])).toBeNull();
-    expect(phCorrection(6.02, 6, 20, [down])).toBeNull();
+  it('says when it runs dry', () => {
+    expect(waterOutlook({ volumeL: 10, ec: 1.6 }, 4, 3, 0)).toEqual({ kind: 'dry', afterDays: 2.5 });
   });
-  it('takes the newest, and warns where it goes beyond what was seen', () => {
-    const newer = { ...down, at: '2026-03-04T08:00:00Z', amountMl: 4 };
-    expect(phCorrection(6.5, 6, 10, [newer, down])!.fullMl).toBeCloseTo(2, 9);
-    expect(phCorrection(8, 6, 10, [down])!.beyond).toBe(true);
+  it('topping up with water that isn’t pure makes it stronger day by day, by just what the water brings', () => {
+    fc.assert(
+      fc.property(held, fc.double({ min: 0.01, max: 0.9, noNaN: true }), (h, share) => {
+        const o = waterOutlook(h, h.volumeL * share, 1, 0.4);
+        if (o.kind !== 'holds') throw new Error('dry');
+        expect(mass(o.toppedUp)).toBeCloseTo(mass(h) + 0.4 * h.volumeL * share, 7);
+        expect(o.toppedUp.volumeL).toBeCloseTo(h.volumeL, 9);
+      }),
+    );
   });
 });
