@@ -63,7 +63,7 @@ export function MeasuringSection() {
             name="spoonMassesG"
             label="Five of them weighed, g"
             placeholder="4.7 4.8 4.75 4.8 4.7"
-            numeric
+            figures
             helperText={<SpoonRead />}
           />
         </div>

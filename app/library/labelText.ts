@@ -1,29 +1,11 @@
 import { z } from 'zod';
 import { parseDecimal } from '~core/formats/csv';
 import { oxideFactor } from '~core/mixing/chemistry';
-import { type MicroElement, microElements } from '~core/model/element';
+import { microElements } from '~core/model/element';
+import { elementList } from '../form/elementList';
 
-/** “Fe 0.1, Zn 0.02” as a label’s small print has it. */
-export const micros = z
-  .string()
-  .trim()
-  .transform((text, ctx) => {
-    const out: Partial<Record<MicroElement, number>> = {};
-    for (const part of text.split(/[,;]\s+|;|,(?=\s*[A-Z])/).filter((p) => p.trim() !== '')) {
-      const [, symbol, figure] = /^\s*([A-Za-z]{1,2})\s*([\d.,]+)\s*%?\s*$/.exec(part) ?? [];
-      const element = microElements.find((e) => e.toLowerCase() === symbol?.toLowerCase());
-      const value = figure ? parseDecimal(figure) : null;
-      if (!element || value === null || value < 0 || value > 100) {
-        ctx.addIssue({
-          code: 'custom',
-          message: `“${part.trim()}” isn’t an element and a per cent. Write: Fe 0.1, Zn 0.02.`,
-        });
-        return z.NEVER;
-      }
-      out[element] = value;
-    }
-    return out;
-  });
+/** Trace elements of a label, per cent. */
+export const micros = elementList(microElements, 100, 'a per cent. Write: Fe 0.1, Zn 0.02.');
 
 /** Weights of level spoons: “4.7 4.8 4.75”. */
 export const spoonMasses = z

@@ -1,30 +1,12 @@
 import { z } from 'zod';
 import { parseDecimal } from '~core/formats/csv';
-import { type ElementSymbol, elements } from '~core/model/element';
+import { elements } from '~core/model/element';
 import { ExchangeRate, MixingSetUp, type Plan, SourceWater, TargetBand, regimens } from '~core/model/plan';
+import { elementList } from '../../form/elementList';
 import { fieldText, optionalNumber, typedNumber } from '../../form/schemaFields';
 
-/** “Ca 40, Na 12”: a water report's elements. */
-const waterElements = z
-  .string()
-  .trim()
-  .transform((text, ctx) => {
-    const out: Partial<Record<ElementSymbol, number>> = {};
-    for (const part of text.split(/[,;]\s+|;|,(?=\s*[A-Z])/).filter((p) => p.trim() !== '')) {
-      const [, symbol, figure] = /^\s*([A-Za-z]{1,2})\s*([\d.,]+)\s*$/.exec(part) ?? [];
-      const element = elements.find((e) => e.toLowerCase() === symbol?.toLowerCase());
-      const value = figure ? parseDecimal(figure) : null;
-      if (!element || value === null || value < 0 || value > 5000) {
-        ctx.addIssue({
-          code: 'custom',
-          message: `“${part.trim()}” isn’t an element and mg/L. Write: Ca 40, Mg 8, Na 12.`,
-        });
-        return z.NEVER;
-      }
-      out[element] = value;
-    }
-    return out;
-  });
+/** A water report's elements, mg/L. */
+const waterElements = elementList(elements, 5000, 'mg/L. Write: Ca 40, Mg 8, Na 12.');
 
 const rates = z
   .string()

@@ -1,0 +1,30 @@
+import { z } from 'zod';
+import { parseDecimal } from '~core/formats/csv';
+import type { ElementSymbol } from '~core/model/element';
+
+/**
+ * Elements with a figure each, as small print and water reports have them: “Fe 0.1, Zn 0.02”. Points or
+ * commas, with or without a % sign.
+ *
+ * @param allowed which elements may stand there
+ * @param most the largest figure that can be meant
+ * @param meant what a part should have been, with an example: “mg/L. Write: Ca 40, Mg 8.”
+ */
+export const elementList = <E extends ElementSymbol>(allowed: readonly E[], most: number, meant: string) =>
+  z
+    .string()
+    .trim()
+    .transform((text, ctx) => {
+      const out: Partial<Record<E, number>> = {};
+      for (const part of text.split(/[,;]\s+|;|,(?=\s*[A-Z])/).filter((p) => p.trim() !== '')) {
+        const [, symbol, figure] = /^\s*([A-Za-z]{1,2})\s*([\d.,]+)\s*%?\s*$/.exec(part) ?? [];
+        const element = allowed.find((e) => e.toLowerCase() === symbol?.toLowerCase());
+        const value = figure ? parseDecimal(figure) : null;
+        if (!element || value === null || value < 0 || value > most) {
+          ctx.addIssue({ code: 'custom', message: `“${part.trim()}” isn’t an element and ${meant}` });
+          return z.NEVER;
+        }
+        out[element] = value;
+      }
+      return out;
+    });
