@@ -72,6 +72,12 @@ export function Choice({
           onChange={rest.onChange ?? field.onChange}
           value={field.value ?? ''}
           select
+          slotProps={
+            // An empty value that stands for something is shown in words, not as a gap.
+            options.some(([value]) => value === '')
+              ? { select: { displayEmpty: true }, inputLabel: { shrink: true } }
+              : undefined
+          }
           disabled={locked}
           inputRef={ref}
           error={Boolean(fieldState.error)}

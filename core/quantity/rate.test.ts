@@ -44,6 +44,17 @@ describe('rates as people write them', () => {
     ['2 lbs. / 100 sq. ft.', '2 lb/100 sq ft'],
     ['5 mL a litre', '5 mL/L'],
     ['2 drops for each litre', '2 drop/L'],
+    ['a teaspoon per gallon', '1 tsp/gal'],
+    ['half a teaspoon per gallon', '0.5 tsp/gal'],
+    ['one to two caps per tank', '1–2 cap/tank'],
+    ['A quarter of a teaspoon a quart', '0.25 tsp/qt'],
+    ['one and a half tablespoons per 5 gallons', '1.5 tbsp/5 gal'],
+    ['three tablets per pot', '3 piece/pot'],
+    ['Use 5 mL per litre of water', '5 mL/L'],
+    ['Dissolve half a gram in a litre', '0.5 g/L'],
+    ['1 in 250', '1:250'],
+    ['1 part to 250 parts water', '1:250'],
+    ['1 part per 250 parts of water', '1:250'],
   ])('%s', (text, expected) => {
     expect(printed(text)).toBe(expected);
   });
@@ -58,6 +69,10 @@ describe('what isn’t understood is named', () => {
     ['', /Write a rate/],
     ['tsp/gal', /“tsp \/ gal” doesn’t begin with a number/],
     ['1 smidgen/gal', /“smidgen” isn’t a measure/],
+    ['a pinch per bath', /“pinch” isn’t a measure/],
+    ['a heaped teaspoon per gallon', /“heaped” isn’t a measure/],
+    ['up to 5 mL/L', /doesn’t begin with a number/],
+    ['5 in 4 L', /5 of what/],
     ['5', /5 of what/],
     ['5 mL/', /After “\/”/],
     ['5 mL per bathtub', /“bathtub” isn’t a measure/],

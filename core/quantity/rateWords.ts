@@ -81,10 +81,28 @@ const rules = {
   tank: word('tanks?|reservoirs?|fillings?|fills?|devices?|bowls?'),
   unit: word(nouns),
   /** said without changing anything */
-  filler: word('of|water|the|a|an|one|each|every|level|heaped solution|solution|feed|nutrient'),
+  filler: word('of|water|the|a|an|one|each|every|level|solution|feed|nutrient'),
   per: word('per|for|in|into|to'),
   to: word('to'),
 };
+
+/** Numbers in words, where a rate begins or a range goes on: “half a teaspoon”, “one to two caps”. */
+const spelled: [value: number, pattern: RegExp][] = [
+  ...['one', 'two', 'three', 'four', 'five'].map(
+    (n, i) => [i + 1.5, word(`${n} and a half`)] as [number, RegExp],
+  ),
+  [0.5, word('half(?: an?)?')],
+  [0.25, word('(?:an? )?quarter(?: of an?)?')],
+  [0.75, word('three[ -]quarters?(?: of an?)?')],
+  [1, word('an?|one')],
+  ...['two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'].map(
+    (n, i) => [i + 2, word(n)] as [number, RegExp],
+  ),
+];
+/** How directions begin: “Use 5 mL per litre”. */
+const opening = word('use|add|mix|apply|give|take|dose|dissolve|dilute');
+/** One part in so many: said with parts, or with “in” alone. */
+const parts = /^(\d[\d.,]*) (?:parts? (?:to|in|per)|in) (\d[\d.,]*)(?: parts?)?(?=$| of\b| water\b)/i;
 
 const number = new RegExp(
   // 1½ · 1 1/2 · 1/2 · ½ · 1.5 · 1,5 · 1,000
@@ -140,7 +158,8 @@ export function readWords(text: string, ownMeasures: readonly string[]): Word[] 
     .replace(/\([^)]*\)/g, ' ')
     .replace(/[‐‑‒–—−]/g, '-')
     .replace(/\s+/g, ' ')
-    .trim();
+    .trim()
+    .replace(parts, '$1:$2');
   while (rest !== '') {
     const { taken, found } = nextWord(rest, named, words);
     if (found) words.push(found);
@@ -163,6 +182,14 @@ function nextWord(
   if (basis) return as({ text: basis, kind: 'basis', basis: basis.toLowerCase() as 'w/v' | 'v/v' });
   const n = number.exec(rest);
   if (n) return as(numberWord(n));
+  if (!last || last.kind === 'to') {
+    for (const [value, pattern] of spelled) {
+      const text = match(pattern);
+      if (text) return as({ text, kind: 'number', value, ambiguous: null });
+    }
+    const begins = match(opening);
+    if (begins) return { taken: begins.length, found: null };
+  }
   if (rest.startsWith('-')) return as({ text: '-', kind: 'to' });
   if (rest.startsWith(':')) return as({ text: ':', kind: 'colon' });
   if (rest.startsWith('%')) return as({ text: '%', kind: 'percent' });

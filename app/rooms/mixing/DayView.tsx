@@ -143,7 +143,14 @@ export function DayView({ data }: { data: MixingData }) {
           </nav>
           {open && (
             <section className="sheet mix-card" aria-label={`Bottle ${open.letter}`}>
-              {open.mixed.length > 0 && <Mixed data={data} bottle={open} />}
+              {open.mixed.length > 0 && (
+                <Mixed
+                  data={data}
+                  bottle={open}
+                  next={toDo ?? null}
+                  onNext={() => toDo && setChosen(toDo.key)}
+                />
+              )}
               {open.mixed.length > 0 && another !== open.key ? (
                 <div>
                   <Button size="small" color="secondary" onClick={() => setAnother(open.key)}>
@@ -157,6 +164,7 @@ export function DayView({ data }: { data: MixingData }) {
                   bottle={open}
                   tools={tools}
                   onTools={setTools}
+                  onSend={() => setChosen(open.key)}
                 />
               )}
             </section>

@@ -25,10 +25,12 @@ interface Props {
   bottle: Bottle;
   tools: Tools;
   onTools: (tools: Tools) => void;
+  /** the mix is on its way: the bottle stays open, to be fed */
+  onSend: () => void;
 }
 
 /** One bottle: its recipe, what rounding does to it, the steps to tick, and “mixed”. */
-export function MixCard({ data, bottle, tools, onTools }: Props) {
+export function MixCard({ data, bottle, tools, onTools, onSend }: Props) {
   const { plan, sealed, blind } = data;
   const direct = bottle.kind === 'direct';
   const bucket: Bucket = { unit: tools.bucketIn ?? 'L', measures: plan.mixing.measures };
@@ -77,6 +79,7 @@ export function MixCard({ data, bottle, tools, onTools }: Props) {
         actual: lines[i]?.actual ?? '',
       })) as never,
     );
+    onSend();
     onSubmit(e);
   };
 

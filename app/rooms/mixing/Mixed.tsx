@@ -10,8 +10,16 @@ import { TesseraName } from '../../ui/Tessera';
 import type { Bottle, MixedBatch } from './bottles';
 import type { MixingData } from './mixing';
 
-/** A batch that is in the log, and what comes after: feeding it. */
-export function Mixed({ data, bottle }: { data: MixingData; bottle: Bottle }) {
+interface Props {
+  data: MixingData;
+  bottle: Bottle;
+  /** the next bottle that isn't mixed yet; null: all are */
+  next: Bottle | null;
+  onNext: () => void;
+}
+
+/** A batch that is in the log, and what comes after: feeding it, or the next bottle. */
+export function Mixed({ data, bottle, next, onNext }: Props) {
   const deed = useDeed();
   const notice = useNotice();
   const takeBack = (m: MixedBatch) => {
@@ -54,6 +62,13 @@ export function Mixed({ data, bottle }: { data: MixingData; bottle: Bottle }) {
           </Button>
         </div>
       ))}
+      {next && (
+        <div>
+          <Button variant="outlined" color="secondary" onClick={onNext}>
+            Next: bottle {next.letter}
+          </Button>
+        </div>
+      )}
     </div>
   );
 }

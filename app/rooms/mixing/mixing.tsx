@@ -67,7 +67,9 @@ export async function clientAction({ params, request }: RoomArgs) {
   const result = await mixingAction(params.trialId, data);
   const intent = typeof data === 'object' && data !== null && 'intent' in data ? String(data.intent) : '';
   const text = 'errors' in result ? Object.values(result.errors)[0] : result.message;
-  if (plainIntents.has(intent) && text) announce(text);
+  // The card of a mix that is logged gives way to the batch, and can't answer itself.
+  const gone = intent === 'mix' && !('errors' in result);
+  if ((plainIntents.has(intent) || gone) && text) announce(text);
   return result;
 }
 
