@@ -29,8 +29,12 @@ const roles = (Object.entries(roleNames) as [string, string][]).map(([k, v]) => 
 export function TreatmentRow({ index, products, unitNoun, locked, blind, remove }: Props) {
   const { control, getValues } = useFormContext<ContendersFormInput>();
   const uses = useFieldArray({ control, name: `treatments.${index}.products`, keyName: 'key' });
-  const treatment = useWatch({ control, name: `treatments.${index}` });
-  const at = (name: string) => `treatments.${index}.${name}`;
+  // Narrowly, so that a key in a dose doesn't draw the whole contender anew.
+  const [name, role, levels] = useWatch({
+    control,
+    name: [`treatments.${index}.name`, `treatments.${index}.role`, `treatments.${index}.levels`],
+  });
+  const at = (field: string) => `treatments.${index}.${field}`;
   const first = products[0];
   const notice = useNotice();
   const [charting, setCharting] = useState(false);
@@ -44,7 +48,7 @@ export function TreatmentRow({ index, products, unitNoun, locked, blind, remove 
     });
   };
   return (
-    <section className="sheet" aria-label={`Contender ${treatment?.name || index + 1}`}>
+    <section className="sheet" aria-label={`Contender ${name || index + 1}`}>
       <div className="fields">
         <div className="w4" style={{ display: 'flex', gap: '0.8rem', alignItems: 'center' }}>
           {!blind && <Tessera index={index} size={34} />}
@@ -54,17 +58,13 @@ export function TreatmentRow({ index, products, unitNoun, locked, blind, remove 
           <Choice name={at('role')} label="Role" options={roles} />
         </div>
         <div className="w3">
-          {treatment?.role === 'test' && (
+          {role === 'test' && (
             <Field name={at('expectedPercent')} label="Expected change" numeric suffix="% of control" />
           )}
         </div>
         <div className="w2" style={{ textAlign: 'right' }}>
           {!locked && (
-            <Button
-              color="inherit"
-              onClick={remove}
-              aria-label={`Remove ${treatment?.name || 'this contender'}`}
-            >
+            <Button color="inherit" onClick={remove} aria-label={`Remove ${name || 'this contender'}`}>
               Remove
             </Button>
           )}
@@ -73,10 +73,8 @@ export function TreatmentRow({ index, products, unitNoun, locked, blind, remove 
       {uses.fields.map((f, i) => (
         <UseRow
           key={f.key}
-          path={`treatments.${index}.products.${i}`}
-          number={i + 1}
-          use={treatment?.products?.[i]}
-          areaCm2={treatment?.conditions?.areaPerUnitCm2}
+          treatment={index}
+          index={i}
           products={products}
           unitNoun={unitNoun}
           remove={locked ? null : () => uses.remove(i)}
@@ -113,9 +111,9 @@ export function TreatmentRow({ index, products, unitNoun, locked, blind, remove 
         {uses.fields.length === 0 && (
           <span className="small quiet">No product: this contender costs nothing.</span>
         )}
-        {Object.keys(treatment?.levels ?? {}).length > 0 && (
+        {Object.keys(levels ?? {}).length > 0 && (
           <span className="small quiet">
-            {Object.entries(treatment!.levels!)
+            {Object.entries(levels!)
               .map(([factor, level]) => `${factor}: ${level}`)
               .join(' · ')}
           </span>
@@ -123,11 +121,11 @@ export function TreatmentRow({ index, products, unitNoun, locked, blind, remove 
       </div>
       {charting && (
         <ChartDialog
-          name={treatment?.name ?? ''}
+          name={name ?? ''}
           uses={getValues(`treatments.${index}.products`)}
           products={products}
           measures={{ spoon: getValues('spoonSystem'), gallon: getValues('gallonSystem') }}
-          areaCm2={parseDecimal(treatment?.conditions?.areaPerUnitCm2 ?? '')}
+          areaCm2={parseDecimal(getValues(`treatments.${index}.conditions.areaPerUnitCm2`))}
           unitNoun={unitNoun}
           onClose={() => setCharting(false)}
           onMake={put}

@@ -11,11 +11,9 @@ import type { ContendersFormInput, UseInput } from './contendersForm';
 import { resolveDose } from './dose';
 
 interface Props {
-  /** where the dose stands in the form */
-  path: string;
-  number: number;
-  use: Partial<UseInput> | undefined;
-  areaCm2: string | undefined;
+  /** which contender, and which of its products, from 0 */
+  treatment: number;
+  index: number;
   products: readonly Product[];
   unitNoun: string;
   /** null once the plan is sealed */
@@ -23,8 +21,8 @@ interface Props {
 }
 
 /** A product of a contender: its dose, when it is given, and what that costs. */
-export function UseRow({ path, number, use, areaCm2, products, unitNoun, remove }: Props) {
-  const at = (name: string) => `${path}.${name}`;
+export function UseRow({ treatment, index, products, unitNoun, remove }: Props) {
+  const at = (name: string) => `treatments.${treatment}.products.${index}.${name}`;
   return (
     <div className="fields" style={{ marginTop: '0.8rem' }}>
       <div className="w3">
@@ -51,7 +49,7 @@ export function UseRow({ path, number, use, areaCm2, products, unitNoun, remove 
       <div className="w3 pair">
         <Field name={at('stage')} label="Stage" placeholder="throughout" />
         {remove && (
-          <IconButton size="small" onClick={remove} aria-label={`Remove product ${number}`}>
+          <IconButton size="small" onClick={remove} aria-label={`Remove product ${index + 1}`}>
             <CloseIcon fontSize="small" />
           </IconButton>
         )}
@@ -62,16 +60,20 @@ export function UseRow({ path, number, use, areaCm2, products, unitNoun, remove 
         <Field name={at('everyDays')} label="Every" suffix="days" numeric placeholder="–" />
         <Field name={at('strengthPercent')} label="Strength" suffix="%" numeric />
       </div>
-      <PackChoice name={at('packId')} product={products.find((p) => p.id === use?.productId)} />
+      <PackChoice treatment={treatment} index={index} products={products} />
       <div className="w12">
-        <UsePrice use={use} areaCm2={areaCm2} products={products} unitNoun={unitNoun} />
+        <UsePrice treatment={treatment} index={index} products={products} unitNoun={unitNoun} />
       </div>
     </div>
   );
 }
 
 /** Which pack the price is taken from, where there is a choice. */
-function PackChoice({ name, product }: { name: string; product: Product | undefined }) {
+function PackChoice({ treatment, index, products }: Pick<Props, 'treatment' | 'index' | 'products'>) {
+  const { control } = useFormContext<ContendersFormInput>();
+  const at = `treatments.${treatment}.products.${index}` as const;
+  const productId = useWatch({ control, name: `${at}.productId` });
+  const product = products.find((p) => p.id === productId);
   if (!product || product.packs.length < 2) return null;
   const packs = product.packs.map((k) => {
     const price = formatMoney({ minor: k.priceMinor, currency: k.currency });
@@ -80,7 +82,7 @@ function PackChoice({ name, product }: { name: string; product: Product | undefi
   return (
     <div className="w4">
       <Choice
-        name={name}
+        name={`${at}.packId`}
         label="Priced from"
         options={[['', `the first pack, ${packs[0]![1]}`], ...packs.slice(1)]}
       />
@@ -89,19 +91,19 @@ function PackChoice({ name, product }: { name: string; product: Product | undefi
 }
 
 /** What the dose comes to and costs, worked out while it is typed. */
-function UsePrice({
-  use,
-  areaCm2,
-  products,
-  unitNoun,
-}: {
-  use: Partial<UseInput> | undefined;
-  areaCm2: string | undefined;
-  products: readonly Product[];
-  unitNoun: string;
-}) {
+function UsePrice({ treatment, index, products, unitNoun }: Omit<Props, 'remove'>) {
   const { control } = useFormContext<ContendersFormInput>();
-  const [spoon, gallon] = useWatch({ control, name: ['spoonSystem', 'gallonSystem'] });
+  const [typed, areaCm2, spoon, gallon] = useWatch({
+    control,
+    name: [
+      `treatments.${treatment}.products.${index}`,
+      `treatments.${treatment}.conditions.areaPerUnitCm2`,
+      'spoonSystem',
+      'gallonSystem',
+    ],
+  });
+  // Between the removal of a dose and the next drawing there is none.
+  const use = typed as Partial<UseInput> | undefined;
   const product = products.find((p) => p.id === use?.productId);
   const number = (text: string | undefined) => (text ? parseDecimal(text) : null);
   if (!product) return <span className="small quiet">Choose a product from the library.</span>;
