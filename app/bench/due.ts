@@ -1,4 +1,4 @@
-import type { lateMix, mixesDue } from '~core/mixing/programme';
+import type { lateMix, mixesDue } from '~core/mixing/mixesInLog';
 import type { Plan } from '~core/model/plan';
 import { countWord, plural } from '~core/quantity/format';
 import { type roundProgress, dateOfDay } from '~core/schedule/rounds';

@@ -1,4 +1,4 @@
-import { lateMix, mixesDue } from '~core/mixing/programme';
+import { lateMix, mixesDue } from '~core/mixing/mixesInLog';
 import { plural } from '~core/quantity/format';
 import Button from '@mui/material/Button';
 import { binAction } from './binAction';

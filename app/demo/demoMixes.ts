@@ -1,6 +1,7 @@
 import { letterOf } from '~core/design/blinding';
 import { seededRandom } from '~core/design/random';
-import { dueMixes, programmeDays } from '~core/mixing/programme';
+import { dueMixes } from '~core/mixing/dueMixes';
+import { programmeDays } from '~core/mixing/programme';
 import { type Tools, recipeOf } from '~core/mixing/recipe';
 import { smallestBatch } from '~core/mixing/rounding';
 import type { EntryBody } from '~core/model/entry';

@@ -5,7 +5,7 @@ import DialogTitle from '@mui/material/DialogTitle';
 import { useEffect, useState } from 'react';
 import { Link, Outlet, useLoaderData, useLocation, useNavigate } from 'react-router';
 import { audit, openFindings } from '~core/fairness/audit';
-import { mixesDue } from '~core/mixing/programme';
+import { mixesDue } from '~core/mixing/mixesInLog';
 import { dayOfDate, roundProgress, stageOf } from '~core/schedule/rounds';
 import { shortDate, todayDate } from '../bench/clock';
 import { loadTrial } from '../store/trials';

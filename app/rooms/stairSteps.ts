@@ -2,7 +2,8 @@ import type { AuditFinding } from '~core/fairness/audit';
 import type { TrialState } from '~core/log/state';
 import { unitValue } from '~core/log/unitValues';
 import { missingForSeal } from '~core/model/seal';
-import { mixesDue, programmeDays } from '~core/mixing/programme';
+import { mixesDue } from '~core/mixing/mixesInLog';
+import { programmeDays } from '~core/mixing/programme';
 import { dayOfDate, roundProgress } from '~core/schedule/rounds';
 
 export interface StairStep {

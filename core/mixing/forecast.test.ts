@@ -25,6 +25,21 @@ describe('how long a pack lasts', () => {
     // exactly enough is enough
     expect(at(4 * 0.0165)!.outOnDay).toBeNull();
   });
+  it('feed that is in the log today isn’t taken twice', () => {
+    const trial = withDose();
+    const after = (mixed: string[]) =>
+      stockForecast(
+        trial,
+        { product: feed, pack: feed.packs[0]!, left: 0.05 },
+        trial.units,
+        0,
+        new Set(mixed as never[]),
+      )!.outOnDay;
+    // 0.05 L last three feeds of 0.0165: days 0, 7 and 14, or 7, 14 and 21 where today's is mixed
+    expect(after([])).toBe(21);
+    expect(after(['A'])).toBeNull();
+    expect(after(['Water'])).toBe(21);
+  });
   it('doses without days count as one feed; another product’s pack isn’t touched', () => {
     expect(at(1, 0, withDose([use({ solutionLPerUnit: 0.5 })]))!.perFeed).toBeCloseTo(0.0165, 12);
     expect(at(1, 0, withDose([]))).toBeNull();

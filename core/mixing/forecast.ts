@@ -2,7 +2,8 @@ import type { PackLeft } from '../log/packs';
 import type { TreatmentId, UnitId } from '../model/ids';
 import { type Plan, type ProductUse, doseAmount } from '../model/plan';
 import { amountOf } from './density';
-import { batchVolume, dueMixes, programmeDays } from './programme';
+import { batchVolume, dueMixes } from './dueMixes';
+import { programmeDays } from './programme';
 
 export interface StockForecast {
   /** what one feed of the trial takes, in the pack's unit: the largest of the programme's, spare included */
@@ -15,7 +16,8 @@ export interface StockForecast {
  * How long a pack lasts with the feeds that are still to come.
  *
  * @param living units that still want something
- * @param fromDay first day whose feeds aren't mixed yet
+ * @param fromDay first day whose feeds may still be to come
+ * @param mixed treatments whose feed of that very day is in the log already
  * @returns null when the trial takes nothing from this pack
  */
 export function stockForecast(
@@ -23,6 +25,7 @@ export function stockForecast(
   { product, pack, left }: Pick<PackLeft, 'product' | 'pack' | 'left'>,
   living: readonly { id: UnitId; treatmentId: TreatmentId }[],
   fromDay: number,
+  mixed: ReadonlySet<TreatmentId> = new Set(),
 ): StockForecast | null {
   const first = product.packs[0]?.id;
   const own = (u: ProductUse) => u.productId === product.id && (u.packId ?? first) === pack.id;
@@ -30,8 +33,8 @@ export function stockForecast(
     const amount = amountOf(product, doseAmount(u) * times, u.unit, pack.unit);
     return amount.ok ? amount.value : 0;
   };
-  const takenOn = (day: number, anyDay = false): number =>
-    dueMixes(plan, day, living, anyDay).reduce((sum, due) => {
+  const takenOn = (day: number, anyDay = false, units = living): number =>
+    dueMixes(plan, day, units, anyDay).reduce((sum, due) => {
       const litres = batchVolume(due, plan.mixing.sparePercent);
       const times = litres ?? due.unitIds.length;
       return sum + due.uses.filter(own).reduce((s, u) => s + inPack(u, times), 0);
@@ -41,9 +44,10 @@ export function stockForecast(
   const perFeed = Math.max(0, ...perDay.map((d) => d.taken)) || takenOn(-1, true);
   if (perFeed <= 0) return null;
   let rest = left;
+  const waiting = living.filter((u) => !mixed.has(u.treatmentId));
   for (const { day, taken } of perDay) {
     if (day < fromDay) continue;
-    rest -= taken;
+    rest -= day === fromDay ? takenOn(day, false, waiting) : taken;
     if (rest < -1e-9) return { perFeed, outOnDay: day };
   }
   return { perFeed, outOnDay: null };

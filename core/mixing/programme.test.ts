@@ -1,18 +1,10 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { deriveState } from '../log/state';
 import { entry, plan, use } from '../testing/trial';
-import {
-  batchVolume,
-  dueMixes,
-  isDueOn,
-  lateMix,
-  mixesDue,
-  mixedOn,
-  nextProgrammeDay,
-  programmeDays,
-  daysOfUse,
-  usesAt,
-} from './programme';
+import { batchVolume, dueMixes } from './dueMixes';
+import { lateMix, mixesDue, mixedOn } from './mixesInLog';
+import { isDueOn, nextProgrammeDay, programmeDays, daysOfUse, usesAt } from './programme';
 
 const weekly = use({ amount: 5, solutionLPerUnit: 0.5, everyDays: 7, fromDay: 3, timesPerUnit: 3 });
 const late = use({
@@ -89,6 +81,39 @@ describe('what is due on a day', () => {
       ),
     ).toEqual([]);
   });
+});
+
+it('whatever the programme: each dose on its days and no others, one vessel a volume, water where feed is', () => {
+  const anyUse = fc
+    .record({
+      fromDay: fc.option(fc.integer({ min: 0, max: 12 }), { nil: null }),
+      everyDays: fc.option(fc.integer({ min: 1, max: 6 }), { nil: null }),
+      timesPerUnit: fc.integer({ min: 1, max: 5 }),
+      solutionLPerUnit: fc.constantFrom(null, 0.5, 1),
+    })
+    .map((over) => use(over));
+  const flushes = fc.uniqueArray(fc.integer({ min: 0, max: 40 }), { maxLength: 3 });
+  fc.assert(
+    fc.property(fc.array(anyUse, { minLength: 1, maxLength: 4 }), flushes, (uses, flushDays) => {
+      const p = withUses(uses, { flushDays });
+      const mine = p.units.filter((u) => u.treatmentId === 'A').map((u) => u.id);
+      for (let day = 0; day <= 40; day++) {
+        const due = dueMixes(p, day, p.units);
+        const own = due.filter((d) => d.treatmentId === 'A');
+        const wanted = flushDays.includes(day) ? [] : uses.filter((u) => daysOfUse(u).includes(day));
+        expect(own.flatMap((d) => d.uses)).toHaveLength(wanted.length);
+        for (const u of wanted) expect(own.some((d) => d.uses.includes(u))).toBe(true);
+        for (const d of own) {
+          expect(d.unitIds).toEqual(mine);
+          if (d.kind !== 'flush')
+            expect(new Set(d.uses.map((u) => u.solutionLPerUnit))).toEqual(new Set([d.perUnitL]));
+        }
+        expect(new Set(own.map((d) => d.perUnitL)).size).toBe(own.length);
+        const watered = due.some((d) => d.treatmentId === 'Water');
+        expect(watered).toBe(own.some((d) => d.kind !== 'direct'));
+      }
+    }),
+  );
 });
 
 it('what a treatment stands on at a day between feeds, before and after them', () => {

@@ -1,5 +1,7 @@
 import { Link } from 'react-router';
-import { dueMixes, mixedOn, daysOfUse } from '~core/mixing/programme';
+import { dueMixes } from '~core/mixing/dueMixes';
+import { mixedOn } from '~core/mixing/mixesInLog';
+import { daysOfUse } from '~core/mixing/programme';
 import { type ProductUse, doseAmount } from '~core/model/plan';
 import { listNames } from '~core/quantity/format';
 import { dateOfDay } from '~core/schedule/rounds';

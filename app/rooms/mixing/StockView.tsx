@@ -3,6 +3,7 @@ import { type Money, formatMoney } from '~core/cost/money';
 import { describeCostError, treatmentCost } from '~core/cost/treatmentCost';
 import { armAt } from '~core/mixing/armAt';
 import { costPerLitre } from '~core/mixing/matching';
+import { mixedOn } from '~core/mixing/mixesInLog';
 import { usesAt } from '~core/mixing/programme';
 import { stockForecast } from '~core/mixing/forecast';
 import { dateOfDay } from '~core/schedule/rounds';
@@ -30,6 +31,8 @@ export function StockView({ data }: { data: MixingData }) {
     );
   }
   const money = (m: Money) => formatMoney(m);
+  const today = Math.max(data.today, 0);
+  const mixed = mixedOn(data.state, today);
   return (
     <div className="stack">
       <section>
@@ -48,7 +51,7 @@ export function StockView({ data }: { data: MixingData }) {
             </thead>
             <tbody>
               {packs.map((p) => {
-                const f = stockForecast(plan, p, living, Math.max(data.today, 0));
+                const f = stockForecast(plan, p, living, today, mixed);
                 return (
                   <tr key={p.pack.id}>
                     <td>

@@ -1,7 +1,8 @@
 import { letterOf } from '~core/design/blinding';
 import type { TrialState } from '~core/log/state';
 import { jarCodes, jarKey, jarsOf } from '~core/mixing/jars';
-import { type DueMix, batchVolume, dueMixes, isMixOf } from '~core/mixing/programme';
+import { type DueMix, batchVolume, dueMixes } from '~core/mixing/dueMixes';
+import { isMixOf } from '~core/mixing/mixesInLog';
 import type { EntryId } from '~core/model/ids';
 import type { Plan, Treatment } from '~core/model/plan';
 import { livingUnits } from '~core/schedule/rounds';

@@ -1,0 +1,89 @@
+import type { TreatmentId, UnitId } from '../model/ids';
+import type { Plan, ProductUse, Treatment } from '../model/plan';
+import { isDueOn } from './programme';
+
+/** Something to be made up on a day: what goes into one vessel, or straight to the units. */
+export interface DueMix {
+  treatmentId: TreatmentId;
+  /**
+   * - solution: products in water
+   * - direct: a dose to each unit as it is
+   * - water: the same water without anything, for who gets no product
+   * - flush: plain water in place of feed
+   */
+  kind: 'solution' | 'direct' | 'water' | 'flush';
+  uses: ProductUse[];
+  /** solution or water for each unit, L; null for `direct` and where nobody has said */
+  perUnitL: number | null;
+  unitIds: UnitId[];
+}
+
+const ofVolume = (uses: readonly ProductUse[]): Map<number | null, ProductUse[]> => {
+  const groups = new Map<number | null, ProductUse[]>();
+  for (const u of uses) groups.set(u.solutionLPerUnit, [...(groups.get(u.solutionLPerUnit) ?? []), u]);
+  return groups;
+};
+
+/** The solution a unit of this treatment gets when nothing else says how much. */
+const usualVolume = (treatments: readonly Treatment[]): number | null =>
+  Math.max(0, ...treatments.flatMap((t) => t.products.map((u) => u.solutionLPerUnit ?? 0))) || null;
+
+/**
+ * What is to be mixed on a day, for every treatment with living units.
+ *
+ * A flush day takes the place of all feed. A treatment without products gets plain water on every day on
+ * which another one is fed: a control gets the same water.
+ *
+ * @param day of the trial
+ * @param living units that still want something
+ * @param anyDay take in uses without fixed days too
+ */
+export function dueMixes(
+  plan: Plan,
+  day: number,
+  living: readonly { id: UnitId; treatmentId: TreatmentId }[],
+  anyDay = false,
+): DueMix[] {
+  const due: DueMix[] = [];
+  for (const t of plan.treatments) {
+    const unitIds = living.filter((u) => u.treatmentId === t.id).map((u) => u.id);
+    if (unitIds.length === 0) continue;
+    const base = { treatmentId: t.id, unitIds };
+    if (t.flushDays.includes(day)) {
+      due.push({
+        ...base,
+        kind: 'flush',
+        uses: [],
+        perUnitL: usualVolume([t]) ?? usualVolume(plan.treatments),
+      });
+      continue;
+    }
+    const uses = t.products.filter(
+      (u) => isDueOn(u, day) || (anyDay && u.fromDay === null && u.everyDays === null),
+    );
+    for (const [perUnitL, group] of ofVolume(uses)) {
+      due.push({ ...base, kind: perUnitL === null ? 'direct' : 'solution', uses: group, perUnitL });
+    }
+  }
+  const fed = due.filter((d) => d.kind !== 'direct');
+  if (fed.length > 0) {
+    const perUnitL = Math.max(0, ...fed.map((d) => d.perUnitL ?? 0)) || null;
+    for (const t of plan.treatments.filter((x) => x.products.length === 0)) {
+      const unitIds = living.filter((u) => u.treatmentId === t.id).map((u) => u.id);
+      if (unitIds.length > 0 && !due.some((d) => d.treatmentId === t.id)) {
+        due.push({ treatmentId: t.id, kind: 'water', uses: [], perUnitL, unitIds });
+      }
+    }
+  }
+  const rank = new Map(plan.treatments.map((t, i) => [t.id, i]));
+  return due.sort((a, b) => rank.get(a.treatmentId)! - rank.get(b.treatmentId)!);
+}
+
+/** Litres one batch wants: what the units get, with some to spare. */
+export const batchVolume = (
+  due: Pick<DueMix, 'perUnitL' | 'unitIds'>,
+  sparePercent: number,
+): number | null =>
+  due.perUnitL === null
+    ? null
+    : Number((due.perUnitL * due.unitIds.length * (1 + sparePercent / 100)).toPrecision(10));
