@@ -141,3 +141,27 @@ describe('a product as its label has it', () => {
     expect(v.complaints).toEqual([]);
   });
 });
+
+it('the calculator works without a trial, and mixing fits a phone', async () => {
+  const v = await Visitor.arrive(browser, inject('demoUrl'), 390, 844);
+  await v.open('/calculator');
+  // 12 g in 5 gal, for one: 2.4 g become 2
+  await v.sees('−16.7 %');
+  await v.retype('Rate', '12 caps per bath');
+  await v.sees('“bath” isn’t a measure known here.');
+  await v.retype('Rate', '12 g / 5 gal');
+  await v.press('Mix 4.7 L instead');
+  await v.sees('−0.7 %'.replace('−0.7', '+0.7'));
+  await v.isAccessible();
+  await v.open('/trial/demo-trial-par/mixing');
+  await v.sees('Mixed: write it down');
+  const wide = await v.page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+  expect(wide).toBeLessThanOrEqual(0);
+  const small = await v.page.$$eval(
+    '.mix-steps label, .mix-card .MuiButton-root, .mix-card .MuiInputBase-root, .mix-tools .MuiButton-root',
+    (all) => all.filter((l) => (l as HTMLElement).offsetHeight < 44).map((l) => l.textContent),
+  );
+  expect(small).toEqual([]);
+  await v.isAccessible();
+  expect(v.complaints).toEqual([]);
+});

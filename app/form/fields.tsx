@@ -31,7 +31,8 @@ export function Field({ name, suffix, numeric, figures, helperText, slotProps, .
       error={Boolean(message)}
       helperText={message ?? helperText}
       slotProps={{
-        inputLabel: rest.type === 'date' ? { shrink: true } : undefined,
+        // A name inside an empty field would run into its unit, and hide its example.
+        inputLabel: rest.type === 'date' || suffix || numeric || figures ? { shrink: true } : undefined,
         htmlInput:
           numeric || figures
             ? { inputMode: numeric ? 'decimal' : 'text', style: { fontFamily: 'var(--mono)' } }

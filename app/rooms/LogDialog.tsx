@@ -1,10 +1,9 @@
-import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
+import { DialogButtons } from '../ui/DialogButtons';
 import { useState } from 'react';
 import type { EntryBody } from '~core/model/entry';
 import type { UnitId } from '~core/model/ids';
@@ -67,14 +66,7 @@ export function LogDialog({ unit, onClose, onKeep }: Props) {
           />
         </div>
       </DialogContent>
-      <DialogActions>
-        <Button color="inherit" onClick={onClose}>
-          Cancel
-        </Button>
-        <Button variant="contained" onClick={keep}>
-          Write it down
-        </Button>
-      </DialogActions>
+      <DialogButtons onCancel={onClose} label="Write it down" onDo={keep} />
     </Dialog>
   );
 }

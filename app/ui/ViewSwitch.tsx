@@ -1,5 +1,6 @@
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import { useStripInSight } from './useStripInSight';
 
 /** Switches between the views of a room. */
 export function ViewSwitch<V extends string>({
@@ -13,8 +14,9 @@ export function ViewSwitch<V extends string>({
   label: string;
   onView: (view: V) => void;
 }) {
+  const strip = useStripInSight<HTMLDivElement>('[aria-pressed="true"]', view);
   return (
-    <div className="scroll-x no-print" style={{ marginBottom: '0.9rem' }}>
+    <div ref={strip} className="scroll-x no-print" style={{ marginBottom: '0.9rem' }}>
       <ToggleButtonGroup
         exclusive
         size="small"

@@ -2,7 +2,13 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { chartOfUses } from './chartOfUses';
 import { columnAfter, pasteIntoChart } from './chartPaste';
-import { type ChartUse, type FeedingChart, describeChartError, usesOfChart } from './feedingChart';
+import {
+  type ChartUse,
+  type FeedingChart,
+  describeChartError,
+  placeOfChartError,
+  usesOfChart,
+} from './feedingChart';
 
 const column = (fromDay: number, stage = '', strengthPercent = 100) => ({ fromDay, stage, strengthPercent });
 /** Three weeks of a two-part feed with a bloom product in the last one, every other day. */
@@ -95,20 +101,33 @@ describe('a feeding chart', () => {
     ]);
   });
   it.each([
-    [{ columns: [] }, /one week or stage/],
-    [{ everyDays: 0 }, /Every how many days/],
-    [{ everyDays: 1.5 }, /Every how many days/],
-    [{ columns: [column(0), column(7), column(7)] }, /Column 3 begins/],
-    [{ columns: [column(-1), column(7), column(14)] }, /Column 1 begins/],
-    [{ lastDay: 13 }, /day 14 or later/],
-    [{ columns: [column(0), column(7, '', 0), column(14)] }, /strength of column 2/],
-    [{ rows: [{ productId: '', cells: ['1 g/L'] }] }, /product of line 1/],
-    [{ rows: [chart.rows[0]!, chart.rows[0]!] }, /line 2 has a line already/],
-    [{ rows: [{ productId: 'a', cells: ['', ' ', '-'] }] }, /no rate/],
-    [{ everyDays: 14 }, /No feed falls into column 2/],
-  ])('%j says what is wrong', (over, said) => {
+    [{ columns: [] }, /one week or stage/, { field: 'rate', row: 0, column: 0 }],
+    [{ everyDays: 0 }, /Every how many days/, { field: 'everyDays' }],
+    [{ everyDays: 1.5 }, /Every how many days/, { field: 'everyDays' }],
+    [
+      { columns: [column(0), column(7), column(7)] },
+      /first day of column 3/,
+      { field: 'fromDay', column: 2 },
+    ],
+    [
+      { columns: [column(-1), column(7), column(14)] },
+      /first day of column 1/,
+      { field: 'fromDay', column: 0 },
+    ],
+    [{ lastDay: 13 }, /day 14 or later/, { field: 'lastDay' }],
+    [
+      { columns: [column(0), column(7, '', 0), column(14)] },
+      /strength of column 2/,
+      { field: 'strength', column: 1 },
+    ],
+    [{ rows: [{ productId: '', cells: ['1 g/L'] }] }, /product of line 1/, { field: 'product', row: 0 }],
+    [{ rows: [chart.rows[0]!, chart.rows[0]!] }, /line 2 has a line already/, { field: 'product', row: 1 }],
+    [{ rows: [{ productId: 'a', cells: ['', ' ', '-'] }] }, /no rate/, { field: 'rate', row: 0, column: 0 }],
+    [{ everyDays: 14 }, /No feed falls into column 2/, { field: 'fromDay', column: 1 }],
+  ])('%j says what is wrong, and where', (over, said, place) => {
     const r = usesOfChart({ ...chart, ...over });
     expect(!r.ok && describeChartError(r.error)).toMatch(said);
+    expect(!r.ok && placeOfChartError(r.error)).toEqual(place);
   });
 });
 

@@ -51,15 +51,15 @@ export type ChartError =
 export function describeChartError(e: ChartError): string {
   switch (e.tag) {
     case 'noColumns':
-      return 'A chart has one week or stage at least.';
+      return 'A chart needs one week or stage at least.';
     case 'every':
       return 'Every how many days is fed? Whole days, 1 at least.';
     case 'order':
-      return `Column ${e.column} begins on a whole day, later than the column before it.`;
+      return `The first day of column ${e.column} has to be a whole day, later than that of the column before.`;
     case 'lastDay':
-      return `The last day is a whole day, day ${e.fromDay} or later.`;
+      return `The last day has to be a whole day, day ${e.fromDay} or later.`;
     case 'strength':
-      return `The strength of column ${e.column} is more than 0 % and up to 1000 %.`;
+      return `The strength of column ${e.column} has to be more than 0 %, 1000 % at most.`;
     case 'noProduct':
       return `Choose the product of line ${e.row}.`;
     case 'twice':
@@ -68,6 +68,34 @@ export function describeChartError(e: ChartError): string {
       return 'There is no rate in it yet.';
     case 'unfed':
       return `No feed falls into column ${e.column}: it begins after one feed and ends before the next.`;
+  }
+}
+
+/** A field of a chart; rows and columns from 0. */
+export type ChartPlace =
+  | { field: 'everyDays' | 'lastDay' | 'solution' }
+  | { field: 'fromDay' | 'strength'; column: number }
+  | { field: 'product'; row: number }
+  | { field: 'rate'; row: number; column: number };
+
+/** The field an error is to be mended in. */
+export function placeOfChartError(e: ChartError): ChartPlace {
+  switch (e.tag) {
+    case 'every':
+      return { field: 'everyDays' };
+    case 'lastDay':
+      return { field: 'lastDay' };
+    case 'order':
+    case 'unfed':
+      return { field: 'fromDay', column: e.column - 1 };
+    case 'strength':
+      return { field: 'strength', column: e.column - 1 };
+    case 'noProduct':
+    case 'twice':
+      return { field: 'product', row: e.row - 1 };
+    case 'noColumns':
+    case 'nothing':
+      return { field: 'rate', row: 0, column: 0 };
   }
 }
 

@@ -48,7 +48,9 @@ function readLitres(
   if (rate.per === null) return ok(litres);
   if (!ground || rate.per.kind !== 'area') return unlike();
   return ground.areaM2 === null
-    ? err('How large is a unit? Give its area under the same-for-all list, in cm².')
+    ? err(
+        'How large is a unit? Give its area in Contenders, under “The same everything else”, the whole list.',
+      )
     : ok((litres * ground.areaM2) / (rate.per.amount * areaUnits[rate.per.unit]));
 }
 

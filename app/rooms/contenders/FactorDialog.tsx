@@ -1,12 +1,12 @@
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { type Product } from '~core/model/product';
+import { DialogButtons } from '../../ui/DialogButtons';
 import { newUse } from './contendersForm';
 import { type FactorInput, type LevelInput, combinations, factorProblem } from './factorial';
 
@@ -153,14 +153,11 @@ export function FactorDialog({ products, onClose, onMake }: Props) {
           </p>
         )}
       </DialogContent>
-      <DialogActions>
-        <Button color="inherit" onClick={onClose}>
-          Cancel
-        </Button>
-        <Button variant="contained" onClick={() => (problem ? setAsked(true) : onMake(factors))}>
-          Make the contenders
-        </Button>
-      </DialogActions>
+      <DialogButtons
+        onCancel={onClose}
+        label="Make the contenders"
+        onDo={() => (problem ? setAsked(true) : onMake(factors))}
+      />
     </Dialog>
   );
 }

@@ -7,7 +7,7 @@ import { parseDecimal } from '~core/formats/csv';
 import { ProductUse } from '~core/model/plan';
 import { type Product, amountUnits } from '~core/model/product';
 import { Choice, Field } from '../../form/fields';
-import type { ContendersFormInput, UseInput } from './contendersForm';
+import { type ContendersFormInput, type UseInput, newUse } from './contendersForm';
 import { resolveDose } from './dose';
 
 interface Props {
@@ -22,7 +22,16 @@ interface Props {
 
 /** A product of a contender: its dose, when it is given, and what that costs. */
 export function UseRow({ treatment, index, products, unitNoun, remove }: Props) {
-  const at = (name: string) => `treatments.${treatment}.products.${index}.${name}`;
+  const { setValue } = useFormContext<ContendersFormInput>();
+  const path = `treatments.${treatment}.products.${index}` as const;
+  const at = (name: string) => `${path}.${name}`;
+  // A bare figure is counted the way the product is sold: the unit goes with the product.
+  const changeProduct = (id: string) => {
+    const product = products.find((p) => p.id === id);
+    setValue(`${path}.productId`, id, { shouldDirty: true });
+    setValue(`${path}.packId`, '');
+    if (product) setValue(`${path}.unit`, newUse(product).unit);
+  };
   return (
     <div className="fields" style={{ marginTop: '0.8rem' }}>
       <div className="w3">
@@ -30,9 +39,10 @@ export function UseRow({ treatment, index, products, unitNoun, remove }: Props) 
           name={at('productId')}
           label="Product"
           options={products.map((p) => [p.id, p.name] as const)}
+          onChange={(e) => changeProduct(e.target.value)}
         />
       </div>
-      <div className="w2">
+      <div className="w3">
         <Field name={at('amount')} label="Dose" figures helperText="or 1 tsp/gal" />
       </div>
       <div className="w1">
@@ -143,8 +153,8 @@ function UsePrice({ treatment, index, products, unitNoun }: Omit<Props, 'remove'
   return (
     <span className="small quiet">
       {comesTo}
-      {formatMoney(perDose)} a dose · {formatMoney(perUnit)} per {unitNoun} · {Math.floor(dosesPerPack)} doses
-      in a pack of {pack.size} {pack.unit} at{' '}
+      {formatMoney(perDose)} a dose · {formatMoney(perUnit)} per {unitNoun} · {Math.floor(dosesPerPack)}{' '}
+      {Math.floor(dosesPerPack) === 1 ? 'dose' : 'doses'} in a pack of {pack.size} {pack.unit} at{' '}
       {formatMoney({ minor: pack.priceMinor, currency: pack.currency })}
     </span>
   );

@@ -27,7 +27,7 @@ const uses = (over: Partial<ChartDraft> = {}, before: Parameters<typeof usesOfDr
   usesOfDraft({ ...draft, ...over }, shelf, before, usMeasures, null);
 const said = (over: Partial<ChartDraft>) => {
   const r = uses(over);
-  return r.ok ? '' : r.error;
+  return r.ok ? null : r.error;
 };
 
 describe('a chart as typed', () => {
@@ -55,16 +55,28 @@ describe('a chart as typed', () => {
     expect(usesOfDraft(again.draft, shelf, [], usMeasures, null)).toEqual(made);
   });
   it.each([
-    [{ everyDays: 'often' }, /Every how many days/],
-    [{ lastDay: '' }, /last day/],
-    [{ columns: [{ ...draft.columns[0]!, strength: '' }, draft.columns[1]!] }, /strength of column 1/],
+    [{ everyDays: 'often' }, /Every how many days/, { field: 'everyDays' }],
+    [{ lastDay: '' }, /last day/, { field: 'lastDay' }],
     [
-      { rows: [{ productId: 'a', cells: ['2 smidgen/L'] }] },
-      /Prova A, “2 smidgen\/L”: “smidgen” isn’t a measure/,
+      { columns: [{ ...draft.columns[0]!, strength: '' }, draft.columns[1]!] },
+      /strength of column 1/,
+      { field: 'strength', column: 0 },
     ],
-    [{ solution: '' }, /Solution: How much solution/],
-    [{ rows: [{ productId: 'gone', cells: ['1 g/L'] }] }, /isn’t in the library/],
-  ])('%#: says what is wrong, and where', (over, text) => expect(said(over)).toMatch(text));
+    [
+      { rows: [draft.rows[1]!, { productId: 'a', cells: ['2 mL/L', '2 smidgen/L'] }] },
+      /Prova A, “2 smidgen\/L”: “smidgen” isn’t a measure/,
+      { field: 'rate', row: 1, column: 1 },
+    ],
+    [{ solution: '' }, /How much solution/, { field: 'solution' }],
+    [
+      { rows: [{ productId: 'gone', cells: ['1 g/L'] }] },
+      /isn’t in the library/,
+      { field: 'product', row: 0 },
+    ],
+  ])('%#: says what is wrong, and where', (over, text, at) => {
+    expect(said(over)!.message).toMatch(text);
+    expect(said(over)!.at).toEqual(at);
+  });
 
   it('doses that are no chart open an empty one, with their products', () => {
     const loose = { ...newUse(a!), amount: '2', solutionLPerUnit: '1' };

@@ -2,8 +2,10 @@ import { columnAfter } from '~core/mixing/chartPaste';
 import { chartOfUses } from '~core/mixing/chartOfUses';
 import {
   type ChartColumn,
+  type ChartPlace,
   type FeedingChart,
   describeChartError,
+  placeOfChartError,
   usesOfChart,
 } from '~core/mixing/feedingChart';
 import { parseDecimal } from '~core/formats/csv';
@@ -107,6 +109,12 @@ export function draftOfUses(
     : { draft: draftOf(chart, [...solutions][0]!), fits: true };
 }
 
+/** What is wrong with a draft, and at which of its fields. */
+export interface ChartFault {
+  message: string;
+  at: ChartPlace;
+}
+
 /**
  * The doses a chart comes to, for the contender’s form.
  *
@@ -120,13 +128,16 @@ export function usesOfDraft(
   before: readonly UseInput[],
   measures: MeasureSystem,
   areaCm2: number | null,
-): Result<UseInput[], string> {
+): Result<UseInput[], ChartFault> {
   const made = usesOfChart(chartOf(draft));
-  if (!made.ok) return err(describeChartError(made.error));
+  if (!made.ok) return err({ message: describeChartError(made.error), at: placeOfChartError(made.error) });
   const uses: UseInput[] = [];
   for (const u of made.value) {
+    const row = draft.rows.findIndex((r) => r.productId === u.productId);
     const product = products.find((p) => p.id === u.productId);
-    if (!product) return err('A product of the chart isn’t in the library.');
+    if (!product) {
+      return err({ message: 'This product isn’t in the library any more.', at: { field: 'product', row } });
+    }
     const use: UseInput = {
       ...newUse(product),
       packId: before.find((b) => b.productId === u.productId)?.packId ?? '',
@@ -139,13 +150,14 @@ export function usesOfDraft(
       strengthPercent: String(u.strengthPercent),
     };
     const dose = resolveDose(use, product, measures, areaCm2);
-    if (!dose.ok) {
-      return err(
-        dose.error.field === 'amount'
-          ? `${product.name}, “${u.amount}”: ${dose.error.message}`
-          : `Solution: ${dose.error.message}`,
-      );
+    if (!dose.ok && dose.error.field === 'amount') {
+      const column = draft.rows[row]!.cells.findIndex((c) => c.trim() === u.amount);
+      return err({
+        message: `${product.name}, “${u.amount}”: ${dose.error.message}`,
+        at: { field: 'rate', row, column },
+      });
     }
+    if (!dose.ok) return err({ message: dose.error.message, at: { field: 'solution' } });
     uses.push(use);
   }
   return ok(uses);

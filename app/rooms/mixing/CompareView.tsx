@@ -9,6 +9,7 @@ import { armAt } from '~core/mixing/armAt';
 import { type MatchBasis, matchDoses } from '~core/mixing/matching';
 import { usesAt } from '~core/mixing/programme';
 import { type ElementSymbol, elements } from '~core/model/element';
+import { matchingNames } from '~core/model/plan';
 import { useDeed } from '../../form/useDeed';
 import { CodesClosed } from '../CodesClosed';
 import { ElementBars } from './ElementBars';
@@ -29,8 +30,6 @@ const bases: readonly (readonly [Kind, string, string])[] = [
 export function CompareView({ data }: { data: MixingData }) {
   const { id, plan, day, sealed, undoable } = data;
   const deed = useDeed();
-  const planned: Kind =
-    plan.matchedOn === 'nitrogen' ? 'element' : plan.matchedOn === 'asIs' ? 'asIs' : plan.matchedOn;
   const [kind, setKind] = useState<Kind>('asIs');
   const [element, setElement] = useState<ElementSymbol>(plan.mixing.matchedElement);
   const [end, setEnd] = useState<'low' | 'middle' | 'high'>('middle');
@@ -145,8 +144,8 @@ export function CompareView({ data }: { data: MixingData }) {
       <p className="quiet small">
         {bases.find(([k]) => k === kind)![2]}{' '}
         {kind !== 'asIs' && kind !== 'label' && reference ? `All get as much as ${reference.name}. ` : ''}
-        Day {day} of the programme; the plan says: {bases.find(([k]) => k === planned)![1].toLowerCase()}
-        {planned === 'element' ? ` (${plan.mixing.matchedElement})` : ''}.
+        Day {day} of the programme; in the plan doses are matched on {matchingNames[plan.matchedOn]}
+        {plan.matchedOn === 'nitrogen' ? `: ${plan.mixing.matchedElement}` : ''}.
         {kind !== 'asIs' && sealed && ' The plan is sealed: this only shows what would have been.'}
       </p>
       <ElementBars data={data} matched={matched} />

@@ -1,12 +1,13 @@
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { plural } from '~core/quantity/format';
 import { dateOfDay } from '~core/schedule/rounds';
 import { shortDate } from '../../bench/clock';
 import { Tessera } from '../../ui/Tessera';
+import { useStripInSight } from '../../ui/useStripInSight';
 import { MixCard } from './MixCard';
 import { Mixed } from './Mixed';
 import type { Bottle } from './bottles';
@@ -38,13 +39,7 @@ export function DayView({ data }: { data: MixingData }) {
     bottles.find((b) => b.letter === search.get('bottle')) ??
     toDo ??
     bottles[0];
-  const strip = useRef<HTMLElement>(null);
-  const openKey = open?.key;
-  useEffect(() => {
-    // On a phone the list is a strip that scrolls sideways: the open bottle stays in sight.
-    const row = strip.current?.querySelector<HTMLElement>('[aria-current="true"]');
-    if (row && strip.current) strip.current.scrollLeft = row.offsetLeft - strip.current.offsetLeft - 60;
-  }, [openKey]);
+  const strip = useStripInSight<HTMLElement>('[aria-current="true"]', open?.key);
   const [before, after] = [days.findLast((d) => d < day), days.find((d) => d > day)];
   const loose = plan.treatments.some((t) =>
     t.products.some((u) => u.fromDay === null && u.everyDays === null),

@@ -15,6 +15,7 @@ import { RecipeTable } from './RecipeTable';
 import { SolutionLine } from './SolutionLine';
 import { Steps } from './Steps';
 import type { Bottle } from './bottles';
+import { ToolsUnsaid } from './ToolsUnsaid';
 import { VolumeField } from './VolumeField';
 import { type Batch, batchOf } from './batch';
 import { type Bucket, fromMarks, toMarks } from './bucket';
@@ -127,6 +128,7 @@ export function MixCard({ data, bottle, tools, onTools, onSend }: Props) {
               bottle={bottle}
               onStock={(productId, stock) => setFromStock({ ...fromStock, [productId]: stock })}
             />
+            <ToolsUnsaid lines={batch.lines} tools={tools} onTools={onTools} />
             {!direct && (
               <Cures
                 data={data}

@@ -122,7 +122,7 @@ export function ProgrammeView({ data }: { data: MixingData }) {
                     </span>
                   </td>
                   <td className="n">{u.strengthPercent} %</td>
-                  <td className="small">{when(u)}</td>
+                  <td className="small when">{when(u)}</td>
                 </tr>
               ));
             })}

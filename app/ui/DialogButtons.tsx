@@ -1,0 +1,23 @@
+import Button from '@mui/material/Button';
+import DialogActions from '@mui/material/DialogActions';
+
+interface Props {
+  onCancel: () => void;
+  /** what the main button does, in its words */
+  label: string;
+  onDo: () => void;
+}
+
+/** The end of a dialog: out of it, or the one thing it is for. */
+export function DialogButtons({ onCancel, label, onDo }: Props) {
+  return (
+    <DialogActions>
+      <Button color="inherit" onClick={onCancel}>
+        Cancel
+      </Button>
+      <Button variant="contained" onClick={onDo}>
+        {label}
+      </Button>
+    </DialogActions>
+  );
+}
