@@ -25,7 +25,7 @@ export function describeResolveError(e: ResolveError): string {
     case 'needsTank':
       return 'How much does the tank hold? Give the solution per unit.';
     case 'needsArea':
-      return 'How large is a unit? Give its area in Contenders, under “The same everything else”, the whole list.';
+      return 'How large is a unit? Give its area under “The same everything else”.';
     case 'piecesPerVolume':
       return 'Pieces aren’t shared out by volume of ground; give so many for each unit.';
   }

@@ -48,9 +48,7 @@ function readLitres(
   if (rate.per === null) return ok(litres);
   if (!ground || rate.per.kind !== 'area') return unlike();
   return ground.areaM2 === null
-    ? err(
-        'How large is a unit? Give its area in Contenders, under “The same everything else”, the whole list.',
-      )
+    ? err('How large is a unit? Give its area under “The same everything else”.')
     : ok((litres * ground.areaM2) / (rate.per.amount * areaUnits[rate.per.unit]));
 }
 

@@ -54,7 +54,7 @@ export function SameTable({
     return { ...r, differs: new Set(said).size > 1, empty: said.length === 0 };
   });
   const shown = rows.filter(
-    (r) => all || !r.empty || ['Crop', 'Medium', 'Light', 'Water', 'Container'].includes(r.label),
+    (r) => all || !r.empty || ['Crop', 'Medium', 'Light', 'Water', 'Container', 'Area'].includes(r.label),
   );
   const anyFed = treatments.some((t) => t.conditions?.mediumFed);
   return (
