@@ -66,7 +66,7 @@ export function UseRow({ treatment, index, products, unitNoun, remove }: Props) 
       </div>
       <div className="w12 schedule">
         <Field name={at('timesPerUnit')} label="Times" numeric />
-        <Field name={at('fromDay')} label="From day" numeric placeholder="0" />
+        <Field name={at('fromDay')} label="From day" numeric placeholder="–" />
         <Field name={at('everyDays')} label="Every" suffix="days" numeric placeholder="–" />
         <Field name={at('strengthPercent')} label="Strength" suffix="%" numeric />
       </div>
