@@ -1,6 +1,17 @@
+import { existsSync, readdirSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
 import { type RouteConfig, index, layout, prefix, route } from '@react-router/dev/routes';
 
-/** The rooms of a trial stand in the order of the work. */
+const roomsFolder = fileURLToPath(new URL('./rooms/', import.meta.url));
+
+/** weighIn → weigh-in: folders are named as code is, addresses as people read. */
+const address = (folder: string) => folder.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`);
+
+/** Every folder with a `room.ts` is a room; its route module bears the folder's name. */
+const rooms = readdirSync(roomsFolder)
+  .filter((folder) => existsSync(`${roomsFolder}${folder}/room.ts`))
+  .map((folder) => route(address(folder), `rooms/${folder}/${folder}.tsx`));
+
 export default [
   layout('bench/BenchLayout.tsx', [
     index('bench/today.tsx'),
@@ -12,17 +23,7 @@ export default [
   ]),
   route('trial/:trialId', 'rooms/TrialLayout.tsx', [
     index('rooms/enter.tsx'),
-    route('question', 'rooms/question/question.tsx'),
-    route('contenders', 'rooms/contenders/contenders.tsx'),
-    route('layout', 'rooms/layout/layout.tsx'),
-    route('fairness', 'rooms/fairness/fairness.tsx'),
-    route('rehearsal', 'rooms/rehearsal/rehearsal.tsx'),
-    route('mixing', 'rooms/mixing/mixing.tsx'),
-    route('rounds', 'rooms/rounds/rounds.tsx'),
-    route('weigh-in', 'rooms/weighIn/weighIn.tsx'),
-    route('findings', 'rooms/findings/findings.tsx'),
-    route('verdict', 'rooms/verdict/verdict.tsx'),
-    route('review', 'rooms/review/review.tsx'),
+    ...rooms,
     route('log', 'rooms/log/log.tsx'),
   ]),
   ...prefix('trial/:trialId', [

@@ -8,6 +8,14 @@ import { PlainError } from './plainError';
 export const compareUsage = `palazzo compare FILE.csv --treatment COL --response COL --control LEVEL
   [--unit COL] [--block COL] [--alpha 0.05] [--json]`;
 
+/** Why nothing was tested. */
+const noTest: Record<Comparison['spread'], string> = {
+  shown: '',
+  oneEach: 'One unit each: numbers only, no test and no winner. More units per treatment are needed.',
+  noFreedom: 'No residual is left after blocks: numbers only, no test and no winner.',
+  zero: 'The units of a treatment read the same: no spread to test against, numbers only, no winner.',
+};
+
 function readOptions(args: string[]) {
   const { values, positionals } = readArgs(
     args,
@@ -149,13 +157,13 @@ function asTable(o: { response: string }, c: Comparison): string {
       ]),
     ),
   ];
-  if (c.anova) {
+  if (c.anova && c.anova.p !== null) {
     const { f, dfTreatment, dfResidual, p, residualMeanSquare } = c.anova;
     parts.push(
       `Analysis of variance: F(${dfTreatment}, ${dfResidual}) = ${figure(f)}, p ${p < 0.001 ? '<0.001' : `= ${p.toFixed(3)}`}, residual mean square ${figure(residualMeanSquare)}`,
     );
   } else {
-    parts.push('No residual: numbers only, no test and no winner. More units per treatment are needed.');
+    parts.push(noTest[c.spread]);
   }
   const row = (d: { difference: number; low: number | null; high: number | null; p: number | null }) => [
     figure(d.difference),

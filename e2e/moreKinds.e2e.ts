@@ -8,8 +8,8 @@ import { dealCodes } from '~core/design/blinding';
 import { exportTrial } from '~core/formats/dataPackage';
 import type { TrialId } from '~core/model/ids';
 import { Plan } from '~core/model/plan';
-import { planSha256 } from '~core/model/seal';
-import { emptyReview } from '~core/model/trial';
+import { planSha256 } from '~core/plan/seal';
+import { emptyReview } from '~core/log/trial';
 import { entry, heightTrait, plan, trait } from '~core/testing/trial';
 import { Visitor, launch } from './browser';
 

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { strFromU8, unzipSync } from 'fflate';
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { canonicalJson } from '~core/model/seal';
+import { canonicalJson } from '~core/plan/seal';
 import { Visitor, launch } from './browser';
 
 /** One trial from the empty own bench through every room to its file, and back in on a fresh profile. */

@@ -9,14 +9,15 @@ import { Link, useFetcher, useLoaderData, useRevalidator } from 'react-router';
 import { z } from 'zod';
 import { describeImportError, importTrial } from '~core/formats/dataPackage';
 import { libraryFromFile, libraryToFile } from '~core/formats/libraryFile';
-import type { Trial } from '~core/model/trial';
+import type { Trial } from '~core/log/trial';
 import { Field } from '../form/fields';
 import { fieldErrors } from '../form/schemaFields';
 import { useRecordForm } from '../form/useRecordForm';
 import { benchName, recorder, resetDemo, setRecorder } from '../store/bench';
 import { listBin, restore } from '../store/bin';
 import { listProducts, saveProduct } from '../store/products';
-import { forgetTrials, takeIn, takeInAsCopy } from '../store/trials';
+import { type TakenIn, takeIn, takeInAsCopy } from '../store/takeIn';
+import { sayStorageFault } from '../store/errors';
 import { useNotice } from '../ui/Notices';
 import { RoomHead } from '../ui/RoomHead';
 import { download } from '../ui/download';
@@ -49,13 +50,11 @@ export default function DataRoom() {
 
   const reset = async () => {
     const bringBack = await resetDemo();
-    forgetTrials();
     await revalidator.revalidate();
     notice({
       text: 'The demo bench is as new.',
       undo: async () => {
         await bringBack();
-        forgetTrials();
         await revalidator.revalidate();
       },
     });
@@ -143,6 +142,20 @@ export default function DataRoom() {
   );
 }
 
+/** What came of taking a file in. */
+function takenInText(question: string, { outcome, brokenSeal }: TakenIn): string {
+  const lines = (n: number) => `${n} new log ${n === 1 ? 'line' : 'lines'}`;
+  const came =
+    outcome.tag === 'added'
+      ? `“${question}” is on the bench.`
+      : `“${question}” was here: ${lines(outcome.newEntries)} ${outcome.newEntries === 1 ? 'was' : 'were'} added.`;
+  const conflicts =
+    outcome.tag === 'merged' && outcome.conflicts > 0
+      ? ` ${outcome.conflicts === 1 ? 'One line says' : `${outcome.conflicts} lines say`} something else than here: nothing was overwritten, the log shows both.`
+      : '';
+  return `${came}${conflicts}${brokenSeal ? ` ${brokenSeal}` : ''}`;
+}
+
 /** Takes in an exported trial; when another plan of it is here, offers to add it beside. */
 function TakeIn() {
   const revalidator = useRevalidator();
@@ -156,7 +169,15 @@ function TakeIn() {
     setClash(null);
     const read = importTrial(new Uint8Array(await file.arrayBuffer()));
     if (!read.ok) return setMessage({ text: `${file.name}: ${describeImportError(read.error)}`, bad: true });
-    const taken = await takeIn(read.value);
+    let taken: Awaited<ReturnType<typeof takeIn>>;
+    try {
+      taken = await takeIn(read.value);
+    } catch (e) {
+      return setMessage({
+        text: `“${read.value.plan.question}” was not taken in: ${sayStorageFault(e)} Nothing on the bench was changed.`,
+        bad: true,
+      });
+    }
     if (!taken.ok) {
       setClash(read.value);
       return setMessage({
@@ -165,11 +186,8 @@ function TakeIn() {
       });
     }
     setMessage({
-      text:
-        taken.value.tag === 'added'
-          ? `“${read.value.plan.question}” is on the bench.`
-          : `“${read.value.plan.question}” was here: ${taken.value.newEntries} new log lines were added.`,
-      bad: false,
+      text: takenInText(read.value.plan.question, taken.value),
+      bad: taken.value.brokenSeal !== null,
       id: read.value.plan.id,
     });
     await revalidator.revalidate();

@@ -1,7 +1,8 @@
 import type { lateMix, mixesDue } from '~core/mixing/mixesInLog';
-import type { Plan } from '~core/model/plan';
+import { type Plan, kindOf } from '~core/model/plan';
 import { countWord, plural } from '~core/quantity/format';
-import { type roundProgress, dateOfDay } from '~core/schedule/rounds';
+import { type roundProgress } from '~core/schedule/rounds';
+import { dateOfDay } from '~core/plan/days';
 
 /** A trial as far as the list of what is due goes. */
 export interface DueTrial {
@@ -90,6 +91,6 @@ export function dueWords(due: readonly Due[]): string {
 
 /** Where a round is entered: rounds of weighed traits alone belong to the Weigh-in. */
 function roundRoom(plan: DueTrial['plan'], traitIds: readonly string[]): string {
-  const kinds = traitIds.map((id) => plan.traits.find((t) => t.id === id)?.kind);
-  return kinds.every((k) => k === 'weighing') ? 'weigh-in' : 'rounds';
+  const traits = plan.traits.filter((t) => traitIds.includes(t.id));
+  return traits.every((t) => kindOf(t).takenBy === 'scale') ? 'weigh-in' : 'rounds';
 }

@@ -1,6 +1,6 @@
 import { dealCodes } from '~core/design/blinding';
 import { type SimulatedTrait, simulateEntries } from '~core/design/simulate';
-import { type Trial, emptyReview } from '~core/model/trial';
+import { type Trial, emptyReview } from '~core/log/trial';
 import { BY, type Day, means, withLog } from './demoParts';
 import { mixesOf } from './demoMixes';
 import { planOf, traitId } from './demoTrials';
@@ -101,5 +101,5 @@ export function blind(day: Day): Trial {
     77,
   );
   const mixed = mixesOf(plan, day, -57, 43, { scaleStepG: null, liquidStepMl: 0.5 }, key.order);
-  return { plan, log: withLog(plan, day(-58), simulated, mixed), review: emptyReview, key };
+  return { plan, log: withLog(plan, day(-58), simulated, mixed), review: emptyReview, key, sealedAs: null, conflicts: [] };
 }

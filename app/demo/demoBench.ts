@@ -1,6 +1,6 @@
 import dayjs from 'dayjs';
 import type { Product } from '~core/model/product';
-import type { Trial } from '~core/model/trial';
+import type { Trial } from '~core/log/trial';
 import { blind } from './blindTrial';
 import { demoProducts } from './demoProducts';
 import { finished } from './finishedTrial';

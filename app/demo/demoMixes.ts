@@ -1,10 +1,10 @@
 import { letterOf } from '~core/design/blinding';
-import { seededRandom } from '~core/design/random';
+import { seededRandom } from '~core/stats/random';
 import { dueMixes } from '~core/mixing/dueMixes';
 import { programmeDays } from '~core/mixing/programme';
 import { type Tools, recipeOf } from '~core/mixing/recipe';
 import { smallestBatch } from '~core/mixing/rounding';
-import type { EntryBody } from '~core/model/entry';
+import type { EntryBody } from '~core/log/entry';
 import type { TreatmentId } from '~core/model/ids';
 import type { Plan } from '~core/model/plan';
 import type { Day } from './demoParts';

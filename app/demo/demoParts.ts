@@ -1,8 +1,9 @@
 import type { SimulatedTrait } from '~core/design/simulate';
-import type { Entry, EntryBody } from '~core/model/entry';
+import { type Entry, type EntryBody, lineOf } from '~core/log/entry';
+import { compareTimes } from '~core/log/order';
 import type { EntryId } from '~core/model/ids';
 import type { Plan } from '~core/model/plan';
-import { planSha256 } from '~core/model/seal';
+import { planSha256 } from '~core/plan/seal';
 import { LABELS_TASK } from '~core/schedule/tasks';
 import { treatmentId } from './demoTrials';
 
@@ -23,9 +24,19 @@ export function withLog(
   simulated: Entry[],
   extra: { body: EntryBody; at: string }[] = [],
 ): Entry[] {
-  const write = (body: EntryBody, at: string, n: string): Entry =>
-    ({ ...body, id: `demo-${plan.code}-${n}` as EntryId, at, recordedAt: at, by: BY }) as Entry;
-  return [
+  const write = (body: EntryBody, at: string, n: string): Entry => {
+    const time = new Date(at).toISOString();
+    return lineOf(body, {
+      id: `demo-${plan.code}-${n}` as EntryId,
+      at: time,
+      recordedAt: time,
+      offsetMin: 0,
+      by: BY,
+      device: 'demo',
+      counter: 0,
+    });
+  };
+  const lines = [
     write({ kind: 'seal', planSha256: planSha256(plan) }, `${sealedOn}T17:30:00Z`, 'seal'),
     write(
       {
@@ -44,6 +55,8 @@ export function withLog(
     ...simulated,
     ...extra.map((e, i) => write(e.body, e.at, `extra-${i + 1}`)),
   ];
+  // Written down as it happened: the counter follows the clock.
+  return lines.sort((a, b) => compareTimes(a.at, b.at)).map((e, i) => ({ ...e, counter: i + 1 }));
 }
 
 export const sigmoid = (middle: number, width: number) => (day: number) =>

@@ -1,5 +1,5 @@
 import { type SimulatedTrait, simulateEntries } from '~core/design/simulate';
-import type { Trial } from '~core/model/trial';
+import type { Trial } from '~core/log/trial';
 import { BY, type Day, means, sigmoid, withLog } from './demoParts';
 import { planOf, traitId } from './demoTrials';
 
@@ -123,5 +123,7 @@ export function finished(day: Day): Trial {
       disclosure: 'Sarmenta Fine was sent free of charge by its maker; nothing was promised in return.',
     },
     key: null,
+    sealedAs: null,
+    conflicts: [],
   };
 }

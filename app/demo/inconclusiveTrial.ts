@@ -1,5 +1,5 @@
 import { type SimulatedTrait, simulateEntries } from '~core/design/simulate';
-import { type Trial, emptyReview } from '~core/model/trial';
+import { type Trial, emptyReview } from '~core/log/trial';
 import { BY, type Day, means, withLog } from './demoParts';
 import { planOf, traitId } from './demoTrials';
 
@@ -75,5 +75,7 @@ export function inconclusive(day: Day): Trial {
       introduction: 'Two trays of each was all the window shelf could hold. It wasn’t enough.',
     },
     key: null,
+    sealedAs: null,
+    conflicts: [],
   };
 }

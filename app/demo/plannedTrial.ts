@@ -1,5 +1,5 @@
 import type { ProductId } from '~core/model/ids';
-import { type Trial, emptyReview } from '~core/model/trial';
+import { type Trial, emptyReview } from '~core/log/trial';
 import type { Day } from './demoParts';
 import { demoProducts } from './demoProducts';
 import { planOf } from './demoTrials';
@@ -91,5 +91,5 @@ export function planned(day: Day): Trial {
     ...plan,
     units: plan.units.map((u) => ({ ...u, treatmentId: plan.treatments[u.position.column]!.id })),
   };
-  return { plan: columns, log: [], review: emptyReview, key: null };
+  return { plan: columns, log: [], review: emptyReview, key: null, sealedAs: null, conflicts: [] };
 }

@@ -1,6 +1,6 @@
 import { type SimulatedTrait, simulateEntries } from '~core/design/simulate';
 import { PRACTICE_SOURCE } from '~core/mixing/practiceBands';
-import { type Trial, emptyReview } from '~core/model/trial';
+import { type Trial, emptyReview } from '~core/log/trial';
 import { usMeasures } from '~core/quantity/measure';
 import { BY, type Day, means, sigmoid, withLog } from './demoParts';
 import { planOf, traitId, treatmentId } from './demoTrials';
@@ -205,5 +205,5 @@ export function running(day: Day): Trial {
     },
     at: `${day(-2)}T17:24:00Z`,
   });
-  return { plan, log: withLog(plan, day(-18), simulated, mixed), review: emptyReview, key: null };
+  return { plan, log: withLog(plan, day(-18), simulated, mixed), review: emptyReview, key: null, sealedAs: null, conflicts: [] };
 }

@@ -7,12 +7,16 @@ import { useEffect } from 'react';
 import { useFormContext } from 'react-hook-form';
 import { useBlocker } from 'react-router';
 
+/** A room shows one of its views at a time: going to another leaves the form too. */
+const viewOf = (search: string) => new URLSearchParams(search).get('view');
+
 /** Asks before what was typed is left behind; one on a page, inside its form. */
 export function UnsavedGuard({ busy }: { busy: boolean }) {
   const { isDirty } = useFormContext().formState;
   const unsaved = isDirty && !busy;
   const blocker = useBlocker(
-    ({ currentLocation, nextLocation }) => unsaved && currentLocation.pathname !== nextLocation.pathname,
+    ({ currentLocation: here, nextLocation: next }) =>
+      unsaved && (here.pathname !== next.pathname || viewOf(here.search) !== viewOf(next.search)),
   );
   useEffect(() => {
     if (!unsaved) return;

@@ -41,7 +41,23 @@ export function fieldErrors(error: z.ZodError): FieldErrors {
   return out;
 }
 
-export type ActionResult = { saved: true; message?: string } | { errors: FieldErrors };
+/** A field that another tab changed as well, and not to the same. */
+export interface FieldConflict {
+  path: string;
+  theirs?: unknown;
+}
+
+export type ActionResult =
+  /** `now`: the record as it was saved, as the form shows it */
+  | { saved: true; message?: string; now?: unknown }
+  | { errors: FieldErrors }
+  | { conflicts: FieldConflict[]; merged: unknown; theirs: unknown };
+
+/** The first thing an action said, for a notice. */
+export function saidBy(result: ActionResult): string | undefined {
+  if ('errors' in result) return Object.values(result.errors)[0];
+  return 'conflicts' in result ? 'Another tab changed the same.' : result.message;
+}
 
 /** A number as text for a form field; empty for null. */
 export const fieldText = (value: number | null | undefined): string => (value == null ? '' : String(value));

@@ -1,4 +1,4 @@
-import { seededRandom } from '~core/design/random';
+import { seededRandom } from '~core/stats/random';
 import type { Area, Position } from '~core/model/plan';
 import type { LightMeter } from './lightMeter';
 

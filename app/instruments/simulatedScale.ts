@@ -1,4 +1,4 @@
-import { type Random, seededRandom } from '~core/design/random';
+import { type Random, seededRandom } from '~core/stats/random';
 import type { Scale, ScaleReading } from './scale';
 
 /** The physics of the stand-in: settling, noise and slow drift. Time is given from outside, so it can be tested. */

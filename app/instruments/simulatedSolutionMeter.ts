@@ -1,4 +1,4 @@
-import { type Random, seededRandom } from '~core/design/random';
+import { type Random, seededRandom } from '~core/stats/random';
 import type { MeterReading, SolutionMeter } from './solutionMeter';
 
 type Truth = Pick<MeterReading, 'ec' | 'ph' | 'temperature'>;

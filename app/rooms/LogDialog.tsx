@@ -5,7 +5,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { DialogButtons } from '../ui/DialogButtons';
 import { useState } from 'react';
-import type { EntryBody } from '~core/model/entry';
+import type { EntryBody } from '~core/log/entry';
 import type { UnitId } from '~core/model/ids';
 
 type Kind = 'deviation' | 'death' | 'exclusion' | 'note';

@@ -5,8 +5,10 @@ import DialogTitle from '@mui/material/DialogTitle';
 import { useEffect, useState } from 'react';
 import { Link, Outlet, useLoaderData, useLocation, useNavigate } from 'react-router';
 import { audit, openFindings } from '~core/fairness/audit';
+import { localDay } from '~core/log/localDay';
 import { mixesDue } from '~core/mixing/mixesInLog';
-import { dayOfDate, roundProgress, stageOf } from '~core/schedule/rounds';
+import { roundProgress, stageOf } from '~core/schedule/rounds';
+import { dayOfDate } from '~core/plan/days';
 import { shortDate, todayDate } from '../bench/clock';
 import { loadTrial } from '../store/trials';
 import { Head } from '../ui/Head';
@@ -15,7 +17,7 @@ import { useOtherTabs } from '../ui/useOtherTabs';
 import { isTyping } from '../ui/keys';
 import { plainAuditInput } from './auditOf';
 import type { RoomArgs } from './roomArgs';
-import { stairSteps } from './stairSteps';
+import { stairSteps } from './registry';
 
 export async function clientLoader({ params }: RoomArgs) {
   const { row, state } = await loadTrial(params.trialId);
@@ -36,7 +38,7 @@ export async function clientLoader({ params }: RoomArgs) {
       stage === 'planning'
         ? 'being planned'
         : stage === 'finished'
-          ? `finished, sealed ${shortDate(state.seal!.at.slice(0, 10))}`
+          ? `finished, sealed ${shortDate(localDay(state.seal!))}`
           : day < 0
             ? `starts ${shortDate(row.plan.startDate)}`
             : `day ${day} of ${lastDay}`,
@@ -47,7 +49,12 @@ export async function clientLoader({ params }: RoomArgs) {
       id: due.round.id,
     },
     mix: state.seal && mixDue.wanted > mixDue.done ? mixDue : null,
-    steps: stairSteps(state, today, row.review.introduction !== '' || row.review.conclusion !== '', open),
+    steps: stairSteps({
+      state,
+      today,
+      reviewWritten: row.review.introduction !== '' || row.review.conclusion !== '',
+      open,
+    }),
   };
 }
 

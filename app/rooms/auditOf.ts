@@ -1,4 +1,5 @@
 import { LABELS_TASK } from '~core/schedule/tasks';
+import { ofKind } from '~core/log/state';
 import type { AuditInput } from '~core/fairness/rule';
 import { recorder } from '../store/bench';
 import type { LoadedTrial } from '../store/trials';
@@ -12,8 +13,8 @@ export async function auditInputOf({ row, state }: LoadedTrial): Promise<AuditIn
 export function plainAuditInput({ row, state }: Pick<LoadedTrial, 'row' | 'state'>): AuditInput {
   // A bottle as it was mixed says how strong the feed is; what stands in a unit has drifted since.
   const [bottles, units] = [new Map<string, number>(), new Map<string, number>()];
-  for (const { body } of state.entries) {
-    if (body.kind === 'reading' && body.quantity === 'ec' && body.treatmentId) {
+  for (const { body } of ofKind(state, 'reading')) {
+    if (body.quantity === 'ec' && body.treatmentId) {
       (body.unitId === null ? bottles : units).set(body.treatmentId, body.value);
     }
   }

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { type Observation, type TrialState, observationsOf } from '~core/log/state';
-import { EntryBody } from '~core/model/entry';
+import { EntryBody } from '~core/log/entry';
+import { describeChangeError } from '../store/errors';
 import { appendEntries } from '../store/trials';
 import { announce } from '../ui/announce';
 import { type ActionResult, type FieldErrors, fieldErrors } from '../form/schemaFields';
@@ -11,13 +12,32 @@ const LogForm = z.object({ body: EntryBody });
 /** The value that a new one of the same unit, trait, round and sample puts right. */
 function valueInPlace(state: TrialState, body: EntryBody): Observation | undefined {
   if ((body.kind !== 'measurement' && body.kind !== 'weighing') || body.roundId === null) return undefined;
-  const sample = body.sample ?? null;
-  return observationsOf(state, body.unitId, body.traitId, body.roundId).findLast((o) => o.sample === sample);
+  return observationsOf(state, body.unitId, body.traitId, body.roundId).findLast(
+    (o) => o.sample === body.sample,
+  );
+}
+
+/** Whether a new value says the same as the one that stands: nothing is corrected then. */
+function saysTheSame(old: Observation, body: EntryBody): boolean {
+  if (body.kind === 'measurement') {
+    return (
+      old.weighing === null &&
+      old.value === body.value &&
+      old.notYet === (body.notYet === true) &&
+      old.outOf === (body.outOf ?? null)
+    );
+  }
+  return (
+    body.kind === 'weighing' &&
+    old.weighing !== null &&
+    old.weighing.grossG === body.grossG &&
+    old.weighing.tareG === body.tareG
+  );
 }
 
 /**
  * Appends to the log and says what came of it. A value for a place that has one already becomes a
- * correction of it, so the old value stays visible.
+ * correction of the line it stands from, so the old value stays visible.
  */
 export async function logAction(trialId: string | undefined, data: unknown): Promise<ActionResult> {
   const parsed = LogForm.safeParse(data);
@@ -26,15 +46,16 @@ export async function logAction(trialId: string | undefined, data: unknown): Pro
   if (body.kind === 'weighing' && body.grossG < body.tareG) {
     return refused({ grossG: `Gross ${body.grossG} g is less than the tare of ${body.tareG} g.` });
   }
-  const [entry] = await appendEntries(trialId, ({ state }) => {
+  const written = await appendEntries(trialId, ({ state }) => {
     const old = valueInPlace(state, body);
+    if (!old) return [body];
+    if (saysTheSame(old, body)) return [];
     return [
-      old
-        ? { kind: 'correction', supersedes: old.entryId, replacement: body, reason: 'entered again' }
-        : body,
+      { kind: 'correction', supersedes: old.standsFrom, replacement: body, reason: 'entered again' },
     ];
   });
-  if (entry?.kind === 'correction') announce('Corrected; the old value stays in the log.');
+  if (!written.ok) return refused({ trial: describeChangeError(written.error) });
+  if (written.value[0]?.kind === 'correction') announce('Corrected; the old value stays in the log.');
   return { saved: true };
 }
 

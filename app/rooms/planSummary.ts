@@ -1,5 +1,5 @@
 import type { TrialState } from '~core/log/state';
-import { missingForSeal } from '~core/model/seal';
+import { missingForSeal } from '~core/plan/seal';
 import { roundProgress, stageOf } from '~core/schedule/rounds';
 import { relativeDay } from '../bench/clock';
 

@@ -1,4 +1,6 @@
-import { BenchDb, type BenchName } from './db';
+import { randomHex } from './chance';
+import { BenchDb, type BenchName, DATABASE_VERSION } from './db';
+import { BenchHeldError, NewerBenchError } from './errors';
 
 const KEY = 'palazzo-bench';
 const open = new Map<BenchName, Promise<BenchDb>>();
@@ -12,31 +14,48 @@ export function benchName(): BenchName {
 }
 
 /** Switches this tab to the other bench and starts afresh there. */
-export function switchBench(to: BenchName): void {
+export function switchBench(to: BenchName, path = '/'): void {
   sessionStorage.setItem(KEY, to);
-  window.location.assign('/');
+  window.location.assign(path);
 }
 
 async function openBench(name: BenchName): Promise<BenchDb> {
   const db = new BenchDb(name);
-  await db.open();
+  // An older tab that holds the database keeps an upgrade waiting for ever: say so instead.
+  const held = new Promise<never>((_, reject) => {
+    db.on('blocked', () => reject(new BenchHeldError()));
+  });
+  await Promise.race([db.open(), held]);
+  // The library opens a database of a newer build as if it were its own, and would strip what it doesn't know.
+  if (db.verno > DATABASE_VERSION || db.backendDB().version / 10 > DATABASE_VERSION) {
+    db.close();
+    throw new NewerBenchError();
+  }
   if (name === 'demo' && !(await db.settings.get('seeded'))) await seedDemo(db);
   return db;
 }
 
-const emptied = (db: BenchDb) =>
-  Promise.all([db.products.clear(), db.trials.clear(), db.entries.clear(), db.bin.clear(), db.keys.clear()]);
+/** Everything but the settings. */
+const contents = (db: BenchDb) => db.tables.filter((t) => t.name !== 'settings');
 
 async function seedDemo(db: BenchDb): Promise<void> {
   const { demoBench } = await import('../demo/demoBench');
   const bench = demoBench(new Date());
-  await db.transaction('rw', [db.products, db.trials, db.entries, db.bin, db.keys, db.settings], async () => {
-    await emptied(db);
+  await db.transaction('rw', db.tables, async () => {
+    // Two tabs that open the demo for the first time at once make it once.
+    for (const table of contents(db)) await table.clear();
     await db.products.bulkPut(bench.products);
-    for (const { plan, log, review, key } of bench.trials) {
+    for (const { plan, log, review, key, sealedAs } of bench.trials) {
       if (key) await db.keys.put({ trialId: plan.id, key });
-      await db.trials.put({ id: plan.id, plan, review, createdAt: `${plan.startDate}T08:00:00Z` });
-      await db.entries.bulkPut(log.map((entry) => ({ trialId: plan.id, id: entry.id, entry })));
+      await db.trials.put({
+        id: plan.id,
+        plan,
+        review,
+        createdAt: `${plan.startDate}T08:00:00Z`,
+        sealedAs,
+      });
+      await db.heads.put({ id: plan.id, rev: 1, planRev: 1 });
+      await db.entries.bulkPut(log.map((entry) => ({ trialId: plan.id, id: entry.id, rev: 1, entry })));
     }
     await db.settings.put({ key: 'seeded', value: new Date().toISOString() });
   });
@@ -49,55 +68,70 @@ export function bench(): Promise<BenchDb> {
   if (!db) {
     db = openBench(name);
     open.set(name, db);
+    // A failed opening is tried again at the next need.
+    db.catch(() => open.delete(name));
   }
   return db;
-}
-
-/** Everything on a bench, so that a reset can be taken back. */
-async function snapshot(db: BenchDb) {
-  const [products, trials, entries, bin, keys] = await Promise.all([
-    db.products.toArray(),
-    db.trials.toArray(),
-    db.entries.toArray(),
-    db.bin.toArray(),
-    db.keys.toArray(),
-  ]);
-  return { products, trials, entries, bin, keys };
 }
 
 /** Makes the demo bench anew. @returns a function that brings back what was there */
 export async function resetDemo(): Promise<() => Promise<void>> {
   const db = await bench();
   if (benchName() !== 'demo') throw new Error('Only the demo bench can be reset.');
-  const before = await snapshot(db);
+  const before = await Promise.all(contents(db).map(async (t) => [t.name, await t.toArray()] as const));
   await seedDemo(db);
+  await afresh(db);
   return async () => {
-    await db.transaction('rw', [db.products, db.trials, db.entries, db.bin, db.keys], async () => {
-      await emptied(db);
-      await db.products.bulkPut(before.products);
-      await db.trials.bulkPut(before.trials);
-      await db.entries.bulkPut(before.entries);
-      await db.bin.bulkPut(before.bin);
-      await db.keys.bulkPut(before.keys);
+    await db.transaction('rw', db.tables, async () => {
+      for (const [name, rows] of before) {
+        await db.table(name).clear();
+        await db.table(name).bulkPut(rows);
+      }
     });
+    await afresh(db);
   };
 }
 
-/** Kept in memory: every entry asks for it. */
-const recorders = new Map<BenchName, string>();
+/** Moves every head on, so that what any tab holds in memory of an earlier bench is read again. */
+async function afresh(db: BenchDb): Promise<void> {
+  const stamp = Date.now();
+  await db.heads.toCollection().modify((h) => {
+    h.rev += stamp;
+    h.planRev = h.rev;
+  });
+}
+
+const setting = async (key: string): Promise<string | undefined> =>
+  (await (await bench()).settings.get(key))?.value;
 
 /** Who writes the log on this device. */
-export async function recorder(): Promise<string> {
-  const name = benchName();
-  let known = recorders.get(name);
-  if (known === undefined) {
-    known = (await (await bench()).settings.get('recorder'))?.value ?? '';
-    recorders.set(name, known);
-  }
-  return known;
-}
+export const recorder = async (): Promise<string> => (await setting('recorder')) ?? '';
 
 export async function setRecorder(name: string): Promise<void> {
   await (await bench()).settings.put({ key: 'recorder', value: name });
-  recorders.set(benchName(), name);
+}
+
+const devices = new Map<BenchName, Promise<string>>();
+
+/** This device's name in the log's logical clock: made once for each bench, and never changed. */
+export function deviceId(): Promise<string> {
+  const name = benchName();
+  let id = devices.get(name);
+  if (!id) {
+    id = readDevice();
+    devices.set(name, id);
+    id.catch(() => devices.delete(name));
+  }
+  return id;
+}
+
+async function readDevice(): Promise<string> {
+  const db = await bench();
+  return db.transaction('rw', db.settings, async () => {
+    const known = await db.settings.get('device');
+    if (known) return known.value;
+    const value = randomHex(4);
+    await db.settings.put({ key: 'device', value });
+    return value;
+  });
 }

@@ -1,6 +1,7 @@
-import type { BinRow } from './db';
+import type { TrialId } from '~core/model/ids';
 import { bench } from './bench';
-import { forgetTrials } from './trials';
+import type { BinRow } from './db';
+import { takeIn, takeInAsCopy } from './takeIn';
 
 /** What was deleted, newest first. */
 export async function listBin(): Promise<BinRow[]> {
@@ -8,17 +9,38 @@ export async function listBin(): Promise<BinRow[]> {
   return rows.sort((a, b) => b.deletedAt.localeCompare(a.deletedAt));
 }
 
-/** Brings a deleted product or trial back. */
-export async function restore(id: string): Promise<void> {
+/**
+ * Brings a deleted product or trial back. What has come onto the bench under the same name since stays: a product is
+ * left as it is now, a trial's logs are united, and a trial with another plan is put beside.
+ *
+ * @returns what was done, where it isn't simply that it is back
+ */
+export async function restore(id: string): Promise<string | null> {
   const db = await bench();
-  await db.transaction('rw', [db.products, db.trials, db.entries, db.bin, db.keys], async () => {
-    const row = await db.bin.get(id);
-    if (!row) return;
-    if (row.product) await db.products.put(row.product);
-    if (row.trial) await db.trials.put(row.trial);
-    if (row.trial && row.key) await db.keys.put({ trialId: row.id, key: row.key });
-    if (row.entries) await db.entries.bulkPut(row.entries);
-    await db.bin.delete(id);
-  });
-  forgetTrials();
+  const row = await db.bin.get(id);
+  if (!row) return null;
+  let said: string | null = null;
+  if (row.product) {
+    if (await db.products.get(row.product.id)) said = 'There is a newer one of this name; it stays as it is.';
+    else await db.products.add(row.product);
+  }
+  if (row.trial) {
+    const trial = {
+      plan: row.trial.plan,
+      review: row.trial.review,
+      log: (row.entries ?? []).map((e) => e.entry),
+      key: row.key ?? null,
+      sealedAs: row.trial.sealedAs,
+      conflicts: (row.conflicts ?? []).map((c) => ({ id: c.other.id, other: c.other })),
+    };
+    const back = await takeIn(trial);
+    if (!back.ok) {
+      await takeInAsCopy({ ...trial, plan: { ...trial.plan, id: trial.plan.id as TrialId } });
+      said = 'The trial has come back with another plan since; the deleted one stands beside it as a copy.';
+    } else if (back.value.outcome.tag === 'merged') {
+      said = 'The trial was on the bench again already; what the deleted one had more was added.';
+    }
+  }
+  await db.bin.delete(id);
+  return said;
 }

@@ -1,9 +1,11 @@
 import Dexie, { type EntityTable, type Table } from 'dexie';
-import type { Entry } from '~core/model/entry';
+import type { Entry } from '~core/log/entry';
+import type { BlindKey, ReviewText } from '~core/log/trial';
+import type { SealedAs } from '~core/log/verifySeal';
+import { migrate, productFrom1 } from '~core/model/migrations';
 import type { Plan } from '~core/model/plan';
 import type { Product } from '~core/model/product';
-import { migrate, productFrom1 } from '~core/model/migrations';
-import type { BlindKey, ReviewText } from '~core/model/trial';
+import { toVersion4 } from './upgrade';
 
 export type BenchName = 'demo' | 'own';
 
@@ -12,12 +14,36 @@ export interface TrialRow {
   plan: Plan;
   review: ReviewText;
   createdAt: string;
+  /** the plan in the words it was sealed in, where the format has changed since */
+  sealedAs: SealedAs | null;
+}
+
+/** How often a trial was changed. It moves with every change, in the same transaction: memory goes by it. */
+export interface HeadRow {
+  id: string;
+  /** counts every change */
+  rev: number;
+  /** `rev` of the last change of the plan */
+  planRev: number;
 }
 
 export interface EntryRow {
   trialId: string;
   id: string;
+  /** the change of the trial that brought the line */
+  rev: number;
   entry: Entry;
+}
+
+/** A line of another copy that shares its id with a line here and says something else. */
+export interface ConflictRow {
+  trialId: string;
+  id: string;
+  /** SHA-256 of the other line */
+  sha256: string;
+  other: Entry;
+  /** what the reviewer decided; null: not yet */
+  settled: 'kept' | 'taken' | null;
 }
 
 /** Something deleted that can still be brought back. */
@@ -29,6 +55,7 @@ export interface BinRow {
   product?: Product;
   trial?: TrialRow;
   entries?: EntryRow[];
+  conflicts?: ConflictRow[];
   key?: BlindKey;
 }
 
@@ -38,17 +65,56 @@ export interface KeyRow {
   key: BlindKey;
 }
 
+/** A change of a plan that its tab can take back. */
+export interface StepRow {
+  seq?: number;
+  trialId: string;
+  tab: string;
+  before: Plan;
+  after: Plan;
+}
+
+/** Bulk data that a line of the log points to by its hash: pictures, files. */
+export interface BlobRow {
+  sha256: string;
+  trialId: string;
+  type: string;
+  bytes: Uint8Array;
+}
+
+/** A stretch of a logger's readings; the log keeps the series' span and hash. */
+export interface SeriesChunk {
+  seriesId: string;
+  chunk: number;
+  trialId: string;
+  /** first and last reading, ms since 1970 */
+  from: number;
+  to: number;
+  times: Float64Array;
+  /** one array a column */
+  columns: Float64Array[];
+}
+
+/** The database of this build. A database with a higher number was written by a newer one. */
+export const DATABASE_VERSION = 4;
+
 /** One bench: the demo's and the user's own are two separate databases. */
 export class BenchDb extends Dexie {
   products!: EntityTable<Product, 'id'>;
   trials!: EntityTable<TrialRow, 'id'>;
+  heads!: EntityTable<HeadRow, 'id'>;
   entries!: Table<EntryRow, [string, string]>;
+  conflicts!: Table<ConflictRow, [string, string, string]>;
   bin!: EntityTable<BinRow, 'id'>;
   keys!: EntityTable<KeyRow, 'trialId'>;
+  steps!: Table<StepRow, number>;
+  blobs!: Table<BlobRow, string>;
+  series!: Table<SeriesChunk, [string, number]>;
   settings!: Table<{ key: string; value: string }, string>;
 
   constructor(name: BenchName) {
-    super(`palazzo-${name}`);
+    // A value is kept when it is on the disk, not when the browser means to write it.
+    super(`palazzo-${name}`, { chromeTransactionDurability: 'strict' });
     this.version(1).stores({
       products: 'id',
       trials: 'id',
@@ -64,6 +130,7 @@ export class BenchDb extends Dexie {
           .table('trials')
           .toCollection()
           .modify((row: TrialRow) => {
+            row.sealedAs = { version: 1, plan: row.plan };
             const current = migrate({ version: 1, plan: row.plan });
             if (current.ok) row.plan = current.value.plan as Plan;
           }),
@@ -73,6 +140,7 @@ export class BenchDb extends Dexie {
         .table('trials')
         .toCollection()
         .modify((row: TrialRow) => {
+          row.sealedAs ??= { version: 2, plan: row.plan };
           const current = migrate({ version: 2, plan: row.plan });
           if (current.ok) row.plan = current.value.plan as Plan;
         });
@@ -89,5 +157,54 @@ export class BenchDb extends Dexie {
           if (row.trial && current?.ok) row.trial.plan = current.value.plan as Plan;
         });
     });
+    this.version(4)
+      .stores({
+        heads: 'id',
+        entries: '[trialId+id], [trialId+rev], trialId',
+        conflicts: '[trialId+id+sha256], trialId',
+        steps: '++seq, [trialId+tab], trialId',
+        blobs: 'sha256, trialId',
+        series: '[seriesId+chunk], trialId',
+      })
+      .upgrade(async (tx) => {
+        const [trials, entries, heads] = [tx.table('trials'), tx.table('entries'), tx.table('heads')];
+        for (const row of (await trials.toArray()) as TrialRow[]) {
+          const lines = (await entries.where('trialId').equals(row.id).toArray()) as EntryRow[];
+          const now = toVersion4(row, lines);
+          await trials.put(now.row);
+          await entries.bulkPut(now.lines);
+          await heads.put({ id: row.id, rev: 1, planRev: 1 } satisfies HeadRow);
+        }
+        await tx
+          .table('bin')
+          .toCollection()
+          .modify((row: BinRow) => {
+            if (!row.trial) return;
+            const now = toVersion4(row.trial, row.entries ?? []);
+            row.trial = now.row;
+            row.entries = now.lines;
+          });
+      });
+  }
+
+  /** The tables a change of a trial reads and writes. */
+  get ofChanges() {
+    return [this.trials, this.heads, this.entries, this.keys, this.steps, this.products, this.settings];
+  }
+
+  /** The tables that hold a trial, for transactions over all of it. */
+  get ofTrials() {
+    return [
+      this.trials,
+      this.heads,
+      this.entries,
+      this.conflicts,
+      this.keys,
+      this.steps,
+      this.blobs,
+      this.series,
+      this.bin,
+      this.products,
+    ];
   }
 }

@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { exportTrial, importTrial } from '~core/formats/dataPackage';
 import type { TrialId } from '~core/model/ids';
 import type { Plan } from '~core/model/plan';
-import { planSha256 } from '~core/model/seal';
+import { planSha256 } from '~core/plan/seal';
 import { height, plan, product, unitId, use, weighing } from '~core/testing/trial';
 import { useBench } from '../testing/browserGlobals';
 import { bench, recorder, resetDemo, setRecorder } from './bench';

@@ -73,7 +73,7 @@ function axisSpan(finding: Finding): [number, number] {
     ...finding.leftOut.flatMap((u) => (u.value === null ? [] : [u.value])),
     ...(finding.trait.direction === 'band'
       ? [finding.trait.bandLow!, finding.trait.bandHigh!]
-      : finding.comparison.treatments.flatMap((t) => (t.low === null ? [] : [t.low, t.high!]))),
+      : finding.analysis.summaries.flatMap((t) => (t.low === null ? [] : [t.low, t.high!]))),
   ];
   const [low, high] = [Math.min(...values), Math.max(...values)];
   const room = (high - low || Math.abs(high) || 1) * 0.07;
@@ -85,9 +85,9 @@ function annotations(
   { finding, lanes, blind }: ChartInput,
   inLane: ReturnType<typeof laneOf>,
 ): Plugin<'scatter'> {
-  const { comparison, trait, smallestDifference } = finding;
+  const { analysis, trait, smallestDifference } = finding;
   const isBand = trait.direction === 'band';
-  const control = comparison.treatments.find((t) => t.name === comparison.control)!;
+  const control = analysis.summaries.find((t) => t.name === analysis.control)!;
   return {
     id: 'palazzo',
     beforeDraw: ({ ctx, width, height }) => {
@@ -104,7 +104,7 @@ function annotations(
         ? [trait.bandLow!, trait.bandHigh!]
         : smallestDifference === null || blind
           ? null
-          : [control.adjustedMean - smallestDifference, control.adjustedMean + smallestDifference];
+          : [control.estimate - smallestDifference, control.estimate + smallestDifference];
       if (band) {
         const from = Math.max(x(band[0]), area.left);
         ctx.fillStyle = cssColour('--sunk');
@@ -112,12 +112,12 @@ function annotations(
       }
       if (!isBand && !blind) {
         ctx.strokeStyle = cssColour(
-          tesseraStyle(lanes.find((l) => l.id === comparison.control)?.index ?? 0).colour,
+          tesseraStyle(lanes.find((l) => l.id === analysis.control)?.index ?? 0).colour,
         );
         ctx.setLineDash([4, 3]);
         ctx.beginPath();
-        ctx.moveTo(x(control.adjustedMean), area.top);
-        ctx.lineTo(x(control.adjustedMean), area.bottom);
+        ctx.moveTo(x(control.estimate), area.top);
+        ctx.lineTo(x(control.estimate), area.bottom);
         ctx.stroke();
       }
       ctx.restore();
@@ -135,7 +135,7 @@ function annotations(
         ctx.font = `600 16px ${serif}`;
         ctx.textBaseline = 'middle';
         ctx.fillText(lane.name, area.left + 10, y(i * inLane.height + inLane.label));
-        const t = comparison.treatments.find((c) => c.name === lane.id);
+        const t = analysis.summaries.find((c) => c.name === lane.id);
         if (!t || isBand) return;
         ctx.strokeStyle = colour;
         const line = y(i * inLane.height + inLane.interval);
@@ -148,8 +148,8 @@ function annotations(
         }
         ctx.lineWidth = 3.5;
         ctx.beginPath();
-        ctx.moveTo(x(t.adjustedMean), line - 7);
-        ctx.lineTo(x(t.adjustedMean), line + 7);
+        ctx.moveTo(x(t.estimate), line - 7);
+        ctx.lineTo(x(t.estimate), line + 7);
         ctx.stroke();
       });
       ctx.restore();

@@ -1,12 +1,9 @@
 import { useEffect } from 'react';
 import { useRevalidator } from 'react-router';
+import { followBench } from '../store/follow';
 
 /** Reads the screen's data again when another tab of the same bench changed a trial. */
 export function useOtherTabs(): void {
   const { revalidate } = useRevalidator();
-  useEffect(() => {
-    const onChanged = () => void revalidate();
-    window.addEventListener('palazzo-changed', onChanged);
-    return () => window.removeEventListener('palazzo-changed', onChanged);
-  }, [revalidate]);
+  useEffect(() => followBench(() => void revalidate()), [revalidate]);
 }

@@ -1,6 +1,7 @@
 import { expose } from 'comlink';
-import { balanceSearch } from '~core/design/balance';
-import { type RehearsalInput, rehearse } from '~core/design/rehearsal';
+import { type BalanceError, type BalancedSeed, balanceSearch } from '~core/design/balance';
+import { type RehearsalInput, type RehearsalResult, rehearse } from '~core/design/rehearsal';
+import { type Result, ok } from '~core/model/result';
 import type { Design, Plan } from '~core/model/plan';
 
 export interface Progress {
@@ -9,45 +10,60 @@ export interface Progress {
 }
 type Report = (progress: Progress) => void;
 
-let stopped = false;
-/** Lets messages in, so that a stop is heard. */
-const breathe = () => new Promise<void>((done) => setTimeout(done));
+/** A finished task: its result, and whether it was ended before all was done. */
+export interface Done<T> {
+  result: T;
+  stopped: boolean;
+}
 
-/** Steps through long work in short bursts, reporting after each, until it is done or stopped. */
+type RehearsalError = Extract<ReturnType<typeof rehearse>, { ok: false }>['error'];
+
+/** Tasks that are asked to end. */
+const ended = new Set<string>();
+/** Lets messages in, so that an end is heard. */
+const nextTurn = () => new Promise<void>((done) => setTimeout(done));
+
+/** Steps through long work in short bursts, reporting after each, until it is done or ended. */
 async function work<T>(
+  id: string,
   task: { total: number; done: () => number; step: (n: number) => boolean; result: () => T },
   burst: number,
   report: Report,
-): Promise<{ result: T; stopped: boolean }> {
-  stopped = false;
+): Promise<Done<T>> {
   let finished = false;
-  while (!finished && !stopped) {
+  while (!finished && !ended.has(id)) {
     finished = task.step(burst);
     report({ done: task.done(), total: task.total });
-    await breathe();
+    await nextTurn();
   }
+  ended.delete(id);
   return { result: task.result(), stopped: !finished };
 }
 
 const api = {
   /** Looks for a layout that shares the gradient fairly. */
   balance: async (
+    id: string,
     plan: Pick<Plan, 'treatments' | 'areas' | 'gradient'>,
     design: Pick<Design, 'kind' | 'replicates' | 'seed' | 'settings'>,
     candidates: number,
     report: Report,
-  ) => {
+  ): Promise<Result<Done<BalancedSeed>, BalanceError>> => {
     const search = balanceSearch(plan, design, candidates);
-    return search.ok ? { ok: true as const, value: await work(search.value, 40, report) } : search;
+    return search.ok ? ok(await work(id, search.value, 40, report)) : search;
   },
   /** Rehearses a trial. */
-  rehearse: async (input: RehearsalInput, report: Report) => {
+  rehearse: async (
+    id: string,
+    input: RehearsalInput,
+    report: Report,
+  ): Promise<Result<Done<RehearsalResult>, RehearsalError>> => {
     const rehearsal = rehearse(input);
-    return rehearsal.ok ? { ok: true as const, value: await work(rehearsal.value, 100, report) } : rehearsal;
+    return rehearsal.ok ? ok(await work(id, rehearsal.value, 100, report)) : rehearsal;
   },
-  /** Ends the work under way; what is done so far is the result. */
-  stop: () => {
-    stopped = true;
+  /** Ends a task; what is done so far is its result. */
+  end: (id: string) => {
+    ended.add(id);
   },
 };
 

@@ -120,18 +120,18 @@ export interface ExtraCost {
  * What one extra gram over the control cost.
  *
  * @param perUnit treatment's cost per unit; control's cost per unit in the same currency
- * @param difference treatment − control, result per unit; with its interval
+ * @param gain treatment − control, result per unit; with its interval
  * @returns null when there was no gain, or the currencies differ
  */
 export function costPerExtraResult(
   perUnit: Money,
   controlPerUnit: Money,
-  difference: { difference: number; low: number | null; high: number | null },
+  gain: { estimate: number; low: number | null; high: number | null },
 ): ExtraCost | null {
   const comparable = perUnit.currency === controlPerUnit.currency || controlPerUnit.minor === 0;
-  if (!comparable || !(difference.difference > 0)) return null;
+  if (!comparable || !(gain.estimate > 0)) return null;
   const extra = perUnit.minor - controlPerUnit.minor;
-  const at = (gain: number | null): Money | null =>
-    gain !== null && gain > 0 ? { minor: extra / gain, currency: perUnit.currency } : null;
-  return { perExtra: at(difference.difference)!, best: at(difference.high), worst: at(difference.low) };
+  const at = (each: number | null): Money | null =>
+    each !== null && each > 0 ? { minor: extra / each, currency: perUnit.currency } : null;
+  return { perExtra: at(gain.estimate)!, best: at(gain.high), worst: at(gain.low) };
 }

@@ -2,7 +2,7 @@ import { type Result, err, ok } from '../model/result';
 import { type Balance, type Design, type Plan, positionKey, readingsOf } from '../model/plan';
 import { placeTreatments } from './layOut';
 import type { LayoutError } from './randomise';
-import { seededRandom } from './random';
+import { seededRandom } from '../stats/random';
 
 export interface BalancedSeed {
   /** lays out the chosen draw when given to the design */

@@ -1,8 +1,9 @@
 import type { TreatmentId } from '../model/ids';
-import type { BlindKey } from '../model/trial';
+import type { BlindKey } from '../log/trial';
 import { blankTreatment } from '../model/blankPlan';
 import type { Plan } from '../model/plan';
-import { seededRandom } from './random';
+import { sha256Of } from '../plan/seal';
+import { seededRandom } from '../stats/random';
 
 /** Deals codes to treatments at random. */
 export const dealCodes = (ids: readonly TreatmentId[], seed: number): BlindKey => ({
@@ -37,3 +38,13 @@ export function maskedPlan(plan: Plan, key: BlindKey): Plan {
     treatments: coded.map((t, i) => blankTreatment(`Code ${letterOf(i)}`, 'test', t.id)),
   };
 }
+
+/**
+ * An order of codes for a device that doesn't have the key: the same on each, and telling nothing of the real
+ * one. Letters by it aren't those on the bottle tags; units are found by their own codes.
+ */
+export const placeholderKey = (plan: Pick<Plan, 'id' | 'treatments'>): BlindKey =>
+  dealCodes(
+    plan.treatments.map((t) => t.id).sort(),
+    Number.parseInt(sha256Of(plan.id).slice(0, 8), 16),
+  );

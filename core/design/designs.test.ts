@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { interleaved } from './interleave';
 import { latinSquares, randomLatinSquare } from './latinSquare';
 import { describeLayoutError } from './randomise';
-import { seededRandom } from './random';
+import { seededRandom } from '../stats/random';
 import { splitPlots } from './splitPlot';
 
 const grid = (rows: number, columns: number, area = 'shelf') =>

@@ -1,6 +1,6 @@
 import { type Result, err, ok } from '../model/result';
 import { type Cell, type LayoutError, type LayoutInput, type PlacedCell, layoutProblem } from './randomise';
-import { type Random, seededRandom } from './random';
+import { type Random, seededRandom } from '../stats/random';
 
 /**
  * A Latin square drawn at random: n × n symbols 0 … n − 1, each once in every row and column. All squares

@@ -5,7 +5,7 @@ import { compareTreatments } from '../stats/compareTreatments';
 import { noncentralFCdf } from '../stats/noncentralF';
 import { type R, startR } from '../testing/r';
 import { detectableDifference, powerOf, replicatesNeeded, residualDf, sizeOf, twoSidedTPower } from './power';
-import { seededRandom } from './random';
+import { seededRandom } from '../stats/random';
 
 let r: R;
 beforeAll(async () => {

@@ -5,7 +5,7 @@ import type { UnitId } from '../model/ids';
 import type { Area } from '../model/plan';
 import { layOut, movesFor, positionsOf, walkOrder } from './layOut';
 import { completelyRandomised, randomisedCompleteBlocks, serpentine } from './randomise';
-import { seededRandom } from './random';
+import { seededRandom } from '../stats/random';
 
 const grid = (rows: number, columns: number, area = 'shelf') =>
   Array.from({ length: rows * columns }, (_, i) => ({

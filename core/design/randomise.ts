@@ -1,6 +1,6 @@
 import type { Result } from '../model/result';
 import { err, ok } from '../model/result';
-import { seededRandom } from './random';
+import { seededRandom } from '../stats/random';
 
 /** A place a unit may stand in; rows and columns count from 0. */
 export interface Cell {

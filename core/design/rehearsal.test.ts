@@ -5,7 +5,7 @@ import { layOut } from './layOut';
 import { powerOf, sizeOf } from './power';
 import { type RehearsalInput, type RehearsalResult, rehearse } from './rehearsal';
 import { answer, plantAnswer } from './rehearsalOutcome';
-import { seededRandom } from './random';
+import { seededRandom } from '../stats/random';
 import { prepareLinearModel } from '../stats/linearModel';
 import { plantsPerUnit, predictedPercent, rehearsalInput } from './rehearsalInput';
 

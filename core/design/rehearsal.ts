@@ -1,6 +1,6 @@
 import { type Result, err, ok } from '../model/result';
 import { type DesignRow, type ModelError, prepareLinearModel } from '../stats/linearModel';
-import { type Random, seededRandom } from './random';
+import { type Random, seededRandom } from '../stats/random';
 import {
   type Counter,
   type Outcome,

@@ -1,5 +1,6 @@
 import { type Result, err, ok } from '../model/result';
-import { type Design, type Plan, controlOf, positionKey, readingsOf } from '../model/plan';
+import { type Design, type Plan, positionKey, readingsOf } from '../model/plan';
+import { controlOf } from '../plan/control';
 import { layOut } from './layOut';
 import { type LayoutError } from './randomise';
 import type { RehearsalInput, RehearsedUnit } from './rehearsal';

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { deriveState } from '../log/state';
 import { unitValue } from '../log/unitValues';
-import { Entry } from '../model/entry';
+import { Entry } from '../log/entry';
 import type { TraitId } from '../model/ids';
 import { heightTrait, plan, trait } from '../testing/trial';
 import { type SimulatedTrial, simulateEntries } from './simulate';

@@ -1,8 +1,9 @@
-import type { Entry, EntryBody } from '../model/entry';
+import { type Entry, type EntryBody, lineOf } from '../log/entry';
 import type { EntryId, TraitId, TreatmentId } from '../model/ids';
-import type { Plan, Trait } from '../model/plan';
-import { dateOfDay } from '../schedule/rounds';
-import { seededRandom } from './random';
+import type { Plan } from '../model/plan';
+import { kindOf } from '../model/traitKinds';
+import { dateOfDay } from '../plan/days';
+import { seededRandom } from '../stats/random';
 
 /** What is true in a simulated trial for one trait. */
 export interface SimulatedTrait {
@@ -28,18 +29,10 @@ export interface SimulatedTrial {
   by: string;
   /** tare of the bowl harvests are weighed in, g */
   tareG: number;
-}
-
-/** A true value as it would be written down: whole steps of a scale, whole counts up to n, rounded figures. */
-function takenAs(trait: Trait, drawn: number): number {
-  if (trait.kind === 'score' && trait.scale.length > 0) {
-    const steps = trait.scale.map((s) => s.value);
-    return Math.min(Math.max(...steps), Math.max(Math.min(...steps), Math.round(drawn)));
-  }
-  if (trait.kind === 'ratio') return Math.min(trait.outOf ?? 1, Math.round(drawn));
-  if (trait.kind === 'yesno') return drawn >= 0.5 ? 1 : 0;
-  if (trait.kind === 'time') return Math.round(drawn);
-  return Number(drawn.toFixed(trait.decimals));
+  /** minutes local time is ahead of UTC; default 0 */
+  offsetMin?: number;
+  /** counter of the first line; default 1 */
+  firstCounter?: number;
 }
 
 /**
@@ -55,7 +48,17 @@ export function simulateEntries(trial: SimulatedTrial): Entry[] {
   const log = (body: EntryBody, at: string) => {
     const n = String(entries.length + 1).padStart(6, '0');
     const id = `demo-${plan.code}-${n}` as EntryId;
-    entries.push({ ...body, id, at, recordedAt: at, by: trial.by } as Entry);
+    entries.push(
+      lineOf(body, {
+        id,
+        at,
+        recordedAt: at,
+        offsetMin: trial.offsetMin ?? 0,
+        by: trial.by,
+        device: 'demo',
+        counter: (trial.firstCounter ?? 1) + entries.length,
+      }),
+    );
   };
   const deviation = new Map<string, number>();
   for (const t of trial.traits) {
@@ -72,14 +75,14 @@ export function simulateEntries(trial: SimulatedTrial): Entry[] {
     const units = round === partial ? plan.units.slice(0, trial.partialUnits) : plan.units;
     const date = dateOfDay(plan.startDate, round.day);
     units.forEach((u, i) => {
-      const at = `${date}T09:${String(Math.floor(i / 2) % 60).padStart(2, '0')}:${i % 2 ? '30' : '00'}Z`;
+      const at = `${date}T09:${String(Math.floor(i / 2) % 60).padStart(2, '0')}:${i % 2 ? '30' : '00'}.000Z`;
       for (const traitId of round.traitIds) {
         const trait = plan.traits.find((t) => t.id === traitId)!;
         const truth = trial.traits.find((t) => t.traitId === traitId);
         if (!truth) continue;
         const own =
           truth.means[u.treatmentId]! * (1 + deviation.get(`${traitId}/${u.id}`)!) * truth.growth(round.day);
-        if (trait.kind === 'weighing') {
+        if (kindOf(trait).takenBy === 'scale') {
           const net = Math.max(0, Number(own.toFixed(trait.decimals)));
           const grossG = Number((net + trial.tareG).toFixed(trait.decimals));
           log(
@@ -88,6 +91,7 @@ export function simulateEntries(trial: SimulatedTrial): Entry[] {
               unitId: u.id,
               traitId,
               roundId: round.id,
+              sample: null,
               grossG,
               tareG: trial.tareG,
               container: 'Bowl 1',
@@ -101,7 +105,7 @@ export function simulateEntries(trial: SimulatedTrial): Entry[] {
         }
         for (let s = 1; s <= trait.samplesPerUnit; s++) {
           const drawn = Math.max(0, own * (1 + (random.normal() * truth.cvPercent) / 400));
-          const value = takenAs(trait, drawn);
+          const value = kindOf(trait).takenAs(drawn, trait);
           const sample = trait.samplesPerUnit > 1 ? s : null;
           log({ kind: 'measurement', unitId: u.id, traitId, roundId: round.id, sample, value }, at);
         }

@@ -197,7 +197,7 @@ const cases: Record<string, Case> = {
   },
   'unequal-dose': {
     fault: (p) =>
-      second({ ...p, matchedOn: 'nitrogen' }, (t) => ({
+      second({ ...p, matchedOn: 'element' }, (t) => ({
         ...t,
         products: [{ ...t.products[0]!, amount: 4 }],
       })),

@@ -33,7 +33,7 @@ const unequalDose: Rule = {
     // Readings when all have one, else estimates for all: the two aren't held against each other.
     const allRead = fed.every((t) => ecByTreatment.has(t.id));
     const amountOf = (t: Treatment): number | null => {
-      if (plan.matchedOn === 'nitrogen') return elementPerUnit(t, plan, element);
+      if (plan.matchedOn === 'element') return elementPerUnit(t, plan, element);
       if (plan.matchedOn === 'strength') {
         return allRead ? ecByTreatment.get(t.id)! : estimatedEc(t, plan);
       }
@@ -42,7 +42,7 @@ const unequalDose: Rule = {
     };
     const amounts = fed.map((t) => ({ t, value: amountOf(t) }));
     const unknown = amounts.filter((a) => a.value === null).map((a) => a.t.name);
-    const what = { nitrogen: element === 'N' ? 'nitrogen' : element, strength: 'strength', money: 'money' }[
+    const what = { element: element === 'N' ? 'nitrogen' : element, strength: 'strength', money: 'money' }[
       plan.matchedOn
     ];
     if (unknown.length > 0) {
@@ -51,7 +51,7 @@ const unequalDose: Rule = {
         cure:
           plan.matchedOn === 'strength'
             ? 'Mix each solution, read its strength and write it down; or enter the label analyses.'
-            : plan.matchedOn === 'nitrogen'
+            : plan.matchedOn === 'element'
               ? 'Enter the label analysis (and the density of liquids by weight) in the library.'
               : 'Give each product a pack with a price, all in one currency.',
         room: plan.matchedOn === 'strength' ? 'mixing' : 'library',
@@ -61,7 +61,7 @@ const unequalDose: Rule = {
     const [low, high] = [Math.min(...values), Math.max(...values)];
     if (high <= low * (1 + MATCH_TOLERANCE / 100)) return null;
     const unit =
-      plan.matchedOn === 'nitrogen' ? ` g ${element}` : plan.matchedOn === 'strength' ? ' mS/cm' : '';
+      plan.matchedOn === 'element' ? ` g ${element}` : plan.matchedOn === 'strength' ? ' mS/cm' : '';
     const figure = (v: number) =>
       plan.matchedOn === 'money'
         ? formatMoney({ minor: v, currency: plan.currency })

@@ -1,6 +1,7 @@
 import { balanceSearch } from '../design/balance';
 import { exposureSpreadPercent, meanExposure } from '../design/rotation';
 import type { Unit } from '../model/plan';
+import { GRADIENT_LIMIT_PERCENT } from '../plan/limits';
 import { formatFigure } from '../quantity/format';
 import { blocksCure, fairlyRelaid, leastReplicates, linesOwned, relaid, sidesOf } from './relaying';
 import type { Rule } from './rule';
@@ -51,9 +52,6 @@ const wholeLines: Rule = {
   },
 };
 
-/** Means of the gradient may differ between treatments by this much, per cent. */
-const GRADIENT_TOLERANCE = 5;
-
 const gradientUnbalanced: Rule = {
   id: 'gradient-unbalanced',
   severity: 'breaks',
@@ -63,7 +61,7 @@ const gradientUnbalanced: Rule = {
     if (!plan.gradient || plan.units.length === 0) return null;
     const means = meanExposure(plan);
     const spread = exposureSpreadPercent(means);
-    if (spread === null || spread <= GRADIENT_TOLERANCE) return null;
+    if (spread === null || spread <= GRADIENT_LIMIT_PERCENT) return null;
     const unit = plan.gradient.unit;
     return {
       found: `${plan.gradient.name}: ${plan.treatments

@@ -1,5 +1,7 @@
 import { blankTreatment } from '../model/blankPlan';
-import { type Treatment, controlOf, doseAmount } from '../model/plan';
+import { type Treatment, doseAmount } from '../model/plan';
+import { controlOf } from '../plan/control';
+import { sayObtained, undisclosed } from '../plan/disclosure';
 import { comparesFeeds, groupsOf, type Rule } from './rule';
 
 const noControl: Rule = {
@@ -136,27 +138,23 @@ const fedMedium: Rule = {
   },
 };
 
-const undisclosed: Rule = {
+const notDisclosed: Rule = {
   id: 'undisclosed',
   severity: 'weakens',
   title: 'A free sample or own product without disclosure',
   why: 'Readers have a right to know, and many places make it law (in the US FTC Guides, 16 CFR Part 255).',
   check: ({ plan, disclosure }) => {
     const used = new Set(plan.treatments.flatMap((t) => t.products.map((u) => u.productId as string)));
-    const given = plan.products.filter((p) => used.has(p.id) && p.obtained !== 'bought');
-    const unsaid = given.filter((p) => !disclosure.toLowerCase().includes(p.name.toLowerCase()));
+    const given = plan.products.filter((p) => used.has(p.id));
+    const unsaid = undisclosed(given, disclosure);
     if (unsaid.length === 0) return null;
-    const sentence = (p: (typeof given)[number]) =>
-      p.obtained === 'own product'
-        ? `${p.name} is the reviewer’s own product.`
-        : `${p.name} was sent free of charge by its maker.`;
     return {
       found: `${unsaid.map((p) => `${p.name} (${p.obtained})`).join(', ')}: the review’s disclosure doesn’t name ${unsaid.length > 1 ? 'them' : 'it'}.`,
       cure: 'Say how each product was obtained.',
       room: 'review',
       fix: {
         label: 'Write the disclosure',
-        apply: () => ({ disclosure: [disclosure, ...unsaid.map(sentence)].filter(Boolean).join(' ') }),
+        apply: () => ({ disclosure: [disclosure, ...unsaid.map(sayObtained)].filter(Boolean).join(' ') }),
       },
     };
   },
@@ -195,6 +193,6 @@ export const productRules = [
   additiveWithoutBase,
   severalChanged,
   fedMedium,
-  undisclosed,
+  notDisclosed,
   sameProductTwice,
 ];

@@ -1,5 +1,6 @@
 import { layOut, positionsOf } from '../design/layOut';
 import type { Design, Plan, Unit } from '../model/plan';
+import { ENOUGH_RESIDUAL_DF } from '../plan/limits';
 import type { Cure } from './rule';
 
 /** What layouts look like to a reader, and cures that lay out anew. */
@@ -17,7 +18,7 @@ export const leastReplicates = (plan: Plan) =>
   Math.min(...plan.treatments.map((t) => plan.units.filter((u) => u.treatmentId === t.id).length));
 
 /** Blocks of all treatments that leave 12 residual degrees of freedom. */
-export const blocksFor12 = (k: number) => Math.ceil(12 / Math.max(1, k - 1)) + 1;
+export const blocksFor12 = (k: number) => Math.ceil(ENOUGH_RESIDUAL_DF / Math.max(1, k - 1)) + 1;
 
 export interface Line {
   what: string;

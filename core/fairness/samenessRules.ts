@@ -1,4 +1,5 @@
-import { type Conditions, type Plan, type Treatment, controlOf } from '../model/plan';
+import { type Conditions, type Plan, type Treatment } from '../model/plan';
+import { controlOf } from '../plan/control';
 import { comparesCategory, differenceText, type Rule, withTreatments } from './rule';
 
 const sameFor = (plan: Plan, change: (t: Treatment, control: Treatment) => Treatment) => {

@@ -1,5 +1,7 @@
 import { residualDf } from '../design/power';
 import type { Plan, Unit } from '../model/plan';
+import { ENOUGH_RESIDUAL_DF, START_SIZE_LIMIT_PERCENT } from '../plan/limits';
+import { plannedStartSizes, startSizes as startSizesOf } from '../plan/startSizes';
 import { formatFigure, plural } from '../quantity/format';
 import { protocolOf } from '../schedule/protocols';
 import { blocksCure, blocksFor12, leastReplicates } from './relaying';
@@ -86,7 +88,7 @@ const fewDegrees: Rule = {
   check: ({ plan }) => {
     if (plan.units.length === 0 || leastReplicates(plan) < 2) return null;
     const df = layoutResidualDf(plan);
-    if (df >= 12) return null;
+    if (df >= ENOUGH_RESIDUAL_DF) return null;
     const k = plan.treatments.length;
     const replicates = Math.max(blocksFor12(k), leastReplicates(plan) + 1);
     const cure = blocksCure(plan, replicates, `Lay out ${replicates} blocks`);
@@ -120,28 +122,17 @@ const unequalRepeats: Rule = {
   },
 };
 
-/** Start sizes of treatments may differ by this much, per cent. */
-const START_TOLERANCE = 10;
-
 const startSizes: Rule = {
   id: 'start-sizes',
   severity: 'weakens',
   title: 'Treatments didn’t start alike',
   why: 'The larger start wins the race whatever the product.',
   check: ({ plan }) => {
-    const means = plan.treatments.flatMap((t) => {
-      const sizes = plan.units
-        .filter((u) => u.treatmentId === t.id && u.startSize !== null)
-        .map((u) => u.startSize!);
-      return sizes.length > 0 ? [{ t, mean: sizes.reduce((s, v) => s + v, 0) / sizes.length }] : [];
-    });
-    if (means.length < 2) return null;
-    const values = means.map((m) => m.mean);
-    const grand = values.reduce((s, v) => s + v, 0) / values.length;
-    const spread = (100 * (Math.max(...values) - Math.min(...values))) / grand;
-    if (!(spread > START_TOLERANCE)) return null;
+    const { rows, spreadPercent: spread } = startSizesOf(plan, plannedStartSizes(plan));
+    if (spread === null || !(spread > START_SIZE_LIMIT_PERCENT)) return null;
+    const means = rows.flatMap((r) => (r.mean === null ? [] : [`${r.treatment.name} ${Number(r.mean.toPrecision(3))}`]));
     return {
-      found: `Mean start size: ${means.map((m) => `${m.t.name} ${Number(m.mean.toPrecision(3))}`).join(', ')}; ${formatFigure(spread, 0)} % apart.`,
+      found: `Mean start size: ${means.join(', ')}; ${formatFigure(spread, 0)} % apart.`,
       cure: 'Swap units so that small and large are shared out, or sort by size into blocks.',
       room: 'layout',
     };

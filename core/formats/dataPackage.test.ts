@@ -7,10 +7,10 @@ import { Package } from 'datapackage';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { Trial, emptyReview } from '../model/trial';
+import { Trial, emptyReview } from '../log/trial';
 import { planAsVersion2 } from '../testing/olderFiles';
 import { newInVersion2 } from '../model/blankPlan';
-import { planSha256 } from '../model/seal';
+import { planSha256 } from '../plan/seal';
 import { entry, harvest, height, plan, product, unitId, use } from '../testing/trial';
 import { describeImportError, exportTrial, importTrial } from './dataPackage';
 

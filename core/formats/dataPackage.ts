@@ -2,8 +2,8 @@ import { type Zippable, strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { type z } from 'zod';
 import { deriveState } from '../log/state';
 import { FILE_VERSION, describeMigrationError, migrate } from '../model/migrations';
-import { planSha256 } from '../model/seal';
-import { Trial } from '../model/trial';
+import { planSha256 } from '../plan/seal';
+import { Trial } from '../log/trial';
 import { type Result, err, ok } from '../model/result';
 import { trialTables } from './tables';
 
@@ -19,8 +19,10 @@ datapackage.json  describes the files (Frictionless Data Package)
 data/*.csv        tables for a spreadsheet or script
 plan.json         the plan, and what the reviewer wrote
 log.json          every entry ever made, corrections included; nothing is overwritten
+sealed-plan.json  only where the format has changed since the plan was sealed: the plan as it was sealed
+conflicts.json    only where another copy had a line with the same id that says something else: that line
 key.json          only in a blind trial: which code is which treatment, in the order A, B, C …
-                  Take it out before you hand the file to whoever scores.
+                  Take it out before you hand the file to whoever scores: without it Palazzo shows codes.
 `;
 
 /** The descriptor of the package. */
@@ -82,6 +84,8 @@ export function exportTrial(trial: Trial): Uint8Array {
     'log.json': pretty(trial.log),
   };
   if (trial.key) files['key.json'] = pretty(trial.key);
+  if (trial.sealedAs) files['sealed-plan.json'] = pretty(trial.sealedAs);
+  if (trial.conflicts.length > 0) files['conflicts.json'] = pretty(trial.conflicts);
   for (const t of tables) files[`data/${t.name}.csv`] = strToU8(t.csv);
   return zipSync(files, { mtime: '1980-01-02T00:00:00', level: 6 });
 }
@@ -99,6 +103,9 @@ export function describeImportError(e: ImportError): string {
       return `The trial in this file can’t be read: ${e.message}`;
   }
 }
+
+/** The files a trial is read back from; tables are views. */
+const readBack = ['plan.json', 'log.json', 'key.json', 'sealed-plan.json', 'conflicts.json'];
 
 /** No part of a real trial comes near this; a zip that claims more isn't unpacked. */
 const MOST_BYTES = 200_000_000;
@@ -125,7 +132,7 @@ export function importTrial(zip: Uint8Array): Result<Trial, ImportError> {
     files = unzipSync(zip, {
       filter: (f) => {
         total += f.originalSize;
-        return total < MOST_BYTES && ['plan.json', 'log.json', 'key.json'].includes(f.name);
+        return total < MOST_BYTES && readBack.includes(f.name);
       },
     });
   } catch {
@@ -135,11 +142,22 @@ export function importTrial(zip: Uint8Array): Result<Trial, ImportError> {
   if (!plan.ok) return plan;
   const log = parseJson(files['log.json'], 'log.json');
   if (!log.ok) return log;
-  const key = files['key.json'] ? parseJson(files['key.json'], 'key.json') : ok(null);
+  const optional = (file: string, absent: unknown) => (files[file] ? parseJson(files[file], file) : ok(absent));
+  const key = optional('key.json', null);
   if (!key.ok) return key;
+  const sealedAs = optional('sealed-plan.json', null);
+  if (!sealedAs.ok) return sealedAs;
+  const conflicts = optional('conflicts.json', []);
+  if (!conflicts.ok) return conflicts;
   const current = migrate(
     typeof plan.value === 'object' && plan.value !== null
-      ? { ...plan.value, log: log.value, key: key.value }
+      ? {
+          ...plan.value,
+          log: log.value,
+          key: key.value,
+          sealedAs: sealedAs.value,
+          conflicts: conflicts.value,
+        }
       : plan.value,
   );
   if (!current.ok) return err({ tag: 'invalid', message: describeMigrationError(current.error) });

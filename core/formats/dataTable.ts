@@ -1,15 +1,6 @@
+import type { Cell, Column, FieldType } from '../model/column';
+import type { FilledTable } from '../log/kinds/kind';
 import { writeCsv } from './csv';
-
-type Cell = string | number | boolean | null;
-type FieldType = 'string' | 'number' | 'integer' | 'boolean' | 'date' | 'datetime';
-
-/** A column: name, type (with `!` where every row has a value), what it holds, and its value in a row. */
-export type Column<Row> = [
-  name: string,
-  type: FieldType | `${FieldType}!`,
-  description: string,
-  value: (row: Row) => Cell,
-];
 
 /** A table of the data package: its CSV and its Table Schema. */
 export interface DataTable {
@@ -58,5 +49,16 @@ export function table<Row>(
   };
 }
 
-/** Table Schema's default datetime is UTC without fractions of a second. */
-export const utc = (iso: string) => `${new Date(iso).toISOString().slice(0, 19)}Z`;
+/** A table of the log's own kind of line, as the package writes it. */
+export const filledTable = ({ name, title, columns, rows }: FilledTable): DataTable =>
+  table(
+    name,
+    title,
+    columns.map(({ name: field, type, description }, i): Column<Cell[]> => [
+      field,
+      type,
+      description,
+      (row) => row[i]!,
+    ]),
+    rows,
+  );

@@ -1,18 +1,24 @@
+import { cropOfSample, exclusionReason } from '../log/response';
 import type { TrialState } from '../log/state';
-import { cropOfSample, exclusionReason } from '../log/unitValues';
-import { type DataTable, table, utc } from './dataTable';
+import { utc } from '../model/column';
+import { kindOf } from '../model/traitKinds';
+import { planIndex } from '../plan/planIndex';
+import { type DataTable, table } from './dataTable';
 
 /** Every standing value of a trial, one a row. */
 export function observationTable(state: TrialState): DataTable {
   const { plan } = state;
+  const of = planIndex(plan);
+  const treatment = (unitId: string) => of.treatment(of.unit(unitId)?.treatmentId ?? '')?.name ?? null;
   return table(
     'observations',
     'Every standing value; weighings as net grams with gross and tare',
     [
-      ['entry_id', 'string!', 'log line', (o) => o.entryId],
-      ['unit_id', 'string!', 'unit', (o) => o.unitId],
-      ['trait_id', 'string!', 'trait', (o) => o.traitId],
-      ['round', 'string', 'round', (o) => plan.rounds.find((r) => r.id === o.roundId)?.name ?? null],
+      ['unit', 'string!', 'code of the unit', (o) => of.unit(o.unitId)?.code ?? null],
+      ['treatment', 'string', 'treatment of the unit', (o) => treatment(o.unitId)],
+      ['trait', 'string', 'what was measured', (o) => of.trait(o.traitId)?.name ?? null],
+      ['round', 'string', 'round', (o) => (o.roundId && of.round(o.roundId)?.name) || null],
+      ['day', 'integer', 'day of the trial: its round’s, else the one it was taken on', (o) => o.day],
       ['sample', 'integer', 'sample within the unit', (o) => o.sample],
       ['value', 'number!', 'value in the trait’s unit; k for k of n', (o) => o.value],
       [
@@ -20,8 +26,9 @@ export function observationTable(state: TrialState): DataTable {
         'integer',
         'n of a k-of-n value',
         (o) => {
-          const trait = plan.traits.find((t) => t.id === o.traitId);
-          return trait?.kind === 'ratio' ? (o.outOf ?? trait.outOf) : null;
+          const trait = of.trait(o.traitId);
+          const seen = trait && kindOf(trait).observed(o, trait);
+          return seen?.type === 'kOfN' ? seen.n : null;
         },
       ],
       ['not_yet', 'boolean', 'days until: it had not happened by then', (o) => o.notYet],
@@ -30,7 +37,7 @@ export function observationTable(state: TrialState): DataTable {
         'string',
         'crop within the unit',
         (o) => {
-          const trait = plan.traits.find((t) => t.id === o.traitId);
+          const trait = of.trait(o.traitId);
           return (trait && plan.cropsWithin[cropOfSample(trait, o.sample)]) ?? null;
         },
       ],
@@ -45,6 +52,9 @@ export function observationTable(state: TrialState): DataTable {
         'why it is left out of the findings',
         (o) => exclusionReason(state, o.unitId, o.traitId),
       ],
+      ['entry_id', 'string!', 'log line', (o) => o.entryId],
+      ['unit_id', 'string!', 'unit', (o) => o.unitId],
+      ['trait_id', 'string!', 'trait', (o) => o.traitId],
     ],
     state.observations,
     {

@@ -1,3 +1,5 @@
+import type { Entry } from './entry';
+
 const UTC_LENGTH = '2026-03-11T09:30:00.000Z'.length;
 const isPlainUtc = (iso: string): boolean => iso.length === UTC_LENGTH && iso.endsWith('Z');
 
@@ -5,32 +7,42 @@ const isPlainUtc = (iso: string): boolean => iso.length === UTC_LENGTH && iso.en
  * Order of two ISO date-times. Those written by Palazzo are all in UTC to the millisecond and compare as
  * text; others (a log made elsewhere, with an offset) are parsed.
  */
-function compareTimes(a: string, b: string): number {
+export function compareTimes(a: string, b: string): number {
   if (isPlainUtc(a) && isPlainUtc(b)) return a < b ? -1 : a > b ? 1 : 0;
   return Date.parse(a) - Date.parse(b);
 }
 
+type Written = Pick<Entry, 'counter' | 'device' | 'id'>;
+
 /**
- * Sorts by one or two times, then by id: the same order on every device. A list that is in order already
- * (most logs are) isn't sorted again.
- *
- * @param first ISO date-time that counts most
- * @param second ISO date-time that decides between equals
+ * Which of two lines was written later, by the logical clock: the counter, and between lines that didn't know
+ * of each other the device and the id. The clock on the wall has no say.
  */
-export function inOrder<T>(
-  items: readonly T[],
-  first: (item: T) => string,
-  second: (item: T) => string,
-  idOf: (item: T) => string,
-): T[] {
-  const compare = (a: T, b: T) => {
-    const difference = compareTimes(first(a), first(b)) || compareTimes(second(a), second(b));
-    if (difference !== 0) return difference;
-    return idOf(a) < idOf(b) ? -1 : idOf(a) > idOf(b) ? 1 : 0;
-  };
-  const sorted = [...items];
-  for (let i = 1; i < sorted.length; i++) {
-    if (compare(sorted[i - 1]!, sorted[i]!) > 0) return sorted.sort(compare);
+export function compareWritten(a: Written, b: Written): number {
+  if (a.counter !== b.counter) return a.counter - b.counter;
+  if (a.device !== b.device) return a.device < b.device ? -1 : 1;
+  return a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
+}
+
+/** Which of two lines tells of something later: when it happened, then when it was written. */
+export const compareHappened = (a: Written & { at: string }, b: Written & { at: string }): number =>
+  compareTimes(a.at, b.at) || compareWritten(a, b);
+
+/** Where an item belongs in a sorted list: the first index whose item comes after it. */
+export function insertionIndex<T>(sorted: readonly T[], item: T, compare: (a: T, b: T) => number): number {
+  let [low, high] = [0, sorted.length];
+  // Most of what comes is the newest.
+  if (high > 0 && compare(sorted[high - 1]!, item) <= 0) return high;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (compare(sorted[middle]!, item) <= 0) low = middle + 1;
+    else high = middle;
   }
-  return sorted;
+  return low;
+}
+
+/** Index of an item in a list sorted by the same comparison; -1 when it isn't there. */
+export function sortedIndexOf<T>(sorted: readonly T[], item: T, compare: (a: T, b: T) => number): number {
+  const after = insertionIndex(sorted, item, compare);
+  return after > 0 && compare(sorted[after - 1]!, item) === 0 ? after - 1 : -1;
 }

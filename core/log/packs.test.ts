@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { PackId } from '../model/ids';
 import { entry, plan, product } from '../testing/trial';
 import { packsLeft, stocksLeft } from './packs';
-import { resolveLog } from './resolve';
+import { deriveState } from './state';
 
 const pack = (id: string, over: object = {}) => ({
   id: id as PackId,
@@ -23,8 +23,8 @@ const mix = (amount: number, over: object = {}) =>
     volumeL: 10,
     amounts: [{ productId: 'feed', amount, unit: 'mL', ...over }],
   });
-const left = (log: Parameters<typeof resolveLog>[0]) =>
-  packsLeft([feed], resolveLog(log)).map((p) => [p.pack.id, p.bought, p.taken, p.left, p.overdrawn]);
+const left = (log: Parameters<typeof deriveState>[1]) =>
+  packsLeft([feed], [deriveState(plan(), log)]).map((p) => [p.pack.id, p.bought, p.taken, p.left, p.overdrawn]);
 
 describe('stock from the log', () => {
   it('every mix takes from its pack; from the first where it names none', () => {
@@ -51,8 +51,8 @@ describe('stock from the log', () => {
       volumeL: 0.25,
     });
     const powder = product({ packs: [pack('p', { size: 1, unit: 'kg' as const })] });
-    const log = resolveLog([made, mix(24, { fromStock: 'S1' }), mix(30, { fromStock: 'S1' })]);
-    expect(packsLeft([powder], log)[0]).toMatchObject({ taken: 0.02, left: 0.98 });
+    const log = deriveState(plan(), [made, mix(24, { fromStock: 'S1' }), mix(30, { fromStock: 'S1' })]);
+    expect(packsLeft([powder], [log])[0]).toMatchObject({ taken: 0.02, left: 0.98 });
     expect(stocksLeft(log)).toMatchObject([{ batch: 'S1', takenMl: 54, leftMl: 196 }]);
   });
 });

@@ -1,8 +1,8 @@
-import type { BodyOf } from '../model/entry';
+import type { BodyOf } from './entry';
 import type { PackId, ProductId } from '../model/ids';
 import type { Pack, Product } from '../model/product';
 import { amountOf } from '../mixing/density';
-import { type ResolvedEntry, ofKind } from './resolve';
+import { type TrialState, ofKind } from './state';
 
 /** What is left of one pack (or of several bought alike). Amounts in the pack's own unit. */
 export interface PackLeft {
@@ -16,16 +16,19 @@ export interface PackLeft {
   overdrawn: boolean;
 }
 
+/** What a log says by kind of line. */
+type LoggedKinds = Pick<TrialState, 'byKind'>;
+
 type Taking = { productId: ProductId; packId: PackId | undefined; amount: number; unit: Pack['unit'] };
 
 /** Everything that came out of packs: mixes, but what they took from a stock solution, and stock solutions. */
-function takings(entries: readonly ResolvedEntry[]): Taking[] {
-  const mixed = ofKind(entries, 'mix').flatMap(({ body }) =>
+function takings(log: LoggedKinds): Taking[] {
+  const mixed = ofKind(log, 'mix').flatMap(({ body }) =>
     body.amounts
       .filter((a) => a.fromStock === undefined)
       .map((a) => ({ productId: a.productId, packId: a.packId, amount: a.amount, unit: a.unit })),
   );
-  const stocks = ofKind(entries, 'stock').map(({ body }) => body);
+  const stocks = ofKind(log, 'stock').map(({ body }) => body);
   return [...mixed, ...stocks.map((s) => ({ ...s, packId: s.packId }))];
 }
 
@@ -33,11 +36,11 @@ function takings(entries: readonly ResolvedEntry[]): Taking[] {
  * Stock from the log: what each pack still holds.
  *
  * @param products with their packs
- * @param entries standing entries of all trials that draw on them
- * @example packsLeft([feed], entries)[0].left // 0.987 kg of 1 kg
+ * @param logs of all trials that draw on them
+ * @example packsLeft([feed], [state])[0].left // 0.987 kg of 1 kg
  */
-export function packsLeft(products: readonly Product[], entries: readonly ResolvedEntry[]): PackLeft[] {
-  const all = takings(entries);
+export function packsLeft(products: readonly Product[], logs: readonly LoggedKinds[]): PackLeft[] {
+  const all = logs.flatMap(takings);
   return products.flatMap((product) =>
     product.packs.map((pack, i) => {
       const own = all.filter(
@@ -73,14 +76,14 @@ export interface StockLeft {
 }
 
 /** Stock solutions of a trial, newest first. */
-export function stocksLeft(entries: readonly ResolvedEntry[]): StockLeft[] {
+export function stocksLeft(log: LoggedKinds): StockLeft[] {
   const taken = new Map<string, number>();
-  for (const { body } of ofKind(entries, 'mix')) {
+  for (const { body } of ofKind(log, 'mix')) {
     for (const a of body.amounts) {
       if (a.fromStock !== undefined) taken.set(a.fromStock, (taken.get(a.fromStock) ?? 0) + a.amount);
     }
   }
-  return ofKind(entries, 'stock')
+  return ofKind(log, 'stock')
     .map(({ body, at }) => {
       const takenMl = taken.get(body.batch) ?? 0;
       return {

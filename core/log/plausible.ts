@@ -1,20 +1,20 @@
 import type { RoundId, UnitId } from '../model/ids';
 import type { Trait } from '../model/plan';
+import { kindOf } from '../model/traitKinds';
+import { dateOfDay } from '../plan/days';
+import { planIndex } from '../plan/planIndex';
 import { type TrialState, observationsOf } from './state';
 
-/** The newest value of a unit for a trait before the round in hand. */
+/** The newest value of a unit for a trait before the round in hand, with the date of its round. */
 export function lastValueBefore(
   state: TrialState,
   unitId: UnitId,
   trait: Trait,
   roundId: RoundId | null,
-): { value: number; at: string } | null {
-  const day = (id: RoundId | null) => state.plan.rounds.find((r) => r.id === id)?.day ?? Infinity;
-  const before = observationsOf(state, unitId, trait.id).filter(
-    (o) => o.roundId !== roundId && (roundId === null || o.roundId === null || day(o.roundId) < day(roundId)),
-  );
-  const last = before[before.length - 1];
-  return last ? { value: last.value, at: last.at } : null;
+): { value: number; date: string } | null {
+  const now = roundId === null ? Infinity : (planIndex(state.plan).round(roundId)?.day ?? Infinity);
+  const last = observationsOf(state, unitId, trait.id).findLast((o) => o.roundId !== roundId && o.day < now);
+  return last ? { value: last.value, date: dateOfDay(state.plan.startDate, last.day) } : null;
 }
 
 /**
@@ -40,12 +40,7 @@ export function implausible(
     return `Above ${trait.plausibleHigh}${unit}, the most expected.`;
   }
   // A score, a count of n or a yes may jump; only measured figures are held against the last one.
-  if (
-    trait.summary === 'sum' ||
-    (trait.kind !== 'number' && trait.kind !== 'count' && trait.kind !== 'weighing')
-  ) {
-    return null;
-  }
+  if (trait.summary === 'sum' || !kindOf(trait).jumpsAreOdd) return null;
   const last = lastValueBefore(state, unitId, trait, roundId);
   if (!last || last.value <= 0) return null;
   const ratio = value / last.value;

@@ -1,34 +1,29 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import type { Entry } from './entry';
+import { anyLog, correction, shuffled } from '../testing/logs';
 import { entry, height, plan, unitId } from '../testing/trial';
-import type { Entry } from '../model/entry';
-import { resolveLog, unionOfLogs } from './resolve';
 import { deriveState } from './state';
 
 const unit = unitId('Water', 0);
-const correction = (supersedes: string, value: number | null) => ({
-  kind: 'correction',
-  supersedes,
-  replacement: value === null ? null : height(unit, value),
-  reason: 'slip',
-});
+const standing = (log: Entry[]) => deriveState(plan(), log).entries;
 const values = (log: Entry[]) =>
-  resolveLog(log).map((e) => (e.body.kind === 'measurement' ? e.body.value : null));
+  standing(log).map((e) => (e.body.kind === 'measurement' ? e.body.value : null));
 
 describe('corrections', () => {
   const first = entry(height(unit, 5), 'a');
   it('stand in place of the entry, which stays visible', () => {
-    const [resolved] = resolveLog([first, entry(correction('a', 6), 'c1')]);
+    const [resolved] = standing([first, entry(correction('a', 6), 'c1')]);
     expect(resolved).toMatchObject({ id: 'a', standsFrom: 'c1', body: { value: 6 } });
     expect(resolved!.superseded).toMatchObject([{ entryId: 'a', body: { value: 5 } }]);
   });
   it('of a correction win over it', () => {
     expect(values([first, entry(correction('a', 6), 'c1'), entry(correction('c1', 7), 'c2')])).toEqual([7]);
   });
-  it('of one entry twice: the newer stands, both olds are shown', () => {
+  it('of one entry twice: the one written later stands, both olds are shown, oldest first', () => {
     const log = [first, entry(correction('a', 6), 'c1'), entry(correction('a', 8), 'c2')];
     expect(values(log)).toEqual([8]);
-    expect(resolveLog(log)[0]!.superseded).toHaveLength(2);
+    expect(standing(log)[0]!.superseded.map((s) => s.entryId)).toEqual(['a', 'c1']);
   });
   it('taken back: the entry stands again', () => {
     expect(values([first, entry(correction('a', 6), 'c1'), entry(correction('c1', null), 'c2')])).toEqual([
@@ -45,26 +40,25 @@ describe('corrections', () => {
     const ring = [entry(correction('y', 1), 'x'), entry(correction('x', 2), 'y')];
     expect(values([first, ...ring])).toEqual([5]);
   });
+  it('written with the clock set back an hour still win: the clock on the wall has no say', () => {
+    const back = { ...entry(correction('a', 12), 'back'), at: '2026-03-11T07:00:00.000Z' };
+    const later = { ...back, id: 'later' as never, counter: back.counter + 1, replacement: height(unit, 13) };
+    const log = [first, back, { ...later, recordedAt: '2020-01-01T00:00:00.000Z' }] as Entry[];
+    expect(values(log)).toEqual([13]);
+  });
+  it('from a device whose clock runs a year ahead don’t win over what was written after them', () => {
+    const ahead = { ...entry(correction('a', 6), 'c1'), at: '2027-03-11T00:00:00.000Z' };
+    const after = { ...entry(correction('c1', 7), 'c2'), counter: ahead.counter + 1 };
+    expect(values([first, { ...ahead, recordedAt: ahead.at }, after] as Entry[])).toEqual([7]);
+  });
+  it('ten thousand in a chain are one pass, not a tower of calls', () => {
+    const chain = Array.from({ length: 10_000 }, (_, i) =>
+      entry(correction(i === 0 ? 'a' : `k${i - 1}`, i), `k${i}`),
+    );
+    expect(values([first, ...chain])).toEqual([9999]);
+    expect(standing([first, ...chain])[0]!.superseded).toHaveLength(10_000);
+  });
 });
-
-/** Logs of measurements and corrections of anything earlier, corrections of corrections included. */
-const anyLog = fc
-  .array(fc.tuple(fc.nat(30), fc.option(fc.nat(99)), fc.boolean(), fc.nat(8)), { maxLength: 25 })
-  .map((steps) =>
-    steps.map(([target, value, isCorrection, second], i) =>
-      isCorrection && i > 0
-        ? entry(correction(`e${target % i}`, value), `e${i}`, second)
-        : entry(height(unitId('Water', i % 3), value ?? 1), `e${i}`, second),
-    ),
-  );
-
-const shuffled = (log: Entry[]) =>
-  fc.array(fc.nat(), { minLength: log.length, maxLength: log.length }).map((keys) =>
-    log
-      .map((e, i) => [keys[i]!, e] as const)
-      .sort((a, b) => a[0] - b[0])
-      .map(([, e]) => e),
-  );
 
 it('the order of arrival doesn’t matter', () => {
   fc.assert(
@@ -80,7 +74,7 @@ it('the order of arrival doesn’t matter', () => {
 it('an entry is never lost: it stands, is superseded, or was taken back by a line of the log', () => {
   fc.assert(
     fc.property(anyLog, (log) => {
-      const resolved = resolveLog(log);
+      const resolved = standing(log);
       const nulled = new Set(log.flatMap((e) => (e.kind === 'correction' && !e.replacement ? [e.id] : [])));
       const gone = log.filter((e) => e.kind !== 'correction' && !resolved.some((r) => r.id === e.id));
       expect(gone.length).toBeLessThanOrEqual(nulled.size);
@@ -91,21 +85,4 @@ it('an entry is never lost: it stands, is superseded, or was taken back by a lin
       }
     }),
   );
-});
-
-describe('the union of two copies of a log', () => {
-  const pair = anyLog.chain((log) => fc.tuple(fc.subarray(log), fc.subarray(log), fc.subarray(log)));
-  it('is idempotent, commutative and associative', () => {
-    fc.assert(
-      fc.property(pair, ([a, b, c]) => {
-        expect(unionOfLogs(unionOfLogs(a, a), a)).toEqual(unionOfLogs(a, []));
-        expect(unionOfLogs(a, b)).toEqual(unionOfLogs(b, a));
-        expect(unionOfLogs(unionOfLogs(a, b), c)).toEqual(unionOfLogs(a, unionOfLogs(b, c)));
-      }),
-    );
-  });
-  it('keeps the same one of two different lines with one id, whichever comes first', () => {
-    const [x, y] = [entry(height(unit, 1), 'same', 1), entry(height(unit, 2), 'same', 1)];
-    expect(unionOfLogs([x], [y])).toEqual(unionOfLogs([y], [x]));
-  });
 });

@@ -1,37 +1,12 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { AreaId, RoundId, TraitId } from '../model/ids';
 import { entry, harvest, height, heightTrait, plan, trait, unitId, weighing } from '../testing/trial';
 import { implausible } from './plausible';
-import { deriveState } from './state';
-import { cropOfSample, samplesIn, traitScore, unitValue } from './unitValues';
+import { anyLog, shuffled } from '../testing/logs';
+import { deriveState, extend, observationsOf, ofKind } from './state';
 
 const water = unitId('Water', 0);
-
-describe('the value of a unit', () => {
-  it('is gross minus tare, without floating-point dust', () => {
-    const log = [entry(weighing(water, 0, { grossG: 171.6, tareG: 112.4 }))];
-    expect(unitValue(deriveState(plan(), log), water, trait())).toBe(59.2);
-  });
-  it('adds up picks of several rounds and averages samples within one', () => {
-    const picks = [entry(weighing(water, 20, { roundId: 'r1' })), entry(weighing(water, 5))];
-    expect(unitValue(deriveState(plan(), picks), water, trait())).toBe(25);
-    const samples = [4, 6, 8].map((v, i) => entry(height(water, v, 'r1', i + 1)));
-    const state = deriveState(plan(), samples);
-    expect(unitValue(state, water, heightTrait({ samplesPerUnit: 3 }))).toBe(6);
-  });
-  it('is the last round’s, unless a round is asked for', () => {
-    const state = deriveState(plan(), [entry(height(water, 4)), entry(height(water, 9, 'r2'))]);
-    expect(unitValue(state, water, heightTrait())).toBe(9);
-    expect(unitValue(state, water, heightTrait(), 'r1' as RoundId)).toBe(4);
-    expect(unitValue(state, unitId('A', 0), heightTrait())).toBeNull();
-  });
-});
-
-it('a wanted band scores the distance outside it', () => {
-  const band = heightTrait({ direction: 'band', bandLow: 6, bandHigh: 9 });
-  expect([5, 6, 7.5, 9, 11].map((v) => traitScore(band, v))).toEqual([1, 0, 0, 0, 2]);
-  expect(traitScore(trait(), 5)).toBe(5);
-});
 
 it('moves, deaths, exclusions, tares and the seal come from the log', () => {
   const to = { areaId: 'shelf' as AreaId, row: 2, column: 1 };
@@ -92,53 +67,71 @@ describe('implausible values', () => {
   });
 });
 
-describe('kinds of value', () => {
-  const rooted = heightTrait({ id: 'rooted' as never, kind: 'ratio', outOf: 5, unit: '%' });
-  const p = plan({ traits: [rooted] });
+it('tasks, the opening of the codes, dead samples and remarks on a trait are read from the log', () => {
+  const p = plan({ traits: [heightTrait()] });
   const unit = unitId('A', 0);
-  const said = (value: number, over: object = {}) =>
-    entry({
-      kind: 'measurement',
-      unitId: unit,
-      traitId: rooted.id,
-      roundId: p.rounds[0]!.id,
-      sample: null,
-      value,
-      ...over,
-    });
-  it('k of n counts as per cent, by its own n where one was said', () => {
-    expect(unitValue(deriveState(p, [said(4)]), unit, rooted)).toBe(80);
-    expect(unitValue(deriveState(p, [said(3, { outOf: 4 })]), unit, rooted)).toBe(75);
+  const state = deriveState(p, [
+    entry({ kind: 'taskDone', task: 'labels printed' }),
+    entry({ kind: 'reveal', reason: '' }),
+    entry({ kind: 'note', unitId: unit, text: 'leans', traitId: 'height', roundId: p.rounds[0]!.id }),
+    entry({ kind: 'death', unitId: unit, sample: 2, cause: 'rot' }),
+    entry({ ...height(unit, 9), notYet: true }),
+  ]);
+  expect([...state.tasksDone.keys()]).toEqual(['labels printed']);
+  expect(state.revealed).not.toBeNull();
+  expect(state.notes[0]).toMatchObject({ text: 'leans', traitId: 'height' });
+  expect(state.deadSamples.get(unit)).toEqual(new Set([2]));
+  expect(state.deaths.size).toBe(0);
+  expect(state.observations[0]!.notYet).toBe(true);
+});
+
+describe('the state as a fold', () => {
+  it('extended by lines, in any portions and any order, is the state derived from all of them', () => {
+    const portions = anyLog
+      .chain(shuffled)
+      .chain((log) => fc.tuple(fc.constant(log), fc.array(fc.nat(log.length), { maxLength: 4 })));
+    fc.assert(
+      fc.property(portions, ([log, cuts]) => {
+        const at = [0, ...[...cuts].sort((a, b) => a - b), log.length];
+        const parts = at.slice(1).map((end, i) => log.slice(at[i], end));
+        const folded = parts.reduce((state, part) => extend(state, part), deriveState(plan(), []));
+        expect(folded).toEqual(deriveState(plan(), log));
+      }),
+    );
   });
-  it('samples belong to crops in turn, and one crop can be looked at alone', () => {
-    const tall = heightTrait({ samplesPerUnit: 2 });
-    const two = { ...plan({ traits: [tall] }), cropsWithin: ['sage', 'basil'] };
-    expect(samplesIn(two, tall)).toBe(4);
-    expect([1, 2, 3, 4].map((s) => cropOfSample(tall, s))).toEqual([0, 0, 1, 1]);
-    const log = [2, 4, 10, 20].map((v, i) => entry(height(unit, v, 'r2', i + 1)));
-    const state = deriveState(two, log);
-    expect(unitValue(state, unit, tall)).toBe(9);
-    expect(unitValue(state, unit, tall, undefined, 0)).toBe(3);
-    expect(unitValue(state, unit, tall, undefined, 1)).toBe(15);
+  it('a line that is there already changes nothing, whatever it says now', () => {
+    const first = entry(height(water, 50), 'a');
+    const state = deriveState(plan(), [first]);
+    expect(extend(state, [{ ...first, ...height(water, 10.5) }])).toBe(state);
   });
-  it('crops of a unit are weighed each on its own, and weigh together', () => {
-    const two = { ...plan(), cropsWithin: ['sage', 'basil'] };
-    const log = [20, 30].map((net, i) => entry(weighing(unit, net, { sample: i + 1 })));
-    const state = deriveState(two, log);
-    expect(unitValue(state, unit, trait())).toBe(50);
-    expect(unitValue(state, unit, trait(), undefined, 1)).toBe(30);
-    expect(samplesIn(two, trait({ samplesPerUnit: 4 }))).toBe(2);
+  it('an older state can be extended too: it doesn’t know what came after it', () => {
+    const start = deriveState(plan(), [entry(height(water, 1), 'a')]);
+    extend(start, [entry(height(water, 2, 'r2'), 'b')]);
+    const other = entry(height(unitId('A', 0), 3), 'c');
+    expect(extend(start, [other]).log.map((e) => e.id)).toEqual(['a', 'c']);
   });
-  it('tasks, the opening of the codes and remarks on a trait are read from the log', () => {
-    const state = deriveState(p, [
-      entry({ kind: 'taskDone', task: 'labels printed' }),
-      entry({ kind: 'reveal', reason: '' }),
-      entry({ kind: 'note', unitId: unit, text: 'leans', traitId: rooted.id, roundId: p.rounds[0]!.id }),
-      said(9, { notYet: true }),
-    ]);
-    expect([...state.tasksDone.keys()]).toEqual(['labels printed']);
-    expect(state.revealedAt).not.toBeNull();
-    expect(state.notes[0]).toMatchObject({ text: 'leans', traitId: 'rooted' });
-    expect(state.observations[0]!.notYet).toBe(true);
+  it('views whose lines didn’t change stay the same objects', () => {
+    const before = deriveState(plan(), [entry({ kind: 'deviation', unitIds: [], text: 'late' })]);
+    const after = extend(before, [entry(height(water, 1))]);
+    expect(after.deviations).toBe(before.deviations);
+    expect(after.observations).not.toBe(before.observations);
+  });
+  it('an index has what a search through everything would find', () => {
+    fc.assert(
+      fc.property(anyLog, (log) => {
+        const state = deriveState(plan(), log);
+        for (const kind of ['measurement', 'weighing', 'death', 'note', 'move'] as const) {
+          expect(ofKind(state, kind)).toEqual(state.entries.filter((e) => e.body.kind === kind));
+        }
+        for (const o of state.observations) {
+          const own = state.observations.filter((x) => x.unitId === o.unitId && x.traitId === o.traitId);
+          expect(observationsOf(state, o.unitId, o.traitId)).toEqual(own);
+          if (o.roundId === null) continue;
+          expect(observationsOf(state, o.unitId, o.traitId, o.roundId)).toEqual(
+            own.filter((x) => x.roundId === o.roundId),
+          );
+        }
+      }),
+    );
   });
 });

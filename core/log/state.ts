@@ -1,96 +1,45 @@
-import type { Entry } from '../model/entry';
-import type { EntryId, RoundId, TraitId, UnitId } from '../model/ids';
-import type { Plan, Position } from '../model/plan';
-import { inOrder } from './order';
-import { type ResolvedEntry, ofKind, resolveLog } from './resolve';
+import type { BodyOf, Entry, EntryBody } from './entry';
+import type { RoundId, TraitId, UnitId } from '../model/ids';
+import type { Plan } from '../model/plan';
+import { type PlanIndex, planIndex } from '../plan/planIndex';
+import { type Observation, compareObservations, observationOf, placeOf } from './observation';
+import { compareHappened, compareWritten, insertionIndex, sortedIndexOf } from './order';
+import { LogLines, type ResolvedEntry, resolveEntry } from './resolve';
+import { type Views, listOf, viewsOf } from './views';
 
-/** One value of one trait on one unit, weighings included (as net grams). */
-export interface Observation {
-  entryId: EntryId;
-  unitId: UnitId;
-  traitId: TraitId;
-  roundId: RoundId | null;
-  sample: number | null;
-  value: number;
-  /** n of a k-of-n value, where it was said with the value */
-  outOf: number | null;
-  /** of `days until`: it hadn't happened on that day */
-  notYet: boolean;
-  at: string;
-  recordedAt: string;
-  by: string;
-  /** values this one replaced, oldest first */
-  earlier: { value: number; reason: string; recordedAt: string }[];
-  weighing: { grossG: number; tareG: number; container: string; steady: boolean | null } | null;
-}
+export type { Observation } from './observation';
 
-export interface Exclusion {
-  entryId: EntryId;
-  unitId: UnitId;
-  traitId: TraitId | null;
-  reason: string;
-}
+type Kind = EntryBody['kind'];
 
 /** What plan and log together say: everything a screen shows comes from here. */
-export interface TrialState {
+export interface TrialState extends Views {
   plan: Plan;
-  entries: ResolvedEntry[];
-  seal: { entryId: EntryId; at: string; planSha256: string } | null;
-  /** where each unit stands now */
-  positions: Map<UnitId, Position>;
-  observations: Observation[];
-  /** observations by `unitId/traitId`, oldest first */
-  byUnitAndTrait: Map<string, Observation[]>;
-  exclusions: Exclusion[];
-  deaths: Map<UnitId, { entryId: EntryId; cause: string; at: string }>;
-  deviations: { entryId: EntryId; unitIds: UnitId[]; text: string; at: string; by: string }[];
-  notes: {
-    entryId: EntryId;
-    unitId: UnitId | null;
-    text: string;
-    /** of a trait taken in words, with its round */
-    traitId: TraitId | null;
-    roundId: RoundId | null;
-    at: string;
-    by: string;
-  }[];
-  /** tasks ticked off, by their name, with the time */
-  tasksDone: Map<string, string>;
-  /** when the blinding key was opened */
-  revealedAt: string | null;
-  /** tare of each container, grams, newest reading */
-  tares: Map<string, number>;
+  /** every line, in the order of writing */
+  log: readonly Entry[];
+  /** what stands, in the order it happened */
+  entries: readonly ResolvedEntry[];
+  byKind: ReadonlyMap<Kind, readonly ResolvedEntry[]>;
+  /** every standing value, by the day of its round, then by when it was taken */
+  observations: readonly Observation[];
+  /** values by unit and trait (`placeOf`), in the same order */
+  byUnitAndTrait: ReadonlyMap<string, readonly Observation[]>;
+  /** values of each round by unit and trait */
+  byRound: ReadonlyMap<RoundId, ReadonlyMap<string, readonly Observation[]>>;
 }
 
-const netG = (b: { grossG: number; tareG: number }) => Number((b.grossG - b.tareG).toFixed(6));
+/** Lines by id and what corrects what: grows with a trial and belongs to its newest state. */
+const linesOf = new WeakMap<TrialState, LogLines>();
 
-function toObservation(e: ResolvedEntry): Observation | null {
-  const { body } = e;
-  if (body.kind !== 'measurement' && body.kind !== 'weighing') return null;
-  const earlier = e.superseded.flatMap((s) => {
-    const value =
-      s.body.kind === 'measurement' ? s.body.value : s.body.kind === 'weighing' ? netG(s.body) : null;
-    return value === null ? [] : [{ value, reason: s.reason, recordedAt: s.recordedAt }];
-  });
-  return {
-    entryId: e.id,
-    unitId: body.unitId,
-    traitId: body.traitId,
-    roundId: body.roundId,
-    sample: body.sample ?? null,
-    value: body.kind === 'measurement' ? body.value : netG(body),
-    outOf: (body.kind === 'measurement' && body.outOf) || null,
-    notYet: body.kind === 'measurement' && body.notYet === true,
-    at: e.at,
-    recordedAt: e.recordedAt,
-    by: e.by,
-    earlier,
-    weighing:
-      body.kind === 'weighing'
-        ? { grossG: body.grossG, tareG: body.tareG, container: body.container, steady: body.steady }
-        : null,
-  };
-}
+const nothing = (plan: Plan): TrialState => ({
+  plan,
+  log: [],
+  entries: [],
+  byKind: new Map(),
+  observations: [],
+  byUnitAndTrait: new Map(),
+  byRound: new Map(),
+  ...viewsOf(plan, new Map(), null, null),
+});
 
 /**
  * Derives the state of a trial from its plan and log; pure, and the same for any order of the log.
@@ -100,76 +49,182 @@ function toObservation(e: ResolvedEntry): Observation | null {
  * @example deriveState(plan, []).seal // null: not sealed yet
  */
 export function deriveState(plan: Plan, log: readonly Entry[]): TrialState {
-  const entries = resolveLog(log);
-  const known = new Set<UnitId>(plan.units.map((u) => u.id));
-  const observations = inOrder(
-    entries.map(toObservation).filter((o): o is Observation => o !== null && known.has(o.unitId)),
-    (o) => o.at,
-    (o) => o.recordedAt,
-    (o) => o.entryId,
-  );
-  const byUnitAndTrait = new Map<string, Observation[]>();
-  for (const o of observations) {
-    const key = `${o.unitId}/${o.traitId}`;
-    const list = byUnitAndTrait.get(key);
-    if (list) list.push(o);
-    else byUnitAndTrait.set(key, [o]);
-  }
-  const positions = new Map(plan.units.map((u) => [u.id, u.position]));
-  for (const move of ofKind(entries, 'move')) {
-    for (const m of move.body.moves) if (known.has(m.unitId)) positions.set(m.unitId, m.to);
-  }
-  const seal = ofKind(entries, 'seal')[0];
-  return {
-    plan,
-    entries,
-    seal: seal ? { entryId: seal.id, at: seal.at, planSha256: seal.body.planSha256 } : null,
-    positions,
-    observations,
-    byUnitAndTrait,
-    exclusions: ofKind(entries, 'exclusion').map((e) => ({ entryId: e.id, ...pick(e.body) })),
-    deaths: new Map(
-      ofKind(entries, 'death')
-        .filter((e) => e.body.sample === null)
-        .map((e) => [e.body.unitId, { entryId: e.id, cause: e.body.cause, at: e.at }]),
-    ),
-    deviations: ofKind(entries, 'deviation').map((e) => ({
-      entryId: e.id,
-      unitIds: e.body.unitIds,
-      text: e.body.text,
-      at: e.at,
-      by: e.by,
-    })),
-    notes: ofKind(entries, 'note').map((e) => ({
-      entryId: e.id,
-      unitId: e.body.unitId,
-      text: e.body.text,
-      traitId: e.body.traitId ?? null,
-      roundId: e.body.roundId ?? null,
-      at: e.at,
-      by: e.by,
-    })),
-    tasksDone: new Map(ofKind(entries, 'taskDone').map((e) => [e.body.task, e.at])),
-    revealedAt: ofKind(entries, 'reveal')[0]?.at ?? null,
-    tares: new Map(
-      ofKind(entries, 'reading')
-        .filter((e) => e.body.quantity === 'tare')
-        .map((e) => [e.body.subject, e.body.value]),
-    ),
-  };
+  const empty = nothing(plan);
+  linesOf.set(empty, new LogLines());
+  return extend(empty, log);
 }
 
-function pick(body: { unitId: UnitId; traitId: TraitId | null; reason: string }) {
-  return { unitId: body.unitId, traitId: body.traitId, reason: body.reason };
+/**
+ * The state after more lines: the same as deriving it anew from all of them, at a cost that goes with what was
+ * added. Lines whose id is there already are passed over: a line's bytes never change.
+ *
+ * @param state the newest state of its trial; an older one is derived anew first
+ */
+export function extend(state: TrialState, added: readonly Entry[]): TrialState {
+  const { plan } = state;
+  const lines = linesOf.get(state);
+  if (!lines || lines.size !== state.log.length) return deriveState(plan, [...state.log, ...added]);
+  const fresh = added.filter((e) => lines.add(e));
+  if (fresh.length === 0) return state;
+  const change = new Change(state, planIndex(plan));
+  // Corrections of one entry are worked out once, however many came.
+  const roots = new Set(fresh.flatMap((e) => lines.rootOf(e) ?? []));
+  for (const root of [...roots].sort(compareHappened)) change.put(resolveEntry(root, lines), root);
+  const next = change.finish(withLines(state.log, fresh));
+  linesOf.set(next, lines);
+  return next;
 }
 
-/** Observations of a unit for a trait, in one round when it is given. */
+/** Lines joined to a log in the order of writing. */
+function withLines(log: readonly Entry[], fresh: readonly Entry[]): Entry[] {
+  const sorted = [...fresh].sort(compareWritten);
+  const last = log[log.length - 1];
+  const joined = [...log, ...sorted];
+  return last && compareWritten(last, sorted[0]!) > 0 ? joined.sort(compareWritten) : joined;
+}
+
+/** A state being changed: lists are copied once, at the first change of each. */
+class Change {
+  private readonly entries: ResolvedEntry[];
+  private readonly observations: Observation[];
+  private readonly byKind: Map<Kind, readonly ResolvedEntry[]>;
+  private readonly byUnitAndTrait: Map<string, readonly Observation[]>;
+  private readonly byRound: Map<RoundId, ReadonlyMap<string, readonly Observation[]>>;
+  private readonly touched = new Set<Kind>();
+  private readonly copiedKinds = new Map<Kind, ResolvedEntry[]>();
+  private readonly copiedPlaces = new Map<string, Observation[]>();
+  private readonly copiedRounds = new Map<RoundId, Map<string, readonly Observation[]>>();
+
+  constructor(
+    private readonly before: TrialState,
+    private readonly of: PlanIndex,
+  ) {
+    this.entries = [...before.entries];
+    this.observations = [...before.observations];
+    this.byKind = new Map(before.byKind);
+    this.byUnitAndTrait = new Map(before.byUnitAndTrait);
+    this.byRound = new Map(before.byRound);
+  }
+
+  /** Puts an entry where it belongs, in place of what stood for the same root before. */
+  put(now: ResolvedEntry | null, root: ResolvedRoot): void {
+    const at = sortedIndexOf<ResolvedRoot>(this.entries, root, compareHappened);
+    if (at >= 0) {
+      const old = this.entries[at]!;
+      this.entries.splice(at, 1);
+      this.leave(old);
+    }
+    if (now === null) return;
+    insert(this.entries, now, compareHappened);
+    this.enter(now);
+  }
+
+  private kindList(kind: Kind): ResolvedEntry[] {
+    let list = this.copiedKinds.get(kind);
+    if (!list) {
+      list = [...(this.byKind.get(kind) ?? [])];
+      this.copiedKinds.set(kind, list);
+      this.byKind.set(kind, list);
+    }
+    this.touched.add(kind);
+    return list;
+  }
+
+  private placeList(place: string): Observation[] {
+    let list = this.copiedPlaces.get(place);
+    if (!list) {
+      list = [...(this.byUnitAndTrait.get(place) ?? [])];
+      this.copiedPlaces.set(place, list);
+      this.byUnitAndTrait.set(place, list);
+    }
+    return list;
+  }
+
+  private enter(e: ResolvedEntry): void {
+    insert(this.kindList(e.body.kind), e, compareHappened);
+    const o = observationOf(e, this.of, this.before.plan.startDate);
+    if (!o) return;
+    insert(this.observations, o, compareObservations);
+    const place = placeOf(o.unitId, o.traitId);
+    insert(this.placeList(place), o, compareObservations);
+    this.noteRound(o, place);
+  }
+
+  private leave(e: ResolvedEntry): void {
+    const list = this.kindList(e.body.kind);
+    list.splice(sortedIndexOf(list, e, compareHappened), 1);
+    const o = observationOf(e, this.of, this.before.plan.startDate);
+    if (!o) return;
+    const place = placeOf(o.unitId, o.traitId);
+    for (const values of [this.observations, this.placeList(place)]) {
+      values.splice(sortedIndexOf(values, o, compareObservations), 1);
+    }
+    if (this.placeList(place).length === 0) {
+      this.byUnitAndTrait.delete(place);
+      this.copiedPlaces.delete(place);
+    }
+    this.noteRound(o, place);
+  }
+
+  /** Values of the round that this one belongs to, as they are now. */
+  private noteRound(o: Observation, place: string): void {
+    if (o.roundId === null) return;
+    let places = this.copiedRounds.get(o.roundId);
+    if (!places) {
+      places = new Map(this.byRound.get(o.roundId));
+      this.copiedRounds.set(o.roundId, places);
+      this.byRound.set(o.roundId, places);
+    }
+    const values = (this.byUnitAndTrait.get(place) ?? []).filter((x) => x.roundId === o.roundId);
+    if (values.length > 0) places.set(place, values);
+    else places.delete(place);
+    if (places.size === 0) {
+      this.byRound.delete(o.roundId);
+      this.copiedRounds.delete(o.roundId);
+    }
+  }
+
+  finish(log: readonly Entry[]): TrialState {
+    for (const [kind, list] of this.copiedKinds) if (list.length === 0) this.byKind.delete(kind);
+    const { plan } = this.before;
+    return {
+      plan,
+      log,
+      entries: this.entries,
+      byKind: this.byKind,
+      observations: this.observations,
+      byUnitAndTrait: this.byUnitAndTrait,
+      byRound: this.byRound,
+      ...viewsOf(plan, this.byKind, this.touched, this.before),
+    };
+  }
+}
+
+type ResolvedRoot = Pick<ResolvedEntry, 'id' | 'at' | 'counter' | 'device'>;
+
+function insert<T>(sorted: T[], item: T, compare: (a: T, b: T) => number): void {
+  const at = insertionIndex(sorted, item, compare);
+  if (at === sorted.length) sorted.push(item);
+  else sorted.splice(at, 0, item);
+}
+
+/** Standing entries of one kind, in the order they happened. @example ofKind(state, 'mix') */
+export function ofKind<K extends Kind>(
+  state: Pick<TrialState, 'byKind'>,
+  kind: K,
+): readonly ResolvedEntry<BodyOf<K>>[] {
+  return listOf(state.byKind, kind);
+}
+
+/** Values of a unit for a trait, in one round when it is given, in the order of their days. */
 export function observationsOf(
-  state: TrialState,
+  state: Pick<TrialState, 'byUnitAndTrait' | 'byRound'>,
   unitId: UnitId,
   traitId: TraitId,
   roundId?: RoundId,
-): Observation[] {
-  const all = state.byUnitAndTrait.get(`${unitId}/${traitId}`) ?? [];
-  return roundId === undefined ? all : all.filter((o) => o.roundId === roundId);
+): readonly Observation[] {
+  const place = placeOf(unitId, traitId);
+  return (
+    (roundId === undefined ? state.byUnitAndTrait.get(place) : state.byRound.get(roundId)?.get(place)) ?? []
+  );
 }

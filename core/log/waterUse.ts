@@ -1,5 +1,5 @@
 import type { UnitId } from '../model/ids';
-import type { ResolvedEntry } from './resolve';
+import { type TrialState, ofKind } from './state';
 
 /** What went into one unit: every feeding, change and top-up, oldest first. */
 export interface Filling {
@@ -9,14 +9,23 @@ export interface Filling {
   batch: string;
 }
 
-export function fillingsOf(entries: readonly ResolvedEntry[], unitId: UnitId): Filling[] {
-  return entries
-    .flatMap(({ body, at }) =>
-      body.kind === 'feed' && body.unitIds.includes(unitId)
-        ? [{ at, volumeL: body.volumeLPerUnit, purpose: body.purpose ?? 'feed', batch: body.batch }]
-        : [],
-    )
-    .sort((a, b) => Date.parse(a.at) - Date.parse(b.at));
+/** What went into every unit, each oldest first. */
+export function fillingsByUnit(log: Pick<TrialState, 'byKind'>): Map<UnitId, Filling[]> {
+  const byUnit = new Map<UnitId, Filling[]>();
+  for (const { body, at } of ofKind(log, 'feed')) {
+    const filling: Filling = {
+      at,
+      volumeL: body.volumeLPerUnit,
+      purpose: body.purpose ?? 'feed',
+      batch: body.batch,
+    };
+    for (const unitId of body.unitIds) {
+      const list = byUnit.get(unitId);
+      if (list) list.push(filling);
+      else byUnit.set(unitId, [filling]);
+    }
+  }
+  return byUnit;
 }
 
 /**

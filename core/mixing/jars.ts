@@ -1,7 +1,7 @@
 import { letterOf } from '../design/blinding';
 import type { ProductId, TreatmentId } from '../model/ids';
 import type { Plan } from '../model/plan';
-import type { BlindKey } from '../model/trial';
+import type { BlindKey } from '../log/trial';
 
 /** A jar or bottle that a product was filled into under a code, so that who mixes doesn't know what it is. */
 export interface Jar {

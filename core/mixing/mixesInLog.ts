@@ -1,16 +1,13 @@
-import { ofKind } from '../log/resolve';
-import type { TrialState } from '../log/state';
-import type { BodyOf } from '../model/entry';
+import { type TrialState, ofKind } from '../log/state';
+import type { BodyOf } from '../log/entry';
 import type { TreatmentId } from '../model/ids';
 import { type DueMix, dueMixes } from './dueMixes';
 import { programmeDays } from './programme';
 
 /** Which of a day's mixes are in the log already. */
-export function mixedOn(state: Pick<TrialState, 'entries'>, day: number): Set<TreatmentId> {
+export function mixedOn(state: Pick<TrialState, 'byKind'>, day: number): Set<TreatmentId> {
   const done = new Set<TreatmentId>();
-  for (const { body } of state.entries) {
-    if (body.kind === 'mix' && body.day === day) done.add(body.treatmentId);
-  }
+  for (const { body } of ofKind(state, 'mix')) if (body.day === day) done.add(body.treatmentId);
   return done;
 }
 
@@ -32,7 +29,7 @@ export const isMixOf = (
 /** Vessels a day asks for, each with whether it is in the log. */
 function vesselsOn(state: TrialState, day: number): { due: DueMix; mixed: boolean }[] {
   const living = state.plan.units.filter((u) => !state.deaths.has(u.id));
-  const mixes = ofKind(state.entries, 'mix');
+  const mixes = ofKind(state, 'mix');
   return dueMixes(state.plan, day, living).map((due) => ({
     due,
     mixed: mixes.some((m) => isMixOf(m.body, due, day)),

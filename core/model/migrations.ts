@@ -7,7 +7,7 @@ import { type Result, err, ok } from '../model/result';
 export const LIBRARY_VERSION = 2;
 
 /** The version of trial files this build writes. Raise it with every change of the file format, and add a migration. */
-export const FILE_VERSION = 3;
+export const FILE_VERSION = 4;
 
 export interface Migration {
   /** turns a file of version `from` into one of `from + 1` */
@@ -80,6 +80,36 @@ function planFrom2(plan: Loose): Loose {
   };
 }
 
+/** Plans of version 3 matched “nitrogen” where they meant any element. */
+const planFrom3 = (plan: Loose): Loose => ({
+  ...plan,
+  matchedOn: plan.matchedOn === 'nitrogen' ? 'element' : plan.matchedOn,
+});
+
+/** The body of a line as version 4 has it: a sample is a number or null in every kind. */
+const bodyFrom3 = (body: Loose): Loose =>
+  body.kind === 'weighing' ? { ...body, sample: body.sample ?? null } : body;
+
+/**
+ * A line as version 4 has it. Older lines have no counter: the time they were written down stands in for it, so
+ * that the same line gets the same counter on every device.
+ */
+export const entryFrom3 = (entry: Loose): Loose => ({
+  ...bodyFrom3(entry),
+  ...(entry.kind === 'correction' &&
+    entry.replacement !== null && { replacement: bodyFrom3(entry.replacement as Loose) }),
+  offsetMin: null,
+  device: '',
+  counter: Math.max(0, Date.parse(entry.recordedAt as string) || 0),
+});
+
+/** A sealed plan keeps a copy in the words it was sealed in, so that its seal can still be checked. */
+const sealedCopy = (file: Loose, version: number): Loose | null => {
+  const known = file.sealedAs as Loose | null | undefined;
+  const sealed = ((file.log ?? []) as Loose[]).some((e) => e.kind === 'seal');
+  return known ?? (sealed ? { version, plan: file.plan } : null);
+};
+
 export const libraryMigrations: readonly Migration[] = [
   {
     from: 1,
@@ -93,14 +123,35 @@ export const trialMigrations: readonly Migration[] = [
   {
     from: 1,
     what: 'a plan says what is alike, how it is blinded and audited; traits have scales; areas have reserved places',
-    migrate: (file) => ({ ...file, key: null, plan: planFrom1(file.plan as Loose) }),
+    migrate: (file) => ({
+      ...file,
+      key: null,
+      sealedAs: sealedCopy(file, 1),
+      plan: planFrom1(file.plan as Loose),
+    }),
   },
   {
     from: 2,
     what: 'a plan says how it is mixed; doses have days and a strength; products as in library version 2',
-    migrate: (file) => ({ ...file, plan: planFrom2(file.plan as Loose) }),
+    migrate: (file) => ({ ...file, sealedAs: sealedCopy(file, 2), plan: planFrom2(file.plan as Loose) }),
+  },
+  {
+    from: 3,
+    what: 'lines carry a logical clock, their device and its offset; samples are a number or null; sealed plans keep a copy',
+    migrate: (file) => ({
+      ...file,
+      sealedAs: sealedCopy(file, 3),
+      plan: planFrom3(file.plan as Loose),
+      log: each(file.log, entryFrom3),
+    }),
   },
 ];
+
+/** A plan of an earlier file version as this build would have it; null where it can't be read. */
+export function planFromFile(plan: unknown, version: number): unknown {
+  const current = migrate({ version, plan, log: [] });
+  return current.ok ? current.value.plan : null;
+}
 
 export type MigrationError =
   { tag: 'noVersion' } | { tag: 'newer'; version: number } | { tag: 'noPath'; version: number };

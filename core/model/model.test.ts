@@ -7,7 +7,8 @@ import { Entry } from './entry';
 import { describeMigrationError, migrate } from './migrations';
 import { newInVersion2 } from './blankPlan';
 import { Trial } from './trial';
-import { Plan, controlOf } from './plan';
+import { Plan } from './plan';
+import { controlOf } from '../plan/control';
 import { canonicalJson, missingForSeal, planSha256 } from './seal';
 
 describe('the sealed hash', () => {

@@ -5,7 +5,7 @@ import { RoundId, TraitId, TreatmentId, TrialId, UnitId } from './ids';
 import { MixingSetUp } from './mixingSetUp';
 import { Product } from './product';
 import { Trait } from './trait';
-import { Factor, Treatment, matchingNames, matchings } from './treatment';
+import { Factor, Treatment, matchings } from './treatment';
 
 export * from './area';
 export * from './design';
@@ -140,18 +140,3 @@ export const Plan = z
     });
   });
 export type Plan = z.infer<typeof Plan>;
-
-/** The control that others are compared with: untreated first, else base, else the reference. */
-export function controlOf(plan: Pick<Plan, 'treatments'>): Treatment | null {
-  for (const role of ['untreated', 'base', 'reference'] as const) {
-    const found = plan.treatments.find((t) => t.role === role);
-    if (found) return found;
-  }
-  return null;
-}
-
-/** What doses were matched on, with the element where it is one. @example matchingName(plan) // 'equal K' */
-export const matchingName = ({ matchedOn, mixing }: Pick<Plan, 'matchedOn' | 'mixing'>): string =>
-  matchedOn === 'nitrogen'
-    ? `equal ${mixing.matchedElement === 'N' ? 'nitrogen' : mixing.matchedElement}`
-    : matchingNames[matchedOn];

@@ -1,32 +1,16 @@
 import { z } from 'zod';
 import { TraitId } from './ids';
+import { type TraitKind, traitKinds } from './traitKinds';
+
+export { type TraitKind, kindOf, traitKinds } from './traitKinds';
+
+const names = Object.keys(traitKinds) as TraitKind[];
 
 export const Direction = z.enum(['higher', 'lower', 'band']);
 export type Direction = z.infer<typeof Direction>;
 
-/**
- * How a trait is taken:
- * - number, count: typed in Rounds
- * - weighing: taken in Weigh-in as gross minus tare, in grams
- * - ratio: k of n, e.g. rooted of 5 cuttings; a unit's value is the per cent
- * - score: a step of a written scale
- * - time: days from the start until something happened
- * - yesno: 1 or 0
- * - text: words, read but not compared
- */
-export const traitKinds = ['number', 'count', 'weighing', 'ratio', 'score', 'time', 'yesno', 'text'] as const;
-export type TraitKind = (typeof traitKinds)[number];
-
-export const traitKindNames: Record<TraitKind, string> = {
-  number: 'number',
-  count: 'count',
-  weighing: 'weighing',
-  ratio: 'k of n',
-  score: 'score on a scale',
-  time: 'days until',
-  yesno: 'yes or no',
-  text: 'words',
-};
+/** How a trait is taken; each kind is a file in `traitKinds`. */
+const TraitKindName = z.enum(names);
 
 /** One step of a written scale: what has to be seen for this figure. */
 export const ScaleStep = z.object({
@@ -41,7 +25,7 @@ export const Trait = z
     name: z.string().trim().min(1, 'Give the trait a name.').max(80),
     /** as printed behind a figure, e.g. g, cm, leaves */
     unit: z.string().trim().max(20),
-    kind: z.enum(traitKinds),
+    kind: TraitKindName,
     direction: Direction,
     /** the wanted band when direction is `band` */
     bandLow: z.number().nullable(),

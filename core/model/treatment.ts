@@ -111,11 +111,11 @@ export const Factor = z.object({
 export type Factor = z.infer<typeof Factor>;
 
 /** What was made alike between the products' doses; a school of practice each. */
-export const matchings = ['label', 'nitrogen', 'strength', 'money', 'asIs'] as const;
+export const matchings = ['label', 'element', 'strength', 'money', 'asIs'] as const;
 export type Matching = (typeof matchings)[number];
 export const matchingNames: Record<Matching, string> = {
   label: 'each at its label rate',
-  nitrogen: 'equal nitrogen (or another element)',
+  element: 'equal nitrogen (or another element)',
   strength: 'equal strength (EC)',
   money: 'equal money',
   asIs: 'nothing: each as it comes',

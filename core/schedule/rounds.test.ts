@@ -1,8 +1,9 @@
 import { expect, it } from 'vitest';
 import { deriveState } from '../log/state';
-import { planSha256 } from '../model/seal';
+import { planSha256 } from '../plan/seal';
 import { entry, harvest, height, heightTrait, plan, trait, unitId } from '../testing/trial';
-import { dateOfDay, dayOfDate, roundProgress, stageOf } from './rounds';
+import { roundProgress, stageOf } from './rounds';
+import { dateOfDay, dayOfDate } from '../plan/days';
 
 it('counts days across a clock change', () => {
   expect(dateOfDay('2026-03-20', 14)).toBe('2026-04-03');

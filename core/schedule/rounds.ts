@@ -1,7 +1,10 @@
-import dayjs from 'dayjs';
-import type { Round } from '../model/plan';
-import type { TrialState } from '../log/state';
-import { samplesIn } from '../log/unitValues';
+import { samplesIn } from '../log/response';
+import { type TrialState, observationsOf } from '../log/state';
+import type { RoundId, UnitId } from '../model/ids';
+import type { Round, Trait, Unit } from '../model/plan';
+import { kindOf } from '../model/traitKinds';
+import { dateOfDay } from '../plan/days';
+import { planIndex } from '../plan/planIndex';
 
 export type RoundStatus = 'done' | 'due' | 'overdue' | 'upcoming';
 
@@ -16,53 +19,58 @@ export interface RoundProgress {
   started: boolean;
 }
 
-/** The date a day of the trial falls on. */
-export function dateOfDay(startDate: string, day: number): string {
-  return dayjs(startDate).add(day, 'day').format('YYYY-MM-DD');
-}
-
-/** Whole days from the start to a date; negative before it. */
-export function dayOfDate(startDate: string, date: string): number {
-  return dayjs(date).startOf('day').diff(dayjs(startDate).startOf('day'), 'day');
-}
-
-const counted = new WeakMap<TrialState, Map<string, number>>();
-
-/** Distinct samples by `round/unit/trait`, counted in one pass and kept with the state. */
-function samplesByPlace(state: TrialState): Map<string, number> {
-  const known = counted.get(state);
-  if (known) return known;
-  const seen = new Set<string>();
-  const counts = new Map<string, number>();
-  for (const o of state.observations) {
-    if (o.roundId === null) continue;
-    const place = `${o.roundId}/${o.unitId}/${o.traitId}`;
-    if (o.sample !== null) {
-      const sample = `${place}/${o.sample}`;
-      if (seen.has(sample)) continue;
-      seen.add(sample);
-    } else if (counts.has(place)) continue;
-    counts.set(place, (counts.get(place) ?? 0) + 1);
-  }
-  for (const n of state.notes) {
-    if (n.traitId && n.roundId && n.unitId) counts.set(`${n.roundId}/${n.unitId}/${n.traitId}`, 1);
-  }
-  counted.set(state, counts);
-  return counts;
-}
-
 /** Units that are expected in a round: all but the dead. */
-export function livingUnits(state: TrialState) {
-  return state.plan.units.filter((u) => !state.deaths.has(u.id));
+export const livingUnits = (state: TrialState): readonly Unit[] =>
+  state.plan.units.filter((u) => !state.deaths.has(u.id));
+
+/** The sample numbers a round wants of a unit for a trait: null alone where the unit is taken as a whole. */
+export function wantedSamples(state: TrialState, unitId: UnitId, trait: Trait): (number | null)[] {
+  const n = samplesIn(state.plan, trait);
+  if (n === 1) return [null];
+  const dead = state.deadSamples.get(unitId);
+  return Array.from({ length: n }, (_, i) => i + 1).filter((s) => !dead?.has(s));
 }
 
-/** How many samples of each trait a round wants of a unit. */
-function wantedSamples(state: TrialState, round: Round): [traitId: string, samples: number][] {
-  return round.traitIds.flatMap((id) => {
-    const trait = state.plan.traits.find((t) => t.id === id);
-    if (!trait) return [];
-    return [[id, trait.kind === 'text' ? 1 : samplesIn(state.plan, trait)]];
-  });
+/** Whether a unit has everything a round wants of one trait. */
+export function isMeasured(state: TrialState, unitId: UnitId, trait: Trait, roundId: RoundId): boolean {
+  return firstOpenSample(state, unitId, trait, roundId) === undefined;
+}
+
+/**
+ * The first sample of a unit that has no value yet in a round; null for a unit taken as a whole, undefined when
+ * nothing is open.
+ */
+export function firstOpenSample(
+  state: TrialState,
+  unitId: UnitId,
+  trait: Trait,
+  roundId: RoundId,
+): number | null | undefined {
+  if (kindOf(trait).takenBy === 'words') {
+    return state.notes.some((n) => n.unitId === unitId && n.traitId === trait.id && n.roundId === roundId)
+      ? undefined
+      : null;
+  }
+  const here = observationsOf(state, unitId, trait.id, roundId);
+  const wanted = wantedSamples(state, unitId, trait);
+  // A unit taken as a whole is done with any value.
+  if (wanted[0] === null) return here.length > 0 ? undefined : null;
+  const done = new Set(here.map((o) => o.sample));
+  return wanted.find((s) => !done.has(s));
+}
+
+/** Units done in a round, kept by the values, deaths and remarks they rest on. */
+const counted = new WeakMap<object, { notes: unknown; deaths: unknown; dead: unknown; done: number }>();
+
+function unitsDone(state: TrialState, round: Round, living: readonly Unit[]): number {
+  const key = state.byRound.get(round.id);
+  const known = key && counted.get(key);
+  const { notes, deaths, deadSamples: dead } = state;
+  if (known && known.notes === notes && known.deaths === deaths && known.dead === dead) return known.done;
+  const traits = round.traitIds.flatMap((id) => planIndex(state.plan).trait(id) ?? []);
+  const done = living.filter((u) => traits.every((t) => isMeasured(state, u.id, t, round.id))).length;
+  if (key) counted.set(key, { notes, deaths, dead, done });
+  return done;
 }
 
 const progressOf = new WeakMap<TrialState, Map<string, RoundProgress[]>>();
@@ -81,26 +89,21 @@ export function roundProgress(state: TrialState, today: string): RoundProgress[]
 
 function workOutProgress(state: TrialState, today: string): RoundProgress[] {
   const living = livingUnits(state);
-  const counts = samplesByPlace(state);
-  const started = new Set([...state.observations, ...state.notes].map((o) => o.roundId));
+  const remarked = new Set(state.notes.map((n) => n.roundId));
   return [...state.plan.rounds]
     .sort((a, b) => a.day - b.day)
     .map((round) => {
       const date = dateOfDay(state.plan.startDate, round.day);
-      const wanted = wantedSamples(state, round);
-      const unitsDone = started.has(round.id)
-        ? living.filter((u) =>
-            wanted.every(([trait, n]) => (counts.get(`${round.id}/${u.id}/${trait}`) ?? 0) >= n),
-          ).length
-        : 0;
-      const done = living.length > 0 && unitsDone === living.length;
+      const started = state.byRound.has(round.id) || remarked.has(round.id);
+      const done = started ? unitsDone(state, round, living) : 0;
+      const finished = living.length > 0 && done === living.length;
       return {
         round,
         date,
-        status: done ? 'done' : date > today ? 'upcoming' : date === today ? 'due' : 'overdue',
-        unitsDone,
+        status: finished ? 'done' : date > today ? 'upcoming' : date === today ? 'due' : 'overdue',
+        unitsDone: done,
         unitsWanted: living.length,
-        started: started.has(round.id),
+        started,
       };
     });
 }

@@ -1,5 +1,5 @@
 import type { Comparison, VersusControl } from './comparison';
-import { contrast, contrastStatistic } from './contrast';
+import { contrast } from './contrast';
 import { dunnettFamily } from './dunnett';
 import { fiellerInterval } from './fieller';
 import type { LinearModel } from './linearModel';
@@ -38,7 +38,7 @@ export function againstControl(
       rows.set(base.name, { ...base, low: null, high: null, p: null, percentLow: null, percentHigh: null });
       continue;
     }
-    const t = contrastStatistic(difference, se);
+    const t = Math.abs(difference) / se;
     const ratio = fiellerInterval({
       numerator: controlMean + difference,
       denominator: controlMean,
@@ -52,7 +52,7 @@ export function againstControl(
       ...base,
       low: difference - critical * se,
       high: difference + critical * se,
-      p: t === Infinity ? 0 : family.pValue(t),
+      p: family.pValue(t),
       percentLow: ratio ? (ratio.low - 1) * 100 : null,
       percentHigh: ratio ? (ratio.high - 1) * 100 : null,
     });

@@ -15,7 +15,8 @@ const mean = (xs: readonly number[]) => xs.reduce((s, x) => s + x, 0) / xs.lengt
  * there are any), each treatment against the control (Dunnett), all pairs (Tukey–Kramer) with letters,
  * and per cent change (Fieller).
  *
- * With one unit per treatment there is no residual: means and differences are given, tests are null.
+ * Where the units show no spread to test against (see `Comparison.spread`) means and differences are given,
+ * tests are null.
  *
  * @param input values in the trait's own unit; see `ComparisonRow`
  * @returns the comparison, or what is wrong with the data
@@ -57,9 +58,19 @@ export function compareTreatments(input: ComparisonInput): Result<Comparison, Co
     if (fit.error.tag !== 'disconnected') throw new Error(`unexpected model error ${fit.error.tag}`);
     return err({ tag: 'disconnected', a: modelNames[fit.error.a]!, b: modelNames[fit.error.b]! });
   }
-  const model = fit.value;
+  const df = fit.value.dfResidual;
+  const seen = fit.value.residualMeanSquare;
+  const spread =
+    seen === null
+      ? units.length === names.length
+        ? 'oneEach'
+        : 'noFreedom'
+      : seen <= (input.leastVariance ?? 0)
+        ? 'zero'
+        : 'shown';
+  // Without a spread that was seen nothing can be tested: what follows treats it as having none.
+  const model = spread === 'shown' ? fit.value : { ...fit.value, residualMeanSquare: null };
   const ms = model.residualMeanSquare;
-  const df = model.dfResidual;
 
   const pairs = allPairs(names, index, model, alpha);
   const dunnett = againstControl(modelNames, model, alpha, origin);
@@ -92,7 +103,8 @@ export function compareTreatments(input: ComparisonInput): Result<Comparison, Co
     blocks: blockNames.length,
     columns: columnNames.length,
     treatments,
-    anova: ms === null ? null : anovaOf(model, ms),
+    anova: seen === null ? null : anovaOf(model, seen, spread === 'shown'),
+    spread,
     versusControl: names.filter((n) => n !== control).map((n) => dunnett.rows.get(n)!),
     pairs,
     letters: ms === null ? {} : lettersOf(names, treatments, pairs, alpha),
@@ -100,15 +112,11 @@ export function compareTreatments(input: ComparisonInput): Result<Comparison, Co
   });
 }
 
-function anovaOf(model: LinearModel, residualMeanSquare: number): Comparison['anova'] {
+function anovaOf(model: LinearModel, residualMeanSquare: number, shown: boolean): Comparison['anova'] {
   const { dfTreatment, dfResidual } = model;
-  const treatmentMeanSquare = model.treatmentSumOfSquares / dfTreatment;
   const base = { dfTreatment, dfResidual, residualMeanSquare };
-  if (residualMeanSquare === 0) {
-    const alike = model.adjustedMeans.every((m) => Math.abs(m - model.adjustedMeans[0]!) < 1e-12);
-    return { ...base, f: null, p: alike ? 1 : 0 };
-  }
-  const f = treatmentMeanSquare / residualMeanSquare;
+  if (!shown) return { ...base, f: null, p: null };
+  const f = model.treatmentSumOfSquares / dfTreatment / residualMeanSquare;
   // The upper tail through the reciprocal keeps small p-values exact.
   return { ...base, f, p: f === 0 ? 1 : fCdf(1 / f, dfResidual, dfTreatment) };
 }

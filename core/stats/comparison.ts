@@ -16,6 +16,8 @@ export interface ComparisonInput {
   alpha?: number;
   /** order of the treatments in the result; default: control first, then as they appear */
   order?: readonly string[];
+  /** a residual mean square at or below this isn't spread that was seen; default 0 */
+  leastVariance?: number;
 }
 
 export interface TreatmentSummary {
@@ -64,14 +66,20 @@ export interface Comparison {
   /** columns of Latin squares; 1 in other designs */
   columns: number;
   treatments: TreatmentSummary[];
+  /** null without a residual; f and p are null where its spread isn't `shown` */
   anova: {
-    /** null when the residual is exactly zero */
     f: number | null;
     dfTreatment: number;
     dfResidual: number;
-    p: number;
+    p: number | null;
     residualMeanSquare: number;
   } | null;
+  /**
+   * Whether there is an honest spread to test against. Without it there are means and differences, and no
+   * interval, p or letter: oneEach one unit of each treatment, noFreedom none left after blocks, zero the
+   * units of a treatment read the same.
+   */
+  spread: 'shown' | 'oneEach' | 'noFreedom' | 'zero';
   versusControl: VersusControl[];
   pairs: PairDifference[];
   /** empty without a residual */

@@ -1,11 +1,5 @@
 import type { LinearModel } from './linearModel';
 
-/** |difference| / standard error; infinite where there is a difference and no spread at all. */
-export function contrastStatistic(difference: number, se: number): number {
-  if (se > 0) return Math.abs(difference) / se;
-  return Math.abs(difference) < 1e-12 ? 0 : Infinity;
-}
-
 /**
  * Two treatments of a fitted model against each other.
  *

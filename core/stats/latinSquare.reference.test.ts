@@ -2,7 +2,7 @@
 // several small squares with rows and columns of their own.
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { latinSquares } from '../design/latinSquare';
-import { seededRandom } from '../design/random';
+import { seededRandom } from '../stats/random';
 import { type R, startR } from '../testing/r';
 import { compareTreatments } from './compareTreatments';
 

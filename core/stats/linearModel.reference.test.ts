@@ -1,6 +1,6 @@
 // Reference: R's lm through webR, on random unbalanced layouts with missing cells.
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { seededRandom } from '../design/random';
+import { seededRandom } from '../stats/random';
 import { type R, startR } from '../testing/r';
 import { compareTreatments } from './compareTreatments';
 import { dunnettFamily } from './dunnett';

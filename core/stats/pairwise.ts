@@ -1,5 +1,5 @@
 import type { PairDifference, TreatmentSummary } from './comparison';
-import { contrast, contrastStatistic } from './contrast';
+import { contrast } from './contrast';
 import { letterDisplay } from './letters';
 import type { LinearModel } from './linearModel';
 import { studentizedRangeCdf, studentizedRangeQuantile } from './studentizedRange';
@@ -28,8 +28,8 @@ export function allPairs(
       }
       const df = model.dfResidual;
       const half = (studentizedRangeQuantile(1 - alpha, names.length, df) / Math.SQRT2) * se;
-      const q = contrastStatistic(difference, se) * Math.SQRT2;
-      const p = q === Infinity ? 0 : 1 - studentizedRangeCdf(q, names.length, df);
+      const q = (Math.abs(difference) / se) * Math.SQRT2;
+      const p = 1 - studentizedRangeCdf(q, names.length, df);
       pairs.push({ a, b, difference, low: difference - half, high: difference + half, p });
     }
   }

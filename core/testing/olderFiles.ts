@@ -1,4 +1,5 @@
 import { newInVersion3 } from '../model/blankPlan';
+import type { Entry } from '../log/entry';
 import type { Plan } from '../model/plan';
 import type { Product } from '../model/product';
 
@@ -17,7 +18,20 @@ export function productAsVersion1(p: Product): Record<string, unknown> {
   };
 }
 
-export function planAsVersion2(p: Plan): Record<string, unknown> {
+/** Version 3 called matching on any element “nitrogen”. */
+export const planAsVersion3 = (p: Plan): Record<string, unknown> => ({
+  ...p,
+  matchedOn: p.matchedOn === 'element' ? 'nitrogen' : p.matchedOn,
+});
+
+/** A line as version 3 wrote it: without a logical clock, weighings of a whole unit without a sample. */
+export function entryAsVersion3(e: Entry): Record<string, unknown> {
+  const bare = without(e, 'counter', 'device', 'offsetMin');
+  return bare.kind === 'weighing' && bare.sample === null ? without(bare, 'sample') : bare;
+}
+
+export function planAsVersion2(plan: Plan): Record<string, unknown> {
+  const p = planAsVersion3(plan) as unknown as Plan;
   return {
     ...without(p, ...Object.keys(newInVersion3())),
     treatments: p.treatments.map((t) => ({

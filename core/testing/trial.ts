@@ -1,4 +1,5 @@
-import type { Entry, EntryBody } from '../model/entry';
+import type { CorrectionBody, Entry, EntryBody } from '../log/entry';
+import { type Trial, emptyReview } from '../log/trial';
 import type {
   AreaId,
   EntryId,
@@ -158,12 +159,12 @@ export const unitId = (treatment: string, replicate: number): UnitId => `${treat
 
 let made = 0;
 
-/** A log line; later calls are recorded later. @param id for lines that others refer to */
-export function entry(
-  body: EntryBody | Extract<Entry, { kind: 'correction' }> | object,
-  id?: string,
-  second?: number,
-): Entry {
+/**
+ * A log line; later calls are written later, on one device.
+ * @param id for lines that others refer to
+ * @param second when it happened and was written, in place of “later than the last”
+ */
+export function entry(body: EntryBody | CorrectionBody | object, id?: string, second?: number): Entry {
   made += 1;
   const time = new Date(Date.UTC(2026, 2, 11) + (second ?? made) * 1000).toISOString();
   return {
@@ -171,9 +172,23 @@ export function entry(
     id: (id ?? `e${String(made).padStart(6, '0')}`) as EntryId,
     at: time,
     recordedAt: time,
+    offsetMin: 0,
     by: 'Test',
+    device: 'test',
+    counter: second ?? made,
   } as Entry;
 }
+
+/** A whole trial around a plan and a log. */
+export const trialOf = (plan: Plan, log: Entry[] = [], over: Partial<Trial> = {}): Trial => ({
+  plan,
+  log,
+  review: emptyReview,
+  key: null,
+  sealedAs: null,
+  conflicts: [],
+  ...over,
+});
 
 /** A weighing with a tare of 10 g. */
 export const weighing = (unit: UnitId, netG: number, over: object = {}): EntryBody => ({
@@ -181,6 +196,7 @@ export const weighing = (unit: UnitId, netG: number, over: object = {}): EntryBo
   unitId: unit,
   traitId: 'weight' as TraitId,
   roundId: 'r2' as RoundId,
+  sample: null,
   grossG: netG + 10,
   tareG: 10,
   container: 'Bowl',

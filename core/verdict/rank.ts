@@ -1,13 +1,14 @@
-import type { Comparison, PairDifference } from '../stats/comparison';
+import type { Analysis } from '../analysis/analysis';
+import { type Contrast, noEffect } from '../analysis/contrast';
 
 /**
  * What a pair's simultaneous interval says:
- * - better: one is ahead, the interval is clear of zero (`matters` when it is also clear of the smallest
+ * - better: one is ahead, the interval is clear of no effect (`matters` when it is also clear of the smallest
  *   difference that matters)
  * - alike: any difference is smaller than the one that matters
  * - tooClose: the interval covers a difference that matters on both sides
  * - leaning: not separated, but one side is ruled out
- * - untested: one unit each
+ * - untested: nothing could be tested
  */
 export type PairVerdict = 'better' | 'alike' | 'tooClose' | 'leaning' | 'untested';
 
@@ -22,19 +23,15 @@ export interface PairOutcome {
 }
 
 /**
- * Reads one pair's interval against the smallest difference that matters.
- * @param smallest in the trait's unit, > 0; null when none was set: then only zero counts
+ * Reads one contrast against the smallest difference that matters.
+ * @param smallest on the contrast's scale, > 0; null when none was set: then only no effect counts
  */
-export function pairOutcome(
-  pair: PairDifference,
-  smallest: number | null,
-  higherIsBetter: boolean,
-): PairOutcome {
-  const { a, b } = pair;
-  if (pair.low === null || pair.high === null)
-    return { a, b, verdict: 'untested', ahead: null, matters: false };
+export function pairOutcome(c: Contrast, smallest: number | null, higherIsBetter: boolean): PairOutcome {
+  const { a, b } = c;
+  if (c.low === null || c.high === null) return { a, b, verdict: 'untested', ahead: null, matters: false };
+  const none = noEffect[c.scale];
   // turned so that positive is good for a
-  const [low, high] = higherIsBetter ? [pair.low, pair.high] : [-pair.high, -pair.low];
+  const [low, high] = higherIsBetter ? [c.low - none, c.high - none] : [none - c.high, none - c.low];
   const d = smallest ?? 0;
   if (low > 0 || high < 0) {
     const ahead = low > 0 ? a : b;
@@ -57,14 +54,14 @@ export interface RankedTreatment {
 
 /** Ranks with ties: a treatment's rank is one more than the number of treatments clearly better than it. */
 export function rankTreatments(
-  comparison: Comparison,
+  analysis: Pick<Analysis, 'summaries' | 'spread'>,
   pairs: readonly PairOutcome[],
   higherIsBetter: boolean,
 ): RankedTreatment[] {
   const sign = higherIsBetter ? -1 : 1;
-  const byMean = [...comparison.treatments].sort((x, y) => sign * (x.adjustedMean - y.adjustedMean));
-  const tested = comparison.anova !== null;
-  const ranked = byMean.map(({ name }) => {
+  const byFigure = [...analysis.summaries].sort((x, y) => sign * (x.estimate - y.estimate));
+  const tested = analysis.spread === 'shown';
+  const ranked = byFigure.map(({ name }) => {
     const own = pairs.filter((p) => p.a === name || p.b === name);
     const better = own.filter((p) => p.verdict === 'better' && p.ahead !== name).length;
     return {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Entry } from '../model/entry';
+import type { Entry } from '../log/entry';
 import type { ProductId } from '../model/ids';
 import type { Plan } from '../model/plan';
 import {

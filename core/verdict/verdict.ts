@@ -3,10 +3,10 @@ import { costPerExtraResult, costPerResult, describeCostError, treatmentCost } f
 import { type Money, formatMoney } from '../cost/money';
 import type { Result } from '../model/result';
 import { type Plan, type Role, type Treatment } from '../model/plan';
-import { formatFigure, listNames } from '../quantity/format';
+import { listNames } from '../quantity/format';
 import type { Finding } from './finding';
 import type { RankedTreatment } from './rank';
-import { type NameOf, againstControl, headline } from './words';
+import { type NameOf, againstControl, headline, isSoFar, sayPair, untested } from './words';
 
 /** One line of the verdict: where a treatment came and what its result cost. */
 export interface VerdictLine {
@@ -15,6 +15,8 @@ export interface VerdictLine {
   rank: RankedTreatment | null;
   /** mean of the primary trait per unit, adjusted for blocks */
   mean: number | null;
+  /** why there is no figure: died, left out, not measured; null where there is one */
+  absent: string | null;
   cost: Result<TreatmentCost, CostError>;
   /** money per gram (leaf, fruit) of result; null where that makes no sense */
   perResult: Money | null;
@@ -37,21 +39,22 @@ const isYield = (finding: Finding) => finding.trait.direction === 'higher';
  * @param nameOf names, or codes while the trial is blind
  */
 export function makeVerdict(plan: Plan, finding: Finding, nameOf: NameOf): Verdict {
-  const { comparison } = finding;
-  const control = plan.treatments.find((t) => t.id === comparison.control)!;
+  const { analysis } = finding;
+  const control = plan.treatments.find((t) => t.id === analysis.control)!;
   const controlCost = treatmentCost(control, plan.products, plan.currency, plan.mixing.exchange);
   const lines = plan.treatments.map((treatment): VerdictLine => {
-    const summary = comparison.treatments.find((t) => t.name === treatment.id);
+    const summary = analysis.summaries.find((t) => t.name === treatment.id);
     const cost = treatmentCost(treatment, plan.products, plan.currency, plan.mixing.exchange);
-    const versus = comparison.versusControl.find((v) => v.name === treatment.id);
+    const versus = analysis.versusControl.find((c) => c.a === treatment.id);
     const priced = cost.ok && isYield(finding);
     return {
       treatment,
       role: treatment.role,
       rank: finding.ranking.find((r) => r.name === treatment.id) ?? null,
-      mean: summary?.adjustedMean ?? null,
+      mean: summary?.estimate ?? null,
+      absent: summary ? null : absenceOf(finding, treatment.id),
       cost,
-      perResult: priced && summary ? costPerResult(cost.value.perUnit, summary.adjustedMean) : null,
+      perResult: priced && summary ? costPerResult(cost.value.perUnit, summary.estimate) : null,
       perExtra:
         priced && versus && controlCost.ok
           ? costPerExtraResult(cost.value.perUnit, controlCost.value.perUnit, versus)
@@ -67,6 +70,14 @@ export function makeVerdict(plan: Plan, finding: Finding, nameOf: NameOf): Verdi
   };
 }
 
+/** Why a treatment has no figure. @example 'died' */
+function absenceOf({ leftOut }: Finding, treatmentId: string): string {
+  const own = leftOut.filter((u) => u.treatmentId === treatmentId);
+  if (own.length === 0) return 'no units';
+  const whys = [...new Set(own.map((u) => u.why))];
+  return listNames(whys.map((w) => ({ died: 'died', excluded: 'left out', notMeasured: 'not measured' })[w]));
+}
+
 function order(finding: Finding, line: VerdictLine): number {
   const i = finding.ranking.findIndex((r) => r.name === line.treatment.id);
   return i < 0 ? Infinity : i;
@@ -74,10 +85,10 @@ function order(finding: Finding, line: VerdictLine): number {
 
 /** The cheapest extra gram among the treatments that clearly beat the control; the control when none did. */
 function bestValue(finding: Finding, lines: readonly VerdictLine[], nameOf: NameOf): Verdict['bestValue'] {
-  const control = nameOf(finding.comparison.control);
+  const control = nameOf(finding.analysis.control);
   const unit = finding.trait.unit || finding.trait.name.toLowerCase();
-  if (!finding.comparison.anova) {
-    return { treatmentId: null, text: 'One unit each can’t say what a product is worth.' };
+  if (finding.analysis.spread !== 'shown') {
+    return { treatmentId: null, text: 'Without a spread to go by these figures can’t say what a product is worth.' };
   }
   if (!isYield(finding)) {
     return {
@@ -85,10 +96,10 @@ function bestValue(finding: Finding, lines: readonly VerdictLine[], nameOf: Name
       text: `Money per ${unit} means nothing for a trait where more isn’t better.`,
     };
   }
-  const better = new Set(againstControl(finding).better.map((v) => v.name));
+  const better = new Set(againstControl(finding).better.map((c) => c.a));
   if (better.size === 0) {
     return {
-      treatmentId: finding.comparison.control,
+      treatmentId: finding.analysis.control,
       text: `${control}: nothing was clearly better, so nothing earned its price.`,
     };
   }
@@ -116,20 +127,17 @@ function bestValue(finding: Finding, lines: readonly VerdictLine[], nameOf: Name
 /** The things this trial leaves open, one a line. */
 function cannotTell(plan: Plan, finding: Finding, lines: readonly VerdictLine[], nameOf: NameOf): string[] {
   const out: string[] = [];
-  const { trait, comparison } = finding;
-  const differenceOf =
-    trait.direction === 'band' ? 'the difference in distance outside the band' : 'the difference';
-  const open = finding.pairs.filter((p) => p.verdict === 'tooClose' || p.verdict === 'leaning');
-  for (const p of open) {
-    const d = comparison.pairs.find((x) => x.a === p.a && x.b === p.b)!;
-    out.push(
-      `${nameOf(p.a)} or ${nameOf(p.b)}: ${differenceOf} lies between ${formatFigure(d.low!, trait.decimals)} and ${formatFigure(d.high!, trait.decimals)} ${trait.unit}` +
-        (p.verdict === 'leaning' && p.ahead ? `, leaning to ${nameOf(p.ahead)}.` : '.'),
-    );
+  const { trait, analysis } = finding;
+  const what = trait.direction === 'band' ? ' of distance outside the band' : '';
+  for (const p of finding.outcomes) {
+    if (p.verdict !== 'tooClose' && p.verdict !== 'leaning') continue;
+    const contrast = analysis.pairs.find((c) => c.a === p.a && c.b === p.b)!;
+    const leaning = p.verdict === 'leaning' && p.ahead ? `, leaning to ${nameOf(p.ahead)}` : '';
+    out.push(`Which is better, ${sayPair(contrast, finding, nameOf)}${what}${leaning}.`);
   }
-  if (!comparison.anova) {
-    out.push(`Which is better: with one ${plan.unitNoun} each, a product can’t be told from its place.`);
-  }
+  const why = untested[analysis.spread];
+  if (why !== null) out.push(`Which is better: ${why.charAt(0).toLowerCase()}${why.slice(1)}`);
+  if (isSoFar(finding)) out.push('How it ends: not every planned round is in.');
   if (finding.smallestDifference === null)
     out.push('Whether a difference is large enough to matter: none was set beforehand.');
   for (const l of lines) {

@@ -1,13 +1,16 @@
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Controller, FormProvider, useFieldArray, useWatch } from 'react-hook-form';
 import { Link, useLoaderData } from 'react-router';
 import { type Matching, matchingNames, matchings } from '~core/model/plan';
+import { err, ok } from '~core/model/result';
 import { gallonSystems, spoonSystems, systemNames } from '~core/quantity/measure';
 import { Choice, LockedForm } from '../../form/fields';
-import { fieldErrors } from '../../form/schemaFields';
+import { type MergeError, SentForm, mergedValues, refusal } from '../../form/mergedForm';
+import type { ActionResult } from '../../form/schemaFields';
+import { StaleNote } from '../../form/StaleNote';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
 import { listProducts } from '../../store/products';
@@ -39,23 +42,27 @@ export async function clientLoader({ params }: RoomArgs) {
   return { id: row.id, plan: row.plan, products, blind, sealedAt: state.seal?.at ?? null };
 }
 
-export async function clientAction({ params, request }: RoomArgs) {
-  const parsed = ContendersForm.safeParse(await request.json());
-  if (!parsed.success) return { errors: fieldErrors(parsed.error) };
-  const { row } = await loadTrial(params.trialId);
-  const products = [...(await listProducts()), ...row.plan.products];
-  const errors = doseErrors(parsed.data, products);
-  if (Object.keys(errors).length > 0) return { errors };
-  const saved = await savePlan(params.trialId, (plan) => applyContenders(plan, parsed.data, products));
+export async function clientAction({ params, request }: RoomArgs): Promise<ActionResult> {
+  const sent = SentForm.safeParse(await request.json());
+  if (!sent.success) return { errors: { treatments: 'Nothing was sent.' } };
+  const saved = await savePlan<MergeError>(params.trialId, (plan, { library }) => {
+    const values = mergedValues(sent.data, toContendersForm(plan), ContendersForm);
+    if (!values.ok) return values;
+    const products = [...library, ...plan.products];
+    const errors = doseErrors(values.value, products);
+    return Object.keys(errors).length > 0
+      ? err({ tag: 'invalid', errors })
+      : ok(applyContenders(plan, values.value, products));
+  });
   return saved.ok
-    ? { saved: true, message: 'The contenders are saved.' }
-    : { errors: { treatments: 'The plan is sealed.' } };
+    ? { saved: true, message: 'The contenders are saved.', now: toContendersForm(saved.value.trial.row.plan) }
+    : refusal(saved.error, 'treatments');
 }
 
 /** Each school of matching, and what it answers. */
 const matchingNotes: Record<Matching, string> = {
   label: 'as a buyer would use it; the doses may differ',
-  nitrogen: 'is it the product, or more nitrogen?',
+  element: 'is it the product, or more nitrogen?',
   strength: 'is it the product, or a stronger solution?',
   money: 'what the same money buys',
   asIs: 'say in the review why',
@@ -67,7 +74,8 @@ export default function ContendersRoom() {
 }
 
 function ContendersEditor({ id, plan, products, blind, sealedAt }: Awaited<ReturnType<typeof clientLoader>>) {
-  const { form, busy, onSubmit } = useRecordForm(toContendersForm(plan));
+  const shown = useMemo(() => toContendersForm(plan), [plan]);
+  const { form, busy, stale, onSubmit } = useRecordForm(shown, { merges: true });
   const rows = useFieldArray({ control: form.control, name: 'treatments', keyName: 'key' });
   const matchedOn = useWatch({ control: form.control, name: 'matchedOn' });
   const [factors, setFactors] = useState(false);
@@ -84,6 +92,7 @@ function ContendersEditor({ id, plan, products, blind, sealedAt }: Awaited<Retur
             What is compared with what. Without a control nobody sees that a product did worse than nothing.
           </RoomHead>
           <SealedBanner trialId={id} sealedAt={sealedAt} />
+          <StaleNote stale={stale} />
           <div className="fields" style={{ marginBottom: '1rem' }}>
             <div className="w4">
               <Choice

@@ -5,14 +5,16 @@ import { severityNames } from '~core/fairness/rule';
 import { sentenceCase } from '~core/quantity/format';
 import { fieldErrors, type ActionResult } from '../../form/schemaFields';
 import { useDeed } from '../../form/useDeed';
-import { loadTrial, undoDepth } from '../../store/trials';
+import { loadTrial } from '../../store/trials';
+import { undoDepth } from '../../store/undo';
 import { announce } from '../../ui/announce';
 import { RoomHead } from '../../ui/RoomHead';
 import { SealedBanner } from '../SealedBanner';
 import { auditInputOf } from '../auditOf';
+import { saidBy } from '../../form/schemaFields';
 import type { RoomArgs } from '../roomArgs';
 import { FindingRow } from './FindingRow';
-import { FairnessDeed, auditHeadline, fairnessDeed } from './fairnessActions';
+import { FairnessAct, auditHeadline, fairnessAction } from './fairnessActions';
 
 export async function clientLoader({ params }: RoomArgs) {
   const trial = await loadTrial(params.trialId);
@@ -24,15 +26,15 @@ export async function clientLoader({ params }: RoomArgs) {
     sealedAt: state.seal?.at ?? null,
     /** what was found would tell the scorer who is who */
     hidden: blind && state.seal !== null,
-    undoable: state.seal ? 0 : undoDepth(row.id),
+    undoable: state.seal ? 0 : await undoDepth(row.id),
   };
 }
 
 export async function clientAction({ params, request }: RoomArgs): Promise<ActionResult> {
-  const parsed = FairnessDeed.safeParse(await request.json());
+  const parsed = FairnessAct.safeParse(await request.json());
   if (!parsed.success) return { errors: fieldErrors(parsed.error) };
-  const result = await fairnessDeed(params.trialId, parsed.data);
-  announce('errors' in result ? Object.values(result.errors)[0]! : (result.message ?? 'Done.'));
+  const result = await fairnessAction(params.trialId, parsed.data);
+  announce(saidBy(result) ?? 'Done.');
   return result;
 }
 

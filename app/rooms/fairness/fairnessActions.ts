@@ -2,11 +2,16 @@ import { z } from 'zod';
 import { type AuditFinding, cure, openFindings } from '~core/fairness/audit';
 import { countWord, sentenceCase } from '~core/quantity/format';
 import type { ActionResult } from '../../form/schemaFields';
-import { loadTrial, savePlan, saveReview, undoPlan } from '../../store/trials';
-import { auditInputOf } from '../auditOf';
+import { err, ok } from '~core/model/result';
+import { recorder } from '../../store/bench';
+import { change } from '../../store/change';
+import { type ChangeError, describeChangeError } from '../../store/errors';
+import { savePlan } from '../../store/trials';
+import { plainAuditInput } from '../auditOf';
+import { undoAction } from '../undoAction';
 
 /** What the Fairness room sends. */
-export const FairnessDeed = z.discriminatedUnion('intent', [
+export const FairnessAct = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('cure'), ruleId: z.string(), seed: z.number().int().min(0) }),
   z.object({
     intent: z.literal('accept'),
@@ -18,44 +23,71 @@ export const FairnessDeed = z.discriminatedUnion('intent', [
 ]);
 
 /** Cures a finding, accepts it with a reason, or takes that back. */
-export async function fairnessDeed(
+export async function fairnessAction(
   trialId: string | undefined,
-  deed: z.output<typeof FairnessDeed>,
+  act: z.output<typeof FairnessAct>,
 ): Promise<ActionResult> {
-  const trial = await loadTrial(trialId);
-  const sealed: ActionResult = {
-    errors: { ruleId: 'The plan is sealed; write it into the log or the review.' },
-  };
-  switch (deed.intent) {
-    case 'cure': {
-      const cured = cure(await auditInputOf(trial), deed.ruleId, deed.seed);
-      if (!cured) return { errors: { ruleId: 'There is nothing to cure any more.' } };
-      if (cured.disclosure !== undefined) {
-        await saveReview(trialId, { ...trial.row.review, disclosure: cured.disclosure });
-        return { saved: true, message: 'The disclosure stands in the review.' };
-      }
-      const saved = await savePlan(trialId, (plan) => cured.plan ?? plan);
-      return saved.ok ? { saved: true, message: 'Cured; Undo takes it back.' } : sealed;
-    }
+  switch (act.intent) {
+    case 'cure':
+      return cureFinding(trialId, act.ruleId, act.seed);
     case 'accept': {
-      const { ruleId, reason } = deed;
+      const { ruleId, reason } = act;
       const saved = await savePlan(trialId, (plan) => ({
         ...plan,
         accepted: [...plan.accepted.filter((a) => a.ruleId !== ruleId), { ruleId, reason }],
       }));
-      return saved.ok ? { saved: true, message: 'Accepted; the review will say so.' } : sealed;
+      return saved.ok
+        ? { saved: true, message: 'Accepted; the review will say so.' }
+        : refused(saved.error);
     }
     case 'unaccept': {
       const saved = await savePlan(trialId, (plan) => ({
         ...plan,
-        accepted: plan.accepted.filter((a) => a.ruleId !== deed.ruleId),
+        accepted: plan.accepted.filter((a) => a.ruleId !== act.ruleId),
       }));
-      return saved.ok ? { saved: true, message: 'Open again.' } : sealed;
+      return saved.ok ? { saved: true, message: 'Open again.' } : refused(saved.error);
     }
     case 'undo':
-      await undoPlan(trialId);
-      return { saved: true, message: 'Taken back.' };
+      return undoAction(trialId);
   }
+}
+
+const refused = (error: ChangeError): ActionResult => ({
+  errors: {
+    ruleId:
+      error.tag === 'sealed'
+        ? 'The plan is sealed; write it into the log or the review.'
+        : describeChangeError(error),
+  },
+});
+
+/** Cures a finding: worked out on the plan as the database has it, so that nothing changed meanwhile is lost. */
+async function cureFinding(
+  trialId: string | undefined,
+  ruleId: string,
+  seed: number,
+): Promise<ActionResult> {
+  const me = await recorder();
+  let disclosed = false;
+  const done = await change<{ tag: 'nothing' } | { tag: 'sealed' }>(trialId, ({ trial }) => {
+    const cured = cure({ ...plainAuditInput(trial), me }, ruleId, seed);
+    if (!cured) return err({ tag: 'nothing' });
+    if (cured.disclosure !== undefined) {
+      disclosed = true;
+      return ok({ review: { ...trial.row.review, disclosure: cured.disclosure } });
+    }
+    if (trial.state.seal) return err({ tag: 'sealed' });
+    return ok(cured.plan ? { plan: cured.plan } : {});
+  });
+  if (!done.ok) {
+    return done.error.tag === 'nothing'
+      ? { errors: { ruleId: 'There is nothing to cure any more.' } }
+      : refused(done.error);
+  }
+  return {
+    saved: true,
+    message: disclosed ? 'The disclosure stands in the review.' : 'Cured; Undo takes it back.',
+  };
 }
 
 /** What the audit says, in a sentence. */

@@ -1,8 +1,11 @@
-import type { RoundId, TraitId } from '~core/model/ids';
-import type { Plan } from '~core/model/plan';
+import { responseOf } from '~core/log/response';
+import type { TrialState } from '~core/log/state';
+import type { RoundId } from '~core/model/ids';
+import type { Plan, Trait } from '~core/model/plan';
+import { planIndex } from '~core/plan/planIndex';
 import { describeComparisonError } from '~core/stats/comparison';
-import type { FindingError } from '~core/verdict/finding';
-import type { NameOf } from '~core/verdict/words';
+import { type FindingError, findingInput } from '~core/verdict/finding';
+import { type NameOf, sayOpenRound } from '~core/verdict/words';
 import { loadTrial } from '../../store/trials';
 import { findings } from '../../workers/findings';
 
@@ -10,7 +13,7 @@ import { findings } from '../../workers/findings';
 export const nameIn =
   (plan: Plan): NameOf =>
   (id) =>
-    plan.treatments.find((t) => t.id === id)?.name ?? id;
+    planIndex(plan).treatment(id)?.name ?? id;
 
 /** Lanes of a chart: contenders in the plan's order, so that a tile is always in the same place. */
 export const lanesOf = (plan: Plan) =>
@@ -18,57 +21,80 @@ export const lanesOf = (plan: Plan) =>
 
 /** Why there is no finding, and what to do. */
 export function describeFindingError(e: FindingError, plan: Plan): string {
-  if (e.tag === 'noControl') return 'There is no control to compare with; set a role in Contenders.';
-  if (e.tag === 'noValues') return 'Nothing has been measured for this trait yet.';
   const name = nameIn(plan);
-  if (e.tag === 'oneTreatment') return `Only ${name(e.treatment)} has values so far; a comparison needs two.`;
-  if (e.tag === 'unknownControl') return 'The control has no values yet: nothing can be compared with it.';
-  if (e.tag === 'disconnected')
-    return `${name(e.a)} and ${name(e.b)} have no block in common yet, so they can’t be compared.`;
-  return describeComparisonError(e);
+  switch (e.tag) {
+    case 'noControl':
+      return 'There is no control to compare with; set a role in Contenders.';
+    case 'noValues':
+      return 'Nothing has been measured for this trait yet.';
+    case 'words':
+      return 'Words are read, not compared.';
+    case 'unfinished':
+      return `No pick is finished yet, so there is no sum that means the same for all. ${e.open.map((o) => sayOpenRound(o, plan.unitNoun)).join(' ')} Where nothing was ripe, enter 0.`;
+    case 'notForThis':
+      return `This kind of value isn’t compared by ${e.method}.`;
+    case 'oneTreatment':
+      return `Only ${name(e.treatment)} has values so far; a comparison needs two.`;
+    case 'unknownControl':
+      return 'The control has no values yet: nothing can be compared with it.';
+    case 'disconnected':
+      return `${name(e.a)} and ${name(e.b)} have no block in common yet, so they can’t be compared.`;
+    default:
+      return describeComparisonError(e);
+  }
+}
+
+/** What was written for a trait taken in words, unit by unit. */
+export function wordsOf(state: TrialState, trait: Trait) {
+  return state.plan.units.flatMap((u) =>
+    responseOf(state, u.id, trait).visits.flatMap((v) =>
+      v.samples.flatMap(({ observed: o }) =>
+        o.type === 'words'
+          ? [{ unit: u, round: planIndex(state.plan).round(v.roundId ?? '')?.name ?? '', text: o.text }]
+          : [],
+      ),
+    ),
+  );
+}
+
+interface Asked {
+  traitId: string | null;
+  roundId: string | null;
+  withExcluded: boolean;
+  /** crop within the units, from 0 */
+  crop: number | null;
+  method: string | null;
 }
 
 /** Finding of one trait, worked out in the worker; the primary trait where none is named. */
-export async function oneFinding(
-  trialId: string | undefined,
-  traitId: string | null,
-  roundId: string | null,
-  withExcluded: boolean,
-  crop: number | null = null,
-) {
-  const { row, log, state, shown, blind } = await loadTrial(trialId);
+export async function oneFinding(trialId: string | undefined, asked: Asked) {
+  const { row, state, shown, blind } = await loadTrial(trialId);
   // Worked out on the true plan; what is shown goes by codes while the trial is blind.
   const { plan } = shown;
-  const base = { plan, state, blind, review: row.review };
+  const base = { plan, blind, hasExclusions: state.exclusions.length > 0, sealed: state.seal !== null };
+  const of = planIndex(plan);
   const trait =
-    plan.traits.find((t) => t.id === traitId) ??
-    plan.traits.find((t) => t.id === plan.primaryTraitId) ??
-    plan.traits[0];
-  if (!trait) return { ...base, trait: null, result: null };
-  const [result] = await findings(row.plan, log, [
-    {
-      traitId: trait.id,
-      withExcluded,
-      ...(roundId && { roundId: roundId as RoundId }),
-      ...(crop !== null && { crop }),
-    },
-  ]);
-  return { ...base, trait, result: result! };
+    of.trait(asked.traitId ?? '') ?? of.trait(plan.primaryTraitId ?? '') ?? plan.traits[0];
+  if (!trait) return { ...base, trait: null, result: null, words: [] };
+  const input = findingInput(state, trait, {
+    withExcluded: asked.withExcluded,
+    roundId: (asked.roundId as RoundId | null) ?? null,
+    crop: asked.crop,
+    method: asked.method,
+  });
+  const [result] = await findings([input]);
+  return { ...base, trait, result: result!, words: wordsOf({ ...state, plan: row.plan }, trait) };
 }
 
 /** Findings of all traits that have values, the primary first. */
 export async function allFindings(trialId: string | undefined) {
   const trial = await loadTrial(trialId);
-  const { row, log, state, blind } = trial;
+  const { row, state, blind } = trial;
   const { plan } = row;
   const order = [...plan.traits].sort(
     (a, b) => Number(b.id === plan.primaryTraitId) - Number(a.id === plan.primaryTraitId),
   );
-  const results = await findings(
-    plan,
-    log,
-    order.map((t): { traitId: TraitId } => ({ traitId: t.id })),
-  );
+  const results = await findings(order.map((t) => findingInput(state, t)));
   const found = results.flatMap((r) => (r.ok ? [r.value] : []));
   const primary = results[0]?.ok && plan.primaryTraitId ? results[0].value : null;
   return {

@@ -4,29 +4,32 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useMemo, useState } from 'react';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
-import { blindHeadline, headline, methodText, notes } from '~core/verdict/words';
+import { methodsFor } from '~core/analysis/methods';
+import { kindOf } from '~core/model/plan';
+import { againstControlTable, byCodeTable, chartCaption } from '~core/report/findingBlocks';
+import { blindHeadline, headline, isSoFar, methodText, notes, warningsOf } from '~core/verdict/words';
 import { FindingChart } from '../../ui/FindingChart';
 import { bytesOf, download } from '../../ui/download';
 import { findingPng } from '../../ui/findingChart';
 import type { RoomArgs } from '../roomArgs';
-import { AgainstControl } from './AgainstControl';
-import { ByCode } from './ByCode';
+import { Report, ReportTable } from '../../ui/Report';
 import { FromWhat } from './FromWhat';
+import { WordsTable } from './WordsTable';
 import { describeFindingError, lanesOf, nameIn, oneFinding } from './findingData';
 
 export async function clientLoader({ params, request }: RoomArgs) {
   const search = new URL(request.url).searchParams;
-  return oneFinding(
-    params.trialId,
-    search.get('trait'),
-    search.get('round'),
-    search.get('excluded') === 'in',
-    search.get('crop') === null ? null : Number(search.get('crop')),
-  );
+  return oneFinding(params.trialId, {
+    traitId: search.get('trait'),
+    roundId: search.get('round'),
+    withExcluded: search.get('excluded') === 'in',
+    crop: search.get('crop') === null ? null : Number(search.get('crop')),
+    method: search.get('method'),
+  });
 }
 
 export default function FindingsRoom() {
-  const { plan, state, trait, result, blind } = useLoaderData<typeof clientLoader>();
+  const { plan, trait, result, blind, hasExclusions, sealed, words } = useLoaderData<typeof clientLoader>();
   const [search, setSearch] = useSearchParams();
   const [open, setOpen] = useState(false);
   const lanes = useMemo(() => lanesOf(plan), [plan]);
@@ -45,11 +48,11 @@ export default function FindingsRoom() {
     const next = new URLSearchParams(search);
     if (value) next.set(key, value);
     else next.delete(key);
-    if (key === 'trait') next.delete('round');
+    if (key === 'trait') for (const other of ['round', 'method']) next.delete(other);
     setSearch(next);
   };
   const rounds = plan.rounds.filter((r) => r.traitIds.includes(trait.id));
-  const excluded = state.exclusions.length > 0;
+  const ways = methodsFor(kindOf(trait).observes);
   const chooser = (
     <div className="line no-print">
       <TextField
@@ -98,7 +101,7 @@ export default function FindingsRoom() {
           ))}
         </TextField>
       )}
-      {excluded && (
+      {hasExclusions && (
         <TextField
           select
           label={`Left-out ${plural(plan.unitNoun)}`}
@@ -108,6 +111,21 @@ export default function FindingsRoom() {
         >
           <MenuItem value="out">stay out</MenuItem>
           <MenuItem value="in">taken in</MenuItem>
+        </TextField>
+      )}
+      {ways.length > 1 && (
+        <TextField
+          select
+          label="Tested by"
+          value={search.get('method') ?? ways[0]!.id}
+          onChange={(e) => set('method', e.target.value === ways[0]!.id ? '' : e.target.value)}
+          sx={{ width: 220 }}
+        >
+          {ways.map((m) => (
+            <MenuItem key={m.id} value={m.id}>
+              {m.name}
+            </MenuItem>
+          ))}
         </TextField>
       )}
     </div>
@@ -120,14 +138,14 @@ export default function FindingsRoom() {
           {describeFindingError(result.error, plan)}
         </p>
         {chooser}
+        {words.length > 0 && <WordsTable words={words} plan={plan} />}
       </>
     );
   }
   const finding = result.value;
   const nameOf = nameIn(plan);
   const title = blind ? blindHeadline(finding) : headline(finding, nameOf);
-  const { comparison } = finding;
-  const level = Math.round((1 - comparison.alpha) * 100);
+  const warnings = warningsOf(finding, plan.unitNoun);
   const isPrimary = trait.id === plan.primaryTraitId;
   const shaded =
     trait.direction === 'band'
@@ -150,9 +168,9 @@ export default function FindingsRoom() {
           {trait.name} per {plan.unitNoun}
           {finding.roundName && `, ${finding.roundName.toLowerCase()}`}
           {finding.crop && `, ${finding.crop} alone`} · {finding.units.length} {plural(plan.unitNoun)}
-          {comparison.blocks > 1 && ` in ${comparison.blocks} blocks`} ·{' '}
+          {isSoFar(finding) && ', so far'} ·{' '}
           {isPrimary
-            ? state.seal
+            ? sealed
               ? 'deciding trait, chosen before the start'
               : 'deciding trait'
             : 'looked at beside the deciding trait: exploratory'}
@@ -168,8 +186,7 @@ export default function FindingsRoom() {
             caption={title}
           />
           <p className="small quiet" style={{ margin: '0.6rem 0 1rem' }}>
-            Each tile is a {plan.unitNoun}.
-            {trait.direction !== 'band' && comparison.anova && ` Line: mean and ${level} % interval.`}
+            {chartCaption(finding, plan.unitNoun)}
             {shaded}
           </p>
           <div className="line" style={{ justifyContent: 'space-between' }}>
@@ -182,28 +199,21 @@ export default function FindingsRoom() {
         <div className="stack">
           {blind ? (
             <>
-              <ByCode plan={plan} finding={finding} />
+              <ReportTable table={byCodeTable(finding, plan, nameOf)} />
               <p className="small">
                 Which code is which product, and which the control, is shown when the codes are opened in{' '}
                 <Link to={`/trial/${plan.id}/layout`}>Layout</Link>.
               </p>
             </>
           ) : (
-            <AgainstControl plan={plan} finding={finding} />
+            <ReportTable table={againstControlTable(finding, plan, nameOf)} />
           )}
-          {(blind ? [] : notes(finding, nameOf, plan.unitNoun)).map((n) => (
-            <div key={n.title} className={`note ${n.tone}`}>
-              <h3>{n.title}</h3>
-              <p>{n.text}</p>
-            </div>
-          ))}
-          {finding.warnings.length > 0 && (
-            <ul className="small" style={{ margin: 0, paddingLeft: '1.1rem', color: 'var(--ochre-text)' }}>
-              {finding.warnings.map((w) => (
-                <li key={w}>{w}</li>
-              ))}
-            </ul>
+          {!blind && (
+            <Report
+              blocks={notes(finding, nameOf, plan.unitNoun).map((n) => ({ type: 'note', ...n }))}
+            />
           )}
+          {warnings.length > 0 && <Report blocks={[{ type: 'list', tone: 'warning', items: warnings }]} />}
           <p className="small quiet">
             {methodText(finding, plan.unitNoun)}{' '}
             {!blind && (

@@ -1,53 +1,25 @@
 import Button from '@mui/material/Button';
-import { useEffect } from 'react';
+import { useMemo } from 'react';
 import { FormProvider, useFieldArray } from 'react-hook-form';
 import { type Plan, areaKinds } from '~core/model/plan';
 import { plural, sentenceCase } from '~core/quantity/format';
-import { protocolOf } from '~core/schedule/protocols';
 import { Choice, Field, GroupError, LockedForm } from '../../form/fields';
-import { fieldText } from '../../form/schemaFields';
+import { StaleNote } from '../../form/StaleNote';
+import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
-import { type AreaFormInput, emptyArea } from './layoutForms';
-
-type Places = Pick<Plan, 'protocolId' | 'areas' | 'unitShape' | 'unitWidthCm' | 'unitDepthCm' | 'spares'>;
-
-/** The kind of place that is usual for the kind of trial. */
-const usualKind = (plan: Pick<Plan, 'protocolId'>) => protocolOf(plan.protocolId)?.area;
-
-const toForm = (plan: Places): AreaFormInput => ({
-  intent: 'areas',
-  unitShape: plan.unitShape,
-  unitWidthCm: fieldText(plan.unitWidthCm),
-  unitDepthCm: fieldText(plan.unitDepthCm),
-  spares: String(plan.spares),
-  areas:
-    plan.areas.length > 0
-      ? plan.areas.map((a) => ({
-          id: a.id as string,
-          name: a.name,
-          kind: a.kind,
-          rows: String(a.rows),
-          columns: String(a.columns),
-          widthCm: fieldText(a.widthCm),
-          depthCm: fieldText(a.depthCm),
-        }))
-      : [emptyArea(1, usualKind(plan))],
-});
+import { type AreaFormInput, emptyArea, toAreasForm, usualKind } from './layoutForms';
 
 /** The places of a trial, their grid and real size, and the size and shape of one unit. */
 export function AreasForm({ plan, locked }: { plan: Plan; locked: boolean }) {
-  const { form, busy, onSubmit } = useRecordForm<AreaFormInput>(toForm(plan));
-  const { reset } = form;
-  const { protocolId, areas, unitShape, unitWidthCm, unitDepthCm, spares } = plan;
-  // An undo changes the places from outside.
-  useEffect(() => {
-    if (areas.length > 0) reset(toForm({ protocolId, areas, unitShape, unitWidthCm, unitDepthCm, spares }));
-  }, [protocolId, areas, unitShape, unitWidthCm, unitDepthCm, spares, reset]);
+  const shown = useMemo(() => toAreasForm(plan), [plan]);
+  const { form, busy, stale, onSubmit } = useRecordForm<AreaFormInput>(shown, { merges: true });
   const rows = useFieldArray({ control: form.control, name: 'areas', keyName: 'key' });
   return (
     <FormProvider {...form}>
       <LockedForm value={locked}>
         <form onSubmit={onSubmit} noValidate className="section">
+          <UnsavedGuard busy={busy} />
+          <StaleNote stale={stale} />
           <h2>Places</h2>
           <p className="quiet">
             Row 1 is at the back, column 1 at the left. With width and depth the plan is drawn to scale.

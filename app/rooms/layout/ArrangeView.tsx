@@ -1,5 +1,6 @@
 import { plural } from '~core/quantity/format';
 import type { ReactNode } from 'react';
+import { sayBrokenSeal } from '~core/log/verifySeal';
 import { positionKey, readingsOf } from '~core/model/plan';
 import { useDeed } from '../../form/useDeed';
 import { Legend } from '../../ui/Legend';
@@ -12,7 +13,7 @@ import type { LayoutData } from './layout';
 
 /** Who stands where: the plan to drag on, the design, who sees names, the seal. */
 export function ArrangeView(data: LayoutData & { head: ReactNode }) {
-  const { id, plan, positions, seal, blind, revealedAt, head } = data;
+  const { id, plan, positions, seal, blind, revealed, head } = data;
   const deed = useDeed();
   const readings = readingsOf(plan.gradient);
   return (
@@ -57,7 +58,8 @@ export function ArrangeView(data: LayoutData & { head: ReactNode }) {
           blinding={plan.blinding}
           sealed={seal !== null}
           blind={blind}
-          revealedAt={revealedAt}
+          revealedAt={revealed?.at ?? null}
+          keyMissing={data.keyMissing}
           trialId={id}
         />
         <SealPanel
@@ -66,6 +68,9 @@ export function ArrangeView(data: LayoutData & { head: ReactNode }) {
           missing={data.missing}
           canBreakSeal={data.canBreakSeal}
           openFindings={data.openFindings}
+          planRev={data.planRev}
+          lateDays={data.lateDays}
+          broken={sayBrokenSeal(data.sealCheck)}
         />
       </aside>
     </div>

@@ -5,16 +5,17 @@ import { describeLayoutError } from '~core/design/randomise';
 import type { Plan } from '~core/model/plan';
 import { formatFigure } from '~core/quantity/format';
 import { useDeed } from '../../form/useDeed';
-import { type Progress, balanceInWorker, stopPlanning } from '../../workers/planning';
+import { type Progress, balanceInWorker } from '../../workers/planning';
 import { freshSeed } from './DesignPanel';
 
 const CANDIDATES = 2000;
 
 /** Draws the layout again and again until the light is shared fairly. */
-export function BalancePanel({ plan, ready }: { plan: Plan; ready: boolean }) {
+export function BalancePanel({ plan, planRev, ready }: { plan: Plan; planRev: number; ready: boolean }) {
   const deed = useDeed();
   const [progress, setProgress] = useState<Progress | null>(null);
   const [said, setSaid] = useState('');
+  const [end, setEnd] = useState<(() => void) | null>(null);
   const { design } = plan;
   const chance = design !== null && design.kind !== 'hand' && design.kind !== 'interleave';
   if (!ready) return null;
@@ -26,13 +27,18 @@ export function BalancePanel({ plan, ready }: { plan: Plan; ready: boolean }) {
   const run = async () => {
     setSaid('');
     setProgress({ done: 0, total: CANDIDATES });
-    const found = await balanceInWorker(
-      plan,
-      { ...design, seed: Number(freshSeed()) },
-      CANDIDATES,
-      setProgress,
-    );
-    setProgress(null);
+    const task = balanceInWorker(plan, { ...design, seed: Number(freshSeed()) }, CANDIDATES, setProgress);
+    setEnd(() => task.end);
+    let found: Awaited<typeof task.answer>;
+    try {
+      found = await task.answer;
+    } catch (e) {
+      setSaid(e instanceof Error ? e.message : 'It failed.');
+      return;
+    } finally {
+      setProgress(null);
+      setEnd(null);
+    }
     if (!found.ok) {
       setSaid(
         found.error.tag === 'unread'
@@ -54,6 +60,8 @@ export function BalancePanel({ plan, ready }: { plan: Plan; ready: boolean }) {
       settings: design.settings,
       seed,
       balance,
+      // The draws were for the plan as it is now: one that has changed since is drawn for anew.
+      seenPlanRev: planRev,
     });
   };
   return (
@@ -73,7 +81,7 @@ export function BalancePanel({ plan, ready }: { plan: Plan; ready: boolean }) {
             <span className="small num">
               {progress.done} of {progress.total}
             </span>
-            <Button size="small" color="inherit" onClick={() => void stopPlanning()}>
+            <Button size="small" color="inherit" onClick={() => end?.()}>
               Stop here
             </Button>
           </div>

@@ -13,10 +13,12 @@ interface Props {
   sealed: boolean;
   blind: boolean;
   revealedAt: string | null;
+  /** the key isn’t on this bench */
+  keyMissing: boolean;
 }
 
 /** Who sees names: open, codes for the scorer, codes for the feeder too; and the opening of the codes. */
-export function BlindPanel({ trialId, blinding, sealed, blind, revealedAt }: Props) {
+export function BlindPanel({ trialId, blinding, sealed, blind, revealedAt, keyMissing }: Props) {
   const deed = useDeed();
   const [asked, setAsked] = useState(false);
   return (
@@ -48,7 +50,13 @@ export function BlindPanel({ trialId, blinding, sealed, blind, revealedAt }: Pro
           scores doesn’t open it.
         </p>
       )}
-      {sealed && blind && (
+      {keyMissing && (
+        <p className="note open small">
+          The key isn’t on this bench, so names stay hidden. The letters here aren’t those on the bottle tags:
+          go by the codes of the units. Importing the file that holds the key brings it.
+        </p>
+      )}
+      {sealed && blind && !keyMissing && (
         <>
           {asked ? (
             <div className="note open">

@@ -12,12 +12,13 @@ import { useDeed } from '../../form/useDeed';
 import { simulatedLightMeter } from '../../instruments/simulatedLightMeter';
 import { PlanView } from '../../ui/PlanView';
 import { Tessera, TesseraName, tesseraLetter } from '../../ui/Tessera';
+import { GRADIENT_LIMIT_PERCENT } from '~core/plan/limits';
 import { BalancePanel } from './BalancePanel';
 import { tintOf } from './tint';
 import type { LayoutData } from './layout';
 
 /** The light map: readings per position, typed, pasted or from the meter; and what each contender gets. */
-export function LightView({ plan, positions, seal, head }: LayoutData & { head: ReactNode }) {
+export function LightView({ plan, planRev, positions, seal, head }: LayoutData & { head: ReactNode }) {
   const deed = useDeed();
   const sealed = seal !== null;
   const [name, setName] = useState(plan.gradient?.name ?? 'Light');
@@ -168,9 +169,9 @@ export function LightView({ plan, positions, seal, head }: LayoutData & { head: 
                 ))}
               </tbody>
             </table>
-            <p className={spread > 5 ? 'note bad' : 'note good'} style={{ marginTop: '0.8rem' }}>
+            <p className={spread > GRADIENT_LIMIT_PERCENT ? 'note bad' : 'note good'} style={{ marginTop: '0.8rem' }}>
               {formatFigure(spread, 1)} % apart{plan.rotation ? ' over the rotation' : ''}
-              {spread > 5 ? ': more than the twentieth that fairness allows.' : ': fair enough.'}
+              {spread > GRADIENT_LIMIT_PERCENT ? ': more than the twentieth that fairness allows.' : ': fair enough.'}
             </p>
           </section>
         )}
@@ -245,7 +246,7 @@ export function LightView({ plan, positions, seal, head }: LayoutData & { head: 
                 aria-label="Readings"
               />
             )}
-            <BalancePanel plan={plan} ready={!dirty && plan.gradient !== null} />
+            <BalancePanel plan={plan} planRev={planRev} ready={!dirty && plan.gradient !== null} />
           </>
         )}
       </aside>

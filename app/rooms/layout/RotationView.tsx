@@ -7,7 +7,7 @@ import { Link } from 'react-router';
 import { exposureSpreadPercent, meanExposure, rotationPlan } from '~core/design/rotation';
 import type { Plan, Position, Unit } from '~core/model/plan';
 import { formatFigure, plural } from '~core/quantity/format';
-import { dateOfDay } from '~core/schedule/rounds';
+import { dateOfDay } from '~core/plan/days';
 import { shortDate, todayDate } from '../../bench/clock';
 import { Choice, Field, LockedForm } from '../../form/fields';
 import { useDeed } from '../../form/useDeed';

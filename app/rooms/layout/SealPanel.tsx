@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import dayjs from 'dayjs';
 import { Link } from 'react-router';
 import type { TrialState } from '~core/log/state';
-import type { Missing } from '~core/model/seal';
+import type { Missing } from '~core/plan/seal';
 import { useDeed } from '../../form/useDeed';
 
 interface Props {
@@ -12,10 +12,17 @@ interface Props {
   canBreakSeal: boolean;
   /** findings of the fairness audit that are neither cured nor accepted */
   openFindings: number;
+  /** the plan as it is looked at */
+  planRev: number;
+  /** days from the start to the seal */
+  lateDays: number;
+  /** why the seal doesn’t stand for the plan, in words; null when it does */
+  broken: string | null;
 }
 
 /** Freezes the plan with time and hash; shows both ever after. */
-export function SealPanel({ trialId, seal, missing, canBreakSeal, openFindings }: Props) {
+export function SealPanel(props: Props) {
+  const { trialId, seal, missing, canBreakSeal, openFindings, planRev, lateDays, broken } = props;
   const deed = useDeed();
   if (seal) {
     return (
@@ -30,6 +37,17 @@ export function SealPanel({ trialId, seal, missing, canBreakSeal, openFindings }
             {seal.planSha256}
           </code>
         </p>
+        {broken && (
+          <p role="alert" className="note bad">
+            {broken}
+          </p>
+        )}
+        {lateDays > 0 && (
+          <p className="note open small">
+            Sealed {lateDays} {lateDays === 1 ? 'day' : 'days'} after the start: what was predicted may have
+            been seen. The review says so.
+          </p>
+        )}
         <p className="small quiet">
           Anyone with the exported plan can check that it wasn’t changed afterwards. Moves are log entries
           now.
@@ -72,7 +90,7 @@ export function SealPanel({ trialId, seal, missing, canBreakSeal, openFindings }
           </ul>
         </>
       ) : (
-        <Button variant="contained" onClick={() => deed({ intent: 'seal' })}>
+        <Button variant="contained" onClick={() => deed({ intent: 'seal', seenPlanRev: planRev })}>
           Seal the plan
         </Button>
       )}

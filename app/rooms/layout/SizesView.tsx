@@ -2,6 +2,9 @@ import Button from '@mui/material/Button';
 import { type ReactNode, useState } from 'react';
 import { parseDecimal } from '~core/formats/csv';
 import type { UnitId } from '~core/model/ids';
+import { START_SIZE_LIMIT_PERCENT } from '~core/plan/limits';
+import { planIndex } from '~core/plan/planIndex';
+import { startSizes } from '~core/plan/startSizes';
 import { formatFigure } from '~core/quantity/format';
 import { useDeed } from '../../form/useDeed';
 import { PlanView } from '../../ui/PlanView';
@@ -23,22 +26,7 @@ export function SizesView({ plan, positions, seal, head }: LayoutData & { head: 
     if (value === null || value < 0) wrong.add(id);
     else sizes.set(id, value);
   }
-  const rows = plan.treatments.map((t, i) => {
-    const own = plan.units
-      .filter((u) => u.treatmentId === t.id && sizes.has(u.id))
-      .map((u) => sizes.get(u.id)!);
-    return {
-      t,
-      i,
-      n: own.length,
-      mean: own.length > 0 ? own.reduce((s, v) => s + v, 0) / own.length : null,
-      range: own.length > 0 ? `${Math.min(...own)}–${Math.max(...own)}` : '–',
-    };
-  });
-  const means = rows.flatMap((r) => (r.mean === null ? [] : [r.mean]));
-  const grand = means.reduce((s, v) => s + v, 0) / means.length;
-  const spread =
-    means.length > 1 && grand > 0 ? (100 * (Math.max(...means) - Math.min(...means))) / grand : null;
+  const { rows, spreadPercent: spread } = startSizes(plan, sizes);
   return (
     <div className="with-side">
       <div className="main">
@@ -87,21 +75,25 @@ export function SizesView({ plan, positions, seal, head }: LayoutData & { head: 
           </thead>
           <tbody>
             {rows.map((r) => (
-              <tr key={r.t.id}>
+              <tr key={r.treatment.id}>
                 <td>
-                  <TesseraName index={r.i} size={16} name={r.t.name} />
+                  <TesseraName
+                    index={planIndex(plan).treatmentOrder(r.treatment.id)}
+                    size={16}
+                    name={r.treatment.name}
+                  />
                 </td>
                 <td className="n">{r.n}</td>
                 <td className="n">{r.mean === null ? '–' : Number(r.mean.toPrecision(3))}</td>
-                <td className="n">{r.range}</td>
+                <td className="n">{r.n === 0 ? '–' : `${r.least}–${r.most}`}</td>
               </tr>
             ))}
           </tbody>
         </table>
         {spread !== null && (
-          <p className={spread > 10 ? 'note bad' : 'note good'}>
+          <p className={spread > START_SIZE_LIMIT_PERCENT ? 'note bad' : 'note good'}>
             Means {formatFigure(spread, 0)} % apart
-            {spread > 10 ? ': share small and large out before the start.' : ': alike.'}
+            {spread > START_SIZE_LIMIT_PERCENT ? ': share small and large out before the start.' : ': alike.'}
           </p>
         )}
         {wrong.size > 0 && (

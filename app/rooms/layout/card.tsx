@@ -5,7 +5,7 @@ import { letterOf } from '~core/design/blinding';
 import { jarsOf } from '~core/mixing/jars';
 import { rotationPlan } from '~core/design/rotation';
 import { positionKey } from '~core/model/plan';
-import { dateOfDay } from '~core/schedule/rounds';
+import { dateOfDay } from '~core/plan/days';
 import { shortDate } from '../../bench/clock';
 import { loadTrial } from '../../store/trials';
 import { Caution } from '../../ui/Caution';

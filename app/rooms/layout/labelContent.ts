@@ -3,7 +3,7 @@ import { walkOrder } from '~core/design/layOut';
 import type { UnitId } from '~core/model/ids';
 import type { Plan, Position, Treatment } from '~core/model/plan';
 import { jarsOf } from '~core/mixing/jars';
-import type { BlindKey } from '~core/model/trial';
+import type { BlindKey } from '~core/log/trial';
 import { shortDate } from '../../bench/clock';
 
 /** What stands on one label. */

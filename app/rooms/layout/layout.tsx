@@ -3,9 +3,14 @@ import Button from '@mui/material/Button';
 import { useEffect } from 'react';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
 import { audit, openFindings } from '~core/fairness/audit';
-import { missingForSeal } from '~core/model/seal';
+import { localDay } from '~core/log/localDay';
+import { verifySeal } from '~core/log/verifySeal';
+import { dayOfDate } from '~core/plan/days';
+import { missingForSeal } from '~core/plan/seal';
 import { useDeed } from '../../form/useDeed';
-import { loadTrial, undoDepth } from '../../store/trials';
+import { saidBy } from '../../form/schemaFields';
+import { loadTrial } from '../../store/trials';
+import { undoDepth } from '../../store/undo';
 import { announce } from '../../ui/announce';
 import { RoomHead } from '../../ui/RoomHead';
 import { ViewSwitch } from '../../ui/ViewSwitch';
@@ -27,11 +32,15 @@ export async function clientLoader({ params }: RoomArgs) {
     /** under codes while the trial is blind */
     plan: shown.plan,
     blind,
-    revealedAt: state.revealedAt,
+    revealed: state.revealed,
+    keyMissing: trial.keyMissing,
+    planRev: trial.planRev,
+    lateDays: state.seal ? dayOfDate(row.plan.startDate, localDay(state.seal)) : 0,
+    sealCheck: verifySeal(row.plan, state.seal, row.sealedAs),
     positions: state.positions,
     seal: state.seal,
     canBreakSeal: state.observations.length === 0,
-    undoable: state.seal ? 0 : undoDepth(row.id),
+    undoable: state.seal ? 0 : await undoDepth(row.id),
     missing: missingForSeal(row.plan),
     openFindings: openFindings(audit(plainAuditInput(trial))).length,
     turnsDone: [...state.tasksDone.keys()].filter((t) => t.startsWith('turn ')),
@@ -40,13 +49,13 @@ export async function clientLoader({ params }: RoomArgs) {
 export type LayoutData = Awaited<ReturnType<typeof clientLoader>>;
 
 /** Forms with fields of their own show their messages there; all else answers by a notice. */
-const formIntents = new Set(['areas', 'design']);
+const formIntents = new Set(['', 'areas', 'design']);
 
 export async function clientAction({ params, request }: RoomArgs) {
   const data: unknown = await request.json();
   const result = await layoutAction(params.trialId, data);
   const intent = typeof data === 'object' && data !== null && 'intent' in data ? String(data.intent) : '';
-  const text = 'errors' in result ? Object.values(result.errors)[0] : result.message;
+  const text = saidBy(result);
   if (!formIntents.has(intent) && text) announce(text);
   return result;
 }

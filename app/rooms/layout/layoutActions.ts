@@ -4,17 +4,35 @@ import { layOut, movesFor } from '~core/design/layOut';
 import { describeLayoutError } from '~core/design/randomise';
 import { rotationPlan } from '~core/design/rotation';
 import { type Plan, type Position, positionKey, reservedUse } from '~core/model/plan';
-import { missingForSeal } from '~core/model/seal';
+import { err, ok } from '~core/model/result';
+import { planIndex } from '~core/plan/planIndex';
+import { missingForSeal } from '~core/plan/seal';
 import { LABELS_TASK, turnTask } from '~core/schedule/tasks';
 import { formatFigure } from '~core/quantity/format';
 import { type ActionResult, fieldErrors } from '../../form/schemaFields';
-import { appendEntries, loadTrial, savePlan, sealPlan, undoPlan } from '../../store/trials';
-import { LayoutForm } from './layoutForms';
+import { type MergeError, SentForm, mergedValues, refusal } from '../../form/mergedForm';
+import { change as changeTrial } from '../../store/change';
+import { type ChangeError, describeChangeError } from '../../store/errors';
+import { appendEntries, loadTrial, savePlan, sealPlan } from '../../store/trials';
+import { undoAction } from '../undoAction';
+import { AreaForm, LayoutForm, toAreasForm } from './layoutForms';
 
 type Form = z.output<typeof LayoutForm>;
 type FormOf<I extends Form['intent']> = Extract<Form, { intent: I }>;
 
-const sealedError: ActionResult = { errors: { intent: 'The plan is sealed.' } };
+/** A refusal in words, as `Result`s carry it out of a change. */
+interface Said {
+  tag: 'said';
+  at: string;
+  text: string;
+}
+const said = (at: string, text: string) => err<Said>({ tag: 'said', at, text });
+
+function answer(error: Said | ChangeError): ActionResult {
+  return error.tag === 'said'
+    ? { errors: { [error.at]: error.text } }
+    : { errors: { intent: describeChangeError(error) } };
+}
 
 async function change(
   trialId: string | undefined,
@@ -22,121 +40,143 @@ async function change(
   to: (plan: Plan) => Plan,
 ): Promise<ActionResult> {
   const saved = await savePlan(trialId, to);
-  return saved.ok ? { saved: true, message } : sealedError;
+  return saved.ok ? { saved: true, message } : answer(saved.error);
 }
 
-async function saveAreas(trialId: string | undefined, form: FormOf<'areas'>): Promise<ActionResult> {
+/** The plan with these places; a layout that would have holes isn't the one that was drawn: it goes. */
+function withAreas(plan: Plan, form: FormOf<'areas'>): Plan {
   const { unitShape, unitWidthCm, unitDepthCm, spares } = form;
-  let lost = 0;
-  const saved = await savePlan(trialId, (plan) => {
-    const areas = form.areas.map((a) => ({
-      ...a,
-      reserved: (plan.areas.find((old) => old.id === a.id)?.reserved ?? []).filter(
-        (c) => c.row < a.rows && c.column < a.columns,
-      ),
-    }));
-    const fits = (p: Position) => {
-      const area = areas.find((a) => a.id === p.areaId);
-      return area !== undefined && p.row < area.rows && p.column < area.columns;
-    };
-    const units = plan.units.filter((u) => fits(u.position));
-    lost = plan.units.length - units.length;
-    const gradient = plan.gradient && {
-      ...plan.gradient,
-      readings: plan.gradient.readings.filter((r) => fits(r.position)),
-    };
-    // A layout with holes isn't the one that was randomised: it is drawn anew.
-    return {
-      ...plan,
-      unitShape,
-      unitWidthCm,
-      unitDepthCm,
-      spares,
-      areas,
-      gradient,
-      units: lost > 0 ? [] : units,
-    };
+  const areas = form.areas.map((a) => ({
+    ...a,
+    reserved: (plan.areas.find((old) => old.id === a.id)?.reserved ?? []).filter(
+      (c) => c.row < a.rows && c.column < a.columns,
+    ),
+  }));
+  const fits = (p: Position) => {
+    const area = areas.find((a) => a.id === p.areaId);
+    return area !== undefined && p.row < area.rows && p.column < area.columns;
+  };
+  const gradient = plan.gradient && {
+    ...plan.gradient,
+    readings: plan.gradient.readings.filter((r) => fits(r.position)),
+  };
+  const units = plan.units.every((u) => fits(u.position)) ? plan.units : [];
+  return { ...plan, unitShape, unitWidthCm, unitDepthCm, spares, areas, gradient, units };
+}
+
+async function saveAreas(trialId: string | undefined, sent: SentForm): Promise<ActionResult> {
+  let lost = false;
+  const saved = await savePlan<MergeError>(trialId, (plan) => {
+    // A plan without places shows one to start from, which isn't saved yet.
+    const values = mergedValues(sent, toAreasForm(plan), AreaForm);
+    if (!values.ok) return values;
+    const next = withAreas(plan, values.value);
+    lost = next.units.length < plan.units.length;
+    return ok(next);
   });
-  if (!saved.ok) return sealedError;
+  if (!saved.ok) return refusal(saved.error, 'areas');
   return {
     saved: true,
-    message: lost > 0 ? 'The places changed; randomise again.' : 'The places are saved.',
+    message: lost ? 'The places changed; randomise again.' : 'The places are saved.',
+    now: toAreasForm(saved.value.trial.row.plan),
   };
 }
 
-async function laidOut(trialId: string | undefined, design: Plan['design'] & object): Promise<ActionResult> {
-  const { row } = await loadTrial(trialId);
-  const units = layOut(row.plan, design);
-  if (!units.ok) return { errors: { replicates: describeLayoutError(units.error) } };
-  const message = design.balance
-    ? `Laid out; treatment means lie ${formatFigure(design.balance.spreadPercent, 1)} % apart.`
-    : 'Units are laid out.';
-  return change(trialId, message, (plan) => ({ ...plan, design, units: units.value }));
+async function laidOut(
+  trialId: string | undefined,
+  design: Plan['design'] & object,
+  seenPlanRev?: number,
+): Promise<ActionResult> {
+  const saved = await savePlan<Said>(
+    trialId,
+    (plan) => {
+      const units = layOut(plan, design);
+      return units.ok
+        ? ok({ ...plan, design, units: units.value })
+        : said('replicates', describeLayoutError(units.error));
+    },
+    seenPlanRev === undefined ? {} : { seenPlanRev },
+  );
+  if (!saved.ok) return answer(saved.error);
+  return {
+    saved: true,
+    message: design.balance
+      ? `Laid out; treatment means lie ${formatFigure(design.balance.spreadPercent, 1)} % apart.`
+      : 'Units are laid out.',
+  };
 }
 
 async function moveUnit(trialId: string | undefined, form: FormOf<'move'>): Promise<ActionResult> {
-  const { state, row } = await loadTrial(trialId);
-  const area = row.plan.areas.find((a) => a.id === form.to.areaId);
-  if (!area || reservedUse(area, form.to.row, form.to.column)) {
-    return { errors: { to: 'That place is blocked or belongs to a guard.' } };
-  }
-  const moves = movesFor(state.positions, form.unitId, form.to);
-  if (moves.length === 0) return { saved: true, message: 'It stands there already.' };
-  if (state.seal) {
-    await appendEntries(trialId, [{ kind: 'move', moves, reason: form.reason }]);
-    return { saved: true, message: 'Moved, and written into the log.' };
-  }
-  return change(trialId, 'Moved.', (plan) => ({
-    ...plan,
-    units: plan.units.map((u) => ({
-      ...u,
-      position: moves.find((m) => m.unitId === u.id)?.to ?? u.position,
-    })),
-  }));
+  let message = '';
+  const done = await changeTrial<Said>(trialId, ({ trial: { state, row } }) => {
+    const area = planIndex(row.plan).area(form.to.areaId);
+    if (!area || reservedUse(area, form.to.row, form.to.column)) {
+      return said('to', 'That place is blocked or belongs to a guard.');
+    }
+    const moves = movesFor(state.positions, form.unitId, form.to);
+    message =
+      moves.length === 0
+        ? 'It stands there already.'
+        : state.seal
+          ? 'Moved, and written into the log.'
+          : 'Moved.';
+    if (moves.length === 0) return ok({});
+    if (state.seal) return ok({ entries: [{ kind: 'move', moves, reason: form.reason }] });
+    const to = new Map(moves.map((m) => [m.unitId, m.to]));
+    const units = row.plan.units.map((u) => ({ ...u, position: to.get(u.id) ?? u.position }));
+    return ok({ plan: { ...row.plan, units } });
+  });
+  return done.ok ? { saved: true, message } : answer(done.error);
 }
 
-/** A free place becomes blocked, then a guard's, then free again. */
+/** A free position becomes blocked, then a guard's, then free again. */
 async function reserve(trialId: string | undefined, { position }: FormOf<'reserve'>): Promise<ActionResult> {
-  const { row } = await loadTrial(trialId);
-  if (row.plan.units.some((u) => positionKey(u.position) === positionKey(position))) {
-    return { errors: { position: 'A unit stands there; move it first.' } };
-  }
   const next = { none: 'blocked', blocked: 'guard', guard: null } as const;
-  let said = '';
-  const result = await change(trialId, '', (plan) => ({
-    ...plan,
-    areas: plan.areas.map((a) => {
+  let message = '';
+  const saved = await savePlan<Said>(trialId, (plan) => {
+    if (plan.units.some((u) => positionKey(u.position) === positionKey(position))) {
+      return said('position', 'A unit stands there; move it first.');
+    }
+    const areas = plan.areas.map((a) => {
       if (a.id !== position.areaId) return a;
       const use = next[reservedUse(a, position.row, position.column) ?? 'none'];
-      said = use === 'blocked' ? 'Blocked.' : use === 'guard' ? 'A guard stands there.' : 'Free again.';
+      message = use === 'blocked' ? 'Blocked.' : use === 'guard' ? 'A guard stands there.' : 'Free again.';
       const others = a.reserved.filter((c) => c.row !== position.row || c.column !== position.column);
       return {
         ...a,
         reserved: use ? [...others, { row: position.row, column: position.column, use }] : others,
       };
-    }),
-  }));
-  return 'saved' in result ? { saved: true, message: said } : result;
+    });
+    return ok({ ...plan, areas });
+  });
+  return saved.ok ? { saved: true, message } : answer(saved.error);
 }
 
 /** Writes the moves of one turn of the rotation into the log. */
 async function turn(trialId: string | undefined, { number }: FormOf<'turn'>): Promise<ActionResult> {
-  const { row, state } = await loadTrial(trialId);
-  if (!state.seal) return { errors: { turn: 'Turns begin when the plan is sealed.' } };
-  const wanted = rotationPlan(row.plan).find((t) => t.number === number);
-  if (!wanted) return { errors: { turn: 'There is no such turn.' } };
-  const moves = [...wanted.positions].flatMap(([unitId, to]) =>
-    positionKey(state.positions.get(unitId)!) === positionKey(to) ? [] : [{ unitId, to }],
-  );
+  let moved = 0;
   const task = turnTask(number);
-  await appendEntries(trialId, [
-    ...(moves.length > 0 ? [{ kind: 'move' as const, moves, reason: `rotation, ${task}` }] : []),
-    { kind: 'taskDone', task },
-  ]);
-  return { saved: true, message: `Turn ${number}: ${moves.length} moved, and written into the log.` };
+  const done = await appendEntries<Said>(trialId, ({ row, state }) => {
+    if (!state.seal) return said('turn', 'Turns begin when the plan is sealed.');
+    if (state.tasksDone.has(task)) return said('turn', 'This turn is in the log already.');
+    const wanted = rotationPlan(row.plan).find((t) => t.number === number);
+    if (!wanted) return said('turn', 'There is no such turn.');
+    const moves = [...wanted.positions].flatMap(([unitId, to]) =>
+      positionKey(state.positions.get(unitId)!) === positionKey(to) ? [] : [{ unitId, to }],
+    );
+    moved = moves.length;
+    return ok([
+      ...(moves.length > 0 ? [{ kind: 'move' as const, moves, reason: `rotation, ${task}` }] : []),
+      { kind: 'taskDone' as const, task },
+    ]);
+  });
+  return done.ok
+    ? { saved: true, message: `Turn ${number}: ${moved} moved, and written into the log.` }
+    : answer(done.error);
 }
 
-async function seal(trialId: string | undefined): Promise<ActionResult> {
+/** Seals the plan as it was looked at: what is missing is asked of the plan in the database. */
+async function seal(trialId: string | undefined, { seenPlanRev }: FormOf<'seal'>): Promise<ActionResult> {
   const { row, key } = await loadTrial(trialId);
   const missing = missingForSeal(row.plan);
   if (missing.length > 0)
@@ -144,44 +184,55 @@ async function seal(trialId: string | undefined): Promise<ActionResult> {
   if (row.plan.blinding !== 'open' && !(key && keyFits(key, row.plan))) {
     return { errors: { seal: 'The codes don’t fit the contenders; save the blinding again.' } };
   }
-  await sealPlan(trialId);
-  return { saved: true, message: 'The plan is sealed.' };
+  const sealed = await sealPlan(trialId, seenPlanRev);
+  return sealed.ok ? { saved: true, message: 'The plan is sealed.' } : answer(sealed.error);
 }
 
 async function breakSeal(trialId: string | undefined): Promise<ActionResult> {
-  const { state } = await loadTrial(trialId);
-  if (!state.seal) return { saved: true, message: 'There is no seal.' };
-  if (state.observations.length > 0) {
-    return { errors: { seal: 'Values are logged already: the seal stays, and changes go to the log.' } };
-  }
-  await appendEntries(trialId, [
-    {
-      kind: 'correction',
-      supersedes: state.seal.entryId,
-      replacement: null,
-      reason: 'seal broken before the first value',
-    },
-  ]);
-  return { saved: true, message: 'The seal is broken; the log keeps both.' };
+  const broken = await appendEntries<Said>(trialId, ({ state }) => {
+    if (!state.seal) return said('seal', 'There is no seal.');
+    if (state.observations.length > 0) {
+      return said('seal', 'Values are logged already: the seal stays, and changes go to the log.');
+    }
+    return ok([
+      {
+        kind: 'correction' as const,
+        supersedes: state.seal.entryId,
+        replacement: null,
+        reason: 'seal broken before the first value',
+      },
+    ]);
+  });
+  return broken.ok
+    ? { saved: true, message: 'The seal is broken; the log keeps both.' }
+    : answer(broken.error);
 }
 
 /** Opens the codes: a log entry with the time, which can't be taken back. */
 async function reveal(trialId: string | undefined): Promise<ActionResult> {
-  const { state, blind } = await loadTrial(trialId);
-  if (!blind) return { saved: true, message: 'The codes are open.' };
-  if (!state.seal) return { errors: { reveal: 'Codes are opened after the seal.' } };
-  await appendEntries(trialId, [{ kind: 'reveal', reason: '' }]);
-  return { saved: true, message: 'The codes are open; the log has the time.' };
+  const opened = await appendEntries<Said>(trialId, ({ state, blind, keyMissing }) => {
+    if (!blind) return said('reveal', 'The codes are open.');
+    if (!state.seal) return said('reveal', 'Codes are opened after the seal.');
+    if (keyMissing) {
+      return said('reveal', 'The key isn’t on this bench: import the file that holds it first.');
+    }
+    return ok([{ kind: 'reveal' as const, reason: '' }]);
+  });
+  return opened.ok
+    ? { saved: true, message: 'The codes are open; the log has the time.' }
+    : answer(opened.error);
 }
 
 /** Everything the Layout room can do to a trial. */
 export async function layoutAction(trialId: string | undefined, data: unknown): Promise<ActionResult> {
+  const sent = SentForm.safeParse(data);
+  if (sent.success && sent.data.values !== undefined) return saveAreas(trialId, sent.data);
   const parsed = LayoutForm.safeParse(data);
   if (!parsed.success) return { errors: fieldErrors(parsed.error) };
   const form = parsed.data;
   switch (form.intent) {
     case 'areas':
-      return saveAreas(trialId, form);
+      return saveAreas(trialId, { base: data, values: data });
     case 'design': {
       const { kind, replicates, seed, settings } = form;
       return laidOut(trialId, {
@@ -193,8 +244,8 @@ export async function layoutAction(trialId: string | undefined, data: unknown): 
       });
     }
     case 'balanced': {
-      const { intent: _, ...design } = form;
-      return laidOut(trialId, design);
+      const { intent: _, seenPlanRev, ...design } = form;
+      return laidOut(trialId, design, seenPlanRev);
     }
     case 'move':
       return moveUnit(trialId, form);
@@ -232,16 +283,21 @@ export async function layoutAction(trialId: string | undefined, data: unknown): 
     case 'turn':
       return turn(trialId, form);
     case 'undo':
-      await undoPlan(trialId);
-      return { saved: true, message: 'Taken back.' };
+      return undoAction(trialId);
     case 'seal':
-      return seal(trialId);
+      return seal(trialId, form);
     case 'breakSeal':
       return breakSeal(trialId);
     case 'reveal':
       return reveal(trialId);
     case 'labelsPrinted':
-      await appendEntries(trialId, [{ kind: 'taskDone', task: LABELS_TASK }]);
-      return { saved: true, message: 'Written down: the labels are printed.' };
+      return labelsPrinted(trialId);
   }
+}
+
+async function labelsPrinted(trialId: string | undefined): Promise<ActionResult> {
+  const done = await appendEntries(trialId, [{ kind: 'taskDone', task: LABELS_TASK }]);
+  return done.ok
+    ? { saved: true, message: 'Written down: the labels are printed.' }
+    : answer(done.error);
 }

@@ -11,7 +11,8 @@ import {
   designKinds,
 } from '~core/model/plan';
 import { sentenceCase } from '~core/quantity/format';
-import { optionalNumber, typedNumber } from '../../form/schemaFields';
+import { protocolOf } from '~core/schedule/protocols';
+import { fieldText, optionalNumber, typedNumber } from '../../form/schemaFields';
 
 /** What the Layout room's forms and deeds send, by `intent`. */
 
@@ -72,6 +73,8 @@ export const BalancedForm = z.object({
   seed: z.number().int().min(0).max(0xffffffff),
   settings: z.array(z.string()),
   balance: Balance,
+  /** the plan as it was when the draws began */
+  seenPlanRev: z.number().int(),
 });
 
 export const MoveForm = z.object({
@@ -104,7 +107,8 @@ export type RotationFormInput = z.input<typeof RotationForm>;
 
 export const BlindForm = z.object({ intent: z.literal('blinding'), blinding: z.enum(blindings) });
 export const TurnForm = z.object({ intent: z.literal('turn'), number: z.number().int().min(1) });
-export const Simple = z.object({ intent: z.enum(['undo', 'seal', 'breakSeal', 'reveal', 'labelsPrinted']) });
+export const SealForm = z.object({ intent: z.literal('seal'), seenPlanRev: z.number().int() });
+export const Simple = z.object({ intent: z.enum(['undo', 'breakSeal', 'reveal', 'labelsPrinted']) });
 
 export const LayoutForm = z.discriminatedUnion('intent', [
   AreaForm,
@@ -117,11 +121,39 @@ export const LayoutForm = z.discriminatedUnion('intent', [
   RotationForm,
   BlindForm,
   TurnForm,
+  SealForm,
   Simple,
 ]);
 
-export const emptyArea = (n: number, kind: AreaKind = 'shelf') => ({
-  id: newId<AreaId>() as string,
+/** The kind of place that is usual for the kind of trial. */
+export const usualKind = (plan: Pick<Plan, 'protocolId'>): AreaKind | undefined =>
+  protocolOf(plan.protocolId)?.area;
+
+/** The places of a plan as their form shows them; one to start from where there are none. */
+export const toAreasForm = (
+  plan: Pick<Plan, 'id' | 'protocolId' | 'areas' | 'unitShape' | 'unitWidthCm' | 'unitDepthCm' | 'spares'>,
+): AreaFormInput => ({
+  intent: 'areas',
+  unitShape: plan.unitShape,
+  unitWidthCm: fieldText(plan.unitWidthCm),
+  unitDepthCm: fieldText(plan.unitDepthCm),
+  spares: String(plan.spares),
+  areas:
+    plan.areas.length > 0
+      ? plan.areas.map((a) => ({
+          id: a.id as string,
+          name: a.name,
+          kind: a.kind,
+          rows: String(a.rows),
+          columns: String(a.columns),
+          widthCm: fieldText(a.widthCm),
+          depthCm: fieldText(a.depthCm),
+        }))
+      : [emptyArea(1, usualKind(plan), `${plan.id}-area`)],
+});
+
+export const emptyArea = (n: number, kind: AreaKind = 'shelf', id: string = newId<AreaId>()) => ({
+  id,
   name: kind !== 'shelf' ? `${sentenceCase(kind)}${n > 1 ? ` ${n}` : ''}` : n === 1 ? 'Shelf' : `Level ${n}`,
   kind,
   rows: '2',

@@ -4,51 +4,85 @@ import { useState } from 'react';
 import { useLoaderData } from 'react-router';
 import { z } from 'zod';
 import { jarCodes, jarsOf } from '~core/mixing/jars';
-import { EntryBody } from '~core/model/entry';
+import { EntryBody } from '~core/log/entry';
 import { EntryId } from '~core/model/ids';
 import { type ActionResult, fieldErrors } from '../../form/schemaFields';
 import { useDeed } from '../../form/useDeed';
+import { entryKinds } from '~core/log/kinds';
+import { err, ok } from '~core/model/result';
+import { openConflicts, settleConflict } from '../../store/conflicts';
+import { describeChangeError } from '../../store/errors';
 import { appendEntries, loadTrial } from '../../store/trials';
+import { announce } from '../../ui/announce';
 import { useNotice } from '../../ui/Notices';
 import { quietButton } from '../../ui/quietButton';
 import { RoomHead } from '../../ui/RoomHead';
 import { LogDialog } from '../LogDialog';
 import type { RoomArgs } from '../roomArgs';
-import { logLines, staysFor } from './logLines';
+import { ConflictList } from './ConflictList';
+import { kindOfLine, logLines, sayLine, staysFor, wordsFor } from './logLines';
 
 const LogRoomForm = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('write'), body: EntryBody }),
   z.object({ intent: z.literal('takeBack'), id: EntryId }),
+  z.object({
+    intent: z.literal('settle'),
+    id: EntryId,
+    sha256: z.string(),
+    as: z.enum(['kept', 'taken']),
+  }),
 ]);
 
 export async function clientLoader({ params }: RoomArgs) {
-  const { row, log, shown, key } = await loadTrial(params.trialId);
-  return { plan: shown.plan, lines: logLines(shown.plan, log, shown, jarCodes(jarsOf(row.plan, key))) };
+  const { row, shown, key } = await loadTrial(params.trialId);
+  const codes = jarCodes(jarsOf(row.plan, key));
+  const words = wordsFor(shown.plan, codes);
+  const conflicts = (await openConflicts(row.id)).map((c) => {
+    const own = shown.log.find((e) => e.id === c.id);
+    return {
+      id: c.id,
+      sha256: c.sha256,
+      own: own ? sayLine(own, words) : '?',
+      other: sayLine(c.other, words),
+    };
+  });
+  return { plan: shown.plan, lines: logLines(shown.plan, shown, codes), conflicts };
 }
 
 export async function clientAction({ params, request }: RoomArgs): Promise<ActionResult> {
   const parsed = LogRoomForm.safeParse(await request.json());
   if (!parsed.success) return { errors: fieldErrors(parsed.error) };
   const form = parsed.data;
-  if (form.intent === 'takeBack') {
-    const { log } = await loadTrial(params.trialId);
-    const line = log.find((e) => e.id === form.id);
-    if (!line) return { errors: { id: 'There is no such line.' } };
-    if (staysFor(line.kind)) return { errors: { id: 'This line stays.' } };
+  if (form.intent === 'settle') {
+    await settleConflict(params.trialId!, form.id, form.sha256, form.as);
+    return { saved: true };
   }
-  await appendEntries(
-    params.trialId,
-    form.intent === 'write'
-      ? [form.body]
-      : [{ kind: 'correction', supersedes: form.id, replacement: null, reason: 'taken back' }],
-  );
-  return { saved: true };
+  const done = await appendEntries<{ tag: 'said'; text: string }>(params.trialId, ({ log, state }) => {
+    if (form.intent === 'write') return ok([form.body]);
+    const line = log.find((e) => e.id === form.id);
+    if (!line) return err({ tag: 'said', text: 'There is no such line.' });
+    if (staysFor(kindOfLine(line))) return err({ tag: 'said', text: 'This line stays.' });
+    const goesWith =
+      line.kind === 'correction' ? [] : entryKinds[line.kind].goesWith(line, state.entries);
+    return ok(
+      [form.id, ...goesWith].map((supersedes) => ({
+        kind: 'correction' as const,
+        supersedes,
+        replacement: null,
+        reason: 'taken back',
+      })),
+    );
+  });
+  if (done.ok) return { saved: true };
+  const text = done.error.tag === 'said' ? done.error.text : describeChangeError(done.error);
+  announce(text);
+  return { errors: { id: text } };
 }
 
 const PAGE = 200;
 
 export default function LogRoom() {
-  const { plan, lines } = useLoaderData<typeof clientLoader>();
+  const { plan, lines, conflicts } = useLoaderData<typeof clientLoader>();
   const send = useDeed();
   const notice = useNotice();
   const [writing, setWriting] = useState(false);
@@ -70,6 +104,10 @@ export default function LogRoom() {
         Everything that happened in this trial, newest first. Nothing is overwritten: a correction is a new
         line, and the old value stays.
       </RoomHead>
+      <ConflictList
+        conflicts={conflicts}
+        onSettle={(c, as) => send({ intent: 'settle', id: c.id, sha256: c.sha256, as })}
+      />
       {lines.length === 0 ? (
         <p className="quiet">
           Nothing yet. The first line will be the seal of the plan of “{plan.question}”.

@@ -1,9 +1,10 @@
-import { inOrderOfRecording } from '~core/log/resolve';
+import type { Entry, EntryBody } from '~core/log/entry';
+import { entryKinds } from '~core/log/kinds';
+import { inOrderOfWriting } from '~core/log/resolve';
 import type { TrialState } from '~core/log/state';
+import { type LogWords, logWords } from '~core/log/words';
 import { jarKey } from '~core/mixing/jars';
-import type { Entry, EntryBody } from '~core/model/entry';
 import type { Plan } from '~core/model/plan';
-import { formatFigure } from '~core/quantity/format';
 
 export interface LogLine {
   id: string;
@@ -17,137 +18,61 @@ export interface LogLine {
   canTakeBack: boolean;
 }
 
-const readingNames = {
-  ec: 'strength',
-  ph: 'pH',
-  temperature: 'temperature',
-  humidity: 'humidity',
-  light: 'light',
-  tare: 'tare',
-} as const;
-const readingUnits = {
-  ec: ' mS/cm',
-  ph: '',
-  temperature: ' °C',
-  humidity: ' %',
-  light: '',
-  tare: ' g',
-} as const;
+/** What a line says, whatever its kind. */
+export const sayBody = (body: EntryBody, words: LogWords): string => entryKinds[body.kind].say(body, words);
 
-const names: Record<Entry['kind'], string> = {
-  measurement: 'Measured',
-  weighing: 'Weighed',
-  reading: 'Read',
-  mix: 'Mixed',
-  stock: 'Stock made',
-  phDose: 'pH corrected',
-  feed: 'Fed',
-  photo: 'Photo',
-  move: 'Moved',
-  deviation: 'Deviation',
-  death: 'Died',
-  exclusion: 'Left out',
-  note: 'Remark',
-  taskDone: 'Done',
-  seal: 'Sealed',
-  reveal: 'Codes opened',
-  correction: 'Correction',
-};
+/** What a line or correction says. */
+export const sayLine = (e: Entry, words: LogWords): string =>
+  e.kind === 'correction'
+    ? e.replacement
+      ? sayBody(e.replacement, words)
+      : 'taken back'
+    : sayBody(e, words);
 
-const purposes = {
-  feed: '',
-  topUp: ', topped up',
-  change: ', solution changed',
-  flush: ', plain water',
-} as const;
+/** Whether a line of this kind can be taken back: a seal and an opening of the codes stay. */
+export const staysFor = (kind: EntryBody['kind'] | undefined): boolean =>
+  kind !== undefined && !entryKinds[kind].canTakeBack;
 
-/** A seal is broken in Layout, if at all; codes that were seen can't be unseen. */
-export const staysFor = (kind: string | undefined): boolean => kind === 'seal' || kind === 'reveal';
+/** What a line is about: its own body, or for a correction the one it puts in place. */
+export const kindOfLine = (e: Entry): EntryBody['kind'] | undefined =>
+  e.kind === 'correction' ? e.replacement?.kind : e.kind;
 
-/** Every line of the log in words, newest first. */
+/** Words for a trial's log; under codes a product goes by its own. */
+export const wordsFor = (plan: Plan, codes: ReadonlyMap<string, string>): LogWords =>
+  logWords(plan, (treatmentId, productId) => codes.get(jarKey(treatmentId, productId)) ?? '');
+
+/** Every line of the log in words, the one written last first. */
 export function logLines(
   plan: Plan,
-  log: readonly Entry[],
   state: TrialState,
   codes: ReadonlyMap<string, string> = new Map(),
 ): LogLine[] {
-  const code = (id: string | null) => plan.units.find((u) => u.id === id)?.code ?? 'the trial';
-  const trait = (id: string) => plan.traits.find((t) => t.id === id);
-  const round = (id: string | null) => plan.rounds.find((r) => r.id === id)?.name ?? '';
-  // Under codes a product is called by its jar: A1, A2.
-  const jar = (treatmentId: string, productId: string): string => {
-    const named = plan.products.find((p) => p.id === productId)?.name;
-    return named ?? codes.get(jarKey(treatmentId, productId)) ?? '';
-  };
+  const words = wordsFor(plan, codes);
+  const { log } = state;
   const standingIds = new Set<string>(state.entries.map((e) => e.standsFrom));
-
-  const say = (b: EntryBody): string => {
-    switch (b.kind) {
-      case 'measurement': {
-        const t = trait(b.traitId);
-        const sample = b.sample === null ? '' : `, sample ${b.sample}`;
-        return `${code(b.unitId)} ${t?.name.toLowerCase() ?? ''} ${formatFigure(b.value, t?.decimals ?? 1)} ${t?.unit ?? ''}${sample} ${round(b.roundId)}`;
-      }
-      case 'weighing':
-        return `${code(b.unitId)} ${formatFigure(b.grossG - b.tareG, 1)} g net (gross ${b.grossG}, tare ${b.tareG}${b.container ? `, ${b.container}` : ''}) by ${b.instrument}`;
-      case 'reading':
-        return `${readingNames[b.quantity]} of ${b.subject}: ${b.value}${readingUnits[b.quantity]}`;
-      case 'move':
-        return b.moves
-          .map(
-            (m) =>
-              `${code(m.unitId)} to row ${m.to.row + 1}, place ${m.to.column + 1} of ${plan.areas.find((a) => a.id === m.to.areaId)?.name ?? '?'}`,
-          )
-          .join('; ');
-      case 'deviation':
-        return `${b.unitIds.map(code).join(', ')} ${b.text}`.trim();
-      case 'death':
-        return `${code(b.unitId)} ${b.cause}`;
-      case 'exclusion':
-        return `${code(b.unitId)}: ${b.reason}`;
-      case 'note':
-        return `${b.unitId ? `${code(b.unitId)}: ` : ''}${b.text}`;
-      case 'seal':
-        return `plan ${b.planSha256.slice(0, 16)}…`;
-      case 'mix':
-        return `batch ${b.batch}, ${b.volumeL} L${b.amounts.length > 0 ? `: ${b.amounts.map((a) => `${a.amount} ${a.unit} ${jar(b.treatmentId, a.productId)}${a.fromStock ? ` from stock ${a.fromStock}` : ''}`).join(', ')}` : ', nothing in it'}`;
-      case 'stock':
-        return `${b.batch}: ${b.amount} ${b.unit} in ${b.volumeL} L`;
-      case 'phDose':
-        return `${b.amountMl} mL ${b.agent} in ${b.volumeL} L, pH ${b.phBefore} to ${b.phAfter}`;
-      case 'feed':
-        return `${b.unitIds.map(code).join(', ')}: ${b.volumeLPerUnit} L each${b.batch ? ` of batch ${b.batch}` : ''}${purposes[b.purpose ?? 'feed']}`;
-      case 'photo':
-        return b.caption || b.file;
-      case 'taskDone':
-        return b.task;
-      case 'reveal':
-        return b.reason || 'names are shown from here on';
-    }
-  };
   const byId = new Map(log.map((e) => [e.id, e]));
-  return inOrderOfRecording(log)
+  const text = (e: Entry): string => {
+    if (e.kind !== 'correction') return sayBody(e, words);
+    if (e.replacement) return sayBody(e.replacement, words);
+    const taken = byId.get(e.supersedes);
+    return taken && taken.kind !== 'correction'
+      ? `taken back: ${entryKinds[taken.kind].label.toLowerCase()} ${sayBody(taken, words)}`
+      : 'taken back: a correction';
+  };
+  return inOrderOfWriting(log)
     .reverse()
     .map((e) => {
-      const corrected = e.kind === 'correction' ? byId.get(e.supersedes) : undefined;
-      const text =
-        e.kind === 'correction'
-          ? e.replacement
-            ? say(e.replacement)
-            : `taken back: ${corrected && corrected.kind !== 'correction' ? `${names[corrected.kind].toLowerCase()} ${say(corrected)}` : 'a correction'}`
-          : say(e);
       const withdraws = e.kind === 'correction' && e.replacement === null;
       const standing = standingIds.has(e.id) || withdraws;
       return {
         id: e.id,
         at: e.at,
         by: e.by,
-        what: names[e.kind],
-        text,
+        what: e.kind === 'correction' ? 'Correction' : entryKinds[e.kind].label,
+        text: text(e),
         remark: e.kind === 'correction' ? e.reason : standing ? '' : 'replaced or taken back later',
         standing,
-        canTakeBack:
-          standing && !withdraws && !staysFor(e.kind === 'correction' ? e.replacement?.kind : e.kind),
+        canTakeBack: standing && !withdraws && !staysFor(kindOfLine(e)),
       };
     });
 }

@@ -6,7 +6,8 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { armAt } from '~core/mixing/armAt';
-import { type MatchBasis, matchDoses } from '~core/mixing/matching';
+import type { MatchBasis } from '~core/mixing/matching';
+import { matchedArms } from '~core/mixing/matchPlan';
 import { usesAt } from '~core/mixing/programme';
 import { type ElementSymbol, elements } from '~core/model/element';
 import { matchingNames } from '~core/model/plan';
@@ -52,20 +53,12 @@ export function CompareView({ data }: { data: MixingData }) {
   }
   const basis: MatchBasis =
     kind === 'element' ? { kind, element } : kind === 'label' ? { kind, end } : { kind };
-  const arms = plan.treatments.map((t) => armAt(plan, t, day));
   const around = { water: plan.mixing.water, currency: plan.currency, exchange: plan.mixing.exchange };
+  const arms = plan.treatments.map((t) => armAt(plan, t, day));
   const referenceOrNone = fed.find((t) => t.id === referenceId)?.id ?? null;
-  const matched = matchDoses(arms, basis, referenceOrNone, around);
+  const matched = matchedArms(plan, { basis, day, referenceId: referenceOrNone });
   const reference = plan.treatments.find((t) => t.id === referenceId);
-  const apply = () =>
-    deed({
-      intent: 'match',
-      matchedOn: kind === 'element' ? 'nitrogen' : kind,
-      element,
-      factors: matched.flatMap((m) =>
-        m.doses.map((d) => ({ treatmentId: m.id, productId: d.product.id, factor: d.factor })),
-      ),
-    });
+  const apply = () => deed({ intent: 'match', basis, day, referenceId: referenceOrNone });
   return (
     <div className="stack">
       <div className="line no-print" style={{ alignItems: 'flex-start' }}>
@@ -145,7 +138,7 @@ export function CompareView({ data }: { data: MixingData }) {
         {bases.find(([k]) => k === kind)![2]}{' '}
         {kind !== 'asIs' && kind !== 'label' && reference ? `All get as much as ${reference.name}. ` : ''}
         Day {day} of the programme; in the plan doses are matched on {matchingNames[plan.matchedOn]}
-        {plan.matchedOn === 'nitrogen' ? `: ${plan.mixing.matchedElement}` : ''}.
+        {plan.matchedOn === 'element' ? `: ${plan.mixing.matchedElement}` : ''}.
         {kind !== 'asIs' && sealed && ' The plan is sealed: this only shows what would have been.'}
       </p>
       <ElementBars data={data} matched={matched} />

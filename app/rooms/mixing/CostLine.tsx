@@ -1,7 +1,7 @@
 import { formatMoney } from '~core/cost/money';
 import { costPerLitre } from '~core/mixing/matching';
-import type { Batch } from './batch';
-import type { Bottle } from './bottles';
+import type { Batch } from '~core/mixing/batch';
+import type { Bottle } from '~core/mixing/bottles';
 import type { MixingData } from './mixing';
 
 /** What the batch costs, as it will be measured. */

@@ -9,8 +9,8 @@ import { volumeText } from '~core/quantity/volume';
 import { Field } from '../../form/fields';
 import { useRecordForm } from '../../form/useRecordForm';
 import { Caution } from '../../ui/Caution';
-import type { Batch, BatchLine } from './batch';
-import type { Bottle } from './bottles';
+import type { Batch, BatchLine } from '~core/mixing/batch';
+import type { Bottle } from '~core/mixing/bottles';
 import type { MixingData } from './mixing';
 
 interface Props {

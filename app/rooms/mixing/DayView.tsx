@@ -4,13 +4,13 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { plural } from '~core/quantity/format';
-import { dateOfDay } from '~core/schedule/rounds';
+import { dateOfDay } from '~core/plan/days';
 import { shortDate } from '../../bench/clock';
 import { Tessera } from '../../ui/Tessera';
 import { useStripInSight } from '../../ui/useStripInSight';
 import { MixCard } from './MixCard';
 import { Mixed } from './Mixed';
-import type { Bottle } from './bottles';
+import type { Bottle } from '~core/mixing/bottles';
 import type { MixingData } from './mixing';
 import { DryChoice, StepChoice, useTools } from './tools';
 

@@ -14,11 +14,11 @@ import { ReadingFields, noReading } from './ReadingFields';
 import { RecipeTable } from './RecipeTable';
 import { SolutionLine } from './SolutionLine';
 import { Steps } from './Steps';
-import type { Bottle } from './bottles';
+import type { Bottle } from '~core/mixing/bottles';
 import { ToolsUnsaid } from './ToolsUnsaid';
 import { VolumeField } from './VolumeField';
-import { type Batch, batchOf } from './batch';
-import { type Bucket, fromMarks, toMarks } from './bucket';
+import { type Batch, batchOf } from '~core/mixing/batch';
+import { type Bucket, fromMarks, toMarks } from '~core/mixing/bucket';
 import type { MixingData } from './mixing';
 
 interface Props {
@@ -38,13 +38,13 @@ export function MixCard({ data, bottle, tools, onTools, onSend }: Props) {
   const [fromStock, setFromStock] = useState<Record<string, string | null>>({});
   const { form, busy, onSubmit } = useRecordForm({
     intent: 'mix' as const,
-    treatmentId: bottle.treatmentId,
     day: data.day,
-    direct,
+    anyDay: data.anyDay,
+    bottle: bottle.key,
     volume: bottle.volumeL === null ? '' : toMarks(bottle.volumeL, bucket),
-    volumeL: 0,
     batch: bottle.batch,
-    stepG: tools.scaleStepG,
+    tools,
+    fromStock: {} as Record<string, string | null>,
     lines: [] as { actual: string }[],
     ...noReading,
   });
@@ -65,20 +65,12 @@ export function MixCard({ data, bottle, tools, onTools, onSend }: Props) {
       });
       return;
     }
-    // What the recipe says goes along with what was typed.
-    form.setValue('stepG', tools.scaleStepG);
-    form.setValue('volumeL', direct ? 0 : litres!);
+    form.setValue('tools', tools);
+    form.setValue('fromStock', fromStock);
+    // Only what was typed is sent: the action works the recipe out again from the plan.
     form.setValue(
       'lines',
-      batch.lines.map((l, i) => ({
-        productId: l.product.id,
-        packId: l.pack?.id ?? null,
-        unit: l.stock ? 'mL' : l.unit,
-        wanted: Number((l.stock?.take.wanted ?? l.wanted).toPrecision(10)),
-        measured: l.stock?.take.measured ?? l.measured,
-        fromStock: l.stock?.batch ?? null,
-        actual: lines[i]?.actual ?? '',
-      })) as never,
+      batch.lines.map((_, i) => ({ actual: lines[i]?.actual ?? '' })),
     );
     onSend();
     onSubmit(e);

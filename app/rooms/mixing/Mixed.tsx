@@ -7,7 +7,7 @@ import { useDeed } from '../../form/useDeed';
 import { useRecordForm } from '../../form/useRecordForm';
 import { useNotice } from '../../ui/Notices';
 import { TesseraName } from '../../ui/Tessera';
-import type { Bottle, MixedBatch } from './bottles';
+import type { Bottle, MixedBatch } from '~core/mixing/bottles';
 import type { MixingData } from './mixing';
 
 interface Props {
@@ -23,7 +23,7 @@ export function Mixed({ data, bottle, next, onNext }: Props) {
   const deed = useDeed();
   const notice = useNotice();
   const takeBack = (m: MixedBatch) => {
-    const ids = [m.id, ...m.readingIds];
+    const ids = [m.id, ...m.withIds];
     deed({ intent: 'takeBack', ids });
     notice({
       text: `Batch ${m.batch} is taken back; its lines stay visible in the log.`,

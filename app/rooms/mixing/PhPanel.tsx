@@ -8,7 +8,7 @@ import { useRecordForm } from '../../form/useRecordForm';
 import { shortDate } from '../../bench/clock';
 import { Caution } from '../../ui/Caution';
 import type { MixingData } from './mixing';
-import { type Vessel, noBand, vesselFields } from './vessels';
+import { type Vessel, noBand, vesselFields } from '~core/mixing/vessels';
 
 /** Correcting pH: what the user's own last correction says, and the new one written down as a titration. */
 export function PhPanel({ data, vessel }: { data: MixingData; vessel: Vessel }) {

@@ -4,7 +4,7 @@ import { mixedOn } from '~core/mixing/mixesInLog';
 import { daysOfUse } from '~core/mixing/programme';
 import { type ProductUse, doseAmount } from '~core/model/plan';
 import { listNames } from '~core/quantity/format';
-import { dateOfDay } from '~core/schedule/rounds';
+import { dateOfDay } from '~core/plan/days';
 import { shortDate } from '../../bench/clock';
 import { Tessera, TesseraName } from '../../ui/Tessera';
 import type { MixingData } from './mixing';

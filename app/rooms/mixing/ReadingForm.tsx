@@ -3,7 +3,7 @@ import { FormProvider } from 'react-hook-form';
 import { useRecordForm } from '../../form/useRecordForm';
 import { ReadingFields, noReading } from './ReadingFields';
 import type { MixingData } from './mixing';
-import { type Vessel, vesselFields } from './vessels';
+import { type Vessel, vesselFields } from '~core/mixing/vessels';
 
 /** A reading of a vessel, written down on its own. */
 export function ReadingForm({ data, vessel }: { data: MixingData; vessel: Vessel }) {

@@ -13,7 +13,7 @@ import type { TargetBand } from '~core/model/plan';
 import { chartFonts } from '../../ui/findingChart';
 import { mono, sans } from '../../ui/theme';
 import { cssColour, tesseraStyle } from '../../ui/tesserae';
-import type { Vessel } from './vessels';
+import type { Vessel } from '~core/mixing/vessels';
 
 Chart.register(LineController, LineElement, PointElement, LinearScale, Filler);
 

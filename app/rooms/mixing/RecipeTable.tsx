@@ -4,8 +4,8 @@ import { DOSE_ERROR_LIMIT } from '~core/mixing/rounding';
 import { inOwnMeasures, spoonsText } from '~core/mixing/spoons';
 import { formatSigned } from '~core/quantity/format';
 import { Field } from '../../form/fields';
-import type { Batch, BatchLine } from './batch';
-import type { Bottle } from './bottles';
+import type { Batch, BatchLine } from '~core/mixing/batch';
+import type { Bottle } from '~core/mixing/bottles';
 import type { MixingData } from './mixing';
 
 interface Props {

@@ -10,7 +10,7 @@ import { ReadingForm } from './ReadingForm';
 import { ReadingsChart } from './ReadingsChart';
 import { TopUpPanel } from './TopUpPanel';
 import type { MixingData } from './mixing';
-import { type Vessel, noBand, vesselsOf } from './vessels';
+import { type Vessel, noBand, vesselsOf } from '~core/mixing/vessels';
 
 const quantities = [
   ['ec', 'Strength', 'mS/cm', 2],

@@ -1,8 +1,10 @@
 import Button from '@mui/material/Button';
+import { useMemo } from 'react';
 import { FormProvider } from 'react-hook-form';
 import { PRACTICE_SOURCE, practiceBands } from '~core/mixing/practiceBands';
 import { regimenNames, regimens } from '~core/model/plan';
 import { Choice, Field, LockedForm } from '../../form/fields';
+import { StaleNote } from '../../form/StaleNote';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
 import { SealedBanner } from '../SealedBanner';
@@ -12,7 +14,8 @@ import { toSetUpForm } from './setUpForm';
 /** Tools, water, regimen, band and rates of exchange: the part of the plan that mixing rests on. */
 export function SetUpView({ data }: { data: MixingData }) {
   const { id, plan, state } = data;
-  const { form, busy, onSubmit } = useRecordForm(toSetUpForm(plan));
+  const shown = useMemo(() => toSetUpForm(plan), [plan]);
+  const { form, busy, stale, onSubmit } = useRecordForm(shown, { merges: true });
   const usual = (band: (typeof practiceBands)[number]) => {
     const put = (name: 'ecLow' | 'ecHigh' | 'phLow' | 'phHigh' | 'source', value: string) =>
       form.setValue(name, value, { shouldDirty: true });
@@ -28,6 +31,7 @@ export function SetUpView({ data }: { data: MixingData }) {
         <form onSubmit={onSubmit} noValidate style={{ maxWidth: '58rem' }}>
           <UnsavedGuard busy={busy} />
           <SealedBanner trialId={id} sealedAt={state.seal?.at ?? null} />
+          <StaleNote stale={stale} />
           <div className="fields">
             <div className="w6">
               <Choice

@@ -6,7 +6,7 @@ import { costPerLitre } from '~core/mixing/matching';
 import { mixedOn } from '~core/mixing/mixesInLog';
 import { usesAt } from '~core/mixing/programme';
 import { stockForecast } from '~core/mixing/forecast';
-import { dateOfDay } from '~core/schedule/rounds';
+import { dateOfDay } from '~core/plan/days';
 import { shortDate } from '../../bench/clock';
 import { TesseraName } from '../../ui/Tessera';
 import { CodesClosed } from '../CodesClosed';

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import type { Tools } from '~core/mixing/recipe';
-import type { BatchLine } from './batch';
+import type { BatchLine } from '~core/mixing/batch';
 
 interface Props {
   lines: readonly BatchLine[];

@@ -2,15 +2,14 @@ import Button from '@mui/material/Button';
 import { FormProvider, useForm, useWatch } from 'react-hook-form';
 import { parseDecimal } from '~core/formats/csv';
 import { waterLossPerDay } from '~core/log/waterUse';
-import { armAt } from '~core/mixing/armAt';
-import { toStrengthen, toWeaken, waterOutlook } from '~core/mixing/held';
-import { solutionOf } from '~core/mixing/solution';
+import { waterOutlook } from '~core/mixing/held';
+import { strengthCorrection } from '~core/mixing/topUp';
 import { jarKey } from '~core/mixing/jars';
 import { formatFigure } from '~core/quantity/format';
 import { Choice, Field } from '../../form/fields';
 import { useRecordForm } from '../../form/useRecordForm';
 import type { MixingData } from './mixing';
-import type { Vessel } from './vessels';
+import type { Vessel } from '~core/mixing/vessels';
 
 const text = (x: number | null | undefined) => (x == null ? '' : String(Number(x.toPrecision(3))));
 
@@ -81,7 +80,7 @@ export function TopUpPanel({ data, vessel }: { data: MixingData; vessel: Vessel 
         </p>
       )}
       {held && target != null && !data.blind && (
-        <Correction data={data} vessel={vessel} held={held} target={target} water={water} />
+        <Correction data={data} vessel={vessel} held={held} target={target} />
       )}
       {vessel.unitId && <TopUpForm data={data} vessel={vessel} suggested={looks ? lost * days : null} />}
     </section>
@@ -99,53 +98,48 @@ function Correction({
   vessel,
   held,
   target,
-  water,
 }: {
   data: MixingData;
   vessel: Vessel;
   held: { volumeL: number; ec: number };
   target: number;
-  water: number;
 }) {
-  const { plan, names } = data;
-  if (Math.abs(held.ec - target) < 0.02) return <p className="small">It has the strength that is wanted.</p>;
-  if (held.ec > target) {
-    const add = toWeaken(held, target, water);
-    return (
-      <p className="small">
-        To {formatFigure(target, 2)} mS/cm:{' '}
-        {add === null
-          ? 'the water is as strong as that; it can’t be weakened with it.'
-          : `pour in ${formatFigure(add, 2)} L of water.`}
-      </p>
-    );
+  const { plan, names, day } = data;
+  const found = strengthCorrection(plan, vessel.treatmentId, day, held, target);
+  const to = `To ${formatFigure(target, 2)} mS/cm`;
+  switch (found.tag) {
+    case 'there':
+      return <p className="small">It has the strength that is wanted.</p>;
+    case 'weaken':
+      return (
+        <p className="small">
+          {to}:{' '}
+          {found.addL === null
+            ? 'the water is as strong as that; it can’t be weakened with it.'
+            : `pour in ${formatFigure(found.addL, 2)} L of water.`}
+        </p>
+      );
+    case 'unknown':
+      return (
+        <p className="small quiet">
+          How much feed brings it to {formatFigure(target, 2)} can’t be worked out: the label gives no
+          analysis to reckon with. Add a little, stir, read.
+        </p>
+      );
+    case 'strengthen':
+      return (
+        <p className="small">
+          {to}, by the estimate ({formatFigure(found.perDoseEc, 2)} mS/cm from the planned dose):{' '}
+          {found.doses
+            .map(
+              ({ dose, amount }) =>
+                `${Number(amount.toPrecision(2))} ${dose.unit} ${names[jarKey(vessel.treatmentId, dose.product.id)]}`,
+            )
+            .join(', ')}
+          . Give half, stir, read, then the rest.
+        </p>
+      );
   }
-  const treatment = plan.treatments.find((t) => t.id === vessel.treatmentId);
-  const doses = treatment ? armAt(plan, treatment, data.day).doses : [];
-  const solution = solutionOf(doses, plan.mixing.water);
-  const perDose = solution.strength.ec - water;
-  if (doses.length === 0 || solution.unknown.length > 0 || perDose <= 0.02) {
-    return (
-      <p className="small quiet">
-        How much feed brings it to {formatFigure(target, 2)} can’t be worked out: the label gives no analysis
-        to reckon with. Add a little, stir, read.
-      </p>
-    );
-  }
-  const times = toStrengthen(held, target, perDose);
-  return (
-    <p className="small">
-      To {formatFigure(target, 2)} mS/cm, by the estimate ({formatFigure(perDose, 2)} mS/cm from the planned
-      dose):{' '}
-      {doses
-        .map(
-          (d) =>
-            `${Number((d.amount * times).toPrecision(2))} ${d.unit} ${names[jarKey(vessel.treatmentId, d.product.id)]}`,
-        )
-        .join(', ')}
-      . Give half, stir, read, then the rest.
-    </p>
-  );
 }
 
 function TopUpForm({

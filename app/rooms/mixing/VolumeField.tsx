@@ -5,7 +5,7 @@ import type { Tools } from '~core/mixing/recipe';
 import { type MeasureSystem, systemNames } from '~core/quantity/measure';
 import { type BucketUnit, bucketUnits } from '~core/quantity/volume';
 import { Field } from '../../form/fields';
-import { fromMarks, toMarks } from './bucket';
+import { fromMarks, toMarks } from '~core/mixing/bucket';
 
 interface Props {
   tools: Tools;

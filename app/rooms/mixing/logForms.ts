@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { ecFromPpm, ppmScales } from '~core/mixing/strength';
 import { PackId, ProductId, TreatmentId, UnitId } from '~core/model/ids';
+import { bucketUnits } from '~core/quantity/volume';
 import { optionalNumber, typedNumber } from '../../form/schemaFields';
 
 const ph = z.number().min(0, 'pH runs from 0 to 14.').max(14, 'pH runs from 0 to 14.');
@@ -33,34 +34,37 @@ function strengthAsEc<F extends Strength>(f: F, ctx: z.RefinementCtx): F {
   return { ...f, ec: value };
 }
 
-/** “Mixed”: a card's figures as typed, amounts left empty being as the recipe says. */
+const step = z.number().positive().nullable();
+
+/** What a batch is measured with. */
+const ToolsForm = z.object({
+  scaleStepG: step,
+  liquidStepMl: step,
+  spoonStepMl: step.optional(),
+  bucketIn: z.enum(bucketUnits).optional(),
+});
+
+/** “Mixed”: a card's figures as typed; the recipe behind them is worked out again from the plan. */
 export const MixForm = z
   .object({
     intent: z.literal('mix'),
-    treatmentId: TreatmentId,
     day: z.number().int(),
-    /** how many units a direct dose was for; the volume is then not asked */
-    direct: z.boolean(),
-    volume: z.string(),
-    /** `volume` in litres */
-    volumeL: z.number(),
+    /** with the products that have no fixed days */
+    anyDay: z.boolean(),
+    /** the bottle's key on the day */
+    bottle: z.string().max(200),
+    /** in the marks of the bucket; empty for doses without water */
+    volume: z.string().max(40),
+    tools: ToolsForm,
     batch: z.string().trim().min(1, 'Give the batch a name.').max(40, 'Up to 40 letters.'),
-    stepG: z.number().positive().nullable(),
+    /** stock solution chosen by product; null: weighed from the pack */
+    fromStock: z.record(z.string(), z.string().max(40).nullable()),
+    /** what was really measured out, by line; empty: as the recipe says */
     lines: z.array(
-      z.object({
-        productId: ProductId,
-        packId: PackId.nullable(),
-        unit: z.enum(['g', 'mL', 'piece']),
-        wanted: z.number().min(0),
-        measured: z.number().min(0),
-        fromStock: z.string().nullable(),
-        actual: optionalNumber().pipe(z.number().min(0, 'Not less than nothing.').nullable()),
-      }),
+      z.object({ actual: optionalNumber().pipe(z.number().min(0, 'Not less than nothing.').nullable()) }),
     ),
     ...readingFields,
   })
-  .refine((f) => f.direct || f.volumeL > 0, { message: 'More than 0 L.', path: ['volume'] })
-  .refine((f) => f.volumeL <= 100_000, { message: 'Up to 100,000 L.', path: ['volume'] })
   .transform(strengthAsEc);
 
 export const StockForm = z.object({

@@ -1,31 +1,23 @@
 import { z } from 'zod';
+import type { Match } from '~core/mixing/matchPlan';
 import { ElementSymbol } from '~core/model/element';
-import { ProductId, TreatmentId } from '~core/model/ids';
-import type { Plan } from '~core/model/plan';
+import { TreatmentId } from '~core/model/ids';
 
-/** Doses made equal are written into the plan: each treatment's factor per product use. */
+/** What was chosen to match on; the doses are worked out from the plan as it is when they are saved. */
 export const MatchForm = z.object({
   intent: z.literal('match'),
-  matchedOn: z.enum(['label', 'nitrogen', 'strength', 'money']),
-  element: ElementSymbol,
-  factors: z.array(
-    z.object({ treatmentId: TreatmentId, productId: ProductId, factor: z.number().positive().max(1e6) }),
-  ),
+  basis: z.discriminatedUnion('kind', [
+    z.object({ kind: z.literal('label'), end: z.enum(['low', 'middle', 'high']) }),
+    z.object({ kind: z.literal('element'), element: ElementSymbol }),
+    z.object({ kind: z.literal('strength') }),
+    z.object({ kind: z.literal('money') }),
+  ]),
+  day: z.number().int(),
+  referenceId: TreatmentId.nullable(),
 });
 
-/** The plan with every use of these products times its factor. */
-export const applyMatch = (plan: Plan, f: z.output<typeof MatchForm>): Plan => ({
-  ...plan,
-  matchedOn: f.matchedOn,
-  mixing: { ...plan.mixing, matchedElement: f.element },
-  treatments: plan.treatments.map((t) => ({
-    ...t,
-    products: t.products.map((u) => {
-      const factor =
-        f.factors.find((x) => x.treatmentId === t.id && x.productId === u.productId)?.factor ?? 1;
-      return Math.abs(factor - 1) < 1e-9
-        ? u
-        : { ...u, amount: Number((u.amount * factor).toPrecision(6)), rateText: '' };
-    }),
-  })),
+export const matchOf = ({ basis, day, referenceId }: z.output<typeof MatchForm>): Match => ({
+  basis,
+  day,
+  referenceId,
 });

@@ -7,13 +7,13 @@ import type { Plan } from '~core/model/plan';
 import { usMeasures } from '~core/quantity/measure';
 import { analysis, plan, product, use as productUse } from '~core/testing/trial';
 import { createTrial, loadTrial, sealPlan } from '../../store/trials';
-import { batchOf } from './batch';
-import { fromMarks, toMarks } from './bucket';
-import { bottlesOn, partNames, stockName } from './bottles';
+import { batchOf } from '~core/mixing/batch';
+import { fromMarks, toMarks } from '~core/mixing/bucket';
+import { bottlesOn, partNames, stockName } from '~core/mixing/bottles';
 import { mixingAction } from './mixingActions';
 import { applyMatch } from './matchForm';
 import { SetUpForm, applySetUp, toSetUpForm } from './setUpForm';
-import { vesselsOf } from './vessels';
+import { vesselsOf } from '~core/mixing/vessels';
 
 const powder = product({
   id: 'powder' as never,
@@ -369,13 +369,13 @@ describe('the set-up', () => {
   it('matched doses go into the plan, and can be undone', async () => {
     const match = {
       intent: 'match',
-      matchedOn: 'nitrogen',
+      matchedOn: 'element',
       element: 'K',
       factors: [{ treatmentId: 'A', productId: 'powder', factor: 1.5 }],
     };
     await mixingAction(p.id, match);
     const { row } = await loadTrial(p.id);
-    expect(row.plan).toMatchObject({ matchedOn: 'nitrogen', mixing: { matchedElement: 'K' } });
+    expect(row.plan).toMatchObject({ matchedOn: 'element', mixing: { matchedElement: 'K' } });
     expect(row.plan.treatments[1]!.products[0]!.amount).toBe(1.5);
     await mixingAction(p.id, { intent: 'undo' });
     expect((await loadTrial(p.id)).row.plan.treatments[1]!.products[0]!.amount).toBe(1);

@@ -2,10 +2,13 @@ import { useLoaderData, useSearchParams } from 'react-router';
 import { packsLeft, stocksLeft } from '~core/log/packs';
 import { nextProgrammeDay, programmeDays } from '~core/mixing/programme';
 import { regimenNames } from '~core/model/plan';
-import { dayOfDate, livingUnits } from '~core/schedule/rounds';
+import { livingUnits } from '~core/schedule/rounds';
+import { dayOfDate } from '~core/plan/days';
 import { todayDate } from '../../bench/clock';
 import { listProducts } from '../../store/products';
-import { listTrials, loadTrial, undoDepth } from '../../store/trials';
+import { saidBy } from '../../form/schemaFields';
+import { listTrials, loadTrial } from '../../store/trials';
+import { undoDepth } from '../../store/undo';
 import { announce } from '../../ui/announce';
 import { RoomHead } from '../../ui/RoomHead';
 import { ViewSwitch } from '../../ui/ViewSwitch';
@@ -16,7 +19,7 @@ import { ProgrammeView } from './ProgrammeView';
 import { ReservoirsView } from './ReservoirsView';
 import { SetUpView } from './SetUpView';
 import { StockView } from './StockView';
-import { bottlesOn, partNames, stockName } from './bottles';
+import { bottlesOn, partNames, stockName } from '~core/mixing/bottles';
 import { mixingAction } from './mixingActions';
 import './mixing.css';
 
@@ -34,7 +37,7 @@ export async function clientLoader({ params, request }: RoomArgs) {
   // A pack of the shelf is drawn on by every trial of the bench.
   const library = await listProducts();
   const products = plan.products.map((p) => library.find((l) => l.id === p.id) ?? p);
-  const benchEntries = (await listTrials()).flatMap((t) => t.state.entries);
+  const logs = (await listTrials()).map((t) => t.state);
   return {
     id: row.id,
     plan,
@@ -44,7 +47,7 @@ export async function clientLoader({ params, request }: RoomArgs) {
     order: key && plan.blinding !== 'open' ? key.order : null,
     state,
     sealed: state.seal !== null,
-    undoable: state.seal ? 0 : undoDepth(row.id),
+    undoable: state.seal ? 0 : await undoDepth(row.id),
     today,
     day,
     days,
@@ -52,8 +55,8 @@ export async function clientLoader({ params, request }: RoomArgs) {
     bottles: bottlesOn(trial, day, anyDay),
     living: livingUnits(state),
     names: partNames(trial),
-    packs: packsLeft(products, benchEntries),
-    stocks: stocksLeft(state.entries),
+    packs: packsLeft(products, logs),
+    stocks: stocksLeft(state),
     stockName: stockName(state, plan),
   };
 }
@@ -66,7 +69,7 @@ export async function clientAction({ params, request }: RoomArgs) {
   const data: unknown = await request.json();
   const result = await mixingAction(params.trialId, data);
   const intent = typeof data === 'object' && data !== null && 'intent' in data ? String(data.intent) : '';
-  const text = 'errors' in result ? Object.values(result.errors)[0] : result.message;
+  const text = saidBy(result);
   // The card of a mix that is logged gives way to the batch, and can't answer itself.
   const gone = intent === 'mix' && !('errors' in result);
   if ((plainIntents.has(intent) || gone) && text) announce(text);

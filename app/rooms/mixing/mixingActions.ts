@@ -1,13 +1,23 @@
 import { z } from 'zod';
-import { stocksLeft } from '~core/log/packs';
-import type { EntryBody } from '~core/model/entry';
+import type { EntryBody } from '~core/log/entry';
+import { packsLeft, stocksLeft } from '~core/log/packs';
+import { ofKind } from '~core/log/state';
+import { batchOf, loggedAmounts } from '~core/mixing/batch';
+import { bottlesOn, partNames } from '~core/mixing/bottles';
+import { fromMarks } from '~core/mixing/bucket';
+import { applyMatch } from '~core/mixing/matchPlan';
 import { EntryId } from '~core/model/ids';
 import type { TreatmentId, UnitId } from '~core/model/ids';
-import { appendEntries, savePlan, undoPlan } from '../../store/trials';
+import { err, ok } from '~core/model/result';
+import { type MergeError, SentForm, mergedValues, refusal } from '../../form/mergedForm';
+import { type ChangeError, describeChangeError } from '../../store/errors';
+import { listProducts } from '../../store/products';
+import { appendEntries, listTrials, savePlan } from '../../store/trials';
+import { undoAction } from '../undoAction';
 import { type ActionResult, fieldErrors } from '../../form/schemaFields';
 import { FeedForm, MixForm, PhForm, ReadingForm, StockForm } from './logForms';
-import { MatchForm, applyMatch } from './matchForm';
-import { SetUpForm, applySetUp } from './setUpForm';
+import { MatchForm, matchOf } from './matchForm';
+import { SetUpForm, applySetUp, toSetUpForm } from './setUpForm';
 
 const TakeBack = z.object({ intent: z.literal('takeBack'), ids: z.array(EntryId).min(1) });
 const BringBack = z.object({ intent: z.literal('bringBack'), ids: z.array(EntryId).min(1) });
@@ -59,70 +69,81 @@ function readingBodies(
   });
 }
 
-const refusal = { batch: 'There is a batch of this name already.' };
+/** A refusal at a field, as a `Result` carries it out of a change. */
+interface Said {
+  tag: 'said';
+  at: string;
+  text: string;
+}
+const said = (at: string, text: string) => err<Said>({ tag: 'said', at, text });
+const answer = (error: Said | ChangeError): ActionResult => ({
+  errors: error.tag === 'said' ? { [error.at]: error.text } : { intent: describeChangeError(error) },
+});
+const taken = () => said('batch', 'There is a batch of this name already.');
 
+/** Writes a batch down: worked out from the plan and the log as they are, with what was typed on the card. */
 async function mix(trialId: string | undefined, f: z.output<typeof MixForm>): Promise<ActionResult> {
-  let known = false;
-  let short: { path: string; message: string } | null = null;
-  await appendEntries(trialId, ({ state }) => {
-    known = state.entries.some((e) => e.body.kind === 'mix' && e.body.batch === f.batch);
-    const stocks = stocksLeft(state.entries);
-    f.lines.forEach((l, i) => {
-      if (l.fromStock === null) return;
-      const stock = stocks.find((s) => s.batch === l.fromStock);
-      const wanted = l.actual ?? l.measured;
-      if (!stock) {
-        short = { path: `lines.${i}.actual`, message: `There is no stock ${l.fromStock}.` };
-      } else if (wanted > stock.leftMl + 1e-9) {
-        short = {
-          path: `lines.${i}.actual`,
-          message: `Stock ${stock.batch} has only ${Number(stock.leftMl.toFixed(1))} mL left.`,
-        };
-      }
-    });
-    if (known || short) return [];
-    const amounts = f.lines.map((l) => ({
-      productId: l.productId,
-      amount: l.actual ?? l.measured,
-      unit: l.unit,
-      wanted: l.wanted,
-      ...(l.packId && l.fromStock === null && { packId: l.packId }),
-      ...(l.fromStock !== null && { fromStock: l.fromStock }),
-    }));
-    return [
-      {
-        kind: 'mix',
-        treatmentId: f.treatmentId,
-        batch: f.batch,
-        volumeL: f.volumeL,
-        day: f.day,
-        amounts,
-        ...(f.stepG !== null && { stepG: f.stepG }),
+  const library = await listProducts();
+  const others = (await listTrials()).filter((t) => t.row.id !== trialId).map((t) => t.state);
+  const done = await appendEntries<Said>(trialId, (trial) => {
+    const { state } = trial;
+    const { plan } = trial.row;
+    if (ofKind(state, 'mix').some((e) => e.body.batch === f.batch)) return taken();
+    const bottle = bottlesOn(trial, f.day, f.anyDay).find((b) => b.key === f.bottle);
+    if (!bottle) return said('volume', 'This bottle isn’t mixed on that day any more.');
+    const direct = bottle.kind === 'direct';
+    const bucket = { unit: f.tools.bucketIn ?? ('L' as const), measures: plan.mixing.measures };
+    const litres = fromMarks(f.volume, bucket);
+    if (!direct && litres === null) return said('volume', 'More than 0 L.');
+    if (litres !== null && litres > 100_000) return said('volume', 'Up to 100,000 L.');
+    const products = plan.products.map((p) => library.find((l) => l.id === p.id) ?? p);
+    const stocks = stocksLeft(state);
+    const batch = batchOf({
+      data: {
+        plan,
+        names: partNames(trial),
+        packs: packsLeft(products, [state, ...others]),
+        stocks,
+        blind: trial.blind,
       },
-      ...readingBodies(f, {
-        subject: `batch ${f.batch}`,
-        unitId: null,
-        treatmentId: f.treatmentId,
-        batch: f.batch,
-      }),
-    ];
+      bottle,
+      tools: f.tools,
+      size: direct ? bottle.unitIds.length : litres!,
+      fromStock: f.fromStock,
+      actual: f.lines.map((l) => l.actual),
+    });
+    for (const [i, line] of batch.lines.entries()) {
+      const at = `lines.${i}.actual`;
+      const chosen = f.fromStock[line.product.id];
+      const stock = stocks.find((s) => s.batch === (line.stock?.batch ?? chosen));
+      if (typeof chosen === 'string' && !stock) return said(at, `There is no stock ${chosen}.`);
+      if (line.stock && stock && line.given > stock.leftMl + 1e-9) {
+        return said(at, `Stock ${stock.batch} has only ${Number(stock.leftMl.toFixed(1))} mL left.`);
+      }
+    }
+    const { treatmentId } = bottle;
+    const body: EntryBody = {
+      kind: 'mix',
+      treatmentId,
+      batch: f.batch,
+      volumeL: direct ? 0 : litres!,
+      day: f.day,
+      amounts: loggedAmounts(batch),
+      ...(f.tools.scaleStepG !== null && { stepG: f.tools.scaleStepG }),
+    };
+    const subject = `batch ${f.batch}`;
+    return ok([body, ...readingBodies(f, { subject, unitId: null, treatmentId, batch: f.batch })]);
   });
-  if (known) return { errors: refusal };
-  // Set inside the turn of the log, which TypeScript can't see.
-  const lack = short as { path: string; message: string } | null;
-  if (lack) return { errors: { [lack.path]: lack.message } };
-  return { saved: true, message: `Batch ${f.batch} is in the log.` };
+  return done.ok ? { saved: true, message: `Batch ${f.batch} is in the log.` } : answer(done.error);
 }
 
 async function makeStock(trialId: string | undefined, f: z.output<typeof StockForm>): Promise<ActionResult> {
-  let known = false;
-  await appendEntries(trialId, ({ state }) => {
-    known = state.entries.some((e) => e.body.kind === 'stock' && e.body.batch === f.batch);
-    return known
-      ? []
-      : [
+  const done = await appendEntries<Said>(trialId, ({ state }) =>
+    ofKind(state, 'stock').some((e) => e.body.batch === f.batch)
+      ? taken()
+      : ok([
           {
-            kind: 'stock',
+            kind: 'stock' as const,
             productId: f.productId,
             batch: f.batch,
             amount: f.amount,
@@ -130,13 +151,71 @@ async function makeStock(trialId: string | undefined, f: z.output<typeof StockFo
             volumeL: f.volumeMl / 1000,
             ...(f.packId && { packId: f.packId }),
           },
-        ];
+        ]),
+  );
+  return done.ok ? { saved: true, message: `Stock ${f.batch} is in the log.` } : answer(done.error);
+}
+
+/** Writes down what units were given. No more can be given of a batch than was mixed. */
+async function feed(trialId: string | undefined, f: z.output<typeof FeedForm>): Promise<ActionResult> {
+  const done = await appendEntries<Said>(trialId, ({ state }) => {
+    if (f.batch !== '') {
+      const mixed = ofKind(state, 'mix').find((e) => e.body.batch === f.batch);
+      if (!mixed) return said('batch', `There is no batch ${f.batch}.`);
+      const given = ofKind(state, 'feed')
+        .filter((e) => e.body.batch === f.batch)
+        .reduce((s, e) => s + e.body.volumeLPerUnit * e.body.unitIds.length, 0);
+      const left = mixed.body.volumeL - given;
+      // A tenth more than was measured is the bucket's error, not a mistake (practice).
+      if (f.volume * f.unitIds.length > left + 0.1 * mixed.body.volumeL) {
+        return said(
+          'volume',
+          `Batch ${f.batch} was ${Number(mixed.body.volumeL.toPrecision(3))} L${given > 0 ? `, ${Number(Math.max(0, left).toPrecision(3))} L are left` : ''}: not enough for ${f.unitIds.length} × ${Number(f.volume.toPrecision(3))} L.`,
+        );
+      }
+    }
+    return ok([
+      {
+        kind: 'feed' as const,
+        unitIds: f.unitIds,
+        batch: f.batch,
+        volumeLPerUnit: f.volume,
+        purpose: f.purpose,
+        ...(f.day !== null && { day: f.day }),
+      },
+    ]);
   });
-  return known ? { errors: refusal } : { saved: true, message: `Stock ${f.batch} is in the log.` };
+  if (!done.ok) return answer(done.error);
+  return {
+    saved: true,
+    message: f.purpose === 'topUp' ? 'The top-up is in the log.' : 'The feeding is in the log.',
+  };
+}
+
+/** Writes lines that can't be refused but for the trial itself. */
+async function write(
+  trialId: string | undefined,
+  message: string,
+  say: Parameters<typeof appendEntries<never>>[1],
+): Promise<ActionResult> {
+  const done = await appendEntries<never>(trialId, say);
+  return done.ok ? { saved: true, message } : answer(done.error);
+}
+
+async function saveSetUp(trialId: string | undefined, sent: SentForm): Promise<ActionResult> {
+  const saved = await savePlan<MergeError>(trialId, (plan) => {
+    const values = mergedValues(sent, toSetUpForm(plan), SetUpForm);
+    return values.ok ? ok(applySetUp(plan, values.value)) : values;
+  });
+  return saved.ok
+    ? { saved: true, message: 'The set-up is saved.', now: toSetUpForm(saved.value.trial.row.plan) }
+    : refusal(saved.error, 'regimen');
 }
 
 /** Everything the Mixing room writes: to the log, or (before the seal) to the plan. */
 export async function mixingAction(trialId: string | undefined, data: unknown): Promise<ActionResult> {
+  const sent = SentForm.safeParse(data);
+  if (sent.success && sent.data.values !== undefined) return saveSetUp(trialId, sent.data);
   const intent = Intent.safeParse(data);
   if (!intent.success) return { errors: { intent: 'There is no such thing to do here.' } };
   const parsed = schemas[intent.data.intent].safeParse(data);
@@ -148,34 +227,23 @@ export async function mixingAction(trialId: string | undefined, data: unknown): 
     case 'stock':
       return makeStock(trialId, f);
     case 'feed':
-      await appendEntries(trialId, [
-        {
-          kind: 'feed',
-          unitIds: f.unitIds,
-          batch: f.batch,
-          volumeLPerUnit: f.volume,
-          purpose: f.purpose,
-          ...(f.day !== null && { day: f.day }),
-        },
-      ]);
-      return {
-        saved: true,
-        message: f.purpose === 'topUp' ? 'The top-up is in the log.' : 'The feeding is in the log.',
-      };
+      return feed(trialId, f);
     case 'reading':
-      await appendEntries(
+      return write(
         trialId,
+        'The reading is in the log.',
         readingBodies(f, { subject: f.subject, unitId: f.unitId, treatmentId: f.treatmentId }),
       );
-      return { saved: true, message: 'The reading is in the log.' };
     case 'phDose': {
       const { intent: _, subject, ...body } = f;
-      await appendEntries(trialId, [{ kind: 'phDose', batch: '', ...body }]);
-      return { saved: true, message: `${subject}: the correction is in the log.` };
+      return write(trialId, `${subject}: the correction is in the log.`, [
+        { kind: 'phDose', batch: '', ...body },
+      ]);
     }
     case 'takeBack':
-      await appendEntries(
+      return write(
         trialId,
+        'Taken back; the lines stay visible in the log.',
         f.ids.map((supersedes) => ({
           kind: 'correction',
           supersedes,
@@ -183,17 +251,16 @@ export async function mixingAction(trialId: string | undefined, data: unknown): 
           reason: 'taken back',
         })),
       );
-      return { saved: true, message: 'Taken back; the lines stay visible in the log.' };
     case 'bringBack':
       // A line stands again when the correction that took it back is itself taken back.
-      await appendEntries(trialId, ({ log }) =>
+      return write(trialId, 'It stands again.', ({ log }) =>
         f.ids.flatMap((id) => {
-          const taken = log.findLast((e) => e.kind === 'correction' && e.supersedes === id && !e.replacement);
-          return taken
+          const back = log.findLast((e) => e.kind === 'correction' && e.supersedes === id && !e.replacement);
+          return back
             ? [
                 {
                   kind: 'correction',
-                  supersedes: taken.id,
+                  supersedes: back.id,
                   replacement: null,
                   reason: 'brought back',
                 } as const,
@@ -201,19 +268,13 @@ export async function mixingAction(trialId: string | undefined, data: unknown): 
             : [];
         }),
       );
-      return { saved: true, message: 'It stands again.' };
     case 'undo':
-      await undoPlan(trialId);
-      return { saved: true, message: 'The last change of the plan is undone.' };
-    default: {
-      const saved = await savePlan(trialId, (plan) =>
-        f.intent === 'setUp' ? applySetUp(plan, f) : applyMatch(plan, f),
-      );
-      if (!saved.ok) return { errors: { regimen: 'The plan is sealed.' } };
-      return {
-        saved: true,
-        message: f.intent === 'setUp' ? 'The set-up is saved.' : 'The doses are in the plan.',
-      };
+      return undoAction(trialId);
+    case 'setUp':
+      return saveSetUp(trialId, { base: data, values: data });
+    case 'match': {
+      const saved = await savePlan(trialId, (plan) => applyMatch(plan, matchOf(f)));
+      return saved.ok ? { saved: true, message: 'The doses are in the plan.' } : answer(saved.error);
     }
   }
 }

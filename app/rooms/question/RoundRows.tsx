@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { Controller, useFieldArray, useFormContext, useWatch } from 'react-hook-form';
-import { dateOfDay } from '~core/schedule/rounds';
+import { dateOfDay } from '~core/plan/days';
 import { shortDate } from '../../bench/clock';
 import { Field, GroupError } from '../../form/fields';
 import { type QuestionFormInput, newRound } from './questionForm';

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useWatch } from 'react-hook-form';
-import { type TraitKind, traitKindNames, traitKinds } from '~core/model/plan';
+import { type TraitKind, kindOf, traitKinds } from '~core/model/plan';
 import { Choice, Field } from '../../form/fields';
 
 interface Props {
@@ -9,6 +9,8 @@ interface Props {
   locked: boolean;
 }
 
+const kindChoices = Object.entries(traitKinds).map(([kind, { name }]) => [kind, name] as const);
+
 /** One trait of the question: what, how it is taken, which way is better, what is plausible. */
 export function TraitRow({ index, remove, locked }: Props) {
   const at = (name: string) => `traits.${index}.${name}`;
@@ -16,8 +18,8 @@ export function TraitRow({ index, remove, locked }: Props) {
     { id: string; direction: string; kind: TraitKind; name: string } | undefined;
   // The one that decides; all others are exploratory.
   const decides = (useWatch({ name: 'primaryTraitId' }) as string) === trait?.id;
-  const kind = trait?.kind ?? 'number';
-  const measured = kind === 'number' || kind === 'count' || kind === 'weighing';
+  const { fields } = kindOf({ kind: trait?.kind ?? 'number' });
+  const asks = (field: (typeof fields)[number]) => fields.includes(field);
   return (
     <div className={`sheet trait${decides ? ' decides' : ''}`}>
       <div className="fields">
@@ -25,17 +27,17 @@ export function TraitRow({ index, remove, locked }: Props) {
           <Field name={at('name')} label="Trait" helperText={decides ? 'decides the trial' : 'exploratory'} />
         </div>
         <div className="w2">
-          <Field name={at('unit')} label="Unit" disabled={kind === 'text'} />
+          <Field name={at('unit')} label="Unit" disabled={!asks('direction')} />
         </div>
         <div className="w3">
           <Choice
             name={at('kind')}
             label="Taken as"
-            options={traitKinds.map((k) => [k, traitKindNames[k]] as const)}
+            options={kindChoices}
           />
         </div>
         <div className="w2">
-          {kind !== 'text' && (
+          {asks('direction') && (
             <Choice
               name={at('direction')}
               label="Better is"
@@ -54,7 +56,7 @@ export function TraitRow({ index, remove, locked }: Props) {
             </Button>
           )}
         </div>
-        {trait?.direction === 'band' && kind !== 'text' && (
+        {trait?.direction === 'band' && asks('direction') && (
           <>
             <div className="w2">
               <Field name={at('bandLow')} label="Band from" numeric />
@@ -64,12 +66,12 @@ export function TraitRow({ index, remove, locked }: Props) {
             </div>
           </>
         )}
-        {kind === 'ratio' && (
+        {asks('outOf') && (
           <div className="w2">
             <Field name={at('outOf')} label="Out of" numeric />
           </div>
         )}
-        {measured && (
+        {asks('plausible') && (
           <>
             <div className="w2">
               <Field name={at('plausibleLow')} label="Least expected" numeric />
@@ -79,17 +81,17 @@ export function TraitRow({ index, remove, locked }: Props) {
             </div>
           </>
         )}
-        {(measured || kind === 'score') && (
+        {asks('decimals') && (
           <div className="w2">
             <Field name={at('decimals')} label="Decimals" numeric />
           </div>
         )}
-        {kind !== 'weighing' && kind !== 'text' && (
+        {asks('samples') && (
           <div className="w2">
             <Field name={at('samplesPerUnit')} label="Samples per unit" numeric />
           </div>
         )}
-        {measured && (
+        {asks('summary') && (
           <div className="w3">
             <Choice
               name={at('summary')}
@@ -101,7 +103,7 @@ export function TraitRow({ index, remove, locked }: Props) {
             />
           </div>
         )}
-        {kind === 'score' && (
+        {asks('scale') && (
           <div className="w12">
             <Field
               name={at('scaleText')}

@@ -1,22 +1,22 @@
 import Button from '@mui/material/Button';
+import { useMemo } from 'react';
 import { FormProvider } from 'react-hook-form';
 import { useLoaderData } from 'react-router';
 import { z } from 'zod';
 import { Field, LockedForm } from '../../form/fields';
-import { fieldErrors } from '../../form/schemaFields';
+import type { ActionResult } from '../../form/schemaFields';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
+import { err, ok } from '~core/model/result';
 import { applyProtocol } from '~core/schedule/protocols/applyProtocol';
 import { protocolOf } from '~core/schedule/protocols';
 import { useDeed } from '../../form/useDeed';
-import {
-  loadTrial,
-  notePlanReplaced,
-  savePlan,
-  timesReplaced,
-  undoDepth,
-  undoPlan,
-} from '../../store/trials';
+import { SentForm, mergedValues, refusal } from '../../form/mergedForm';
+import { StaleNote } from '../../form/StaleNote';
+import { describeChangeError } from '../../store/errors';
+import { loadTrial, savePlan } from '../../store/trials';
+import { undoDepth } from '../../store/undo';
+import { undoAction } from '../undoAction';
 import { announce } from '../../ui/announce';
 import { RoomHead } from '../../ui/RoomHead';
 import { SealedBanner } from '../SealedBanner';
@@ -33,53 +33,55 @@ export async function clientLoader({ params }: RoomArgs) {
     id: row.id,
     plan: row.plan,
     sealedAt: state.seal?.at ?? null,
-    undoable: state.seal ? 0 : undoDepth(row.id),
-    replaced: timesReplaced(row.id),
+    undoable: state.seal ? 0 : await undoDepth(row.id),
   };
 }
 
 const ProtocolDeed = z.object({ intent: z.literal('protocol'), protocolId: z.string() });
 const UndoDeed = z.object({ intent: z.literal('undo') });
 
-export async function clientAction({ params, request }: RoomArgs) {
+export async function clientAction({ params, request }: RoomArgs): Promise<ActionResult> {
   const data: unknown = await request.json();
   const deed = ProtocolDeed.safeParse(data);
   if (deed.success) return fillFrom(params.trialId, deed.data.protocolId);
-  if (UndoDeed.safeParse(data).success) {
-    await undoPlan(params.trialId);
-    announce('Taken back.');
-    return { saved: true };
-  }
-  const parsed = QuestionForm.safeParse(data);
-  if (!parsed.success) return { errors: fieldErrors(parsed.error) };
-  const saved = await savePlan(params.trialId, (plan) => applyQuestion(plan, parsed.data));
+  if (UndoDeed.safeParse(data).success) return undoAction(params.trialId);
+  const sent = SentForm.safeParse(data);
+  if (!sent.success) return { errors: { question: 'Nothing was sent.' } };
+  const saved = await savePlan(params.trialId, (plan) => {
+    const values = mergedValues(sent.data, toQuestionForm(plan), QuestionForm);
+    return values.ok ? ok(applyQuestion(plan, values.value)) : values;
+  });
   return saved.ok
-    ? { saved: true, message: 'The question is saved.' }
-    : { errors: { question: 'The plan is sealed.' } };
+    ? { saved: true, message: 'The question is saved.', now: toQuestionForm(saved.value.trial.row.plan) }
+    : refusal(saved.error, 'question');
 }
 
-async function fillFrom(trialId: string | undefined, protocolId: string) {
+async function fillFrom(trialId: string | undefined, protocolId: string): Promise<ActionResult> {
   const protocol = protocolOf(protocolId);
   if (!protocol) return { errors: { protocolId: 'There is no such protocol.' } };
-  const { state } = await loadTrial(trialId);
-  if (state.observations.length > 0) {
-    announce('Values are logged already; traits can’t be replaced.');
-    return { errors: { protocolId: 'Values are logged already.' } };
+  const saved = await savePlan<{ tag: 'hasValues' }>(trialId, (plan, { trial }) =>
+    trial.state.observations.length > 0 ? err({ tag: 'hasValues' }) : ok(applyProtocol(plan, protocol)),
+  );
+  if (saved.ok) {
+    announce('The plan is filled from the protocol; change what you like.');
+    return { saved: true };
   }
-  const saved = await savePlan(trialId, (plan) => applyProtocol(plan, protocol));
-  if (saved.ok) notePlanReplaced(trialId);
-  announce(saved.ok ? 'The plan is filled from the protocol; change what you like.' : 'The plan is sealed.');
-  return saved.ok ? { saved: true } : { errors: { protocolId: 'The plan is sealed.' } };
+  const why =
+    saved.error.tag === 'hasValues'
+      ? 'Values are logged already; traits can’t be replaced.'
+      : describeChangeError(saved.error);
+  announce(why);
+  return { errors: { protocolId: why } };
 }
 
 export default function QuestionRoom() {
   const data = useLoaderData<typeof clientLoader>();
-  // A protocol or an undo replaces the plan: the form begins anew with it.
-  return <QuestionEditor key={`${data.id}/${data.replaced}`} {...data} />;
+  return <QuestionEditor key={data.id} {...data} />;
 }
 
 function QuestionEditor({ id, plan, sealedAt, undoable }: Awaited<ReturnType<typeof clientLoader>>) {
-  const { form, busy, onSubmit } = useRecordForm(toQuestionForm(plan));
+  const shown = useMemo(() => toQuestionForm(plan), [plan]);
+  const { form, busy, stale, onSubmit } = useRecordForm(shown, { merges: true });
   const locked = sealedAt !== null;
   const deed = useDeed();
   return (
@@ -105,6 +107,7 @@ function QuestionEditor({ id, plan, sealedAt, undoable }: Awaited<ReturnType<typ
             trust.
           </RoomHead>
           <SealedBanner trialId={id} sealedAt={sealedAt} />
+          <StaleNote stale={stale} />
           <ProtocolPanel protocolId={plan.protocolId} locked={locked} />
           <div className="fields">
             <div className="w12">

@@ -6,7 +6,7 @@ import {
   TraitId as TraitIdSchema,
   newId,
 } from '~core/model/ids';
-import { Plan, type ScaleStep, Trait, traitKinds } from '~core/model/plan';
+import { Plan, type ScaleStep, Trait, kindOf } from '~core/model/plan';
 import { lookScale } from '~core/schedule/protocols/protocol';
 import { fieldText, optionalNumber, typedNumber } from '../../form/schemaFields';
 
@@ -17,7 +17,7 @@ const TraitForm = z
     id: TraitIdSchema,
     name: z.string().trim().min(1, 'Give the trait a name.').max(80),
     unit: z.string().trim().max(20),
-    kind: z.enum(traitKinds),
+    kind: Trait.shape.kind,
     direction: z.enum(['higher', 'lower', 'band']),
     bandLow: optionalNumber(),
     bandHigh: optionalNumber(),
@@ -34,10 +34,11 @@ const TraitForm = z
     scaleText: z.string().max(5000),
   })
   .superRefine((t, ctx) => {
-    if (t.kind === 'ratio' && t.outOf === null) {
+    const { fields, fixedUnit } = kindOf(t);
+    if (fields.includes('outOf') && t.outOf === null) {
       ctx.addIssue({ code: 'custom', path: ['outOf'], message: 'Out of how many?' });
     }
-    if (t.kind === 'score') {
+    if (fields.includes('scale')) {
       const steps = parseScale(t.scaleText);
       const values = steps.map((s) => s.value);
       if (new Set(values).size !== values.length || values.some((v) => v > 100)) {
@@ -53,8 +54,8 @@ const TraitForm = z
     if (t.direction === 'band' && !(t.bandLow !== null && t.bandHigh !== null && t.bandLow < t.bandHigh)) {
       ctx.addIssue({ code: 'custom', path: ['bandLow'], message: 'Give a lower and a higher end.' });
     }
-    if (t.kind === 'weighing' && t.unit !== 'g') {
-      ctx.addIssue({ code: 'custom', path: ['unit'], message: 'Weighed traits are kept in g.' });
+    if (fixedUnit !== null && t.unit !== fixedUnit) {
+      ctx.addIssue({ code: 'custom', path: ['unit'], message: `Such traits are kept in ${fixedUnit}.` });
     }
     if (t.plausibleLow !== null && t.plausibleHigh !== null && t.plausibleLow >= t.plausibleHigh) {
       ctx.addIssue({ code: 'custom', path: ['plausibleLow'], message: 'The least must be below the most.' });
@@ -145,8 +146,8 @@ export function applyQuestion(plan: Plan, f: z.output<typeof QuestionForm>): Pla
     traits: traits.map(({ scaleText, ...t }) =>
       Trait.parse({
         ...t,
-        outOf: t.kind === 'ratio' ? t.outOf : null,
-        scale: t.kind === 'score' ? parseScale(scaleText) : [],
+        outOf: kindOf(t).fields.includes('outOf') ? t.outOf : null,
+        scale: kindOf(t).fields.includes('scale') ? parseScale(scaleText) : [],
       }),
     ),
     rounds: f.rounds.map((r) => ({ ...r, traitIds: r.traitIds.filter((id) => known.has(id)) })),

@@ -11,7 +11,7 @@ import { parseDecimal } from '~core/formats/csv';
 import { plural } from '~core/quantity/format';
 import { useDeed } from '../../form/useDeed';
 import { RoomHead } from '../../ui/RoomHead';
-import { type Progress, rehearseInWorker, stopPlanning } from '../../workers/planning';
+import { type Progress, rehearseInWorker } from '../../workers/planning';
 import { HowManyPanel } from './HowManyPanel';
 import { RehearsalReport } from './RehearsalReport';
 import type { RehearsalData } from './rehearsal';
@@ -43,6 +43,7 @@ export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
     seed: String(plan.design?.seed ?? 1),
   });
   const [progress, setProgress] = useState<Progress | null>(null);
+  const [end, setEnd] = useState<(() => void) | null>(null);
   const [result, setResult] = useState<{ value: RehearsalResult; stopped: boolean } | null>(null);
   const [problem, setProblem] = useState('');
 
@@ -126,8 +127,18 @@ export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
     }
     setResult(null);
     setProgress({ done: 0, total: input.value.runs });
-    const answer = await rehearseInWorker(input.value, setProgress);
-    setProgress(null);
+    const task = rehearseInWorker(input.value, setProgress);
+    setEnd(() => task.end);
+    let answer: Awaited<typeof task.answer>;
+    try {
+      answer = await task.answer;
+    } catch (e) {
+      setProblem(e instanceof Error ? e.message : 'It failed.');
+      return;
+    } finally {
+      setProgress(null);
+      setEnd(null);
+    }
     if (answer.ok) setResult({ value: answer.value.result, stopped: answer.value.stopped });
     else
       setProblem(
@@ -159,7 +170,7 @@ export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
               <span className="num" data-testid="rehearsal-progress">
                 {progress.done} of {progress.total}
               </span>
-              <Button variant="outlined" color="inherit" onClick={() => void stopPlanning()}>
+              <Button variant="outlined" color="inherit" onClick={() => end?.()}>
                 Stop here
               </Button>
             </div>

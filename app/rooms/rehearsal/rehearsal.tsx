@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { Link, useLoaderData } from 'react-router';
 import { z } from 'zod';
 import type { TrialState } from '~core/log/state';
-import { controlOf } from '~core/model/plan';
+import { controlOf } from '~core/plan/control';
 import { stageOf } from '~core/schedule/rounds';
 import { protocolOf } from '~core/schedule/protocols';
 import { todayDate } from '../../bench/clock';
@@ -10,6 +10,8 @@ import { type ActionResult, fieldErrors } from '../../form/schemaFields';
 import { listTrials, loadTrial, savePlan } from '../../store/trials';
 import { announce } from '../../ui/announce';
 import { RoomHead } from '../../ui/RoomHead';
+import { planIndex } from '~core/plan/planIndex';
+import { findingInput } from '~core/verdict/finding';
 import { findings } from '../../workers/findings';
 import type { RoomArgs } from '../roomArgs';
 import { RehearsalRoom } from './RehearsalRoom';
@@ -26,24 +28,21 @@ async function ownSpreads(currentId: string): Promise<Spread[]> {
   const others = (await listTrials()).filter(
     (t) => t.row.id !== currentId && stageOf(t.state, today) === 'finished',
   );
-  const found = await Promise.all(others.map((t) => spreadOf(t.state, t)));
+  const found = await Promise.all(others.map((t) => spreadOf(t.state)));
   return found.flatMap((s) => (s ? [s] : []));
 }
 
-async function spreadOf(state: TrialState, { row, log }: Awaited<ReturnType<typeof listTrials>>[number]) {
-  const { primaryTraitId } = state.plan;
-  const trait = state.plan.traits.find((t) => t.id === primaryTraitId);
+async function spreadOf(state: TrialState): Promise<Spread | null> {
+  const { plan } = state;
+  const trait = plan.primaryTraitId ? planIndex(plan).trait(plan.primaryTraitId) : undefined;
   if (!trait || trait.direction === 'band') return null;
-  const [result] = await findings(row.plan, log, [{ traitId: trait.id }]);
-  if (!result?.ok || !result.value.comparison.anova) return null;
-  const { treatments, anova } = result.value.comparison;
-  const mean = treatments.reduce((s, t) => s + t.mean, 0) / treatments.length;
-  const cvPercent = Number(((100 * Math.sqrt(anova.residualMeanSquare)) / mean).toPrecision(3));
+  const [result] = await findings([findingInput(state, trait)]);
+  if (!result?.ok || result.value.analysis.unitSd === null) return null;
+  const { summaries, unitSd } = result.value.analysis;
+  const mean = summaries.reduce((s, t) => s + t.mean, 0) / summaries.length;
+  const cvPercent = Number(((100 * unitSd) / mean).toPrecision(3));
   return cvPercent > 0
-    ? {
-        label: `${trait.name.toLowerCase()} of ${row.plan.crop || row.plan.code}, own trial ${row.plan.code}`,
-        cvPercent,
-      }
+    ? { label: `${trait.name.toLowerCase()} of ${plan.crop || plan.code}, own trial ${plan.code}`, cvPercent }
     : null;
 }
 

@@ -5,16 +5,25 @@ import { FormProvider } from 'react-hook-form';
 import { useLoaderData } from 'react-router';
 import { audit } from '~core/fairness/audit';
 import { exportTrial } from '~core/formats/dataPackage';
-import { toHtml, toMarkdown } from '~core/formats/document';
-import { figureId, reviewDocument } from '~core/formats/review';
-import { ReviewText } from '~core/model/trial';
+import { sayBrokenSeal, verifySeal } from '~core/log/verifySeal';
+import { figureId } from '~core/report/findingBlocks';
+import { toHtml } from '~core/report/html';
+import { toMarkdown } from '~core/report/markdown';
+import { reviewDocument } from '~core/report/review';
+import { ReviewText } from '~core/log/trial';
 import { makeVerdict } from '~core/verdict/verdict';
 import { todayDate } from '../../bench/clock';
 import { Field } from '../../form/fields';
-import { fieldErrors } from '../../form/schemaFields';
+import { type MergeError, SentForm, mergedValues, refusal } from '../../form/mergedForm';
+import type { ActionResult } from '../../form/schemaFields';
+import { StaleNote } from '../../form/StaleNote';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
-import { saveReview, wholeTrial } from '../../store/trials';
+import { ok } from '~core/model/result';
+import { change } from '../../store/change';
+import { wholeTrial } from '../../store/trials';
+import { Report } from '../../ui/Report';
+import { pageColours } from '../../ui/colours';
 import { RoomHead } from '../../ui/RoomHead';
 import { bytesOf, download } from '../../ui/download';
 import { findingPng } from '../../ui/findingChart';
@@ -22,11 +31,11 @@ import { allFindings, lanesOf, nameIn } from '../findings/findingData';
 import { CodesClosed } from '../CodesClosed';
 import { plainAuditInput } from '../auditOf';
 import type { RoomArgs } from '../roomArgs';
-import { ReviewPreview } from './ReviewPreview';
 
 export async function clientLoader({ params }: RoomArgs) {
   const { plan, state, review, findings, primary, blind, trial } = await allFindings(params.trialId);
   const nameOf = nameIn(plan);
+  const check = verifySeal(plan, state.seal, trial.row.sealedAs);
   const blocks = reviewDocument({
     state,
     review,
@@ -34,16 +43,22 @@ export async function clientLoader({ params }: RoomArgs) {
     verdict: primary && makeVerdict(plan, primary, nameOf),
     nameOf,
     today: todayDate(),
+    seal: check,
     audit: audit(plainAuditInput(trial)),
   });
-  return { plan, review, findings, blocks, blind };
+  return { plan, review, findings, blocks, blind, broken: sayBrokenSeal(check) };
 }
 
-export async function clientAction({ params, request }: RoomArgs) {
-  const parsed = ReviewText.safeParse(await request.json());
-  if (!parsed.success) return { errors: fieldErrors(parsed.error) };
-  await saveReview(params.trialId, parsed.data);
-  return { saved: true, message: 'The review is saved.' };
+export async function clientAction({ params, request }: RoomArgs): Promise<ActionResult> {
+  const sent = SentForm.safeParse(await request.json());
+  if (!sent.success) return { errors: { introduction: 'Nothing was sent.' } };
+  const saved = await change<MergeError>(params.trialId, ({ trial }) => {
+    const values = mergedValues(sent.data, trial.row.review, ReviewText);
+    return values.ok ? ok({ review: values.value }) : values;
+  });
+  return saved.ok
+    ? { saved: true, message: 'The review is saved.', now: saved.value.trial.row.review }
+    : refusal(saved.error, 'introduction');
 }
 
 type Data = Awaited<ReturnType<typeof clientLoader>>;
@@ -83,8 +98,8 @@ export default function ReviewRoom() {
 }
 
 function OpenReview(data: Data) {
-  const { plan, review, blocks } = data;
-  const { form, busy, onSubmit } = useRecordForm(review);
+  const { plan, review, blocks, broken } = data;
+  const { form, busy, stale, onSubmit } = useRecordForm(review, { merges: true });
   const [figures, setFigures] = useState<Record<string, string>>({});
   useEffect(() => {
     let gone = false;
@@ -98,7 +113,7 @@ function OpenReview(data: Data) {
   const saveHtml = async () => {
     const made = await pictures(data);
     download(
-      new Blob([toHtml(plan.question, blocks, (id) => made[id] ?? '')], { type: 'text/html' }),
+      new Blob([toHtml(plan.question, blocks, (id) => made[id] ?? '', pageColours)], { type: 'text/html' }),
       `${name}.html`,
     );
   };
@@ -138,6 +153,12 @@ function OpenReview(data: Data) {
         <FormProvider {...form}>
           <form onSubmit={onSubmit} noValidate className="stack">
             <UnsavedGuard busy={busy} />
+            <StaleNote stale={stale} />
+            {broken && (
+              <p role="alert" className="note bad">
+                {broken}
+              </p>
+            )}
             <Field name="author" label="Author" />
             <Field name="introduction" label="Introduction" multiline minRows={5} />
             <Field name="conclusion" label="Conclusion" multiline minRows={4} />
@@ -155,7 +176,14 @@ function OpenReview(data: Data) {
             </div>
           </form>
         </FormProvider>
-        <ReviewPreview blocks={blocks} figures={figures} />
+        <article className="paper" aria-label="Preview of the review">
+          <Report
+            blocks={blocks}
+            figure={(id) =>
+              figures[id] ? <img src={figures[id]} alt="" /> : <p className="quiet small">Drawing …</p>
+            }
+          />
+        </article>
       </div>
     </>
   );

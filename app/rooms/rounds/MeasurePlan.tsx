@@ -1,12 +1,16 @@
 import { memo, useCallback, useMemo } from 'react';
 import { type TrialState, observationsOf } from '~core/log/state';
-import { unitValue } from '~core/log/unitValues';
+import { figureOfVisit } from '~core/analysis/number';
+import { responseOf } from '~core/log/response';
 import type { UnitId } from '~core/model/ids';
 import type { Position, Round, Trait, Unit } from '~core/model/plan';
 import { formatFigure } from '~core/quantity/format';
 import { PlanView } from '../../ui/PlanView';
 import { UnitFace, tileInk, unitNumber } from '../../ui/UnitTile';
-import { firstOpenSample, remarkOf } from './walk';
+import { firstOpenSample } from '~core/schedule/rounds';
+import { planIndex } from '~core/plan/planIndex';
+import { kindOf } from '~core/model/plan';
+import { remarkOf } from './walk';
 
 interface Props {
   state: TrialState;
@@ -31,14 +35,18 @@ interface Shown {
 
 function shownOf(state: TrialState, unit: Unit, trait: Trait, round: Round): Shown {
   const dead = state.deaths.has(unit.id);
-  const value = unitValue(state, unit.id, trait, round.id);
-  const remark = trait.kind === 'text' ? remarkOf(state, unit.id, trait, round.id) : null;
+  const words = kindOf(trait).takenBy === 'words';
+  const visit = words
+    ? undefined
+    : responseOf(state, unit.id, trait).visits.find((v) => v.roundId === round.id);
+  const value = visit ? figureOfVisit(visit, trait) : null;
+  const remark = words ? remarkOf(state, unit.id, trait, round.id) : null;
   const noted =
     state.exclusions.some((x) => x.unitId === unit.id) ||
     state.deviations.some((d) => d.unitIds.includes(unit.id));
   const corrected = observationsOf(state, unit.id, trait.id, round.id).some((o) => o.earlier.length > 0);
   return {
-    index: state.plan.treatments.findIndex((t) => t.id === unit.treatmentId),
+    index: planIndex(state.plan).treatmentOrder(unit.treatmentId),
     text: dead ? 'died' : remark ? 'written' : value === null ? '–' : formatFigure(value, trait.decimals),
     empty: value === null && remark === null,
     open: firstOpenSample(state, unit.id, trait, round.id) !== undefined,

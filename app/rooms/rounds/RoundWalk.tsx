@@ -2,10 +2,11 @@ import { type ReactNode, useCallback, useMemo, useState } from 'react';
 import { relativeDay, todayDate } from '../../bench/clock';
 import { implausible, lastValueBefore } from '~core/log/plausible';
 import { type TrialState, observationsOf } from '~core/log/state';
-import { cropOfSample, samplesIn } from '~core/log/unitValues';
-import type { EntryBody } from '~core/model/entry';
+import { cropOfSample, numberInCrop, samplesIn } from '~core/log/response';
+import type { EntryBody } from '~core/log/entry';
 import type { TraitId, UnitId } from '~core/model/ids';
-import type { Round, Trait } from '~core/model/plan';
+import { type Round, type Trait, kindOf } from '~core/model/plan';
+import { firstOpenSample } from '~core/schedule/rounds';
 import { formatFigure, formatSigned } from '~core/quantity/format';
 import { useDeed } from '../../form/useDeed';
 import { EntryPad } from '../../ui/EntryPad';
@@ -16,8 +17,7 @@ import { SomethingOff, StandingValue, UnitHeading, spokenNumber } from '../UnitH
 import { MeasurePlan } from './MeasurePlan';
 import { FindUnit } from './FindUnit';
 import { WordsPad } from './WordsPad';
-import { choicesOf, valueFault } from './valueRules';
-import { firstOpenSample, nextStep, remarkOf, walkOf } from './walk';
+import { nextStep, remarkOf, walkOf } from './walk';
 
 interface Props {
   state: TrialState;
@@ -62,7 +62,8 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
   const area = plan.areas.find((a) => a.id === position.areaId);
   const here = observationsOf(state, unit.id, trait.id, round.id);
   const samples = samplesIn(plan, trait);
-  const multiple = samples > 1 && trait.kind !== 'text';
+  const kind = kindOf(trait);
+  const multiple = samples > 1;
   const sample =
     chosenSample !== undefined
       ? chosenSample
@@ -83,7 +84,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
   const measurement = { kind: 'measurement', unitId: unit.id, traitId: trait.id, roundId: round.id } as const;
   const keep = () => {
     if (value === null) return setError('Type a value first.');
-    const fault = valueFault(trait, value);
+    const fault = kind.fault(value, trait);
     if (fault) return setError(fault);
     if (doubt !== null && confirmed !== text) return setConfirmed(text);
     write({ ...measurement, sample, value });
@@ -112,9 +113,9 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
           {crop && ` · ${crop}`}
           {multiple &&
             trait.samplesPerUnit > 1 &&
-            ` · sample ${(((sample ?? 1) - 1) % trait.samplesPerUnit) + 1} of ${trait.samplesPerUnit}`}
+            ` · sample ${numberInCrop(trait, sample)} of ${trait.samplesPerUnit}`}
         </p>
-        {trait.kind === 'text' ? (
+        {kind.takenBy === 'words' ? (
           <WordsPad
             key={unit.id}
             standing={remarkOf(state, unit.id, trait, round.id)}
@@ -131,15 +132,15 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
               setText(t);
               setError(null);
             }}
-            unit={trait.kind === 'ratio' ? `of ${trait.outOf}` : trait.unit}
-            choices={choicesOf(trait)}
+            unit={kind.padUnit(trait)}
+            choices={kind.choices(trait)}
             onChoice={(v) => {
               setText(String(v));
               setError(null);
             }}
             left={
               last
-                ? `last ${formatFigure(last.value, trait.decimals)}${unitOf}, ${relativeDay(last.at.slice(0, 10), todayDate())}`
+                ? `last ${formatFigure(last.value, trait.decimals)}${unitOf}, ${relativeDay(last.date, todayDate())}`
                 : 'no value before'
             }
             right={value !== null && last ? formatSigned(value - last.value, trait.decimals) : ''}
@@ -153,7 +154,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
           />
         )}
         <div className="pad-rows">
-          {trait.kind === 'time' && (
+          {kind.observes === 'event' && (
             <button type="button" className="pad-row" onClick={notYet}>
               <span>Not yet, on day {round.day}</span>
             </button>

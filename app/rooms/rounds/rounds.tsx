@@ -1,7 +1,7 @@
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
-import type { Plan, Round, Trait } from '~core/model/plan';
+import { type Plan, type Round, type Trait, kindOf } from '~core/model/plan';
 import { roundProgress } from '~core/schedule/rounds';
 import { relativeDay, shortDate, todayDate } from '../../bench/clock';
 import { loadTrial } from '../../store/trials';
@@ -26,7 +26,7 @@ const traitsOf = new WeakMap<Round, Trait[]>();
 function typedTraits(plan: Plan, round: Round): Trait[] {
   let traits = traitsOf.get(round);
   if (!traits) {
-    traits = plan.traits.filter((t) => round.traitIds.includes(t.id) && t.kind !== 'weighing');
+    traits = plan.traits.filter((t) => round.traitIds.includes(t.id) && kindOf(t).takenBy !== 'scale');
     traitsOf.set(round, traits);
   }
   return traits;
@@ -49,7 +49,7 @@ export default function RoundsRoom() {
     );
   }
   const typed = (r: (typeof rounds)[number]) =>
-    r.round.traitIds.some((t) => plan.traits.find((x) => x.id === t)?.kind !== 'weighing');
+    typedTraits(plan, r.round).length > 0;
   const walked = rounds.filter(typed);
   const chosen =
     walked.find((r) => r.round.id === search.get('round')) ??

@@ -1,8 +1,8 @@
 import { walkOrder } from '~core/design/layOut';
-import { type TrialState, observationsOf } from '~core/log/state';
-import { samplesIn } from '~core/log/unitValues';
+import type { TrialState } from '~core/log/state';
 import type { RoundId, UnitId } from '~core/model/ids';
 import type { Round, Trait, Unit } from '~core/model/plan';
+import { firstOpenSample } from '~core/schedule/rounds';
 
 /** The place in a round that comes next: which unit, which sample of it. */
 export interface WalkStep {
@@ -22,21 +22,6 @@ export function remarkOf(state: TrialState, unitId: UnitId, trait: Trait, roundI
     state.notes.findLast((n) => n.unitId === unitId && n.traitId === trait.id && n.roundId === roundId)
       ?.text ?? null
   );
-}
-
-/** The first sample of a unit that has no value yet in a round; undefined when all have. */
-export function firstOpenSample(
-  state: TrialState,
-  unitId: UnitId,
-  trait: Trait,
-  roundId: RoundId,
-): number | null | undefined {
-  if (trait.kind === 'text') return remarkOf(state, unitId, trait, roundId) ? undefined : null;
-  const done = new Set(observationsOf(state, unitId, trait.id, roundId).map((o) => o.sample));
-  const samples = samplesIn(state.plan, trait);
-  if (samples === 1) return done.size > 0 ? undefined : null;
-  for (let s = 1; s <= samples; s++) if (!done.has(s)) return s;
-  return undefined;
 }
 
 /**

@@ -5,7 +5,7 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useCallback, useMemo, useState } from 'react';
 import { implausible } from '~core/log/plausible';
 import { type TrialState, observationsOf } from '~core/log/state';
-import type { EntryBody } from '~core/model/entry';
+import type { EntryBody } from '~core/log/entry';
 import type { UnitId } from '~core/model/ids';
 import type { Round, Trait } from '~core/model/plan';
 import { type WeightUnit, fromGrams, toGrams, weightUnits } from '~core/quantity/amount';
@@ -19,7 +19,8 @@ import { RoomHead } from '../../ui/RoomHead';
 import { LogDialog } from '../LogDialog';
 import { SomethingOff, StandingValue, UnitHeading, spokenNumber } from '../UnitHeading';
 import { MeasurePlan } from '../rounds/MeasurePlan';
-import { firstOpenSample, nextStep, walkOf } from '../rounds/walk';
+import { firstOpenSample } from '~core/schedule/rounds';
+import { nextStep, walkOf } from '../rounds/walk';
 import { Container } from './Container';
 import { ScalePanel } from './ScalePanel';
 
@@ -97,7 +98,7 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
       unitId: unit.id,
       traitId: trait.id,
       roundId: round.id,
-      ...(sample !== null && { sample }),
+      sample,
       grossG,
       tareG,
       container,

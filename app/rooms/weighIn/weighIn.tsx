@@ -1,4 +1,5 @@
 import { Link, useLoaderData, useSearchParams } from 'react-router';
+import { kindOf } from '~core/model/plan';
 import { roundProgress } from '~core/schedule/rounds';
 import { shortDate, todayDate } from '../../bench/clock';
 import { loadTrial } from '../../store/trials';
@@ -19,7 +20,7 @@ export default function WeighInRoom() {
   const { id, state, rounds } = useLoaderData<typeof clientLoader>();
   const [search, setSearch] = useSearchParams();
   const { plan } = state;
-  const weighed = plan.traits.filter((t) => t.kind === 'weighing');
+  const weighed = plan.traits.filter((t) => kindOf(t).takenBy === 'scale');
   const visits = rounds.flatMap((r) =>
     weighed.filter((t) => r.round.traitIds.includes(t.id)).map((trait) => ({ ...r, trait })),
   );

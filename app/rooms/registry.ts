@@ -1,0 +1,17 @@
+import type { Room, RoomContext, RoomProgress } from './room';
+
+const found = import.meta.glob<{ room: Room }>('./*/room.ts', { eager: true });
+
+/** Every room of a trial, in the order of the work. */
+export const rooms: readonly Room[] = Object.values(found)
+  .map((m) => m.room)
+  .sort((a, b) => a.order - b.order);
+
+export interface StairStep extends RoomProgress {
+  room: string;
+  name: string;
+}
+
+/** The steps of the stair with how far each is and what is missing, from plan and log. */
+export const stairSteps = (context: RoomContext): StairStep[] =>
+  rooms.map((r) => ({ room: r.id, name: r.title, ...r.progress(context) }));

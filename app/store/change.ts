@@ -1,0 +1,152 @@
+import { dealCodes, keyFits } from '~core/design/blinding';
+import { type CorrectionBody, type Entry, type EntryBody, lineOf } from '~core/log/entry';
+import { deriveState, extend } from '~core/log/state';
+import { ReviewText } from '~core/log/trial';
+import { type EntryId, newId } from '~core/model/ids';
+import { Plan } from '~core/model/plan';
+import type { Product } from '~core/model/product';
+import { type Result, err, ok } from '~core/model/result';
+import { bench, benchName, deviceId } from './bench';
+import { randomSeed } from './chance';
+import type { BenchDb } from './db';
+import type { ChangeError } from './errors';
+import { inLock } from './locks';
+import { tabId } from './tab';
+import { type LoadedTrial, current, remember } from './trialMemory';
+
+/** What a log line says, before it gets its stamp. */
+export type Saying = EntryBody | CorrectionBody;
+
+/** What a change of a trial writes. Left out: stays as it is. */
+export interface Change {
+  plan?: Plan;
+  review?: ReviewText;
+  /** new lines; or what they are given the plan as it is saved */
+  entries?: readonly Saying[] | ((saved: Plan) => readonly Saying[]);
+  /** an Undo, which isn't itself taken back */
+  isUndo?: boolean;
+}
+
+/** What is at hand when a change is decided. */
+export interface Deciding {
+  trial: LoadedTrial;
+  /** products of the library as they stand now */
+  library: readonly Product[];
+}
+
+export interface Changed {
+  trial: LoadedTrial;
+  entries: Entry[];
+}
+
+/** Changes of a plan that a tab can take back; older ones are dropped. */
+const MOST_STEPS = 20;
+
+/**
+ * The one way to change a trial: it is read, the change decided and written inside one transaction, one tab at a
+ * time. What is decided is a function of the trial as the database has it, never of a copy in memory; lines are
+ * added, never put over others.
+ *
+ * @param decide what to write, or why not; an empty change writes nothing
+ */
+export async function change<E>(
+  id: string | undefined,
+  decide: (at: Deciding) => Result<Change, E>,
+): Promise<Result<Changed, E | ChangeError>> {
+  if (id === undefined) return err({ tag: 'gone' });
+  const db = await bench();
+  const device = await deviceId();
+  const written = await inLock(`palazzo/${benchName()}/${id}`, () =>
+    db.transaction('rw', db.ofChanges, async () => {
+      const trial = await current(db, id);
+      if (!trial) return err({ tag: 'gone' } as const);
+      const library = await db.products.toArray();
+      const decided = decide({ trial, library });
+      if (!decided.ok) return decided;
+      const by = (await db.settings.get('recorder'))?.value ?? '';
+      return write(db, trial, decided.value, { by, device, library });
+    }),
+  );
+  // Only what was committed is remembered.
+  if (!written.ok) return written;
+  const { row, state, key, rev, planRev } = written.value.trial;
+  return ok({ ...written.value, trial: remember(row, state, key, { rev, planRev }) });
+}
+
+interface Writing {
+  by: string;
+  device: string;
+  library: readonly Product[];
+}
+
+async function write(
+  db: BenchDb,
+  trial: LoadedTrial,
+  { plan, review, entries: say, isUndo = false }: Change,
+  { by, device, library }: Writing,
+): Promise<Result<Changed, ChangeError>> {
+  if (plan === undefined && review === undefined && (!say || say.length === 0)) {
+    return ok({ trial, entries: [] });
+  }
+  if (plan !== undefined && trial.state.seal) return err({ tag: 'sealed' });
+  const { id } = trial.row;
+  const rev = trial.rev + 1;
+  const planNow = plan === undefined ? trial.row.plan : Plan.parse({ ...plan, products: copies(plan, library) });
+  const entries = stamped(trial, typeof say === 'function' ? say(planNow) : (say ?? []), by, device);
+  const row = {
+    ...trial.row,
+    plan: planNow,
+    review: review === undefined ? trial.row.review : ReviewText.parse(review),
+  };
+  const key = fittingKey(trial, planNow);
+  if (plan !== undefined || review !== undefined) await db.trials.put(row);
+  if (key !== null && key !== trial.key) await db.keys.put({ trialId: id, key });
+  if (plan !== undefined && !isUndo) await noteStep(db, id, trial.row.plan, planNow);
+  await db.entries.bulkAdd(entries.map((entry) => ({ trialId: id, id: entry.id, rev, entry })));
+  const head = { id, rev, planRev: plan === undefined ? trial.planRev : rev };
+  await db.heads.put(head);
+  const state =
+    plan === undefined ? extend(trial.state, entries) : deriveState(planNow, [...trial.log, ...entries]);
+  return ok({ trial: { ...trial, row, state, key, rev, planRev: head.planRev }, entries });
+}
+
+/** Lines with their stamps: each later than all the trial knows, whatever the clock on the wall says. */
+function stamped(trial: LoadedTrial, say: readonly Saying[], by: string, device: string): Entry[] {
+  const now = new Date();
+  const last = trial.log[trial.log.length - 1]?.counter ?? 0;
+  return say.map((body, i) =>
+    lineOf(body, {
+      id: newId<EntryId>(),
+      at: now.toISOString(),
+      recordedAt: now.toISOString(),
+      offsetMin: -now.getTimezoneOffset(),
+      by,
+      device,
+      counter: last + 1 + i,
+    }),
+  );
+}
+
+/** Copies of the library's products that a plan's treatments use, as they stand now. */
+function copies(plan: Plan, library: readonly Product[]): Plan['products'] {
+  const used = new Set(plan.treatments.flatMap((t) => t.products.map((p) => p.productId)));
+  const known = new Set(library.map((p) => p.id));
+  const sorted = [...library].sort((a, b) => a.name.localeCompare(b.name));
+  return [...sorted, ...plan.products.filter((p) => !known.has(p.id))].filter((p) => used.has(p.id));
+}
+
+/** A blind plan always has a key that fits; it is dealt by chance nobody can repeat. */
+function fittingKey({ key }: LoadedTrial, plan: Plan) {
+  if (plan.blinding === 'open' || (key && keyFits(key, plan))) return key;
+  return dealCodes(
+    plan.treatments.map((t) => t.id),
+    randomSeed(),
+  );
+}
+
+async function noteStep(db: BenchDb, trialId: string, before: Plan, after: Plan): Promise<void> {
+  const tab = tabId();
+  await db.steps.add({ trialId, tab, before, after });
+  const own = await db.steps.where('[trialId+tab]').equals([trialId, tab]).primaryKeys();
+  if (own.length > MOST_STEPS) await db.steps.bulkDelete(own.slice(0, own.length - MOST_STEPS));
+}

@@ -1,0 +1,51 @@
+import type { Entry } from '~core/log/entry';
+import { ok } from '~core/model/result';
+import { bench } from './bench';
+import { change } from './change';
+import type { ConflictRow } from './db';
+
+/** Lines of other copies that contradict a line of a trial and aren't decided yet. */
+export async function openConflicts(trialId: string): Promise<ConflictRow[]> {
+  const rows = await (await bench()).conflicts.where('trialId').equals(trialId).toArray();
+  return rows.filter((r) => r.settled === null);
+}
+
+/** Whether what a line says, without who wrote it when, can stand in another's place. */
+const bodyOf = (line: Entry) => (line.kind === 'correction' ? line.replacement : line);
+
+/**
+ * Decides between a line and another copy of it. Taking the other's word is a correction like any other: the line
+ * itself stays as it is.
+ */
+export async function settleConflict(
+  trialId: string,
+  lineId: string,
+  sha256: string,
+  as: 'kept' | 'taken',
+): Promise<void> {
+  const db = await bench();
+  const row = await db.conflicts.get([trialId, lineId, sha256]);
+  if (!row || row.settled !== null) return;
+  if (as === 'taken') {
+    const body = bodyOf(row.other);
+    const stamp = ['id', 'at', 'recordedAt', 'offsetMin', 'by', 'device', 'counter'];
+    const replacement = body
+      ? Object.fromEntries(Object.entries(body).filter(([k]) => !stamp.includes(k)))
+      : null;
+    const done = await change<never>(trialId, ({ trial }) => {
+      const standing = trial.state.entries.find((e) => e.id === lineId);
+      return ok({
+        entries: [
+          {
+            kind: 'correction',
+            supersedes: standing?.standsFrom ?? row.other.id,
+            replacement: replacement as never,
+            reason: 'as the other copy has it',
+          },
+        ],
+      });
+    });
+    if (!done.ok) return;
+  }
+  await db.conflicts.update([trialId, lineId, sha256], { settled: as });
+}

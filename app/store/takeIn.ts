@@ -1,0 +1,83 @@
+import { unionOfLogs } from '~core/log/union';
+import type { Trial } from '~core/log/trial';
+import { sayBrokenSeal, verifySeal } from '~core/log/verifySeal';
+import { deriveState } from '~core/log/state';
+import { type TrialId, newId } from '~core/model/ids';
+import { type Result, err, ok } from '~core/model/result';
+import { planSha256, sha256Of } from '~core/plan/seal';
+import { bench } from './bench';
+import { createTrial } from './trials';
+import { current } from './trialMemory';
+
+export type MergeOutcome =
+  { tag: 'added' } | { tag: 'merged'; newEntries: number; conflicts: number };
+
+export interface TakenIn {
+  outcome: MergeOutcome;
+  /** the seal doesn't stand for the plan in the file, in words; null when it does */
+  brokenSeal: string | null;
+}
+
+/** Whether a file's seal stands for its plan. */
+export const sealOfFile = (trial: Trial): string | null =>
+  sayBrokenSeal(verifySeal(trial.plan, deriveState(trial.plan, trial.log).seal, trial.sealedAs));
+
+/**
+ * Takes in an exported trial: a new one is added; of one that is here already the logs are united. A line that is
+ * here already keeps what it says; where the file says something else that is kept beside it and shown.
+ * Refused where both copies exist with different plans: nothing of either is lost.
+ */
+export async function takeIn(trial: Trial): Promise<Result<TakenIn, { tag: 'differentPlan' }>> {
+  const db = await bench();
+  const brokenSeal = sealOfFile(trial);
+  const { id } = trial.plan;
+  return db.transaction('rw', db.ofTrials, async () => {
+    const here = await current(db, id);
+    if (!here) {
+      await createTrial(trial.plan, trial.review, trial.log, trial.key, trial);
+      await keepConflicts(id, trial.conflicts.map((c) => c.other));
+      return ok({ outcome: { tag: 'added' as const }, brokenSeal });
+    }
+    if (planSha256(here.row.plan) !== planSha256(trial.plan)) return err({ tag: 'differentPlan' as const });
+    const { added, conflicts } = unionOfLogs(here.log, trial.log);
+    const rev = here.rev + 1;
+    await db.entries.bulkAdd(added.map((entry) => ({ trialId: id, id: entry.id, rev, entry })));
+    const fresh = await keepConflicts(id, [
+      ...conflicts.map((c) => c.other),
+      ...trial.conflicts.map((c) => c.other),
+    ]);
+    if (here.key === null && trial.key) await db.keys.put({ trialId: id, key: trial.key });
+    await db.heads.put({ id, rev, planRev: here.key === null && trial.key ? rev : here.planRev });
+    return ok({
+      outcome: { tag: 'merged' as const, newEntries: added.length, conflicts: fresh },
+      brokenSeal,
+    });
+  });
+}
+
+/** Keeps lines that contradict a line here, once each. @returns how many are new */
+async function keepConflicts(trialId: string, others: readonly Trial['log'][number][]): Promise<number> {
+  const db = await bench();
+  let fresh = 0;
+  for (const other of others) {
+    const sha256 = sha256Of(other);
+    if (await db.conflicts.get([trialId, other.id, sha256])) continue;
+    await db.conflicts.add({ trialId, id: other.id, sha256, other, settled: null });
+    fresh += 1;
+  }
+  return fresh;
+}
+
+/** Adds an exported trial as a second one beside the one that is here. */
+export async function takeInAsCopy(trial: Trial): Promise<string> {
+  const id = newId<TrialId>();
+  await createTrial(
+    { ...trial.plan, id, question: `${trial.plan.question} (copy)`.slice(0, 200) },
+    trial.review,
+    trial.log,
+    trial.key,
+    // A copy is another plan: what was sealed is the one it was copied from.
+    { sealedAs: trial.sealedAs },
+  );
+  return id;
+}

@@ -1,0 +1,89 @@
+import { maskedPlan, placeholderKey } from '~core/design/blinding';
+import type { Entry } from '~core/log/entry';
+import { type TrialState, deriveState, extend } from '~core/log/state';
+import type { BlindKey } from '~core/log/trial';
+import { benchName } from './bench';
+import type { BenchDb, TrialRow } from './db';
+
+export interface LoadedTrial {
+  row: TrialRow;
+  log: readonly Entry[];
+  state: TrialState;
+  key: BlindKey | null;
+  /** names are hidden: the trial is blind and its codes aren't opened */
+  blind: boolean;
+  /** blind, and the key isn't on this bench: letters aren't those of the bottle tags */
+  keyMissing: boolean;
+  /** the state as screens show it: under codes while the trial is blind */
+  shown: TrialState;
+  /** counts every change of the trial, and those of its plan */
+  rev: number;
+  planRev: number;
+}
+
+/**
+ * Trials as they were last read, so that a keystroke doesn't read the whole log again. Never trusted by itself:
+ * `current` compares its revision with the database's, in the same transaction, and reads what is new.
+ */
+const memory = new Map<string, LoadedTrial>();
+const keyOf = (id: string) => `${benchName()}/${id}`;
+
+/** The revision of a trial that this tab knows. */
+export const knownRev = (id: string): number | undefined => memory.get(keyOf(id))?.rev;
+
+/** Puts together what screens need of a trial. */
+function loaded(
+  row: TrialRow,
+  state: TrialState,
+  key: BlindKey | null,
+  at: { rev: number; planRev: number },
+): LoadedTrial {
+  // A trial without its key stays blind: taking the key away hides names, it doesn't show them.
+  const blind = row.plan.blinding !== 'open' && state.revealed === null;
+  const keyMissing = blind && key === null;
+  const shown = blind ? { ...state, plan: maskedPlan(row.plan, key ?? placeholderKey(row.plan)) } : state;
+  return { row, log: state.log, state, key, blind, keyMissing, shown, rev: at.rev, planRev: at.planRev };
+}
+
+/** Keeps a trial in memory as it now stands in the database. */
+export function remember(
+  row: TrialRow,
+  state: TrialState,
+  key: BlindKey | null,
+  at: { rev: number; planRev: number },
+): LoadedTrial {
+  const trial = loaded(row, state, key, at);
+  memory.set(keyOf(row.id), trial);
+  return trial;
+}
+
+/** Drops what memory holds of a trial. */
+export const forget = (id: string): void => void memory.delete(keyOf(id));
+
+/**
+ * A trial as the database has it. Inside a transaction it is what that transaction sees. Only what memory doesn't
+ * have is read: nothing, the lines that are new, or all of it.
+ *
+ * @returns null when there is no such trial
+ */
+export async function current(db: BenchDb, id: string): Promise<LoadedTrial | null> {
+  const head = await db.heads.get(id);
+  const known = memory.get(keyOf(id));
+  if (!head) {
+    forget(id);
+    return null;
+  }
+  if (known?.rev === head.rev) return known;
+  const row = await db.trials.get(id);
+  if (!row) return null;
+  const key = (await db.keys.get(id))?.key ?? null;
+  if (known && known.planRev === head.planRev && known.rev < head.rev) {
+    const fresh = await db.entries
+      .where('[trialId+rev]')
+      .between([id, known.rev + 1], [id, Infinity], true, true)
+      .toArray();
+    return remember(row, extend(known.state, fresh.map((e) => e.entry)), key, head);
+  }
+  const lines = await db.entries.where('trialId').equals(id).toArray();
+  return remember(row, deriveState(row.plan, lines.map((e) => e.entry)), key, head);
+}

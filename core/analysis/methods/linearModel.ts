@@ -1,0 +1,120 @@
+import { ok } from '../../model/result';
+import { ENOUGH_RESIDUAL_DF } from '../../plan/limits';
+import { compareTreatments } from '../../stats/compareTreatments';
+import type { Comparison, PairDifference, VersusControl } from '../../stats/comparison';
+import type { Assumption, Method } from '../analysis';
+import { type Contrast, turned } from '../contrast';
+import { figuresOf } from './figures';
+import { roundingVariance } from '../recorded';
+
+const level = (alpha: number) => `${Math.round((1 - alpha) * 100)} %`;
+
+const versusControlContrast = (v: VersusControl, control: string, percents: boolean): Contrast => ({
+  a: v.name,
+  b: control,
+  scale: 'difference',
+  estimate: v.difference,
+  low: v.low,
+  high: v.high,
+  p: v.p,
+  percent:
+    percents && v.percent !== null && (v.percentLow !== null || v.low === null)
+      ? { estimate: v.percent, low: v.percentLow, high: v.percentHigh }
+      : null,
+});
+
+/** A pair with the control is the contrast that stands against the control, so that no two screens differ. */
+function pairContrast(p: PairDifference, control: string, own: readonly Contrast[]): Contrast {
+  if (p.b === control) return own.find((c) => c.a === p.a)!;
+  if (p.a === control) return turned(own.find((c) => c.a === p.b)!);
+  return {
+    a: p.a,
+    b: p.b,
+    scale: 'difference',
+    estimate: p.difference,
+    low: p.low,
+    high: p.high,
+    p: p.p,
+    percent: null,
+  };
+}
+
+/** Means of units by least squares, blocks taken off first; Dunnett against the control, Tukey–Kramer between all. */
+export const linearModel: Method = {
+  id: 'linear',
+  name: 'means, by the linear model',
+  accepts: ['continuous', 'count', 'kOfN', 'level', 'event'],
+  analyse: (input) => {
+    const { trait, rows, control, alpha, order } = input;
+    const figures = figuresOf(rows, trait);
+    const compared = compareTreatments({
+      rows: rows.map((r, i) => ({
+        treatment: r.treatment,
+        unit: r.unit,
+        value: figures[i]!,
+        ...(r.block !== null && { block: r.block }),
+        ...(r.column !== null && { column: r.column }),
+      })),
+      control,
+      alpha,
+      order,
+      leastVariance: roundingVariance(rows, trait.summary === 'sum'),
+    });
+    if (!compared.ok) return compared;
+    const c = compared.value;
+    const own = c.versusControl.map((v) => versusControlContrast(v, control, trait.direction !== 'band'));
+    return ok({
+      method: 'linear',
+      alpha,
+      control,
+      spread: c.spread,
+      summaries: c.treatments.map(({ adjustedMean, ...t }) => ({ ...t, estimate: adjustedMean })),
+      versusControl: own,
+      pairs: c.pairs.map((p) => pairContrast(p, control, own)),
+      assumptions: assumptionsOf(c),
+      unitSd: c.anova && c.spread === 'shown' ? Math.sqrt(c.anova.residualMeanSquare) : null,
+      smallPrint: smallPrint(c, rows.length),
+    });
+  },
+};
+
+function assumptionsOf(c: Comparison): Assumption[] {
+  if (c.spread !== 'shown' || !c.anova) return [];
+  const sds = c.treatments.flatMap((t) => (t.sd === null ? [] : [t.sd]));
+  const [least, most] = [Math.min(...sds), Math.max(...sds)];
+  const enough = c.anova.dfResidual >= ENOUGH_RESIDUAL_DF;
+  return [
+    { what: 'units independent of each other', holds: null, seen: 'by the layout, not by the values' },
+    {
+      what: 'alike in spread',
+      // A ratio of three between standard deviations is common practice's limit for equal numbers.
+      holds: sds.length < 2 || least === 0 ? null : most / least <= 3,
+      seen: sds.length < 2 ? 'one unit of some' : `largest spread ${least === 0 ? 'beside none' : `${(most / least).toFixed(1)} times the least`}`,
+    },
+    { what: 'roughly normal', holds: null, seen: `${c.treatments.reduce((s, t) => s + t.n, 0)} units are too few to tell` },
+    {
+      what: 'enough units',
+      holds: enough,
+      seen: `${c.anova.dfResidual} residual degrees of freedom; ${ENOUGH_RESIDUAL_DF} or more are wanted (EPPO PP 1/152, from memory)`,
+    },
+  ];
+}
+
+function smallPrint(c: Comparison, units: number): string {
+  const first =
+    c.columns > 1
+      ? `Linear model on ${units} values, one a unit, ${c.blocks} rows and ${c.columns} columns of the square taken off first; means are adjusted for both.`
+      : c.blocks > 1
+        ? `Linear model on ${units} values, one a unit, ${c.blocks} blocks taken off first; means are adjusted for blocks.`
+        : `Linear model on ${units} values, one a unit.`;
+  const a = c.anova;
+  if (!a || c.spread !== 'shown' || a.f === null || a.p === null) return first;
+  return [
+    first,
+    `F(${a.dfTreatment}, ${a.dfResidual}) = ${a.f.toPrecision(3)}, p ${a.p < 0.001 ? '< 0.001' : `= ${a.p.toFixed(3)}`}.`,
+    `Against the control: Dunnett (two-sided, ${level(c.alpha)} for all together). Between the others: Tukey–Kramer. Letters from the same intervals. Per cent: Fieller, ${level(c.alpha)} each.`,
+    ...(c.dunnettMethod === 'lattice'
+      ? ['Missing cells: Dunnett’s value by a lattice rule, good to about 0.0002.']
+      : []),
+  ].join(' ');
+}

@@ -1,0 +1,67 @@
+import type { Trait } from '../model/plan';
+import { type Observed, kindOf } from '../model/traitKinds';
+import type { Sample, Visit } from '../log/response';
+
+/**
+ * A figure for one observation, where an analysis of figures is asked for: a rate for a count, per cent for
+ * k of n, the day for an event (whether or not it had happened). Null for words.
+ */
+export function figureOf(o: Observed): number | null {
+  switch (o.type) {
+    case 'continuous':
+      return o.value;
+    case 'count':
+      return o.count / o.exposure;
+    case 'kOfN':
+      return (100 * o.k) / o.n;
+    case 'level':
+      return o.level;
+    case 'event':
+      return o.day;
+    case 'rank':
+      return o.rank;
+    case 'words':
+      return null;
+  }
+}
+
+const mean = (xs: readonly number[]) => xs.reduce((s, x) => s + x, 0) / xs.length;
+
+/** A sum without floating-point dust: what is added has few decimals. */
+const added = (xs: readonly number[]) => Number(xs.reduce((s, x) => s + x, 0).toFixed(9));
+
+/** Samples of one crop as one figure: counted things are pooled, figures are averaged. */
+function overSamples(samples: readonly Sample[]): number | null {
+  const [of, together] = [samples.map((s) => s.observed), { k: 0, n: 0 }];
+  if (of.every((o) => o.type === 'kOfN')) {
+    for (const o of of) if (o.type === 'kOfN') [together.k, together.n] = [together.k + o.k, together.n + o.n];
+    return (100 * together.k) / together.n;
+  }
+  const figures = of.map(figureOf);
+  return figures.some((f) => f === null) ? null : mean(figures.filter((f) => f !== null));
+}
+
+/**
+ * A visit as one figure: samples within each crop averaged (k of n pooled), crops averaged or, for weights,
+ * added.
+ *
+ * @returns in the trait's unit, per cent for k of n; null for words
+ */
+export function figureOfVisit(visit: Pick<Visit, 'samples'>, trait: Trait): number | null {
+  const crops = new Map<number, Sample[]>();
+  for (const s of visit.samples) crops.set(s.crop, [...(crops.get(s.crop) ?? []), s]);
+  const figures = [...crops.values()].map(overSamples);
+  if (figures.length === 0 || figures.some((f) => f === null)) return null;
+  const known = figures.filter((f) => f !== null);
+  return kindOf(trait).overCrops === 'sum' ? added(known) : mean(known);
+}
+
+/**
+ * The visits of a unit as one figure: the last one's, or the sum of all picks.
+ * @returns null without visits
+ */
+export function figureOfVisits(visits: readonly Visit[], trait: Trait): number | null {
+  const figures = visits.map((v) => figureOfVisit(v, trait)).filter((f) => f !== null);
+  if (figures.length === 0) return null;
+  return trait.summary === 'sum' ? added(figures) : figures[figures.length - 1]!;
+}

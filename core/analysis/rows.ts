@@ -1,0 +1,186 @@
+import { type Response, exclusionReason, responseOf } from '../log/response';
+import type { TrialState } from '../log/state';
+import type { RoundId, TreatmentId, UnitId } from '../model/ids';
+import type { Round, Trait, Unit } from '../model/plan';
+import { kindOf } from '../model/traitKinds';
+import type { AnalysisRow } from './analysis';
+import { figureOfVisits } from './number';
+
+/** A row with what a reader calls the unit. */
+export interface FindingRow extends AnalysisRow {
+  code: string;
+}
+
+/** A unit that isn't in a finding, and why. */
+export interface LeftOut {
+  unitId: UnitId;
+  code: string;
+  treatmentId: TreatmentId;
+  /** its value when there is one */
+  value: number | null;
+  why: 'excluded' | 'died' | 'notMeasured';
+  reason: string;
+}
+
+/** A round that was begun and isn't finished: its values don't count yet. */
+export interface OpenRound {
+  name: string;
+  day: number;
+  /** units that have their values, of those that are wanted */
+  done: number;
+  wanted: number;
+  /** codes of the units without */
+  missing: string[];
+}
+
+/** Which visits a finding rests on. */
+export interface Basis {
+  /** rounds that count, in the order of their days; empty where values belong to no round */
+  rounds: { id: RoundId; name: string; day: number }[];
+  /** rounds that were begun and don't count */
+  open: OpenRound[];
+  /** planned rounds of this trait that aren't begun */
+  toCome: number;
+}
+
+export interface RowOptions {
+  /** one round alone; default: the trait's own summary over all finished rounds */
+  roundId?: RoundId | null;
+  /** one crop within the units alone, counted from 0 */
+  crop?: number | null;
+  /** keep units that were excluded, to see whether the finding stands without the exclusion */
+  withExcluded?: boolean;
+}
+
+export interface UnitRows {
+  rows: FindingRow[];
+  leftOut: LeftOut[];
+  basis: Basis;
+  /** picks were begun and none is finished: there is no sum that means the same for all */
+  unfinished: boolean;
+}
+
+interface UnitState {
+  unit: Unit;
+  response: Response;
+  excluded: string | null;
+  died: string | null;
+}
+
+/**
+ * The units of a trial as rows of an analysis, on visits that are the same for all: a round counts when every
+ * living unit has its value in it. The last value is that of the last such round; a sum takes all such rounds.
+ * Where there is only one round, or none is finished, what was measured counts and the rest is left out.
+ */
+export function rowsOf(state: TrialState, trait: Trait, options: RowOptions = {}): UnitRows {
+  const { plan } = state;
+  const crop = options.crop ?? null;
+  const units = plan.units.map((unit): UnitState => {
+    const death = state.deaths.get(unit.id);
+    return {
+      unit,
+      response: responseOf(state, unit.id, trait, crop),
+      excluded: options.withExcluded ? null : exclusionReason(state, unit.id, trait.id),
+      died: death ? `died: ${death.cause || 'no cause given'}` : null,
+    };
+  });
+  const { counted, basis, unfinished } = basisOf(state, trait, units, options.roundId ?? null, crop);
+  const rows: FindingRow[] = [];
+  const leftOut: LeftOut[] = [];
+  for (const { unit, response, excluded, died } of units) {
+    const visits = response.visits.filter(
+      (v) => (counted === null || counted.has(v.roundId)) && isWhole(v, state, trait, crop),
+    );
+    const base = { unitId: unit.id, code: unit.code, treatmentId: unit.treatmentId };
+    if (excluded !== null) {
+      leftOut.push({ ...base, value: figureOfVisits(visits, trait), why: 'excluded', reason: excluded });
+    } else if (visits.length > 0) {
+      rows.push({
+        unit: unit.id,
+        code: unit.code,
+        treatment: unit.treatmentId,
+        block: unit.block === null ? null : String(unit.block),
+        column: unit.columnBlock === null ? null : String(unit.columnBlock),
+        visits,
+      });
+    } else if (died !== null) leftOut.push({ ...base, value: null, why: 'died', reason: died });
+    else leftOut.push({ ...base, value: null, why: 'notMeasured', reason: 'not measured' });
+  }
+  // A block counts only where all units have one.
+  const blocked = rows.every((r) => r.block !== null);
+  const inColumns = blocked && rows.every((r) => r.column !== null);
+  return {
+    rows: rows.map((r) => ({ ...r, block: blocked ? r.block : null, column: inColumns ? r.column : null })),
+    leftOut,
+    basis,
+    unfinished,
+  };
+}
+
+/** Whether a visit has what its kind of trait needs: of weights that are added, every crop. */
+function isWhole(
+  visit: Response['visits'][number],
+  { plan }: TrialState,
+  trait: Trait,
+  crop: number | null,
+): boolean {
+  if (crop !== null || kindOf(trait).overCrops !== 'sum') return true;
+  return new Set(visit.samples.map((s) => s.crop)).size >= Math.max(1, plan.cropsWithin.length);
+}
+
+function basisOf(
+  state: TrialState,
+  trait: Trait,
+  units: readonly UnitState[],
+  only: RoundId | null,
+  crop: number | null,
+): { counted: ReadonlySet<RoundId | null> | null; basis: Basis; unfinished: boolean } {
+  const planned = state.plan.rounds
+    .filter((r) => r.traitIds.includes(trait.id) || units.some((u) => hasRound(u, r)))
+    .sort((a, b) => a.day - b.day);
+  const looked = planned.map((round) => {
+    const has = (u: UnitState) =>
+      u.response.visits.some((v) => v.roundId === round.id && isWhole(v, state, trait, crop));
+    // The dead are asked for nothing, nor are units that are left out.
+    const wanted = units.filter((u) => u.excluded === null && (u.died === null || has(u)));
+    const missing = wanted.filter((u) => !has(u)).map((u) => u.unit.code);
+    return { round, done: wanted.length - missing.length, wanted: wanted.length, missing };
+  });
+  const begun = looked.filter((l) => l.done > 0);
+  const finished = begun.filter((l) => l.missing.length === 0);
+  const counts = (list: typeof looked, unfinished = false) => {
+    const chosen = new Set<RoundId | null>(list.map((l) => l.round.id));
+    return {
+      counted: chosen,
+      basis: {
+        rounds: list.map(({ round: { id, name, day } }) => ({ id, name, day })),
+        open: begun
+          .filter((l) => !chosen.has(l.round.id) && l.missing.length > 0)
+          .map((l) => ({
+            name: l.round.name,
+            day: l.round.day,
+            done: l.done,
+            wanted: l.wanted,
+            missing: l.missing,
+          })),
+        toCome: looked.length - begun.length,
+      },
+      unfinished,
+    };
+  };
+  if (only !== null) return counts(looked.filter((l) => l.round.id === only));
+  if (begun.length === 0) {
+    return { counted: null, basis: { rounds: [], open: [], toCome: looked.length }, unfinished: false };
+  }
+  if (trait.summary === 'sum') {
+    if (finished.length > 0) return counts(finished);
+    return planned.length > 1 && begun.length > 1 ? counts([], true) : counts(begun);
+  }
+  const last = finished[finished.length - 1];
+  if (last) return counts([last]);
+  // None is finished: the round that was taken furthest, the later of equals.
+  const share = (l: (typeof looked)[number]) => l.done / l.wanted;
+  return counts([begun.reduce((best, l) => (share(l) >= share(best) ? l : best))]);
+}
+
+const hasRound = (u: UnitState, round: Round) => u.response.visits.some((v) => v.roundId === round.id);

@@ -1,0 +1,25 @@
+import { z } from 'zod';
+import { UnitId } from '../../model/ids';
+import { utc } from '../../model/column';
+import { entryKind } from './kind';
+import { happened } from './texts';
+
+/** Something that wasn't in the plan. */
+export const deviation = entryKind({
+  body: z.object({ kind: z.literal('deviation'), unitIds: z.array(UnitId), text: happened }),
+  label: 'Deviation',
+  describe: (b, words) => `${b.unitIds.map(words.unit).join(', ')} ${b.text}`.trim(),
+  takeBack: { allowed: true },
+  table: {
+    name: 'deviations',
+    title: 'What didn’t go to plan',
+    rows: ({ id, at, by, body }, words) => [{ id, at, by, body, words }],
+    columns: [
+      ['units', 'string', 'codes of the units concerned', (r) => r.body.unitIds.map(r.words.unit).join(' ')],
+      ['text', 'string', 'what', (r) => r.body.text],
+      ['at', 'datetime', 'when', (r) => utc(r.at)],
+      ['by', 'string', 'who', (r) => r.by],
+      ['entry_id', 'string!', 'log line', (r) => r.id],
+    ],
+  },
+});

@@ -1,0 +1,105 @@
+import { describe, expect, it } from 'vitest';
+import { EntryBody } from '../entry';
+import { deriveState } from '../state';
+import { logWords } from '../words';
+import { trialTables } from '../../formats/tables';
+import { entry, height, plan, product, unitId, weighing } from '../../testing/trial';
+import { type EntryKindName, entryKinds } from '.';
+
+const p = { ...plan({ replicates: 2 }), products: [product()] };
+const unit = unitId('A', 0);
+const base = { unitId: unit, treatmentId: null, instrument: 'typed' };
+const hash = 'a'.repeat(64);
+
+/** One line of every kind: a kind without one fails the first test. */
+const bodies: Record<EntryKindName, object> = {
+  measurement: height(unit, 5),
+  weighing: weighing(unit, 20),
+  reading: { quantity: 'ph', value: 6.1, subject: 'tank', ...base },
+  mix: {
+    treatmentId: 'A',
+    batch: 'B1',
+    volumeL: 2,
+    amounts: [{ productId: 'feed', amount: 3, unit: 'mL', wanted: 2.6 }],
+  },
+  stock: { productId: 'feed', batch: 'S1', amount: 20, unit: 'g', volumeL: 0.25 },
+  phDose: {
+    unitId: unit,
+    treatmentId: null,
+    batch: '',
+    agent: 'citric acid',
+    amountMl: 2,
+    volumeL: 8,
+    phBefore: 7,
+    phAfter: 6,
+  },
+  feed: { unitIds: [unit, unitId('A', 1)], batch: 'B1', volumeLPerUnit: 0.5 },
+  photo: { unitId: unit, file: 'a.jpg', sha256: hash, caption: 'from above' },
+  series: {
+    seriesId: 's',
+    name: 'Tent logger',
+    unitId: null,
+    treatmentId: null,
+    columns: [{ name: 'temp', unit: '°C' }],
+    from: '2026-03-01T00:00:00Z',
+    to: '2026-03-02T00:00:00Z',
+    rows: 24,
+    sha256: hash,
+  },
+  move: { moves: [{ unitId: unit, to: p.units[0]!.position }], reason: 'lamp' },
+  deviation: { unitIds: [unit], text: 'watered late' },
+  death: { unitId: unit, sample: null, cause: 'mould' },
+  exclusion: { unitId: unit, traitId: null, reason: 'spilt' },
+  note: { unitId: unit, text: 'leans' },
+  taskDone: { task: 'labels printed' },
+  seal: { planSha256: hash },
+  reveal: { reason: '' },
+};
+
+const lines = Object.entries(bodies).map(([kind, body]) => entry({ kind, ...body }, `line-${kind}`));
+const state = deriveState(p, lines);
+const words = logWords(p);
+
+describe.each(Object.keys(entryKinds) as EntryKindName[])('%s', (kind) => {
+  it('is a line of the log, is said in words, and has its table, by what people read', () => {
+    const body = EntryBody.parse({ kind, ...bodies[kind] });
+    expect(entryKinds[kind].say(body, words)).not.toBe('');
+    const table = entryKinds[kind].fill(state.byKind.get(kind) ?? [], words);
+    expect(table.rows.length).toBeGreaterThan(0);
+    for (const row of table.rows) expect(row).toHaveLength(table.columns.length);
+    const ids = table.columns.findIndex((c) => c.name.endsWith('_id'));
+    const read = table.columns.findIndex((c) => ['unit', 'units', 'treatment', 'product'].includes(c.name));
+    if (read >= 0) expect(read).toBeLessThan(ids);
+    expect(trialTables(state).map((t) => t.name)).toContain(table.name);
+  });
+  it('says nothing of lines of another kind', () => {
+    const other = kind === 'note' ? 'seal' : 'note';
+    expect(entryKinds[kind].say({ kind: other }, words)).toBe('');
+    expect(entryKinds[kind].fill(state.byKind.get(other) ?? [], words).rows).toEqual([]);
+  });
+});
+
+it('reads as a person would say it', () => {
+  const say = (kind: EntryKindName) => entryKinds[kind].say({ kind, ...bodies[kind] }, words);
+  expect(say('weighing')).toBe('TST-02 20.0 g net (gross 30, tare 10, Bowl) by scale');
+  expect(say('mix')).toBe('batch B1, 2 L: 3 mL Prova');
+  expect(say('feed')).toBe('TST-02, TST-04: 0.5 L each of batch B1');
+  expect(say('death')).toBe('TST-02 mould');
+  expect(entryKinds.measurement.say({ ...height(unit, 21), notYet: true }, words)).toContain(
+    'not yet on day 21',
+  );
+});
+
+it('a batch that is taken back takes its readings and feedings along; nothing else does', () => {
+  const reading = entry({ kind: 'reading', quantity: 'ec', value: 1, subject: 'b', ...base, batch: 'B1' }, 'r');
+  const other = entry({ kind: 'feed', unitIds: [unit], batch: 'B2', volumeLPerUnit: 1 }, 'other');
+  const { entries } = deriveState(p, [...lines, reading, other]);
+  const mix = lines.find((e) => e.kind === 'mix')!;
+  expect(entryKinds.mix.goesWith(mix, entries)).toEqual(['line-feed', 'r']);
+  expect(entryKinds.feed.goesWith(other, entries)).toEqual([]);
+});
+
+it('a seal and an opening of the codes stay', () => {
+  const stay = (Object.keys(entryKinds) as EntryKindName[]).filter((k) => !entryKinds[k].canTakeBack);
+  expect(stay).toEqual(['seal', 'reveal']);
+});

@@ -1,0 +1,49 @@
+import { z } from 'zod';
+import { RoundId, TraitId, UnitId } from '../../model/ids';
+import { utc } from '../../model/column';
+import { formatFigure } from '../../quantity/format';
+import { entryKind } from './kind';
+
+/** A value of a trait, typed or read off. */
+export const measurement = entryKind({
+  body: z.object({
+    kind: z.literal('measurement'),
+    unitId: UnitId,
+    traitId: TraitId,
+    roundId: RoundId.nullable(),
+    /** sample within the unit, from 1; null when the unit is measured as a whole */
+    sample: z.number().int().min(1).nullable(),
+    value: z.number(),
+    /** n of a k-of-n value where it isn't the trait's own n */
+    outOf: z.number().int().min(1).optional(),
+    /** days until something happened: it hadn't when last looked at */
+    notYet: z.boolean().optional(),
+  }),
+  label: 'Measured',
+  describe: (b, words) => {
+    const t = words.trait(b.traitId);
+    const sample = b.sample === null ? '' : `, sample ${b.sample}`;
+    const value = b.notYet ? `not yet on day ${b.value}` : formatFigure(b.value, t?.decimals ?? 1);
+    return `${words.unit(b.unitId)} ${t?.name.toLowerCase() ?? ''} ${value} ${b.notYet ? '' : (t?.unit ?? '')}${sample} ${words.round(b.roundId)}`;
+  },
+  takeBack: { allowed: true },
+  table: {
+    name: 'measurements',
+    title: 'Values as they were typed',
+    rows: ({ id, at, by, body }, words) => [{ id, at, by, body, words }],
+    columns: [
+      ['unit', 'string!', 'code of the unit', (r) => r.words.unit(r.body.unitId)],
+      ['trait', 'string', 'what was measured', (r) => r.words.trait(r.body.traitId)?.name ?? null],
+      ['round', 'string', 'round', (r) => r.words.round(r.body.roundId) || null],
+      ['sample', 'integer', 'sample within the unit', (r) => r.body.sample],
+      ['value', 'number!', 'value in the trait’s unit; k for k of n', (r) => r.body.value],
+      ['out_of', 'integer', 'n, where it isn’t the trait’s own', (r) => r.body.outOf ?? null],
+      ['not_yet', 'boolean', 'days until: it had not happened by then', (r) => r.body.notYet ?? null],
+      ['at', 'datetime', 'when', (r) => utc(r.at)],
+      ['by', 'string', 'who', (r) => r.by],
+      ['entry_id', 'string!', 'log line', (r) => r.id],
+      ['unit_id', 'string!', 'unit', (r) => r.body.unitId],
+      ['trait_id', 'string!', 'trait', (r) => r.body.traitId],
+    ],
+  },
+});

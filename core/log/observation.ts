@@ -1,0 +1,86 @@
+import type { EntryId, RoundId, TraitId, UnitId } from '../model/ids';
+import { dayOfDate } from '../plan/days';
+import type { PlanIndex } from '../plan/planIndex';
+import { netG } from './kinds/weighing';
+import { localDay } from './localDay';
+import { compareHappened } from './order';
+import type { ResolvedEntry } from './resolve';
+
+/** One standing value of one trait on one unit as it was written down, weighings included (as net grams). */
+export interface Observation {
+  entryId: EntryId;
+  unitId: UnitId;
+  traitId: TraitId;
+  roundId: RoundId | null;
+  /** day of the trial it belongs to: its round's, else the day it was taken on */
+  day: number;
+  sample: number | null;
+  value: number;
+  /** n of a k-of-n value, where it was said with the value */
+  outOf: number | null;
+  /** of `days until`: it hadn't happened on that day */
+  notYet: boolean;
+  at: string;
+  offsetMin: number | null;
+  recordedAt: string;
+  by: string;
+  counter: number;
+  device: string;
+  /** the line that gave the value: a new value for the same place puts this one right */
+  standsFrom: EntryId;
+  /** values this one replaced, oldest first */
+  earlier: { value: number; reason: string; recordedAt: string }[];
+  weighing: { grossG: number; tareG: number; container: string; steady: boolean | null } | null;
+}
+
+/** Where a value belongs among those of its unit and trait. */
+export const placeOf = (unitId: UnitId, traitId: TraitId): string => `${unitId}/${traitId}`;
+
+/**
+ * The value a line gives, or null for lines that give none or tell of a unit that isn't in the plan.
+ * @param startDate day 0 of the trial, YYYY-MM-DD
+ */
+export function observationOf(e: ResolvedEntry, of: PlanIndex, startDate: string): Observation | null {
+  const { body } = e;
+  if (body.kind !== 'measurement' && body.kind !== 'weighing') return null;
+  if (!of.unit(body.unitId)) return null;
+  const round = body.roundId === null ? undefined : of.round(body.roundId);
+  return {
+    entryId: e.id,
+    unitId: body.unitId,
+    traitId: body.traitId,
+    roundId: body.roundId,
+    day: round?.day ?? dayOfDate(startDate, localDay(e)),
+    sample: body.sample,
+    value: valueOf(body),
+    outOf: (body.kind === 'measurement' && body.outOf) || null,
+    notYet: body.kind === 'measurement' && body.notYet === true,
+    at: e.at,
+    offsetMin: e.offsetMin,
+    recordedAt: e.recordedAt,
+    by: e.by,
+    counter: e.counter,
+    device: e.device,
+    standsFrom: e.standsFrom,
+    earlier: e.superseded.flatMap((s) =>
+      s.body.kind === 'measurement' || s.body.kind === 'weighing'
+        ? [{ value: valueOf(s.body), reason: s.reason, recordedAt: s.recordedAt }]
+        : [],
+    ),
+    weighing:
+      body.kind === 'weighing'
+        ? { grossG: body.grossG, tareG: body.tareG, container: body.container, steady: body.steady }
+        : null,
+  };
+}
+
+const valueOf = (b: { kind: 'measurement'; value: number } | { kind: 'weighing'; grossG: number; tareG: number }) =>
+  b.kind === 'measurement' ? b.value : netG(b);
+
+/**
+ * Which of two values is the later one: by the day of the round, then by when it was taken, then by when it was
+ * written. A round typed in after a later one doesn't become the last.
+ */
+export const compareObservations = (a: Observation, b: Observation): number =>
+  a.day - b.day ||
+  compareHappened({ ...a, id: a.entryId }, { ...b, id: b.entryId });

@@ -1,0 +1,32 @@
+import { z } from 'zod';
+import { Entry } from './entry';
+import { EntryId, TreatmentId } from '../model/ids';
+import { Plan } from '../model/plan';
+
+/** What the reviewer writes around the figures; it isn't part of the sealed plan. */
+export const ReviewText = z.object({
+  author: z.string().trim().max(120),
+  introduction: z.string().trim().max(8000),
+  conclusion: z.string().trim().max(8000),
+  disclosure: z.string().trim().max(4000),
+});
+export type ReviewText = z.infer<typeof ReviewText>;
+
+export const emptyReview: ReviewText = { author: '', introduction: '', conclusion: '', disclosure: '' };
+
+/** Which code each treatment has: the first of `order` is code A. Kept apart from the plan. */
+export const BlindKey = z.object({ order: z.array(TreatmentId) });
+export type BlindKey = z.infer<typeof BlindKey>;
+
+/** A whole trial: what was planned, what happened, what is said about it, and the key of its codes. */
+export const Trial = z.object({
+  plan: Plan,
+  log: z.array(Entry),
+  review: ReviewText,
+  key: BlindKey.nullable(),
+  /** the plan in the words of the file version it was sealed in, where the format has changed since */
+  sealedAs: z.object({ version: z.number().int(), plan: z.unknown() }).nullable(),
+  /** lines of other copies that share an id with a line of the log and don't say the same */
+  conflicts: z.array(z.object({ id: EntryId, other: Entry })),
+});
+export type Trial = z.infer<typeof Trial>;

@@ -1,0 +1,130 @@
+import { letterOf } from '../design/blinding';
+import { type TrialState, ofKind } from '../log/state';
+import { planIndex } from '../plan/planIndex';
+import { entryKinds } from '../log/kinds';
+import { jarCodes, jarKey, jarsOf } from './jars';
+import { type DueMix, batchVolume, dueMixes } from './dueMixes';
+import { isMixOf } from './mixesInLog';
+import type { EntryId } from '../model/ids';
+import type { Plan, Treatment } from '../model/plan';
+import { livingUnits } from '../schedule/rounds';
+import type { BlindKey } from '../log/trial';
+
+/** A batch in the log. */
+export interface MixedBatch {
+  id: EntryId;
+  /** lines that mean nothing without it and are taken back with it: its readings and feedings */
+  withIds: EntryId[];
+  batch: string;
+  at: string;
+  volumeL: number;
+  said: string;
+  fed: boolean;
+  /** what no feeding has taken from it yet, L */
+  leftL: number;
+}
+
+/** One card of the mixing day: a vessel for one treatment, under its name or its code. */
+export interface Bottle extends DueMix {
+  key: string;
+  /** of the tile */
+  index: number;
+  letter: string;
+  name: string;
+  /** what the units need with the spare, L */
+  volumeL: number | null;
+  /** name for the next batch */
+  batch: string;
+  mixed: MixedBatch[];
+}
+
+/** A trial as far as mixing goes: the true plan, and what is shown of it. */
+export interface MixedTrial {
+  row: { plan: Plan };
+  state: TrialState;
+  /** under codes while the trial is blind */
+  shown: { plan: Plan };
+  key: BlindKey | null;
+  blind: boolean;
+}
+
+/** What products are called on screen: by name, or by the code of their jar while the trial is blind. */
+export function partNames(trial: Pick<MixedTrial, 'row' | 'key' | 'blind'>): Record<string, string> {
+  const { plan } = trial.row;
+  const codes = jarCodes(jarsOf(plan, trial.key));
+  return Object.fromEntries(
+    plan.treatments.flatMap((t) =>
+      t.products.map((u) => {
+        const key = jarKey(t.id, u.productId);
+        const name = planIndex(plan).product(u.productId)?.name ?? '?';
+        return [key, trial.blind ? `jar ${codes.get(key)}` : name];
+      }),
+    ),
+  );
+}
+
+function mixedBatches(
+  state: TrialState,
+  due: DueMix,
+  day: number,
+  names: Record<string, string>,
+): MixedBatch[] {
+  return ofKind(state, 'mix').flatMap(({ id, body, at }) => {
+    if (!isMixOf(body, due, day)) return [];
+    const fed = ofKind(state, 'feed').filter((e) => e.body.batch === body.batch);
+    return [
+      {
+        id,
+        withIds: entryKinds.mix.goesWith(body, state.entries),
+        batch: body.batch,
+        at,
+        volumeL: body.volumeL,
+        said: body.amounts
+          .map((a) => {
+            const name = names[jarKey(body.treatmentId, a.productId)] ?? '';
+            const from = a.fromStock === undefined ? name : `stock ${a.fromStock} (${name})`;
+            return `${Number(a.amount.toPrecision(6))} ${a.unit} ${from}`;
+          })
+          .join(', '),
+        fed: fed.length > 0,
+        leftL: body.volumeL - fed.reduce((s, e) => s + e.body.volumeLPerUnit * e.body.unitIds.length, 0),
+      },
+    ];
+  });
+}
+
+function freeName(state: TrialState, wanted: string): string {
+  const taken = new Set(state.entries.flatMap((e) => ('batch' in e.body ? [e.body.batch] : [])));
+  if (!taken.has(wanted)) return wanted;
+  for (let n = 2; ; n++) if (!taken.has(`${wanted}-${n}`)) return `${wanted}-${n}`;
+}
+
+/** The name of the next stock solution. */
+export const stockName = (state: TrialState, plan: Plan): string => freeName(state, `${plan.code}-stock`);
+
+/**
+ * What is mixed on a day, in the order of the tiles.
+ * @param anyDay with the products that have no fixed days
+ */
+export function bottlesOn(trial: MixedTrial, day: number, anyDay: boolean): Bottle[] {
+  const { row, state, shown } = trial;
+  const { plan } = row;
+  const names = partNames(trial);
+  const tile = (id: Treatment['id']) => planIndex(shown.plan).treatmentOrder(id);
+  return dueMixes(plan, day, livingUnits(state), anyDay)
+    .map((due): Bottle => {
+      const index = tile(due.treatmentId);
+      const letter = letterOf(index);
+      return {
+        ...due,
+        key: `${due.treatmentId}/${due.perUnitL ?? 'direct'}`,
+        index,
+        letter,
+        name: shown.plan.treatments[index]?.name ?? '',
+        volumeL: batchVolume(due, plan.mixing.sparePercent),
+        batch: freeName(state, `${plan.code}-${letter}-d${day}`),
+        mixed: mixedBatches(state, due, day, names),
+      };
+    })
+    .sort((a, b) => a.index - b.index);
+}

@@ -1,0 +1,11 @@
+import { type TraitKindSpec, typedFigure, wholeNumber } from './kind';
+
+/** So many leaves, fruits, tubers. */
+export const count: TraitKindSpec = {
+  ...typedFigure,
+  name: 'count',
+  observes: 'count',
+  fields: ['direction', 'plausible', 'decimals', 'samples', 'summary'],
+  observed: ({ value }) => ({ type: 'count', count: value, exposure: 1 }),
+  fault: (value) => wholeNumber(value, 'A count is a whole number.'),
+};

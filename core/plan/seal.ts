@@ -1,0 +1,58 @@
+import { sha256 } from '@noble/hashes/sha2.js';
+import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
+import canonicalize from 'canonicalize';
+import type { Plan } from '../model/plan';
+import { controlOf } from './control';
+
+/**
+ * The plan as one exact line of text: JSON with sorted keys and no spaces (RFC 8785).
+ * @example canonicalJson({ b: 1, a: [] }) // '{"a":[],"b":1}'
+ */
+export function canonicalJson(value: unknown): string {
+  const text = canonicalize(value);
+  if (text === undefined) throw new TypeError('Nothing to write as JSON.');
+  return text;
+}
+
+/** SHA-256 (FIPS 180-4) of a value's canonical JSON, as 64 hexadecimal digits. */
+export const sha256Of = (value: unknown): string => bytesToHex(sha256(utf8ToBytes(canonicalJson(value))));
+
+/** SHA-256 of the canonical plan: what a seal says. */
+export const planSha256 = (plan: Plan): string => sha256Of(plan);
+
+/** What still keeps a plan from being sealed: the room where it is cured, and what is missing. */
+export interface Missing {
+  room: 'question' | 'contenders' | 'layout';
+  what: string;
+}
+
+/** Everything a plan lacks before it can be sealed; empty when it is ready. */
+export function missingForSeal(plan: Plan): Missing[] {
+  const missing: Missing[] = [];
+  const need = (absent: boolean, room: Missing['room'], what: string) => {
+    if (absent) missing.push({ room, what });
+  };
+  need(plan.prediction === '', 'question', 'a prediction, written before the start');
+  need(plan.traits.length === 0, 'question', 'at least one trait to measure');
+  need(plan.traits.length > 0 && plan.primaryTraitId === null, 'question', 'which trait decides');
+  need(plan.smallestDifference === null, 'question', 'the smallest difference that matters');
+  need(plan.rounds.length === 0, 'question', 'at least one round');
+  need(
+    plan.primaryTraitId !== null &&
+      plan.rounds.length > 0 &&
+      !plan.rounds.some((r) => r.traitIds.includes(plan.primaryTraitId!)),
+    'question',
+    'a round in which the deciding trait is measured',
+  );
+  need(plan.treatments.length < 2, 'contenders', 'two treatments or more');
+  need(
+    plan.treatments.length > 0 && controlOf(plan) === null,
+    'contenders',
+    'a control (untreated, base or reference)',
+  );
+  need(plan.areas.length === 0, 'layout', 'a place to stand');
+  need(plan.units.length === 0, 'layout', 'units on the plan');
+  const bare = plan.treatments.filter((t) => !plan.units.some((u) => u.treatmentId === t.id));
+  need(plan.units.length > 0 && bare.length > 0, 'layout', `units for ${bare.map((t) => t.name).join(', ')}`);
+  return missing;
+}

@@ -1,0 +1,169 @@
+import type { TrialState } from '../log/state';
+import { localDay } from '../log/localDay';
+import { type SealCheck, sayBrokenSeal } from '../log/verifySeal';
+import { formatMoney } from '../cost/money';
+import { blindingNames, designNames, roleNames } from '../model/plan';
+import { dayOfDate } from '../plan/days';
+import { matchingName } from '../plan/matching';
+import { planIndex } from '../plan/planIndex';
+import { formatFigure, plural } from '../quantity/format';
+import { roundProgress } from '../schedule/rounds';
+import { mixingItems } from './mixingItems';
+import { type Block, column, text } from './block';
+
+/** What was compared: contenders with their products, doses and packs. */
+export function comparedBlocks({ plan }: TrialState): Block[] {
+  const of = planIndex(plan);
+  const packs = (id: string) =>
+    of
+      .product(id)
+      ?.packs.map(
+        (k) => `${k.size} ${k.unit} at ${formatMoney({ minor: k.priceMinor, currency: k.currency })}`,
+      )
+      .join('; ');
+  return [
+    { type: 'heading', level: 2, text: 'What was compared' },
+    {
+      type: 'table',
+      columns: [column('Contender'), column('Role'), column('Products and dose'), column('Packs')],
+      rows: plan.treatments.map((t) => ({
+        cells: [
+          { type: 'treatment', name: t.name, order: of.treatmentOrder(t.id) },
+          text(roleNames[t.role]),
+          text(
+            t.products
+              .map((u) => {
+                const name = of.product(u.productId)?.name ?? '?';
+                const dose =
+                  u.rateText ||
+                  `${Number(u.amount.toPrecision(4))} ${u.unit}${u.solutionLPerUnit ? '/L' : ''}`;
+                const solution = u.solutionLPerUnit
+                  ? ` in ${Number(u.solutionLPerUnit.toPrecision(4))} L`
+                  : '';
+                return `${name}, ${dose}${solution}, ${u.timesPerUnit}×`;
+              })
+              .join('; '),
+          ),
+          text(t.products.map((u) => packs(u.productId)).join('; ')),
+        ],
+      })),
+    },
+  ];
+}
+
+/** When the plan was sealed, whether it still is that plan, and whether that was before the start. */
+export function sealItems({ plan, seal }: TrialState, check: SealCheck): string[] {
+  if (!seal) return ['The plan was not sealed.'];
+  const day = dayOfDate(plan.startDate, localDay(seal));
+  const late =
+    day > 0
+      ? ` That was ${day} ${day === 1 ? 'day' : 'days'} after the start: what was predicted may have been seen.`
+      : '';
+  const broken = sayBrokenSeal(check);
+  return [
+    `The plan was sealed on ${localDay(seal)}; SHA-256 of the plan ${seal.planSha256}.${late}`,
+    ...(broken === null ? [] : [broken]),
+  ];
+}
+
+/** How it was done, one thing a line. */
+export function conductBlocks(state: TrialState, today: string, check: SealCheck): Block[] {
+  const { plan } = state;
+  const d = plan.smallestDifference;
+  const primary = plan.primaryTraitId ? planIndex(plan).trait(plan.primaryTraitId) : undefined;
+  const before =
+    state.seal && dayOfDate(plan.startDate, localDay(state.seal)) <= 0
+      ? 'Prediction before the start'
+      : 'Prediction';
+  return [
+    { type: 'heading', level: 2, text: 'How it was done' },
+    {
+      type: 'list',
+      items: [
+        `${plan.crop || 'Crop not named'}; ${plan.units.length} ${plural(plan.unitNoun)} in ${plan.areas.map((a) => a.name).join(', ')}.`,
+        layoutItem(state),
+        `${before}: ${plan.prediction || 'none written'}`,
+        d && primary
+          ? `Decided by ${primary.name.toLowerCase()}; the smallest difference that matters was set at ${d.value}${d.kind === 'percent' ? ' % of the control' : ` ${primary.unit}`}.`
+          : 'No smallest difference was set beforehand.',
+        ...(plan.winning ? [`What counted as winning: ${plan.winning}`] : []),
+        ...(plan.alsoAsked ? [`Also asked, exploratory: ${plan.alsoAsked}`] : []),
+        ...(plan.finishingRule ? [`Finishing rule: ${plan.finishingRule}`] : []),
+        ...howItems(state),
+        ...mixingItems(state),
+        ...roundProgress(state, today).map(
+          (r) =>
+            `${r.round.name}: planned for ${r.date}, ${r.unitsDone} of ${r.unitsWanted} ${plural(plan.unitNoun)} measured.`,
+        ),
+        ...sealItems(state, check),
+      ],
+    },
+  ];
+}
+
+function layoutItem({ plan }: TrialState): string {
+  const { design } = plan;
+  if (!design) return 'No layout recorded.';
+  const many = design.replicates === 1 ? plan.unitNoun : plural(plan.unitNoun);
+  // A layout by hand or in a fixed order drew nothing from a seed.
+  const drawn = design.kind !== 'hand' && design.kind !== 'interleave';
+  return `${design.replicates} ${many} of each, ${designNames[design.kind]}${drawn ? `, seed ${design.seed}` : ''}.`;
+}
+
+/** How doses were matched, who scored and saw what, what was balanced, rotated and moved. */
+function howItems({ plan, revealed, moved }: TrialState): string[] {
+  const { design, rotation, gradient } = plan;
+  const feeds = plan.treatments.filter((t) => t.products.length > 0).length;
+  return [
+    ...(plan.wholeSystem
+      ? ['Whole systems were compared: what did it, medium, container or feed, can’t be said.']
+      : []),
+    ...(feeds > 1 ? [`Doses were matched on: ${matchingName(plan)}.`] : []),
+    ...(plan.scorer ? [`Measured and scored by ${plan.scorer}.`] : []),
+    ...(plan.blinding === 'open'
+      ? []
+      : [
+          `Blind: ${blindingNames[plan.blinding]}${revealed ? `; codes were opened on ${localDay(revealed)}` : '; codes are not opened'}.`,
+        ]),
+    ...(gradient
+      ? [
+          `${gradient.name} was read at ${gradient.readings.length} positions${design?.balance ? `; the layout was taken from ${design.balance.candidates} draws so that contenders’ means lie ${formatFigure(design.balance.spreadPercent, 1)} % apart at most` : ''}.`,
+        ]
+      : []),
+    ...(rotation ? [`Units changed positions every ${rotation.everyDays} days.`] : []),
+    ...(!rotation && moved.size > 0
+      ? [`${moved.size} of ${plan.units.length} ${plural(plan.unitNoun)} were moved by hand during the trial.`]
+      : []),
+    ...(plan.cropsWithin.length > 0
+      ? [`Crops in each ${plan.unitNoun}: ${plan.cropsWithin.join(', ')}.`]
+      : []),
+  ];
+}
+
+/** What didn't go to plan, from the log. */
+export function eventBlocks(state: TrialState): Block[] {
+  const of = planIndex(state.plan);
+  const code = (id: string) => of.unit(id)?.code ?? '?';
+  const items = [
+    ...state.deviations.map(
+      (d) => `${localDay(d)}: ${d.text}${d.unitIds.length ? ` (${d.unitIds.map(code).join(', ')})` : ''}`,
+    ),
+    ...[...state.deaths].map(
+      ([id, d]) => `${localDay(d)}: ${code(id)} died${d.cause ? `: ${d.cause}` : ''}`,
+    ),
+    ...[...state.deadSamples].map(
+      ([id, samples]) => `${code(id)}: sample ${[...samples].join(', ')} died; not taken into its mean`,
+    ),
+    ...state.exclusions.map((x) => `${code(x.unitId)} left out: ${x.reason}`),
+  ];
+  const corrected = state.observations.filter((o) => o.earlier.length > 0).length;
+  if (corrected > 0) {
+    items.push(
+      `${corrected} ${corrected === 1 ? 'value' : 'values'} corrected after entry; the log keeps the old ones.`,
+    );
+  }
+  return [
+    { type: 'heading', level: 2, text: 'What didn’t go to plan' },
+    items.length > 0 ? { type: 'list', items } : { type: 'paragraph', text: 'Nothing was recorded.' },
+  ];
+}

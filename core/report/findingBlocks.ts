@@ -1,0 +1,158 @@
+import type { Plan } from '../model/plan';
+import { planIndex } from '../plan/planIndex';
+import { formatFigure, plural } from '../quantity/format';
+import type { Finding } from '../verdict/finding';
+import { decimalsOfFinding } from '../verdict/sayContrast';
+import { type NameOf, headline, methodText, notes, warningsOf } from '../verdict/words';
+import { type Block, type Cell, type TableBlock, column, numbers, text } from './block';
+
+/** The id of the figure that shows a trait's finding. */
+export const figureId = (finding: Finding): string => `finding-${finding.trait.id}`;
+
+const level = (finding: Finding) => `${Math.round((1 - finding.analysis.alpha) * 100)} %`;
+
+const meanHead = ({ trait }: Finding) =>
+  trait.direction === 'band' ? `outside, ${trait.unit}` : trait.unit || 'mean';
+
+const treatmentCell = (plan: Plan, id: string, nameOf: NameOf): Cell => ({
+  type: 'treatment',
+  name: nameOf(id),
+  order: planIndex(plan).treatmentOrder(id),
+});
+
+/** Every contender against the control: mean, change with its interval, letter. */
+export function againstControlTable(finding: Finding, plan: Plan, nameOf: NameOf): TableBlock {
+  const { analysis } = finding;
+  const d = decimalsOfFinding(finding);
+  const tested = analysis.spread === 'shown';
+  // Per cent needs a control clearly away from zero.
+  const percent = analysis.versusControl.every(
+    (c) => c.percent !== null && (!tested || c.percent.low !== null),
+  );
+  return {
+    type: 'table',
+    columns: [
+      column(`against ${nameOf(analysis.control)}`),
+      numbers(plural(plan.unitNoun)),
+      numbers(meanHead(finding)),
+      numbers(percent ? 'change, %' : 'change'),
+      numbers(tested ? level(finding) : ''),
+      column(''),
+    ],
+    rows: analysis.summaries.map((s) => {
+      const c = analysis.versusControl.find((x) => x.a === s.name);
+      const [estimate, low, high] =
+        percent && c?.percent
+          ? [c.percent.estimate, c.percent.low, c.percent.high]
+          : [c?.estimate ?? null, c?.low ?? null, c?.high ?? null];
+      const decimals = percent ? 0 : d;
+      return {
+        title: c?.p == null ? undefined : `p ${c.p < 0.001 ? '< 0.001' : c.p.toFixed(3)}`,
+        cells: [
+          treatmentCell(plan, s.name, nameOf),
+          { type: 'figure', value: s.n, decimals: 0 },
+          { type: 'figure', value: s.estimate, decimals: d },
+          { type: 'figure', value: estimate, decimals, signed: true },
+          c && tested ? { type: 'interval', low, high, decimals } : text(' '),
+          { type: 'letter', text: finding.letters[s.name] ?? ' ' },
+        ],
+      };
+    }),
+  };
+}
+
+/** Means and letters by code: nothing that would tell which one is the control. */
+export function byCodeTable(finding: Finding, plan: Plan, nameOf: NameOf): TableBlock {
+  const d = decimalsOfFinding(finding);
+  return {
+    type: 'table',
+    columns: [column('by code'), numbers(plural(plan.unitNoun)), numbers(meanHead(finding)), column('')],
+    rows: plan.treatments.flatMap((t) => {
+      const s = finding.analysis.summaries.find((x) => x.name === t.id);
+      return s
+        ? [
+            {
+              cells: [
+                treatmentCell(plan, t.id, nameOf),
+                { type: 'figure', value: s.n, decimals: 0 },
+                { type: 'figure', value: s.estimate, decimals: d },
+                { type: 'letter', text: finding.letters[t.id] ?? ' ' },
+              ],
+            },
+          ]
+        : [];
+    }),
+  };
+}
+
+/** Every pair, the sign of the first against the second. */
+export function pairsTable(finding: Finding, nameOf: NameOf): TableBlock {
+  const d = decimalsOfFinding(finding);
+  return {
+    type: 'table',
+    columns: [column('pair'), numbers('difference'), numbers(level(finding)), numbers('p')],
+    rows: finding.analysis.pairs.map((c) => ({
+      cells: [
+        text(`${nameOf(c.a)} − ${nameOf(c.b)}`),
+        { type: 'figure', value: c.estimate, decimals: d, signed: true },
+        { type: 'interval', low: c.low, high: c.high, decimals: d },
+        { type: 'p', value: c.p },
+      ],
+    })),
+  };
+}
+
+/** Every unit's value, by treatment, with the plain mean and spread. */
+export function valuesTable(finding: Finding, plan: Plan, nameOf: NameOf): TableBlock {
+  const d = finding.trait.decimals;
+  return {
+    type: 'table',
+    columns: [column('contender'), column(`values per ${plan.unitNoun}`), numbers('mean'), numbers('sd')],
+    rows: finding.analysis.summaries.map((s) => ({
+      cells: [
+        treatmentCell(plan, s.name, nameOf),
+        text(
+          finding.units
+            .filter((u) => u.treatmentId === s.name)
+            .map((u) => `${u.code} ${formatFigure(u.value, d)}`)
+            .join(' · '),
+        ),
+        { type: 'figure', value: s.mean, decimals: d },
+        { type: 'figure', value: s.sd, decimals: d },
+      ],
+    })),
+  };
+}
+
+/** What a chart of the finding shows, in words. */
+export function chartCaption(finding: Finding, unitNoun: string): string {
+  const tile = `Each tile is a ${unitNoun}`;
+  const { analysis, trait } = finding;
+  if (trait.direction === 'band') return `${tile}.`;
+  return analysis.summaries.some((s) => s.low !== null)
+    ? `${tile}; the line is the mean and its ${level(finding)} interval.`
+    : `${tile}; the bar marks the mean.`;
+}
+
+/** A finding in the review: sentence, picture, table, notes, small print. */
+export function findingBlocks(finding: Finding, plan: Plan, nameOf: NameOf): Block[] {
+  const { trait } = finding;
+  const said = headline(finding, nameOf);
+  return [
+    { type: 'heading', level: 2, text: trait.name },
+    { type: 'paragraph', text: said },
+    {
+      type: 'figure',
+      id: figureId(finding),
+      alt: `${trait.name} of every ${plan.unitNoun}, by contender. ${said}`,
+      caption: `${chartCaption(finding, plan.unitNoun)} ${said}`,
+    },
+    againstControlTable(finding, plan, nameOf),
+    ...notes(finding, nameOf, plan.unitNoun).map((n): Block => ({ type: 'note', ...n })),
+    {
+      type: 'paragraph',
+      tone: 'small',
+      text: [methodText(finding, plan.unitNoun), ...warningsOf(finding, plan.unitNoun)].join(' '),
+    },
+  ];
+}

@@ -1,0 +1,153 @@
+import { describe, expect, it } from 'vitest';
+import { deriveState } from '../log/state';
+import { emptyReview } from '../log/trial';
+import { entry, harvest, plan, product, unitId, use } from '../testing/trial';
+import { makeFinding } from '../verdict/finding';
+import { makeVerdict } from '../verdict/verdict';
+import { toHtml, toMarkdown } from './document';
+import { productAsVersion1 } from '../testing/olderFiles';
+import { libraryFromFile, libraryToFile } from './libraryFile';
+import { reviewDocument } from './review';
+
+const p = {
+  ...plan({ treatments: ['Water', 'A'], replicates: 3 }),
+  products: [product({ name: 'Prova <b>', obtained: 'sent free' })],
+};
+p.treatments[1]!.products = [use()];
+const state = deriveState(p, [
+  ...harvest({ Water: [50, 51, 52], A: [70, 71, 72] }),
+  entry({ kind: 'deviation', unitIds: [unitId('A', 0)], text: 'Watered | late' }),
+]);
+const made = makeFinding(state, p.traits[0]!);
+if (!made.ok) throw new Error(made.error.tag);
+const nameOf = (id: string) => id;
+const blocks = reviewDocument({
+  state,
+  review: { ...emptyReview, introduction: 'First.\n\n# Not a heading <script>alert(1)</script>' },
+  findings: [made.value],
+  verdict: makeVerdict(p, made.value, nameOf),
+  nameOf,
+  today: '2026-04-01',
+});
+
+describe('the review', () => {
+  const text = JSON.stringify(blocks);
+  it.each([
+    'A beat Water.',
+    'Best value',
+    'Prova <b> was sent free of charge by Casa Prova.',
+    'Watered | late',
+    'The plan was not sealed.',
+    'Prediction before the start: Yes.',
+    'Dunnett',
+  ])('says “%s”', (part) => expect(text).toContain(part));
+
+  it('prints as Markdown in which a person’s text stays text', () => {
+    const markdown = toMarkdown(blocks, (id) => `pictures/${id}.png`);
+    expect(markdown).toMatch(/^# Is it worth it\?\n/);
+    expect(markdown).toContain('\\# Not a heading \\<script\\>');
+    expect(markdown).toContain('Watered \\| late');
+    expect(markdown).toContain('](pictures/finding-weight.png)');
+    for (const table of markdown.matchAll(/(^\|.*\n)+/gm)) {
+      const widths = table[0]
+        .trim()
+        .split('\n')
+        .map((l) => l.replaceAll('\\|', '').split('|').length);
+      expect(new Set(widths).size).toBe(1);
+    }
+  });
+
+  it('prints as one page without anything to fetch or run', () => {
+    const html = toHtml('T', blocks, () => 'data:image/png;base64,AAAA');
+    expect(html).not.toContain('<script');
+    expect(html).toContain('&lt;script&gt;');
+    expect(html).not.toMatch(/(?:src|href)="(?!data:)/);
+  });
+});
+
+describe('the library file', () => {
+  it('comes back as it was', () => {
+    expect(libraryFromFile(libraryToFile([product()]))).toEqual({ ok: true, value: [product()] });
+    // as version 1 wrote it
+    const first = { palazzo: 'library', version: 1, products: [productAsVersion1(product())] };
+    expect(libraryFromFile(JSON.stringify(first))).toEqual({ ok: true, value: [product()] });
+  });
+  it.each([
+    ['nonsense', /no JSON/],
+    ['{"palazzo":"library","version":1,"products":[{"id":"x"}]}', /products\.0/],
+    ['{"palazzo":"library","products":[]}', /version/],
+  ])('%s', (text, said) => {
+    const read = libraryFromFile(text);
+    expect(!read.ok && read.error).toMatch(said);
+  });
+});
+
+describe('what a reader could object to, and how it was conducted', () => {
+  const said = (over: object, audit: Parameters<typeof reviewDocument>[0]['audit'] = [], disclosure = '') => {
+    const blind = { ...state, plan: { ...p, ...over }, revealedAt: '2026-03-20T08:00:00Z' };
+    return JSON.stringify(
+      reviewDocument({
+        state: blind,
+        review: { ...emptyReview, disclosure },
+        findings: [],
+        verdict: null,
+        nameOf,
+        today: '2026-04-01',
+        audit,
+      }),
+    );
+  };
+  it('lists accepted findings with their reason, and open ones', () => {
+    const finding = {
+      ruleId: 'no-spares',
+      severity: 'note' as const,
+      title: 'No spare plants',
+      found: 'No reserves are planned.',
+      why: '',
+      cure: '',
+      room: 'layout' as const,
+      fixLabel: null,
+    };
+    const text = said({}, [
+      { ...finding, accepted: 'no seed left' },
+      { ...finding, title: 'Other', accepted: null },
+    ]);
+    expect(text).toContain('What could be objected');
+    expect(text).toContain('No spare plants: No reserves are planned. Accepted: no seed left');
+    expect(text).toContain('Other: No reserves are planned."');
+    expect(said({})).not.toContain('What could be objected');
+  });
+  it('says who scored, what was hidden, balanced, rotated and matched', () => {
+    const text = said({
+      blinding: 'scorer',
+      scorer: 'Marta',
+      winning: 'More weight.',
+      alsoAsked: 'And water?',
+      wholeSystem: true,
+      matchedOn: 'element',
+      cropsWithin: ['sage', 'basil'],
+      rotation: { everyDays: 2, within: 'all' },
+      gradient: { name: 'Light', unit: '', readings: [] },
+      design: { ...p.design!, balance: { candidates: 2000, spreadPercent: 1.2 } },
+      treatments: p.treatments.map((t) => ({ ...t, products: [use()] })),
+    });
+    for (const part of [
+      'scored by Marta',
+      'codes were opened on 2026-03-20',
+      'counted as winning: More weight.',
+      'exploratory: And water?',
+      'Whole systems',
+      'equal nitrogen',
+      'sage, basil',
+      'every 2 days',
+      '2000 draws',
+    ]) {
+      expect(text).toContain(part);
+    }
+  });
+  it('doesn’t disclose twice what was written, nor call it bought', () => {
+    const text = said({}, [], 'Prova <b> was sent by its maker for nothing.');
+    expect(text.match(/Prova <b> was sent/g)).toHaveLength(1);
+    expect(text).not.toContain('All products were bought');
+  });
+});

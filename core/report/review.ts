@@ -1,0 +1,130 @@
+import type { AuditFinding } from '../fairness/audit';
+import { responseOf } from '../log/response';
+import type { TrialState } from '../log/state';
+import type { ReviewText } from '../log/trial';
+import type { SealCheck } from '../log/verifySeal';
+import { kindOf } from '../model/traitKinds';
+import { sayObtained, undisclosed } from '../plan/disclosure';
+import { planIndex } from '../plan/planIndex';
+import type { Finding } from '../verdict/finding';
+import type { Verdict } from '../verdict/verdict';
+import type { NameOf } from '../verdict/words';
+import type { Block } from './block';
+import { comparedBlocks, conductBlocks, eventBlocks } from './conductBlocks';
+import { findingBlocks } from './findingBlocks';
+import { verdictBlocks } from './verdictBlocks';
+
+const paragraphs = (text: string): Block[] =>
+  text
+    .split(/\n\s*\n/)
+    .map((t) => t.trim())
+    .filter((t) => t !== '')
+    .map((t) => ({ type: 'paragraph', text: t }));
+
+export interface ReviewInput {
+  state: TrialState;
+  review: ReviewText;
+  /** primary trait first */
+  findings: readonly Finding[];
+  verdict: Verdict | null;
+  nameOf: NameOf;
+  today: string;
+  seal: SealCheck;
+  /** what the fairness audit finds; none is taken for a clean plan */
+  audit?: readonly AuditFinding[];
+}
+
+/** The whole review as blocks: verdict, figures, what was compared, how, what went wrong, what is open. */
+export function reviewDocument(input: ReviewInput): Block[] {
+  const { state, review, findings, verdict, nameOf, today, audit = [] } = input;
+  const { plan } = state;
+  const byline = [
+    review.author && `By ${review.author}`,
+    `Trial ${plan.code}, started ${plan.startDate}`,
+    `written ${today}`,
+  ];
+  return [
+    { type: 'heading', level: 1, text: plan.question },
+    { type: 'paragraph', tone: 'small', text: byline.filter(Boolean).join(' · ') },
+    ...(verdict ? [{ type: 'paragraph' as const, tone: 'lead' as const, text: verdict.headline }] : []),
+    ...paragraphs(review.introduction),
+    ...(verdict && findings[0] ? verdictBlocks(verdict, findings[0], plan, nameOf) : []),
+    ...findings.flatMap((f) => findingBlocks(f, plan, nameOf)),
+    ...wordsBlocks(state),
+    ...comparedBlocks(state),
+    ...conductBlocks(state, today, input.seal),
+    ...fairnessBlocks(audit),
+    ...eventBlocks(state),
+    ...(verdict && verdict.cannotTell.length > 0
+      ? [
+          { type: 'heading' as const, level: 2 as const, text: 'What this trial can’t tell' },
+          { type: 'list' as const, items: verdict.cannotTell },
+        ]
+      : []),
+    ...(review.conclusion
+      ? [{ type: 'heading' as const, level: 2 as const, text: 'Conclusion' }, ...paragraphs(review.conclusion)]
+      : []),
+    ...disclosureBlocks(state, review),
+    {
+      type: 'paragraph',
+      tone: 'small',
+      text: 'Labels, safety data sheets and local rules come before anything said here.',
+    },
+  ];
+}
+
+/** Traits taken in words: what was written, unit by unit. */
+function wordsBlocks(state: TrialState): Block[] {
+  const { plan } = state;
+  const of = planIndex(plan);
+  return plan.traits
+    .filter((t) => kindOf(t).takenBy === 'words')
+    .flatMap((trait): Block[] => {
+      const items = plan.units.flatMap((u) =>
+        responseOf(state, u.id, trait).visits.flatMap((v) =>
+          v.samples.flatMap(({ observed: o }) =>
+            o.type === 'words'
+              ? [
+                  `${u.code}, ${of.treatment(u.treatmentId)?.name ?? '?'}${v.roundId ? `, ${of.round(v.roundId)?.name ?? ''}` : ''}: ${o.text}`,
+                ]
+              : [],
+          ),
+        ),
+      );
+      return items.length === 0
+        ? []
+        : [
+            { type: 'heading', level: 2, text: trait.name },
+            { type: 'list', items },
+          ];
+    });
+}
+
+/** What the fairness audit found and wasn't cured: accepted with its reason, or left open. */
+function fairnessBlocks(audit: readonly AuditFinding[]): Block[] {
+  if (audit.length === 0) return [];
+  return [
+    { type: 'heading', level: 2, text: 'What could be objected' },
+    {
+      type: 'list',
+      items: audit.map((f) =>
+        f.accepted === null ? `${f.title}: ${f.found}` : `${f.title}: ${f.found} Accepted: ${f.accepted}`,
+      ),
+    },
+  ];
+}
+
+/** How products came to the reviewer: what isn't said in their own words is said here. */
+function disclosureBlocks({ plan }: TrialState, review: ReviewText): Block[] {
+  const unsaid = undisclosed(plan.products, review.disclosure).map(sayObtained);
+  const allBought = plan.products.every((p) => p.obtained === 'bought');
+  return [
+    { type: 'heading', level: 2, text: 'Disclosure' },
+    ...(unsaid.length > 0
+      ? [{ type: 'list' as const, items: unsaid }]
+      : allBought
+        ? [{ type: 'paragraph' as const, text: 'All products were bought at the prices given.' }]
+        : []),
+    ...paragraphs(review.disclosure),
+  ];
+}

@@ -1,0 +1,98 @@
+import { describeCostError } from '../cost/treatmentCost';
+import { type Plan, roleNames } from '../model/plan';
+import { planIndex } from '../plan/planIndex';
+import { listNames } from '../quantity/format';
+import type { Finding } from '../verdict/finding';
+import type { Verdict, VerdictLine } from '../verdict/verdict';
+import { type NameOf, measureLabel } from '../verdict/words';
+import { type Block, type Cell, type TableBlock, column, numbers, text } from './block';
+
+/** What one extra gram cost; without an upper end the gain itself isn't shown and no price is put on it. */
+function perExtraCell(line: VerdictLine): Cell {
+  if (line.perExtra === null) return text(' ');
+  return line.perExtra.worst === null
+    ? text('gain not shown')
+    : { type: 'money', money: line.perExtra.perExtra };
+}
+
+function costCell(line: VerdictLine): Cell {
+  return line.cost.ok
+    ? { type: 'money', money: line.cost.value.perUnit }
+    : { type: 'fault', text: describeCostError(line.cost.error) };
+}
+
+function apartCell({ rank }: VerdictLine, nameOf: NameOf): Cell {
+  if (rank === null) return text('no figures');
+  if (rank.rank === null) return text('nothing was tested');
+  return text(
+    rank.notSeparatedFrom.length === 0
+      ? 'clearly apart from all'
+      : listNames(rank.notSeparatedFrom.map((id) => nameOf(id))),
+  );
+}
+
+/** Who came where and what it cost: the same table in the Verdict and in the review. */
+export function verdictTable(verdict: Verdict, finding: Finding, plan: Plan, nameOf: NameOf): TableBlock {
+  const per = finding.trait.unit || 'unit';
+  return {
+    type: 'table',
+    columns: [
+      column('place'),
+      column('contender'),
+      numbers(measureLabel(finding)),
+      numbers(`products per ${plan.unitNoun}`),
+      numbers(`per ${per}`),
+      numbers(`per extra ${per}`),
+      column('can’t be told from'),
+    ],
+    rows: verdict.lines.map((l) => ({
+      strong: l.rank?.rank === 1,
+      cells: [
+        { type: 'rank', rank: l.rank?.rank ?? null, tied: l.rank?.tied ?? false },
+        {
+          type: 'treatment',
+          name: nameOf(l.treatment.id),
+          order: planIndex(plan).treatmentOrder(l.treatment.id),
+          beneath: roleNames[l.role],
+        },
+        l.mean === null && l.absent !== null
+          ? text(l.absent)
+          : { type: 'figure', value: l.mean, decimals: finding.trait.decimals },
+        costCell(l),
+        l.perResult === null ? text(' ') : { type: 'money', money: l.perResult },
+        perExtraCell(l),
+        apartCell(l, nameOf),
+      ],
+    })),
+  };
+}
+
+/** Where the money goes: dose, doses per pack, pack and price, for each product. */
+export function costTable(verdict: Verdict): TableBlock | null {
+  const products = verdict.lines.flatMap((l) => (l.cost.ok ? l.cost.value.products : []));
+  if (products.length === 0) return null;
+  return {
+    type: 'table',
+    columns: [column('price taken from'), column('pack'), numbers('a dose'), numbers('doses a pack')],
+    rows: products.map((p) => ({
+      cells: [
+        text(`${p.product.name}${p.product.obtained === 'bought' ? '' : `, ${p.product.obtained}`}`),
+        text(`${p.pack.size} ${p.pack.unit}`),
+        { type: 'money', money: p.perDose },
+        { type: 'figure', value: Math.floor(p.dosesPerPack), decimals: 0 },
+      ],
+    })),
+  };
+}
+
+/** The verdict in the review. */
+export const verdictBlocks = (
+  verdict: Verdict,
+  finding: Finding,
+  plan: Plan,
+  nameOf: NameOf,
+): Block[] => [
+  { type: 'heading', level: 2, text: 'Verdict' },
+  verdictTable(verdict, finding, plan, nameOf),
+  { type: 'paragraph', text: `Best value: ${verdict.bestValue.text}` },
+];

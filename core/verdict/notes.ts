@@ -1,0 +1,115 @@
+import type { Contrast } from '../analysis/contrast';
+import { formatFigure, listNames, plural } from '../quantity/format';
+import type { Finding } from './finding';
+import { untested } from './headline';
+import { type NameOf, nearEnd, sayInterval, sayPair, saySize } from './sayContrast';
+import { againstControl, leaders, outcomeOf } from './standings';
+
+/** A sentence or two with the tone it is shown in. */
+export interface Note {
+  tone: 'good' | 'open' | 'bad' | 'plain';
+  title: string;
+  text: string;
+}
+
+/** The notes beside the chart: who beat the control, who didn't, what is too close to call. */
+export function notes(finding: Finding, nameOf: NameOf, unitNoun: string): Note[] {
+  const { smallestDifference: d, trait, analysis } = finding;
+  const title = untested[analysis.spread];
+  if (title !== null) return [{ tone: 'open', title, text: whyUntested(finding, unitNoun) }];
+  const control = nameOf(analysis.control);
+  const out: Note[] = [];
+  const { better, worse, open } = againstControl(finding);
+  const list = (cs: readonly Contrast[]) => listNames(cs.map((c) => nameOf(c.a)));
+  const changes = (cs: readonly Contrast[]) => listNames(cs.map((c) => saySize(c, finding)));
+  const dText = d === null ? '' : `${formatFigure(d, trait.decimals)} ${trait.unit}`.trim();
+  if (better.length > 0) {
+    out.push({
+      tone: 'good',
+      title: `${list(better)} beat ${control}.`,
+      text: `By ${changes(better)}${d === null ? '' : atTheLowEnd(better, d, dText, nameOf)}.`,
+    });
+  }
+  if (worse.length > 0) {
+    out.push({
+      tone: 'bad',
+      title: `${list(worse)} did worse than ${control}.`,
+      text: `By ${changes(worse)}.`,
+    });
+  }
+  const alike = open.filter((c) => outcomeOf(finding, c.a, analysis.control)?.verdict === 'alike');
+  const unclear = open.filter((c) => !alike.includes(c));
+  if (alike.length > 0) {
+    out.push({
+      tone: 'plain',
+      title: `${list(alike)}: no better than ${control}.`,
+      text: `Any difference is smaller than the ${dText} that matters.`,
+    });
+  }
+  if (unclear.length > 0) {
+    out.push({
+      tone: 'open',
+      title: `${list(unclear)} against ${control}: too close to call.`,
+      text: `${unclear.map((c) => `${nameOf(c.a)} ${sayInterval(c, finding)}`).join('; ')}. The interval holds zero.`,
+    });
+  }
+  const top = better.map((c) => c.a).filter((n) => leaders(finding).includes(n));
+  if (top.length > 1) out.push(betweenLeaders(finding, top, nameOf, unitNoun, dText));
+  return out;
+}
+
+/** What the near end of each interval is worth: said of each contender it holds for, of no other. */
+function atTheLowEnd(better: readonly Contrast[], d: number, dText: string, nameOf: NameOf): string {
+  const more = better.filter((c) => nearEnd(c) >= d);
+  const less = better.filter((c) => nearEnd(c) < d);
+  if (less.length === 0) return `, even at the low end more than the ${dText} that matters`;
+  if (more.length === 0) return `; at the low end less than the ${dText} that matters`;
+  const names = (cs: readonly Contrast[]) => listNames(cs.map((c) => nameOf(c.a)));
+  return `; at the low end ${names(more)} more, ${names(less)} less than the ${dText} that matters`;
+}
+
+/** Why there is nothing to test against, and what would help. */
+function whyUntested({ analysis }: Finding, unitNoun: string): string {
+  const many = plural(unitNoun);
+  switch (analysis.spread) {
+    case 'shown':
+      return '';
+    case 'oneEach':
+      return `A difference between two single ${many} may be the ${unitNoun}, the position or the product. Two or more ${many} of each would tell.`;
+    case 'noFreedom':
+      return `Once blocks are taken off nothing is left that shows how much ${many} of one contender differ. More ${many} of each would tell.`;
+    case 'zero':
+      return `${many.charAt(0).toUpperCase()}${many.slice(1)} of a contender read the same to the last figure recorded, so how much they differ by chance isn’t known. Were they measured one by one, and finely enough?`;
+    case 'tooFew':
+      return `With so few ${many} even the clearest outcome comes up by chance too often for this test. More ${many} of each would tell.`;
+  }
+}
+
+function betweenLeaders(
+  finding: Finding,
+  top: string[],
+  nameOf: NameOf,
+  unitNoun: string,
+  dText: string,
+): Note {
+  const { analysis, trait, replicatesToSee } = finding;
+  const pair = analysis.pairs.find((p) => top.includes(p.a) && top.includes(p.b))!;
+  const names = listNames(top.map(nameOf));
+  if (top.length === 2 && outcomeOf(finding, pair.a, pair.b)?.verdict === 'alike') {
+    return {
+      tone: 'plain',
+      title: `${names}: no difference that matters.`,
+      text: `What lies between them is smaller than ${dText}.`,
+    };
+  }
+  const half = (pair.high! - pair.low!) / 2;
+  const n = Math.min(...analysis.summaries.map((t) => t.n));
+  const sees = `±${formatFigure(half, trait.decimals)} ${trait.unit} between two of them is what ${n} ${plural(unitNoun)} each can see`;
+  return {
+    tone: 'open',
+    title: `Between ${names}: too close to call.`,
+    text: `${top.length === 2 ? `${sayPair(pair, finding, nameOf)}. ` : ''}${sees}${
+      replicatesToSee && dText ? `; about ${replicatesToSee} each would see ±${dText}.` : '.'
+    }`,
+  };
+}

@@ -1,0 +1,45 @@
+import { countWord, listNames, plural, sentenceCase } from '../quantity/format';
+import { kindOf } from '../model/traitKinds';
+import type { OpenRound } from '../analysis/rows';
+import type { Finding } from './finding';
+
+/** A round that was begun and isn't counted, with what is missing. @example 'Pick 2 (day 40) has 12 of 20 trays: …' */
+export function sayOpenRound({ name, day, done, wanted, missing }: OpenRound, unitNoun: string): string {
+  const some = missing.length > 6 ? `${missing.slice(0, 6).join(', ')} …` : listNames(missing);
+  return `${name} (day ${day}) has ${done} of ${wanted} ${plural(unitNoun)}; ${some} ${missing.length === 1 ? 'is' : 'are'} missing.`;
+}
+
+/** What a reader should know before believing a finding, one a line. */
+export function warningsOf(finding: Finding, unitNoun: string): string[] {
+  const { analysis, basis, leftOut, trait, roundId } = finding;
+  const out: string[] = [];
+  const many = (n: number) => (n === 1 ? unitNoun : plural(unitNoun));
+  for (const open of basis.open) {
+    out.push(
+      `Not counted yet: ${sayOpenRound(open, unitNoun)}${trait.summary === 'sum' ? ' Where nothing was ripe, enter 0.' : ''}`,
+    );
+  }
+  if (roundId === null && basis.toCome > 0) {
+    out.push(
+      `${sentenceCase(countWord(basis.toCome))} planned ${basis.toCome === 1 ? 'round is' : 'rounds are'} still to come.`,
+    );
+  }
+  const figures = asFigures[kindOf(trait).observes];
+  if (figures) out.push(figures);
+  for (const a of analysis.assumptions) if (a.holds === false) out.push(`${sentenceCase(a.what)}: ${a.seen}.`);
+  const unmeasured = leftOut.filter((u) => u.why === 'notMeasured').length;
+  if (unmeasured > 0) out.push(`${unmeasured} ${many(unmeasured)} not measured yet.`);
+  const died = leftOut.filter((u) => u.why === 'died').length;
+  if (died > 0) {
+    out.push(`${died} ${many(died)} died before this and ${died === 1 ? 'isn’t' : 'aren’t'} in the figures.`);
+  }
+  return out;
+}
+
+/** Kinds of value whose own tests aren't there yet, and what is done instead. */
+const asFigures: Partial<Record<ReturnType<typeof kindOf>['observes'], string>> = {
+  level: 'Scores are compared as figures, by the mean of each unit.',
+  kOfN: 'k of n is compared as a per cent of each unit, by the mean.',
+  event:
+    'Days are compared by their means; where it hadn’t happened when last looked at, the day of that look is taken.',
+};
