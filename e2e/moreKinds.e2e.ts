@@ -9,8 +9,7 @@ import { exportTrial } from '~core/formats/dataPackage';
 import type { TrialId } from '~core/model/ids';
 import { Plan } from '~core/model/plan';
 import { planSha256 } from '~core/plan/seal';
-import { emptyReview } from '~core/log/trial';
-import { entry, heightTrait, plan, trait } from '~core/testing/trial';
+import { entry, heightTrait, plan, trait, trialOf } from '~core/testing/trial';
 import { Visitor, launch } from './browser';
 
 let browser: Browser;
@@ -38,7 +37,7 @@ function sealedTrial(over: Partial<Plan>): { plan: Plan; zip: Uint8Array } {
           planned.treatments.map((t) => t.id),
           3,
         );
-  return { plan: planned, zip: exportTrial({ plan: planned, log, review: emptyReview, key }) };
+  return { plan: planned, zip: exportTrial(trialOf(planned, log, { key })) };
 }
 
 async function takeIn(v: Visitor, name: string, zip: Uint8Array): Promise<void> {

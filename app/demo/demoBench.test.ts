@@ -7,7 +7,7 @@ import { planSha256 } from '~core/plan/seal';
 import { Trial } from '~core/log/trial';
 import { roundProgress, stageOf } from '~core/schedule/rounds';
 import { LABELS_TASK } from '~core/schedule/tasks';
-import { makeFinding } from '~core/verdict/finding';
+import { findingOf } from '~core/verdict/finding';
 import { headline } from '~core/verdict/words';
 import { demoBench } from './demoBench';
 
@@ -20,7 +20,7 @@ const stateOf = (code: string) => deriveState(trial(code).plan, trial(code).log)
 function sentence(code: string): string {
   const { plan } = trial(code);
   const primary = plan.traits.find((t) => t.id === plan.primaryTraitId)!;
-  const finding = makeFinding(stateOf(code), primary);
+  const finding = findingOf(stateOf(code), primary);
   if (!finding.ok) throw new Error(finding.error.tag);
   return headline(finding.value, (id) => plan.treatments.find((t) => t.id === id)!.name);
 }
@@ -58,7 +58,7 @@ describe('the demo bench', () => {
   it('has a blind trial whose codes aren’t opened, with a key that fits', () => {
     const { plan, key } = trial('FAG');
     expect(plan.blinding).toBe('scorer');
-    expect(stateOf('FAG').revealedAt).toBeNull();
+    expect(stateOf('FAG').revealed).toBeNull();
     expect(keyFits(key!, plan)).toBe(true);
   });
   it('has a clean plan and one with faults to find', () => {

@@ -24,7 +24,9 @@ export function mergedValues<S extends z.ZodType>(
   now: unknown,
   schema: S,
 ): Result<z.output<S>, MergeError> {
-  const { value, conflicts } = mergeChanges(sent.base as Json, sent.values as Json, now as Json);
+  // A form that doesn't say what it began with began with what is there.
+  const base = sent.base === undefined ? now : sent.base;
+  const { value, conflicts } = mergeChanges(base as Json, sent.values as Json, now as Json);
   if (conflicts.length > 0) return err({ tag: 'conflicts', conflicts, merged: value, theirs: now });
   const parsed = schema.safeParse(value);
   return parsed.success

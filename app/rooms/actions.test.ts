@@ -16,6 +16,7 @@ beforeEach(async () => {
 });
 
 const water = unitId('Water', 0);
+const planRev = async (id: string) => (await loadTrial(id)).planRev;
 const observations = async () => (await loadTrial(p.id)).state.observations;
 
 describe('what the pad sends', () => {
@@ -120,11 +121,11 @@ describe('what the Layout room does', () => {
     expect((await loadTrial(p.id)).state.positions.get(water)).toEqual(p.units[5]!.position);
   });
   it('seals only what is whole, and breaks the seal only before the first value', async () => {
-    expect(await layoutAction(p.id, { intent: 'seal' })).toMatchObject({ saved: true });
-    expect(await design()).toEqual({ errors: { intent: 'The plan is sealed.' } });
+    expect(await layoutAction(p.id, { intent: 'seal', seenPlanRev: await planRev(p.id) })).toMatchObject({ saved: true });
+    expect(await design()).toEqual({ errors: { intent: 'The plan is sealed; it isn’t changed any more.' } });
     expect(await layoutAction(p.id, { intent: 'breakSeal' })).toMatchObject({ saved: true });
     expect((await loadTrial(p.id)).state.seal).toBeNull();
-    await layoutAction(p.id, { intent: 'seal' });
+    await layoutAction(p.id, { intent: 'seal', seenPlanRev: await planRev(p.id) });
     expect((await loadTrial(p.id)).state.seal).not.toBeNull();
     await logAction(p.id, { body: height(water, 5) });
     const refused = await layoutAction(p.id, { intent: 'breakSeal' });
@@ -133,7 +134,7 @@ describe('what the Layout room does', () => {
   it('says everything that is missing before the seal', async () => {
     const bare = { ...p, id: `bare-${n}` as TrialId, prediction: '', units: [] };
     await createTrial(bare);
-    const result = await layoutAction(bare.id, { intent: 'seal' });
+    const result = await layoutAction(bare.id, { intent: 'seal', seenPlanRev: await planRev(bare.id) });
     expect('errors' in result && result.errors.seal).toBe(
       'Still missing: a prediction, written before the start; units on the plan.',
     );

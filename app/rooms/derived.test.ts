@@ -14,8 +14,9 @@ import {
 import { tesseraLetter, tesseraStyle } from '../ui/tesserae';
 import { logLines } from './log/logLines';
 import { planSummary } from './planSummary';
-import { firstOpenSample, nextStep, walkOf } from './rounds/walk';
-import { stairSteps } from './stairSteps';
+import { firstOpenSample } from '~core/schedule/rounds';
+import { rooms, stairSteps } from './registry';
+import { nextStep, walkOf } from './rounds/walk';
 
 const sealed = entry({ kind: 'seal', planSha256: 'a'.repeat(64) });
 
@@ -42,9 +43,29 @@ describe('the walk through a round', () => {
 });
 
 describe('the stair', () => {
+  it('has the rooms in the order of the work', () => {
+    expect(rooms.map((r) => r.id)).toEqual([
+      'question',
+      'contenders',
+      'layout',
+      'fairness',
+      'rehearsal',
+      'mixing',
+      'rounds',
+      'weigh-in',
+      'findings',
+      'verdict',
+      'review',
+    ]);
+  });
   const today = '2026-03-11';
   const steps = (log: Parameters<typeof deriveState>[1], p = plan(), reviewed = false) =>
-    Object.fromEntries(stairSteps(deriveState(p, log), today, reviewed, []).map((s) => [s.room, s]));
+    Object.fromEntries(
+      stairSteps({ state: deriveState(p, log), today, reviewWritten: reviewed, open: [] }).map((s) => [
+        s.room,
+        s,
+      ]),
+    );
   it('shows what a plan lacks', () => {
     const s = steps([], { ...plan(), prediction: '', units: [] });
     expect(s.question).toMatchObject({
@@ -96,7 +117,7 @@ describe('the stair', () => {
       ...plan().units.flatMap((u) => [entry(height(u.id, 5)), entry(height(u.id, 6, 'r2'))]),
       ...harvest({ Water: [1, 2, 3], A: [4, 5, 6] }),
     ];
-    expect(Object.values(steps(log, plan(), true)).map((s) => s.progress)).toEqual(Array(11).fill('full'));
+    expect(Object.values(steps(log, plan(), true)).map((s) => s.progress)).toEqual(rooms.map(() => 'full'));
     expect(planSummary(deriveState(plan(), log), today)).toBe('read the verdict');
   });
   it('says what comes next', () => {
@@ -120,7 +141,7 @@ describe('the log in words', () => {
       entry({ kind: 'note', unitId: null, text: 'Rain.' }, 'n', 3),
       entry({ kind: 'correction', supersedes: 'n', replacement: null, reason: 'taken back' }, 'x', 4),
     ];
-    const lines = logLines(plan(), log, deriveState(plan(), log));
+    const lines = logLines(plan(), deriveState(plan(), log));
     expect(lines.map((l) => [l.id, l.what, l.standing, l.canTakeBack])).toEqual([
       ['x', 'Correction', true, false],
       ['n', 'Remark', false, false],
@@ -153,7 +174,7 @@ describe('the log in words', () => {
       entry({ kind: 'taskDone', task: 'Water' }),
       entry({ kind: 'reveal', reason: 'scored' }),
     ];
-    const lines = logLines(plan(), log, deriveState(plan(), log));
+    const lines = logLines(plan(), deriveState(plan(), log));
     expect(lines).toHaveLength(log.length);
     for (const l of lines) {
       expect(l.what).toBeTruthy();

@@ -3,20 +3,21 @@ import '../testing/browserGlobals';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { TrialId } from '~core/model/ids';
 import { type Plan } from '~core/model/plan';
+import { firstOpenSample } from '~core/schedule/rounds';
 import { protocols } from '~core/schedule/protocols';
 import { height, plan, trait, unitId, use as productUse } from '~core/testing/trial';
-import { createTrial, deleteTrial, loadTrial, savePlan, sealPlan, takeIn, wholeTrial } from '../store/trials';
+import { createTrial, deleteTrial, loadTrial, savePlan, sealPlan, wholeTrial } from '../store/trials';
+import { takeIn } from '../store/takeIn';
 import { restore } from '../store/bin';
 import { newUse, newTreatment } from './contenders/contendersForm';
 import { combinations, factorProblem, factorsOf } from './contenders/factorial';
-import { auditHeadline, fairnessDeed } from './fairness/fairnessActions';
+import { auditHeadline, fairnessAction } from './fairness/fairnessActions';
 import { bottleTags, unitLabels } from './layout/labelContent';
 import { layoutAction } from './layout/layoutActions';
 import { logAction } from './logActions';
 import { parseScale, scaleToText } from './question/questionForm';
-import { choicesOf, valueFault } from './rounds/valueRules';
 import { unitByCode } from './rounds/unitByCode';
-import { firstOpenSample, remarkOf } from './rounds/walk';
+import { remarkOf } from './rounds/walk';
 import { product } from '~core/testing/trial';
 
 let n = 0;
@@ -92,6 +93,7 @@ describe('Layout', () => {
       seed: 8,
       settings: [],
       balance,
+      seenPlanRev: (await loadTrial(p.id)).planRev,
     });
     expect(done).toMatchObject({ message: 'Laid out; treatment means lie 1.3 % apart.' });
     expect((await now()).design).toEqual({ kind: 'rcbd', replicates: 3, seed: 8, settings: [], balance });
@@ -128,7 +130,7 @@ describe('blinding', () => {
     await does({ intent: 'reveal' });
     const open = await loadTrial(p.id);
     expect(open.blind).toBe(false);
-    expect(open.state.revealedAt).not.toBeNull();
+    expect(open.state.revealed).not.toBeNull();
     expect(await does({ intent: 'reveal' })).toMatchObject({ message: 'The codes are open.' });
   });
   it('a new contender gets a new key; the same contenders keep theirs', async () => {
@@ -181,16 +183,16 @@ describe('blinding', () => {
 describe('Fairness', () => {
   it('cures, accepts with a reason, opens again and takes back', async () => {
     await savePlan(p.id, (x) => ({ ...x, smallestDifference: null }));
-    await fairnessDeed(p.id, { intent: 'cure', ruleId: 'no-smallest-difference', seed: 1 });
+    await fairnessAction(p.id, { intent: 'cure', ruleId: 'no-smallest-difference', seed: 1 });
     expect((await now()).smallestDifference).toEqual({ kind: 'percent', value: 10 });
-    await fairnessDeed(p.id, { intent: 'undo' });
+    await fairnessAction(p.id, { intent: 'undo' });
     expect((await now()).smallestDifference).toBeNull();
-    await fairnessDeed(p.id, { intent: 'accept', ruleId: 'no-spares', reason: 'no room' });
-    await fairnessDeed(p.id, { intent: 'accept', ruleId: 'no-spares', reason: 'no seed' });
+    await fairnessAction(p.id, { intent: 'accept', ruleId: 'no-spares', reason: 'no room' });
+    await fairnessAction(p.id, { intent: 'accept', ruleId: 'no-spares', reason: 'no seed' });
     expect((await now()).accepted).toEqual([{ ruleId: 'no-spares', reason: 'no seed' }]);
-    await fairnessDeed(p.id, { intent: 'unaccept', ruleId: 'no-spares' });
+    await fairnessAction(p.id, { intent: 'unaccept', ruleId: 'no-spares' });
     expect((await now()).accepted).toEqual([]);
-    const gone = await fairnessDeed(p.id, { intent: 'cure', ruleId: 'no-control', seed: 1 });
+    const gone = await fairnessAction(p.id, { intent: 'cure', ruleId: 'no-control', seed: 1 });
     expect('errors' in gone && gone.errors.ruleId).toMatch(/nothing to cure/);
   });
   it('writes a disclosure into the review, and nothing into a sealed plan', async () => {
@@ -207,10 +209,10 @@ describe('Fairness', () => {
           : t,
       ),
     }));
-    await fairnessDeed(p.id, { intent: 'cure', ruleId: 'undisclosed', seed: 1 });
+    await fairnessAction(p.id, { intent: 'cure', ruleId: 'undisclosed', seed: 1 });
     expect((await loadTrial(p.id)).row.review.disclosure).toBe('Prova is the reviewer’s own product.');
     await sealPlan(p.id);
-    const late = await fairnessDeed(p.id, { intent: 'accept', ruleId: 'no-spares', reason: 'late' });
+    const late = await fairnessAction(p.id, { intent: 'accept', ruleId: 'no-spares', reason: 'late' });
     expect('errors' in late && late.errors.ruleId).toMatch(/sealed/);
   });
   it('says how it stands in a sentence', () => {
@@ -295,35 +297,6 @@ it.each([
 });
 
 describe('what the pad takes', () => {
-  const score = trait({
-    kind: 'score',
-    scale: [
-      { value: 1, text: 'bad' },
-      { value: 5, text: 'good' },
-    ],
-  });
-  it.each([
-    [trait({ kind: 'count' }), 2.5, /whole/],
-    [trait({ kind: 'count' }), 2, null],
-    [trait({ kind: 'time' }), 2.5, /whole/],
-    [trait({ kind: 'ratio', outOf: 5 }), 6, /only 5/],
-    [trait({ kind: 'ratio', outOf: 5 }), 5, null],
-    [score, 6, /from 1 to 5/],
-    [score, 3.25, /halves/],
-    [score, 3.5, null],
-    [trait({ kind: 'score' }), 44, null],
-    [trait({ kind: 'yesno' }), 2, /1 for yes/],
-    [trait(), 3.14, null],
-  ])('%#', (t, value, said) => {
-    const fault = valueFault(t, value);
-    if (said === null) expect(fault).toBeNull();
-    else expect(fault).toMatch(said);
-  });
-  it('offers the steps, best first, or yes and no', () => {
-    expect(choicesOf(score)!.map((c) => c.value)).toEqual([5, 1]);
-    expect(choicesOf(trait({ kind: 'yesno' }))!.map((c) => c.text)).toEqual(['yes', 'no']);
-    expect(choicesOf(trait())).toBeUndefined();
-  });
   it('words are kept for their trait and round', async () => {
     const words = trait({ id: 'note' as never, name: 'Remarks', kind: 'text' });
     await savePlan(p.id, (x) => ({ ...x, traits: [...x.traits, words] }));

@@ -14,16 +14,16 @@ import { labelsDocument } from './layout/labelsPdf';
 import { tintOf } from './layout/tint';
 import { logLines, staysFor } from './log/logLines';
 import { planSummary } from './planSummary';
-import { stairSteps } from './stairSteps';
+import { stairSteps } from './registry';
 
 vi.mock('../ui/tesseraSvg', () => ({ tesseraSvg: (index: number) => `<svg data-index="${index}"/>` }));
 
 const p = plan({ treatments: ['Water', 'A'], replicates: 2, blocked: true });
-const row = { id: p.id, plan: p, review: emptyReview, createdAt: '' };
+const row = { id: p.id, plan: p, review: emptyReview, createdAt: '', sealedAs: null };
 
 describe('the stair', () => {
   const step = (open: ReturnType<typeof audit>) =>
-    stairSteps(deriveState(p, []), '2026-03-01', false, open).find((s) => s.room === 'fairness')!;
+    stairSteps({ state: deriveState(p, []), today: '2026-03-01', reviewWritten: false, open }).find((s) => s.room === 'fairness')!;
   it('shows how many findings are open, and names the first', () => {
     const open = audit(plainAuditInput({ row, state: deriveState(p, []) }));
     expect(step(open)).toMatchObject({ progress: 'half', howFar: `${open.length} open` });
@@ -36,7 +36,7 @@ describe('the stair', () => {
   });
   it('rehearsal is open while the plan is', () => {
     const rooms = (log: Parameters<typeof deriveState>[1]) =>
-      stairSteps(deriveState(p, log), '2026-03-01', false, []).find((s) => s.room === 'rehearsal')!.progress;
+      stairSteps({ state: deriveState(p, log), today: '2026-03-01', reviewWritten: false, open: [] }).find((s) => s.room === 'rehearsal')!.progress;
     expect(rooms([])).toBe('half');
     expect(rooms([entry({ kind: 'seal', planSha256: 'a'.repeat(64) })])).toBe('full');
   });
@@ -72,7 +72,7 @@ describe('the audit’s view of a trial', () => {
 describe('the log in words', () => {
   const lines = (...bodies: EntryBody[]) => {
     const log = bodies.map((b, i) => entry(b, `l${i}`));
-    return logLines(p, log, deriveState(p, log));
+    return logLines(p, deriveState(p, log));
   };
   it('says what each kind of line is', () => {
     const told = lines(
@@ -139,7 +139,7 @@ describe('the log in words', () => {
     ] as EntryBody[];
     const log = bodies.map((b, i) => entry(b, `m${i}`, i));
     const said = (of: Plan, codes?: Map<string, string>) =>
-      logLines(of, log, deriveState(of, log), codes)
+      logLines(of, deriveState(of, log), codes)
         .reverse()
         .map((l) => `${l.what}: ${l.text}`);
     expect(said(named)).toEqual([

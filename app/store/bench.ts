@@ -1,3 +1,4 @@
+import Dexie from 'dexie';
 import { randomHex } from './chance';
 import { BenchDb, type BenchName, DATABASE_VERSION } from './db';
 import { BenchHeldError, NewerBenchError } from './errors';
@@ -19,18 +20,29 @@ export function switchBench(to: BenchName, path = '/'): void {
   window.location.assign(path);
 }
 
+/**
+ * The version of a database as it lies there; 0 when there is none. It is looked at before it is opened as ours: the
+ * library would otherwise fit a newer one to this build.
+ */
+async function versionOf(name: string): Promise<number> {
+  if (!(await Dexie.exists(name))) return 0;
+  const there = new Dexie(name);
+  await there.open();
+  const { verno } = there;
+  there.close();
+  return verno;
+}
+
 async function openBench(name: BenchName): Promise<BenchDb> {
+  if ((await versionOf(`palazzo-${name}`)) > DATABASE_VERSION) throw new NewerBenchError();
   const db = new BenchDb(name);
   // An older tab that holds the database keeps an upgrade waiting for ever: say so instead.
   const held = new Promise<never>((_, reject) => {
     db.on('blocked', () => reject(new BenchHeldError()));
   });
   await Promise.race([db.open(), held]);
-  // The library opens a database of a newer build as if it were its own, and would strip what it doesn't know.
-  if (db.verno > DATABASE_VERSION || db.backendDB().version / 10 > DATABASE_VERSION) {
-    db.close();
-    throw new NewerBenchError();
-  }
+  // A newer build that wants to bring the database up to date isn't kept waiting by this tab.
+  db.on('versionchange', () => db.close());
   if (name === 'demo' && !(await db.settings.get('seeded'))) await seedDemo(db);
   return db;
 }

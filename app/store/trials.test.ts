@@ -9,21 +9,19 @@ import { useBench } from '../testing/browserGlobals';
 import { bench, recorder, resetDemo, setRecorder } from './bench';
 import { listBin, restore } from './bin';
 import { deleteProduct, listProducts, saveProduct } from './products';
+import { takeIn, takeInAsCopy } from './takeIn';
+import { forget } from './trialMemory';
 import {
   appendEntries,
   createTrial,
   deleteTrial,
-  forgetTrials,
   listTrials,
   loadTrial,
   savePlan,
   sealPlan,
-  takeIn,
-  takeInAsCopy,
-  undoDepth,
-  undoPlan,
   wholeTrial,
 } from './trials';
+import { undoDepth, undoPlan } from './undo';
 
 let n = 0;
 let p: Plan;
@@ -37,8 +35,7 @@ beforeEach(async () => {
 
 afterEach(async () => {
   const db = await bench();
-  await Promise.all([db.trials.clear(), db.entries.clear(), db.products.clear(), db.bin.clear()]);
-  forgetTrials();
+  await Promise.all(db.ofTrials.map((t) => t.clear()));
 });
 
 describe('the log', () => {
@@ -46,19 +43,20 @@ describe('the log', () => {
     const values = Array.from({ length: 40 }, (_, i) => i);
     await Promise.all(values.map((v) => appendEntries(p.id, [height(unitId('Water', v % 3), v)])));
     expect((await loadTrial(p.id)).log).toHaveLength(40);
-    forgetTrials();
+    forget(p.id);
     const { state } = await loadTrial(p.id);
     expect(state.observations.map((o) => o.value).sort((a, b) => a - b)).toEqual(values);
   });
 
   it('gives the same state from memory as from the database', async () => {
     await appendEntries(p.id, [height(unitId('Water', 0), 5), weighing(unitId('A', 1), 60)]);
-    const [line] = await appendEntries(p.id, [height(unitId('A', 0), 7)]);
+    const written = await appendEntries(p.id, [height(unitId('A', 0), 7)]);
+    const line = written.ok ? written.value[0] : undefined;
     await appendEntries(p.id, [
       { kind: 'correction', supersedes: line!.id, replacement: height(unitId('A', 0), 8), reason: 'slip' },
     ]);
     const warm = (await loadTrial(p.id)).state;
-    forgetTrials();
+    forget(p.id);
     expect((await loadTrial(p.id)).state).toEqual(warm);
   });
 
@@ -68,13 +66,16 @@ describe('the log', () => {
       state.observations.map((o) => ({ kind: 'note', unitId: o.unitId, text: `saw ${o.value}` })),
     );
     await first;
-    expect(await second).toMatchObject([{ kind: 'note', text: 'saw 5' }]);
+    expect(await second).toMatchObject({ ok: true, value: [{ kind: 'note', text: 'saw 5' }] });
   });
 
   it('writes who made the entry', async () => {
     expect(await recorder()).toBe('');
     await setRecorder('Loggia');
-    expect(await appendEntries(p.id, [height(unitId('A', 0), 5)])).toMatchObject([{ by: 'Loggia' }]);
+    expect(await appendEntries(p.id, [height(unitId('A', 0), 5)])).toMatchObject({
+      ok: true,
+      value: [{ by: 'Loggia', device: expect.stringMatching(/^[0-9a-f]{8}$/), counter: 1 }],
+    });
     await setRecorder('');
   });
 });
@@ -83,7 +84,7 @@ describe('the plan', () => {
   it('can be changed and taken back until it is sealed', async () => {
     await savePlan(p.id, (x) => ({ ...x, prediction: 'No.' }));
     await savePlan(p.id, (x) => ({ ...x, prediction: 'Perhaps.' }));
-    expect(undoDepth(p.id)).toBe(2);
+    expect(await undoDepth(p.id)).toBe(2);
     await undoPlan(p.id);
     expect((await loadTrial(p.id)).row.plan.prediction).toBe('No.');
     await undoPlan(p.id);
@@ -122,7 +123,7 @@ describe('the plan', () => {
 
   it('refuses a plan that isn’t one, and keeps the old', async () => {
     await expect(savePlan(p.id, (x) => ({ ...x, code: 'toolong' }))).rejects.toThrow();
-    forgetTrials();
+    forget(p.id);
     expect((await loadTrial(p.id)).row.plan.code).toBe('TST');
   });
 });
@@ -162,7 +163,7 @@ describe('taking in a trial file', () => {
   it('adds what isn’t here', async () => {
     const file = await copyOf();
     await deleteTrial(p.id);
-    expect(await takeIn(file)).toEqual({ ok: true, value: { tag: 'added' } });
+    expect(await takeIn(file)).toEqual({ ok: true, value: { outcome: { tag: 'added' }, brokenSeal: null } });
     expect(await wholeTrial(p.id)).toEqual(file);
   });
   it('unites the logs of two devices', async () => {
@@ -171,9 +172,9 @@ describe('taking in a trial file', () => {
     await appendEntries(p.id, [height(unitId('A', 1), 6)]);
     const here = await wholeTrial(p.id);
     other.log.push({ ...other.log[0]!, id: 'from-the-phone' as never });
-    expect(await takeIn(other)).toEqual({ ok: true, value: { tag: 'merged', newEntries: 1 } });
+    expect(await takeIn(other)).toEqual({ ok: true, value: { outcome: { tag: 'merged', newEntries: 1, conflicts: 0 }, brokenSeal: null } });
     expect((await loadTrial(p.id)).log).toHaveLength(here.log.length + 1);
-    expect(await takeIn(other)).toEqual({ ok: true, value: { tag: 'merged', newEntries: 0 } });
+    expect(await takeIn(other)).toEqual({ ok: true, value: { outcome: { tag: 'merged', newEntries: 0, conflicts: 0 }, brokenSeal: null } });
   });
   it('never overwrites a different plan, but adds it beside when asked', async () => {
     const file = await copyOf();
@@ -194,10 +195,8 @@ it('the demo bench is made by itself, apart from the own one, and its reset can 
   expect((await listTrials()).map((t) => t.row.plan.code)).toEqual(['RAD', 'PAR', 'COR', 'FAG', 'SUN']);
   await deleteTrial('demo-trial-par');
   const bringBack = await resetDemo();
-  forgetTrials();
   expect(await listTrials()).toHaveLength(5);
   await bringBack();
-  forgetTrials();
   expect(await listTrials()).toHaveLength(4);
   useBench('own');
   expect((await listTrials()).map((t) => t.row.id)).toEqual([p.id]);

@@ -14,3 +14,6 @@ Object.assign(globalThis, {
 
 /** Puts this “tab” on a bench. */
 export const useBench = (name: 'demo' | 'own') => stored.set('palazzo-bench', name);
+
+/** Makes this the tab of that name. */
+export const useTab = (name: string) => stored.set('palazzo-tab', name);

@@ -150,12 +150,15 @@ function basisOf(
   const finished = begun.filter((l) => l.missing.length === 0);
   const counts = (list: typeof looked, unfinished = false) => {
     const chosen = new Set<RoundId | null>(list.map((l) => l.round.id));
+    // Before a last value rounds may be as they like; of a sum every pick is part.
+    const from = trait.summary === 'sum' ? -1 : Math.max(-1, ...list.map((l) => l.round.day));
+    const matters = (l: (typeof looked)[number]) => !chosen.has(l.round.id) && l.round.day > from;
     return {
       counted: chosen,
       basis: {
         rounds: list.map(({ round: { id, name, day } }) => ({ id, name, day })),
         open: begun
-          .filter((l) => !chosen.has(l.round.id) && l.missing.length > 0)
+          .filter((l) => matters(l) && l.missing.length > 0)
           .map((l) => ({
             name: l.round.name,
             day: l.round.day,
@@ -163,7 +166,7 @@ function basisOf(
             wanted: l.wanted,
             missing: l.missing,
           })),
-        toCome: looked.length - begun.length,
+        toCome: looked.filter((l) => matters(l) && l.done === 0).length,
       },
       unfinished,
     };

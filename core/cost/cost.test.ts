@@ -154,17 +154,17 @@ describe('cost of a result', () => {
   it('per gram and per extra gram, at the estimate and at both ends of the interval', () => {
     expect(costPerResult(euros(50), 100)).toEqual(euros(0.5));
     expect(costPerResult(euros(50), 0)).toBeNull();
-    expect(costPerExtraResult(euros(60), euros(10), { difference: 20, low: 10, high: 50 })).toEqual({
+    expect(costPerExtraResult(euros(60), euros(10), { estimate: 20, low: 10, high: 50 })).toEqual({
       perExtra: euros(2.5),
       best: euros(1),
       worst: euros(5),
     });
   });
   it('has no upper end when the gain may be nothing, and no value without a gain', () => {
-    expect(costPerExtraResult(euros(60), euros(10), { difference: 20, low: -5, high: 50 })!.worst).toBeNull();
-    expect(costPerExtraResult(euros(60), euros(10), { difference: -1, low: -5, high: 5 })).toBeNull();
+    expect(costPerExtraResult(euros(60), euros(10), { estimate: 20, low: -5, high: 50 })!.worst).toBeNull();
+    expect(costPerExtraResult(euros(60), euros(10), { estimate: -1, low: -5, high: 5 })).toBeNull();
     expect(
-      costPerExtraResult(euros(60), { minor: 10, currency: 'USD' }, { difference: 9, low: 1, high: 20 }),
+      costPerExtraResult(euros(60), { minor: 10, currency: 'USD' }, { estimate: 9, low: 1, high: 20 }),
     ).toBeNull();
   });
 });

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { deriveState } from '../log/state';
-import { unitValue } from '../log/unitValues';
+import { figureOfVisits } from '../analysis/number';
+import { responseOf } from '../log/response';
 import { Entry } from '../log/entry';
 import type { TraitId } from '../model/ids';
 import { heightTrait, plan, trait } from '../testing/trial';
@@ -42,7 +43,11 @@ describe('the simulator', () => {
   const values = (name: string, traitIndex: number, round?: 'r1' | 'r2') =>
     p.units
       .filter((u) => u.treatmentId === name)
-      .map((u) => unitValue(state, u.id, p.traits[traitIndex]!, round as never)!);
+      .map((u) => {
+        const trait = p.traits[traitIndex]!;
+        const { visits } = responseOf(state, u.id, trait);
+        return figureOfVisits(round ? visits.filter((v) => v.roundId === round) : visits, trait)!;
+      });
   const mean = (x: number[]) => x.reduce((s, v) => s + v, 0) / x.length;
 
   it('gives a whole, valid log: every unit, every sample, every round', () => {

@@ -2,7 +2,6 @@ import { expect, it } from 'vitest';
 import { deriveState } from '../log/state';
 import { entry, harvest, height, heightTrait, plan, product, unitId, use } from '../testing/trial';
 import { readTable } from './csv';
-import { mixingTables } from './mixingTables';
 import { trialTables } from './tables';
 
 const p = plan({ replicates: 2, blocked: true });
@@ -46,6 +45,11 @@ it('units carry their treatment, block and place, counted from 1', () => {
 it('observations carry what stands, gross and tare, corrections and exclusions', () => {
   const rows = tables.observations!.rows;
   expect(rows.find((r) => r.unit_id === 'Water-0')).toMatchObject({
+    unit: 'TST-01',
+    treatment: 'Water',
+    trait: 'Cut weight',
+    round: 'Harvest',
+    day: '10',
     value: '50',
     gross_g: '60',
     tare_g: '10',
@@ -62,16 +66,14 @@ it('observations carry what stands, gross and tare, corrections and exclusions',
 
 it('doses, packs and events are there', () => {
   expect(tables.doses!.rows).toMatchObject([
-    { treatment_id: 'A', amount: '10', unit: 'mL', solution_l: '0.8', times: '1' },
+    { treatment: 'A', product: 'Prova', treatment_id: 'A', amount: '10', unit: 'mL', solution_l: '0.8', times: '1' },
   ]);
   expect(tables.products!.rows.map((r) => [r.name, r.price_minor])).toEqual([
     ['Prova', '1000'],
     ['No pack', ''],
   ]);
-  expect(tables.events!.rows.map((r) => [r.kind, r.units, r.text])).toEqual([
-    ['exclusion', 'TST-04', 'spilt'],
-    ['move', 'TST-04', 'lamp'],
-  ]);
+  expect(tables.exclusions!.rows).toMatchObject([{ unit: 'TST-04', reason: 'spilt' }]);
+  expect(tables.moves!.rows).toMatchObject([{ unit: 'TST-04', reason: 'lamp', row: '1', column: '1' }]);
 });
 
 it('foreign keys point at rows that are there', () => {
@@ -118,7 +120,7 @@ it('k of n, crops, columns, settings and readings are there', () => {
   expect(rowOf('observations')).toMatchObject({ value: '3', out_of: '5', crop: 'basil', not_yet: 'true' });
 });
 
-it('mixes have a row a product, water one without; feedings a row a unit; other readings stay out', () => {
+it('mixes have a row a product, water one without; feedings a row a unit; kinds without a line no table', () => {
   const reading = { subject: 'bottle', unitId: null, treatmentId: 'A', instrument: 'typed' };
   const log = [
     entry({
@@ -138,20 +140,20 @@ it('mixes have a row a product, water one without; feedings a row a unit; other 
     entry({ kind: 'reading', quantity: 'tare', value: 12, ...reading }),
   ];
   const rows = Object.fromEntries(
-    mixingTables(deriveState(p, log)).map((t) => {
+    trialTables(deriveState(p, log)).map((t) => {
       const read = readTable(t.csv);
       return [t.name, read.ok ? read.value.rows : []];
     }),
   );
-  expect(rows.mixes!.map((r) => r.slice(2))).toEqual([
-    ['A', 'b', '4', '2', 'feed', '3', 'g', '2.6', ''],
-    ['A', 'b', '4', '2', 'bare', '20', 'mL', '', 'S1'],
-    ['Water', 'w', '', '2', '', '', '', '', ''],
+  expect(rows.mixes!.map((r) => r.slice(0, 9))).toEqual([
+    ['b', 'A', 'Prova', '3', 'g', '2.6', '', '2', '4'],
+    ['b', 'A', 'No pack', '20', 'mL', '', 'S1', '2', '4'],
+    ['w', 'Water', '', '', '', '', '', '2', ''],
   ]);
-  expect(rows.feedings!.map((r) => r.slice(2))).toEqual([
+  expect(rows.feedings!.map((r) => r.slice(0, 4))).toEqual([
     ['TST-02', 'b', '0.5', 'feed'],
     ['TST-04', 'b', '0.5', 'feed'],
   ]);
-  expect(rows.readings).toHaveLength(1);
-  expect(rows.ph_corrections).toEqual([]);
+  expect(rows.readings!.map((r) => r[3])).toEqual(['ph', 'tare']);
+  expect(rows.ph_corrections).toBeUndefined();
 });

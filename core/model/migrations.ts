@@ -139,6 +139,7 @@ export const trialMigrations: readonly Migration[] = [
     from: 3,
     what: 'lines carry a logical clock, their device and its offset; samples are a number or null; sealed plans keep a copy',
     migrate: (file) => ({
+      conflicts: [],
       ...file,
       sealedAs: sealedCopy(file, 3),
       plan: planFrom3(file.plan as Loose),

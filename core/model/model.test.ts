@@ -1,15 +1,15 @@
 import { createHash } from 'node:crypto';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { planAsVersion2, without } from '../testing/olderFiles';
-import { analysis, entry, height, plan, product, trait, unitId, use } from '../testing/trial';
-import { Entry } from './entry';
+import { Entry } from '../log/entry';
+import { Trial } from '../log/trial';
+import { entryAsVersion3, planAsVersion2, planAsVersion3, without } from '../testing/olderFiles';
+import { analysis, entry, height, plan, product, trait, unitId, use, weighing } from '../testing/trial';
 import { describeMigrationError, migrate } from './migrations';
 import { newInVersion2 } from './blankPlan';
-import { Trial } from './trial';
 import { Plan } from './plan';
 import { controlOf } from '../plan/control';
-import { canonicalJson, missingForSeal, planSha256 } from './seal';
+import { canonicalJson, missingForSeal, planSha256 } from '../plan/seal';
 
 describe('the sealed hash', () => {
   it('is SHA-256 of the canonical JSON, as Node’s crypto has it', () => {
@@ -120,6 +120,8 @@ describe('migrations', () => {
   });
 });
 
+const emptyTexts = () => ({ author: '', introduction: '', conclusion: '', disclosure: '' });
+
 describe('earlier versions of the trial file', () => {
   const old = () => {
     const p = plan();
@@ -170,6 +172,32 @@ describe('earlier versions of the trial file', () => {
     const read = migrate({ ...file, plan: planAsVersion2(now) });
     if (!read.ok) throw new Error(read.error.tag);
     expect(Trial.parse(read.value).plan).toEqual(now);
+  });
+  it('version 4 is reached from version 3: lines get a clock, the same on every device; a sealed plan keeps a copy', () => {
+    const now = { ...plan(), matchedOn: 'element' as const };
+    const log = [
+      entry({ kind: 'seal', planSha256: 'a'.repeat(64) }, 's'),
+      entry(weighing(unitId('A', 0), 20), 'w'),
+      entry({ kind: 'correction', supersedes: 'w', replacement: weighing(unitId('A', 0), 21), reason: '' }, 'c'),
+    ];
+    const old = {
+      version: 3,
+      key: null,
+      review: emptyTexts(),
+      plan: planAsVersion3(now),
+      log: log.map(entryAsVersion3),
+    };
+    const read = migrate(old);
+    if (!read.ok) throw new Error(read.error.tag);
+    const trial = Trial.parse(read.value);
+    expect(trial.plan).toEqual(now);
+    expect(trial.log.map((e) => e.counter)).toEqual(log.map((e) => Date.parse(e.recordedAt)));
+    expect(trial.log.every((e) => e.device === '' && e.offsetMin === null)).toBe(true);
+    expect(trial.log[1]).toMatchObject({ kind: 'weighing', sample: null });
+    expect(trial.log[2]).toMatchObject({ replacement: { sample: null } });
+    expect(trial.sealedAs).toEqual({ version: 3, plan: planAsVersion3(now) });
+    const unsealed = migrate({ ...old, log: [] });
+    expect(unsealed.ok && unsealed.value.sealedAs).toBeNull();
   });
   it('a plan of version 1 without a layout stays so', () => {
     const bare = old();

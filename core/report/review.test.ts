@@ -2,11 +2,12 @@ import { describe, expect, it } from 'vitest';
 import { deriveState } from '../log/state';
 import { emptyReview } from '../log/trial';
 import { entry, harvest, plan, product, unitId, use } from '../testing/trial';
-import { makeFinding } from '../verdict/finding';
+import { findingOf } from '../verdict/finding';
 import { makeVerdict } from '../verdict/verdict';
-import { toHtml, toMarkdown } from './document';
+import { toHtml } from './html';
+import { toMarkdown } from './markdown';
 import { productAsVersion1 } from '../testing/olderFiles';
-import { libraryFromFile, libraryToFile } from './libraryFile';
+import { libraryFromFile, libraryToFile } from '../formats/libraryFile';
 import { reviewDocument } from './review';
 
 const p = {
@@ -18,9 +19,10 @@ const state = deriveState(p, [
   ...harvest({ Water: [50, 51, 52], A: [70, 71, 72] }),
   entry({ kind: 'deviation', unitIds: [unitId('A', 0)], text: 'Watered | late' }),
 ]);
-const made = makeFinding(state, p.traits[0]!);
+const made = findingOf(state, p.traits[0]!);
 if (!made.ok) throw new Error(made.error.tag);
 const nameOf = (id: string) => id;
+const colours = { plaster: '#fff', sheet: '#fff', ink: '#000', soft: '#333', line: '#ccc', warning: '#850' };
 const blocks = reviewDocument({
   state,
   review: { ...emptyReview, introduction: 'First.\n\n# Not a heading <script>alert(1)</script>' },
@@ -28,6 +30,7 @@ const blocks = reviewDocument({
   verdict: makeVerdict(p, made.value, nameOf),
   nameOf,
   today: '2026-04-01',
+  seal: { tag: 'unsealed' },
 });
 
 describe('the review', () => {
@@ -38,7 +41,7 @@ describe('the review', () => {
     'Prova <b> was sent free of charge by Casa Prova.',
     'Watered | late',
     'The plan was not sealed.',
-    'Prediction before the start: Yes.',
+    'Prediction: Yes.',
     'Dunnett',
   ])('says “%s”', (part) => expect(text).toContain(part));
 
@@ -58,7 +61,7 @@ describe('the review', () => {
   });
 
   it('prints as one page without anything to fetch or run', () => {
-    const html = toHtml('T', blocks, () => 'data:image/png;base64,AAAA');
+    const html = toHtml('T', blocks, () => 'data:image/png;base64,AAAA', colours);
     expect(html).not.toContain('<script');
     expect(html).toContain('&lt;script&gt;');
     expect(html).not.toMatch(/(?:src|href)="(?!data:)/);
@@ -84,7 +87,7 @@ describe('the library file', () => {
 
 describe('what a reader could object to, and how it was conducted', () => {
   const said = (over: object, audit: Parameters<typeof reviewDocument>[0]['audit'] = [], disclosure = '') => {
-    const blind = { ...state, plan: { ...p, ...over }, revealedAt: '2026-03-20T08:00:00Z' };
+    const blind = { ...state, plan: { ...p, ...over }, revealed: { at: '2026-03-20T08:00:00Z', offsetMin: 0 } };
     return JSON.stringify(
       reviewDocument({
         state: blind,
@@ -93,6 +96,7 @@ describe('what a reader could object to, and how it was conducted', () => {
         verdict: null,
         nameOf,
         today: '2026-04-01',
+        seal: { tag: 'unsealed' },
         audit,
       }),
     );

@@ -22,7 +22,7 @@ it('works the example by hand: F = 4.5 on 1 and 2', () => {
   expect(c.anova!.residualMeanSquare).toBeCloseTo(2, 12);
   expect(c.anova!.f).toBeCloseTo(4.5, 12);
   expect(c.versusControl[0]).toMatchObject({ name: 'A', percent: 150 });
-  expect(c.versusControl[0]!.p).toBeCloseTo(c.anova!.p, 9);
+  expect(c.versusControl[0]!.p).toBeCloseTo(c.anova!.p!, 9);
 });
 
 it('counts a unit once, however many samples it holds', () => {
@@ -53,13 +53,46 @@ describe('one unit per treatment', () => {
   });
 });
 
-it('stays finite when units inside treatments are identical', () => {
-  const c = compared([row('Water', 1), row('Water', 1), row('A', 4), row('A', 4)]);
-  expect(c.anova).toMatchObject({ f: null, p: 0, residualMeanSquare: 0 });
-  expect(c.pairs[0]).toMatchObject({ difference: -3, low: -3, high: -3, p: 0 });
-  const same = compared([row('Water', 1), row('Water', 1), row('A', 1), row('A', 1)]);
-  expect(same.anova).toMatchObject({ f: null, p: 1 });
-  expect(same.letters).toEqual({ Water: 'a', A: 'a' });
+describe('without a spread that was seen there is no p and no winner', () => {
+  const untested = (c: ReturnType<typeof compared>) => {
+    expect(c.letters).toEqual({});
+    expect(c.anova?.p ?? null).toBeNull();
+    expect(c.anova?.f ?? null).toBeNull();
+    for (const d of [...c.pairs, ...c.versusControl]) expect(d).toMatchObject({ low: null, high: null, p: null });
+    for (const t of c.treatments) expect(t).toMatchObject({ low: null, high: null });
+  };
+  it('units of a treatment read the same', () => {
+    const c = compared([row('Water', 1), row('Water', 1), row('A', 4), row('A', 4)]);
+    expect(c.spread).toBe('zero');
+    expect(c.versusControl[0]!.difference).toBe(3);
+    untested(c);
+  });
+  it('tastes 4, 3 against 5, 4 in two blocks: the blocks explain all there is', () => {
+    const c = compared([
+      row('Water', 4, 'w1', '1'),
+      row('Water', 3, 'w2', '2'),
+      row('A', 5, 'a1', '1'),
+      row('A', 4, 'a2', '2'),
+    ]);
+    expect(c.spread).toBe('zero');
+    expect(c.versusControl[0]).toMatchObject({ difference: expect.closeTo(1, 12) });
+    untested(c);
+  });
+  it('no degrees of freedom are left after blocks', () => {
+    const c = compared([
+      row('Water', 4, 'w1', '1'),
+      row('A', 5, 'a1', '1'),
+      row('A', 7, 'a2', '2'),
+    ]);
+    expect(c.spread).toBe('noFreedom');
+    untested(c);
+  });
+  it('a residual below what rounding gives isn’t spread', () => {
+    const rows = [row('Water', 10), row('Water', 10.1), row('A', 12), row('A', 12)];
+    expect(compared(rows).spread).toBe('shown');
+    const asked = compareTreatments({ rows, control: 'Water', leastVariance: 1 / 12 });
+    expect(asked.ok && asked.value.spread).toBe('zero');
+  });
 });
 
 it('shares a letter exactly when Tukey’s p is at least alpha', () => {

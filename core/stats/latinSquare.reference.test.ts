@@ -40,7 +40,7 @@ describe('OrchardSprays', () => {
     );
     expect([blocks, columns]).toEqual([8, 8]);
     expect(anova!.f).toBeCloseTo(f!, 8);
-    expect(anova!.p / p!).toBeCloseTo(1, 6);
+    expect(anova!.p! / p!).toBeCloseTo(1, 6);
     expect(anova!.residualMeanSquare).toBeCloseTo(ms!, 8);
     expect(anova!.dfResidual).toBe(df);
   });

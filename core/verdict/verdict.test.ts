@@ -16,15 +16,15 @@ import {
 } from '../testing/trial';
 import { layOut } from '../design/layOut';
 import { deriveState } from '../log/state';
-import { type Finding, makeFinding } from './finding';
+import { type Finding, findingOf } from './finding';
 import { pairOutcome } from './rank';
 import { makeVerdict } from './verdict';
-import { blindHeadline, headline, measureLabel, methodText, notes } from './words';
+import { blindHeadline, headline, measureLabel, methodText, notes, warningsOf } from './words';
 
 const nameOf = (id: string) => id;
 
 function finding(p: Plan, log: Entry[], over = {}): Finding {
-  const made = makeFinding(deriveState(p, log), p.traits[0]!, over);
+  const made = findingOf(deriveState(p, log), p.traits[0]!, over);
   if (!made.ok) throw new Error(made.error.tag);
   return made.value;
 }
@@ -36,10 +36,12 @@ describe('reading a pair’s interval', () => {
   const pair = (low: number, high: number) => ({
     a: 'a',
     b: 'b',
-    difference: (low + high) / 2,
+    scale: 'difference' as const,
+    estimate: (low + high) / 2,
     low,
     high,
     p: 0.5,
+    percent: null,
   });
   it.each([
     [[2, 8], 5, { verdict: 'better', ahead: 'a', matters: false }],
@@ -106,7 +108,7 @@ describe('the sentence and the ranks', () => {
     const f = finding(p, harvest({ Water: [50], A: [90] }));
     expect(headline(f, nameOf)).toBe('One unit each: numbers, no winner.');
     expect(f.ranking.every((r) => r.rank === null)).toBe(true);
-    expect(f.warnings[0]).toMatch(/one tray per treatment/);
+    expect(notes(f, nameOf, 'tray')[0]!.text).toMatch(/two single trays/);
     expect(makeVerdict(p, f, nameOf).bestValue.treatmentId).toBeNull();
   });
 });
@@ -119,33 +121,38 @@ describe('which units are in', () => {
       entry({ kind: 'exclusion', unitId: unitId('A', 0), traitId: null, reason: 'spilt' }),
       entry({ kind: 'death', unitId: unitId('C', 3), sample: null, cause: 'mould' }),
     ]);
-    const made = makeFinding(state, four.traits[0]!);
+    const made = findingOf(state, four.traits[0]!);
     if (!made.ok) throw new Error();
     expect(made.value.units).toHaveLength(14);
     expect(made.value.leftOut.map((u) => u.reason)).toEqual(['spilt', 'died: mould']);
     expect(methodText(made.value, 'tray')).toContain('(spilt)');
-    const withThem = makeFinding(state, four.traits[0]!, { withExcluded: true });
+    const withThem = findingOf(state, four.traits[0]!, { withExcluded: true });
     expect(withThem.ok && withThem.value.units).toHaveLength(15);
   });
   it('a trait without values has no finding', () => {
-    expect(makeFinding(deriveState(four, log), heightTrait())).toEqual({
+    expect(findingOf(deriveState(four, log), heightTrait())).toEqual({
       ok: false,
       error: { tag: 'noValues' },
     });
   });
-  it('warns when values of different rounds are compared', () => {
+  it('a round that is half done isn’t mixed with the one before: it is named, and what is missing in it', () => {
     const p = plan({ replicates: 2 });
     const heights = [
       ...['Water-0', 'Water-1', 'A-0', 'A-1'].map((u, i) => entry(height(u as never, 5 + i))),
-      entry(height(unitId('A', 0), 9, 'r2')),
+      entry(height(unitId('A', 0), 90, 'r2')),
     ];
-    const made = makeFinding(deriveState(p, heights), heightTrait());
-    expect(made.ok && made.value.warnings.join()).toMatch(/different ages/);
+    const made = findingOf(deriveState(p, heights), heightTrait());
+    if (!made.ok) throw new Error(made.error.tag);
+    expect(made.value.units.map((u) => u.value)).toEqual([5, 7, 6, 8]);
+    expect(warningsOf(made.value, 'tray')[0]).toBe(
+      'Not counted yet: Harvest (day 10) has 1 of 4 trays; TST-01, TST-03 and TST-04 are missing.',
+    );
+    expect(headline(made.value, nameOf)).toMatch(/^So far: /);
   });
   it('blocks are taken off only when every unit has one', () => {
     const blocked = plan({ treatments: ['Water', 'A', 'B', 'C'], replicates: 4, blocked: true });
-    expect(finding(blocked, log).comparison.blocks).toBe(4);
-    expect(finding(four, log).comparison.blocks).toBe(1);
+    expect(finding(blocked, log).analysis.smallPrint).toContain('4 blocks taken off first');
+    expect(finding(four, log).analysis.smallPrint).not.toContain('block');
   });
 });
 
@@ -194,7 +201,7 @@ describe('the verdict with money', () => {
       finding(strict, harvest({ Water: spread(50), A: spread(50), B: spread(70), C: spread(72) })),
       nameOf,
     );
-    expect(v.cannotTell.some((t) => t.startsWith('B or C: the difference lies between'))).toBe(true);
+    expect(v.cannotTell.some((t) => /^Which is better, B against C: −\d\.\d to \+\d\.\d g/.test(t))).toBe(true);
     expect(v.cannotTell.at(-1)).toMatch(/this was cress, once/);
   });
 });
@@ -204,6 +211,7 @@ describe('a wanted band', () => {
     kind: 'number',
     unit: 'cm',
     name: 'Height',
+    summary: 'last',
     direction: 'band',
     bandLow: 9,
     bandHigh: 12,
@@ -241,9 +249,7 @@ describe('a wanted band', () => {
 it('one unit each: the verdict says what can’t be told', () => {
   const p = plan({ treatments: ['Water', 'A'], replicates: 1 });
   const v = makeVerdict(p, finding(p, harvest({ Water: [50], A: [90] })), nameOf);
-  expect(v.cannotTell[0]).toBe(
-    'Which is better: with one tray each, a product can’t be told from its place.',
-  );
+  expect(v.cannotTell[0]).toBe('Which is better: one unit each: numbers, no winner.');
 });
 
 describe('designs and blinding in a finding', () => {
@@ -266,18 +272,17 @@ describe('designs and blinding in a finding', () => {
         `w${i}`,
       ),
     );
-    const found = makeFinding(deriveState(p, log), p.traits[0]!);
+    const found = findingOf(deriveState(p, log), p.traits[0]!);
     if (!found.ok) throw new Error(found.error.tag);
-    const { comparison } = found.value;
-    expect(comparison.anova!.dfResidual).toBe(2);
-    expect(comparison.columns).toBe(3);
-    expect(comparison.versusControl[0]!.difference).toBeCloseTo(10, 0);
+    const { analysis } = found.value;
+    expect(analysis.smallPrint).toContain('F(2, 2)');
+    expect(analysis.versusControl[0]!.estimate).toBeCloseTo(10, 0);
     expect(methodText(found.value, 'tray')).toMatch(/3 rows and 3 columns of the square/);
   });
   it('by code it says how many pairs are apart and nothing of the control', () => {
     const p = plan({ treatments: names, replicates: 3 });
     const of = (values: Record<string, number[]>) => {
-      const f = makeFinding(deriveState(p, harvest(values)), p.traits[0]!);
+      const f = findingOf(deriveState(p, harvest(values)), p.traits[0]!);
       if (!f.ok) throw new Error(f.error.tag);
       return blindHeadline(f.value);
     };
@@ -288,7 +293,7 @@ describe('designs and blinding in a finding', () => {
       'By code: nothing can be told apart.',
     );
     expect(of({ Water: [1, 2, 3], A: [50, 51, 52], B: [80, 81, 82] })).toMatch(/every code/);
-    expect(of({ Water: [1], A: [2], B: [3] })).toMatch(/one unit each/);
+    expect(of({ Water: [1], A: [2], B: [3] })).toMatch(/One unit each/);
   });
   it('says what is done with kinds that have no test of their own yet', () => {
     const score = trait({ kind: 'score', summary: 'last', scale: [] });
@@ -307,11 +312,9 @@ describe('designs and blinding in a finding', () => {
         `s${i}`,
       ),
     );
-    const found = makeFinding(deriveState(p, log), score);
-    expect(found.ok && found.value.warnings.join(' ')).toMatch(
-      /Scores are compared as numbers.*hadn’t happened/,
-    );
-    const words = makeFinding(deriveState(p, log), trait({ kind: 'text' }));
-    expect(words).toEqual({ ok: false, error: { tag: 'noValues' } });
+    const found = findingOf(deriveState(p, log), score);
+    expect(found.ok && warningsOf(found.value, 'tray').join(' ')).toMatch(/Scores are compared as figures/);
+    const words = findingOf(deriveState(p, log), trait({ kind: 'text' }));
+    expect(words).toEqual({ ok: false, error: { tag: 'words' } });
   });
 });

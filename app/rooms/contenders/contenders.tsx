@@ -5,60 +5,20 @@ import { useMemo, useState } from 'react';
 import { Controller, FormProvider, useFieldArray, useWatch } from 'react-hook-form';
 import { Link, useLoaderData } from 'react-router';
 import { type Matching, matchingNames, matchings } from '~core/model/plan';
-import { err, ok } from '~core/model/result';
 import { gallonSystems, spoonSystems, systemNames } from '~core/quantity/measure';
 import { Choice, LockedForm } from '../../form/fields';
-import { type MergeError, SentForm, mergedValues, refusal } from '../../form/mergedForm';
-import type { ActionResult } from '../../form/schemaFields';
 import { StaleNote } from '../../form/StaleNote';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
-import { listProducts } from '../../store/products';
-import { loadTrial, savePlan } from '../../store/trials';
 import { RoomHead } from '../../ui/RoomHead';
 import { SealedBanner } from '../SealedBanner';
-import type { RoomArgs } from '../roomArgs';
+import { type ContendersData, contendersAction, loadContenders } from './contendersData';
 import { FactorDialog } from './FactorDialog';
 import { FactorTable } from './FactorTable';
 import { SameTable } from './SameTable';
 import { TreatmentRow } from './TreatmentRow';
 import { combinations, factorsOf } from './factorial';
-import {
-  ContendersForm,
-  applyContenders,
-  doseErrors,
-  newTreatment,
-  toContendersForm,
-} from './contendersForm';
-
-export async function clientLoader({ params }: RoomArgs) {
-  const { row, state, blind } = await loadTrial(params.trialId);
-  const sealed = state.seal !== null;
-  // A sealed trial shows its own copies: the library may have moved on. Before, what was deleted there
-  // but is used here stays to choose.
-  const library = sealed ? [] : await listProducts();
-  const gone = row.plan.products.filter((p) => !library.some((l) => l.id === p.id));
-  const products = [...library, ...gone];
-  return { id: row.id, plan: row.plan, products, blind, sealedAt: state.seal?.at ?? null };
-}
-
-export async function clientAction({ params, request }: RoomArgs): Promise<ActionResult> {
-  const sent = SentForm.safeParse(await request.json());
-  if (!sent.success) return { errors: { treatments: 'Nothing was sent.' } };
-  const saved = await savePlan<MergeError>(params.trialId, (plan, { library }) => {
-    const values = mergedValues(sent.data, toContendersForm(plan), ContendersForm);
-    if (!values.ok) return values;
-    const products = [...library, ...plan.products];
-    const errors = doseErrors(values.value, products);
-    return Object.keys(errors).length > 0
-      ? err({ tag: 'invalid', errors })
-      : ok(applyContenders(plan, values.value, products));
-  });
-  return saved.ok
-    ? { saved: true, message: 'The contenders are saved.', now: toContendersForm(saved.value.trial.row.plan) }
-    : refusal(saved.error, 'treatments');
-}
-
+import { newTreatment, toContendersForm } from './contendersForm';
 /** Each school of matching, and what it answers. */
 const matchingNotes: Record<Matching, string> = {
   label: 'as a buyer would use it; the doses may differ',
@@ -68,12 +28,15 @@ const matchingNotes: Record<Matching, string> = {
   asIs: 'say in the review why',
 };
 
+export const clientLoader = loadContenders;
+export const clientAction = contendersAction;
+
 export default function ContendersRoom() {
   const data = useLoaderData<typeof clientLoader>();
   return <ContendersEditor key={data.id} {...data} />;
 }
 
-function ContendersEditor({ id, plan, products, blind, sealedAt }: Awaited<ReturnType<typeof clientLoader>>) {
+function ContendersEditor({ id, plan, products, blind, sealedAt }: ContendersData) {
   const shown = useMemo(() => toContendersForm(plan), [plan]);
   const { form, busy, stale, onSubmit } = useRecordForm(shown, { merges: true });
   const rows = useFieldArray({ control: form.control, name: 'treatments', keyName: 'key' });

@@ -9,7 +9,7 @@ import { BlindPanel } from './BlindPanel';
 import { DesignPanel } from './DesignPanel';
 import { SealPanel } from './SealPanel';
 import { tintOf } from './tint';
-import type { LayoutData } from './layout';
+import type { LayoutData } from './layoutData';
 
 /** Who stands where: the plan to drag on, the design, who sees names, the seal. */
 export function ArrangeView(data: LayoutData & { head: ReactNode }) {

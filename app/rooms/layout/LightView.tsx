@@ -15,7 +15,7 @@ import { Tessera, TesseraName, tesseraLetter } from '../../ui/Tessera';
 import { GRADIENT_LIMIT_PERCENT } from '~core/plan/limits';
 import { BalancePanel } from './BalancePanel';
 import { tintOf } from './tint';
-import type { LayoutData } from './layout';
+import type { LayoutData } from './layoutData';
 
 /** The light map: readings per position, typed, pasted or from the meter; and what each contender gets. */
 export function LightView({ plan, planRev, positions, seal, head }: LayoutData & { head: ReactNode }) {

@@ -4,7 +4,7 @@ import { useDeed } from '../../form/useDeed';
 import { PlanView, Reserved } from '../../ui/PlanView';
 import { UnitFace, tileInk, unitNumber } from '../../ui/UnitTile';
 import { AreasForm } from './AreasForm';
-import type { LayoutData } from './layout';
+import type { LayoutData } from './layoutData';
 
 /** The places themselves: how many, how large, what is blocked and where guards stand. */
 export function PlacesView({ id, plan, positions, seal, head }: LayoutData & { head: ReactNode }) {

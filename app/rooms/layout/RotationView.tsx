@@ -16,7 +16,7 @@ import { Legend } from '../../ui/Legend';
 import { PlanView } from '../../ui/PlanView';
 import { UnitFace, tileInk, unitNumber } from '../../ui/UnitTile';
 import type { RotationFormInput } from './layoutForms';
-import type { LayoutData } from './layout';
+import type { LayoutData } from './layoutData';
 
 /** Who moves where on which day: the plan at every turn, what it does to the light, the printed card. */
 export function RotationView({

@@ -10,7 +10,7 @@ import { useDeed } from '../../form/useDeed';
 import { PlanView } from '../../ui/PlanView';
 import { Tessera, TesseraName, tesseraLetter } from '../../ui/Tessera';
 import { tileInk, unitNumber } from '../../ui/UnitTile';
-import type { LayoutData } from './layout';
+import type { LayoutData } from './layoutData';
 
 /** Start size of every unit, and whether the contenders began alike. */
 export function SizesView({ plan, positions, seal, head }: LayoutData & { head: ReactNode }) {

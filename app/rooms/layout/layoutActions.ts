@@ -211,7 +211,7 @@ async function breakSeal(trialId: string | undefined): Promise<ActionResult> {
 /** Opens the codes: a log entry with the time, which can't be taken back. */
 async function reveal(trialId: string | undefined): Promise<ActionResult> {
   const opened = await appendEntries<Said>(trialId, ({ state, blind, keyMissing }) => {
-    if (!blind) return said('reveal', 'The codes are open.');
+    if (!blind) return ok([]);
     if (!state.seal) return said('reveal', 'Codes are opened after the seal.');
     if (keyMissing) {
       return said('reveal', 'The key isn’t on this bench: import the file that holds it first.');
@@ -219,7 +219,11 @@ async function reveal(trialId: string | undefined): Promise<ActionResult> {
     return ok([{ kind: 'reveal' as const, reason: '' }]);
   });
   return opened.ok
-    ? { saved: true, message: 'The codes are open; the log has the time.' }
+    ? {
+        saved: true,
+        message:
+          opened.value.length > 0 ? 'The codes are open; the log has the time.' : 'The codes are open.',
+      }
     : answer(opened.error);
 }
 
@@ -232,7 +236,7 @@ export async function layoutAction(trialId: string | undefined, data: unknown): 
   const form = parsed.data;
   switch (form.intent) {
     case 'areas':
-      return saveAreas(trialId, { base: data, values: data });
+      return saveAreas(trialId, { base: undefined, values: data });
     case 'design': {
       const { kind, replicates, seed, settings } = form;
       return laidOut(trialId, {

@@ -16,7 +16,7 @@ import { CodesClosed } from '../CodesClosed';
 import { ElementBars } from './ElementBars';
 import { GlanceTable } from './GlanceTable';
 import { MatchTable } from './MatchTable';
-import type { MixingData } from './mixing';
+import type { MixingData } from './mixingData';
 
 type Kind = MatchBasis['kind'];
 const bases: readonly (readonly [Kind, string, string])[] = [

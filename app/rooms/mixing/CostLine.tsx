@@ -2,7 +2,7 @@ import { formatMoney } from '~core/cost/money';
 import { costPerLitre } from '~core/mixing/matching';
 import type { Batch } from '~core/mixing/batch';
 import type { Bottle } from '~core/mixing/bottles';
-import type { MixingData } from './mixing';
+import type { MixingData } from './mixingData';
 
 /** What the batch costs, as it will be measured. */
 export function CostLine({

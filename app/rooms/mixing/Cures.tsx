@@ -11,7 +11,7 @@ import { useRecordForm } from '../../form/useRecordForm';
 import { Caution } from '../../ui/Caution';
 import type { Batch, BatchLine } from '~core/mixing/batch';
 import type { Bottle } from '~core/mixing/bottles';
-import type { MixingData } from './mixing';
+import type { MixingData } from './mixingData';
 
 interface Props {
   data: MixingData;

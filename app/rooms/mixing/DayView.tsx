@@ -11,7 +11,7 @@ import { useStripInSight } from '../../ui/useStripInSight';
 import { MixCard } from './MixCard';
 import { Mixed } from './Mixed';
 import type { Bottle } from '~core/mixing/bottles';
-import type { MixingData } from './mixing';
+import type { MixingData } from './mixingData';
 import { DryChoice, StepChoice, useTools } from './tools';
 
 /** The mixing day: which day, with which tools, a list of bottles and the card of the open one. */

@@ -3,7 +3,7 @@ import { elements, mainElements } from '~core/model/element';
 import { formatFigure } from '~core/quantity/format';
 import { Tessera } from '../../ui/Tessera';
 import { TesseraBar } from '../../ui/TesseraBar';
-import type { MixingData } from './mixing';
+import type { MixingData } from './mixingData';
 
 /** A block for each element, a bar laid of tiles for each treatment. */
 export function ElementBars({ data, matched }: { data: MixingData; matched: readonly MatchedArm[] }) {

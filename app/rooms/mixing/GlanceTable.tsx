@@ -4,7 +4,7 @@ import type { ElementSymbol } from '~core/model/element';
 import type { TreatmentId } from '~core/model/ids';
 import { formatFigure } from '~core/quantity/format';
 import { TesseraName } from '../../ui/Tessera';
-import type { MixingData } from './mixing';
+import type { MixingData } from './mixingData';
 
 interface Props {
   data: MixingData;

@@ -3,7 +3,7 @@ import type { MatchProblem, MatchedArm } from '~core/mixing/matching';
 import type { ElementSymbol } from '~core/model/element';
 import { TesseraName } from '../../ui/Tessera';
 import { StrengthLine } from './SolutionLine';
-import type { MixingData } from './mixing';
+import type { MixingData } from './mixingData';
 
 const problemWords = (problem: MatchProblem, element: ElementSymbol): string =>
   ({

@@ -19,7 +19,7 @@ import { ToolsUnsaid } from './ToolsUnsaid';
 import { VolumeField } from './VolumeField';
 import { type Batch, batchOf } from '~core/mixing/batch';
 import { type Bucket, fromMarks, toMarks } from '~core/mixing/bucket';
-import type { MixingData } from './mixing';
+import type { MixingData } from './mixingData';
 
 interface Props {
   data: MixingData;

@@ -8,7 +8,7 @@ import { useRecordForm } from '../../form/useRecordForm';
 import { useNotice } from '../../ui/Notices';
 import { TesseraName } from '../../ui/Tessera';
 import type { Bottle, MixedBatch } from '~core/mixing/bottles';
-import type { MixingData } from './mixing';
+import type { MixingData } from './mixingData';
 
 interface Props {
   data: MixingData;

@@ -7,7 +7,7 @@ import { Field } from '../../form/fields';
 import { useRecordForm } from '../../form/useRecordForm';
 import { shortDate } from '../../bench/clock';
 import { Caution } from '../../ui/Caution';
-import type { MixingData } from './mixing';
+import type { MixingData } from './mixingData';
 import { type Vessel, noBand, vesselFields } from '~core/mixing/vessels';
 
 /** Correcting pH: what the user's own last correction says, and the new one written down as a titration. */

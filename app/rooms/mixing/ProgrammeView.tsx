@@ -7,7 +7,7 @@ import { listNames } from '~core/quantity/format';
 import { dateOfDay } from '~core/plan/days';
 import { shortDate } from '../../bench/clock';
 import { Tessera, TesseraName } from '../../ui/Tessera';
-import type { MixingData } from './mixing';
+import type { MixingData } from './mixingData';
 import { jarKey } from '~core/mixing/jars';
 
 /** The programme as a calendar of tiles, and every use in words. */

@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { FormProvider } from 'react-hook-form';
 import { useRecordForm } from '../../form/useRecordForm';
 import { ReadingFields, noReading } from './ReadingFields';
-import type { MixingData } from './mixing';
+import type { MixingData } from './mixingData';
 import { type Vessel, vesselFields } from '~core/mixing/vessels';
 
 /** A reading of a vessel, written down on its own. */

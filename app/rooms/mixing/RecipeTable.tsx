@@ -6,7 +6,7 @@ import { formatSigned } from '~core/quantity/format';
 import { Field } from '../../form/fields';
 import type { Batch, BatchLine } from '~core/mixing/batch';
 import type { Bottle } from '~core/mixing/bottles';
-import type { MixingData } from './mixing';
+import type { MixingData } from './mixingData';
 
 interface Props {
   batch: Batch;

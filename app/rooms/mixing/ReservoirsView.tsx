@@ -9,7 +9,7 @@ import { PhPanel } from './PhPanel';
 import { ReadingForm } from './ReadingForm';
 import { ReadingsChart } from './ReadingsChart';
 import { TopUpPanel } from './TopUpPanel';
-import type { MixingData } from './mixing';
+import type { MixingData } from './mixingData';
 import { type Vessel, noBand, vesselsOf } from '~core/mixing/vessels';
 
 const quantities = [

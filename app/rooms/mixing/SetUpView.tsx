@@ -8,7 +8,7 @@ import { StaleNote } from '../../form/StaleNote';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
 import { SealedBanner } from '../SealedBanner';
-import type { MixingData } from './mixing';
+import type { MixingData } from './mixingData';
 import { toSetUpForm } from './setUpForm';
 
 /** Tools, water, regimen, band and rates of exchange: the part of the plan that mixing rests on. */

@@ -10,7 +10,7 @@ import { dateOfDay } from '~core/plan/days';
 import { shortDate } from '../../bench/clock';
 import { TesseraName } from '../../ui/Tessera';
 import { CodesClosed } from '../CodesClosed';
-import type { MixingData } from './mixing';
+import type { MixingData } from './mixingData';
 
 const figure = (x: number) => String(Number(x.toPrecision(4)));
 

@@ -8,7 +8,7 @@ import { jarKey } from '~core/mixing/jars';
 import { formatFigure } from '~core/quantity/format';
 import { Choice, Field } from '../../form/fields';
 import { useRecordForm } from '../../form/useRecordForm';
-import type { MixingData } from './mixing';
+import type { MixingData } from './mixingData';
 import type { Vessel } from '~core/mixing/vessels';
 
 const text = (x: number | null | undefined) => (x == null ? '' : String(Number(x.toPrecision(3))));

@@ -6,12 +6,12 @@ import type { TrialId } from '~core/model/ids';
 import type { Plan } from '~core/model/plan';
 import { usMeasures } from '~core/quantity/measure';
 import { analysis, plan, product, use as productUse } from '~core/testing/trial';
-import { createTrial, loadTrial, sealPlan } from '../../store/trials';
+import { createTrial, loadTrial, savePlan, sealPlan } from '../../store/trials';
 import { batchOf } from '~core/mixing/batch';
 import { fromMarks, toMarks } from '~core/mixing/bucket';
 import { bottlesOn, partNames, stockName } from '~core/mixing/bottles';
 import { mixingAction } from './mixingActions';
-import { applyMatch } from './matchForm';
+import { applyMatch } from '~core/mixing/matchPlan';
 import { SetUpForm, applySetUp, toSetUpForm } from './setUpForm';
 import { vesselsOf } from '~core/mixing/vessels';
 
@@ -54,36 +54,26 @@ async function room() {
   const data = {
     plan: trial.row.plan,
     names: partNames(trial),
-    packs: packsLeft([powder], trial.state.entries),
-    stocks: stocksLeft(trial.state.entries),
+    packs: packsLeft([powder], [trial.state]),
+    stocks: stocksLeft(trial.state),
     blind: trial.blind,
   };
   const card = (size: number, fromStock = {}, actual: (number | null)[] = []) =>
     batchOf({ data, bottle: bottles.find((b) => b.letter === 'B')!, tools, size, fromStock, actual });
   return { trial, bottles, data, card };
 }
-const line = (over: object = {}) => ({
-  productId: powder.id,
-  packId: 'pack',
-  unit: 'g',
-  wanted: 2.64,
-  measured: 3,
-  fromStock: null,
-  actual: '',
-  ...over,
-});
 const mix = (over: object = {}) =>
   mixingAction(p.id, {
     intent: 'mix',
-    treatmentId: 'A',
     day: 3,
-    direct: false,
+    anyDay: false,
+    bottle: 'A/0.8',
     volume: '2,64',
-    volumeL: 2.64,
+    tools,
     scale: 1,
     batch: 'TST-B-d3',
-    stepG: 1,
-    lines: [line()],
+    fromStock: {},
+    lines: [{ actual: '' }],
     ec: '',
     ph: '',
     temperature: '',
@@ -105,7 +95,7 @@ describe('a day’s bottles', () => {
     let b = (await room()).bottles[1]!;
     expect(b.batch).toBe('TST-B-d3-2');
     expect(b.mixed).toMatchObject([{ batch: 'TST-B-d3', said: '3 g Prova secca', fed: false }]);
-    expect(b.mixed[0]!.readingIds).toHaveLength(1);
+    expect(b.mixed[0]!.withIds).toHaveLength(1);
     await mixingAction(p.id, {
       intent: 'feed',
       unitIds: b.unitIds,
@@ -116,15 +106,16 @@ describe('a day’s bottles', () => {
     });
     b = (await room()).bottles[1]!;
     expect(b.mixed[0]!.fed).toBe(true);
-    await mixingAction(p.id, { intent: 'takeBack', ids: [b.mixed[0]!.id, ...b.mixed[0]!.readingIds] });
+    expect(b.mixed[0]!.withIds).toHaveLength(2);
+    await mixingAction(p.id, { intent: 'takeBack', ids: [b.mixed[0]!.id, ...b.mixed[0]!.withIds] });
     const { bottles, trial } = await room();
     expect(bottles[1]!.mixed).toEqual([]);
     expect(trial.state.entries.some((e) => e.body.kind === 'reading')).toBe(false);
     // and brought back whole
-    await mixingAction(p.id, { intent: 'bringBack', ids: [b.mixed[0]!.id, ...b.mixed[0]!.readingIds] });
+    await mixingAction(p.id, { intent: 'bringBack', ids: [b.mixed[0]!.id, ...b.mixed[0]!.withIds] });
     const again = (await room()).bottles[1]!;
     expect(again.mixed).toMatchObject([{ batch: 'TST-B-d3' }]);
-    expect(again.mixed[0]!.readingIds).toHaveLength(1);
+    expect(again.mixed[0]!.withIds).toHaveLength(2);
   });
   it('under codes a product is called by its jar, and nothing else', async () => {
     await createTrial({ ...p, id: `blind-${n}` as TrialId, blinding: 'scorer' }, undefined, [], {
@@ -161,13 +152,14 @@ describe('the card', () => {
     expect(card.lines[0]).toMatchObject({ unit: 'piece', measured: 6, given: 6 });
     expect(card.made).toBeNull();
     expect(card.steps('b').map((s) => s.text)).toEqual(['Give each 2 of Prova secca; 6 in all.']);
-    await mix({
-      direct: true,
-      volume: '',
-      volumeL: 0,
-      lines: [line({ unit: 'piece', wanted: 6, measured: 6 })],
-    });
-    expect((await room()).bottles[1]!.mixed).toMatchObject([{ volumeL: 0, said: '6 piece Prova secca' }]);
+    await savePlan(p.id, (plan_) => ({
+      ...plan_,
+      treatments: plan_.treatments.map((t) =>
+        t.name === 'A' ? { ...t, products: [{ ...tablets, everyDays: 7, timesPerUnit: 3 }] } : t,
+      ),
+    }));
+    await mix({ bottle: 'A/direct', volume: '' });
+    expect((await room()).bottles.find((b) => b.letter === 'B')!.mixed).toMatchObject([{ volumeL: 0, said: '6 piece Prova secca' }]);
   });
   it('takes what the scale can’t weigh from a stock solution that holds enough', async () => {
     await mixingAction(p.id, {
@@ -239,17 +231,17 @@ describe('what the Mixing room writes', () => {
     ]);
   });
   it('what was really given counts, not what was meant', async () => {
-    await mix({ lines: [line({ actual: '2,5' })] });
+    await mix({ lines: [{ actual: '2,5' }] });
     expect((await room()).data.packs[0]!.taken).toBe(0.0025);
   });
   it.each([
-    [{ volume: '0', volumeL: 0 }, 'volume', /More than 0/],
-    [{ volume: '1e9', volumeL: 1e9 }, 'volume', /100,000/],
+    [{ volume: '0' }, 'volume', /More than 0/],
+    [{ volume: '100001' }, 'volume', /100,000/],
     [{ batch: ' ' }, 'batch', /name/],
     [{ ec: '1200' }, 'ec', /ppm/],
     [{ ph: '15' }, 'ph', /0 to 14/],
-    [{ lines: [line({ actual: 'some' })] }, 'lines.0.actual', /isn’t a number/],
-    [{ lines: [line({ fromStock: 'S9', unit: 'mL', actual: '24' })] }, 'lines.0.actual', /no stock S9/],
+    [{ lines: [{ actual: 'some' }] }, 'lines.0.actual', /isn’t a number/],
+    [{ fromStock: { powder: 'S9' }, lines: [{ actual: '24' }] }, 'lines.0.actual', /no stock S9/],
   ])('%#: says what is wrong at its field', async (over, field, said) => {
     const errors = errorsOf(await mix(over));
     expect(errors[field]).toMatch(said);
@@ -269,8 +261,27 @@ describe('what the Mixing room writes', () => {
     };
     await mixingAction(p.id, stock);
     expect(errorsOf(await mixingAction(p.id, stock)).batch).toMatch(/already/);
-    const much = line({ fromStock: 'S1', unit: 'mL', measured: 60 });
-    expect(errorsOf(await mix({ batch: 'b2', lines: [much] }))['lines.0.actual']).toMatch(/only 50 mL/);
+    const much = { batch: 'b2', fromStock: { powder: 'S1' }, lines: [{ actual: '60' }] };
+    expect(errorsOf(await mix(much))['lines.0.actual']).toMatch(/only 50 mL/);
+  });
+  it('no more is fed of a batch than was mixed, and a batch taken back takes its feeding along', async () => {
+    await mix({ volume: '0.6' });
+    const units = (await room()).bottles[1]!.unitIds;
+    const feed = (volume: string) =>
+      mixingAction(p.id, {
+        intent: 'feed',
+        unitIds: units,
+        batch: 'TST-B-d3',
+        day: 3,
+        purpose: 'feed',
+        volume,
+      });
+    expect(errorsOf(await feed('2')).volume).toBe('Batch TST-B-d3 was 0.6 L: not enough for 3 × 2 L.');
+    await feed('0.2');
+    expect(errorsOf(await feed('0.2')).volume).toMatch(/0 L are left/);
+    const mixed = (await room()).bottles[1]!.mixed[0]!;
+    await mixingAction(p.id, { intent: 'takeBack', ids: [mixed.id, ...mixed.withIds] });
+    expect((await loadTrial(p.id)).state.entries).toEqual([]);
   });
   it('a mix read in ppm is kept as EC too', async () => {
     await mix({ ec: '640', scale: 640 });
@@ -366,20 +377,27 @@ describe('the set-up', () => {
     await sealPlan(p.id);
     expect(errorsOf(await mixingAction(p.id, toSetUpForm(p))).regimen).toMatch(/sealed/);
   });
-  it('matched doses go into the plan, and can be undone', async () => {
+  it('matched doses are worked out from the plan as it is, go into it, and can be undone', async () => {
     const match = {
       intent: 'match',
-      matchedOn: 'element',
-      element: 'K',
-      factors: [{ treatmentId: 'A', productId: 'powder', factor: 1.5 }],
+      basis: { kind: 'element', element: 'N' },
+      day: 3,
+      referenceId: 'Water',
     };
+    await savePlan(p.id, (plan_) => ({
+      ...plan_,
+      treatments: plan_.treatments.map((t) =>
+        t.name === 'Water' ? { ...t, role: 'reference' as const, products: [{ ...dose, amount: 2 }] } : t,
+      ),
+    }));
     await mixingAction(p.id, match);
     const { row } = await loadTrial(p.id);
-    expect(row.plan).toMatchObject({ matchedOn: 'element', mixing: { matchedElement: 'K' } });
-    expect(row.plan.treatments[1]!.products[0]!.amount).toBe(1.5);
+    expect(row.plan).toMatchObject({ matchedOn: 'element', mixing: { matchedElement: 'N' } });
+    // the reference sets the mark: 2 g of the same powder
+    expect(row.plan.treatments[1]!.products[0]!.amount).toBe(2);
     await mixingAction(p.id, { intent: 'undo' });
     expect((await loadTrial(p.id)).row.plan.treatments[1]!.products[0]!.amount).toBe(1);
-    const asIs = applyMatch(p, { ...match, factors: [] } as never);
-    expect(asIs.treatments).toEqual(p.treatments);
+    const same = applyMatch(p, { basis: { kind: 'money' }, day: 3, referenceId: null });
+    expect(same.treatments).toEqual(p.treatments);
   });
 });

@@ -1,81 +1,15 @@
 import { useLoaderData, useSearchParams } from 'react-router';
-import { packsLeft, stocksLeft } from '~core/log/packs';
-import { nextProgrammeDay, programmeDays } from '~core/mixing/programme';
 import { regimenNames } from '~core/model/plan';
-import { livingUnits } from '~core/schedule/rounds';
-import { dayOfDate } from '~core/plan/days';
-import { todayDate } from '../../bench/clock';
-import { listProducts } from '../../store/products';
-import { saidBy } from '../../form/schemaFields';
-import { listTrials, loadTrial } from '../../store/trials';
-import { undoDepth } from '../../store/undo';
-import { announce } from '../../ui/announce';
 import { RoomHead } from '../../ui/RoomHead';
 import { ViewSwitch } from '../../ui/ViewSwitch';
-import type { RoomArgs } from '../roomArgs';
 import { CompareView } from './CompareView';
 import { DayView } from './DayView';
+import { loadMixing, mixingRoomAction } from './mixingData';
 import { ProgrammeView } from './ProgrammeView';
 import { ReservoirsView } from './ReservoirsView';
 import { SetUpView } from './SetUpView';
 import { StockView } from './StockView';
-import { bottlesOn, partNames, stockName } from '~core/mixing/bottles';
-import { mixingAction } from './mixingActions';
 import './mixing.css';
-
-export async function clientLoader({ params, request }: RoomArgs) {
-  const trial = await loadTrial(params.trialId);
-  const { row, state, shown, blind, key } = trial;
-  const { plan } = row;
-  const search = new URL(request.url).searchParams;
-  const today = dayOfDate(plan.startDate, todayDate());
-  const days = programmeDays(plan);
-  const asked = search.get('day');
-  const usual = days.includes(today) ? today : (nextProgrammeDay(plan, today) ?? Math.max(0, today));
-  const day = asked !== null && /^\d{1,4}$/.test(asked) ? Number(asked) : usual;
-  const anyDay = search.get('any') === '1' || days.length === 0;
-  // A pack of the shelf is drawn on by every trial of the bench.
-  const library = await listProducts();
-  const products = plan.products.map((p) => library.find((l) => l.id === p.id) ?? p);
-  const logs = (await listTrials()).map((t) => t.state);
-  return {
-    id: row.id,
-    plan,
-    /** tiles and names as they may be shown */
-    shown: shown.plan,
-    blind,
-    order: key && plan.blinding !== 'open' ? key.order : null,
-    state,
-    sealed: state.seal !== null,
-    undoable: state.seal ? 0 : await undoDepth(row.id),
-    today,
-    day,
-    days,
-    anyDay,
-    bottles: bottlesOn(trial, day, anyDay),
-    living: livingUnits(state),
-    names: partNames(trial),
-    packs: packsLeft(products, logs),
-    stocks: stocksLeft(state),
-    stockName: stockName(state, plan),
-  };
-}
-export type MixingData = Awaited<ReturnType<typeof clientLoader>>;
-
-/** Deeds without fields answer by a notice; forms show their messages at the field. */
-const plainIntents = new Set(['match', 'bringBack', 'undo']);
-
-export async function clientAction({ params, request }: RoomArgs) {
-  const data: unknown = await request.json();
-  const result = await mixingAction(params.trialId, data);
-  const intent = typeof data === 'object' && data !== null && 'intent' in data ? String(data.intent) : '';
-  const text = saidBy(result);
-  // The card of a mix that is logged gives way to the batch, and can't answer itself.
-  const gone = intent === 'mix' && !('errors' in result);
-  if ((plainIntents.has(intent) || gone) && text) announce(text);
-  return result;
-}
-
 const views = [
   ['day', 'Mix day'],
   ['compare', 'Compare doses'],
@@ -85,6 +19,9 @@ const views = [
   ['setup', 'Set-up'],
 ] as const;
 type View = (typeof views)[number][0];
+
+export const clientLoader = loadMixing;
+export const clientAction = mixingRoomAction;
 
 export default function MixingRoom() {
   const data = useLoaderData<typeof clientLoader>();

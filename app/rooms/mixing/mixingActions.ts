@@ -271,7 +271,7 @@ export async function mixingAction(trialId: string | undefined, data: unknown): 
     case 'undo':
       return undoAction(trialId);
     case 'setUp':
-      return saveSetUp(trialId, { base: data, values: data });
+      return saveSetUp(trialId, { base: undefined, values: data });
     case 'match': {
       const saved = await savePlan(trialId, (plan) => applyMatch(plan, matchOf(f)));
       return saved.ok ? { saved: true, message: 'The doses are in the plan.' } : answer(saved.error);

@@ -9,11 +9,11 @@ import { RoomHead } from '../../ui/RoomHead';
 import { TesseraName } from '../../ui/Tessera';
 import '../layout/labels.css';
 import { batchOf } from '~core/mixing/batch';
-import { type MixingData, clientLoader } from './mixing';
+import { type MixingData, loadMixing } from './mixingData';
 import './mixing.css';
 import { DryChoice, useTools } from './tools';
 
-export { clientLoader };
+export const clientLoader = loadMixing;
 
 /** The day's recipes and steps on paper; under codes while the trial is blind. */
 export default function MixingCard() {

@@ -2,84 +2,28 @@ import Button from '@mui/material/Button';
 import { useMemo } from 'react';
 import { FormProvider } from 'react-hook-form';
 import { useLoaderData } from 'react-router';
-import { z } from 'zod';
 import { Field, LockedForm } from '../../form/fields';
-import type { ActionResult } from '../../form/schemaFields';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
-import { err, ok } from '~core/model/result';
-import { applyProtocol } from '~core/schedule/protocols/applyProtocol';
-import { protocolOf } from '~core/schedule/protocols';
 import { useDeed } from '../../form/useDeed';
-import { SentForm, mergedValues, refusal } from '../../form/mergedForm';
 import { StaleNote } from '../../form/StaleNote';
-import { describeChangeError } from '../../store/errors';
-import { loadTrial, savePlan } from '../../store/trials';
-import { undoDepth } from '../../store/undo';
-import { undoAction } from '../undoAction';
-import { announce } from '../../ui/announce';
 import { RoomHead } from '../../ui/RoomHead';
 import { SealedBanner } from '../SealedBanner';
-import type { RoomArgs } from '../roomArgs';
+import { type QuestionData, loadQuestion, questionAction } from './questionData';
 import { ProtocolPanel } from './ProtocolPanel';
 import { DecidesSection } from './DecidesSection';
 import { RoundsSection } from './RoundsSection';
 import { TraitsSection } from './TraitsSection';
-import { QuestionForm, applyQuestion, toQuestionForm } from './questionForm';
-
-export async function clientLoader({ params }: RoomArgs) {
-  const { row, state } = await loadTrial(params.trialId);
-  return {
-    id: row.id,
-    plan: row.plan,
-    sealedAt: state.seal?.at ?? null,
-    undoable: state.seal ? 0 : await undoDepth(row.id),
-  };
-}
-
-const ProtocolDeed = z.object({ intent: z.literal('protocol'), protocolId: z.string() });
-const UndoDeed = z.object({ intent: z.literal('undo') });
-
-export async function clientAction({ params, request }: RoomArgs): Promise<ActionResult> {
-  const data: unknown = await request.json();
-  const deed = ProtocolDeed.safeParse(data);
-  if (deed.success) return fillFrom(params.trialId, deed.data.protocolId);
-  if (UndoDeed.safeParse(data).success) return undoAction(params.trialId);
-  const sent = SentForm.safeParse(data);
-  if (!sent.success) return { errors: { question: 'Nothing was sent.' } };
-  const saved = await savePlan(params.trialId, (plan) => {
-    const values = mergedValues(sent.data, toQuestionForm(plan), QuestionForm);
-    return values.ok ? ok(applyQuestion(plan, values.value)) : values;
-  });
-  return saved.ok
-    ? { saved: true, message: 'The question is saved.', now: toQuestionForm(saved.value.trial.row.plan) }
-    : refusal(saved.error, 'question');
-}
-
-async function fillFrom(trialId: string | undefined, protocolId: string): Promise<ActionResult> {
-  const protocol = protocolOf(protocolId);
-  if (!protocol) return { errors: { protocolId: 'There is no such protocol.' } };
-  const saved = await savePlan<{ tag: 'hasValues' }>(trialId, (plan, { trial }) =>
-    trial.state.observations.length > 0 ? err({ tag: 'hasValues' }) : ok(applyProtocol(plan, protocol)),
-  );
-  if (saved.ok) {
-    announce('The plan is filled from the protocol; change what you like.');
-    return { saved: true };
-  }
-  const why =
-    saved.error.tag === 'hasValues'
-      ? 'Values are logged already; traits can’t be replaced.'
-      : describeChangeError(saved.error);
-  announce(why);
-  return { errors: { protocolId: why } };
-}
+import { toQuestionForm } from './questionForm';
+export const clientLoader = loadQuestion;
+export const clientAction = questionAction;
 
 export default function QuestionRoom() {
   const data = useLoaderData<typeof clientLoader>();
   return <QuestionEditor key={data.id} {...data} />;
 }
 
-function QuestionEditor({ id, plan, sealedAt, undoable }: Awaited<ReturnType<typeof clientLoader>>) {
+function QuestionEditor({ id, plan, sealedAt, undoable }: QuestionData) {
   const shown = useMemo(() => toQuestionForm(plan), [plan]);
   const { form, busy, stale, onSubmit } = useRecordForm(shown, { merges: true });
   const locked = sealedAt !== null;

@@ -14,7 +14,7 @@ import { RoomHead } from '../../ui/RoomHead';
 import { type Progress, rehearseInWorker } from '../../workers/planning';
 import { HowManyPanel } from './HowManyPanel';
 import { RehearsalReport } from './RehearsalReport';
-import type { RehearsalData } from './rehearsal';
+import type { RehearsalData } from './rehearsalData';
 
 interface Field {
   key: 'cv' | 'block' | 'gradient' | 'plant' | 'loss' | 'runs' | 'seed';

@@ -3,68 +3,28 @@ import { zipSync, strToU8 } from 'fflate';
 import { useEffect, useState } from 'react';
 import { FormProvider } from 'react-hook-form';
 import { useLoaderData } from 'react-router';
-import { audit } from '~core/fairness/audit';
 import { exportTrial } from '~core/formats/dataPackage';
-import { sayBrokenSeal, verifySeal } from '~core/log/verifySeal';
 import { figureId } from '~core/report/findingBlocks';
 import { toHtml } from '~core/report/html';
 import { toMarkdown } from '~core/report/markdown';
-import { reviewDocument } from '~core/report/review';
-import { ReviewText } from '~core/log/trial';
-import { makeVerdict } from '~core/verdict/verdict';
-import { todayDate } from '../../bench/clock';
 import { Field } from '../../form/fields';
-import { type MergeError, SentForm, mergedValues, refusal } from '../../form/mergedForm';
-import type { ActionResult } from '../../form/schemaFields';
 import { StaleNote } from '../../form/StaleNote';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
-import { ok } from '~core/model/result';
-import { change } from '../../store/change';
 import { wholeTrial } from '../../store/trials';
 import { Report } from '../../ui/Report';
 import { pageColours } from '../../ui/colours';
 import { RoomHead } from '../../ui/RoomHead';
 import { bytesOf, download } from '../../ui/download';
 import { findingPng } from '../../ui/findingChart';
-import { allFindings, lanesOf, nameIn } from '../findings/findingData';
+import { lanesOf } from '../findings/findingData';
+import { type ReviewData, loadReview, reviewAction } from './reviewData';
 import { CodesClosed } from '../CodesClosed';
-import { plainAuditInput } from '../auditOf';
-import type { RoomArgs } from '../roomArgs';
-
-export async function clientLoader({ params }: RoomArgs) {
-  const { plan, state, review, findings, primary, blind, trial } = await allFindings(params.trialId);
-  const nameOf = nameIn(plan);
-  const check = verifySeal(plan, state.seal, trial.row.sealedAs);
-  const blocks = reviewDocument({
-    state,
-    review,
-    findings,
-    verdict: primary && makeVerdict(plan, primary, nameOf),
-    nameOf,
-    today: todayDate(),
-    seal: check,
-    audit: audit(plainAuditInput(trial)),
-  });
-  return { plan, review, findings, blocks, blind, broken: sayBrokenSeal(check) };
-}
-
-export async function clientAction({ params, request }: RoomArgs): Promise<ActionResult> {
-  const sent = SentForm.safeParse(await request.json());
-  if (!sent.success) return { errors: { introduction: 'Nothing was sent.' } };
-  const saved = await change<MergeError>(params.trialId, ({ trial }) => {
-    const values = mergedValues(sent.data, trial.row.review, ReviewText);
-    return values.ok ? ok({ review: values.value }) : values;
-  });
-  return saved.ok
-    ? { saved: true, message: 'The review is saved.', now: saved.value.trial.row.review }
-    : refusal(saved.error, 'introduction');
-}
-
-type Data = Awaited<ReturnType<typeof clientLoader>>;
+export const clientLoader = loadReview;
+export const clientAction = reviewAction;
 
 /** A picture of every finding, by figure id. */
-async function pictures({ plan, findings }: Data): Promise<Record<string, string>> {
+async function pictures({ plan, findings }: ReviewData): Promise<Record<string, string>> {
   const lanes = lanesOf(plan);
   const made = await Promise.all(
     findings.map(
@@ -74,7 +34,7 @@ async function pictures({ plan, findings }: Data): Promise<Record<string, string
   return Object.fromEntries(made);
 }
 
-async function saveData({ plan }: Pick<Data, 'plan'>) {
+async function saveData({ plan }: Pick<ReviewData, 'plan'>) {
   const zip = exportTrial(await wholeTrial(plan.id));
   download(
     new Blob([zip as Uint8Array<ArrayBuffer>], { type: 'application/zip' }),
@@ -97,7 +57,7 @@ export default function ReviewRoom() {
   );
 }
 
-function OpenReview(data: Data) {
+function OpenReview(data: ReviewData) {
   const { plan, review, blocks, broken } = data;
   const { form, busy, stale, onSubmit } = useRecordForm(review, { merges: true });
   const [figures, setFigures] = useState<Record<string, string>>({});

@@ -85,7 +85,7 @@ it('reads as a person would say it', () => {
   expect(say('mix')).toBe('batch B1, 2 L: 3 mL Prova');
   expect(say('feed')).toBe('TST-02, TST-04: 0.5 L each of batch B1');
   expect(say('death')).toBe('TST-02 mould');
-  expect(entryKinds.measurement.say({ ...height(unit, 21), notYet: true }, words)).toContain(
+  expect(entryKinds.measurement.say(EntryBody.parse({ ...height(unit, 21), notYet: true }), words)).toContain(
     'not yet on day 21',
   );
 });

@@ -8,4 +8,5 @@ export const count: TraitKindSpec = {
   fields: ['direction', 'plausible', 'decimals', 'samples', 'summary'],
   observed: ({ value }) => ({ type: 'count', count: value, exposure: 1 }),
   fault: (value) => wholeNumber(value, 'A count is a whole number.'),
+  takenAs: (drawn) => Math.round(drawn),
 };

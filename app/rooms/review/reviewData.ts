@@ -1,0 +1,44 @@
+import { audit } from '~core/fairness/audit';
+import { sayBrokenSeal, verifySeal } from '~core/log/verifySeal';
+import { reviewDocument } from '~core/report/review';
+import { ReviewText } from '~core/log/trial';
+import { makeVerdict } from '~core/verdict/verdict';
+import { todayDate } from '../../bench/clock';
+import { type MergeError, SentForm, mergedValues, refusal } from '../../form/mergedForm';
+import type { ActionResult } from '../../form/schemaFields';
+import { ok } from '~core/model/result';
+import { change } from '../../store/change';
+import { allFindings, nameIn } from '../findings/findingData';
+import { plainAuditInput } from '../auditOf';
+import type { RoomArgs } from '../roomArgs';
+
+export async function loadReview({ params }: RoomArgs) {
+  const { plan, state, review, findings, primary, blind, trial } = await allFindings(params.trialId);
+  const nameOf = nameIn(plan);
+  const check = verifySeal(plan, state.seal, trial.row.sealedAs);
+  const blocks = reviewDocument({
+    state,
+    review,
+    findings,
+    verdict: primary && makeVerdict(plan, primary, nameOf),
+    nameOf,
+    today: todayDate(),
+    seal: check,
+    audit: audit(plainAuditInput(trial)),
+  });
+  return { plan, review, findings, blocks, blind, broken: sayBrokenSeal(check) };
+}
+
+export type ReviewData = Awaited<ReturnType<typeof loadReview>>;
+
+export async function reviewAction({ params, request }: RoomArgs): Promise<ActionResult> {
+  const sent = SentForm.safeParse(await request.json());
+  if (!sent.success) return { errors: { introduction: 'Nothing was sent.' } };
+  const saved = await change<MergeError>(params.trialId, ({ trial }) => {
+    const values = mergedValues(sent.data, trial.row.review, ReviewText);
+    return values.ok ? ok({ review: values.value }) : values;
+  });
+  return saved.ok
+    ? { saved: true, message: 'The review is saved.', now: saved.value.trial.row.review }
+    : refusal(saved.error, 'introduction');
+}
