@@ -1,11 +1,19 @@
 import { fileURLToPath } from 'node:url';
 import { reactRouter } from '@react-router/dev/vite';
-import { defineConfig } from 'vite';
+import { type Plugin, defineConfig } from 'vite';
+import { colourSheet } from './app/ui/colours';
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 
+/** The style sheet of colours is made of the same figures that canvases and exported pages draw with. */
+const colours: Plugin = {
+  name: 'palazzo-colours',
+  resolveId: (id) => (id === 'virtual:palazzo-colours.css' ? `\0${id}` : null),
+  load: (id) => (id === '\0virtual:palazzo-colours.css' ? colourSheet : null),
+};
+
 export default defineConfig({
-  plugins: [reactRouter()],
+  plugins: [colours, reactRouter()],
   resolve: { alias: { '~core': here('./core'), '~': here('./app') } },
   worker: { format: 'es' },
   server: { port: 4811 },

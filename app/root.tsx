@@ -2,7 +2,13 @@ import '@fontsource-variable/fraunces/wght.css';
 import '@fontsource-variable/source-sans-3/wght.css';
 import '@fontsource/ibm-plex-mono/latin-400.css';
 import '@fontsource/ibm-plex-mono/latin-500.css';
-import './ui/palazzo.css';
+import 'virtual:palazzo-colours.css';
+import './ui/base.css';
+import './form/fields.css';
+import './ui/RoomHead.css';
+import './ui/columns.css';
+import './ui/ledger.css';
+import './ui/notes.css';
 import type { ReactNode } from 'react';
 import {
   Links,

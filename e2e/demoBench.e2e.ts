@@ -169,9 +169,9 @@ describe('the demo bench', () => {
     await v.tileSays('COR-01', /noted/);
     await v.open('/trial/demo-trial-cor/findings');
     await v.sees('Left out: COR-01 (Spilt on the way to the scale.)');
-    await v.sees('19 trays in 5 blocks');
+    await v.sees('19 trays');
     await v.choose('Left-out trays', 'taken in');
-    await v.sees('20 trays in 5 blocks');
+    await v.sees('20 trays');
   });
 
   it('deletes with undo, brings back from the bin, and resets with undo', async () => {

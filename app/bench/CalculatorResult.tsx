@@ -75,7 +75,7 @@ export function CalculatorResult({ calculation, tools, measures, onVolume }: Pro
       {off.length > 0 && (
         <div className="note open stack tight" role="status">
           <p>More than {DOSE_ERROR_LIMIT} % off: the steps are too coarse for so little.</p>
-          <div className="line">
+          <div className="inline-row">
             {biggerL !== null && (
               <Button variant="outlined" color="secondary" onClick={() => onVolume(figure(biggerL))}>
                 Mix {figure(biggerL)} L instead

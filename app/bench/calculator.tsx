@@ -35,7 +35,7 @@ export default function Calculator() {
         A dose, a volume and a scale, without a trial: what to weigh, how far off it is, what is in it.
         Nothing is written down.
       </RoomHead>
-      <div className="line" style={{ alignItems: 'flex-start', marginBottom: '1rem' }}>
+      <div className="inline-row" style={{ alignItems: 'flex-start', marginBottom: '1rem' }}>
         <TextField
           size="small"
           label="Volume"

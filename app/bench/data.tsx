@@ -70,7 +70,7 @@ export default function DataRoom() {
         <h2>Who writes the log</h2>
         <p className="quiet">Stands behind every entry made on this device.</p>
         <FormProvider {...form}>
-          <form onSubmit={onSubmit} noValidate className="line" style={{ alignItems: 'flex-start' }}>
+          <form onSubmit={onSubmit} noValidate className="inline-row" style={{ alignItems: 'flex-start' }}>
             <div style={{ width: 280 }}>
               <Field name="name" label="Name or initials" />
             </div>
@@ -261,7 +261,7 @@ function LibraryFiles() {
     <section className="section">
       <h2>Library file</h2>
       <p className="quiet">Products with labels, claims, packs and prices, as JSON.</p>
-      <div className="line">
+      <div className="inline-row">
         <Button variant="outlined" color="secondary" onClick={() => void save()}>
           Save the library
         </Button>

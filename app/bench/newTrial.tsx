@@ -113,7 +113,7 @@ export default function NewTrialPage() {
               />
             </div>
           </div>
-          <div className="line" style={{ marginTop: '1.2rem' }}>
+          <div className="inline-row" style={{ marginTop: '1.2rem' }}>
             <Button type="submit" variant="contained" disabled={busy}>
               Start planning
             </Button>

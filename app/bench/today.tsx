@@ -179,7 +179,7 @@ function EmptyBench() {
         For example: “Does a dearer feed earn its price on coriander?”, with water, two feeds and the one you
         always use, five trays of each, cut weight at day 21.
       </p>
-      <div className="line">
+      <div className="inline-row">
         <Button variant="contained" component={Link} to="/trials/new">
           Plan a trial
         </Button>

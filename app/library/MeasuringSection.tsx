@@ -98,7 +98,7 @@ export function MeasuringSection() {
             </div>
           </div>
         ))}
-        <div className="line">
+        <div className="inline-row">
           <Button
             variant="outlined"
             color="secondary"

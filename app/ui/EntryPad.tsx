@@ -2,6 +2,7 @@ import BackspaceIcon from '@mui/icons-material/BackspaceOutlined';
 import Button from '@mui/material/Button';
 import { type ReactNode, useEffect, useRef } from 'react';
 import { isTyping } from './keys';
+import './EntryPad.css';
 
 interface Props {
   /** what has been typed so far */

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { BenchSwitch } from './BenchSwitch';
+import './Head.css';
 
 /** The band at the top: the house's mark, what one is looking at, and which bench it stands on. */
 export function Head({ title, end }: { title?: ReactNode; end?: ReactNode }) {

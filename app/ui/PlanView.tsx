@@ -2,6 +2,7 @@ import { type CSSProperties, type KeyboardEvent, memo, type ReactNode, useRef } 
 import { type Area, type Plan, type Position, type Unit, positionKey, reservedUse } from '~core/model/plan';
 import type { UnitId } from '~core/model/ids';
 import { serpentine } from '~core/design/randomise';
+import './PlanView.css';
 
 interface PlanViewProps {
   plan: Plan;

@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import type { Block, Cell, TableBlock } from '~core/report/block';
 import { cellText } from '~core/report/cell';
 import { Tessera } from './Tessera';
+import './ledger.css';
 
 /** Blocks of a document as the screen shows them: rooms and the review's preview draw with the same. */
 export function Report({ blocks, figure }: { blocks: readonly Block[]; figure?: (id: string) => ReactNode }) {

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import './RoomHead.css';
 
 /** A room's heading: what it is, one line on what goes here, and its actions. */
 export function RoomHead({
@@ -17,7 +18,7 @@ export function RoomHead({
           <h1>{title}</h1>
           {children && <p>{children}</p>}
         </div>
-        {actions && <div className="line">{actions}</div>}
+        {actions && <div className="inline-row">{actions}</div>}
       </div>
     </div>
   );

@@ -1,5 +1,6 @@
 import { NavLink, useLocation } from 'react-router';
 import type { StairStep } from '../rooms/registry';
+import './RoomNav.css';
 
 /** The rooms of a trial in working order, each with how far it is. */
 export function Stair({ trialId, steps }: { trialId: string; steps: readonly StairStep[] }) {

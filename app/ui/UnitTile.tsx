@@ -1,6 +1,7 @@
 import type { CSSProperties, ReactNode } from 'react';
 import { Tessera, tesseraLetter } from './Tessera';
 import { tesseraStyle } from './tesserae';
+import './UnitTile.css';
 
 /** The inside of a unit on the plan: tile, letter, number and what is known of it. */
 export function UnitFace({

@@ -1,37 +1,26 @@
 import { createTheme, ThemeProvider } from '@mui/material/styles';
 import type { ReactNode } from 'react';
+import { day, fonts, night } from './colours';
 
-export const serif = '"Fraunces Variable", Georgia, serif';
-export const sans = '"Source Sans 3 Variable", "Segoe UI", sans-serif';
-export const mono = '"IBM Plex Mono", ui-monospace, monospace';
+export const { serif, sans, mono } = fonts;
+
+/** MUI's palette out of the one set of colours. */
+const palette = (of: Record<keyof typeof day, string>, onAccent: string) => ({
+  background: { default: of.plaster, paper: of.sheet },
+  text: { primary: of.ink, secondary: of.soft },
+  primary: { main: of.terracotta, contrastText: onAccent },
+  secondary: { main: of.lapis, contrastText: onAccent },
+  success: { main: of.verdigris },
+  warning: { main: of['ochre-text'] },
+  error: { main: of.porphyry },
+  divider: of.line,
+});
 
 const theme = createTheme({
   cssVariables: { colorSchemeSelector: 'data-mode' },
   colorSchemes: {
-    light: {
-      palette: {
-        background: { default: '#F5EFE4', paper: '#FFFBF3' },
-        text: { primary: '#2A241F', secondary: '#5F564B' },
-        primary: { main: '#A4472A', contrastText: '#FFFBF3' },
-        secondary: { main: '#2C4A7A', contrastText: '#FFFBF3' },
-        success: { main: '#2F6F62' },
-        warning: { main: '#8A5A0A' },
-        error: { main: '#7A2440' },
-        divider: '#D8CCB8',
-      },
-    },
-    dark: {
-      palette: {
-        background: { default: '#211B16', paper: '#2B241E' },
-        text: { primary: '#F1E8DA', secondary: '#BFB19C' },
-        primary: { main: '#E08A66', contrastText: '#211B16' },
-        secondary: { main: '#9DB7E4', contrastText: '#211B16' },
-        success: { main: '#7CC2B1' },
-        warning: { main: '#E5B457' },
-        error: { main: '#E79AB2' },
-        divider: '#4A4037',
-      },
-    },
+    light: { palette: palette(day, day.sheet) },
+    dark: { palette: palette(night, night.plaster) },
   },
   shape: { borderRadius: 4 },
   // Wet hands want an answer, not a motion.

@@ -131,7 +131,11 @@ function cannotTell(plan: Plan, finding: Finding, lines: readonly VerdictLine[],
   const what = trait.direction === 'band' ? ' of distance outside the band' : '';
   for (const p of finding.outcomes) {
     if (p.verdict !== 'tooClose' && p.verdict !== 'leaning') continue;
-    const contrast = analysis.pairs.find((c) => c.a === p.a && c.b === p.b)!;
+    // Against the control the sign is the contender's, as on every other screen.
+    const contrast =
+      p.a === analysis.control
+        ? analysis.versusControl.find((c) => c.a === p.b)!
+        : analysis.pairs.find((c) => c.a === p.a && c.b === p.b)!;
     const leaning = p.verdict === 'leaning' && p.ahead ? `, leaning to ${nameOf(p.ahead)}` : '';
     out.push(`Which is better, ${sayPair(contrast, finding, nameOf)}${what}${leaning}.`);
   }

@@ -58,7 +58,7 @@ export function ChartDialog({ name, uses, products, measures, areaCm2, unitNoun,
             place.
           </p>
         )}
-        <div className="line" style={{ marginBottom: '0.8rem', alignItems: 'flex-start' }}>
+        <div className="inline-row" style={{ marginBottom: '0.8rem', alignItems: 'flex-start' }}>
           <TextField
             size="small"
             label="Fed every, days"
@@ -89,7 +89,7 @@ export function ChartDialog({ name, uses, products, measures, areaCm2, unitNoun,
           />
         </div>
         <ChartGrid draft={draft} products={products} fault={fault?.at ?? null} onChange={set} />
-        <div className="line" style={{ marginTop: '0.6rem' }}>
+        <div className="inline-row" style={{ marginTop: '0.6rem' }}>
           <Button
             size="small"
             color="secondary"

@@ -61,7 +61,7 @@ export function FactorDialog({ products, onClose, onMake }: Props) {
         <p className="quiet" style={{ marginBottom: '0.8rem' }}>
           Every level of one factor meets every level of the other. The first level of each is the plain one.
         </p>
-        <div className="line" style={{ marginBottom: '0.9rem' }}>
+        <div className="inline-row" style={{ marginBottom: '0.9rem' }}>
           {starts.map(([label, f]) => (
             <Button
               key={label}

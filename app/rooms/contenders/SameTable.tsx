@@ -142,7 +142,7 @@ export function SameTable({
           </tbody>
         </table>
       </div>
-      <div className="line" style={{ marginTop: '0.6rem' }}>
+      <div className="inline-row" style={{ marginTop: '0.6rem' }}>
         <Button size="small" color="secondary" onClick={() => setAll(!all)}>
           {all ? 'Only what is filled in' : 'The whole list'}
         </Button>

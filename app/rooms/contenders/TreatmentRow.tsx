@@ -87,7 +87,7 @@ export function TreatmentRow({ index, products, unitNoun, locked, blind, remove 
           </Caution>
         </div>
       )}
-      <div className="line" style={{ marginTop: '0.7rem' }}>
+      <div className="inline-row" style={{ marginTop: '0.7rem' }}>
         {!locked && first && (
           <Button size="small" color="secondary" onClick={() => uses.append(newUse(first))}>
             Add a product

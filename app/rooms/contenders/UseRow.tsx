@@ -56,7 +56,7 @@ export function UseRow({ treatment, index, products, unitNoun, remove }: Props) 
           helperText="litres, or 1 gal, 2 L/m²"
         />
       </div>
-      <div className="w3 pair">
+      <div className="w3 field-pair">
         <Field name={at('stage')} label="Stage" placeholder="throughout" />
         {remove && (
           <IconButton size="small" onClick={remove} aria-label={`Remove product ${index + 1}`}>

@@ -19,6 +19,7 @@ import { SameTable } from './SameTable';
 import { TreatmentRow } from './TreatmentRow';
 import { combinations, factorsOf } from './factorial';
 import { newTreatment, toContendersForm } from './contendersForm';
+import './contenders.css';
 /** Each school of matching, and what it answers. */
 const matchingNotes: Record<Matching, string> = {
   label: 'as a buyer would use it; the doses may differ',
@@ -129,7 +130,7 @@ function ContendersEditor({ id, plan, products, blind, sealedAt }: ContendersDat
             ))}
           </div>
           {!locked && (
-            <div className="line" style={{ marginTop: '1rem' }}>
+            <div className="inline-row" style={{ marginTop: '1rem' }}>
               {!hasControl && (
                 <Button variant="outlined" color="secondary" onClick={() => add('untreated')}>
                   Add an untreated control

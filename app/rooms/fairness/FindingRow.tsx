@@ -59,7 +59,7 @@ export function FindingRow({ trialId, finding, codes, locked, hidden }: Props) {
           </p>
         )}
         {accepting && (
-          <div className="line accept">
+          <div className="inline-row accept">
             <TextField
               label="Why it stays so; the review prints this"
               value={reason}
@@ -84,7 +84,7 @@ export function FindingRow({ trialId, finding, codes, locked, hidden }: Props) {
           {accepted === null ? (
             <>
               <p className="small">{finding.cure}</p>
-              <div className="line">
+              <div className="inline-row">
                 {finding.fixLabel && (
                   <Button
                     size="small"

@@ -15,6 +15,7 @@ import { saidBy } from '../../form/schemaFields';
 import type { RoomArgs } from '../roomArgs';
 import { FindingRow } from './FindingRow';
 import { FairnessAct, auditHeadline, fairnessAction } from './fairnessActions';
+import './fairness.css';
 
 export async function clientLoader({ params }: RoomArgs) {
   const trial = await loadTrial(params.trialId);

@@ -54,7 +54,7 @@ export default function FindingsRoom() {
   const rounds = plan.rounds.filter((r) => r.traitIds.includes(trait.id));
   const ways = methodsFor(kindOf(trait).observes);
   const chooser = (
-    <div className="line no-print">
+    <div className="inline-row no-print">
       <TextField
         select
         label="Trait"
@@ -189,7 +189,7 @@ export default function FindingsRoom() {
             {chartCaption(finding, plan.unitNoun)}
             {shaded}
           </p>
-          <div className="line" style={{ justifyContent: 'space-between' }}>
+          <div className="inline-row" style={{ justifyContent: 'space-between' }}>
             {chooser}
             <Button color="secondary" onClick={() => void png()}>
               Picture (PNG)

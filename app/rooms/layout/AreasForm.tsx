@@ -37,11 +37,11 @@ export function AreasForm({ plan, locked }: { plan: Plan; locked: boolean }) {
                     options={areaKinds.map((k) => [k, k] as const)}
                   />
                 </div>
-                <div className="w3 pair">
+                <div className="w3 field-pair">
                   <Field name={`areas.${i}.rows`} label="Rows" numeric />
                   <Field name={`areas.${i}.columns`} label="Columns" numeric />
                 </div>
-                <div className="w3 pair">
+                <div className="w3 field-pair">
                   <Field name={`areas.${i}.widthCm`} label="Width" numeric suffix="cm" />
                   <Field name={`areas.${i}.depthCm`} label="Depth" numeric suffix="cm" />
                 </div>
@@ -90,7 +90,7 @@ export function AreasForm({ plan, locked }: { plan: Plan; locked: boolean }) {
                   ]}
                 />
               </div>
-              <div className="w4 pair">
+              <div className="w4 field-pair">
                 <Field name="unitWidthCm" label={`Width of a ${plan.unitNoun}`} numeric suffix="cm" />
                 <Field name="unitDepthCm" label="Depth" numeric suffix="cm" />
               </div>

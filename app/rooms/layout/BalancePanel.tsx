@@ -77,7 +77,7 @@ export function BalancePanel({ plan, planRev, ready }: { plan: Plan; planRev: nu
             value={(100 * progress.done) / progress.total}
             aria-label="Layouts drawn"
           />
-          <div className="line">
+          <div className="inline-row">
             <span className="small num">
               {progress.done} of {progress.total}
             </span>

@@ -63,7 +63,7 @@ export function BlindPanel({ trialId, blinding, sealed, blind, revealedAt, keyMi
               <p className="small">
                 Opening is written into the log with the time and can’t be taken back. Is everything scored?
               </p>
-              <div className="line" style={{ marginTop: '0.4rem' }}>
+              <div className="inline-row" style={{ marginTop: '0.4rem' }}>
                 <Button size="small" variant="contained" onClick={() => deed({ intent: 'reveal' })}>
                   Open the codes now
                 </Button>

@@ -91,7 +91,7 @@ export function DesignPanel({ plan, locked }: { plan: Plan; locked: boolean }) {
             </p>
           )}
           {!locked && (
-            <div className="line">
+            <div className="inline-row">
               <Button
                 type="submit"
                 variant={plan.units.length > 0 ? 'outlined' : 'contained'}

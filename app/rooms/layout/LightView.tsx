@@ -233,7 +233,7 @@ export function LightView({ plan, planRev, positions, seal, head }: LayoutData &
                 {error}
               </p>
             )}
-            <div className="line">
+            <div className="inline-row">
               <Button variant={dirty ? 'contained' : 'outlined'} onClick={keep}>
                 Keep the readings
               </Button>

@@ -76,7 +76,7 @@ export function RotationView({
             <PlanView plan={plan} positions={turn.positions} renderPlace={place} />
             <Legend plan={plan} />
             {seal && turn.number > 0 && (
-              <div className="line" style={{ marginTop: '0.9rem' }}>
+              <div className="inline-row" style={{ marginTop: '0.9rem' }}>
                 {turnsDone.includes(`turn ${turn.number}`) ? (
                   <span className="small quiet">This turn is done and in the log.</span>
                 ) : (

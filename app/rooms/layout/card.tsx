@@ -33,7 +33,7 @@ export default function Card() {
       <RoomHead
         title={blind ? 'The helper’s card' : 'The card'}
         actions={
-          <span className="no-print line">
+          <span className="no-print inline-row">
             <Button component={Link} to={`/trial/${plan.id}/layout`} color="secondary">
               Back to the layout
             </Button>

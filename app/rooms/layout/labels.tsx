@@ -168,7 +168,7 @@ export default function Labels() {
           In walking order. Stick them on before anything is filled: identities get lost at transplanting.
           {printedAt && ' They were printed before; the log has the time.'}
         </RoomHead>
-        <div className="line" style={{ margin: '0 0 0.9rem', alignItems: 'flex-start' }}>
+        <div className="inline-row" style={{ margin: '0 0 0.9rem', alignItems: 'flex-start' }}>
           <TextField
             select
             label="Labels for"

@@ -12,6 +12,7 @@ import { LightView } from './LightView';
 import { PlacesView } from './PlacesView';
 import { RotationView } from './RotationView';
 import { SizesView } from './SizesView';
+import './layout.css';
 const views = [
   ['arrange', 'Arrange'],
   ['places', 'Places'],

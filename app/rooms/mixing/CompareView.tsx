@@ -61,7 +61,7 @@ export function CompareView({ data }: { data: MixingData }) {
   const apply = () => deed({ intent: 'match', basis, day, referenceId: referenceOrNone });
   return (
     <div className="stack">
-      <div className="line no-print" style={{ alignItems: 'flex-start' }}>
+      <div className="inline-row no-print" style={{ alignItems: 'flex-start' }}>
         <div className="scroll-x">
           <ToggleButtonGroup
             exclusive

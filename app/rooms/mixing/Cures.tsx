@@ -44,7 +44,7 @@ export function Cures({ data, batch, tools, onVolume }: Props) {
         {listNames(off.map((l) => `${l.name} ${formatSigned(l.errorPercent, 1)} %`))}: more than{' '}
         {DOSE_ERROR_LIMIT} % off, because the steps are too coarse for so little.
       </p>
-      <div className="line">
+      <div className="inline-row">
         {bigger !== null && bigger > batch.size + 1e-9 ? (
           <Button variant="outlined" color="secondary" onClick={() => onVolume(bigger)}>
             Mix {volumeText(bigger, tools.bucketIn ?? 'L', data.plan.mixing.measures)} instead
@@ -131,7 +131,7 @@ function StockRecipeForm({ data, line, tools }: { data: MixingData; line: BatchL
           A stock solution is a concentrate: label it, one product to a bottle, dark and out of children’s
           reach. Never beside drinks.
         </Caution>
-        <div className="line" style={{ alignItems: 'flex-start' }}>
+        <div className="inline-row" style={{ alignItems: 'flex-start' }}>
           <div style={{ width: '7rem' }}>
             <Field
               name="amount"

@@ -47,7 +47,7 @@ export function DayView({ data }: { data: MixingData }) {
   const listed = [...new Set([...days, day])].sort((a, b) => a - b);
   return (
     <>
-      <div className="line mix-tools no-print">
+      <div className="inline-row mix-tools no-print">
         <Button
           color="secondary"
           disabled={before === undefined}
@@ -191,7 +191,7 @@ function NothingDue({ data }: { data: MixingData }) {
             ? 'Choose a day on which something is due.'
             : 'In Contenders each dose has a first day and a number of days from one time to the next: “from day 3, every 7 days, 4 times, at 50 %”.'}
       </p>
-      <div className="line">
+      <div className="inline-row">
         <Button variant="outlined" color="secondary" component={Link} to={`/trial/${id}/contenders`}>
           Doses and days, in Contenders
         </Button>

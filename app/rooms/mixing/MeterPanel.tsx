@@ -48,7 +48,7 @@ export function MeterPanel({ into, onTake }: Props) {
           ))}
         </div>
       </div>
-      <div className="line" style={{ marginTop: '0.5rem' }}>
+      <div className="inline-row" style={{ marginTop: '0.5rem' }}>
         <Button
           variant="outlined"
           color="secondary"

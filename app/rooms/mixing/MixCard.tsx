@@ -98,7 +98,7 @@ export function MixCard({ data, bottle, tools, onTools, onSend }: Props) {
           {direct ? (
             <p className="quiet">given as it is to {units}</p>
           ) : (
-            <div className="line">
+            <div className="inline-row">
               <VolumeField tools={tools} measures={plan.mixing.measures} onTools={onTools} />
               <span className="small quiet">
                 {bottle.perUnitL === null
@@ -176,7 +176,7 @@ export function MixCard({ data, bottle, tools, onTools, onSend }: Props) {
                 </p>
               </div>
             )}
-            <div className="line" style={{ alignItems: 'flex-start' }}>
+            <div className="inline-row" style={{ alignItems: 'flex-start' }}>
               <div style={{ width: '13rem' }}>
                 <Field name="batch" label="Batch name" size="small" />
               </div>

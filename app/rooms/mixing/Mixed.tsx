@@ -89,7 +89,7 @@ function FeedForm({ data, bottle, mixed }: { data: MixingData; bottle: Bottle; m
       <form
         onSubmit={onSubmit}
         noValidate
-        className="line"
+        className="inline-row"
         style={{ margin: '0.6rem 0', alignItems: 'flex-start' }}
       >
         <div style={{ width: '9rem' }}>

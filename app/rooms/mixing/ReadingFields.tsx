@@ -63,7 +63,7 @@ export function ReadingFields({
         <div>
           <Field name="temperature" label="Temperature" suffix="°C" numeric size="small" />
         </div>
-        <div className="all line">
+        <div className="all inline-row">
           {children}
           <Button color="secondary" onClick={() => setMeter(!meter)} aria-expanded={meter}>
             {meter ? 'Meter away' : 'Use the meter'}

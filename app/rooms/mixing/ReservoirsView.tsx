@@ -38,7 +38,7 @@ export function ReservoirsView({ data }: { data: MixingData }) {
   }
   return (
     <div className="stack">
-      <div className="line">
+      <div className="inline-row">
         <TextField
           select
           size="small"

@@ -135,7 +135,7 @@ export function SetUpView({ data }: { data: MixingData }) {
               </div>
             </div>
             {!data.sealed && (
-              <div className="line" style={{ marginTop: '0.7rem' }}>
+              <div className="inline-row" style={{ marginTop: '0.7rem' }}>
                 <span className="small quiet">Common practice:</span>
                 {practiceBands.map((b) => (
                   <Button key={b.crop} size="small" color="secondary" onClick={() => usual(b)}>

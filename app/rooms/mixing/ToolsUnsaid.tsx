@@ -46,7 +46,7 @@ function Asked({
   onStep: (step: number) => void;
 }) {
   return (
-    <div className="line small quiet" role="group" aria-label={text}>
+    <div className="inline-row small quiet" role="group" aria-label={text}>
       <span>{text}</span>
       {steps.map((s) => (
         <Button key={s} size="small" color="secondary" variant="outlined" onClick={() => onStep(s)}>

@@ -28,7 +28,7 @@ export default function MixingCard() {
       <RoomHead
         title={blind ? 'The helper’s mixing card' : 'Mixing card'}
         actions={
-          <span className="no-print line">
+          <span className="no-print inline-row">
             <DryChoice tools={tools} measures={plan.mixing.measures} onChange={setTools} />
             <Button component={Link} to={`/trial/${id}/mixing?day=${day}`} color="secondary">
               Back to the mixing

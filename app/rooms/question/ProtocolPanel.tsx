@@ -16,7 +16,7 @@ export function ProtocolPanel({ protocolId, locked }: { protocolId: string | nul
   const last = protocol?.rounds.at(-1)?.day ?? 0;
   return (
     <section className="protocol sheet" aria-label="Kind of trial">
-      <div className="line">
+      <div className="inline-row">
         <TextField
           select
           label="Kind of trial"

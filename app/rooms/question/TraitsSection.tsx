@@ -19,7 +19,7 @@ export function TraitsSection({ locked }: { locked: boolean }) {
           <TraitRow key={f.key} index={i} remove={() => traits.remove(i)} locked={locked} />
         ))}
         {!locked && (
-          <div className="line">
+          <div className="inline-row">
             <Button variant="outlined" color="secondary" onClick={() => traits.append(newTrait('weight'))}>
               Add a weight
             </Button>

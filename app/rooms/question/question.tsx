@@ -15,6 +15,7 @@ import { DecidesSection } from './DecidesSection';
 import { RoundsSection } from './RoundsSection';
 import { TraitsSection } from './TraitsSection';
 import { toQuestionForm } from './questionForm';
+import './question.css';
 export const clientLoader = loadQuestion;
 export const clientAction = questionAction;
 

@@ -25,7 +25,7 @@ export function HowManyPanel(props: Props) {
   return (
     <section className="section">
       <h2>How many?</h2>
-      <div className="line" style={{ margin: '0.8rem 0' }}>
+      <div className="inline-row" style={{ margin: '0.8rem 0' }}>
         <TextField
           label="Difference that matters"
           value={props.difference}

@@ -15,6 +15,7 @@ import { type Progress, rehearseInWorker } from '../../workers/planning';
 import { HowManyPanel } from './HowManyPanel';
 import { RehearsalReport } from './RehearsalReport';
 import type { RehearsalData } from './rehearsalData';
+import './rehearsal.css';
 
 interface Field {
   key: 'cv' | 'block' | 'gradient' | 'plant' | 'loss' | 'runs' | 'seed';
@@ -166,7 +167,7 @@ export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
               aria-label="Runs done"
               sx={{ height: 10, borderRadius: 1, my: 1 }}
             />
-            <div className="line">
+            <div className="inline-row">
               <span className="num" data-testid="rehearsal-progress">
                 {progress.done} of {progress.total}
               </span>
@@ -195,7 +196,7 @@ export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
           </p>
         )}
         {result && !progress && (
-          <div className="line" style={{ marginTop: '1.2rem' }}>
+          <div className="inline-row" style={{ marginTop: '1.2rem' }}>
             <Button variant="outlined" color="secondary" onClick={() => void run()}>
               Rehearse again
             </Button>

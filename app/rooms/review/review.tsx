@@ -20,6 +20,7 @@ import { findingPng } from '../../ui/findingChart';
 import { lanesOf } from '../findings/findingData';
 import { type ReviewData, loadReview, reviewAction } from './reviewData';
 import { CodesClosed } from '../CodesClosed';
+import './review.css';
 export const clientLoader = loadReview;
 export const clientAction = reviewAction;
 

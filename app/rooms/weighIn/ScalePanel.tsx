@@ -4,6 +4,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { parseDecimal } from '~core/formats/csv';
 import type { ScaleReading } from '../../instruments/scale';
 import { simulatedScale } from '../../instruments/simulatedScale';
+import './weighIn.css';
 
 interface Props {
   onTake: (reading: ScaleReading & { instrument: string; stepG: number }) => void;
@@ -26,7 +27,7 @@ export function ScalePanel({ onTake }: Props) {
         </div>
         <output aria-label="Scale reads">{reading.grams.toFixed(1)}</output> <span className="num">g</span>
       </div>
-      <div className="line" style={{ marginTop: '0.6rem', flexWrap: 'nowrap' }}>
+      <div className="inline-row" style={{ marginTop: '0.6rem', flexWrap: 'nowrap' }}>
         <TextField
           label="Lay on its pan"
           value={load}
