@@ -1,12 +1,10 @@
-import { spawnSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
+import { main } from './main';
 
 const folder = mkdtempSync(join(tmpdir(), 'palazzo-cli-'));
-const root = fileURLToPath(new URL('..', import.meta.url));
 
 function file(text: string): string {
   const path = join(folder, `${Math.random()}.csv`);
@@ -14,8 +12,7 @@ function file(text: string): string {
   return path;
 }
 
-const palazzo = (...args: string[]) =>
-  spawnSync('npm', ['run', '--silent', 'palazzo', '--', ...args], { cwd: root, encoding: 'utf8' });
+const palazzo = (...args: string[]) => main(args);
 
 const columns = ['--treatment', 't', '--response', 'y', '--control', 'Water'];
 const data = 't,y,u,b\nWater,1,1,x\nWater,3,2,y\nA,4,3,x\nA,8,3,x\nA,8,4,y\n';

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { describeTableError, parseDecimal, readTable } from '~core/formats/csv';
+import { describeTableError, readTable } from '~core/formats/csv';
+import { parseDecimal } from '~core/quantity/decimal';
 import { type Comparison, type ComparisonRow, describeComparisonError } from '~core/stats/comparison';
 import { compareTreatments } from '~core/stats/compareTreatments';
 import { readArgs, shareOption } from './options';

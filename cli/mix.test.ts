@@ -1,23 +1,14 @@
 // Gallon and teaspoon: NIST SP 811. Oxide factors from IUPAC weights.
-import { spawnSync } from 'node:child_process';
-import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
 import { mix } from './mix';
+import { main } from './main';
 
-const root = fileURLToPath(new URL('..', import.meta.url));
 const json = (...args: string[]) => JSON.parse(mix([...args, '--json']));
 const feed = ['--analysis', '12-6-18,4,1.5', '--rate', '12 g / 5 gal', '--volume', '1 gal'];
 
 describe('palazzo mix', () => {
   it('prints exactly the promised JSON: 2.4 g on a whole-gram scale is −16.7 %', () => {
-    const run = spawnSync(
-      'npm',
-      ['run', '--silent', 'palazzo', '--', 'mix', ...feed, '--scale-step', '1', '--json'],
-      {
-        cwd: root,
-        encoding: 'utf8',
-      },
-    );
+    const run = main(['mix', ...feed, '--scale-step', '1', '--json']);
     expect(run.status).toBe(0);
     const out = JSON.parse(run.stdout);
     expect(Object.keys(out)).toEqual(['massG', 'roundedG', 'errorPercent', 'elementsMgPerL']);

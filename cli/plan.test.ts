@@ -1,12 +1,9 @@
-import { spawnSync } from 'node:child_process';
-import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
 import { power } from './power';
 import { layout } from './layout';
+import { main } from './main';
 
-const root = fileURLToPath(new URL('..', import.meta.url));
-const palazzo = (...args: string[]) =>
-  spawnSync('npm', ['run', '--silent', 'palazzo', '--', ...args], { cwd: root, encoding: 'utf8' });
+const palazzo = (...args: string[]) => main(args);
 const split = (line: string) => line.split(' ');
 
 describe('palazzo power', () => {

@@ -208,11 +208,11 @@ describe('a mix day: a three-part feed, a liquid and water, on a whole-gram scal
     await v.sees('Up to 20 mS/cm');
     await v.press('Use the meter');
     await v.sees('not calibrated today');
-    await v.press('Calibrate strength at 1.413 mS/cm');
+    await v.press('Calibrate EC at 1.413 mS/cm');
     await v.press('Calibrate pH at 7');
     await v.sees('calibrated today');
     await v.page.waitForFunction(
-      () => document.querySelector('[data-testid="settled"]')?.textContent === 'at rest',
+      () => document.querySelector('[data-testid="at-rest"]')?.textContent === 'at rest',
     );
     await v.press('Take the reading');
     const ec = Number(await v.valueOf('ec'));

@@ -224,7 +224,7 @@ describe('a trial of one’s own, end to end', () => {
     await v.fillLabelled('Lay on its pan', '20');
     await v.page.waitForFunction(
       () =>
-        document.querySelector('[data-testid="steady"]')?.textContent === 'steady' &&
+        document.querySelector('[data-testid="at-rest"]')?.textContent === 'at rest' &&
         Math.abs(Number(document.querySelector('.scale-face output')?.textContent) - 20) < 0.3,
     );
     await v.press('Take reading');

@@ -19,7 +19,7 @@ import { planSha256 } from '~core/plan/seal';
 import { startR } from '~core/testing/r';
 import { entry, heightTrait, height, plan as smallPlan, trialOf } from '~core/testing/trial';
 import { permutationTest } from '~core/stats/permutation';
-import { findingOf } from '~core/verdict/finding';
+import { findingOf } from '~core/verdict/findingInput';
 import { chromiumFlags, ensureChromium } from './chromium.mjs';
 import { serve } from './serve.mjs';
 
@@ -200,7 +200,7 @@ function reservoirs() {
 }
 
 function permutations() {
-  const values = (n: number, shift: number) => Array.from({ length: n }, (_, i) => (i * 7) % 11 + shift);
+  const values = (n: number, shift: number) => Array.from({ length: n }, (_, i) => ((i * 7) % 11) + shift);
   const time = (n: number) => {
     const from = performance.now();
     const done = permutationTest([{ a: values(n, 1), b: values(n, 0) }])!;

@@ -49,6 +49,7 @@ install();
 mkdirSync(`${root}.cache`, { recursive: true });
 check('lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
 check('format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
+check('layers', 'npx', ['depcruise', 'core', 'app', 'cli', '--config', '.dependency-cruiser.cjs']);
 check('types', 'npm', ['run', '--silent', 'typecheck']);
 tests('unit', []);
 check('build', 'npm', ['run', '--silent', 'build']);

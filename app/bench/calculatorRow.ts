@@ -1,4 +1,4 @@
-import { parseDecimal } from '~core/formats/csv';
+import { parseDecimal } from '~core/quantity/decimal';
 import { emptyAnalysis, parseAnalysis } from '~core/mixing/analysisText';
 import { aroundProduct, readRate } from '~core/mixing/resolveRate';
 import { amountOf } from '~core/mixing/density';

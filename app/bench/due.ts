@@ -1,7 +1,7 @@
 import type { lateMix, mixesDue } from '~core/mixing/mixesInLog';
 import { type Plan, kindOf } from '~core/model/plan';
 import { countWord, plural } from '~core/quantity/format';
-import { type roundProgress } from '~core/schedule/rounds';
+import type { roundProgress } from '~core/schedule/rounds';
 import { dateOfDay } from '~core/plan/days';
 
 /** A trial as far as the list of what is due goes. */

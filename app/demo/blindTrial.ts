@@ -101,5 +101,12 @@ export function blind(day: Day): Trial {
     77,
   );
   const mixed = mixesOf(plan, day, -57, 43, { scaleStepG: null, liquidStepMl: 0.5 }, key.order);
-  return { plan, log: withLog(plan, day(-58), simulated, mixed), review: emptyReview, key, sealedAs: null, conflicts: [] };
+  return {
+    plan,
+    log: withLog(plan, day(-58), simulated, mixed),
+    review: emptyReview,
+    key,
+    sealedAs: null,
+    conflicts: [],
+  };
 }

@@ -7,7 +7,7 @@ import { planSha256 } from '~core/plan/seal';
 import { Trial } from '~core/log/trial';
 import { roundProgress, stageOf } from '~core/schedule/rounds';
 import { LABELS_TASK } from '~core/schedule/tasks';
-import { findingOf } from '~core/verdict/finding';
+import { findingOf } from '~core/verdict/findingInput';
 import { headline } from '~core/verdict/words';
 import { demoBench } from './demoBench';
 

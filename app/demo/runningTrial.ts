@@ -205,5 +205,12 @@ export function running(day: Day): Trial {
     },
     at: `${day(-2)}T17:24:00Z`,
   });
-  return { plan, log: withLog(plan, day(-18), simulated, mixed), review: emptyReview, key: null, sealedAs: null, conflicts: [] };
+  return {
+    plan,
+    log: withLog(plan, day(-18), simulated, mixed),
+    review: emptyReview,
+    key: null,
+    sealedAs: null,
+    conflicts: [],
+  };
 }

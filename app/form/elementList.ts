@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { parseDecimal } from '~core/formats/csv';
+import { parseDecimal } from '~core/quantity/decimal';
 import type { ElementSymbol } from '~core/model/element';
 
 /**

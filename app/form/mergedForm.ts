@@ -29,9 +29,7 @@ export function mergedValues<S extends z.ZodType>(
   const { value, conflicts } = mergeChanges(base as Json, sent.values as Json, now as Json);
   if (conflicts.length > 0) return err({ tag: 'conflicts', conflicts, merged: value, theirs: now });
   const parsed = schema.safeParse(value);
-  return parsed.success
-    ? ok(parsed.data)
-    : err({ tag: 'invalid', errors: fieldErrors(parsed.error) });
+  return parsed.success ? ok(parsed.data) : err({ tag: 'invalid', errors: fieldErrors(parsed.error) });
 }
 
 /**

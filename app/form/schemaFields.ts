@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { parseDecimal } from '~core/formats/csv';
+import { parseDecimal } from '~core/quantity/decimal';
 
 /** A number typed into a text field, with a point or a comma. @param empty what to say when nothing was typed */
 export const typedNumber = (empty: string) =>

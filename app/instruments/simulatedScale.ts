@@ -1,5 +1,12 @@
 import { type Random, seededRandom } from '~core/stats/random';
-import type { Scale, ScaleReading } from './scale';
+import type { Driver, Instrument } from './instrument';
+
+export interface ScaleReading {
+  /** grams, rounded to the scale's step */
+  grams: number;
+  /** the last readings agree within a step */
+  steady: boolean;
+}
 
 /** The physics of the stand-in: settling, noise and slow drift. Time is given from outside, so it can be tested. */
 export class ScaleModel {
@@ -41,25 +48,30 @@ export class ScaleModel {
   }
 }
 
-/** A bench scale that ships with the app, for trying the Weigh-in without hardware. */
-export interface SimulatedScale extends Scale {
-  /** what lies on the pan, g */
-  place: (grams: number) => void;
-}
-
 const TICK_S = 0.2;
 
-export function simulatedScale(stepG = 0.1, seed = 11): SimulatedScale {
+/** A bench scale that ships with the app, for trying the Weigh-in without hardware. */
+export function simulatedScale(stepG = 0.1, seed = 11): Instrument {
   const model = new ScaleModel(stepG, seed);
   return {
     name: 'simulated bench scale',
-    stepG,
-    capacityG: 5000,
-    place: (g) => model.place(g),
-    zero: () => model.zero(),
+    channels: [{ id: 'weight', name: 'weight', unit: 'g', decimals: 1 }],
+    step: stepG,
+    calibrations: [],
+    present: ({ values }) => model.place(values?.weight ?? 0),
     listen: (onReading) => {
-      const timer = setInterval(() => onReading(model.read(TICK_S)), TICK_S * 1000);
+      const timer = setInterval(() => {
+        const { grams, steady } = model.read(TICK_S);
+        onReading({ values: { weight: grams }, atRest: steady });
+      }, TICK_S * 1000);
       return () => clearInterval(timer);
     },
   };
 }
+
+export const simulatedScaleDriver: Driver = {
+  id: 'simulated-scale',
+  measures: 'weight',
+  unavailable: () => null,
+  connect: () => simulatedScale(),
+};

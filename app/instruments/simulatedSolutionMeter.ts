@@ -1,5 +1,19 @@
 import { type Random, seededRandom } from '~core/stats/random';
-import type { MeterReading, SolutionMeter } from './solutionMeter';
+import type { Driver, Instrument } from './instrument';
+
+/** What a meter for nutrient solutions says at a moment. */
+export interface MeterReading {
+  /** mS/cm at 25 °C */
+  ec: number;
+  ph: number;
+  /** °C */
+  temperature: number;
+  /** the last readings agree: it has come to rest */
+  settled: boolean;
+}
+
+/** Standard solutions it is set against: 1.413 mS/cm (0.01 mol/L KCl at 25 °C) and pH 7. */
+const standards = { ec: '1.413 mS/cm', ph: '7' } as const;
 
 type Truth = Pick<MeterReading, 'ec' | 'ph' | 'temperature'>;
 
@@ -66,28 +80,51 @@ export class SolutionMeterModel {
   }
 }
 
-/** A pocket meter that ships with the app, for trying the Mixing room without hardware. */
-export interface SimulatedSolutionMeter extends SolutionMeter {
-  /** puts it into a solution whose figures are known */
-  dip: (truth: Truth) => void;
-}
-
 const TICK_S = 0.25;
 
-export function simulatedSolutionMeter(seed = 23): SimulatedSolutionMeter {
+/** A pocket meter that ships with the app, for trying the Mixing room without hardware. */
+export function simulatedSolutionMeter(seed = 23): Instrument {
   const model = new SolutionMeterModel(seed);
-  const calibrated: Record<'ec' | 'ph', Date | null> = { ec: null, ph: null };
+  const set: Record<'ec' | 'ph', Date | null> = { ec: null, ph: null };
   return {
     name: 'simulated pocket meter',
-    calibratedAt: () => ({ ...calibrated }),
-    calibrate: (quantity) => {
-      model.calibrate(quantity);
-      calibrated[quantity] = new Date();
-    },
-    dip: (truth) => model.dip(truth),
+    channels: [
+      { id: 'ec', name: 'EC', unit: 'mS/cm', decimals: 2 },
+      { id: 'ph', name: 'pH', unit: '', decimals: 2 },
+      { id: 'temperature', name: 'water', unit: '°C', decimals: 1 },
+    ],
+    step: 0.01,
+    calibrations: (['ec', 'ph'] as const).map((channel) => ({
+      channel,
+      standard: standards[channel],
+      at: () => set[channel],
+      set: () => {
+        model.calibrate(channel);
+        set[channel] = new Date();
+      },
+    })),
+    present: ({ values }) =>
+      model.dip({
+        ec: values?.ec ?? 0,
+        ph: values?.ph ?? 7,
+        temperature: values?.temperature ?? 20.5,
+      }),
     listen: (onReading) => {
-      const timer = setInterval(() => onReading(model.read(TICK_S)), TICK_S * 1000);
+      const timer = setInterval(() => {
+        const { settled, ...values } = model.read(TICK_S);
+        onReading({ values: { ...values }, atRest: settled });
+      }, TICK_S * 1000);
       return () => clearInterval(timer);
     },
   };
 }
+
+/** One meter for the whole app: a calibration lasts from card to card, and wears off. */
+let meter: Instrument | null = null;
+
+export const simulatedSolutionMeterDriver: Driver = {
+  id: 'simulated-solution-meter',
+  measures: 'solution',
+  unavailable: () => null,
+  connect: () => (meter ??= simulatedSolutionMeter()),
+};

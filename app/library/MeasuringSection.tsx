@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { Controller, useFieldArray, useFormContext, useWatch } from 'react-hook-form';
-import { parseDecimal } from '~core/formats/csv';
+import { parseDecimal } from '~core/quantity/decimal';
 import { spoonDensity } from '~core/mixing/density';
 import { aroundProduct, readRate } from '~core/mixing/resolveRate';
 import { type Character, characterNames, characters } from '~core/model/product';

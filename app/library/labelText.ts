@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { parseDecimal } from '~core/formats/csv';
+import { parseDecimal } from '~core/quantity/decimal';
 import { oxideFactor } from '~core/mixing/chemistry';
 import { microElements } from '~core/model/element';
 import { elementList } from '../form/elementList';

@@ -122,7 +122,11 @@ export default function ProductPage() {
           <div className="stack" style={{ maxWidth: '58rem' }}>
             <Field name="directions" label="Directions on the label" multiline minRows={2} />
             {claims.fields.map((f, i) => (
-              <div className="inline-row" key={f.key} style={{ flexWrap: 'nowrap', alignItems: 'flex-start' }}>
+              <div
+                className="inline-row"
+                key={f.key}
+                style={{ flexWrap: 'nowrap', alignItems: 'flex-start' }}
+              >
                 <Field name={`claims.${i}.text`} label={`Claim ${i + 1}`} />
                 <Button color="inherit" onClick={() => claims.remove(i)} aria-label={`Remove claim ${i + 1}`}>
                   Remove

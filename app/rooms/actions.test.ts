@@ -121,7 +121,9 @@ describe('what the Layout room does', () => {
     expect((await loadTrial(p.id)).state.positions.get(water)).toEqual(p.units[5]!.position);
   });
   it('seals only what is whole, and breaks the seal only before the first value', async () => {
-    expect(await layoutAction(p.id, { intent: 'seal', seenPlanRev: await planRev(p.id) })).toMatchObject({ saved: true });
+    expect(await layoutAction(p.id, { intent: 'seal', seenPlanRev: await planRev(p.id) })).toMatchObject({
+      saved: true,
+    });
     expect(await design()).toEqual({ errors: { intent: 'The plan is sealed; it isn’t changed any more.' } });
     expect(await layoutAction(p.id, { intent: 'breakSeal' })).toMatchObject({ saved: true });
     expect((await loadTrial(p.id)).state.seal).toBeNull();

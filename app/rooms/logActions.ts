@@ -50,9 +50,7 @@ export async function logAction(trialId: string | undefined, data: unknown): Pro
     const old = valueInPlace(state, body);
     if (!old) return [body];
     if (saysTheSame(old, body)) return [];
-    return [
-      { kind: 'correction', supersedes: old.standsFrom, replacement: body, reason: 'entered again' },
-    ];
+    return [{ kind: 'correction', supersedes: old.standsFrom, replacement: body, reason: 'entered again' }];
   });
   if (!written.ok) return refused({ trial: describeChangeError(written.error) });
   if (written.value[0]?.kind === 'correction') announce('Corrected; the old value stays in the log.');

@@ -2,7 +2,7 @@
 import '../testing/browserGlobals';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { TrialId } from '~core/model/ids';
-import { type Plan } from '~core/model/plan';
+import type { Plan } from '~core/model/plan';
 import { firstOpenSample } from '~core/schedule/rounds';
 import { protocols } from '~core/schedule/protocols';
 import { height, plan, trait, unitId, use as productUse } from '~core/testing/trial';

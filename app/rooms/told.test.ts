@@ -5,7 +5,8 @@ import { audit } from '~core/fairness/audit';
 import { defaultSheet, labelBoxes } from '~core/formats/labelSheet';
 import { deriveState } from '~core/log/state';
 import type { EntryBody } from '~core/log/entry';
-import { type Plan, positionKey } from '~core/model/plan';
+import type { Plan } from '~core/model/plan';
+import { positionKey } from '~core/model/positions';
 import { emptyReview } from '~core/log/trial';
 import { entry, harvest, height, plan, product, unitId, use as productUse } from '~core/testing/trial';
 import { plainAuditInput } from './auditOf';
@@ -23,7 +24,9 @@ const row = { id: p.id, plan: p, review: emptyReview, createdAt: '', sealedAs: n
 
 describe('the stair', () => {
   const step = (open: ReturnType<typeof audit>) =>
-    stairSteps({ state: deriveState(p, []), today: '2026-03-01', reviewWritten: false, open }).find((s) => s.room === 'fairness')!;
+    stairSteps({ state: deriveState(p, []), today: '2026-03-01', reviewWritten: false, open }).find(
+      (s) => s.room === 'fairness',
+    )!;
   it('shows how many findings are open, and names the first', () => {
     const open = audit(plainAuditInput({ row, state: deriveState(p, []) }));
     expect(step(open)).toMatchObject({ progress: 'half', howFar: `${open.length} open` });
@@ -36,7 +39,9 @@ describe('the stair', () => {
   });
   it('rehearsal is open while the plan is', () => {
     const rooms = (log: Parameters<typeof deriveState>[1]) =>
-      stairSteps({ state: deriveState(p, log), today: '2026-03-01', reviewWritten: false, open: [] }).find((s) => s.room === 'rehearsal')!.progress;
+      stairSteps({ state: deriveState(p, log), today: '2026-03-01', reviewWritten: false, open: [] }).find(
+        (s) => s.room === 'rehearsal',
+      )!.progress;
     expect(rooms([])).toBe('half');
     expect(rooms([entry({ kind: 'seal', planSha256: 'a'.repeat(64) })])).toBe('full');
   });

@@ -23,7 +23,11 @@ export interface Readings {
 const CHUNK = 10_000;
 
 /** Keeps a logger's readings in stretches, so that a span is read without the rest. */
-export async function putSeries(trialId: string, seriesId: string, { times, columns }: Readings): Promise<void> {
+export async function putSeries(
+  trialId: string,
+  seriesId: string,
+  { times, columns }: Readings,
+): Promise<void> {
   const db = await bench();
   const rows = [];
   for (let from = 0, chunk = 0; from < times.length; from += CHUNK, chunk++) {
@@ -43,7 +47,9 @@ export async function putSeries(trialId: string, seriesId: string, { times, colu
 
 /** Readings of a series between two moments, both included. */
 export async function readSeries(seriesId: string, from: number, to: number): Promise<Readings> {
-  const chunks = await (await bench()).series
+  const chunks = await (
+    await bench()
+  ).series
     .where('[seriesId+chunk]')
     .between([seriesId, -Infinity], [seriesId, Infinity])
     .filter((c) => c.to >= from && c.from <= to)

@@ -91,7 +91,8 @@ async function write(
   if (plan !== undefined && trial.state.seal) return err({ tag: 'sealed' });
   const { id } = trial.row;
   const rev = trial.rev + 1;
-  const planNow = plan === undefined ? trial.row.plan : Plan.parse({ ...plan, products: copies(plan, library) });
+  const planNow =
+    plan === undefined ? trial.row.plan : Plan.parse({ ...plan, products: copies(plan, library) });
   const entries = stamped(trial, typeof say === 'function' ? say(planNow) : (say ?? []), by, device);
   const row = {
     ...trial.row,

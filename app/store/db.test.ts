@@ -4,12 +4,7 @@ import { expect, it } from 'vitest';
 import { verifySeal } from '~core/log/verifySeal';
 import { sha256Of } from '~core/plan/seal';
 import { analysis, entry, plan, product, unitId, use, weighing } from '~core/testing/trial';
-import {
-  entryAsVersion3,
-  planAsVersion2,
-  planAsVersion3,
-  productAsVersion1,
-} from '~core/testing/olderFiles';
+import { entryAsVersion3, planAsVersion2, planAsVersion3, productAsVersion1 } from '~core/testing/olderFiles';
 import { BenchDb } from './db';
 
 const feed = product({ analysis: analysis({ nPercent: 10, p2o5Percent: 4, k2oPercent: 5 }) });

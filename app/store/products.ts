@@ -1,4 +1,4 @@
-import { type ProductId } from '~core/model/ids';
+import type { ProductId } from '~core/model/ids';
 import { Product } from '~core/model/product';
 import { bench } from './bench';
 

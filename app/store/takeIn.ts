@@ -9,8 +9,7 @@ import { bench } from './bench';
 import { createTrial } from './trials';
 import { current } from './trialMemory';
 
-export type MergeOutcome =
-  { tag: 'added' } | { tag: 'merged'; newEntries: number; conflicts: number };
+export type MergeOutcome = { tag: 'added' } | { tag: 'merged'; newEntries: number; conflicts: number };
 
 export interface TakenIn {
   outcome: MergeOutcome;
@@ -35,7 +34,10 @@ export async function takeIn(trial: Trial): Promise<Result<TakenIn, { tag: 'diff
     const here = await current(db, id);
     if (!here) {
       await createTrial(trial.plan, trial.review, trial.log, trial.key, trial);
-      await keepConflicts(id, trial.conflicts.map((c) => c.other));
+      await keepConflicts(
+        id,
+        trial.conflicts.map((c) => c.other),
+      );
       return ok({ outcome: { tag: 'added' as const }, brokenSeal });
     }
     if (planSha256(here.row.plan) !== planSha256(trial.plan)) return err({ tag: 'differentPlan' as const });

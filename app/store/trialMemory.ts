@@ -82,8 +82,24 @@ export async function current(db: BenchDb, id: string): Promise<LoadedTrial | nu
       .where('[trialId+rev]')
       .between([id, known.rev + 1], [id, Infinity], true, true)
       .toArray();
-    return remember(row, extend(known.state, fresh.map((e) => e.entry)), key, head);
+    return remember(
+      row,
+      extend(
+        known.state,
+        fresh.map((e) => e.entry),
+      ),
+      key,
+      head,
+    );
   }
   const lines = await db.entries.where('trialId').equals(id).toArray();
-  return remember(row, deriveState(row.plan, lines.map((e) => e.entry)), key, head);
+  return remember(
+    row,
+    deriveState(
+      row.plan,
+      lines.map((e) => e.entry),
+    ),
+    key,
+    head,
+  );
 }

@@ -172,9 +172,15 @@ describe('taking in a trial file', () => {
     await appendEntries(p.id, [height(unitId('A', 1), 6)]);
     const here = await wholeTrial(p.id);
     other.log.push({ ...other.log[0]!, id: 'from-the-phone' as never });
-    expect(await takeIn(other)).toEqual({ ok: true, value: { outcome: { tag: 'merged', newEntries: 1, conflicts: 0 }, brokenSeal: null } });
+    expect(await takeIn(other)).toEqual({
+      ok: true,
+      value: { outcome: { tag: 'merged', newEntries: 1, conflicts: 0 }, brokenSeal: null },
+    });
     expect((await loadTrial(p.id)).log).toHaveLength(here.log.length + 1);
-    expect(await takeIn(other)).toEqual({ ok: true, value: { outcome: { tag: 'merged', newEntries: 0, conflicts: 0 }, brokenSeal: null } });
+    expect(await takeIn(other)).toEqual({
+      ok: true,
+      value: { outcome: { tag: 'merged', newEntries: 0, conflicts: 0 }, brokenSeal: null },
+    });
   });
   it('never overwrites a different plan, but adds it beside when asked', async () => {
     const file = await copyOf();

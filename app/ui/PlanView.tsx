@@ -1,5 +1,6 @@
 import { type CSSProperties, type KeyboardEvent, memo, type ReactNode, useRef } from 'react';
-import { type Area, type Plan, type Position, type Unit, positionKey, reservedUse } from '~core/model/plan';
+import type { Area, Plan, Position, Unit } from '~core/model/plan';
+import { positionKey, reservedUse } from '~core/model/positions';
 import type { UnitId } from '~core/model/ids';
 import { serpentine } from '~core/design/randomise';
 import './PlanView.css';

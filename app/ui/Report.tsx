@@ -9,7 +9,13 @@ export function Report({ blocks, figure }: { blocks: readonly Block[]; figure?: 
   return blocks.map((b, i) => <ReportBlock key={i} block={b} figure={figure} />);
 }
 
-function ReportBlock({ block: b, figure }: { block: Block; figure?: ((id: string) => ReactNode) | undefined }) {
+function ReportBlock({
+  block: b,
+  figure,
+}: {
+  block: Block;
+  figure?: ((id: string) => ReactNode) | undefined;
+}) {
   switch (b.type) {
     case 'heading': {
       // The page has its own h1: the document's levels move down by one.

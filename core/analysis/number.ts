@@ -34,7 +34,8 @@ const added = (xs: readonly number[]) => Number(xs.reduce((s, x) => s + x, 0).to
 function overSamples(samples: readonly Sample[]): number | null {
   const [of, together] = [samples.map((s) => s.observed), { k: 0, n: 0 }];
   if (of.every((o) => o.type === 'kOfN')) {
-    for (const o of of) if (o.type === 'kOfN') [together.k, together.n] = [together.k + o.k, together.n + o.n];
+    for (const o of of)
+      if (o.type === 'kOfN') [together.k, together.n] = [together.k + o.k, together.n + o.n];
     return (100 * together.k) / together.n;
   }
   const figures = of.map(figureOf);

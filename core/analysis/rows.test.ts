@@ -75,9 +75,9 @@ describe('which visits count', () => {
     const out = entry({ kind: 'exclusion', unitId: unitId('A', 1), traitId: null, reason: 'spilt' });
     const found = of([...heights('r1', [4, 5, 6, 7]), ...heights('r2', [9, 8, 7, null]), out]);
     expect(rounds(found)).toEqual([['r2'], ['r2'], ['r2']]);
-    expect(of([...heights('r1', [4, 5, 6, 7]), out], heightTrait(), p, { withExcluded: true }).rows).toHaveLength(
-      4,
-    );
+    expect(
+      of([...heights('r1', [4, 5, 6, 7]), out], heightTrait(), p, { withExcluded: true }).rows,
+    ).toHaveLength(4);
   });
   it('a round that is asked for is taken as it is', () => {
     const log = [...heights('r1', [4, 5, 6, 7]), ...heights('r2', [9, null, 9, 9])];
@@ -97,11 +97,8 @@ describe('which visits count', () => {
 it('blocks are taken off only where all rows have one', () => {
   const blocked = plan({ replicates: 2, blocked: true });
   const some = { ...blocked, units: blocked.units.map((u, i) => (i === 0 ? { ...u, block: null } : u)) };
-  expect(of(heights('r1', [4, 5, 6, 7]), heightTrait(), blocked).rows.map((r) => r.block)).toEqual([
-    '1',
-    '2',
-    '1',
-    '2',
-  ].sort());
+  expect(of(heights('r1', [4, 5, 6, 7]), heightTrait(), blocked).rows.map((r) => r.block)).toEqual(
+    ['1', '2', '1', '2'].sort(),
+  );
   expect(of(heights('r1', [4, 5, 6, 7]), heightTrait(), some).rows.every((r) => r.block === null)).toBe(true);
 });

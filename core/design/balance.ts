@@ -1,5 +1,6 @@
 import { type Result, err, ok } from '../model/result';
-import { type Balance, type Design, type Plan, positionKey, readingsOf } from '../model/plan';
+import type { Balance, Design, Plan } from '../model/plan';
+import { positionKey, readingsOf } from '../model/positions';
 import { placeTreatments } from './layOut';
 import type { LayoutError } from './randomise';
 import { seededRandom } from '../stats/random';

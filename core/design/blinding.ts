@@ -44,7 +44,4 @@ export function maskedPlan(plan: Plan, key: BlindKey): Plan {
  * one. Letters by it aren't those on the bottle tags; units are found by their own codes.
  */
 export const placeholderKey = (plan: Pick<Plan, 'id' | 'treatments'>): BlindKey =>
-  dealCodes(
-    plan.treatments.map((t) => t.id).sort(),
-    Number.parseInt(sha256Of(plan.id).slice(0, 8), 16),
-  );
+  dealCodes(plan.treatments.map((t) => t.id).sort(), Number.parseInt(sha256Of(plan.id).slice(0, 8), 16));

@@ -1,13 +1,6 @@
 import { type TreatmentId, type UnitId, newId } from '../model/ids';
-import {
-  type Area,
-  type Design,
-  type Plan,
-  type Position,
-  type Unit,
-  positionKey,
-  reservedUse,
-} from '../model/plan';
+import type { Area, Design, Plan, Position, Unit } from '../model/plan';
+import { positionKey, reservedUse } from '../model/positions';
 import type { Result } from '../model/result';
 import { ok } from '../model/result';
 import { interleaved } from './interleave';

@@ -3,7 +3,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { AreaId } from '../model/ids';
-import { type Area, type DesignKind, Plan, designKinds, positionKey, reservedUse } from '../model/plan';
+import { type Area, type DesignKind, Plan, designKinds } from '../model/plan';
+import { positionKey, reservedUse } from '../model/positions';
 import { plan as somePlan } from '../testing/trial';
 import { balanceSearch } from './balance';
 import { layOut, placeTreatments, positionsOf } from './layOut';

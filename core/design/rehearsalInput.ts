@@ -1,8 +1,9 @@
 import { type Result, err, ok } from '../model/result';
-import { type Design, type Plan, positionKey, readingsOf } from '../model/plan';
+import type { Design, Plan } from '../model/plan';
+import { positionKey, readingsOf } from '../model/positions';
 import { controlOf } from '../plan/control';
 import { layOut } from './layOut';
-import { type LayoutError } from './randomise';
+import type { LayoutError } from './randomise';
 import type { RehearsalInput, RehearsedUnit } from './rehearsal';
 
 /** What is assumed about the crop, on top of the plan. */

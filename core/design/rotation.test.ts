@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { plan } from '../testing/trial';
-import { type Plan, positionKey } from '../model/plan';
+import type { Plan } from '../model/plan';
+import { positionKey } from '../model/positions';
 import { exposureSpreadPercent, meanExposure, rotationPlan } from './rotation';
 
 const rotated = (over: Partial<Plan>, shape = {}): Plan => ({

@@ -1,5 +1,6 @@
 import type { UnitId } from '../model/ids';
-import { type Plan, type Position, positionKey, readingsOf } from '../model/plan';
+import type { Plan, Position } from '../model/plan';
+import { positionKey, readingsOf } from '../model/positions';
 import { walkOrder } from './layOut';
 
 /** One turn of the rotation: from this day on, every unit stands here. */

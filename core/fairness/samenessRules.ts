@@ -1,4 +1,4 @@
-import { type Conditions, type Plan, type Treatment } from '../model/plan';
+import type { Conditions, Plan, Treatment } from '../model/plan';
 import { controlOf } from '../plan/control';
 import { comparesCategory, differenceText, type Rule, withTreatments } from './rule';
 

@@ -130,7 +130,9 @@ const startSizes: Rule = {
   check: ({ plan }) => {
     const { rows, spreadPercent: spread } = startSizesOf(plan, plannedStartSizes(plan));
     if (spread === null || !(spread > START_SIZE_LIMIT_PERCENT)) return null;
-    const means = rows.flatMap((r) => (r.mean === null ? [] : [`${r.treatment.name} ${Number(r.mean.toPrecision(3))}`]));
+    const means = rows.flatMap((r) =>
+      r.mean === null ? [] : [`${r.treatment.name} ${Number(r.mean.toPrecision(3))}`],
+    );
     return {
       found: `Mean start size: ${means.join(', ')}; ${formatFigure(spread, 0)} % apart.`,
       cure: 'Swap units so that small and large are shared out, or sort by size into blocks.',

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { parseDecimal, readTable, writeCsv } from './csv';
+import { readTable, writeCsv } from './csv';
+import { parseDecimal } from '../quantity/decimal';
 
 it.each([
   ['12.5', 12.5],

@@ -1,5 +1,5 @@
 import { type Zippable, strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
-import { type z } from 'zod';
+import type { z } from 'zod';
 import { deriveState } from '../log/state';
 import { FILE_VERSION, describeMigrationError, migrate } from '../model/migrations';
 import { planSha256 } from '../plan/seal';
@@ -142,7 +142,8 @@ export function importTrial(zip: Uint8Array): Result<Trial, ImportError> {
   if (!plan.ok) return plan;
   const log = parseJson(files['log.json'], 'log.json');
   if (!log.ok) return log;
-  const optional = (file: string, absent: unknown) => (files[file] ? parseJson(files[file], file) : ok(absent));
+  const optional = (file: string, absent: unknown) =>
+    files[file] ? parseJson(files[file], file) : ok(absent);
   const key = optional('key.json', null);
   if (!key.ok) return key;
   const sealedAs = optional('sealed-plan.json', null);

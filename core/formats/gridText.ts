@@ -1,6 +1,6 @@
 import { type Result, err, ok } from '../model/result';
-import { type Area, type Position } from '../model/plan';
-import { parseDecimal } from './csv';
+import type { Area, Position } from '../model/plan';
+import { parseDecimal } from '../quantity/decimal';
 
 export type GridTextError =
   | { tag: 'empty' }

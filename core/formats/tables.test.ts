@@ -66,7 +66,15 @@ it('observations carry what stands, gross and tare, corrections and exclusions',
 
 it('doses, packs and events are there', () => {
   expect(tables.doses!.rows).toMatchObject([
-    { treatment: 'A', product: 'Prova', treatment_id: 'A', amount: '10', unit: 'mL', solution_l: '0.8', times: '1' },
+    {
+      treatment: 'A',
+      product: 'Prova',
+      treatment_id: 'A',
+      amount: '10',
+      unit: 'mL',
+      solution_l: '0.8',
+      times: '1',
+    },
   ]);
   expect(tables.products!.rows.map((r) => [r.name, r.price_minor])).toEqual([
     ['Prova', '1000'],

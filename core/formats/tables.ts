@@ -2,7 +2,7 @@ import { type EntryKindName, entryKinds } from '../log/kinds';
 import type { TrialState } from '../log/state';
 import { logWords } from '../log/words';
 import type { Pack, Product } from '../model/product';
-import { positionKey, readingsOf } from '../model/area';
+import { positionKey, readingsOf } from '../model/positions';
 import { planIndex } from '../plan/planIndex';
 import { type DataTable, filledTable, table } from './dataTable';
 import { observationTable } from './observationTable';

@@ -40,7 +40,10 @@ export type Entry = z.infer<typeof Entry>;
 export type BodyOf<K extends EntryBody['kind']> = Extract<EntryBody, { kind: K }>;
 
 /** A line of the log: what it says, and its stamp. */
-export const lineOf = (body: EntryBody | CorrectionBody, stamped: z.infer<z.ZodObject<typeof stamp>>): Entry => ({
+export const lineOf = (
+  body: EntryBody | CorrectionBody,
+  stamped: z.infer<z.ZodObject<typeof stamp>>,
+): Entry => ({
   ...body,
   ...stamped,
 });

@@ -74,13 +74,13 @@ export function observationOf(e: ResolvedEntry, of: PlanIndex, startDate: string
   };
 }
 
-const valueOf = (b: { kind: 'measurement'; value: number } | { kind: 'weighing'; grossG: number; tareG: number }) =>
-  b.kind === 'measurement' ? b.value : netG(b);
+const valueOf = (
+  b: { kind: 'measurement'; value: number } | { kind: 'weighing'; grossG: number; tareG: number },
+) => (b.kind === 'measurement' ? b.value : netG(b));
 
 /**
  * Which of two values is the later one: by the day of the round, then by when it was taken, then by when it was
  * written. A round typed in after a later one doesn't become the last.
  */
 export const compareObservations = (a: Observation, b: Observation): number =>
-  a.day - b.day ||
-  compareHappened({ ...a, id: a.entryId }, { ...b, id: b.entryId });
+  a.day - b.day || compareHappened({ ...a, id: a.entryId }, { ...b, id: b.entryId });

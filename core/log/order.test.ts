@@ -2,7 +2,12 @@ import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { compareHappened, compareWritten, insertionIndex, sortedIndexOf } from './order';
 
-const line = (at: string, id: string, counter = 0, device = 'd') => ({ at, id: id as never, counter, device });
+const line = (at: string, id: string, counter = 0, device = 'd') => ({
+  at,
+  id: id as never,
+  counter,
+  device,
+});
 
 it('what happened is ordered by moment, whatever the offset it is written with', () => {
   const items = [

@@ -24,7 +24,13 @@ const mix = (amount: number, over: object = {}) =>
     amounts: [{ productId: 'feed', amount, unit: 'mL', ...over }],
   });
 const left = (log: Parameters<typeof deriveState>[1]) =>
-  packsLeft([feed], [deriveState(plan(), log)]).map((p) => [p.pack.id, p.bought, p.taken, p.left, p.overdrawn]);
+  packsLeft([feed], [deriveState(plan(), log)]).map((p) => [
+    p.pack.id,
+    p.bought,
+    p.taken,
+    p.left,
+    p.overdrawn,
+  ]);
 
 describe('stock from the log', () => {
   it('every mix takes from its pack; from the first where it names none', () => {

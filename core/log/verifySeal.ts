@@ -22,7 +22,11 @@ export type SealCheck =
  * @param seal of the log; null: not sealed
  * @example verifySeal(plan, state.seal, null).tag // 'holds'
  */
-export function verifySeal(plan: Plan, seal: Pick<Seal, 'planSha256'> | null, as: SealedAs | null): SealCheck {
+export function verifySeal(
+  plan: Plan,
+  seal: Pick<Seal, 'planSha256'> | null,
+  as: SealedAs | null,
+): SealCheck {
   if (seal === null) return { tag: 'unsealed' };
   const own = planSha256(plan);
   if (own === seal.planSha256) return { tag: 'holds' };

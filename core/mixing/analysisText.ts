@@ -1,4 +1,4 @@
-import { parseDecimal } from '../formats/csv';
+import { parseDecimal } from '../quantity/decimal';
 import type { LabelAnalysis } from '../model/product';
 import { type Result, err, ok } from '../model/result';
 

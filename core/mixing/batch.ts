@@ -1,13 +1,6 @@
 import { jarKey } from './jars';
 import { type MixingStep, type Part, contentsOf, mixingConflicts, mixingSteps } from './order';
-import {
-  type FromStock,
-  type RecipeLine,
-  type Tools,
-  lineFromStock,
-  recipeOf,
-  solutionMade,
-} from './recipe';
+import { type FromStock, type RecipeLine, type Tools, lineFromStock, recipeOf, solutionMade } from './recipe';
 import { spoonsText } from './spoons';
 import { DOSE_ERROR_LIMIT } from './rounding';
 import type { Solution } from './solution';

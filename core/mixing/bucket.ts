@@ -1,4 +1,4 @@
-import { parseDecimal } from '../formats/csv';
+import { parseDecimal } from '../quantity/decimal';
 import type { MeasureSystem } from '../quantity/measure';
 import { type BucketUnit, litresOf } from '../quantity/volume';
 

@@ -39,8 +39,7 @@ export function applyMatch(plan: Plan, match: Match): Plan {
   return {
     ...plan,
     matchedOn: schoolOf[basis.kind],
-    mixing:
-      basis.kind === 'element' ? { ...plan.mixing, matchedElement: basis.element } : plan.mixing,
+    mixing: basis.kind === 'element' ? { ...plan.mixing, matchedElement: basis.element } : plan.mixing,
     treatments: plan.treatments.map((t) => {
       const arm = matched.find((m) => m.id === t.id);
       return {

@@ -38,9 +38,6 @@ export const Position = z.object({
 });
 export type Position = z.infer<typeof Position>;
 
-/** A position as a key of maps and sets. */
-export const positionKey = (p: Position): string => `${p.areaId}/${p.row}/${p.column}`;
-
 /** Readings of something that differs from place to place: light, most often. */
 export const Gradient = z.object({
   name: z.string().trim().min(1, 'Say what was read.').max(60),
@@ -48,11 +45,3 @@ export const Gradient = z.object({
   readings: z.array(z.object({ position: Position, value: z.number() })),
 });
 export type Gradient = z.infer<typeof Gradient>;
-
-/** Readings by position key. */
-export const readingsOf = (gradient: Gradient | null): Map<string, number> =>
-  new Map((gradient?.readings ?? []).map((r) => [positionKey(r.position), r.value]));
-
-/** What stands in a place that isn't for units: blocked, guard, or null where a unit may stand. */
-export const reservedUse = (area: Area, row: number, column: number): ReservedCell['use'] | null =>
-  area.reserved.find((c) => c.row === row && c.column === column)?.use ?? null;

@@ -72,7 +72,10 @@ describe('two changes of one plan put together', () => {
     const before = base;
     const after = { ...base, prediction: 'A.' };
     const now = { ...after, treatments: [...base.treatments, { id: 'c', name: 'C', notes: '' }] };
-    expect(mergeChanges(after, before, now)).toMatchObject({ value: { ...now, prediction: '' }, conflicts: [] });
+    expect(mergeChanges(after, before, now)).toMatchObject({
+      value: { ...now, prediction: '' },
+      conflicts: [],
+    });
   });
 });
 

@@ -1,5 +1,6 @@
 /** A value of a plan, a form or a file. */
-export type Json = string | number | boolean | null | undefined | readonly Json[] | { readonly [key: string]: Json };
+export type Json =
+  string | number | boolean | null | undefined | readonly Json[] | { readonly [key: string]: Json };
 
 /** Something both sides changed, and not to the same. */
 export interface MergeConflict {
@@ -62,7 +63,13 @@ function merge(base: Json, mine: Json, theirs: Json, path: string, conflicts: Me
 
 const join = (path: string, key: string | number) => (path === '' ? String(key) : `${path}.${key}`);
 
-function mergeThings(base: Thing, mine: Thing, theirs: Thing, path: string, conflicts: MergeConflict[]): Thing {
+function mergeThings(
+  base: Thing,
+  mine: Thing,
+  theirs: Thing,
+  path: string,
+  conflicts: MergeConflict[],
+): Thing {
   const out: Record<string, Json> = {};
   for (const key of new Set([...Object.keys(mine), ...Object.keys(theirs)])) {
     const value = merge(base[key], mine[key], theirs[key], join(path, key), conflicts);

@@ -178,7 +178,10 @@ describe('earlier versions of the trial file', () => {
     const log = [
       entry({ kind: 'seal', planSha256: 'a'.repeat(64) }, 's'),
       entry(weighing(unitId('A', 0), 20), 'w'),
-      entry({ kind: 'correction', supersedes: 'w', replacement: weighing(unitId('A', 0), 21), reason: '' }, 'c'),
+      entry(
+        { kind: 'correction', supersedes: 'w', replacement: weighing(unitId('A', 0), 21), reason: '' },
+        'c',
+      ),
     ];
     const old = {
       version: 3,

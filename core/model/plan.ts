@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { Area, Gradient, Position, positionKey, reservedUse } from './area';
+import { Area, Gradient, Position } from './area';
+import { positionKey, reservedUse } from './positions';
 import { Design, Rotation, blindings } from './design';
 import { RoundId, TraitId, TreatmentId, TrialId, UnitId } from './ids';
 import { MixingSetUp } from './mixingSetUp';

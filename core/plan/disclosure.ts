@@ -15,6 +15,4 @@ export const undisclosed = <P extends Pick<Product, 'name' | 'obtained'>>(
   products: readonly P[],
   written: string,
 ): P[] =>
-  products.filter(
-    (p) => p.obtained !== 'bought' && !written.toLowerCase().includes(p.name.toLowerCase()),
-  );
+  products.filter((p) => p.obtained !== 'bought' && !written.toLowerCase().includes(p.name.toLowerCase()));

@@ -1,4 +1,4 @@
-import { parseDecimal } from '../formats/csv';
+import { parseDecimal } from './decimal';
 import { type Result, err, ok } from '../model/result';
 import { type MeasureSystem, areaUnits, measureWorth } from './measure';
 import { describeRateError, parseRate } from './rate';

@@ -132,7 +132,9 @@ function howItems({ plan, revealed, moved }: TrialState): string[] {
       : []),
     ...(rotation ? [`Units changed positions every ${rotation.everyDays} days.`] : []),
     ...(!rotation && moved.size > 0
-      ? [`${moved.size} of ${plan.units.length} ${plural(plan.unitNoun)} were moved by hand during the trial.`]
+      ? [
+          `${moved.size} of ${plan.units.length} ${plural(plan.unitNoun)} were moved by hand during the trial.`,
+        ]
       : []),
     ...(plan.cropsWithin.length > 0
       ? [`Crops in each ${plan.unitNoun}: ${plan.cropsWithin.join(', ')}.`]
@@ -148,9 +150,7 @@ export function eventBlocks(state: TrialState): Block[] {
     ...state.deviations.map(
       (d) => `${localDay(d)}: ${d.text}${d.unitIds.length ? ` (${d.unitIds.map(code).join(', ')})` : ''}`,
     ),
-    ...[...state.deaths].map(
-      ([id, d]) => `${localDay(d)}: ${code(id)} died${d.cause ? `: ${d.cause}` : ''}`,
-    ),
+    ...[...state.deaths].map(([id, d]) => `${localDay(d)}: ${code(id)} died${d.cause ? `: ${d.cause}` : ''}`),
     ...[...state.deadSamples].map(
       ([id, samples]) => `${code(id)}: sample ${[...samples].join(', ')} died; not taken into its mean`,
     ),

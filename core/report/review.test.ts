@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { deriveState } from '../log/state';
 import { emptyReview } from '../log/trial';
 import { entry, harvest, plan, product, unitId, use } from '../testing/trial';
-import { findingOf } from '../verdict/finding';
+import { findingOf } from '../verdict/findingInput';
 import { makeVerdict } from '../verdict/verdict';
 import { toHtml } from './html';
 import { toMarkdown } from './markdown';
@@ -87,7 +87,11 @@ describe('the library file', () => {
 
 describe('what a reader could object to, and how it was conducted', () => {
   const said = (over: object, audit: Parameters<typeof reviewDocument>[0]['audit'] = [], disclosure = '') => {
-    const blind = { ...state, plan: { ...p, ...over }, revealed: { at: '2026-03-20T08:00:00Z', offsetMin: 0 } };
+    const blind = {
+      ...state,
+      plan: { ...p, ...over },
+      revealed: { at: '2026-03-20T08:00:00Z', offsetMin: 0 },
+    };
     return JSON.stringify(
       reviewDocument({
         state: blind,

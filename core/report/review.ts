@@ -62,7 +62,10 @@ export function reviewDocument(input: ReviewInput): Block[] {
         ]
       : []),
     ...(review.conclusion
-      ? [{ type: 'heading' as const, level: 2 as const, text: 'Conclusion' }, ...paragraphs(review.conclusion)]
+      ? [
+          { type: 'heading' as const, level: 2 as const, text: 'Conclusion' },
+          ...paragraphs(review.conclusion),
+        ]
       : []),
     ...disclosureBlocks(state, review),
     {

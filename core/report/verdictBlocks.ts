@@ -86,12 +86,7 @@ export function costTable(verdict: Verdict): TableBlock | null {
 }
 
 /** The verdict in the review. */
-export const verdictBlocks = (
-  verdict: Verdict,
-  finding: Finding,
-  plan: Plan,
-  nameOf: NameOf,
-): Block[] => [
+export const verdictBlocks = (verdict: Verdict, finding: Finding, plan: Plan, nameOf: NameOf): Block[] => [
   { type: 'heading', level: 2, text: 'Verdict' },
   verdictTable(verdict, finding, plan, nameOf),
   { type: 'paragraph', text: `Best value: ${verdict.bestValue.text}` },

@@ -58,7 +58,8 @@ describe('without a spread that was seen there is no p and no winner', () => {
     expect(c.letters).toEqual({});
     expect(c.anova?.p ?? null).toBeNull();
     expect(c.anova?.f ?? null).toBeNull();
-    for (const d of [...c.pairs, ...c.versusControl]) expect(d).toMatchObject({ low: null, high: null, p: null });
+    for (const d of [...c.pairs, ...c.versusControl])
+      expect(d).toMatchObject({ low: null, high: null, p: null });
     for (const t of c.treatments) expect(t).toMatchObject({ low: null, high: null });
   };
   it('units of a treatment read the same', () => {
@@ -79,11 +80,7 @@ describe('without a spread that was seen there is no p and no winner', () => {
     untested(c);
   });
   it('no degrees of freedom are left after blocks', () => {
-    const c = compared([
-      row('Water', 4, 'w1', '1'),
-      row('A', 5, 'a1', '1'),
-      row('A', 7, 'a2', '2'),
-    ]);
+    const c = compared([row('Water', 4, 'w1', '1'), row('A', 5, 'a1', '1'), row('A', 7, 'a2', '2')]);
     expect(c.spread).toBe('noFreedom');
     untested(c);
   });

@@ -18,7 +18,16 @@ export const anyLog: fc.Arbitrary<Entry[]> = fc
     fc.record({
       target: fc.nat(30),
       value: fc.option(fc.nat(99)),
-      kind: fc.constantFrom('height', 'height', 'weight', 'correction', 'correction', 'death', 'note', 'move'),
+      kind: fc.constantFrom(
+        'height',
+        'height',
+        'weight',
+        'correction',
+        'correction',
+        'death',
+        'note',
+        'move',
+      ),
       second: fc.nat(8),
       round: fc.constantFrom('r1', 'r2', null),
       unit: fc.nat(3),

@@ -2,14 +2,11 @@ import type { Analysis, AnalysisError } from '../analysis/analysis';
 import { moreIsBetter } from '../analysis/goodness';
 import { methodOf, methodsFor } from '../analysis/methods';
 import { figureOfVisits } from '../analysis/number';
-import { type Basis, type FindingRow, type LeftOut, type RowOptions, rowsOf } from '../analysis/rows';
-import type { TrialState } from '../log/state';
+import type { Basis, FindingRow, LeftOut, RowOptions } from '../analysis/rows';
 import type { RoundId } from '../model/ids';
 import { type Result, err, ok } from '../model/result';
 import { kindOf } from '../model/traitKinds';
 import type { Plan, Trait } from '../model/plan';
-import { controlOf } from '../plan/control';
-import { planIndex } from '../plan/planIndex';
 import { letterDisplay } from '../stats/letters';
 import { type PairOutcome, type RankedTreatment, pairOutcome, rankTreatments } from './rank';
 
@@ -78,25 +75,6 @@ export interface FindingInput {
   method: string | null;
 }
 
-/** Gathers what a finding of a trait needs from the state of a trial. */
-export function findingInput(state: TrialState, trait: Trait, options: FindingOptions = {}): FindingInput {
-  const { plan } = state;
-  const roundId = options.roundId ?? null;
-  return {
-    ...rowsOf(state, trait, options),
-    trait,
-    isPrimary: trait.id === plan.primaryTraitId,
-    roundId,
-    roundName: roundId === null ? null : (planIndex(plan).round(roundId)?.name ?? null),
-    crop: options.crop == null ? null : (plan.cropsWithin[options.crop] ?? null),
-    control: controlOf(plan)?.id ?? null,
-    order: plan.treatments.map((t) => t.id),
-    alpha: options.alpha ?? 0.05,
-    smallestDifference: plan.smallestDifference,
-    method: options.method ?? null,
-  };
-}
-
 /**
  * Works out the finding for one trait: treatments compared on their units by the method asked for, the ranking
  * and what is too close to call.
@@ -138,13 +116,6 @@ export function makeFinding(input: FindingInput): Result<Finding, FindingError> 
     replicatesToSee: replicatesToSee(analysis, smallestDifference),
   });
 }
-
-/** The finding of a trait as the state of its trial has it. */
-export const findingOf = (
-  state: TrialState,
-  trait: Trait,
-  options: FindingOptions = {},
-): Result<Finding, FindingError> => makeFinding(findingInput(state, trait, options));
 
 /** The plan's smallest difference holds for the primary trait; as a per cent it also serves the others. */
 function differenceThatMatters(

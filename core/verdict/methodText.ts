@@ -31,7 +31,12 @@ export function methodText(finding: Finding, unitNoun: string): string {
     );
   }
   if (analysis.spread === 'shown') {
-    parts.push(`Assumes ${analysis.assumptions.filter((a) => a.what !== 'enough units').map((a) => a.what).join(', ')}.`);
+    parts.push(
+      `Assumes ${analysis.assumptions
+        .filter((a) => a.what !== 'enough units')
+        .map((a) => a.what)
+        .join(', ')}.`,
+    );
   }
   if (leftOut.length > 0) {
     parts.push(`Left out: ${leftOut.map((u) => `${u.code} (${u.reason})`).join(', ')}.`);

@@ -3,7 +3,11 @@ import type { Finding } from './finding';
 import type { PairOutcome } from './rank';
 
 /** The finding sorted into what each treatment did against the control. */
-export function againstControl(finding: Finding): { better: Contrast[]; worse: Contrast[]; open: Contrast[] } {
+export function againstControl(finding: Finding): {
+  better: Contrast[];
+  worse: Contrast[];
+  open: Contrast[];
+} {
   const { versusControl, control } = finding.analysis;
   const of = (c: Contrast) => outcomeOf(finding, c.a, control);
   return {

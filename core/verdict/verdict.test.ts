@@ -16,7 +16,8 @@ import {
 } from '../testing/trial';
 import { layOut } from '../design/layOut';
 import { deriveState } from '../log/state';
-import { type Finding, findingOf } from './finding';
+import type { Finding } from './finding';
+import { findingOf } from './findingInput';
 import { pairOutcome } from './rank';
 import { makeVerdict } from './verdict';
 import { blindHeadline, headline, measureLabel, methodText, notes, warningsOf } from './words';
@@ -201,7 +202,9 @@ describe('the verdict with money', () => {
       finding(strict, harvest({ Water: spread(50), A: spread(50), B: spread(70), C: spread(72) })),
       nameOf,
     );
-    expect(v.cannotTell.some((t) => /^Which is better, B against C: −\d\.\d to \+\d\.\d g/.test(t))).toBe(true);
+    expect(v.cannotTell.some((t) => /^Which is better, B against C: −\d\.\d to \+\d\.\d g/.test(t))).toBe(
+      true,
+    );
     expect(v.cannotTell.at(-1)).toMatch(/this was cress, once/);
   });
 });

@@ -2,7 +2,7 @@ import type { CostError, ExtraCost, TreatmentCost } from '../cost/treatmentCost'
 import { costPerExtraResult, costPerResult, describeCostError, treatmentCost } from '../cost/treatmentCost';
 import { type Money, formatMoney } from '../cost/money';
 import type { Result } from '../model/result';
-import { type Plan, type Role, type Treatment } from '../model/plan';
+import type { Plan, Role, Treatment } from '../model/plan';
 import { listNames } from '../quantity/format';
 import type { Finding } from './finding';
 import type { RankedTreatment } from './rank';
@@ -88,7 +88,10 @@ function bestValue(finding: Finding, lines: readonly VerdictLine[], nameOf: Name
   const control = nameOf(finding.analysis.control);
   const unit = finding.trait.unit || finding.trait.name.toLowerCase();
   if (finding.analysis.spread !== 'shown') {
-    return { treatmentId: null, text: 'Without a spread to go by these figures can’t say what a product is worth.' };
+    return {
+      treatmentId: null,
+      text: 'Without a spread to go by these figures can’t say what a product is worth.',
+    };
   }
   if (!isYield(finding)) {
     return {

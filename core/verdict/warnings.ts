@@ -26,7 +26,8 @@ export function warningsOf(finding: Finding, unitNoun: string): string[] {
   }
   const figures = asFigures[kindOf(trait).observes];
   if (figures) out.push(figures);
-  for (const a of analysis.assumptions) if (a.holds === false) out.push(`${sentenceCase(a.what)}: ${a.seen}.`);
+  for (const a of analysis.assumptions)
+    if (a.holds === false) out.push(`${sentenceCase(a.what)}: ${a.seen}.`);
   const unmeasured = leftOut.filter((u) => u.why === 'notMeasured').length;
   if (unmeasured > 0) out.push(`${unmeasured} ${many(unmeasured)} not measured yet.`);
   const died = leftOut.filter((u) => u.why === 'died').length;

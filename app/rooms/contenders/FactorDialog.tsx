@@ -5,7 +5,7 @@ import DialogTitle from '@mui/material/DialogTitle';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { type Product } from '~core/model/product';
+import type { Product } from '~core/model/product';
 import { DialogButtons } from '../../ui/DialogButtons';
 import { newUse } from './contendersForm';
 import { type FactorInput, type LevelInput, combinations, factorProblem } from './factorial';

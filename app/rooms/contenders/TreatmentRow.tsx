@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { roleNames } from '~core/model/plan';
 import type { Product } from '~core/model/product';
-import { parseDecimal } from '~core/formats/csv';
+import { parseDecimal } from '~core/quantity/decimal';
 import { Choice, Field } from '../../form/fields';
 import { Caution } from '../../ui/Caution';
 import { useNotice } from '../../ui/Notices';

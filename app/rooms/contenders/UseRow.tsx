@@ -3,7 +3,7 @@ import IconButton from '@mui/material/IconButton';
 import { useFormContext, useWatch } from 'react-hook-form';
 import { formatMoney } from '~core/cost/money';
 import { describeCostError, productCost } from '~core/cost/treatmentCost';
-import { parseDecimal } from '~core/formats/csv';
+import { parseDecimal } from '~core/quantity/decimal';
 import { ProductUse } from '~core/model/plan';
 import { type Product, amountUnits } from '~core/model/product';
 import { Choice, Field } from '../../form/fields';

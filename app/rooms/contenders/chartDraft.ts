@@ -8,7 +8,7 @@ import {
   placeOfChartError,
   usesOfChart,
 } from '~core/mixing/feedingChart';
-import { parseDecimal } from '~core/formats/csv';
+import { parseDecimal } from '~core/quantity/decimal';
 import type { Product } from '~core/model/product';
 import { type Result, err, ok } from '~core/model/result';
 import type { MeasureSystem } from '~core/quantity/measure';

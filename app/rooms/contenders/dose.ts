@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import { parseDecimal } from '~core/formats/csv';
+import { parseDecimal } from '~core/quantity/decimal';
 import { aroundProduct, readRate } from '~core/mixing/resolveRate';
 import type { AmountUnit, Product } from '~core/model/product';
 import { type Result, err, ok } from '~core/model/result';

@@ -36,9 +36,7 @@ export async function fairnessAction(
         ...plan,
         accepted: [...plan.accepted.filter((a) => a.ruleId !== ruleId), { ruleId, reason }],
       }));
-      return saved.ok
-        ? { saved: true, message: 'Accepted; the review will say so.' }
-        : refused(saved.error);
+      return saved.ok ? { saved: true, message: 'Accepted; the review will say so.' } : refused(saved.error);
     }
     case 'unaccept': {
       const saved = await savePlan(trialId, (plan) => ({
@@ -62,11 +60,7 @@ const refused = (error: ChangeError): ActionResult => ({
 });
 
 /** Cures a finding: worked out on the plan as the database has it, so that nothing changed meanwhile is lost. */
-async function cureFinding(
-  trialId: string | undefined,
-  ruleId: string,
-  seed: number,
-): Promise<ActionResult> {
+async function cureFinding(trialId: string | undefined, ruleId: string, seed: number): Promise<ActionResult> {
   const me = await recorder();
   let disclosed = false;
   const done = await change<{ tag: 'nothing' } | { tag: 'sealed' }>(trialId, ({ trial }) => {

@@ -4,7 +4,8 @@ import type { RoundId } from '~core/model/ids';
 import type { Plan, Trait } from '~core/model/plan';
 import { planIndex } from '~core/plan/planIndex';
 import { describeComparisonError } from '~core/stats/comparison';
-import { type FindingError, findingInput } from '~core/verdict/finding';
+import type { FindingError } from '~core/verdict/finding';
+import { findingInput } from '~core/verdict/findingInput';
 import { type NameOf, sayOpenRound } from '~core/verdict/words';
 import { loadTrial } from '../../store/trials';
 import { findings } from '../../workers/findings';
@@ -73,8 +74,7 @@ export async function oneFinding(trialId: string | undefined, asked: Asked) {
   const { plan } = shown;
   const base = { plan, blind, hasExclusions: state.exclusions.length > 0, sealed: state.seal !== null };
   const of = planIndex(plan);
-  const trait =
-    of.trait(asked.traitId ?? '') ?? of.trait(plan.primaryTraitId ?? '') ?? plan.traits[0];
+  const trait = of.trait(asked.traitId ?? '') ?? of.trait(plan.primaryTraitId ?? '') ?? plan.traits[0];
   if (!trait) return { ...base, trait: null, result: null, words: [] };
   const input = findingInput(state, trait, {
     withExcluded: asked.withExcluded,

@@ -209,9 +209,7 @@ export default function FindingsRoom() {
             <ReportTable table={againstControlTable(finding, plan, nameOf)} />
           )}
           {!blind && (
-            <Report
-              blocks={notes(finding, nameOf, plan.unitNoun).map((n) => ({ type: 'note', ...n }))}
-            />
+            <Report blocks={notes(finding, nameOf, plan.unitNoun).map((n) => ({ type: 'note', ...n }))} />
           )}
           {warnings.length > 0 && <Report blocks={[{ type: 'list', tone: 'warning', items: warnings }]} />}
           <p className="small quiet">

@@ -11,7 +11,8 @@ import {
 } from '@dnd-kit/core';
 import { useState } from 'react';
 import type { UnitId } from '~core/model/ids';
-import { type Plan, type Position, type Unit, positionKey } from '~core/model/plan';
+import type { Plan, Position, Unit } from '~core/model/plan';
+import { positionKey } from '~core/model/positions';
 import { PlanView } from '../../ui/PlanView';
 import { UnitFace, tileInk, unitNumber } from '../../ui/UnitTile';
 

@@ -1,7 +1,7 @@
 import { plural } from '~core/quantity/format';
 import type { ReactNode } from 'react';
 import { sayBrokenSeal } from '~core/log/verifySeal';
-import { positionKey, readingsOf } from '~core/model/plan';
+import { positionKey, readingsOf } from '~core/model/positions';
 import { useDeed } from '../../form/useDeed';
 import { Legend } from '../../ui/Legend';
 import { ArrangePlan } from './ArrangePlan';

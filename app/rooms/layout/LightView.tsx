@@ -4,12 +4,14 @@ import TextField from '@mui/material/TextField';
 import { type ReactNode, useMemo, useState } from 'react';
 import { exposureSpreadPercent, meanExposure } from '~core/design/rotation';
 import { positionsOf } from '~core/design/layOut';
-import { parseDecimal } from '~core/formats/csv';
+import { parseDecimal } from '~core/quantity/decimal';
 import { describeGridTextError, readGridText } from '~core/formats/gridText';
-import { type Position, positionKey } from '~core/model/plan';
+import type { Position } from '~core/model/plan';
+import { positionKey } from '~core/model/positions';
 import { formatFigure } from '~core/quantity/format';
 import { useDeed } from '../../form/useDeed';
-import { simulatedLightMeter } from '../../instruments/simulatedLightMeter';
+import { readOnce } from '../../instruments/instrument';
+import { connect } from '../../instruments/registry';
 import { PlanView } from '../../ui/PlanView';
 import { Tessera, TesseraName, tesseraLetter } from '../../ui/Tessera';
 import { GRADIENT_LIMIT_PERCENT } from '~core/plan/limits';
@@ -75,11 +77,12 @@ export function LightView({ plan, planRev, positions, seal, head }: LayoutData &
     setDirty(true);
   };
   const readAll = async () => {
-    const meter = simulatedLightMeter(plan.areas);
-    setUnit(meter.unit);
+    const meter = connect('light', { areas: plan.areas });
+    if (!meter) return;
+    setUnit(meter.channels[0]!.unit);
     for (const [i, position] of cells.entries()) {
       setReading(i);
-      const value = await meter.read(position);
+      const value = (await readOnce(meter, { at: position })).values.light ?? 0;
       setTyped((old) => new Map(old).set(positionKey(position), String(value)));
     }
     setReading(null);
@@ -169,9 +172,14 @@ export function LightView({ plan, planRev, positions, seal, head }: LayoutData &
                 ))}
               </tbody>
             </table>
-            <p className={spread > GRADIENT_LIMIT_PERCENT ? 'note bad' : 'note good'} style={{ marginTop: '0.8rem' }}>
+            <p
+              className={spread > GRADIENT_LIMIT_PERCENT ? 'note bad' : 'note good'}
+              style={{ marginTop: '0.8rem' }}
+            >
               {formatFigure(spread, 1)} % apart{plan.rotation ? ' over the rotation' : ''}
-              {spread > GRADIENT_LIMIT_PERCENT ? ': more than the twentieth that fairness allows.' : ': fair enough.'}
+              {spread > GRADIENT_LIMIT_PERCENT
+                ? ': more than the twentieth that fairness allows.'
+                : ': fair enough.'}
             </p>
           </section>
         )}

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { type ReactNode, useState } from 'react';
-import { parseDecimal } from '~core/formats/csv';
+import { parseDecimal } from '~core/quantity/decimal';
 import type { UnitId } from '~core/model/ids';
 import { START_SIZE_LIMIT_PERCENT } from '~core/plan/limits';
 import { planIndex } from '~core/plan/planIndex';

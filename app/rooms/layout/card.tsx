@@ -4,7 +4,7 @@ import { Link, useLoaderData } from 'react-router';
 import { letterOf } from '~core/design/blinding';
 import { jarsOf } from '~core/mixing/jars';
 import { rotationPlan } from '~core/design/rotation';
-import { positionKey } from '~core/model/plan';
+import { positionKey } from '~core/model/positions';
 import { dateOfDay } from '~core/plan/days';
 import { shortDate } from '../../bench/clock';
 import { loadTrial } from '../../store/trials';

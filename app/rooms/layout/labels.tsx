@@ -5,7 +5,7 @@ import QRCode from 'qrcode';
 import { useState } from 'react';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
 import { maskedPlan } from '~core/design/blinding';
-import { parseDecimal } from '~core/formats/csv';
+import { parseDecimal } from '~core/quantity/decimal';
 import {
   type LabelBox,
   type LabelSheet,

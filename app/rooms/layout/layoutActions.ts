@@ -3,7 +3,8 @@ import { keyFits } from '~core/design/blinding';
 import { layOut, movesFor } from '~core/design/layOut';
 import { describeLayoutError } from '~core/design/randomise';
 import { rotationPlan } from '~core/design/rotation';
-import { type Plan, type Position, positionKey, reservedUse } from '~core/model/plan';
+import type { Plan, Position } from '~core/model/plan';
+import { positionKey, reservedUse } from '~core/model/positions';
 import { err, ok } from '~core/model/result';
 import { planIndex } from '~core/plan/planIndex';
 import { missingForSeal } from '~core/plan/seal';
@@ -301,7 +302,5 @@ export async function layoutAction(trialId: string | undefined, data: unknown): 
 
 async function labelsPrinted(trialId: string | undefined): Promise<ActionResult> {
   const done = await appendEntries(trialId, [{ kind: 'taskDone', task: LABELS_TASK }]);
-  return done.ok
-    ? { saved: true, message: 'Written down: the labels are printed.' }
-    : answer(done.error);
+  return done.ok ? { saved: true, message: 'Written down: the labels are printed.' } : answer(done.error);
 }

@@ -1,4 +1,5 @@
-import { type Position, positionKey } from '~core/model/plan';
+import type { Position } from '~core/model/plan';
+import { positionKey } from '~core/model/positions';
 
 /** How light a position is between the darkest (0) and the brightest (1) that was read. */
 export function tintOf(readings: ReadonlyMap<string, number>): (p: Position) => number | undefined {

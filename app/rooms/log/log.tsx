@@ -62,8 +62,7 @@ export async function clientAction({ params, request }: RoomArgs): Promise<Actio
     const line = log.find((e) => e.id === form.id);
     if (!line) return err({ tag: 'said', text: 'There is no such line.' });
     if (staysFor(kindOfLine(line))) return err({ tag: 'said', text: 'This line stays.' });
-    const goesWith =
-      line.kind === 'correction' ? [] : entryKinds[line.kind].goesWith(line, state.entries);
+    const goesWith = line.kind === 'correction' ? [] : entryKinds[line.kind].goesWith(line, state.entries);
     return ok(
       [form.id, ...goesWith].map((supersedes) => ({
         kind: 'correction' as const,

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { FormProvider, useWatch } from 'react-hook-form';
-import { parseDecimal } from '~core/formats/csv';
+import { parseDecimal } from '~core/quantity/decimal';
 import type { Tools } from '~core/mixing/recipe';
 import { plural } from '~core/quantity/format';
 import { Field } from '../../form/fields';

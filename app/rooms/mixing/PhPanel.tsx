@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { FormProvider, useWatch } from 'react-hook-form';
-import { parseDecimal } from '~core/formats/csv';
+import { parseDecimal } from '~core/quantity/decimal';
 import { phCorrection } from '~core/mixing/phCorrection';
 import { formatFigure } from '~core/quantity/format';
 import { Field } from '../../form/fields';

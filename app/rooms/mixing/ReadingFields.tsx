@@ -1,11 +1,12 @@
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useMemo, useState } from 'react';
 import { useFormContext, useWatch } from 'react-hook-form';
 import { ppmScales } from '~core/mixing/strength';
 import { Field } from '../../form/fields';
-import { MeterPanel } from './MeterPanel';
+import { InstrumentPanel } from '../../instruments/InstrumentPanel';
+import { connect } from '../../instruments/registry';
 
 /** What a form with a reading in it begins with. */
 export const noReading = {
@@ -34,6 +35,7 @@ export function ReadingFields({
   const { control, setValue } = useFormContext<typeof noReading>();
   const scale = useWatch({ control, name: 'scale' });
   const [meter, setMeter] = useState(false);
+  const instrument = useMemo(() => connect('solution'), []);
   return (
     <>
       <div className="fields figures">
@@ -70,14 +72,18 @@ export function ReadingFields({
           </Button>
         </div>
       </div>
-      {meter && (
-        <MeterPanel
-          into={into}
+      {meter && instrument && (
+        <InstrumentPanel
+          instrument={instrument}
+          meets={into}
+          takeLabel="Take the reading"
           onTake={(r) => {
             setValue('scale', 1);
-            setValue('ec', r.ec.toFixed(2));
-            setValue('ph', r.ph.toFixed(2));
-            setValue('temperature', r.temperature.toFixed(1));
+            for (const { id, decimals } of instrument.channels) {
+              if (id === 'ec' || id === 'ph' || id === 'temperature') {
+                setValue(id, (r.values[id] ?? 0).toFixed(decimals));
+              }
+            }
             setValue('instrument', r.instrument);
           }}
         />

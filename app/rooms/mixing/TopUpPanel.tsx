@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { FormProvider, useForm, useWatch } from 'react-hook-form';
-import { parseDecimal } from '~core/formats/csv';
+import { parseDecimal } from '~core/quantity/decimal';
 import { waterLossPerDay } from '~core/log/waterUse';
 import { waterOutlook } from '~core/mixing/held';
 import { strengthCorrection } from '~core/mixing/topUp';

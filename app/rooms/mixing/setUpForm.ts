@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { parseDecimal } from '~core/formats/csv';
+import { parseDecimal } from '~core/quantity/decimal';
 import { elements } from '~core/model/element';
 import { ExchangeRate, MixingSetUp, type Plan, SourceWater, TargetBand, regimens } from '~core/model/plan';
 import { elementList } from '../../form/elementList';

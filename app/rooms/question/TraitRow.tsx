@@ -30,11 +30,7 @@ export function TraitRow({ index, remove, locked }: Props) {
           <Field name={at('unit')} label="Unit" disabled={!asks('direction')} />
         </div>
         <div className="w3">
-          <Choice
-            name={at('kind')}
-            label="Taken as"
-            options={kindChoices}
-          />
+          <Choice name={at('kind')} label="Taken as" options={kindChoices} />
         </div>
         <div className="w2">
           {asks('direction') && (

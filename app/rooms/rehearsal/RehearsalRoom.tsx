@@ -7,7 +7,7 @@ import { howMany } from '~core/design/howMany';
 import type { RehearsalResult } from '~core/design/rehearsal';
 import { differencePercent, plantsPerUnit, rehearsalInput } from '~core/design/rehearsalInput';
 import { describeLayoutError } from '~core/design/randomise';
-import { parseDecimal } from '~core/formats/csv';
+import { parseDecimal } from '~core/quantity/decimal';
 import { plural } from '~core/quantity/format';
 import { useDeed } from '../../form/useDeed';
 import { RoomHead } from '../../ui/RoomHead';

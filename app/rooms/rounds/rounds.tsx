@@ -48,8 +48,7 @@ export default function RoundsRoom() {
       </div>
     );
   }
-  const typed = (r: (typeof rounds)[number]) =>
-    typedTraits(plan, r.round).length > 0;
+  const typed = (r: (typeof rounds)[number]) => typedTraits(plan, r.round).length > 0;
   const walked = rounds.filter(typed);
   const chosen =
     walked.find((r) => r.round.id === search.get('round')) ??

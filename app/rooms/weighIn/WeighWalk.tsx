@@ -11,7 +11,8 @@ import type { Round, Trait } from '~core/model/plan';
 import { type WeightUnit, fromGrams, toGrams, weightUnits } from '~core/quantity/amount';
 import { formatFigure } from '~core/quantity/format';
 import { useDeed } from '../../form/useDeed';
-import type { ScaleReading } from '../../instruments/scale';
+import { InstrumentPanel } from '../../instruments/InstrumentPanel';
+import { connect } from '../../instruments/registry';
 import { EntryPad } from '../../ui/EntryPad';
 import { backToPad } from '../../ui/keys';
 import { Legend } from '../../ui/Legend';
@@ -22,7 +23,15 @@ import { MeasurePlan } from '../rounds/MeasurePlan';
 import { firstOpenSample } from '~core/schedule/rounds';
 import { nextStep, walkOf } from '../rounds/walk';
 import { Container } from './Container';
-import { ScalePanel } from './ScalePanel';
+
+/** A weight as the scale gave it. */
+interface Weighed {
+  grams: number;
+  steady: boolean;
+  instrument: string;
+  /** smallest step of the scale, g */
+  stepG: number | null;
+}
 
 interface Props {
   state: TrialState;
@@ -39,12 +48,13 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
   const { plan } = state;
   const deed = useDeed();
   const walk = useMemo(() => walkOf(state), [state]);
+  const scale = useMemo(() => connect('weight'), []);
   const [unitId, setUnitId] = useState<UnitId | undefined>(
     () => nextStep(state, trait, round, null)?.unitId ?? walk[0]?.id,
   );
   const [text, setText] = useState('');
   const [weightUnit, setWeightUnit] = useState<WeightUnit>('g');
-  const [reading, setReading] = useState<(ScaleReading & { instrument: string; stepG: number }) | null>(null);
+  const [reading, setReading] = useState<Weighed | null>(null);
   const [container, setContainer] = useState<string>(() => [...state.tares.keys()][0] ?? '');
   const [confirmed, setConfirmed] = useState('');
   const [error, setError] = useState<string | null>(null);
@@ -189,13 +199,18 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
             ))}
           </ToggleButtonGroup>
         )}
-        <ScalePanel
-          onTake={(r) => {
-            setReading(r);
-            setText(String(Number(fromGrams(r.grams, weightUnit).toFixed(4))));
-            setError(null);
-          }}
-        />
+        {scale && (
+          <InstrumentPanel
+            instrument={scale}
+            takeLabel="Take reading"
+            onTake={(r) => {
+              const grams = r.values.weight ?? 0;
+              setReading({ grams, steady: r.atRest, instrument: r.instrument, stepG: r.step });
+              setText(String(Number(fromGrams(grams, weightUnit).toFixed(4))));
+              setError(null);
+            }}
+          />
+        )}
         <ToggleButtonGroup
           size="small"
           exclusive

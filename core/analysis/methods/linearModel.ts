@@ -89,9 +89,16 @@ function assumptionsOf(c: Comparison): Assumption[] {
       what: 'alike in spread',
       // A ratio of three between standard deviations is common practice's limit for equal numbers.
       holds: sds.length < 2 || least === 0 ? null : most / least <= 3,
-      seen: sds.length < 2 ? 'one unit of some' : `largest spread ${least === 0 ? 'beside none' : `${(most / least).toFixed(1)} times the least`}`,
+      seen:
+        sds.length < 2
+          ? 'one unit of some'
+          : `largest spread ${least === 0 ? 'beside none' : `${(most / least).toFixed(1)} times the least`}`,
     },
-    { what: 'roughly normal', holds: null, seen: `${c.treatments.reduce((s, t) => s + t.n, 0)} units are too few to tell` },
+    {
+      what: 'roughly normal',
+      holds: null,
+      seen: `${c.treatments.reduce((s, t) => s + t.n, 0)} units are too few to tell`,
+    },
     {
       what: 'enough units',
       holds: enough,

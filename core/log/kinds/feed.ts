@@ -3,7 +3,12 @@ import { UnitId } from '../../model/ids';
 import { utc } from '../../model/column';
 import { entryKind } from './kind';
 
-const purposes = { feed: '', topUp: ', topped up', change: ', solution changed', flush: ', plain water' } as const;
+const purposes = {
+  feed: '',
+  topUp: ', topped up',
+  change: ', solution changed',
+  flush: ', plain water',
+} as const;
 
 /** What units were given: a feeding, a top-up, a change of solution, a flush. */
 export const feed = entryKind({

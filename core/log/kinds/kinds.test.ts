@@ -91,7 +91,10 @@ it('reads as a person would say it', () => {
 });
 
 it('a batch that is taken back takes its readings and feedings along; nothing else does', () => {
-  const reading = entry({ kind: 'reading', quantity: 'ec', value: 1, subject: 'b', ...base, batch: 'B1' }, 'r');
+  const reading = entry(
+    { kind: 'reading', quantity: 'ec', value: 1, subject: 'b', ...base, batch: 'B1' },
+    'r',
+  );
   const other = entry({ kind: 'feed', unitIds: [unit], batch: 'B2', volumeLPerUnit: 1 }, 'other');
   const { entries } = deriveState(p, [...lines, reading, other]);
   const mix = lines.find((e) => e.kind === 'mix')!;

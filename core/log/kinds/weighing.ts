@@ -5,8 +5,7 @@ import { formatFigure } from '../../quantity/format';
 import { entryKind } from './kind';
 
 /** Net weight in grams, without floating-point dust. @example netG({ grossG: 171.6, tareG: 112.4 }) // 59.2 */
-export const netG = (b: { grossG: number; tareG: number }): number =>
-  Number((b.grossG - b.tareG).toFixed(6));
+export const netG = (b: { grossG: number; tareG: number }): number => Number((b.grossG - b.tareG).toFixed(6));
 
 /** Gross and tare in grams; net is their difference and isn't stored. */
 export const weighing = entryKind({

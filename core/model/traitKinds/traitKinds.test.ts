@@ -28,7 +28,11 @@ describe('what the pad takes', () => {
     else expect(fault).toMatch(said);
   });
   it('offers the steps, best first, or yes and no', () => {
-    expect(kindOf(score).choices(score).map((c) => c.value)).toEqual([5, 1]);
+    expect(
+      kindOf(score)
+        .choices(score)
+        .map((c) => c.value),
+    ).toEqual([5, 1]);
     expect(traitKinds.yesno.choices(trait()).map((c) => c.text)).toEqual(['yes', 'no']);
     expect(kindOf(trait()).choices(trait())).toEqual([]);
   });

@@ -1,0 +1,79 @@
+import type { Area, Position } from '~core/model/plan';
+
+/** One figure an instrument gives. */
+export interface Channel {
+  id: string;
+  name: string;
+  unit: string;
+  decimals: number;
+}
+
+/** What an instrument says at a moment, by channel. */
+export interface Reading {
+  values: Readonly<Record<string, number>>;
+  /** the last readings agree: it has come to rest */
+  atRest: boolean;
+}
+
+/** What is put before the sensor of a stand-in: figures by channel, or a position to hold it at. */
+export interface Presented {
+  values?: Readonly<Record<string, number>>;
+  at?: Position;
+}
+
+/** A channel that is set against a standard. */
+export interface Calibration {
+  channel: string;
+  /** e.g. 1.413 mS/cm */
+  standard: string;
+  /** when it was last set; null: never */
+  at: () => Date | null;
+  set: () => void;
+}
+
+/** Anything that measures. Real drivers and simulated stand-ins look the same from outside. */
+export interface Instrument {
+  /** as the log names it */
+  name: string;
+  channels: readonly Channel[];
+  /** smallest step of the first channel, in its unit; null: not said */
+  step: number | null;
+  /** Starts giving readings; the returned function stops them. */
+  listen: (onReading: (reading: Reading) => void) => () => void;
+  calibrations: readonly Calibration[];
+  /** only of stand-ins: what the sensor meets */
+  present?: (what: Presented) => void;
+}
+
+export type Measures = 'weight' | 'light' | 'solution';
+
+/**
+ * A kind of instrument that can be connected. Adding one is adding a file in this folder and naming it in
+ * `registry.ts`.
+ */
+export interface Driver {
+  id: string;
+  measures: Measures;
+  /** why it can't be used in this browser; null when it can */
+  unavailable: () => string | null;
+  connect: (place: { areas: readonly Area[] }) => Instrument;
+}
+
+/** The next reading at rest, or the last one when it doesn't come to rest in time. */
+export function readOnce(instrument: Instrument, what: Presented, patienceMs = 5000): Promise<Reading> {
+  instrument.present?.(what);
+  return new Promise((resolve) => {
+    let last: Reading | null = null;
+    const stop = instrument.listen((reading) => {
+      last = reading;
+      if (reading.atRest) end();
+    });
+    const timer = setTimeout(() => end(), patienceMs);
+    const end = () => {
+      if (last === null) return;
+      clearTimeout(timer);
+      stop();
+      resolve(last);
+    };
+  });
+}

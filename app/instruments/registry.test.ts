@@ -1,0 +1,31 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { plan } from '~core/testing/trial';
+import { readOnce } from './instrument';
+import { connect, drivers } from './registry';
+
+beforeEach(() => void vi.useFakeTimers());
+afterEach(() => void vi.useRealTimers());
+
+describe.each(drivers.map((d) => [d.id, d] as const))('%s', (_, driver) => {
+  it('gives every channel it names, and stops when it is told to', async () => {
+    const { areas } = plan();
+    const instrument = driver.connect({ areas });
+    const at = { areaId: areas[0]!.id, row: 0, column: 0 };
+    const read = readOnce(instrument, { values: { weight: 20, ec: 1, ph: 6 }, at });
+    await vi.advanceTimersByTimeAsync(6000);
+    const { values } = await read;
+    for (const { id } of instrument.channels) expect(Number.isFinite(values[id])).toBe(true);
+    let heard = 0;
+    const stop = instrument.listen(() => (heard += 1));
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(heard).toBeGreaterThan(0);
+    stop();
+    const before = heard;
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(heard).toBe(before);
+  });
+});
+
+it('there is one at hand for each thing that is measured', () => {
+  for (const measures of ['weight', 'light', 'solution'] as const) expect(connect(measures)).not.toBeNull();
+});

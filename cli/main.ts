@@ -1,0 +1,32 @@
+import { compare, compareUsage } from './compare';
+import { layout, layoutUsage } from './layout';
+import { mix, mixUsage } from './mix';
+import { PlainError } from './plainError';
+import { power, powerUsage } from './power';
+
+const commands: Record<string, (args: string[]) => string> = { compare, power, layout, mix };
+const usage = [compareUsage, powerUsage, layoutUsage, mixUsage];
+
+/** What a command printed, and the status it ends with: 0, or 2 for what the person can put right. */
+export interface Ended {
+  status: 0 | 2;
+  stdout: string;
+  stderr: string;
+}
+
+/** The command line: a command's name and its arguments in, what is printed out. */
+export function main(argv: readonly string[]): Ended {
+  const [name, ...rest] = argv;
+  if (name === undefined || name === '--help' || name === 'help') {
+    return { status: 0, stdout: `Palazzo from a terminal.\n\n${usage.join('\n\n')}\n`, stderr: '' };
+  }
+  try {
+    const command = commands[name];
+    if (!command)
+      throw new PlainError(`There is no command “${name}”; there is: ${Object.keys(commands).join(', ')}.`);
+    return { status: 0, stdout: `${command(rest)}\n`, stderr: '' };
+  } catch (e) {
+    if (!(e instanceof PlainError)) throw e;
+    return { status: 2, stdout: '', stderr: `palazzo: ${e.message.replaceAll('\n', ' ')}\n` };
+  }
+}
