@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { type DefaultValues, type FieldValues, type Path, useForm } from 'react-hook-form';
 import { useFetcher } from 'react-router';
 import { type Json, sameJson } from '~core/model/merge';
@@ -36,76 +36,74 @@ export function useRecordForm<T extends FieldValues>(
   const form = useForm<T>({ defaultValues: defaults as DefaultValues<T>, shouldFocusError: true });
   const fetcher = useFetcher<ActionResult>();
   const notice = useNotice();
-  const answered = useRef<unknown>(null);
-  const base = useRef<T>(defaults);
-  const [stale, setStale] = useState(false);
+  const [held, setHeld] = useState({ base: defaults, shown: defaults });
+  const [sent, setSent] = useState<T>();
+  const [heard, setHeard] = useState<ActionResult>();
   const { setError, reset, getValues, setFocus } = form;
   const { isDirty } = form.formState;
+  const changedUnder = merges && !sameJson(defaults as Json, held.base as Json);
+  const answer = fetcher.state === 'idle' ? fetcher.data : undefined;
 
-  // The record changed under the form: an untouched form follows; what was typed stays, and is put together on saving.
-  useEffect(() => {
-    if (!merges || sameJson(defaults as Json, base.current as Json)) return;
-    if (isDirty) {
-      setStale(true);
-      return;
+  if (answer && answer !== heard) {
+    setHeard(answer);
+    // After a conflict, saving again is a choice made knowingly.
+    if ('conflicts' in answer) setHeld({ base: answer.theirs as T, shown: answer.merged as T });
+    else if (!('errors' in answer)) {
+      const base = (answer.now as T | undefined) ?? sent ?? defaults;
+      setHeld({ base, shown: base });
     }
-    base.current = defaults;
-    setStale(false);
-    reset(defaults);
-  }, [defaults, merges, isDirty, reset]);
+  } else if (changedUnder && !isDirty && fetcher.state === 'idle') {
+    // The record changed under the form: an untouched form follows; what was typed stays, and is put together on saving.
+    setHeld({ base: defaults, shown: defaults });
+  }
 
-  const focusFirst = useCallback(
-    (path: string | undefined) => {
-      if (path === undefined) return;
+  useEffect(() => {
+    const typedMeanwhile = sent !== undefined && !sameJson(getValues() as Json, sent as Json);
+    reset(held.base, { keepDirtyValues: typedMeanwhile });
+    if (held.shown !== held.base) reset(held.shown, { keepDefaultValues: true });
+    // What was sent only matters at the moment its answer comes.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [held, reset, getValues]);
+
+  useEffect(() => {
+    if (!heard) return;
+    const mark = (messages: [path: string, message: string][]) => {
+      for (const [path, message] of messages) setError(path as Path<T>, { type: 'server', message });
       try {
-        setFocus(path as Path<T>);
+        if (messages[0]) setFocus(messages[0][0] as Path<T>);
       } catch {
         // the message may stand on a group that can't take the focus
       }
-    },
-    [setFocus],
-  );
-
-  useEffect(() => {
-    const answer = fetcher.data;
-    if (!answer || fetcher.state !== 'idle' || answered.current === answer) return;
-    answered.current = answer;
-    if ('conflicts' in answer) {
-      reset(answer.merged as T, { keepDefaultValues: true });
-      // Saving again is then a choice made knowingly.
-      base.current = answer.theirs as T;
-      for (const { path, theirs } of answer.conflicts) {
-        setError(path as Path<T>, {
-          type: 'server',
-          message: `Another tab has made this ${shown(theirs)}. Save again to keep yours, or type theirs.`,
-        });
-      }
-      focusFirst(answer.conflicts[0]?.path);
+    };
+    if ('conflicts' in heard) {
+      mark(
+        heard.conflicts.map(({ path, theirs }) => [
+          path,
+          `Another tab has made this ${shown(theirs)}. Save again to keep yours, or type theirs.`,
+        ]),
+      );
       notice({ text: 'Another tab changed the same. Nothing is lost: see the marked fields.' });
-    } else if ('errors' in answer) {
-      const fields = Object.entries(answer.errors);
-      for (const [path, message] of fields) setError(path as Path<T>, { type: 'server', message });
-      focusFirst(fields[0]?.[0]);
+    } else if ('errors' in heard) {
+      const fields = Object.entries(heard.errors);
+      mark(fields);
       notice({
         text: fields.length === 1 ? 'One field needs a look.' : `${fields.length} fields need a look.`,
       });
     } else {
-      base.current = (answer.now as T | undefined) ?? getValues();
-      reset(base.current);
-      setStale(false);
-      notice({ text: answer.message ?? saved });
+      notice({ text: heard.message ?? saved });
     }
-  }, [fetcher.data, fetcher.state, setError, reset, getValues, notice, saved, focusFirst]);
+  }, [heard, setError, setFocus, notice, saved]);
 
   const submit = form.handleSubmit((values) => {
-    const sent = merges ? { base: base.current, values } : values;
-    void fetcher.submit(sent as never, { method: 'post', encType: 'application/json' });
+    setSent(values);
+    const body = merges ? { base: held.base, values } : values;
+    void fetcher.submit(body as never, { method: 'post', encType: 'application/json' });
   });
   return {
     form,
     busy: fetcher.state !== 'idle',
     /** another tab changed the record since this form was opened, and something is typed here */
-    stale,
+    stale: changedUnder && isDirty,
     onSubmit: (event: React.FormEvent) => {
       // Messages from the last answer would keep the form from being sent again.
       form.clearErrors();

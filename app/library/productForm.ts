@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { fromMinor, toMinor } from '~core/cost/money';
-import { type PackId, type ProductId, newId } from '~core/model/ids';
+import type { PackId, ProductId } from '~core/model/ids';
+import { newId } from '~core/model/newId';
 import {
   AmountUnit,
   Character,

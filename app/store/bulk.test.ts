@@ -1,10 +1,10 @@
 import '../testing/browserGlobals';
 import { createHash } from 'node:crypto';
 import { expect, it } from 'vitest';
-import { useBench } from '../testing/browserGlobals';
+import { onBench } from '../testing/browserGlobals';
 import { getBlob, putBlob, putSeries, readSeries } from './bulk';
 
-useBench('own');
+onBench('own');
 
 it('a picture is kept under its SHA-256, as Node’s crypto has it', async () => {
   const bytes = Uint8Array.from({ length: 1000 }, (_, i) => i % 251);

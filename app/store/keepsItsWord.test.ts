@@ -7,10 +7,10 @@ import { localDay } from '~core/log/localDay';
 import type { Trial } from '~core/log/trial';
 import type { TrialId } from '~core/model/ids';
 import { entry, height, plan, trialOf, unitId } from '~core/testing/trial';
-import { useBench } from '../testing/browserGlobals';
+import { onBench } from '../testing/browserGlobals';
 import { type Tab, openTab } from '../testing/tabs';
 
-useBench('own');
+onBench('own');
 const store: Tab = await openTab('only');
 const unit = unitId('A', 0);
 let n = 0;
@@ -200,9 +200,9 @@ it('a database of a newer build isn’t opened, and keeps its fields', async () 
   await newer.open();
   await newer.table('trials').put({ id: 'x', plan: { fromTheFuture: true } });
   newer.close();
-  useBench('demo');
+  onBench('demo');
   await expect(store.listTrials()).rejects.toThrow(/newer Palazzo/);
-  useBench('own');
+  onBench('own');
   const again = new Dexie('palazzo-demo');
   await again.open();
   expect(await again.table('trials').get('x')).toEqual({ id: 'x', plan: { fromTheFuture: true } });

@@ -5,7 +5,7 @@ import type { TrialId } from '~core/model/ids';
 import type { Plan } from '~core/model/plan';
 import { planSha256 } from '~core/plan/seal';
 import { height, plan, product, unitId, use, weighing } from '~core/testing/trial';
-import { useBench } from '../testing/browserGlobals';
+import { onBench } from '../testing/browserGlobals';
 import { bench, recorder, resetDemo, setRecorder } from './bench';
 import { listBin, restore } from './bin';
 import { deleteProduct, listProducts, saveProduct } from './products';
@@ -27,7 +27,7 @@ let n = 0;
 let p: Plan;
 
 beforeEach(async () => {
-  useBench('own');
+  onBench('own');
   n += 1;
   p = { ...plan(), id: `trial-${n}` as TrialId };
   await createTrial(p);
@@ -197,14 +197,14 @@ describe('taking in a trial file', () => {
 });
 
 it('the demo bench is made by itself, apart from the own one, and its reset can be taken back', async () => {
-  useBench('demo');
+  onBench('demo');
   expect((await listTrials()).map((t) => t.row.plan.code)).toEqual(['RAD', 'PAR', 'COR', 'FAG', 'SUN']);
   await deleteTrial('demo-trial-par');
   const bringBack = await resetDemo();
   expect(await listTrials()).toHaveLength(5);
   await bringBack();
   expect(await listTrials()).toHaveLength(4);
-  useBench('own');
+  onBench('own');
   expect((await listTrials()).map((t) => t.row.id)).toEqual([p.id]);
   await expect(resetDemo()).rejects.toThrow(/demo bench/);
 });

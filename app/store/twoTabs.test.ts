@@ -5,10 +5,10 @@ import type { TrialId, TreatmentId } from '~core/model/ids';
 import { blankTreatment } from '~core/model/blankPlan';
 import { planSha256 } from '~core/plan/seal';
 import { height, plan, unitId } from '~core/testing/trial';
-import { useBench } from '../testing/browserGlobals';
+import { onBench } from '../testing/browserGlobals';
 import { type Tab, openTab, posted } from '../testing/tabs';
 
-useBench('own');
+onBench('own');
 const [one, two]: [Tab, Tab] = [await openTab('one'), await openTab('two')];
 let n = 0;
 let id: TrialId;

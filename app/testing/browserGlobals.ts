@@ -13,7 +13,7 @@ Object.assign(globalThis, {
 });
 
 /** Puts this “tab” on a bench. */
-export const useBench = (name: 'demo' | 'own') => stored.set('palazzo-bench', name);
+export const onBench = (name: 'demo' | 'own') => stored.set('palazzo-bench', name);
 
 /** Makes this the tab of that name. */
-export const useTab = (name: string) => stored.set('palazzo-tab', name);
+export const inTab = (name: string) => stored.set('palazzo-tab', name);

@@ -1,5 +1,5 @@
 import { vi } from 'vitest';
-import { useTab } from './browserGlobals';
+import { inTab } from './browserGlobals';
 
 /**
  * The store as a tab of its own has it: its modules are loaded anew, so that its memory is its own, over the one
@@ -26,7 +26,7 @@ export async function openTab(name: string) {
     ...modules,
     /** Does something as this tab does it. */
     as: <T>(act: () => T): T => {
-      useTab(name);
+      inTab(name);
       return act();
     },
   };

@@ -1,4 +1,5 @@
-import { type TreatmentId, type UnitId, newId } from '../model/ids';
+import type { TreatmentId, UnitId } from '../model/ids';
+import { newId } from '../model/newId';
 import type { Area, Design, Plan, Position, Unit } from '../model/plan';
 import { positionKey, reservedUse } from '../model/positions';
 import type { Result } from '../model/result';

@@ -1,4 +1,5 @@
-import { type TreatmentId, newId } from './ids';
+import type { TreatmentId } from './ids';
+import { newId } from './newId';
 import { type Plan, type Role, type Treatment, noConditions, plainSetUp } from './plan';
 
 /** The fields that came with version 2 of the file format, empty. */

@@ -1,4 +1,3 @@
-import { v7 } from 'uuid';
 import { z } from 'zod';
 
 /** Ids are UUIDs of version 7 (RFC 9562): they sort by the time they were made. Each kind has its own type. */
@@ -23,9 +22,3 @@ export type UnitId = z.infer<typeof UnitId>;
 export type TraitId = z.infer<typeof TraitId>;
 export type RoundId = z.infer<typeof RoundId>;
 export type EntryId = z.infer<typeof EntryId>;
-
-/**
- * A fresh id of the kind asked for.
- * @example newId<UnitId>()
- */
-export const newId = <T extends string>(): T => v7() as T;

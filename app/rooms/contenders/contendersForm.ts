@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { type TreatmentId, ProductId, TreatmentId as TreatmentIdSchema, newId } from '~core/model/ids';
+import { type TreatmentId, ProductId, TreatmentId as TreatmentIdSchema } from '~core/model/ids';
+import { newId } from '~core/model/newId';
 import {
   Conditions,
   Factor,

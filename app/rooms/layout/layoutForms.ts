@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { type AreaId, AreaId as AreaIdSchema, UnitId, newId } from '~core/model/ids';
+import { type AreaId, AreaId as AreaIdSchema, UnitId } from '~core/model/ids';
+import { newId } from '~core/model/newId';
 import {
   type AreaKind,
   Balance,

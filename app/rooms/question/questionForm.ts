@@ -4,8 +4,8 @@ import {
   RoundId as RoundIdSchema,
   type TraitId,
   TraitId as TraitIdSchema,
-  newId,
 } from '~core/model/ids';
+import { newId } from '~core/model/newId';
 import { Plan, type ScaleStep, Trait, kindOf } from '~core/model/plan';
 import { lookScale } from '~core/schedule/protocols/protocol';
 import { fieldText, optionalNumber, typedNumber } from '../../form/schemaFields';

@@ -1,4 +1,5 @@
-import { type RoundId, type TraitId, newId } from '../../model/ids';
+import type { RoundId, TraitId } from '../../model/ids';
+import { newId } from '../../model/newId';
 import type { Plan, Trait } from '../../model/plan';
 import type { Protocol, ProtocolTrait } from './protocol';
 
