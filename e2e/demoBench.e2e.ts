@@ -211,7 +211,7 @@ describe('the demo bench', () => {
     await v.keys('Space', 'ArrowRight', 'Space');
     await v.sees('Moved, and written into the log.');
     await v.pressLink('The log');
-    await v.sees(/Moved PAR-01 to row 1, place 2 of Level 1; PAR-02 to row 1, place 1/);
+    await v.sees(/Moved PAR-01 to row 1, position 2 of Level 1; PAR-02 to row 1, position 1/);
     await v.page.locator('[aria-label^="Take back: Moved"]').click();
     await v.sees('Taken back by a new line');
     await v.open('/trial/demo-trial-par/layout');

@@ -76,8 +76,8 @@ describe('a mix day: a three-part feed, a liquid and water, on a whole-gram scal
     await v.open(`${trial}/layout?view=places`);
     await v.fill('areas.0.rows', '3');
     await v.fill('areas.0.columns', '3');
-    await v.press('Save the places');
-    await v.sees('The places are saved.');
+    await v.press('Save the areas');
+    await v.sees('The areas are saved.');
     await v.press('Arrange');
     await v.fill('replicates', '3');
     await v.press('Randomise');

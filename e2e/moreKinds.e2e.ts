@@ -226,8 +226,8 @@ describe('planning with factors, split plots and start sizes', () => {
     await v.open(`${trial}/layout?view=places`);
     await v.fill('areas.0.rows', '4');
     await v.fill('areas.0.columns', '4');
-    await v.press('Save the places');
-    await v.sees('The places are saved.');
+    await v.press('Save the areas');
+    await v.sees('The areas are saved.');
     await v.press('Arrange');
     await v.choose('Design', 'split plots (machines, tanks)');
     await v.fill('settings', 'lamp one, lamp two');

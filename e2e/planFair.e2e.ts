@@ -74,9 +74,9 @@ describe('a fair plan, from empty to sealed', () => {
     await v.fill('unitDepthCm', '20');
     await v.choose('Shape from above', 'round');
     await v.fill('spares', '3');
-    await v.press('Save the places');
-    await v.sees('The places are saved.');
-    await v.press('Free: row 1, place 1; press to block');
+    await v.press('Save the areas');
+    await v.sees('The areas are saved.');
+    await v.press('Free: row 1, position 1; press to block');
     await v.sees('Blocked.');
     await v.press('Arrange');
     await v.choose('Design', 'Latin square');
@@ -121,10 +121,10 @@ describe('a fair plan, from empty to sealed', () => {
     );
     await v.retype('Or paste a table', rows.join('\n'));
     await v.press('Put it on the plan');
-    await v.retype('Reading at row 2, place 2', 'bright');
+    await v.retype('Reading at row 2, position 2', 'bright');
     await v.press('Keep the readings');
     await v.sees('aren’t numbers');
-    await v.retype('Reading at row 2, place 2', '261,5');
+    await v.retype('Reading at row 2, position 2', '261,5');
     await v.press('Keep the readings');
     await v.sees('19 readings are kept.');
     await v.press('Randomise in balance');

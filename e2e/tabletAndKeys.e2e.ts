@@ -83,20 +83,20 @@ describe('by the keyboard alone', () => {
     const v = await Visitor.arrive(browser, inject('demoUrl'));
     await v.open('/trial/demo-trial-rad/layout?view=places');
     await v.fill('areas.0.rows', '5');
-    await v.press('Save the places');
-    await v.sees('The places are saved.');
-    const place = '[aria-label^="Free: row 5, place 1"]';
+    await v.press('Save the areas');
+    await v.sees('The areas are saved.');
+    const place = '[aria-label^="Free: row 5, position 1"]';
     await v.page.waitForSelector(place);
     await v.page.focus(place);
     await v.keys('ArrowRight');
     expect(await v.page.evaluate(() => document.activeElement!.getAttribute('aria-label'))).toMatch(
-      /^Free: row 5, place 2/,
+      /^Free: row 5, position 2/,
     );
     await v.keys('Enter');
-    await v.page.waitForSelector('[aria-label^="blocked: row 5, place 2"]');
-    await v.page.focus('[aria-label^="blocked: row 5, place 2"]');
+    await v.page.waitForSelector('[aria-label^="blocked: row 5, position 2"]');
+    await v.page.focus('[aria-label^="blocked: row 5, position 2"]');
     await v.keys('Enter');
-    await v.page.waitForSelector('[aria-label^="guard: row 5, place 2"]');
+    await v.page.waitForSelector('[aria-label^="guard: row 5, position 2"]');
     await v.isAccessible();
     await v.keys('[');
     await v.page.waitForFunction(() => location.pathname.endsWith('/contenders'));
@@ -109,9 +109,9 @@ describe('by the keyboard alone', () => {
     const v = await Visitor.arrive(browser, inject('demoUrl'));
     await v.open('/trial/demo-trial-rad/layout?view=places');
     await v.fill('areas.0.columns', '4');
-    await v.press('Save the places');
-    await v.sees('The places are saved.');
-    await v.press('Free: row 1, place 4; press to block');
+    await v.press('Save the areas');
+    await v.sees('The areas are saved.');
+    await v.press('Free: row 1, position 4; press to block');
     await v.sees('Blocked.');
     await v.press('Arrange');
     await v.page.waitForSelector('[data-unit="RAD-03"]');

@@ -1,7 +1,7 @@
 import { Outlet } from 'react-router';
 import { Head } from '../ui/Head';
 import { useOtherTabs } from '../ui/useOtherTabs';
-import { BenchStair } from '../ui/Stair';
+import { BenchNav } from '../ui/RoomNav';
 
 /** The frame of everything that isn't inside a trial. */
 export default function BenchLayout() {
@@ -10,7 +10,7 @@ export default function BenchLayout() {
     <>
       <Head />
       <div className="frame">
-        <BenchStair />
+        <BenchNav />
         <main className="room" id="room">
           <Outlet />
         </main>

@@ -3,17 +3,29 @@ import dayjs from 'dayjs';
 /** Today's calendar date where the reviewer is, YYYY-MM-DD. */
 export const todayDate = (): string => dayjs().format('YYYY-MM-DD');
 
-/** A date as people say it: “3 Nov”, with the year when it isn't this one. */
-export function shortDate(date: string): string {
+/** Dates are in the order the user's region writes them; the words are English, like the rest. */
+const region = (): string => {
+  const asked = globalThis.navigator?.language ?? '';
+  return asked.startsWith('en') ? asked : 'en-GB';
+};
+
+const dateWords = (date: string, more: Intl.DateTimeFormatOptions = {}): string => {
   const d = dayjs(date);
-  return d.format(d.year() === dayjs().year() ? 'D MMM' : 'D MMM YYYY');
-}
+  const year = d.year() === dayjs().year() && !more.hour ? undefined : 'numeric';
+  return new Intl.DateTimeFormat(region(), { day: 'numeric', month: 'short', year, ...more }).format(
+    d.toDate(),
+  );
+};
+
+/** A date as people say it: “3 Nov” or “Nov 3”, with the year when it isn't this one. @param date a day or a moment */
+export const shortDate = (date: string): string => dateWords(date);
+
+/** A moment with its time of day, “3 Nov 2026, 14:05”. */
+export const shortTime = (at: string): string => dateWords(at, { hour: '2-digit', minute: '2-digit' });
 
 /** “today”, “tomorrow”, “in 4 days”, “3 days ago”. */
-export function relativeDay(date: string, today: string): string {
-  const days = dayjs(date).startOf('day').diff(dayjs(today).startOf('day'), 'day');
-  if (days === 0) return 'today';
-  if (days === 1) return 'tomorrow';
-  if (days === -1) return 'yesterday';
-  return days > 0 ? `in ${days} days` : `${-days} days ago`;
-}
+export const relativeDay = (date: string, today: string): string =>
+  new Intl.RelativeTimeFormat('en', { numeric: 'auto' }).format(
+    dayjs(date).startOf('day').diff(dayjs(today).startOf('day'), 'day'),
+    'day',
+  );

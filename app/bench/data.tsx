@@ -1,8 +1,8 @@
+import { shortTime } from './clock';
 import Button from '@mui/material/Button';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useColorScheme } from '@mui/material/styles';
-import dayjs from 'dayjs';
 import { type ChangeEvent, useState } from 'react';
 import { FormProvider } from 'react-hook-form';
 import { Link, useFetcher, useLoaderData, useRevalidator } from 'react-router';
@@ -109,7 +109,7 @@ export default function DataRoom() {
                 <tr key={b.id}>
                   <td>{b.title}</td>
                   <td className="quiet">{b.kind}</td>
-                  <td className="num small">{dayjs(b.deletedAt).format('D MMM YYYY HH:mm')}</td>
+                  <td className="num small">{shortTime(b.deletedAt)}</td>
                   <td className="n">
                     <Button
                       size="small"

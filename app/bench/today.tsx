@@ -172,7 +172,7 @@ function EmptyBench() {
       <h1>An empty bench</h1>
       <p style={{ marginTop: '0.6rem' }}>
         A trial starts with one question: does this product do better than that one, or than plain water?
-        Palazzo then keeps the plan, the places, the measuring, the arithmetic and the judgement together, on
+        Palazzo then keeps the plan, the layout, the measuring, the arithmetic and the judgement together, on
         this device.
       </p>
       <p>

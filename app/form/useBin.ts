@@ -1,16 +1,16 @@
 import { useCallback } from 'react';
 import { useNotice } from '../ui/Notices';
-import { useDeed } from './useDeed';
+import { usePost } from './usePost';
 
 /** Deletes by the route's action, with an Undo that brings the thing back from the bin. */
 export function useBin(): (id: string, title: string) => void {
-  const deed = useDeed();
+  const post = usePost();
   const notice = useNotice();
   return useCallback(
     (id, title) => {
-      deed({ intent: 'delete', id });
-      notice({ text: `${title} is in the bin.`, undo: () => deed({ intent: 'restore', id }) });
+      post({ intent: 'delete', id });
+      notice({ text: `${title} is in the bin.`, undo: () => post({ intent: 'restore', id }) });
     },
-    [deed, notice],
+    [post, notice],
   );
 }

@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import { FormProvider, useFieldArray } from 'react-hook-form';
 import { Link, redirect, useLoaderData } from 'react-router';
+import { newId } from '~core/model/newId';
 import { amountUnits, productCategories, productForms } from '~core/model/product';
 import { Choice, Field } from '../form/fields';
 import { fieldErrors } from '../form/schemaFields';
@@ -137,7 +138,7 @@ export default function ProductPage() {
               <Button
                 variant="outlined"
                 color="secondary"
-                onClick={() => claims.append({ id: crypto.randomUUID(), text: '' })}
+                onClick={() => claims.append({ id: newId(), text: '' })}
               >
                 Add a claim
               </Button>

@@ -2,7 +2,8 @@ import { plural } from '~core/quantity/format';
 import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, Outlet, useLoaderData, useLocation, useNavigate } from 'react-router';
 import { audit, openFindings } from '~core/fairness/audit';
 import { localDay } from '~core/log/localDay';
@@ -12,12 +13,12 @@ import { dayOfDate } from '~core/plan/days';
 import { shortDate, todayDate } from '../bench/clock';
 import { loadTrial } from '../store/trials';
 import { Head } from '../ui/Head';
-import { Stair } from '../ui/Stair';
+import { RoomNav } from '../ui/RoomNav';
 import { useOtherTabs } from '../ui/useOtherTabs';
 import { isTyping } from '../ui/keys';
 import { plainAuditInput } from './auditOf';
 import type { RoomArgs } from './roomArgs';
-import { stairSteps } from './registry';
+import { roomSteps } from './registry';
 
 export async function clientLoader({ params }: RoomArgs) {
   const { row, state } = await loadTrial(params.trialId);
@@ -49,7 +50,7 @@ export async function clientLoader({ params }: RoomArgs) {
       id: due.round.id,
     },
     mix: state.seal && mixDue.wanted > mixDue.done ? mixDue : null,
-    steps: stairSteps({
+    steps: roomSteps({
       state,
       today,
       reviewWritten: row.review.introduction !== '' || row.review.conclusion !== '',
@@ -75,20 +76,15 @@ export default function TrialLayout() {
   useOtherTabs();
   const [keysOpen, setKeysOpen] = useState(false);
 
-  useEffect(() => {
-    const onKey = (e: KeyboardEvent) => {
-      if (isTyping(e) || e.ctrlKey || e.metaKey || e.altKey) return;
-      if (e.key === '?') setKeysOpen(true);
-      if (e.key !== '[' && e.key !== ']') return;
-      const here = steps.findIndex((s) => path.endsWith(`/${s.room}`));
-      const to = steps[here + (e.key === ']' ? 1 : -1)];
-      if (to) void navigate(`/trial/${id}/${to.room}`);
-    };
-    window.addEventListener('keydown', onKey);
-    return () => {
-      window.removeEventListener('keydown', onKey);
-    };
-  }, [id, navigate, path, steps]);
+  // The key as it comes out, whatever the layout: `[` is AltGr with 8 on some keyboards.
+  const anyLayout = { useKey: true, ignoreModifiers: true, ignoreEventWhen: isTyping };
+  const goBy = (step: 1 | -1) => {
+    const to = steps[steps.findIndex((s) => path.endsWith(`/${s.room}`)) + step];
+    if (to) void navigate(`/trial/${id}/${to.room}`);
+  };
+  useHotkeys('?', () => setKeysOpen(true), anyLayout);
+  useHotkeys('[', () => goBy(-1), anyLayout);
+  useHotkeys(']', () => goBy(1), anyLayout);
 
   return (
     <>
@@ -117,7 +113,7 @@ export default function TrialLayout() {
         }
       />
       <div className="frame">
-        <Stair trialId={id} steps={steps} />
+        <RoomNav trialId={id} steps={steps} />
         <main className="room" id="room">
           <Outlet />
         </main>

@@ -107,7 +107,7 @@ describe('what the Layout room does', () => {
   it('a place needs a name and whole rows', async () => {
     const result = await layoutAction(p.id, areas(area({ name: ' ', rows: '1.5' })));
     expect(result).toEqual({
-      errors: { 'areas.0.name': 'Give the place a name.', 'areas.0.rows': 'Whole rows.' },
+      errors: { 'areas.0.name': 'Give the area a name.', 'areas.0.rows': 'Whole rows.' },
     });
   });
   it('a move before the seal changes the plan, after it the log', async () => {

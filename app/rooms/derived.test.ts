@@ -15,7 +15,7 @@ import { tesseraLetter, tesseraStyle } from '../ui/tesserae';
 import { logLines } from './log/logLines';
 import { planSummary } from './planSummary';
 import { firstOpenSample } from '~core/schedule/rounds';
-import { rooms, stairSteps } from './registry';
+import { rooms, roomSteps } from './registry';
 import { nextStep, walkOf } from './rounds/walk';
 
 const sealed = entry({ kind: 'seal', planSha256: 'a'.repeat(64) });
@@ -42,7 +42,7 @@ describe('the walk through a round', () => {
   });
 });
 
-describe('the stair', () => {
+describe('the list of rooms', () => {
   it('has the rooms in the order of the work', () => {
     expect(rooms.map((r) => r.id)).toEqual([
       'question',
@@ -61,7 +61,7 @@ describe('the stair', () => {
   const today = '2026-03-11';
   const steps = (log: Parameters<typeof deriveState>[1], p = plan(), reviewed = false) =>
     Object.fromEntries(
-      stairSteps({ state: deriveState(p, log), today, reviewWritten: reviewed, open: [] }).map((s) => [
+      roomSteps({ state: deriveState(p, log), today, reviewWritten: reviewed, open: [] }).map((s) => [
         s.room,
         s,
       ]),

@@ -51,7 +51,7 @@ describe('Layout', () => {
     expect('errors' in moved && moved.errors.to).toMatch(/blocked/);
     const full = await does({ intent: 'design', kind: 'crd', replicates: '4', seed: '1', settings: '' });
     expect('errors' in full && full.errors.replicates).toMatch(
-      /12 units need 12 positions, but the places hold 11/,
+      /12 units need 12 positions, but the areas hold 11/,
     );
   });
   it('lays out squares and split plots with their settings', async () => {

@@ -7,11 +7,11 @@ export const rooms: readonly Room[] = Object.values(found)
   .map((m) => m.room)
   .sort((a, b) => a.order - b.order);
 
-export interface StairStep extends RoomProgress {
+export interface RoomStep extends RoomProgress {
   room: string;
   name: string;
 }
 
-/** The steps of the stair with how far each is and what is missing, from plan and log. */
-export const stairSteps = (context: RoomContext): StairStep[] =>
+/** The steps of the list of rooms with how far each is and what is missing, from plan and log. */
+export const roomSteps = (context: RoomContext): RoomStep[] =>
   rooms.map((r) => ({ room: r.id, name: r.title, ...r.progress(context) }));

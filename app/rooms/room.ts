@@ -13,7 +13,7 @@ export interface RoomContext {
 
 export interface RoomProgress {
   progress: 'none' | 'half' | 'full';
-  /** a few characters at the right of the stair: a count, what is due */
+  /** a few characters at the right of the list of rooms: a count, what is due */
   howFar: string;
   /** what is missing, as a tooltip */
   hint: string;
@@ -27,7 +27,7 @@ export interface Room {
   /** its address within the trial */
   id: string;
   title: string;
-  /** its step on the stair, in the order of the work */
+  /** its step on the list of rooms, in the order of the work */
   order: number;
   progress: (context: RoomContext) => RoomProgress;
 }

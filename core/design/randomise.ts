@@ -32,11 +32,11 @@ export function describeLayoutError(e: LayoutError): string {
     case 'noTreatments':
       return 'There is no treatment to lay out yet; add two in Contenders.';
     case 'tooFewPositions':
-      return `${e.wanted} units need ${e.wanted} positions, but the places hold ${e.available}.`;
+      return `${e.wanted} units need ${e.wanted} positions, but the areas hold ${e.available}.`;
     case 'notWholeSquares':
       return `A Latin square of ${e.treatments} treatments takes ${e.treatments} units of each, or a multiple; not ${e.replicates}.`;
     case 'noRoomForSquare':
-      return `${e.wanted === 1 ? 'A square' : `${e.wanted} squares`} of ${e.size} × ${e.size} free positions ${e.wanted === 1 ? 'is' : 'are'} needed; the places hold ${e.available}.`;
+      return `${e.wanted === 1 ? 'A square' : `${e.wanted} squares`} of ${e.size} × ${e.size} free positions ${e.wanted === 1 ? 'is' : 'are'} needed; the areas hold ${e.available}.`;
   }
 }
 

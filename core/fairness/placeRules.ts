@@ -186,7 +186,7 @@ const shading: Rule = {
 const doesNotFit: Rule = {
   id: 'does-not-fit',
   severity: 'breaks',
-  title: 'Units don’t fit their places',
+  title: 'Units don’t fit their positions',
   why: 'What doesn’t fit gets squeezed to one side.',
   check: ({ plan }) => {
     const { unitWidthCm, unitDepthCm } = plan;
@@ -203,7 +203,7 @@ const doesNotFit: Rule = {
         tight
           .map(
             (a) =>
-              `${a.name}: ${formatFigure(a.widthCm! / a.columns, 0)} × ${formatFigure(a.depthCm! / a.rows, 0)} cm a place for ${plan.unitNoun}s of ${unitWidthCm} × ${unitDepthCm} cm`,
+              `${a.name}: ${formatFigure(a.widthCm! / a.columns, 0)} × ${formatFigure(a.depthCm! / a.rows, 0)} cm a position for ${plan.unitNoun}s of ${unitWidthCm} × ${unitDepthCm} cm`,
           )
           .join('; ') + '.',
       cure: 'Fewer rows or columns, or turn the units.',

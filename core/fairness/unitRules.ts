@@ -11,7 +11,7 @@ const oneUnit: Rule = {
   id: 'one-unit',
   severity: 'breaks',
   title: 'One unit per treatment',
-  why: 'With one of each, a product can’t be told from the place it stood in.',
+  why: 'With one of each, a product can’t be told from the position it stood in.',
   check: ({ plan }) => {
     const single = plan.treatments.filter(
       (t) => plan.units.filter((u) => u.treatmentId === t.id).length === 1,

@@ -15,7 +15,7 @@ export function describeGridTextError(e: GridTextError): string {
     case 'notNumber':
       return `Line ${e.line}: “${e.text}” isn’t a number.`;
     case 'tooManyRows':
-      return `There are more lines than the ${e.wanted} rows of the places.`;
+      return `There are more lines than the ${e.wanted} rows of the areas.`;
     case 'columns':
       return `Line ${e.line}: ${e.found} figures, but ${e.area} has ${e.wanted} columns.`;
   }

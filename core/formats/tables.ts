@@ -102,7 +102,7 @@ export function trialTables(state: TrialState): DataTable[] {
         [
           'gradient',
           'number',
-          'reading at its planned place (light, most often)',
+          'reading at its planned position (light, most often)',
           (u) => readings.get(positionKey(u.position)) ?? null,
         ],
         ['area', 'string', 'place', (u) => areaName(u.position.areaId)],

@@ -1,4 +1,4 @@
-import { jarKey } from './jars';
+import { productCodeKey } from './productCodes';
 import { type MixingStep, type Part, contentsOf, mixingConflicts, mixingSteps } from './order';
 import { type FromStock, type RecipeLine, type Tools, lineFromStock, recipeOf, solutionMade } from './recipe';
 import { spoonsText } from './spoons';
@@ -40,7 +40,7 @@ export interface Batch {
 /** What a batch is mixed from. */
 export interface MixingStore {
   plan: Plan;
-  /** what products are called, by treatment and product (`jarKey`) */
+  /** what products are called, by treatment and product (`productCodeKey`) */
   names: Readonly<Record<string, string>>;
   packs: readonly PackLeft[];
   /** stock solutions, newest first */
@@ -90,7 +90,7 @@ export function batchOf({ data, bottle, tools, size, fromStock, actual }: BatchA
     const given = actual[i] ?? rounded.measured;
     return {
       ...line,
-      name: names[jarKey(bottle.treatmentId, line.product.id)] ?? line.product.name,
+      name: names[productCodeKey(bottle.treatmentId, line.product.id)] ?? line.product.name,
       pack: left?.pack ?? null,
       left,
       stock: stock && {

@@ -2,7 +2,7 @@ import { letterOf } from '../design/blinding';
 import { type TrialState, ofKind } from '../log/state';
 import { planIndex } from '../plan/planIndex';
 import { entryKinds } from '../log/kinds';
-import { jarCodes, jarKey, jarsOf } from './jars';
+import { codesByProduct, productCodeKey, productCodesOf } from './productCodes';
 import { type DueMix, batchVolume, dueMixes } from './dueMixes';
 import { isMixOf } from './mixesInLog';
 import type { EntryId } from '../model/ids';
@@ -51,11 +51,11 @@ export interface MixedTrial {
 /** What products are called on screen: by name, or by the code of their jar while the trial is blind. */
 export function partNames(trial: Pick<MixedTrial, 'row' | 'key' | 'blind'>): Record<string, string> {
   const { plan } = trial.row;
-  const codes = jarCodes(jarsOf(plan, trial.key));
+  const codes = codesByProduct(productCodesOf(plan, trial.key));
   return Object.fromEntries(
     plan.treatments.flatMap((t) =>
       t.products.map((u) => {
-        const key = jarKey(t.id, u.productId);
+        const key = productCodeKey(t.id, u.productId);
         const name = planIndex(plan).product(u.productId)?.name ?? '?';
         return [key, trial.blind ? `jar ${codes.get(key)}` : name];
       }),
@@ -81,7 +81,7 @@ function mixedBatches(
         volumeL: body.volumeL,
         said: body.amounts
           .map((a) => {
-            const name = names[jarKey(body.treatmentId, a.productId)] ?? '';
+            const name = names[productCodeKey(body.treatmentId, a.productId)] ?? '';
             const from = a.fromStock === undefined ? name : `stock ${a.fromStock} (${name})`;
             return `${Number(a.amount.toPrecision(6))} ${a.unit} ${from}`;
           })

@@ -2,7 +2,7 @@ import type { TreatmentId } from '../model/ids';
 import type { Plan } from '../model/plan';
 import { planIndex } from '../plan/planIndex';
 import { armAt } from './armAt';
-import { toStrengthen, toWeaken } from './held';
+import { toStrengthen, toDilute } from './vesselContent';
 import { type DosePerL, solutionOf } from './solution';
 
 /** A solution nearer than this to what is wanted has it, mS/cm: meters don't show less. */
@@ -12,14 +12,14 @@ const NEAR_ENOUGH = 0.02;
 export type StrengthCorrection =
   | { tag: 'there' }
   /** water to pour in, L; null where the water is as strong as what is wanted */
-  | { tag: 'weaken'; addL: number | null }
+  | { tag: 'dilute'; addL: number | null }
   /** the label gives no analysis to reckon with */
   | { tag: 'unknown' }
   /** so much of the planned dose */
   | { tag: 'strengthen'; perDoseEc: number; doses: { dose: DosePerL; amount: number }[] };
 
 /**
- * Water to weaken a solution, or so much of the treatment's planned dose to strengthen it, by the estimate from the
+ * Water to dilute a solution, or so much of the treatment's planned dose to strengthen it, by the estimate from the
  * label.
  *
  * @param day of the trial, whose doses are meant
@@ -35,7 +35,7 @@ export function strengthCorrection(
 ): StrengthCorrection {
   const water = plan.mixing.water.ec ?? 0;
   if (Math.abs(held.ec - target) < NEAR_ENOUGH) return { tag: 'there' };
-  if (held.ec > target) return { tag: 'weaken', addL: toWeaken(held, target, water) };
+  if (held.ec > target) return { tag: 'dilute', addL: toDilute(held, target, water) };
   const treatment = planIndex(plan).treatment(treatmentId);
   const doses = treatment ? armAt(plan, treatment, day).doses : [];
   const solution = solutionOf(doses, plan.mixing.water);

@@ -15,7 +15,7 @@ export type ReservedCell = z.infer<typeof ReservedCell>;
 /** A grid of positions seen from above; rows run away from the viewer, columns left to right. */
 export const Area = z.object({
   id: AreaId,
-  name: z.string().trim().min(1, 'Give the place a name.').max(80),
+  name: z.string().trim().min(1, 'Give the area a name.').max(80),
   kind: z.enum(areaKinds),
   rows: z.number('Whole rows.').int('Whole rows.').min(1, 'At least one row.').max(40, 'Up to 40 rows.'),
   columns: z

@@ -133,7 +133,7 @@ export const Plan = z
         issue('A position outside its area.', ['units', i, 'position']);
       }
       if (area && reservedUse(area, u.position.row, u.position.column)) {
-        issue('A unit on a place that is blocked or a guard.', ['units', i, 'position']);
+        issue('A unit on a position that is blocked or a guard.', ['units', i, 'position']);
       }
       const key = positionKey(u.position);
       if (taken.has(key)) issue('Two units at one position.', ['units', i, 'position']);

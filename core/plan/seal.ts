@@ -50,7 +50,7 @@ export function missingForSeal(plan: Plan): Missing[] {
     'contenders',
     'a control (untreated, base or reference)',
   );
-  need(plan.areas.length === 0, 'layout', 'a place to stand');
+  need(plan.areas.length === 0, 'layout', 'an area to stand in');
   need(plan.units.length === 0, 'layout', 'units on the plan');
   const bare = plan.treatments.filter((t) => !plan.units.some((u) => u.treatmentId === t.id));
   need(plan.units.length > 0 && bare.length > 0, 'layout', `units for ${bare.map((t) => t.name).join(', ')}`);

@@ -35,10 +35,8 @@ const words = [
 export const countWord = (n: number): string => words[n] ?? String(n);
 
 /** Names joined as in a sentence. @example listNames(['A', 'B', 'C']) // 'A, B and C' */
-export function listNames(names: readonly string[]): string {
-  if (names.length < 2) return names[0] ?? '';
-  return `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]!}`;
-}
+export const listNames = (names: readonly string[]): string => inAList.format(names);
+const inAList = new Intl.ListFormat('en-GB', { type: 'conjunction' });
 
 /**
  * Plural of a short English noun a person typed for the unit.

@@ -8,7 +8,7 @@ import fCdf from '@stdlib/stats-base-dists-f-cdf';
  * @param df2 denominator degrees of freedom, ≥ 1
  * @param lambda noncentrality, ≥ 0
  * Source: Abramowitz and Stegun (1964), 26.6.18; checked against R's pf(ncp = ).
- * @example noncentralFCdf(3.0983912, 3, 20, 5) // 0.645
+ * @example noncentralFCdf(3.0983912, 3, 20, 5) // 0.631
  */
 export function noncentralFCdf(f: number, df1: number, df2: number, lambda: number): number {
   if (f <= 0) return 0;

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import type { AuditFinding } from '~core/fairness/audit';
 import type { PlanRoom } from '~core/fairness/rule';
-import { useDeed } from '../../form/useDeed';
+import { usePost } from '../../form/usePost';
 
 const roomNames: Record<PlanRoom, string> = {
   question: 'Question',
@@ -28,7 +28,7 @@ interface Props {
 
 /** One finding: what was found, why it matters, the cure with its button, or a reason to accept it. */
 export function FindingRow({ trialId, finding, codes, locked, hidden }: Props) {
-  const deed = useDeed();
+  const post = usePost();
   const [accepting, setAccepting] = useState(false);
   const [reason, setReason] = useState('');
   const [asked, setAsked] = useState(false);
@@ -37,7 +37,7 @@ export function FindingRow({ trialId, finding, codes, locked, hidden }: Props) {
   const accept = () => {
     setAsked(true);
     if (reason.trim() === '') return;
-    deed({ intent: 'accept', ruleId, reason });
+    post({ intent: 'accept', ruleId, reason });
     setAccepting(false);
   };
   return (
@@ -90,7 +90,7 @@ export function FindingRow({ trialId, finding, codes, locked, hidden }: Props) {
                     size="small"
                     variant="outlined"
                     color="secondary"
-                    onClick={() => deed({ intent: 'cure', ruleId, seed: freshSeed() })}
+                    onClick={() => post({ intent: 'cure', ruleId, seed: freshSeed() })}
                   >
                     {finding.fixLabel}
                   </Button>
@@ -107,7 +107,7 @@ export function FindingRow({ trialId, finding, codes, locked, hidden }: Props) {
             </>
           ) : (
             <div>
-              <Button size="small" color="inherit" onClick={() => deed({ intent: 'unaccept', ruleId })}>
+              <Button size="small" color="inherit" onClick={() => post({ intent: 'unaccept', ruleId })}>
                 Open it again
               </Button>
             </div>

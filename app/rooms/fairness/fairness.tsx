@@ -4,7 +4,7 @@ import { type AuditFinding, audit, openFindings } from '~core/fairness/audit';
 import { severityNames } from '~core/fairness/rule';
 import { sentenceCase } from '~core/quantity/format';
 import { fieldErrors, type ActionResult } from '../../form/schemaFields';
-import { useDeed } from '../../form/useDeed';
+import { usePost } from '../../form/usePost';
 import { loadTrial } from '../../store/trials';
 import { undoDepth } from '../../store/undo';
 import { announce } from '../../ui/announce';
@@ -41,7 +41,7 @@ export async function clientAction({ params, request }: RoomArgs): Promise<Actio
 
 export default function FairnessRoom() {
   const { id, findings, codes, sealedAt, hidden, undoable } = useLoaderData<typeof clientLoader>();
-  const deed = useDeed();
+  const post = usePost();
   const open = openFindings(findings);
   const accepted = findings.filter((f) => f.accepted !== null);
   const row = (f: AuditFinding) => (
@@ -60,7 +60,7 @@ export default function FairnessRoom() {
         title={auditHeadline(findings)}
         actions={
           sealedAt === null && (
-            <Button color="secondary" disabled={undoable === 0} onClick={() => deed({ intent: 'undo' })}>
+            <Button color="secondary" disabled={undoable === 0} onClick={() => post({ intent: 'undo' })}>
               Undo
             </Button>
           )
@@ -93,7 +93,7 @@ export default function FairnessRoom() {
       {findings.length === 0 && (
         <div className="empty">
           <p>
-            Control, units, doses, places, light, blinding and words are in order. The audit goes on looking
+            Control, units, doses, positions, light, blinding and words are in order. The audit goes on looking
             while the plan changes.
           </p>
         </div>

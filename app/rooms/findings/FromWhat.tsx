@@ -23,7 +23,7 @@ export function FromWhat({ plan, finding, onClose }: Props) {
   const { assumptions } = finding.analysis;
   return (
     <Dialog open onClose={onClose} maxWidth="md" fullWidth>
-      <DialogTitle>From what?</DialogTitle>
+      <DialogTitle>How this was worked out</DialogTitle>
       <DialogContent>
         <div className="stack">
           <p className="small">{methodText(finding, plan.unitNoun)}</p>

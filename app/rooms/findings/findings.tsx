@@ -216,7 +216,7 @@ export default function FindingsRoom() {
             {methodText(finding, plan.unitNoun)}{' '}
             {!blind && (
               <button type="button" className="link" onClick={() => setOpen(true)}>
-                From what?
+                How this was worked out
               </button>
             )}
           </p>

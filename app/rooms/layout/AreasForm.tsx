@@ -50,7 +50,7 @@ export function AreasForm({ plan, locked }: { plan: Plan; locked: boolean }) {
                     <Button
                       color="inherit"
                       onClick={() => rows.remove(i)}
-                      aria-label={`Remove place ${i + 1}`}
+                      aria-label={`Remove area ${i + 1}`}
                     >
                       Remove
                     </Button>
@@ -74,7 +74,7 @@ export function AreasForm({ plan, locked }: { plan: Plan; locked: boolean }) {
                     )
                   }
                 >
-                  Add a place
+                  Add an area
                 </Button>
               </div>
             )}
@@ -106,7 +106,7 @@ export function AreasForm({ plan, locked }: { plan: Plan; locked: boolean }) {
             {!locked && (
               <div>
                 <Button type="submit" variant="contained" disabled={busy}>
-                  Save the places
+                  Save the areas
                 </Button>
               </div>
             )}

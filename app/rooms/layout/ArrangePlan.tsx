@@ -76,7 +76,7 @@ export function ArrangePlan({ plan, positions, tint, move }: Props) {
                   unit={unit}
                   ink={indexOf(unit)}
                   state={lifted === unit.id ? 'current' : dragged === unit.id ? 'carried' : ''}
-                  where={`row ${position.row + 1}, place ${position.column + 1}${lifted === unit.id ? ', lifted' : ''}`}
+                  where={`row ${position.row + 1}, position ${position.column + 1}${lifted === unit.id ? ', lifted' : ''}`}
                   press={() => press(position, unit)}
                 >
                   {face(unit)}
@@ -86,7 +86,7 @@ export function ArrangePlan({ plan, positions, tint, move }: Props) {
                   type="button"
                   className="place"
                   style={{ width: '100%' }}
-                  aria-label={`Free: row ${position.row + 1}, place ${position.column + 1}`}
+                  aria-label={`Free: row ${position.row + 1}, position ${position.column + 1}`}
                   onClick={() => press(position, undefined)}
                 >
                   <span className="small">free</span>

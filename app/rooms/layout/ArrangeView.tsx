@@ -2,7 +2,7 @@ import { plural } from '~core/quantity/format';
 import type { ReactNode } from 'react';
 import { sayBrokenSeal } from '~core/log/verifySeal';
 import { positionKey, readingsOf } from '~core/model/positions';
-import { useDeed } from '../../form/useDeed';
+import { usePost } from '../../form/usePost';
 import { Legend } from '../../ui/Legend';
 import { ArrangePlan } from './ArrangePlan';
 import { BlindPanel } from './BlindPanel';
@@ -14,7 +14,7 @@ import type { LayoutData } from './layoutData';
 /** Who stands where: the plan to drag on, the design, who sees names, the seal. */
 export function ArrangeView(data: LayoutData & { head: ReactNode }) {
   const { id, plan, positions, seal, blind, revealed, head } = data;
-  const deed = useDeed();
+  const post = usePost();
   const readings = readingsOf(plan.gradient);
   return (
     <div className="with-side">
@@ -26,7 +26,7 @@ export function ArrangeView(data: LayoutData & { head: ReactNode }) {
               plan={plan}
               positions={positions}
               tint={tintOf(readings)}
-              move={(unitId, to) => deed({ intent: 'move', unitId, to, reason: '' })}
+              move={(unitId, to) => post({ intent: 'move', unitId, to, reason: '' })}
             />
             <Legend plan={plan} />
             <p className="small quiet" style={{ marginTop: '0.6rem' }}>
@@ -38,7 +38,7 @@ export function ArrangeView(data: LayoutData & { head: ReactNode }) {
                 `Every main plot (b1, b2 …) holds each contender once${plan.design.settings.length > 0 ? `; main plots are given ${plan.design.settings.join(', ')} by chance: ${[...new Map(plan.units.map((u) => [u.block, u.setting]))].map(([b, s]) => `b${b} ${s}`).join(', ')}` : ''}.`}
               {positions.size > 0 && readings.size > 0 && ' The ground is coloured by the light map.'}
               {plan.units.some((u) => readings.size > 0 && !readings.has(positionKey(u.position))) &&
-                ' Some places weren’t read.'}
+                ' Some positions weren’t read.'}
             </p>
           </>
         ) : (

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { describeLayoutError } from '~core/design/randomise';
 import type { Plan } from '~core/model/plan';
 import { formatFigure } from '~core/quantity/format';
-import { useDeed } from '../../form/useDeed';
+import { usePost } from '../../form/usePost';
 import { type Progress, balanceInWorker } from '../../workers/planning';
 import { freshSeed } from './DesignPanel';
 
@@ -12,7 +12,7 @@ const CANDIDATES = 2000;
 
 /** Draws the layout again and again until the light is shared fairly. */
 export function BalancePanel({ plan, planRev, ready }: { plan: Plan; planRev: number; ready: boolean }) {
-  const deed = useDeed();
+  const post = usePost();
   const [progress, setProgress] = useState<Progress | null>(null);
   const [said, setSaid] = useState('');
   const [end, setEnd] = useState<(() => void) | null>(null);
@@ -42,7 +42,7 @@ export function BalancePanel({ plan, planRev, ready }: { plan: Plan; planRev: nu
     if (!found.ok) {
       setSaid(
         found.error.tag === 'unread'
-          ? `${found.error.positions} places that are used weren’t read yet.`
+          ? `${found.error.positions} positions that are used weren’t read yet.`
           : found.error.tag === 'noReadings'
             ? 'There are no readings yet.'
             : describeLayoutError(found.error),
@@ -53,7 +53,7 @@ export function BalancePanel({ plan, planRev, ready }: { plan: Plan; planRev: nu
     setSaid(
       `${balance.candidates} layouts drawn. The first had the means ${formatFigure(firstSpreadPercent, 1)} % apart; the one taken, by lot among the twentieth that are most alike, ${formatFigure(balance.spreadPercent, 1)} %.`,
     );
-    deed({
+    post({
       intent: 'balanced',
       kind: design.kind,
       replicates: design.replicates,

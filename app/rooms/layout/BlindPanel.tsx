@@ -1,11 +1,11 @@
+import { shortTime } from '../../bench/clock';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import dayjs from 'dayjs';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { type Blinding, blindingNames, blindings } from '~core/model/plan';
-import { useDeed } from '../../form/useDeed';
+import { usePost } from '../../form/usePost';
 
 interface Props {
   trialId: string;
@@ -19,7 +19,7 @@ interface Props {
 
 /** Who sees names: open, codes for the scorer, codes for the feeder too; and the opening of the codes. */
 export function BlindPanel({ trialId, blinding, sealed, blind, revealedAt, keyMissing }: Props) {
-  const deed = useDeed();
+  const post = usePost();
   const [asked, setAsked] = useState(false);
   return (
     <section className="stack tight">
@@ -29,7 +29,7 @@ export function BlindPanel({ trialId, blinding, sealed, blind, revealedAt, keyMi
         label="Blinding"
         value={blinding}
         disabled={sealed}
-        onChange={(e) => deed({ intent: 'blinding', blinding: e.target.value })}
+        onChange={(e) => post({ intent: 'blinding', blinding: e.target.value })}
         helperText={
           blinding === 'open'
             ? 'whoever scores sees what each unit got'
@@ -64,7 +64,7 @@ export function BlindPanel({ trialId, blinding, sealed, blind, revealedAt, keyMi
                 Opening is written into the log with the time and can’t be taken back. Is everything scored?
               </p>
               <div className="inline-row" style={{ marginTop: '0.4rem' }}>
-                <Button size="small" variant="contained" onClick={() => deed({ intent: 'reveal' })}>
+                <Button size="small" variant="contained" onClick={() => post({ intent: 'reveal' })}>
                   Open the codes now
                 </Button>
                 <Button size="small" color="inherit" onClick={() => setAsked(false)}>
@@ -82,7 +82,7 @@ export function BlindPanel({ trialId, blinding, sealed, blind, revealedAt, keyMi
         </>
       )}
       {revealedAt && blinding !== 'open' && (
-        <p className="small quiet">Codes were opened {dayjs(revealedAt).format('D MMM YYYY, HH:mm')}.</p>
+        <p className="small quiet">Codes were opened {shortTime(revealedAt)}.</p>
       )}
     </section>
   );

@@ -9,7 +9,7 @@ import { describeGridTextError, readGridText } from '~core/formats/gridText';
 import type { Position } from '~core/model/plan';
 import { positionKey } from '~core/model/positions';
 import { formatFigure } from '~core/quantity/format';
-import { useDeed } from '../../form/useDeed';
+import { usePost } from '../../form/usePost';
 import { readOnce } from '../../instruments/instrument';
 import { connect } from '../../instruments/registry';
 import { PlanView } from '../../ui/PlanView';
@@ -21,7 +21,7 @@ import type { LayoutData } from './layoutData';
 
 /** The light map: readings per position, typed, pasted or from the meter; and what each contender gets. */
 export function LightView({ plan, planRev, positions, seal, head }: LayoutData & { head: ReactNode }) {
-  const deed = useDeed();
+  const post = usePost();
   const sealed = seal !== null;
   const [name, setName] = useState(plan.gradient?.name ?? 'Light');
   const [unit, setUnit] = useState(plan.gradient?.unit ?? 'µmol m⁻² s⁻¹');
@@ -58,7 +58,7 @@ export function LightView({ plan, planRev, positions, seal, head }: LayoutData &
     if (wrong.size > 0) return setError('Some figures on the plan aren’t numbers; they are framed.');
     setError('');
     setDirty(false);
-    deed({
+    post({
       intent: 'readings',
       name,
       unit,
@@ -138,7 +138,7 @@ export function LightView({ plan, planRev, positions, seal, head }: LayoutData &
                 </span>
                 <input
                   inputMode="decimal"
-                  aria-label={`Reading at row ${position.row + 1}, place ${position.column + 1}`}
+                  aria-label={`Reading at row ${position.row + 1}, position ${position.column + 1}`}
                   aria-invalid={wrong.has(key)}
                   value={typed.get(key) ?? ''}
                   disabled={sealed}

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import type { Position } from '~core/model/plan';
-import { useDeed } from '../../form/useDeed';
+import { usePost } from '../../form/usePost';
 import { PlanView, Reserved } from '../../ui/PlanView';
 import { UnitFace, tileInk, unitNumber } from '../../ui/UnitTile';
 import { AreasForm } from './AreasForm';
@@ -8,10 +8,10 @@ import type { LayoutData } from './layoutData';
 
 /** The places themselves: how many, how large, what is blocked and where guards stand. */
 export function PlacesView({ id, plan, positions, seal, head }: LayoutData & { head: ReactNode }) {
-  const deed = useDeed();
+  const post = usePost();
   const sealed = seal !== null;
-  const reserve = (position: Position) => deed({ intent: 'reserve', position });
-  const where = (p: Position) => `row ${p.row + 1}, place ${p.column + 1}`;
+  const reserve = (position: Position) => post({ intent: 'reserve', position });
+  const where = (p: Position) => `row ${p.row + 1}, position ${p.column + 1}`;
   const indexOf = (treatmentId: string) => plan.treatments.findIndex((t) => t.id === treatmentId);
   return (
     <div className="with-side alone">

@@ -10,7 +10,7 @@ import { formatFigure, plural } from '~core/quantity/format';
 import { dateOfDay } from '~core/plan/days';
 import { shortDate, todayDate } from '../../bench/clock';
 import { Choice, Field, LockedForm } from '../../form/fields';
-import { useDeed } from '../../form/useDeed';
+import { usePost } from '../../form/usePost';
 import { useRecordForm } from '../../form/useRecordForm';
 import { Legend } from '../../ui/Legend';
 import { PlanView } from '../../ui/PlanView';
@@ -27,7 +27,7 @@ export function RotationView({
   turnsDone,
   head,
 }: LayoutData & { head: ReactNode }) {
-  const deed = useDeed();
+  const post = usePost();
   const turns = rotationPlan(plan);
   const [chosen, setChosen] = useState(0);
   const turn = turns[Math.min(chosen, turns.length - 1)];
@@ -80,7 +80,7 @@ export function RotationView({
                 {turnsDone.includes(`turn ${turn.number}`) ? (
                   <span className="small quiet">This turn is done and in the log.</span>
                 ) : (
-                  <Button variant="contained" onClick={() => deed({ intent: 'turn', number: turn.number })}>
+                  <Button variant="contained" onClick={() => post({ intent: 'turn', number: turn.number })}>
                     {plural(plan.unitNoun)} stand so now: log turn {turn.number}
                   </Button>
                 )}
@@ -100,13 +100,13 @@ export function RotationView({
               </>
             )}
             <div className="empty">
-              <h2>{plan.units.length === 0 ? 'Nothing stands here yet' : 'Every unit keeps its place'}</h2>
+              <h2>{plan.units.length === 0 ? 'Nothing stands here yet' : 'Every unit keeps its position'}</h2>
               <p>
                 {plan.units.length === 0
                   ? 'Lay the units out under Arrange first.'
                   : plan.rounds.length === 0
                     ? 'Plan the rounds in Question first: the last one ends the rotation.'
-                    : 'Fixed places by chance and a rotation are both good practice. A rotation evens out light that blocks can’t, and costs a few minutes every turn.'}
+                    : 'Fixed positions by chance and a rotation are both good practice. A rotation evens out light that blocks can’t, and costs a few minutes every turn.'}
               </p>
             </div>
           </>
@@ -161,7 +161,7 @@ function RotationForm({ plan, locked }: { plan: Plan; locked: boolean }) {
             options={[
               ['off', 'not at all'],
               ['block', 'inside their block'],
-              ['area', 'inside their place'],
+              ['area', 'inside their area'],
               ['all', 'over all positions'],
             ]}
           />

@@ -1,9 +1,9 @@
+import { shortTime } from '../../bench/clock';
 import Button from '@mui/material/Button';
-import dayjs from 'dayjs';
 import { Link } from 'react-router';
 import type { TrialState } from '~core/log/state';
 import type { Missing } from '~core/plan/seal';
-import { useDeed } from '../../form/useDeed';
+import { usePost } from '../../form/usePost';
 
 interface Props {
   trialId: string;
@@ -23,13 +23,13 @@ interface Props {
 /** Freezes the plan with time and hash; shows both ever after. */
 export function SealPanel(props: Props) {
   const { trialId, seal, missing, canBreakSeal, openFindings, planRev, lateDays, broken } = props;
-  const deed = useDeed();
+  const post = usePost();
   if (seal) {
     return (
       <section className="stack tight">
         <h2>Sealed</h2>
         <p>
-          {dayjs(seal.at).format('D MMM YYYY, HH:mm')}
+          {shortTime(seal.at)}
           <br />
           <span className="small quiet">SHA-256 of the plan</span>
           <br />
@@ -54,7 +54,7 @@ export function SealPanel(props: Props) {
         </p>
         {canBreakSeal && (
           <div>
-            <Button size="small" color="inherit" onClick={() => deed({ intent: 'breakSeal' })}>
+            <Button size="small" color="inherit" onClick={() => post({ intent: 'breakSeal' })}>
               Break the seal
             </Button>
           </div>
@@ -90,7 +90,7 @@ export function SealPanel(props: Props) {
           </ul>
         </>
       ) : (
-        <Button variant="contained" onClick={() => deed({ intent: 'seal', seenPlanRev: planRev })}>
+        <Button variant="contained" onClick={() => post({ intent: 'seal', seenPlanRev: planRev })}>
           Seal the plan
         </Button>
       )}

@@ -6,7 +6,7 @@ import { START_SIZE_LIMIT_PERCENT } from '~core/plan/limits';
 import { planIndex } from '~core/plan/planIndex';
 import { startSizes } from '~core/plan/startSizes';
 import { formatFigure } from '~core/quantity/format';
-import { useDeed } from '../../form/useDeed';
+import { usePost } from '../../form/usePost';
 import { PlanView } from '../../ui/PlanView';
 import { Tessera, TesseraName, tesseraLetter } from '../../ui/Tessera';
 import { tileInk, unitNumber } from '../../ui/UnitTile';
@@ -14,7 +14,7 @@ import type { LayoutData } from './layoutData';
 
 /** Start size of every unit, and whether the contenders began alike. */
 export function SizesView({ plan, positions, seal, head }: LayoutData & { head: ReactNode }) {
-  const deed = useDeed();
+  const post = usePost();
   const [typed, setTyped] = useState<ReadonlyMap<UnitId, string>>(
     () => new Map(plan.units.map((u) => [u.id, u.startSize === null ? '' : String(u.startSize)])),
   );
@@ -107,7 +107,7 @@ export function SizesView({ plan, positions, seal, head }: LayoutData & { head: 
               variant="contained"
               disabled={wrong.size > 0}
               onClick={() =>
-                deed({
+                post({
                   intent: 'sizes',
                   sizes: plan.units.map((u) => ({ unitId: u.id, size: sizes.get(u.id) ?? null })),
                 })

@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link, useLoaderData } from 'react-router';
 import { letterOf } from '~core/design/blinding';
-import { jarsOf } from '~core/mixing/jars';
+import { productCodesOf } from '~core/mixing/productCodes';
 import { rotationPlan } from '~core/design/rotation';
 import { positionKey } from '~core/model/positions';
 import { dateOfDay } from '~core/plan/days';
@@ -18,7 +18,7 @@ export async function clientLoader({ params }: RoomArgs) {
   const { row, key, blind } = await loadTrial(params.trialId);
   const { plan } = row;
   const order = plan.blinding !== 'open' && key ? key.order : plan.treatments.map((t) => t.id);
-  return { plan, order, blind, jars: plan.blinding !== 'open' && key ? jarsOf(plan, key) : [] };
+  return { plan, order, blind, jars: plan.blinding !== 'open' && key ? productCodesOf(plan, key) : [] };
 }
 
 /** The card for whoever fills and moves: what goes into which bottle, who moves where on which day. */
@@ -27,7 +27,7 @@ export default function Card() {
   const [open, setOpen] = useState(!blind);
   const turns = rotationPlan(plan);
   const place = (p: { areaId: string; row: number; column: number }) =>
-    `${plan.areas.length > 1 ? `${plan.areas.find((a) => a.id === p.areaId)?.name}, ` : ''}row ${p.row + 1}, place ${p.column + 1}`;
+    `${plan.areas.length > 1 ? `${plan.areas.find((a) => a.id === p.areaId)?.name}, ` : ''}row ${p.row + 1}, position ${p.column + 1}`;
   return (
     <main className="labels-page" id="room">
       <RoomHead

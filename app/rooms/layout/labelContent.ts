@@ -2,7 +2,7 @@ import { letterOf } from '~core/design/blinding';
 import { walkOrder } from '~core/design/layOut';
 import type { UnitId } from '~core/model/ids';
 import type { Plan, Position, Treatment } from '~core/model/plan';
-import { jarsOf } from '~core/mixing/jars';
+import { productCodesOf } from '~core/mixing/productCodes';
 import type { BlindKey } from '~core/log/trial';
 import { shortDate } from '../../bench/clock';
 
@@ -62,7 +62,7 @@ export function unitLabels(
 
 /** Tags for the jars that products are filled into, so that a blind mix can be made by code. */
 export const jarTags = (plan: Plan, key: BlindKey): LabelContent[] =>
-  jarsOf(plan, key).map((jar) => {
+  productCodesOf(plan, key).map((jar) => {
     const index = key.order.indexOf(jar.treatmentId);
     return {
       id: `jar ${jar.code}`,

@@ -15,7 +15,7 @@ import {
   papers,
 } from '~core/formats/labelSheet';
 import { LABELS_TASK } from '~core/schedule/tasks';
-import { useDeed } from '../../form/useDeed';
+import { usePost } from '../../form/usePost';
 import { loadTrial } from '../../store/trials';
 import { Caution } from '../../ui/Caution';
 import { download } from '../../ui/download';
@@ -82,7 +82,7 @@ const numbers: [key: Exclude<keyof LabelSheet, 'paper'>, label: string, low: num
 /** Labels of units and bottles on a sheet of one's own measures: printed, or as a PDF. */
 export default function Labels() {
   const { plan, blind, named, coded, jars, qr, printedAt } = useLoaderData<typeof clientLoader>();
-  const deed = useDeed();
+  const post = usePost();
   const asked = useSearchParams()[0].get('for');
   const first = asked === 'bottles' || (asked === 'jars' && jars.length > 0) ? asked : 'units';
   const [what, setWhat] = useState<'units' | 'bottles' | 'jars' | 'both'>(first);
@@ -118,7 +118,7 @@ export default function Labels() {
   const boxes = labelBoxes(sheet, labels.length, skip ?? 0);
   const printable = boxes.ok && wrong.length === 0 && skip !== null && labels.length > 0;
   const printed = () => {
-    if (what === 'units' || what === 'both') deed({ intent: 'labelsPrinted' });
+    if (what === 'units' || what === 'both') post({ intent: 'labelsPrinted' });
   };
   const pdf = async () => {
     if (!boxes.ok) return;

@@ -1,8 +1,8 @@
 import { plural } from '~core/quantity/format';
 import Button from '@mui/material/Button';
-import { useEffect } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
-import { useDeed } from '../../form/useDeed';
+import { usePost } from '../../form/usePost';
 import { RoomHead } from '../../ui/RoomHead';
 import { ViewSwitch } from '../../ui/ViewSwitch';
 import { isTyping } from '../../ui/keys';
@@ -15,7 +15,7 @@ import { SizesView } from './SizesView';
 import './layout.css';
 const views = [
   ['arrange', 'Arrange'],
-  ['places', 'Places'],
+  ['places', 'Areas'],
   ['light', 'Light map'],
   ['turns', 'Rotation'],
   ['sizes', 'Start sizes'],
@@ -29,31 +29,28 @@ export default function LayoutRoom() {
   const data = useLoaderData<typeof clientLoader>();
   const { id, plan, seal, undoable } = data;
   const [search, setSearch] = useSearchParams();
-  const deed = useDeed();
+  const post = usePost();
   const chosen = search.get('view');
   const view: View =
     views.find(([v]) => v === chosen)?.[0] ?? (plan.areas.length === 0 ? 'places' : 'arrange');
 
-  useEffect(() => {
-    const onKey = (e: KeyboardEvent) => {
-      if (isTyping(e) || !(e.ctrlKey || e.metaKey) || e.key !== 'z' || undoable === 0) return;
-      e.preventDefault();
-      deed({ intent: 'undo' });
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+  useHotkeys('mod+z', () => post({ intent: 'undo' }), {
+    useKey: true,
+    preventDefault: true,
+    enabled: undoable > 0,
+    ignoreEventWhen: isTyping,
   });
 
   const said: Record<View, string> = {
     arrange:
       plan.units.length > 0
-        ? `${plan.units.length} ${plural(plan.unitNoun)} seen from above. Drag one to move it; two change places. With the keyboard: arrows walk, Space lifts and puts down.`
+        ? `${plan.units.length} ${plural(plan.unitNoun)} seen from above. Drag one to move it; two change positions. With the keyboard: arrows walk, Space lifts and puts down.`
         : 'Where the units stand. The middle and the end of a shelf differ: chance decides who stands where.',
     places:
-      'Each shelf level, tent, bench, bed, tank or lawn as a grid. Press a free place to block it, again for a guard.',
+      'Each shelf level, tent, bench, bed, tank or lawn as a grid. Press a free position to block it, again for a guard.',
     light:
-      'What differs from place to place: light, most often. Read it at every place, then let chance deal again until all contenders get the same.',
-    turns: 'Instead of standing still, units can go round, so that each spends equal time at each place.',
+      'What differs from position to position: light, most often. Read it at every one, then let chance deal again until all contenders get the same.',
+    turns: 'Instead of standing still, units can go round, so that each spends equal time at each position.',
     sizes: `The size of every ${plan.unitNoun} at the start, in one unit throughout, shows whether the contenders began alike.`,
   };
   const head = (
@@ -63,7 +60,7 @@ export default function LayoutRoom() {
         actions={
           <>
             {seal === null && (
-              <Button color="secondary" disabled={undoable === 0} onClick={() => deed({ intent: 'undo' })}>
+              <Button color="secondary" disabled={undoable === 0} onClick={() => post({ intent: 'undo' })}>
                 Undo
               </Button>
             )}

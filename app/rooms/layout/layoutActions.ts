@@ -78,7 +78,7 @@ async function saveAreas(trialId: string | undefined, sent: SentForm): Promise<A
   if (!saved.ok) return refusal(saved.error, 'areas');
   return {
     saved: true,
-    message: lost ? 'The places changed; randomise again.' : 'The places are saved.',
+    message: lost ? 'The areas changed; randomise again.' : 'The areas are saved.',
     now: toAreasForm(saved.value.trial.row.plan),
   };
 }
@@ -112,7 +112,7 @@ async function moveUnit(trialId: string | undefined, form: FormOf<'move'>): Prom
   const done = await changeTrial<Said>(trialId, ({ trial: { state, row } }) => {
     const area = planIndex(row.plan).area(form.to.areaId);
     if (!area || reservedUse(area, form.to.row, form.to.column)) {
-      return said('to', 'That place is blocked or belongs to a guard.');
+      return said('to', 'That position is blocked or belongs to a guard.');
     }
     const moves = movesFor(state.positions, form.unitId, form.to);
     message =

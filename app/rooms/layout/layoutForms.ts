@@ -33,7 +33,7 @@ export const AreaForm = z.object({
     .array(
       z.object({
         id: AreaIdSchema,
-        name: z.string().trim().min(1, 'Give the place a name.').max(80),
+        name: z.string().trim().min(1, 'Give the area a name.').max(80),
         kind: z.enum(areaKinds),
         rows: typedNumber('How many?').pipe(
           z.number().int('Whole rows.').min(1, 'At least 1.').max(40, 'Up to 40.'),
@@ -45,7 +45,7 @@ export const AreaForm = z.object({
         depthCm: lengthCm(),
       }),
     )
-    .min(1, 'At least one place.'),
+    .min(1, 'At least one area.'),
 });
 export type AreaFormInput = z.input<typeof AreaForm>;
 

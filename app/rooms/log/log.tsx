@@ -1,13 +1,13 @@
+import { shortTime } from '../../bench/clock';
 import Button from '@mui/material/Button';
-import dayjs from 'dayjs';
 import { useState } from 'react';
 import { useLoaderData } from 'react-router';
 import { z } from 'zod';
-import { jarCodes, jarsOf } from '~core/mixing/jars';
+import { codesByProduct, productCodesOf } from '~core/mixing/productCodes';
 import { EntryBody } from '~core/log/entry';
 import { EntryId } from '~core/model/ids';
 import { type ActionResult, fieldErrors } from '../../form/schemaFields';
-import { useDeed } from '../../form/useDeed';
+import { usePost } from '../../form/usePost';
 import { entryKinds } from '~core/log/kinds';
 import { err, ok } from '~core/model/result';
 import { openConflicts, settleConflict } from '../../store/conflicts';
@@ -35,7 +35,7 @@ const LogRoomForm = z.discriminatedUnion('intent', [
 
 export async function clientLoader({ params }: RoomArgs) {
   const { row, shown, key } = await loadTrial(params.trialId);
-  const codes = jarCodes(jarsOf(row.plan, key));
+  const codes = codesByProduct(productCodesOf(row.plan, key));
   const words = wordsFor(shown.plan, codes);
   const conflicts = (await openConflicts(row.id)).map((c) => {
     const own = shown.log.find((e) => e.id === c.id);
@@ -82,7 +82,7 @@ const PAGE = 200;
 
 export default function LogRoom() {
   const { plan, lines, conflicts } = useLoaderData<typeof clientLoader>();
-  const send = useDeed();
+  const send = usePost();
   const notice = useNotice();
   const [writing, setWriting] = useState(false);
   const [shown, setShown] = useState(PAGE);
@@ -126,7 +126,7 @@ export default function LogRoom() {
               {lines.slice(0, shown).map((l) => (
                 <tr key={l.id}>
                   <td className="num small" style={{ whiteSpace: 'nowrap' }}>
-                    {dayjs(l.at).format('D MMM YYYY HH:mm')}
+                    {shortTime(l.at)}
                   </td>
                   <td>
                     <strong>{l.what}</strong> <span className={l.standing ? undefined : 'was'}>{l.text}</span>

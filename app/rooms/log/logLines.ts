@@ -3,7 +3,7 @@ import { entryKinds } from '~core/log/kinds';
 import { inOrderOfWriting } from '~core/log/resolve';
 import type { TrialState } from '~core/log/state';
 import { type LogWords, logWords } from '~core/log/words';
-import { jarKey } from '~core/mixing/jars';
+import { productCodeKey } from '~core/mixing/productCodes';
 import type { Plan } from '~core/model/plan';
 
 export interface LogLine {
@@ -39,7 +39,7 @@ export const kindOfLine = (e: Entry): EntryBody['kind'] | undefined =>
 
 /** Words for a trial's log; under codes a product goes by its own. */
 export const wordsFor = (plan: Plan, codes: ReadonlyMap<string, string>): LogWords =>
-  logWords(plan, (treatmentId, productId) => codes.get(jarKey(treatmentId, productId)) ?? '');
+  logWords(plan, (treatmentId, productId) => codes.get(productCodeKey(treatmentId, productId)) ?? '');
 
 /** Every line of the log in words, the one written last first. */
 export function logLines(

@@ -11,7 +11,7 @@ import { matchedArms } from '~core/mixing/matchPlan';
 import { usesAt } from '~core/mixing/programme';
 import { type ElementSymbol, elements } from '~core/model/element';
 import { matchingNames } from '~core/model/plan';
-import { useDeed } from '../../form/useDeed';
+import { usePost } from '../../form/usePost';
 import { CodesClosed } from '../CodesClosed';
 import { ElementBars } from './ElementBars';
 import { GlanceTable } from './GlanceTable';
@@ -30,7 +30,7 @@ const bases: readonly (readonly [Kind, string, string])[] = [
 /** What each treatment gets of everything, and what it would get if the doses were matched otherwise. */
 export function CompareView({ data }: { data: MixingData }) {
   const { id, plan, day, sealed, undoable } = data;
-  const deed = useDeed();
+  const post = usePost();
   const [kind, setKind] = useState<Kind>('asIs');
   const [element, setElement] = useState<ElementSymbol>(plan.mixing.matchedElement);
   const [end, setEnd] = useState<'low' | 'middle' | 'high'>('middle');
@@ -58,7 +58,7 @@ export function CompareView({ data }: { data: MixingData }) {
   const referenceOrNone = fed.find((t) => t.id === referenceId)?.id ?? null;
   const matched = matchedArms(plan, { basis, day, referenceId: referenceOrNone });
   const reference = plan.treatments.find((t) => t.id === referenceId);
-  const apply = () => deed({ intent: 'match', basis, day, referenceId: referenceOrNone });
+  const apply = () => post({ intent: 'match', basis, day, referenceId: referenceOrNone });
   return (
     <div className="stack">
       <div className="inline-row no-print" style={{ alignItems: 'flex-start' }}>
@@ -129,7 +129,7 @@ export function CompareView({ data }: { data: MixingData }) {
           </Button>
         )}
         {undoable > 0 && (
-          <Button color="secondary" onClick={() => deed({ intent: 'undo' })}>
+          <Button color="secondary" onClick={() => post({ intent: 'undo' })}>
             Undo
           </Button>
         )}

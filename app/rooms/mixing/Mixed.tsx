@@ -1,9 +1,9 @@
+import { shortTime } from '../../bench/clock';
 import Button from '@mui/material/Button';
-import dayjs from 'dayjs';
 import { FormProvider } from 'react-hook-form';
 import { plural } from '~core/quantity/format';
 import { Field } from '../../form/fields';
-import { useDeed } from '../../form/useDeed';
+import { usePost } from '../../form/usePost';
 import { useRecordForm } from '../../form/useRecordForm';
 import { useNotice } from '../../ui/Notices';
 import { TesseraName } from '../../ui/Tessera';
@@ -20,14 +20,14 @@ interface Props {
 
 /** A batch that is in the log, and what comes after: feeding it, or the next bottle. */
 export function Mixed({ data, bottle, next, onNext }: Props) {
-  const deed = useDeed();
+  const post = usePost();
   const notice = useNotice();
   const takeBack = (m: MixedBatch) => {
     const ids = [m.id, ...m.withIds];
-    deed({ intent: 'takeBack', ids });
+    post({ intent: 'takeBack', ids });
     notice({
       text: `Batch ${m.batch} is taken back; its lines stay visible in the log.`,
-      undo: () => deed({ intent: 'bringBack', ids }),
+      undo: () => post({ intent: 'bringBack', ids }),
     });
   };
   return (
@@ -44,7 +44,7 @@ export function Mixed({ data, bottle, next, onNext }: Props) {
           <p>
             <strong>Mixed: batch {m.batch}</strong>
             {m.volumeL > 0 && `, ${Number(m.volumeL.toPrecision(4))} L`}{' '}
-            <span className="quiet">at {dayjs(m.at).format('D MMM, HH:mm')}</span>
+            <span className="quiet">at {shortTime(m.at)}</span>
           </p>
           <p className="small">{m.said || 'nothing in it'}</p>
           {m.fed ? (

@@ -44,7 +44,7 @@ export function PhPanel({ data, vessel }: { data: MixingData; vessel: Vessel }) 
           <p className="small">
             To pH {formatFigure(target!, 1)}, by your own last correction ({proposal.from.amountMl} mL{' '}
             {proposal.agent} in {proposal.from.volumeL} L took pH {formatFigure(proposal.from.phBefore, 1)} to{' '}
-            {formatFigure(proposal.from.phAfter, 1)} on {shortDate(proposal.from.at.slice(0, 10))}): about{' '}
+            {formatFigure(proposal.from.phAfter, 1)} on {shortDate(proposal.from.at)}): about{' '}
             <strong>{Number(proposal.fullMl.toPrecision(2))} mL</strong> in all. Give{' '}
             <strong>{Number(proposal.firstMl.toPrecision(2))} mL</strong> first, stir, read, then the rest: pH
             doesn’t move in a straight line.

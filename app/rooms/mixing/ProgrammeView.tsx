@@ -8,7 +8,7 @@ import { dateOfDay } from '~core/plan/days';
 import { shortDate } from '../../bench/clock';
 import { Tessera, TesseraName } from '../../ui/Tessera';
 import type { MixingData } from './mixingData';
-import { jarKey } from '~core/mixing/jars';
+import { productCodeKey } from '~core/mixing/productCodes';
 
 /** The programme as a calendar of tiles, and every use in words. */
 export function ProgrammeView({ data }: { data: MixingData }) {
@@ -113,7 +113,7 @@ export function ProgrammeView({ data }: { data: MixingData }) {
                   <td>
                     <TesseraName index={index} size={20} name={t.name} />
                   </td>
-                  <td>{names[jarKey(t.id, u.productId)]}</td>
+                  <td>{names[productCodeKey(t.id, u.productId)]}</td>
                   <td>{u.stage || <span className="quiet">throughout</span>}</td>
                   <td className="n">
                     {Number(doseAmount(u).toPrecision(3))} {u.unit}

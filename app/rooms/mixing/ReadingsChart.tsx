@@ -8,9 +8,9 @@ import {
   PointElement,
 } from 'chart.js';
 import dayjs from 'dayjs';
-import { useEffect, useRef } from 'react';
+import { Line } from 'react-chartjs-2';
 import type { TargetBand } from '~core/model/plan';
-import { chartFonts } from '../../ui/findingChart';
+import { useChartFonts } from '../../ui/useChartFonts';
 import { mono, sans } from '../../ui/theme';
 import { cssColour, tesseraStyle } from '../../ui/tesserae';
 import type { Vessel } from '~core/mixing/vessels';
@@ -24,7 +24,7 @@ function config(
   band: readonly [number | null, number | null],
   title: string,
   index: number,
-): ChartConfiguration<'line', Point[]> {
+): Pick<ChartConfiguration<'line', Point[]>, 'data' | 'options'> {
   const [soft, line, ink] = [cssColour('--soft'), cssColour('--line'), cssColour(tesseraStyle(index).colour)];
   const xs = points.map((p) => p.x);
   const [from, to] = [Math.min(...xs), Math.max(...xs)];
@@ -37,7 +37,6 @@ function config(
   const [low, high] = band;
   const flat = { pointRadius: 0, borderWidth: 1, borderDash: [4, 3], borderColor: cssColour('--verdigris') };
   return {
-    type: 'line',
     data: {
       datasets: [
         { data: points, borderColor: ink, backgroundColor: ink, borderWidth: 1.5, pointRadius: 4 },
@@ -131,24 +130,10 @@ function OneChart({
   index: number;
   said: string;
 }) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const [low, high] = band;
-  const drawn = JSON.stringify(points);
-  useEffect(() => {
-    let chart: Chart<'line', Point[]> | null = null;
-    let gone = false;
-    void chartFonts().then(() => {
-      if (gone || !canvas.current) return;
-      chart = new Chart(canvas.current, config(JSON.parse(drawn) as Point[], [low, high], title, index));
-    });
-    return () => {
-      gone = true;
-      chart?.destroy();
-    };
-  }, [drawn, low, high, title, index]);
+  const ready = useChartFonts();
   return (
     <div className="chart-box" style={{ height: 190, marginTop: '1rem' }}>
-      <canvas ref={canvas} role="img" aria-label={said} />
+      {ready && <Line {...config(points, band, title, index)} role="img" aria-label={said} />}
     </div>
   );
 }

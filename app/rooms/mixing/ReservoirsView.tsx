@@ -127,7 +127,7 @@ function DriftTable({ data, vessel }: { data: MixingData; vessel: Vessel }) {
                 <td className="n">
                   {last ? formatFigure(last.value, digits) : '–'}{' '}
                   <span className="unit">{last ? unit : ''}</span>
-                  {last && <div className="small quiet">{shortDate(last.at.slice(0, 10))}</div>}
+                  {last && <div className="small quiet">{shortDate(last.at)}</div>}
                 </td>
                 <td className="n small">
                   {drift

@@ -171,7 +171,7 @@ export function StockView({ data }: { data: MixingData }) {
                   <td className="n">
                     {figure(s.leftMl)} <span className="unit">of {figure(s.body.volumeL * 1000)} mL</span>
                   </td>
-                  <td className="small">{shortDate(s.at.slice(0, 10))}</td>
+                  <td className="small">{shortDate(s.at)}</td>
                 </tr>
               ))}
             </tbody>

@@ -2,9 +2,9 @@ import Button from '@mui/material/Button';
 import { FormProvider, useForm, useWatch } from 'react-hook-form';
 import { parseDecimal } from '~core/quantity/decimal';
 import { waterLossPerDay } from '~core/log/waterUse';
-import { waterOutlook } from '~core/mixing/held';
+import { waterOutlook } from '~core/mixing/vesselContent';
 import { strengthCorrection } from '~core/mixing/topUp';
-import { jarKey } from '~core/mixing/jars';
+import { productCodeKey } from '~core/mixing/productCodes';
 import { formatFigure } from '~core/quantity/format';
 import { Choice, Field } from '../../form/fields';
 import { useRecordForm } from '../../form/useRecordForm';
@@ -92,7 +92,7 @@ const middle = ({ plan }: MixingData): number | null => {
   return ecLow !== null && ecHigh !== null ? (ecLow + ecHigh) / 2 : null;
 };
 
-/** Water to weaken it, or so much of the planned dose to strengthen it. */
+/** Water to dilute it, or so much of the planned dose to strengthen it. */
 function Correction({
   data,
   vessel,
@@ -110,12 +110,12 @@ function Correction({
   switch (found.tag) {
     case 'there':
       return <p className="small">It has the strength that is wanted.</p>;
-    case 'weaken':
+    case 'dilute':
       return (
         <p className="small">
           {to}:{' '}
           {found.addL === null
-            ? 'the water is as strong as that; it can’t be weakened with it.'
+            ? 'the water is as strong as that; it can’t dilute it.'
             : `pour in ${formatFigure(found.addL, 2)} L of water.`}
         </p>
       );
@@ -133,7 +133,7 @@ function Correction({
           {found.doses
             .map(
               ({ dose, amount }) =>
-                `${Number(amount.toPrecision(2))} ${dose.unit} ${names[jarKey(vessel.treatmentId, dose.product.id)]}`,
+                `${Number(amount.toPrecision(2))} ${dose.unit} ${names[productCodeKey(vessel.treatmentId, dose.product.id)]}`,
             )
             .join(', ')}
           . Give half, stir, read, then the rest.

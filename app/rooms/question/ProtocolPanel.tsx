@@ -4,14 +4,14 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { useFormContext } from 'react-hook-form';
 import { protocolOf, protocols } from '~core/schedule/protocols';
-import { useDeed } from '../../form/useDeed';
+import { usePost } from '../../form/usePost';
 import { Caution } from '../../ui/Caution';
 
 /** The kind of trial: what it usually takes, what usually goes wrong, and a button that fills the plan. */
 export function ProtocolPanel({ protocolId, locked }: { protocolId: string | null; locked: boolean }) {
   const { isDirty } = useFormContext().formState;
   const [chosen, setChosen] = useState(protocolId ?? 'blank');
-  const deed = useDeed();
+  const post = usePost();
   const protocol = protocolOf(chosen);
   const last = protocol?.rounds.at(-1)?.day ?? 0;
   return (
@@ -38,7 +38,7 @@ export function ProtocolPanel({ protocolId, locked }: { protocolId: string | nul
               variant="outlined"
               color="secondary"
               disabled={isDirty}
-              onClick={() => deed({ intent: 'protocol', protocolId: chosen })}
+              onClick={() => post({ intent: 'protocol', protocolId: chosen })}
             >
               Fill the plan from it
             </Button>

@@ -5,7 +5,7 @@ import { useLoaderData } from 'react-router';
 import { Field, LockedForm } from '../../form/fields';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
-import { useDeed } from '../../form/useDeed';
+import { usePost } from '../../form/usePost';
 import { StaleNote } from '../../form/StaleNote';
 import { RoomHead } from '../../ui/RoomHead';
 import { SealedBanner } from '../SealedBanner';
@@ -28,7 +28,7 @@ function QuestionEditor({ id, plan, sealedAt, undoable }: QuestionData) {
   const shown = useMemo(() => toQuestionForm(plan), [plan]);
   const { form, busy, stale, onSubmit } = useRecordForm(shown, { merges: true });
   const locked = sealedAt !== null;
-  const deed = useDeed();
+  const post = usePost();
   return (
     <FormProvider {...form}>
       <LockedForm value={locked}>
@@ -41,7 +41,7 @@ function QuestionEditor({ id, plan, sealedAt, undoable }: QuestionData) {
                 <Button
                   color="secondary"
                   disabled={undoable === 0 || form.formState.isDirty}
-                  onClick={() => deed({ intent: 'undo' })}
+                  onClick={() => post({ intent: 'undo' })}
                 >
                   Undo
                 </Button>

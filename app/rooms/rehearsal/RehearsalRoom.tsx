@@ -9,7 +9,7 @@ import { differencePercent, plantsPerUnit, rehearsalInput } from '~core/design/r
 import { describeLayoutError } from '~core/design/randomise';
 import { parseDecimal } from '~core/quantity/decimal';
 import { plural } from '~core/quantity/format';
-import { useDeed } from '../../form/useDeed';
+import { usePost } from '../../form/usePost';
 import { RoomHead } from '../../ui/RoomHead';
 import { type Progress, rehearseInWorker } from '../../workers/planning';
 import { HowManyPanel } from './HowManyPanel';
@@ -27,7 +27,7 @@ interface Field {
 
 /** How many units, and the rehearsal: this very plan run thousands of times. */
 export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
-  const deed = useDeed();
+  const post = usePost();
   const plants = plantsPerUnit(plan);
   const blocked =
     plan.units.length > 0 ? plan.units.every((u) => u.block !== null) : plan.design?.kind !== 'crd';
@@ -52,14 +52,14 @@ export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
   const fields: Field[] = [
     {
       key: 'block',
-      label: blocked ? 'Spread between blocks' : 'Spread between places',
+      label: blocked ? 'Spread between blocks' : 'Spread between positions',
       suffix: '%',
       low: 0,
       high: 200,
     },
     {
       key: 'gradient',
-      label: plan.gradient ? 'Darkest to brightest place' : 'Difference along the places',
+      label: plan.gradient ? 'Darkest to brightest position' : 'Difference along the positions',
       suffix: '%',
       low: 0,
       high: 200,
@@ -248,7 +248,7 @@ export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
         )}
         {!sealed && !cvWrong && cv !== plan.cvPercent && (
           <div>
-            <Button size="small" color="secondary" onClick={() => deed({ intent: 'cv', cvPercent: cv })}>
+            <Button size="small" color="secondary" onClick={() => post({ intent: 'cv', cvPercent: cv })}>
               Keep this spread in the plan
             </Button>
           </div>

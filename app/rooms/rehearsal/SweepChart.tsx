@@ -7,15 +7,17 @@ import {
   PointElement,
   type ChartConfiguration,
 } from 'chart.js';
-import { useEffect, useRef } from 'react';
+import { Line } from 'react-chartjs-2';
 import type { RehearsalResult } from '~core/design/rehearsal';
 import { cssColour } from '../../ui/tesserae';
-import { chartFonts } from '../../ui/findingChart';
+import { useChartFonts } from '../../ui/useChartFonts';
 import { mono, sans } from '../../ui/theme';
 
 Chart.register(LineController, LineElement, PointElement, LinearScale, CategoryScale);
 
-function config(sweep: RehearsalResult['sweep']): ChartConfiguration<'line', { x: number; y: number }[]> {
+function config(
+  sweep: RehearsalResult['sweep'],
+): Pick<ChartConfiguration<'line', { x: number; y: number }[]>, 'data' | 'options' | 'plugins'> {
   const soft = cssColour('--soft');
   const line = cssColour('--line');
   const series = (colour: string, dash: number[], pick: (s: (typeof sweep)[number]) => number) => ({
@@ -27,7 +29,6 @@ function config(sweep: RehearsalResult['sweep']): ChartConfiguration<'line', { x
     pointRadius: 4,
   });
   return {
-    type: 'line',
     data: {
       datasets: [
         series('--verdigris', [], (s) => s.outcome.right),
@@ -94,23 +95,14 @@ function config(sweep: RehearsalResult['sweep']): ChartConfiguration<'line', { x
 
 /** Chance of each outcome over a sweep of true differences. */
 export function SweepChart({ sweep }: { sweep: RehearsalResult['sweep'] }) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  useEffect(() => {
-    let chart: Chart<'line', { x: number; y: number }[]> | null = null;
-    let gone = false;
-    void chartFonts().then(() => {
-      if (!gone && canvas.current) chart = new Chart(canvas.current, config(sweep));
-    });
-    return () => {
-      gone = true;
-      chart?.destroy();
-    };
-  }, [sweep]);
+  const ready = useChartFonts();
   const said = sweep.map((s) => `${s.percent} %: right in ${Math.round(100 * s.outcome.right)}`).join('; ');
   return (
     <figure className="figure-box" style={{ margin: 0 }}>
       <div style={{ position: 'relative', height: 240 }}>
-        <canvas ref={canvas} role="img" aria-label={`Of 100 runs at a difference of ${said}.`} />
+        {ready && (
+          <Line {...config(sweep)} role="img" aria-label={`Of 100 runs at a difference of ${said}.`} />
+        )}
       </div>
     </figure>
   );

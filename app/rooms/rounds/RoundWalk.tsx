@@ -8,7 +8,7 @@ import type { TraitId, UnitId } from '~core/model/ids';
 import { type Round, type Trait, kindOf } from '~core/model/plan';
 import { firstOpenSample } from '~core/schedule/rounds';
 import { formatFigure, formatSigned } from '~core/quantity/format';
-import { useDeed } from '../../form/useDeed';
+import { usePost } from '../../form/usePost';
 import { EntryPad } from '../../ui/EntryPad';
 import { backToPad } from '../../ui/keys';
 import { Legend } from '../../ui/Legend';
@@ -31,7 +31,7 @@ interface Props {
 /** One trait of one round: the plan walked with the pad at hand. */
 export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props) {
   const { plan } = state;
-  const deed = useDeed();
+  const post = usePost();
   const walk = useMemo(() => walkOf(state), [state]);
   const [unitId, setUnitId] = useState<UnitId | undefined>(
     () => nextStep(state, trait, round, null)?.unitId ?? walk[0]?.id,
@@ -74,7 +74,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
   const doubt = value === null ? null : implausible(state, unit.id, trait, value, round.id);
   const warning = doubt !== null && confirmed === text ? doubt : null;
 
-  const write = (body: EntryBody) => deed({ body });
+  const write = (body: EntryBody) => post({ body });
   const goOn = () => {
     const at = walk.indexOf(unit);
     const samplesLeft = multiple && (sample ?? 0) < samples;

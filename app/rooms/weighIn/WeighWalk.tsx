@@ -10,7 +10,7 @@ import type { UnitId } from '~core/model/ids';
 import type { Round, Trait } from '~core/model/plan';
 import { type WeightUnit, fromGrams, toGrams, weightUnits } from '~core/quantity/amount';
 import { formatFigure } from '~core/quantity/format';
-import { useDeed } from '../../form/useDeed';
+import { usePost } from '../../form/usePost';
 import { InstrumentPanel } from '../../instruments/InstrumentPanel';
 import { connect } from '../../instruments/registry';
 import { EntryPad } from '../../ui/EntryPad';
@@ -46,7 +46,7 @@ interface Props {
 /** Weighs every unit once: gross from scale or pad, tare of the container, net into the log. */
 export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }: Props) {
   const { plan } = state;
-  const deed = useDeed();
+  const post = usePost();
   const walk = useMemo(() => walkOf(state), [state]);
   const scale = useMemo(() => connect('weight'), []);
   const [unitId, setUnitId] = useState<UnitId | undefined>(
@@ -90,7 +90,7 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
   const next = walk[(walk.indexOf(unit) + 1) % walk.length];
   const done = walk.filter((u) => firstOpenSample(state, u.id, trait, round.id) === undefined).length;
 
-  const write = (body: EntryBody) => deed({ body });
+  const write = (body: EntryBody) => post({ body });
   const changeUnit = (to: WeightUnit) => {
     // What the scale gave is the same weight in any unit; what was typed is as the person meant it.
     if (reading) setText(String(Number(fromGrams(reading.grams, to).toFixed(4))));

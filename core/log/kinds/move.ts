@@ -16,7 +16,7 @@ export const move = entryKind({
     b.moves
       .map(
         (m) =>
-          `${words.unit(m.unitId)} to row ${m.to.row + 1}, place ${m.to.column + 1} of ${words.area(m.to.areaId)}`,
+          `${words.unit(m.unitId)} to row ${m.to.row + 1}, position ${m.to.column + 1} of ${words.area(m.to.areaId)}`,
       )
       .join('; '),
   takeBack: { allowed: true },

@@ -47,7 +47,7 @@ export const indoorProtocols: Protocol[] = [
     cvPercent: 9,
     faults: [
       'Middle and end of the shelf differ: place by chance or rotate.',
-      'One tray each can’t tell a feed from its place.',
+      'One tray each can’t tell a feed from its position.',
       'Uneven seed; weigh it for every tray.',
       'Blackout kept too long: 2 to 5 days for brassica shoots.',
     ],

@@ -1,11 +1,12 @@
 import { useCallback } from 'react';
 import { useSubmit } from 'react-router';
+import { newId } from '~core/model/newId';
 
 /**
- * Sends one deed to the route's action, each on its own: several may be under way (a fast hand on the
+ * Posts one value to the route's action, each on its own: several may be under way (a fast hand on the
  * pad), and a later one must never cancel an earlier. The action answers by `announce`.
  */
-export function useDeed(): (data: object) => void {
+export function usePost(): (data: object) => void {
   const submit = useSubmit();
   return useCallback(
     (data) =>
@@ -13,7 +14,7 @@ export function useDeed(): (data: object) => void {
         method: 'post',
         encType: 'application/json',
         navigate: false,
-        fetcherKey: crypto.randomUUID(),
+        fetcherKey: newId(),
       }),
     [submit],
   );

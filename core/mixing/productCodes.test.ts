@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
 import { plan, use } from '../testing/trial';
-import { jarCodes, jarKey, jarsOf } from './jars';
+import { codesByProduct, productCodeKey, productCodesOf } from './productCodes';
 
 const two = [
   use({ productId: 'x' as never }),
@@ -12,13 +12,13 @@ const fed = { ...p, treatments: p.treatments.map((t) => (t.name === 'Water' ? t 
 
 it('a jar for every product of every treatment, under the letter of its code', () => {
   const key = { order: ['B', 'Water', 'A'] as never };
-  expect(jarsOf(fed, key).map((j) => [j.code, j.treatmentId, j.productId])).toEqual([
+  expect(productCodesOf(fed, key).map((j) => [j.code, j.treatmentId, j.productId])).toEqual([
     ['A1', 'B', 'x'],
     ['A2', 'B', 'y'],
     ['C1', 'A', 'x'],
     ['C2', 'A', 'y'],
   ]);
   // the same product in two treatments is two jars: one would tell that they share it
-  expect(jarCodes(jarsOf(fed, key)).get(jarKey('A', 'x'))).toBe('C1');
-  expect(jarsOf(fed, null).map((j) => j.code)).toEqual(['B1', 'B2', 'C1', 'C2']);
+  expect(codesByProduct(productCodesOf(fed, key)).get(productCodeKey('A', 'x'))).toBe('C1');
+  expect(productCodesOf(fed, null).map((j) => j.code)).toEqual(['B1', 'B2', 'C1', 'C2']);
 });

@@ -1,5 +1,5 @@
 /** A solution in a vessel: how much and how strong. */
-export interface Held {
+export interface VesselContent {
   volumeL: number;
   /** mS/cm at 25 °C, which adds up like a concentration as long as it isn't strong */
   ec: number;
@@ -9,7 +9,7 @@ export interface Held {
  * Two solutions poured together; the dissolved mass is kept.
  * @example poured({ volumeL: 8, ec: 2 }, { volumeL: 2, ec: 0 }) // { volumeL: 10, ec: 1.6 }
  */
-export function poured(a: Held, b: Held): Held {
+export function poured(a: VesselContent, b: VesselContent): VesselContent {
   const volumeL = a.volumeL + b.volumeL;
   return { volumeL, ec: volumeL > 0 ? (a.volumeL * a.ec + b.volumeL * b.ec) / volumeL : 0 };
 }
@@ -22,7 +22,7 @@ export function poured(a: Held, b: Held): Held {
  * @example afterLoss({ volumeL: 10, ec: 1.6 }, 2) // { volumeL: 8, ec: 2 }
  * @throws RangeError when more is lost than there was
  */
-export function afterLoss(held: Held, lostL: number, takenShare = 0): Held {
+export function afterLoss(held: VesselContent, lostL: number, takenShare = 0): VesselContent {
   if (!(lostL >= 0 && lostL < held.volumeL)) throw new RangeError('More was lost than there was.');
   const volumeL = held.volumeL - lostL;
   return { volumeL, ec: (held.volumeL * held.ec * (1 - takenShare)) / volumeL };
@@ -33,7 +33,7 @@ export function afterLoss(held: Held, lostL: number, takenShare = 0): Held {
  * @param withEc strength of what is poured in, mS/cm
  * @returns L; null when it can't be reached with it
  */
-export function toWeaken(held: Held, targetEc: number, withEc = 0): number | null {
+export function toDilute(held: VesselContent, targetEc: number, withEc = 0): number | null {
   if (held.ec <= targetEc) return 0;
   return withEc < targetEc ? (held.volumeL * (held.ec - targetEc)) / (targetEc - withEc) : null;
 }
@@ -44,7 +44,7 @@ export function toWeaken(held: Held, targetEc: number, withEc = 0): number | nul
  * @param perDoseEc strength that one planned dose per litre adds, mS/cm: measured on the fresh mix, or estimated
  * @returns doses for the whole volume: times the amount per litre; 0 when it is strong enough
  */
-export const toStrengthen = (held: Held, targetEc: number, perDoseEc: number): number =>
+export const toStrengthen = (held: VesselContent, targetEc: number, perDoseEc: number): number =>
   perDoseEc > 0 ? Math.max(0, ((targetEc - held.ec) / perDoseEc) * held.volumeL) : 0;
 
 /** What water loss does to a vessel over some days, and what topping up brings back. */
@@ -54,9 +54,9 @@ export type WaterOutlook =
       kind: 'holds';
       goneL: number;
       /** when only water goes: the strongest it can get */
-      later: Held;
+      later: VesselContent;
       /** once what went is put back as water */
-      toppedUp: Held;
+      toppedUp: VesselContent;
     };
 
 /**
@@ -66,7 +66,7 @@ export type WaterOutlook =
  * @param waterEc strength of the water it is topped up with, mS/cm
  * @example waterOutlook({ volumeL: 10, ec: 1.6 }, 1, 2, 0) // later 8 L of 2 mS/cm, topped up 10 L of 1.6
  */
-export function waterOutlook(held: Held, lostLPerDay: number, days: number, waterEc: number): WaterOutlook {
+export function waterOutlook(held: VesselContent, lostLPerDay: number, days: number, waterEc: number): WaterOutlook {
   const goneL = lostLPerDay * days;
   if (goneL >= held.volumeL) return { kind: 'dry', afterDays: held.volumeL / lostLPerDay };
   const later = afterLoss(held, goneL);

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { afterLoss, poured, toStrengthen, toWeaken, waterOutlook } from './held';
+import { afterLoss, poured, toStrengthen, toDilute, waterOutlook } from './vesselContent';
 
 const held = fc.record({
   volumeL: fc.double({ min: 0.1, max: 200, noNaN: true }),
@@ -41,13 +41,13 @@ describe('dilution and loss keep the mass', () => {
     expect(afterLoss({ volumeL: 10, ec: 2 }, 2, 0.2).ec).toBeCloseTo(2, 12);
     expect(() => afterLoss({ volumeL: 1, ec: 1 }, 1)).toThrow(RangeError);
   });
-  it('the water that weakens does what it promises', () => {
-    expect(toWeaken({ volumeL: 8, ec: 2 }, 1.6)).toBeCloseTo(2, 12);
-    expect(toWeaken({ volumeL: 8, ec: 1.5 }, 1.6)).toBe(0);
-    expect(toWeaken({ volumeL: 8, ec: 2 }, 1.6, 1.7)).toBeNull();
+  it('the water that dilutes does what it promises', () => {
+    expect(toDilute({ volumeL: 8, ec: 2 }, 1.6)).toBeCloseTo(2, 12);
+    expect(toDilute({ volumeL: 8, ec: 1.5 }, 1.6)).toBe(0);
+    expect(toDilute({ volumeL: 8, ec: 2 }, 1.6, 1.7)).toBeNull();
     fc.assert(
       fc.property(held, fc.double({ min: 0.2, max: 4, noNaN: true }), (h, target) => {
-        const add = toWeaken(h, target, 0.1)!;
+        const add = toDilute(h, target, 0.1)!;
         if (add > 0) expect(poured(h, { volumeL: add, ec: 0.1 }).ec).toBeCloseTo(target, 8);
       }),
     );

@@ -1,4 +1,4 @@
-// What the stair, the log, the list of trials and the label sheets tell of a trial.
+// What the list of rooms, the log, the list of trials and the label sheets tell of a trial.
 import '../testing/browserGlobals';
 import { describe, expect, it, vi } from 'vitest';
 import { audit } from '~core/fairness/audit';
@@ -15,16 +15,16 @@ import { labelsDocument } from './layout/labelsPdf';
 import { tintOf } from './layout/tint';
 import { logLines, staysFor } from './log/logLines';
 import { planSummary } from './planSummary';
-import { stairSteps } from './registry';
+import { roomSteps } from './registry';
 
 vi.mock('../ui/tesseraSvg', () => ({ tesseraSvg: (index: number) => `<svg data-index="${index}"/>` }));
 
 const p = plan({ treatments: ['Water', 'A'], replicates: 2, blocked: true });
 const row = { id: p.id, plan: p, review: emptyReview, createdAt: '', sealedAs: null };
 
-describe('the stair', () => {
+describe('the list of rooms', () => {
   const step = (open: ReturnType<typeof audit>) =>
-    stairSteps({ state: deriveState(p, []), today: '2026-03-01', reviewWritten: false, open }).find(
+    roomSteps({ state: deriveState(p, []), today: '2026-03-01', reviewWritten: false, open }).find(
       (s) => s.room === 'fairness',
     )!;
   it('shows how many findings are open, and names the first', () => {
@@ -39,7 +39,7 @@ describe('the stair', () => {
   });
   it('rehearsal is open while the plan is', () => {
     const rooms = (log: Parameters<typeof deriveState>[1]) =>
-      stairSteps({ state: deriveState(p, log), today: '2026-03-01', reviewWritten: false, open: [] }).find(
+      roomSteps({ state: deriveState(p, log), today: '2026-03-01', reviewWritten: false, open: [] }).find(
         (s) => s.room === 'rehearsal',
       )!.progress;
     expect(rooms([])).toBe('half');

@@ -4,7 +4,7 @@ import type { Plan } from '../model/plan';
 import type { BlindKey } from '../log/trial';
 
 /** A jar or bottle that a product was filled into under a code, so that who mixes doesn't know what it is. */
-export interface Jar {
+export interface ProductCode {
   /** e.g. A1: the first product of code A */
   code: string;
   treatmentId: TreatmentId;
@@ -12,15 +12,15 @@ export interface Jar {
 }
 
 /** Key of a product within a treatment, for maps. */
-export const jarKey = (treatmentId: string, productId: string): string => `${treatmentId}/${productId}`;
+export const productCodeKey = (treatmentId: string, productId: string): string => `${treatmentId}/${productId}`;
 
 /**
  * A code for every product of every treatment: its letter and a number.
  *
  * @param key the blinding key; without one treatments keep their order
- * @example jarsOf(plan, key)[0] // { code: 'A1', … }
+ * @example productCodesOf(plan, key)[0] // { code: 'A1', … }
  */
-export function jarsOf(plan: Pick<Plan, 'treatments'>, key: BlindKey | null): Jar[] {
+export function productCodesOf(plan: Pick<Plan, 'treatments'>, key: BlindKey | null): ProductCode[] {
   const order = key?.order ?? plan.treatments.map((t) => t.id);
   return order.flatMap((id, i) => {
     const t = plan.treatments.find((x) => x.id === id);
@@ -30,5 +30,5 @@ export function jarsOf(plan: Pick<Plan, 'treatments'>, key: BlindKey | null): Ja
 }
 
 /** Jar codes by treatment and product. */
-export const jarCodes = (jars: readonly Jar[]): Map<string, string> =>
-  new Map(jars.map((j) => [jarKey(j.treatmentId, j.productId), j.code]));
+export const codesByProduct = (jars: readonly ProductCode[]): Map<string, string> =>
+  new Map(jars.map((j) => [productCodeKey(j.treatmentId, j.productId), j.code]));

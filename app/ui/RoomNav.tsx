@@ -1,16 +1,16 @@
 import { NavLink, useLocation } from 'react-router';
-import type { StairStep } from '../rooms/registry';
+import type { RoomStep } from '../rooms/registry';
 import './RoomNav.css';
 
 /** The rooms of a trial in working order, each with how far it is. */
-export function Stair({ trialId, steps }: { trialId: string; steps: readonly StairStep[] }) {
+export function RoomNav({ trialId, steps }: { trialId: string; steps: readonly RoomStep[] }) {
   const to = (room: string) => `/trial/${trialId}/${room}`;
   const path = useLocation().pathname;
   const here = steps.findIndex((s) => path.endsWith(`/${s.room}`));
   const [before, next] = [steps[here - 1], here < 0 ? undefined : steps[here + 1]];
   return (
     <>
-      <nav className="stair no-print" aria-label="Rooms of the trial">
+      <nav className="room-nav no-print" aria-label="Rooms of the trial">
         <ol>
           {steps.map((s) => (
             <li key={s.room}>
@@ -58,10 +58,10 @@ const benchRooms = [
 ];
 
 /** Today, Library, Calculator, Data: the rooms that belong to no trial. */
-export function BenchStair() {
+export function BenchNav() {
   return (
     <>
-      <nav className="stair no-print" aria-label="Bench">
+      <nav className="room-nav no-print" aria-label="Bench">
         <ul>
           {benchRooms.map((r) => (
             <li key={r.to}>
