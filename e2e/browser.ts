@@ -45,7 +45,7 @@ export class Visitor {
       downloadPath: visitor.downloads,
       browserContextId: context.id!,
     });
-    page.setDefaultTimeout(8_000);
+    page.setDefaultTimeout(20_000);
     return visitor;
   }
 
@@ -175,12 +175,20 @@ export class Visitor {
     );
   }
 
-  /** axe finds nothing serious or critical on what is shown now. */
-  async isAccessible(): Promise<void> {
+  /** Turns this page, as it stands, to the colours of the night. */
+  async byNight(): Promise<void> {
+    await this.page.evaluate(() => document.documentElement.setAttribute('data-mode', 'dark'));
+  }
+
+  /** axe finds nothing serious or critical on what is shown now. @param rules those alone */
+  async isAccessible(rules?: string[]): Promise<void> {
     await this.page.evaluate(axeSource);
-    const found = await this.page.evaluate(async () => {
+    const found = await this.page.evaluate(async (only) => {
       const { axe } = window as unknown as { axe: { run: (d: Document, o: object) => Promise<AxeResults> } };
-      const result = await axe.run(document, { resultTypes: ['violations'] });
+      const result = await axe.run(document, {
+        resultTypes: ['violations'],
+        ...(only && { runOnly: { type: 'rule', values: only } }),
+      });
       return result.violations
         .filter((v) => v.impact === 'serious' || v.impact === 'critical')
         .map(
@@ -190,7 +198,7 @@ export class Visitor {
               .slice(0, 3)
               .join(' | ')}`,
         );
-    });
+    }, rules);
     expect(found, `axe on ${this.page.url()}`).toEqual([]);
   }
 }

@@ -1,6 +1,6 @@
-// `npm test`: installs what is missing, then lint, format, types, unit, build, end-to-end.
-// The last line is `N passed, N failed`.
-import { spawnSync } from 'node:child_process';
+// `npm test`: installs what is missing, then lint, format, layers, types, unit, build, end-to-end.
+// The last line is `N passed, N failed`. What shares nothing runs side by side; its output comes in one piece.
+import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { install } from './install.mjs';
@@ -10,24 +10,34 @@ const root = fileURLToPath(new URL('..', import.meta.url));
 let passed = 0;
 let failed = 0;
 
-function step(name, command, args) {
-  console.log(`\n── ${name}`);
-  return spawnSync(command, args, { cwd: root, stdio: 'inherit' }).status === 0;
-}
+/** Runs a command. @returns whether it ended well */
+const step = (name, command, args) =>
+  new Promise((done) => {
+    const started = Date.now();
+    const said = [];
+    const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
+    child.stdout.on('data', (piece) => said.push(piece));
+    child.stderr.on('data', (piece) => said.push(piece));
+    const end = (good) => {
+      console.log(`\n── ${name} (${Math.round((Date.now() - started) / 1000)} s)`);
+      process.stdout.write(Buffer.concat(said));
+      if (!good) console.log(`✗ ${name}`);
+      done(good);
+    };
+    child.on('error', () => end(false));
+    child.on('close', (code) => end(code === 0));
+  });
 
-function check(name, command, args) {
-  if (step(name, command, args)) passed += 1;
-  else {
-    failed += 1;
-    console.log(`✗ ${name}`);
-  }
+async function check(name, command, args) {
+  if (await step(name, command, args)) passed += 1;
+  else failed += 1;
 }
 
 /** Runs Vitest and adds up what it counted. */
-function tests(name, args) {
+async function tests(name, args) {
   const report = `.cache/${name}.json`;
   rmSync(`${root}${report}`, { force: true });
-  const good = step(name, 'npx', [
+  const good = await step(name, 'npx', [
     'vitest',
     'run',
     ...args,
@@ -45,15 +55,19 @@ function tests(name, args) {
   failed += counted.numFailedTests || (good ? 0 : 1);
 }
 
+async function statics() {
+  await check('lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
+  await check('format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
+  await check('layers', 'npx', ['depcruise', 'core', 'app', 'cli', '--config', '.dependency-cruiser.cjs']);
+}
+
 install();
 mkdirSync(`${root}.cache`, { recursive: true });
-check('lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
-check('format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
-check('layers', 'npx', ['depcruise', 'core', 'app', 'cli', '--config', '.dependency-cruiser.cjs']);
-check('types', 'npm', ['run', '--silent', 'typecheck']);
-tests('unit', []);
-check('build', 'npm', ['run', '--silent', 'build']);
-if (ensureChromium()) tests('e2e', ['--config', 'vitest.e2e.config.ts']);
+// The route types that lint and the types look at are made by the type check.
+await check('types', 'npm', ['run', '--silent', 'typecheck']);
+await Promise.all([statics(), tests('unit', ['--maxWorkers=1'])]);
+await check('build', 'npm', ['run', '--silent', 'build']);
+if (ensureChromium()) await tests('e2e', ['--config', 'vitest.e2e.config.ts']);
 else failed += 1;
 
 console.log(`\n${passed} passed, ${failed} failed`);

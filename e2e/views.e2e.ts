@@ -1,0 +1,79 @@
+import type { Browser } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { Visitor, launch } from './browser';
+
+const views = [
+  '/',
+  '/library',
+  '/library/demo-duo',
+  '/trials/new',
+  '/data',
+  '/trial/demo-trial-cor/question',
+  '/trial/demo-trial-cor/contenders',
+  '/trial/demo-trial-cor/layout',
+  '/trial/demo-trial-rad/layout?view=places',
+  '/trial/demo-trial-rad/layout?view=light',
+  '/trial/demo-trial-rad/layout?view=turns',
+  '/trial/demo-trial-rad/layout?view=sizes',
+  '/trial/demo-trial-rad/question',
+  '/trial/demo-trial-rad/contenders',
+  '/trial/demo-trial-rad/fairness',
+  '/trial/demo-trial-rad/rehearsal',
+  '/trial/demo-trial-rad/card',
+  '/trial/demo-trial-fag/layout',
+  '/trial/demo-trial-fag/rounds',
+  '/trial/demo-trial-fag/findings',
+  '/trial/demo-trial-fag/verdict',
+  '/trial/demo-trial-fag/review',
+  '/trial/demo-trial-cor/labels',
+  '/calculator',
+  '/trial/demo-trial-par/mixing?bottle=D',
+  '/trial/demo-trial-par/mixing?view=compare',
+  '/trial/demo-trial-par/mixing?view=programme',
+  '/trial/demo-trial-par/mixing?view=reservoirs',
+  '/trial/demo-trial-par/mixing?view=stock',
+  '/trial/demo-trial-par/mixing?view=setup',
+  '/trial/demo-trial-par/mixing-card',
+  '/trial/demo-trial-par/rounds',
+  '/trial/demo-trial-par/weigh-in',
+  '/trial/demo-trial-cor/findings',
+  '/trial/demo-trial-sun/findings',
+  '/trial/demo-trial-cor/verdict',
+  '/trial/demo-trial-cor/review',
+  '/trial/demo-trial-cor/log',
+];
+
+describe('every view', () => {
+  let browser: Browser;
+  beforeAll(async () => {
+    browser = await launch();
+  });
+  afterAll(() => browser.close());
+
+  it('axe finds nothing serious, by day; by night the contrast holds', async () => {
+    const v = await Visitor.arrive(browser, inject('demoUrl'));
+    for (const path of views) {
+      await v.open(path);
+      await v.page.waitForSelector('h1');
+      await v.isAccessible();
+      await v.byNight();
+      await v.isAccessible(['color-contrast']);
+    }
+    expect(v.complaints).toEqual([]);
+  });
+
+  it('none is wider than the screen, from a small phone to a desk', async () => {
+    const v = await Visitor.arrive(browser, inject('demoUrl'));
+    const wide: string[] = [];
+    for (const path of views) {
+      await v.open(path);
+      await v.page.waitForSelector('h1');
+      for (const width of [1280, 834, 600, 390, 320]) {
+        await v.page.setViewport({ width, height: 844 });
+        const needed = await v.page.evaluate(() => document.documentElement.scrollWidth);
+        if (needed > width) wide.push(`${path} ${needed} on ${width}`);
+      }
+    }
+    expect(wide).toEqual([]);
+  });
+});
