@@ -81,6 +81,12 @@ export class Visitor {
     await this.page.locator(selector).click();
   }
 
+  /** Opens a menu and takes an item of it. */
+  async fromMenu(menu: string, item: string): Promise<void> {
+    await this.press(menu);
+    await this.page.locator(`::-p-aria([name="${item}"][role="menuitem"])`).click();
+  }
+
   async pressLink(name: string): Promise<void> {
     await this.press(name, 'link');
   }

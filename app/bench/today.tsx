@@ -9,8 +9,8 @@ import { dayOfDate } from '~core/plan/days';
 import { planSummary } from '../rooms/planSummary';
 import { benchName } from '../store/bench';
 import { deleteTrial, listTrials } from '../store/trials';
-import { quietButton } from '../ui/quietButton';
 import { RoomHead } from '../ui/RoomHead';
+import { RowMenu } from '../ui/RowMenu';
 import { Tessera } from '../ui/Tessera';
 import { relativeDay, shortDate, todayDate } from './clock';
 import { dueOn, dueWords } from './due';
@@ -62,11 +62,11 @@ export default function Today() {
       {due.length > 0 && (
         <section aria-labelledby="due" style={{ marginBottom: '2rem' }}>
           <h2 id="due">Due</h2>
-          <table className="ledger">
+          <table className="ledger as-rows">
             <tbody>
               {due.map((d) => (
                 <tr key={d.to} className="first">
-                  <td style={{ width: '38%' }}>
+                  <td style={{ minWidth: '38%' }}>
                     <strong>{d.what}</strong>
                     <div className="small quiet">{d.question}</div>
                   </td>
@@ -96,71 +96,68 @@ export default function Today() {
       )}
       <section aria-labelledby="trials">
         <h2 id="trials">Trials</h2>
-        <div className="scroll-x">
-          <table className="ledger">
-            <thead>
-              <tr>
-                <th>question</th>
-                <th>contenders</th>
-                <th>stage</th>
-                <th>started</th>
-                <th>
-                  <span className="quiet">next</span>
-                </th>
-                <th aria-label="remove" />
+        <table className="ledger as-rows">
+          <thead>
+            <tr>
+              <th>question</th>
+              <th>contenders</th>
+              <th>stage</th>
+              <th>started</th>
+              <th>
+                <span className="quiet">next</span>
+              </th>
+              <th aria-label="more" />
+            </tr>
+          </thead>
+          <tbody>
+            {trials.map((t) => (
+              <tr key={t.id}>
+                <td>
+                  <Link className="open" to={`/trial/${t.id}`}>
+                    {t.plan.question}
+                  </Link>
+                  <div className="small quiet">
+                    {[
+                      t.plan.crop,
+                      t.plan.units.length ? `${t.plan.units.length} ${plural(t.plan.unitNoun)}` : '',
+                    ]
+                      .filter(Boolean)
+                      .join(' · ')}
+                  </div>
+                </td>
+                <td data-label="contenders">
+                  <span
+                    style={{ display: 'inline-flex', gap: 4 }}
+                    title={t.plan.treatments.map((x) => x.name).join(', ')}
+                  >
+                    {t.plan.treatments.map((x, i) => (
+                      <Tessera key={x.id} index={i} size={18} />
+                    ))}
+                  </span>
+                </td>
+                <td data-label="stage" style={{ whiteSpace: 'nowrap' }}>
+                  {t.stage === 'running'
+                    ? `day ${t.day}`
+                    : t.stage === 'planning'
+                      ? 'being planned'
+                      : 'finished'}
+                </td>
+                <td data-label="started" style={{ whiteSpace: 'nowrap' }}>
+                  {shortDate(t.plan.startDate)}
+                </td>
+                <td data-label="next" className="small">
+                  {t.summary}
+                </td>
+                <td className="n">
+                  <RowMenu
+                    label={`More for ${t.plan.question}`}
+                    acts={[{ text: 'Delete', act: () => remove(t.id, `“${t.plan.question}”`) }]}
+                  />
+                </td>
               </tr>
-            </thead>
-            <tbody>
-              {trials.map((t) => (
-                <tr key={t.id}>
-                  <td style={{ minWidth: 260 }}>
-                    <Link className="open" to={`/trial/${t.id}`}>
-                      {t.plan.question}
-                    </Link>
-                    <div className="small quiet">
-                      {[
-                        t.plan.crop,
-                        t.plan.units.length ? `${t.plan.units.length} ${plural(t.plan.unitNoun)}` : '',
-                      ]
-                        .filter(Boolean)
-                        .join(' · ')}
-                    </div>
-                  </td>
-                  <td>
-                    <span
-                      style={{ display: 'inline-flex', gap: 4 }}
-                      title={t.plan.treatments.map((x) => x.name).join(', ')}
-                    >
-                      {t.plan.treatments.map((x, i) => (
-                        <Tessera key={x.id} index={i} size={18} />
-                      ))}
-                    </span>
-                  </td>
-                  <td style={{ whiteSpace: 'nowrap' }}>
-                    {t.stage === 'running'
-                      ? `day ${t.day}`
-                      : t.stage === 'planning'
-                        ? 'being planned'
-                        : 'finished'}
-                  </td>
-                  <td style={{ whiteSpace: 'nowrap' }}>{shortDate(t.plan.startDate)}</td>
-                  <td className="small">{t.summary}</td>
-                  <td className="n">
-                    <Button
-                      size="small"
-                      color="inherit"
-                      sx={quietButton}
-                      onClick={() => remove(t.id, `“${t.plan.question}”`)}
-                      aria-label={`Delete ${t.plan.question}`}
-                    >
-                      Delete
-                    </Button>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
+            ))}
+          </tbody>
+        </table>
       </section>
     </>
   );

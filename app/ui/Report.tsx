@@ -54,7 +54,7 @@ function ReportBlock({
 /** A table whose cells know what they are. On a phone each row becomes lines of name and figure. */
 export function ReportTable({ table }: { table: TableBlock }) {
   return (
-    <table className="ledger as-rows">
+    <table className={`ledger as-rows${table.columns.length > 6 ? ' wide' : ''}`}>
       <thead>
         <tr>
           {table.columns.map((c, i) => (
