@@ -79,28 +79,28 @@ export function extend(state: TrialState, added: readonly Entry[]): TrialState {
 function withLines(log: readonly Entry[], fresh: readonly Entry[]): Entry[] {
   const sorted = [...fresh].sort(compareWritten);
   const last = log[log.length - 1];
-  const joined = [...log, ...sorted];
+  const joined = log.concat(sorted);
   return last && compareWritten(last, sorted[0]!) > 0 ? joined.sort(compareWritten) : joined;
 }
 
 /** A state being changed: lists are copied once, at the first change of each. */
 class Change {
-  private readonly entries: ResolvedEntry[];
-  private readonly observations: Observation[];
+  private readonly entries: Copied<ResolvedEntry>;
+  private readonly observations: Copied<Observation>;
   private readonly byKind: Map<Kind, readonly ResolvedEntry[]>;
   private readonly byUnitAndTrait: Map<string, readonly Observation[]>;
   private readonly byRound: Map<RoundId, ReadonlyMap<string, readonly Observation[]>>;
   private readonly touched = new Set<Kind>();
-  private readonly copiedKinds = new Map<Kind, ResolvedEntry[]>();
-  private readonly copiedPlaces = new Map<string, Observation[]>();
+  private readonly copiedKinds = new Map<Kind, Copied<ResolvedEntry>>();
+  private readonly copiedPlaces = new Map<string, Copied<Observation>>();
   private readonly copiedRounds = new Map<RoundId, Map<string, readonly Observation[]>>();
 
   constructor(
     private readonly before: TrialState,
     private readonly of: PlanIndex,
   ) {
-    this.entries = [...before.entries];
-    this.observations = [...before.observations];
+    this.entries = new Copied(before.entries, compareHappened);
+    this.observations = new Copied(before.observations, compareObservations);
     this.byKind = new Map(before.byKind);
     this.byUnitAndTrait = new Map(before.byUnitAndTrait);
     this.byRound = new Map(before.byRound);
@@ -108,61 +108,53 @@ class Change {
 
   /** Puts an entry where it belongs, in place of what stood for the same root before. */
   put(now: ResolvedEntry | null, root: ResolvedRoot): void {
-    const at = sortedIndexOf<ResolvedRoot>(this.entries, root, compareHappened);
+    const at = sortedIndexOf<ResolvedRoot>(this.entries.list, root, compareHappened);
     if (at >= 0) {
-      const old = this.entries[at]!;
-      this.entries.splice(at, 1);
+      const old = this.entries.list[at]!;
+      this.entries.removeAt(at);
       this.leave(old);
     }
     if (now === null) return;
-    insert(this.entries, now, compareHappened);
+    this.entries.insert(now);
     this.enter(now);
   }
 
-  private kindList(kind: Kind): ResolvedEntry[] {
+  private kindList(kind: Kind): Copied<ResolvedEntry> {
     let list = this.copiedKinds.get(kind);
     if (!list) {
-      list = [...(this.byKind.get(kind) ?? [])];
+      list = new Copied(this.byKind.get(kind) ?? [], compareHappened);
       this.copiedKinds.set(kind, list);
-      this.byKind.set(kind, list);
     }
     this.touched.add(kind);
     return list;
   }
 
-  private placeList(place: string): Observation[] {
+  private placeList(place: string): Copied<Observation> {
     let list = this.copiedPlaces.get(place);
     if (!list) {
-      list = [...(this.byUnitAndTrait.get(place) ?? [])];
+      list = new Copied(this.byUnitAndTrait.get(place) ?? [], compareObservations);
       this.copiedPlaces.set(place, list);
-      this.byUnitAndTrait.set(place, list);
     }
     return list;
   }
 
   private enter(e: ResolvedEntry): void {
-    insert(this.kindList(e.body.kind), e, compareHappened);
+    this.kindList(e.body.kind).insert(e);
     const o = observationOf(e, this.of, this.before.plan.startDate);
     if (!o) return;
-    insert(this.observations, o, compareObservations);
+    this.observations.insert(o);
     const place = placeOf(o.unitId, o.traitId);
-    insert(this.placeList(place), o, compareObservations);
+    this.placeList(place).insert(o);
     this.noteRound(o, place);
   }
 
   private leave(e: ResolvedEntry): void {
-    const list = this.kindList(e.body.kind);
-    list.splice(sortedIndexOf(list, e, compareHappened), 1);
+    this.kindList(e.body.kind).remove(e);
     const o = observationOf(e, this.of, this.before.plan.startDate);
     if (!o) return;
     const place = placeOf(o.unitId, o.traitId);
-    for (const values of [this.observations, this.placeList(place)]) {
-      values.splice(sortedIndexOf(values, o, compareObservations), 1);
-    }
-    if (this.placeList(place).length === 0) {
-      this.byUnitAndTrait.delete(place);
-      this.copiedPlaces.delete(place);
-    }
+    this.observations.remove(o);
+    this.placeList(place).remove(o);
     this.noteRound(o, place);
   }
 
@@ -175,7 +167,7 @@ class Change {
       this.copiedRounds.set(o.roundId, places);
       this.byRound.set(o.roundId, places);
     }
-    const values = (this.byUnitAndTrait.get(place) ?? []).filter((x) => x.roundId === o.roundId);
+    const values = this.placeList(place).list.filter((x) => x.roundId === o.roundId);
     if (values.length > 0) places.set(place, values);
     else places.delete(place);
     if (places.size === 0) {
@@ -185,14 +177,21 @@ class Change {
   }
 
   finish(log: readonly Entry[]): TrialState {
-    for (const [kind, list] of this.copiedKinds) if (list.length === 0) this.byKind.delete(kind);
+    const settle = <K, T>(index: Map<K, readonly T[]>, copied: ReadonlyMap<K, Copied<T>>) => {
+      for (const [key, { list }] of copied) {
+        if (list.length > 0) index.set(key, list);
+        else index.delete(key);
+      }
+    };
+    settle(this.byKind, this.copiedKinds);
+    settle(this.byUnitAndTrait, this.copiedPlaces);
     const { plan } = this.before;
     return {
       plan,
       log,
-      entries: this.entries,
+      entries: this.entries.list,
       byKind: this.byKind,
-      observations: this.observations,
+      observations: this.observations.list,
       byUnitAndTrait: this.byUnitAndTrait,
       byRound: this.byRound,
       ...viewsOf(plan, this.byKind, this.touched, this.before),
@@ -202,10 +201,37 @@ class Change {
 
 type ResolvedRoot = Pick<ResolvedEntry, 'id' | 'at' | 'counter' | 'device'>;
 
-function insert<T>(sorted: T[], item: T, compare: (a: T, b: T) => number): void {
-  const at = insertionIndex(sorted, item, compare);
-  if (at === sorted.length) sorted.push(item);
-  else sorted.splice(at, 0, item);
+/**
+ * A sorted list that is copied at its first change. One line more is the usual change: it is copied and put in at
+ * once, since pushing onto a copy would copy it again.
+ */
+class Copied<T> {
+  private own: T[] | null = null;
+  constructor(
+    private readonly before: readonly T[],
+    private readonly compare: (a: T, b: T) => number,
+  ) {}
+
+  get list(): readonly T[] {
+    return this.own ?? this.before;
+  }
+
+  insert(item: T): void {
+    const at = insertionIndex(this.list, item, this.compare);
+    if (this.own) {
+      if (at === this.own.length) this.own.push(item);
+      else this.own.splice(at, 0, item);
+    } else this.own = at === this.before.length ? this.before.concat([item]) : this.before.toSpliced(at, 0, item);
+  }
+
+  removeAt(at: number): void {
+    this.own ??= this.before.slice();
+    this.own.splice(at, 1);
+  }
+
+  remove(item: T): void {
+    this.removeAt(sortedIndexOf(this.list, item, this.compare));
+  }
 }
 
 /** Standing entries of one kind, in the order they happened. @example ofKind(state, 'mix') */
