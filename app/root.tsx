@@ -74,7 +74,8 @@ export function ErrorBoundary() {
       <h1>{isRouteErrorResponse(error) && error.status === 404 ? 'Nothing here' : 'Something went wrong'}</h1>
       <p>{text}</p>
       <p>
-        What you logged is kept in this browser. <a href="/">Back to Today</a>
+        Values that were kept before stay as they are; a text that wasn’t saved yet is lost.{' '}
+        <a href="/">Back to Today</a>
       </p>
     </main>
   );

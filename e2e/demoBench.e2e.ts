@@ -78,6 +78,33 @@ describe('the demo bench', () => {
     }
   });
 
+  it('Enter keeps what stands on the pad, wherever the focus is; a kept value is replaced only when asked', async () => {
+    const v = await Visitor.arrive(browser, inject('demoUrl'));
+    await v.open('/trial/demo-trial-par/rounds');
+    await v.sees('Tray 8');
+    await v.page.focus('.room-nav a[href$="/rounds"]');
+    await v.keys('1', '1', '.', '2', 'Enter');
+    await v.sees('Tray 9');
+    await v.page.reload();
+    await v.tileSays('PAR-08', /11\.2/);
+    await v.sees('Tray 9');
+    await v.press('Back to the one before');
+    await v.sees('Tray 8');
+    await v.keys('1', '1', '.', '4', 'Enter');
+    await v.sees('This replaces 11.2 cm, kept in this round.');
+    // Another value is typed anew, not behind the one in question.
+    await v.keys('1');
+    expect(await v.text('.pad-figure output')).toBe('1');
+    await v.keys('1', '.', '5', 'Enter', 'Enter');
+    await v.tileSays('PAR-08', /11\.5/);
+    // Nothing typed: passed over, and open still.
+    await v.sees('Tray 9');
+    await v.page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+    await v.keys('Enter');
+    await v.sees('Tray 10');
+    await v.tileSays('PAR-09', /^(?!.*\d\.\d)/);
+  });
+
   it('questions a value that is ten times the last one', async () => {
     const v = await Visitor.arrive(browser, inject('demoUrl'));
     await v.open('/trial/demo-trial-par/rounds');
@@ -153,7 +180,7 @@ describe('the demo bench', () => {
   it('says what isn’t there, and keeps strict headers', async () => {
     const v = await Visitor.arrive(browser, inject('demoUrl'));
     const response = await v.page.goto(`${inject('demoUrl')}/trial/none/findings`);
-    await v.sees('There is no such trial on this bench.');
+    await v.sees('There is no such trial in this browser at this address.');
     const csp = response!.headers()['content-security-policy']!;
     expect(csp).toContain("connect-src 'self'");
     expect(csp).not.toContain('unsafe');

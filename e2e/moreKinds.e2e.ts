@@ -109,9 +109,11 @@ describe('kinds of value', () => {
     for (const [i, unit] of [1, 2, 3, 6, 5, 4].entries()) {
       for (let crop = 0; crop < 2; crop++) {
         await v.keys(...String(weight), 'Enter');
-        // without a container a tare is asked about once more
-        await v.sees('No tare is taken off.');
-        await v.keys('Enter');
+        // without a container a tare is asked about, once
+        if (weight === 20) {
+          await v.sees('No tare is taken off.');
+          await v.keys('Enter');
+        }
         weight += 3;
       }
       await v.tileSays(`TST-0${unit}`, new RegExp(`${43 + 12 * i}\\.0`));

@@ -197,12 +197,12 @@ describe('a trial of one’s own, end to end', () => {
     await v.sees('Shoot height');
     await v.enter('5.1');
     await v.sees('1 of 9');
-    await v.keys('Enter');
-    await v.sees('Type a value first.');
     for (const value of ['5.4', '5.0', '6.1', '6.3', '6.2', '5.2', '6.0', '5.8']) await v.enter(value);
     await v.sees('9 of 9');
     await v.page.locator('[data-unit="PRV-01"]').click();
     await v.enter('5.3');
+    await v.sees('This replaces 5.1 cm, kept in this round.');
+    await v.keys('Enter');
     await v.sees('Corrected; the old value stays in the log.');
     await v.page.locator('[data-unit="PRV-01"]').click();
     await v.sees(/Kept in this round 5.1 5.3 cm/);
@@ -254,6 +254,10 @@ describe('a trial of one’s own, end to end', () => {
       const g = gross[letter]! + (Number(code.slice(-2)) % 3);
       await v.page.focus(`[data-unit="${code}"]`);
       await v.enter(String(g));
+      if (code === 'PRV-01') {
+        await v.sees('This replaces 5');
+        await v.keys('Enter');
+      }
       await v.tileSays(code, new RegExp(`(${g - 21}|${g - 20})\\.\\d`));
     }
     await v.sees('9 of 9 weighed');
@@ -285,8 +289,10 @@ describe('a trial of one’s own, end to end', () => {
   it('writes and exports the review', async () => {
     await v.open((await currentTrial()) + '/review');
     await v.fill('introduction', 'A test of <cress> & honesty.');
-    await v.press('Save the text');
-    await v.sees('The review is saved.');
+    await v.sees('Saved as you type.');
+    await v.page.reload();
+    await v.page.waitForSelector('[name="introduction"]');
+    expect(await v.valueOf('introduction')).toBe('A test of <cress> & honesty.');
     await v.sees('Prova Due was sent free of charge.');
     await v.page.waitForSelector('.paper img');
     await v.isAccessible();

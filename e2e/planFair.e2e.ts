@@ -263,6 +263,8 @@ describe('a blind trial', () => {
     await v.keys('Escape');
     await v.press('5 white, dense, filling the space');
     await v.keys('Enter');
+    await v.sees('This replaces');
+    await v.keys('Enter');
     await v.tileSays('FAG-02', /5\.0/);
     await v.retype('Label', '99');
     await v.keys('Enter');

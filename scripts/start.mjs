@@ -7,7 +7,7 @@ console.log('Building …');
 run('npx', ['react-router', 'build', '--logLevel', 'error'], { stdio: ['ignore', 'ignore', 'inherit'] });
 const { serve } = await import('./serve.mjs');
 const port = Number(process.env.PORT || 4810);
-await serve({ port, bench });
+await serve({ port, bench, host: process.env.HOST || 'localhost' });
 console.log(
   `Palazzo stands at http://localhost:${port} (${bench === 'demo' ? 'demo bench' : 'your own bench'}). Ctrl+C ends it.`,
 );

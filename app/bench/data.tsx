@@ -86,10 +86,13 @@ export default function DataRoom() {
         <ToggleButtonGroup
           size="small"
           exclusive
-          value={mode ?? 'light'}
-          onChange={(_, m: 'light' | 'dark' | null) => m && setMode(m)}
+          value={mode ?? 'system'}
+          onChange={(_, m: 'system' | 'light' | 'dark' | null) => m && setMode(m)}
           aria-label="Light or night"
         >
+          <ToggleButton value="system" sx={{ textTransform: 'none' }}>
+            Like the device
+          </ToggleButton>
           <ToggleButton value="light" sx={{ textTransform: 'none' }}>
             Day
           </ToggleButton>

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useEffectEvent, useState } from 'react';
 import { type DefaultValues, type FieldValues, type Path, useForm } from 'react-hook-form';
 import { useFetcher } from 'react-router';
 import { type Json, sameJson } from '~core/model/merge';
@@ -13,7 +13,19 @@ interface Options {
    * action puts both sides together.
    */
   merges?: boolean;
+  /** saved by itself when nobody has typed for a moment, without a notice */
+  asTyped?: boolean;
 }
+
+/** What the fields began with, and what they show; what was sent, where an answer to it brought them. */
+interface Held<T> {
+  base: T;
+  shown: T;
+  sent?: T;
+}
+
+/** How long a pause in typing saves what is typed. */
+const PAUSE_MS = 600;
 
 /** What a value of a form is called in a message. */
 const shown = (value: unknown): string =>
@@ -31,15 +43,15 @@ const shown = (value: unknown): string =>
  */
 export function useRecordForm<T extends FieldValues>(
   defaults: T,
-  { saved = 'Saved.', merges = false }: Options = {},
+  { saved = 'Saved.', merges = false, asTyped = false }: Options = {},
 ) {
   const form = useForm<T>({ defaultValues: defaults as DefaultValues<T>, shouldFocusError: true });
   const fetcher = useFetcher<ActionResult>();
   const notice = useNotice();
-  const [held, setHeld] = useState({ base: defaults, shown: defaults });
+  const [held, setHeld] = useState<Held<T>>({ base: defaults, shown: defaults });
   const [sent, setSent] = useState<T>();
   const [heard, setHeard] = useState<ActionResult>();
-  const { setError, reset, getValues, setFocus } = form;
+  const { setError, reset, getValues, setFocus, setValue } = form;
   const { isDirty } = form.formState;
   const changedUnder = merges && !sameJson(defaults as Json, held.base as Json);
   const answer = fetcher.state === 'idle' ? fetcher.data : undefined;
@@ -50,7 +62,7 @@ export function useRecordForm<T extends FieldValues>(
     if ('conflicts' in answer) setHeld({ base: answer.theirs as T, shown: answer.merged as T });
     else if (!('errors' in answer)) {
       const base = (answer.now as T | undefined) ?? sent ?? defaults;
-      setHeld({ base, shown: base });
+      setHeld({ base, shown: base, sent });
     }
   } else if (changedUnder && !isDirty && fetcher.state === 'idle') {
     // The record changed under the form: an untouched form follows; what was typed stays, and is put together on saving.
@@ -58,12 +70,18 @@ export function useRecordForm<T extends FieldValues>(
   }
 
   useEffect(() => {
-    const typedMeanwhile = sent !== undefined && !sameJson(getValues() as Json, sent as Json);
-    reset(held.base, { keepDirtyValues: typedMeanwhile });
+    const typed = getValues();
+    const { sent } = held;
+    const typedMeanwhile = sent !== undefined && !sameJson(typed as Json, sent as Json);
+    reset(held.base);
     if (held.shown !== held.base) reset(held.shown, { keepDefaultValues: true });
-    // What was sent only matters at the moment its answer comes.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [held, reset, getValues]);
+    else if (typedMeanwhile) {
+      for (const name of Object.keys(typed)) {
+        if (sameJson(typed[name] as Json, sent[name] as Json)) continue;
+        setValue(name as Path<T>, typed[name] as never, { shouldDirty: true });
+      }
+    }
+  }, [held, reset, getValues, setValue]);
 
   useEffect(() => {
     if (!heard) return;
@@ -89,18 +107,38 @@ export function useRecordForm<T extends FieldValues>(
       notice({
         text: fields.length === 1 ? 'One field needs a look.' : `${fields.length} fields need a look.`,
       });
-    } else {
+    } else if (!asTyped) {
       notice({ text: heard.message ?? saved });
     }
-  }, [heard, setError, setFocus, notice, saved]);
+  }, [heard, setError, setFocus, notice, saved, asTyped]);
 
   const submit = form.handleSubmit((values) => {
     setSent(values);
     const body = merges ? { base: held.base, values } : values;
     void fetcher.submit(body as never, { method: 'post', encType: 'application/json' });
   });
+  const idle = fetcher.state === 'idle';
+  const save = useEffectEvent(() => {
+    if (isDirty && idle) void submit();
+  });
+  const { watch } = form;
+  useEffect(() => {
+    if (!asTyped || !isDirty || !idle) return;
+    let timer = setTimeout(save, PAUSE_MS);
+    const { unsubscribe } = watch(() => {
+      clearTimeout(timer);
+      timer = setTimeout(save, PAUSE_MS);
+    });
+    return () => {
+      clearTimeout(timer);
+      unsubscribe();
+    };
+  }, [asTyped, isDirty, idle, watch]);
+
   return {
     form,
+    /** something typed isn't saved yet */
+    unsaved: isDirty || !idle,
     busy: fetcher.state !== 'idle',
     /** another tab changed the record since this form was opened, and something is typed here */
     stale: changedUnder && isDirty,

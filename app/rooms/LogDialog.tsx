@@ -8,28 +8,35 @@ import { useState } from 'react';
 import type { EntryBody } from '~core/log/entry';
 import type { UnitId } from '~core/model/ids';
 
-type Kind = 'deviation' | 'death' | 'exclusion' | 'note';
+type Kind = 'deviation' | 'death' | 'sampleDeath' | 'exclusion' | 'note';
 
 const kinds: [Kind, string, string][] = [
   ['deviation', 'Something differed from the plan', 'What happened?'],
   ['note', 'A remark', 'What did you see?'],
   ['death', 'It died', 'Of what, as far as you know?'],
+  ['sampleDeath', 'Only this one in it died', 'Of what, as far as you know?'],
   ['exclusion', 'Leave it out of the findings', 'Why?'],
 ];
 
 interface Props {
   unit: { id: UnitId; code: string } | null;
+  /** the plant or crop within the unit that the pad stands at; null where the unit is taken as a whole */
+  sample?: number | null;
+  /** what that one is called */
+  sampleName?: string;
   onClose: () => void;
   onKeep: (body: EntryBody) => void;
 }
 
 /** Writes something that isn't a value into the log: a deviation, a remark, a death, an exclusion. */
-export function LogDialog({ unit, onClose, onKeep }: Props) {
+export function LogDialog({ unit, sample = null, sampleName = '', onClose, onKeep }: Props) {
   const [kind, setKind] = useState<Kind>('deviation');
   const [text, setText] = useState('');
   const [asked, setAsked] = useState(false);
-  const choices = kinds.filter(([k]) => unit || k === 'deviation' || k === 'note');
-  const missing = text.trim() === '' && kind !== 'death';
+  const choices = kinds.filter(([k]) =>
+    k === 'sampleDeath' ? unit && sample !== null : unit || k === 'deviation' || k === 'note',
+  );
+  const missing = text.trim() === '' && kind !== 'death' && kind !== 'sampleDeath';
   const keep = () => {
     setAsked(true);
     if (missing) return;
@@ -37,6 +44,8 @@ export function LogDialog({ unit, onClose, onKeep }: Props) {
     if (kind === 'deviation') onKeep({ kind, unitIds, text });
     if (kind === 'note') onKeep({ kind, unitId: unit?.id ?? null, text });
     if (kind === 'death' && unit) onKeep({ kind, unitId: unit.id, sample: null, cause: text.trim() });
+    if (kind === 'sampleDeath' && unit)
+      onKeep({ kind: 'death', unitId: unit.id, sample, cause: text.trim() });
     if (kind === 'exclusion' && unit) onKeep({ kind, unitId: unit.id, traitId: null, reason: text });
     onClose();
   };
@@ -48,7 +57,7 @@ export function LogDialog({ unit, onClose, onKeep }: Props) {
           <TextField select label="What it is" value={kind} onChange={(e) => setKind(e.target.value as Kind)}>
             {choices.map(([k, label]) => (
               <MenuItem key={k} value={k}>
-                {label}
+                {k === 'sampleDeath' ? `Only ${sampleName} in it died` : label}
               </MenuItem>
             ))}
           </TextField>

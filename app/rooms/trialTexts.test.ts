@@ -99,7 +99,7 @@ describe('the log in words', () => {
         'Done: turn 2',
         'Codes opened: names are shown from here on',
         expect.stringContaining('TST-02: leans'),
-        expect.stringContaining('TST-02 to row 1, place 1 of Shelf'),
+        expect.stringContaining('TST-02 to row 1, position 1 of Shelf'),
         expect.stringContaining('TST-04 dry'),
         expect.stringContaining('TST-04 mould'),
       ]),

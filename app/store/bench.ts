@@ -16,7 +16,7 @@ export function benchName(): BenchName {
 
 /** Switches this tab to the other bench and starts afresh there. */
 export function switchBench(to: BenchName, path = '/'): void {
-  sessionStorage.setItem(KEY, to);
+  chooseBench(to);
   window.location.assign(path);
 }
 
@@ -85,6 +85,22 @@ export function bench(): Promise<BenchDb> {
   }
   return db;
 }
+
+/** The other bench, where it holds a trial that this one doesn't: a link may come from there. */
+export async function benchHolding(trialId: string): Promise<BenchName | null> {
+  const other: BenchName = benchName() === 'demo' ? 'own' : 'demo';
+  const version = await versionOf(`palazzo-${other}`);
+  if (version === 0 || version > DATABASE_VERSION) return null;
+  const db = new BenchDb(other);
+  try {
+    return (await db.trials.get(trialId)) ? other : null;
+  } finally {
+    db.close();
+  }
+}
+
+/** Makes this tab's next page open on a bench. */
+export const chooseBench = (to: BenchName): void => sessionStorage.setItem(KEY, to);
 
 /** Makes the demo bench anew. @returns a function that brings back what was there */
 export async function resetDemo(): Promise<() => Promise<void>> {

@@ -206,5 +206,12 @@ it('the demo bench is made by itself, apart from the own one, and its reset can 
   expect(await listTrials()).toHaveLength(4);
   onBench('own');
   expect((await listTrials()).map((t) => t.row.id)).toEqual([p.id]);
+  // A link to a trial of the other bench goes there; one to none says so.
+  onBench('demo');
+  const sent = await loadTrial(p.id).catch((e: unknown) => e as Response);
+  expect(sent).toMatchObject({ status: 302 });
+  expect((sent as Response).headers.get('Location')).toBe('/trial/x?view=y');
+  expect((await listTrials()).map((t) => t.row.id)).toEqual([p.id]);
+  await expect(loadTrial('nowhere')).rejects.toMatchObject({ status: 404 });
   await expect(resetDemo()).rejects.toThrow(/demo bench/);
 });

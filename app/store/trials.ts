@@ -3,7 +3,8 @@ import { type BlindKey, type ReviewText, type Trial, emptyReview } from '~core/l
 import { Plan } from '~core/model/plan';
 import { type Result, err, ok } from '~core/model/result';
 import { planSha256 } from '~core/plan/seal';
-import { bench } from './bench';
+import { redirectDocument } from 'react-router';
+import { bench, benchHolding, chooseBench } from './bench';
 import { type Change, type Changed, type Deciding, type Saying, change } from './change';
 import type { ChangeError } from './errors';
 import { type LoadedTrial, current, forget } from './trialMemory';
@@ -11,14 +12,26 @@ import { type LoadedTrial, current, forget } from './trialMemory';
 export type { LoadedTrial } from './trialMemory';
 export type { Saying } from './change';
 
-/** A trial with its derived state, as the database has it; throws a 404 response when there is none. */
+/**
+ * A trial with its derived state, as the database has it. Throws a redirect where the other bench holds it: a link
+ * finds its bench; else a 404 response.
+ */
 export async function loadTrial(id: string | undefined): Promise<LoadedTrial> {
   const db = await bench();
   const trial = id
     ? await db.transaction('r', [db.heads, db.trials, db.entries, db.keys], () => current(db, id))
     : null;
-  if (!trial) throw new Response('There is no such trial on this bench.', { status: 404 });
-  return trial;
+  if (trial) return trial;
+  const elsewhere = id ? await benchHolding(id) : null;
+  if (elsewhere) {
+    chooseBench(elsewhere);
+    const { pathname, search } = window.location;
+    throw redirectDocument(`${pathname}${search}`);
+  }
+  throw new Response(
+    'There is no such trial in this browser at this address. Another port or host name has benches of its own.',
+    { status: 404 },
+  );
 }
 
 /** All trials of the bench, the latest start first. */

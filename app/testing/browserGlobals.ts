@@ -9,7 +9,9 @@ Object.assign(globalThis, {
     setItem: (k: string, v: string) => void stored.set(k, v),
   },
   document: { querySelector: () => null },
-  window: Object.assign(new EventTarget(), { location: { assign: () => {} } }),
+  window: Object.assign(new EventTarget(), {
+    location: { assign: () => {}, pathname: '/trial/x', search: '?view=y' },
+  }),
 });
 
 /** Puts this “tab” on a bench. */

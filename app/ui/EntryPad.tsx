@@ -43,7 +43,9 @@ export function EntryPad(props: Props) {
 
   const press = (key: string) => {
     const p = current.current;
-    if (key === '⌫') p.onText(p.text.slice(0, -1));
+    // A value that is questioned and isn't kept is typed anew.
+    if (p.warning !== null && key !== '⌫') p.onText(key === '.' ? '0.' : key);
+    else if (key === '⌫') p.onText(p.text.slice(0, -1));
     else if (key === '.') p.onText(p.text.includes('.') ? p.text : p.text === '' ? '0.' : `${p.text}.`);
     else if (p.text.length < 10) p.onText(p.text === '0' ? key : p.text + key);
   };
@@ -57,7 +59,8 @@ export function EntryPad(props: Props) {
       else if (e.key === '.' || e.key === ',') press('.');
       else if (e.key === 'Backspace') press('⌫');
       else if (e.key === 'Escape') p.onText('');
-      else if (e.key === 'Enter' && !hasOwnEnter(e.target)) p.onKeep();
+      // What stands on the pad is kept wherever the focus is; an empty pad leaves Enter to links and buttons.
+      else if (e.key === 'Enter' && (p.text !== '' || !hasOwnEnter(e.target))) p.onKeep();
       else return;
       e.preventDefault();
     };

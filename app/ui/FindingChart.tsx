@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 import type { Finding } from '~core/verdict/finding';
 import { Chart, type ChartInput, chartFonts, chartHeight, findingChartConfig } from './findingChart';
-import './FindingChart.css';
+import './chart.css';
 
 interface Props {
   finding: Finding;

@@ -63,7 +63,7 @@ const theme = createTheme({
 /** The plaster-and-ink theme, with its night side, around everything. */
 export function PalazzoTheme({ children }: { children: ReactNode }) {
   return (
-    <ThemeProvider theme={theme} defaultMode="light">
+    <ThemeProvider theme={theme} defaultMode="system">
       {children}
     </ThemeProvider>
   );

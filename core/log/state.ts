@@ -221,7 +221,8 @@ class Copied<T> {
     if (this.own) {
       if (at === this.own.length) this.own.push(item);
       else this.own.splice(at, 0, item);
-    } else this.own = at === this.before.length ? this.before.concat([item]) : this.before.toSpliced(at, 0, item);
+    } else
+      this.own = at === this.before.length ? this.before.concat([item]) : this.before.toSpliced(at, 0, item);
   }
 
   removeAt(at: number): void {

@@ -12,7 +12,8 @@ export interface ProductCode {
 }
 
 /** Key of a product within a treatment, for maps. */
-export const productCodeKey = (treatmentId: string, productId: string): string => `${treatmentId}/${productId}`;
+export const productCodeKey = (treatmentId: string, productId: string): string =>
+  `${treatmentId}/${productId}`;
 
 /**
  * A code for every product of every treatment: its letter and a number.

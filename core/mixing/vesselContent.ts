@@ -66,7 +66,12 @@ export type WaterOutlook =
  * @param waterEc strength of the water it is topped up with, mS/cm
  * @example waterOutlook({ volumeL: 10, ec: 1.6 }, 1, 2, 0) // later 8 L of 2 mS/cm, topped up 10 L of 1.6
  */
-export function waterOutlook(held: VesselContent, lostLPerDay: number, days: number, waterEc: number): WaterOutlook {
+export function waterOutlook(
+  held: VesselContent,
+  lostLPerDay: number,
+  days: number,
+  waterEc: number,
+): WaterOutlook {
   const goneL = lostLPerDay * days;
   if (goneL >= held.volumeL) return { kind: 'dry', afterDays: held.volumeL / lostLPerDay };
   const later = afterLoss(held, goneL);

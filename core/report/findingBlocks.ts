@@ -117,8 +117,8 @@ export function valuesTable(finding: Finding, plan: Plan, nameOf: NameOf): Table
             .map((u) => `${u.code} ${formatFigure(u.value, d)}`)
             .join(' · '),
         ),
-        { type: 'figure', value: s.mean, decimals: d },
-        { type: 'figure', value: s.sd, decimals: d },
+        { type: 'figure', value: s.mean, decimals: decimalsOfFinding(finding) },
+        { type: 'figure', value: s.sd, decimals: decimalsOfFinding(finding) },
       ],
     })),
   };

@@ -1,3 +1,4 @@
+import { decimalsOfFinding } from '../verdict/sayContrast';
 import { describeCostError } from '../cost/treatmentCost';
 import { type Plan, roleNames } from '../model/plan';
 import { planIndex } from '../plan/planIndex';
@@ -57,7 +58,7 @@ export function verdictTable(verdict: Verdict, finding: Finding, plan: Plan, nam
         },
         l.mean === null && l.absent !== null
           ? text(l.absent)
-          : { type: 'figure', value: l.mean, decimals: finding.trait.decimals },
+          : { type: 'figure', value: l.mean, decimals: decimalsOfFinding(finding) },
         costCell(l),
         l.perResult === null ? text(' ') : { type: 'money', money: l.perResult },
         perExtraCell(l),

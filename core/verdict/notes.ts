@@ -2,7 +2,7 @@ import type { Contrast } from '../analysis/contrast';
 import { formatFigure, listNames, plural } from '../quantity/format';
 import type { Finding } from './finding';
 import { untested } from './headline';
-import { type NameOf, nearEnd, sayInterval, sayPair, saySize } from './sayContrast';
+import { type NameOf, decimalsOfFinding, nearEnd, sayInterval, sayPair, saySize } from './sayContrast';
 import { againstControl, leaders, outcomeOf } from './standings';
 
 /** A sentence or two with the tone it is shown in. */
@@ -104,7 +104,7 @@ function betweenLeaders(
   }
   const half = (pair.high! - pair.low!) / 2;
   const n = Math.min(...analysis.summaries.map((t) => t.n));
-  const sees = `±${formatFigure(half, trait.decimals)} ${trait.unit} between two of them is what ${n} ${plural(unitNoun)} each can see`;
+  const sees = `±${formatFigure(half, decimalsOfFinding(finding))} ${trait.unit} between two of them is what ${n} ${plural(unitNoun)} each can see`;
   return {
     tone: 'open',
     title: `Between ${names}: too close to call.`,

@@ -5,9 +5,12 @@ import type { Finding } from './finding';
 /** What treatments are called: their names, or codes while the trial is blind. */
 export type NameOf = (treatmentId: string) => string;
 
-/** Decimals a finding's differences are shown with: distances outside a band are small. */
+/**
+ * Decimals a finding's means and differences are shown with: a mean of whole numbers has one more, and distances
+ * outside a band are small.
+ */
 export const decimalsOfFinding = ({ trait }: Pick<Finding, 'trait'>): number =>
-  trait.decimals + (trait.direction === 'band' ? 1 : 0);
+  Math.max(1, trait.decimals + (trait.direction === 'band' ? 1 : 0));
 
 const unitOf = ({ trait }: Pick<Finding, 'trait'>): string => (trait.unit ? ` ${trait.unit}` : '');
 

@@ -93,8 +93,8 @@ export default function FairnessRoom() {
       {findings.length === 0 && (
         <div className="empty">
           <p>
-            Control, units, doses, positions, light, blinding and words are in order. The audit goes on looking
-            while the plan changes.
+            Control, units, doses, positions, light, blinding and words are in order. The audit goes on
+            looking while the plan changes.
           </p>
         </div>
       )}

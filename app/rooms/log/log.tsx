@@ -14,7 +14,6 @@ import { openConflicts, settleConflict } from '../../store/conflicts';
 import { describeChangeError } from '../../store/errors';
 import { appendEntries, loadTrial } from '../../store/trials';
 import { announce } from '../../ui/announce';
-import { useNotice } from '../../ui/Notices';
 import { quietButton } from '../../ui/quietButton';
 import { RoomHead } from '../../ui/RoomHead';
 import { LogDialog } from '../LogDialog';
@@ -72,7 +71,10 @@ export async function clientAction({ params, request }: RoomArgs): Promise<Actio
       })),
     );
   });
-  if (done.ok) return { saved: true };
+  if (done.ok) {
+    announce('Taken back by a new line; the old one stays below.');
+    return { saved: true };
+  }
   const text = done.error.tag === 'said' ? done.error.text : describeChangeError(done.error);
   announce(text);
   return { errors: { id: text } };
@@ -83,13 +85,9 @@ const PAGE = 200;
 export default function LogRoom() {
   const { plan, lines, conflicts } = useLoaderData<typeof clientLoader>();
   const send = usePost();
-  const notice = useNotice();
   const [writing, setWriting] = useState(false);
   const [shown, setShown] = useState(PAGE);
-  const takeBack = (id: string) => {
-    send({ intent: 'takeBack', id });
-    notice({ text: 'Taken back by a new line; the old one stays below.' });
-  };
+  const takeBack = (id: string) => send({ intent: 'takeBack', id });
   return (
     <>
       <RoomHead

@@ -14,6 +14,7 @@ import { useChartFonts } from '../../ui/useChartFonts';
 import { mono, sans } from '../../ui/theme';
 import { cssColour, tesseraStyle } from '../../ui/tesserae';
 import type { Vessel } from '~core/mixing/vessels';
+import '../../ui/chart.css';
 
 Chart.register(LineController, LineElement, PointElement, LinearScale, Filler);
 

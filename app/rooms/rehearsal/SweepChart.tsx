@@ -12,6 +12,7 @@ import type { RehearsalResult } from '~core/design/rehearsal';
 import { cssColour } from '../../ui/tesserae';
 import { useChartFonts } from '../../ui/useChartFonts';
 import { mono, sans } from '../../ui/theme';
+import '../../ui/chart.css';
 
 Chart.register(LineController, LineElement, PointElement, LinearScale, CategoryScale);
 

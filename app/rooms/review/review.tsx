@@ -60,7 +60,7 @@ export default function ReviewRoom() {
 
 function OpenReview(data: ReviewData) {
   const { plan, review, blocks, broken } = data;
-  const { form, busy, stale, onSubmit } = useRecordForm(review, { merges: true });
+  const { form, busy, stale, unsaved, onSubmit } = useRecordForm(review, { merges: true, asTyped: true });
   const [figures, setFigures] = useState<Record<string, string>>({});
   useEffect(() => {
     let gone = false;
@@ -95,13 +95,23 @@ function OpenReview(data: ReviewData) {
         title="Review"
         actions={
           <>
-            <Button variant="outlined" color="secondary" onClick={() => void saveData(data)}>
+            <Button
+              variant="outlined"
+              color="secondary"
+              disabled={unsaved}
+              onClick={() => void saveData(data)}
+            >
               Trial and data (zip)
             </Button>
-            <Button variant="outlined" color="secondary" onClick={() => void saveMarkdown()}>
+            <Button
+              variant="outlined"
+              color="secondary"
+              disabled={unsaved}
+              onClick={() => void saveMarkdown()}
+            >
               Markdown (zip)
             </Button>
-            <Button variant="contained" onClick={() => void saveHtml()}>
+            <Button variant="contained" disabled={unsaved} onClick={() => void saveHtml()}>
               Review as one page (HTML)
             </Button>
           </>
@@ -130,11 +140,9 @@ function OpenReview(data: ReviewData) {
               minRows={2}
               helperText="payments, affiliate links, ties to a maker"
             />
-            <div>
-              <Button type="submit" variant="outlined" disabled={busy}>
-                Save the text
-              </Button>
-            </div>
+            <p role="status" className="small quiet">
+              {unsaved ? 'Saving what you typed …' : 'Saved as you type.'}
+            </p>
           </form>
         </FormProvider>
         <article className="paper" aria-label="Preview of the review">

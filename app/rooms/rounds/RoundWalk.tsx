@@ -7,7 +7,7 @@ import type { EntryBody } from '~core/log/entry';
 import type { TraitId, UnitId } from '~core/model/ids';
 import { type Round, type Trait, kindOf } from '~core/model/plan';
 import { firstOpenSample } from '~core/schedule/rounds';
-import { formatFigure, formatSigned } from '~core/quantity/format';
+import { formatFigure, formatSigned, plural } from '~core/quantity/format';
 import { usePost } from '../../form/usePost';
 import { EntryPad } from '../../ui/EntryPad';
 import { backToPad } from '../../ui/keys';
@@ -17,7 +17,7 @@ import { SomethingOff, StandingValue, UnitHeading, spokenNumber } from '../UnitH
 import { MeasurePlan } from './MeasurePlan';
 import { FindUnit } from './FindUnit';
 import { WordsPad } from './WordsPad';
-import { nextStep, remarkOf, walkOf } from './walk';
+import { nextStep, remarkOf, replacing, samplesAreAlike, stepFrom, walkOf } from './walk';
 
 interface Props {
   state: TrialState;
@@ -71,19 +71,28 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
   const standing = here.findLast((o) => o.sample === sample);
   const last = lastValueBefore(state, unit.id, trait, round.id);
   const value = text === '' || text === '0.' ? null : Number(text);
-  const doubt = value === null ? null : implausible(state, unit.id, trait, value, round.id);
+  const doubts =
+    value === null
+      ? []
+      : [
+          standing && !standing.notYet && standing.value !== value ? replacing(standing.value, trait) : null,
+          implausible(state, unit.id, trait, value, round.id),
+        ].filter((d) => d !== null);
+  const doubt = doubts.length > 0 ? doubts.join(' ') : null;
   const warning = doubt !== null && confirmed === text ? doubt : null;
 
   const write = (body: EntryBody) => post({ body });
-  const goOn = () => {
-    const at = walk.indexOf(unit);
-    const samplesLeft = multiple && (sample ?? 0) < samples;
-    goTo(samplesLeft ? unit.id : (walk[(at + 1) % walk.length] ?? unit).id);
-    if (samplesLeft) setChosenSample((sample ?? 0) + 1);
+  const goTowards = (by: 1 | -1) => {
+    const step = stepFrom(state, trait, walk, { unitId: unit.id, sample }, by);
+    goTo(step.unitId);
+    // Forwards a unit opens at its first open sample by itself.
+    if (step.unitId === unit.id || by === -1) setChosenSample(step.sample);
   };
+  const goOn = () => goTowards(1);
   const measurement = { kind: 'measurement', unitId: unit.id, traitId: trait.id, roundId: round.id } as const;
   const keep = () => {
-    if (value === null) return setError('Type a value first.');
+    // Nothing typed: this one is passed over, and stays open.
+    if (value === null) return goOn();
     const fault = kind.fault(value, trait);
     if (fault) return setError(fault);
     if (doubt !== null && confirmed !== text) return setConfirmed(text);
@@ -109,7 +118,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
       <aside className="side" aria-label="Entry pad">
         <UnitHeading unit={unit} noun={plan.unitNoun} index={index} />
         <p className="quiet small">
-          {area?.name}, row {position.row + 1}, place {position.column + 1}
+          {area?.name}, row {position.row + 1}, position {position.column + 1}
           {crop && ` · ${crop}`}
           {multiple &&
             trait.samplesPerUnit > 1 &&
@@ -147,7 +156,11 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
             warning={warning}
             error={error}
             keepLabel={
-              next && !multiple ? `Keep and go to ${plan.unitNoun} ${spokenNumber(next)}` : 'Keep and go on'
+              value === null
+                ? 'Go on without a value'
+                : next && !multiple
+                  ? `Keep and go to ${plan.unitNoun} ${spokenNumber(next)}`
+                  : 'Keep and go on'
             }
             onKeep={keep}
             onSomethingOff={() => setOff(true)}
@@ -158,6 +171,21 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
             <button type="button" className="pad-row" onClick={notYet}>
               <span>Not yet, on day {round.day}</span>
             </button>
+          )}
+          <button
+            type="button"
+            className="pad-row"
+            onClick={() => {
+              goTowards(-1);
+              backToPad();
+            }}
+          >
+            <span>Back to the one before</span>
+          </button>
+          {doneOf.get(trait.id) === walk.length && (
+            <p role="status" className="small">
+              All {walk.length} {plural(plan.unitNoun)} have their {trait.name.toLowerCase()} in this round.
+            </p>
           )}
           {standing?.notYet && <p className="small quiet">Last said: not yet.</p>}
           {standing && <StandingValue label="Kept in this round" standing={standing} trait={trait} />}
@@ -179,7 +207,15 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
           <FindUnit units={walk} onFound={goTo} />
           <SomethingOff onOpen={() => setOff(true)} />
         </div>
-        {off && <LogDialog unit={unit} onClose={() => setOff(false)} onKeep={write} />}
+        {off && (
+          <LogDialog
+            unit={unit}
+            sample={samplesAreAlike(plan) ? sample : null}
+            sampleName={crop ?? `sample ${sample}`}
+            onClose={() => setOff(false)}
+            onKeep={write}
+          />
+        )}
       </aside>
     </div>
   );

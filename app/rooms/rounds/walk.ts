@@ -1,8 +1,9 @@
 import { walkOrder } from '~core/design/layOut';
 import type { TrialState } from '~core/log/state';
 import type { RoundId, UnitId } from '~core/model/ids';
-import type { Round, Trait, Unit } from '~core/model/plan';
-import { firstOpenSample } from '~core/schedule/rounds';
+import { type Plan, type Round, type Trait, type Unit, kindOf } from '~core/model/plan';
+import { formatFigure } from '~core/quantity/format';
+import { firstOpenSample, wantedSamples } from '~core/schedule/rounds';
 
 /** The place in a round that comes next: which unit, which sample of it. */
 export interface WalkStep {
@@ -44,3 +45,40 @@ export function nextStep(
   }
   return null;
 }
+
+/** Whether a round still wants a value of a trait from a living unit. */
+export const hasOpenUnits = (state: TrialState, trait: Trait, round: Round): boolean =>
+  nextStep(state, trait, round, null) !== null;
+
+/**
+ * The stop before or after one, done or not: the living samples of a unit in turn, then the next unit; round and
+ * round.
+ */
+export function stepFrom(
+  state: TrialState,
+  trait: Trait,
+  walk: readonly Unit[],
+  { unitId, sample }: WalkStep,
+  by: 1 | -1,
+): WalkStep {
+  const samples = wantedSamples(state, unitId, trait);
+  const at = samples.indexOf(sample);
+  if (at >= 0 && samples[at + by] !== undefined) return { unitId, sample: samples[at + by]! };
+  // A sample that died since: the living one nearest in that direction.
+  if (at < 0 && sample !== null) {
+    const living = samples.filter((s) => s !== null && (by === 1 ? s > sample : s < sample));
+    const near = by === 1 ? living[0] : living.at(-1);
+    if (near !== undefined) return { unitId, sample: near };
+  }
+  const unit = walk[(walk.findIndex((u) => u.id === unitId) + by + walk.length) % walk.length]!;
+  const there = wantedSamples(state, unit.id, trait);
+  return { unitId: unit.id, sample: (by === 1 ? there[0] : there.at(-1)) ?? null };
+}
+
+/** Said before a kept value is replaced. */
+export const replacing = (kept: number, trait: Trait): string =>
+  `This replaces ${formatFigure(kept, trait.decimals)}${trait.unit ? ` ${trait.unit}` : ''}, kept in this round.`;
+
+/** Whether a sample's number means the same plant for every trait, so that its death can be said once for all. */
+export const samplesAreAlike = (plan: Pick<Plan, 'cropsWithin' | 'traits'>): boolean =>
+  plan.cropsWithin.length === 0 || plan.traits.every((t) => kindOf(t).samples(t) === 1);

@@ -21,7 +21,7 @@ import { LogDialog } from '../LogDialog';
 import { SomethingOff, StandingValue, UnitHeading, spokenNumber } from '../UnitHeading';
 import { MeasurePlan } from '../rounds/MeasurePlan';
 import { firstOpenSample } from '~core/schedule/rounds';
-import { nextStep, walkOf } from '../rounds/walk';
+import { nextStep, replacing, samplesAreAlike, stepFrom, walkOf } from '../rounds/walk';
 import { Container } from './Container';
 
 /** A weight as the scale gave it. */
@@ -57,6 +57,8 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
   const [reading, setReading] = useState<Weighed | null>(null);
   const [container, setContainer] = useState<string>(() => [...state.tares.keys()][0] ?? '');
   const [confirmed, setConfirmed] = useState('');
+  /** weighing without a container was confirmed once */
+  const [noTare, setNoTare] = useState(false);
   const [error, setError] = useState<string | null>(null);
   const [off, setOff] = useState(false);
   const [typing, setTyping] = useState(false);
@@ -83,7 +85,8 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
   const doubts = [
     netG !== null && netG >= 0 ? implausible(state, unit.id, trait, netG, round.id) : null,
     reading && !reading.steady ? 'The scale wasn’t steady.' : null,
-    grossG !== null && tareG === 0 ? 'No tare is taken off.' : null,
+    grossG !== null && tareG === 0 && !noTare ? 'No tare is taken off.' : null,
+    standing && netG !== null && standing.value !== netG ? replacing(standing.value, trait) : null,
   ].filter((d) => d !== null);
   const doubt = doubts.length > 0 ? doubts.join(' ') : null;
   const index = plan.treatments.findIndex((t) => t.id === unit.treatmentId);
@@ -96,13 +99,20 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
     if (reading) setText(String(Number(fromGrams(reading.grams, to).toFixed(4))));
     setWeightUnit(to);
   };
+  const goTowards = (by: 1 | -1) => {
+    const step = stepFrom(state, trait, walk, { unitId: unit.id, sample }, by);
+    goTo(step.unitId);
+    if (step.unitId === unit.id || by === -1) setChosenCrop(step.sample);
+  };
   const keep = () => {
-    if (grossG === null || netG === null) return setError('Weigh it, or type the gross weight.');
+    // Nothing weighed: this one is passed over, and stays open.
+    if (grossG === null || netG === null) return goTowards(1);
     if (netG < 0)
       return setError(
         `${formatFigure(grossG, 1)} g is less than the tare of ${formatFigure(tareG, 1)} g: the wrong container?`,
       );
     if (doubt !== null && confirmed !== text) return setConfirmed(text);
+    if (tareG === 0) setNoTare(true);
     write({
       kind: 'weighing',
       unitId: unit.id,
@@ -116,10 +126,7 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
       stepG: reading?.stepG ?? null,
       steady: reading?.steady ?? null,
     });
-    if (sample !== null && sample < crops.length) {
-      goTo(unit.id);
-      setChosenCrop(sample + 1);
-    } else if (next) goTo(next.id);
+    goTowards(1);
   };
 
   return (
@@ -239,17 +246,29 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
           warning={doubt !== null && confirmed === text && text !== '' ? doubt : null}
           error={error}
           keepLabel={
-            sample !== null && sample < crops.length
-              ? `Keep net, go to ${crops[sample]}`
-              : next
-                ? `Keep net, go to ${plan.unitNoun} ${spokenNumber(next)}`
-                : 'Keep net'
+            grossG === null
+              ? 'Go on without a weight'
+              : sample !== null && sample < crops.length
+                ? `Keep net, go to ${crops[sample]}`
+                : next
+                  ? `Keep net, go to ${plan.unitNoun} ${spokenNumber(next)}`
+                  : 'Keep net'
           }
           onKeep={keep}
           onSomethingOff={() => setOff(true)}
         />
         <div className="pad-rows">
           {standing && <StandingValue label="Kept" standing={standing} trait={trait} />}
+          <button
+            type="button"
+            className="pad-row"
+            onClick={() => {
+              goTowards(-1);
+              backToPad();
+            }}
+          >
+            <span>Back to the one before</span>
+          </button>
           <button
             type="button"
             className="pad-row phone-only"
@@ -260,7 +279,15 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
           </button>
           <SomethingOff onOpen={() => setOff(true)} />
         </div>
-        {off && <LogDialog unit={unit} onClose={() => setOff(false)} onKeep={write} />}
+        {off && (
+          <LogDialog
+            unit={unit}
+            sample={samplesAreAlike(plan) ? sample : null}
+            sampleName={crops[(sample ?? 1) - 1]}
+            onClose={() => setOff(false)}
+            onKeep={write}
+          />
+        )}
       </aside>
     </div>
   );

@@ -5,6 +5,7 @@ import { shortDate, todayDate } from '../../bench/clock';
 import { loadTrial } from '../../store/trials';
 import { logAction } from '../logActions';
 import type { RoomArgs } from '../roomArgs';
+import { hasOpenUnits } from '../rounds/walk';
 import { WeighWalk } from './WeighWalk';
 
 export async function clientLoader({ params }: RoomArgs) {
@@ -45,7 +46,13 @@ export default function WeighInRoom() {
   const open = visits.find(
     (v) => v.round.id === search.get('round') && (!search.get('trait') || v.trait.id === search.get('trait')),
   );
-  const visit = open ?? visits.find((v) => v.status !== 'done') ?? visits[visits.length - 1]!;
+  const isOpen = (v: (typeof visits)[number]) => hasOpenUnits(state, v.trait, v.round);
+  // Where work is open: what is due before what is to come.
+  const visit =
+    open ??
+    visits.find((v) => v.status !== 'upcoming' && isOpen(v)) ??
+    visits.find(isOpen) ??
+    visits[visits.length - 1]!;
   return (
     <WeighWalk
       key={`${id}/${key(visit)}`}
