@@ -85,6 +85,7 @@ describe('the demo bench', () => {
     await v.page.focus('.room-nav a[href$="/rounds"]');
     await v.keys('1', '1', '.', '2', 'Enter');
     await v.sees('Tray 9');
+    await v.tileSays('PAR-08', /11\.2/);
     await v.page.reload();
     await v.tileSays('PAR-08', /11\.2/);
     await v.sees('Tray 9');

@@ -289,6 +289,7 @@ describe('a trial of one’s own, end to end', () => {
   it('writes and exports the review', async () => {
     await v.open((await currentTrial()) + '/review');
     await v.fill('introduction', 'A test of <cress> & honesty.');
+    await v.sees('Saving what you typed');
     await v.sees('Saved as you type.');
     await v.page.reload();
     await v.page.waitForSelector('[name="introduction"]');

@@ -30,7 +30,6 @@ function evaluate(code: string, scope: Record<string, unknown>): { value: unknow
   });
   if (diagnostics?.some((d) => d.category === ts.DiagnosticCategory.Error && d.code !== 1108)) return null;
   try {
-    // eslint-disable-next-line @typescript-eslint/no-implied-eval, @typescript-eslint/no-unsafe-call
     return { value: new Function(...Object.keys(scope), outputText)(...Object.values(scope)) as unknown };
   } catch (e) {
     if (e instanceof ReferenceError || e instanceof SyntaxError) return null;

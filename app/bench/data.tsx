@@ -129,6 +129,13 @@ export default function DataRoom() {
           </table>
         )}
       </section>
+      <section className="section">
+        <h2>Where it lies</h2>
+        <p className="quiet">
+          What you log lies in this browser, at this address ({window.location.host}). Another port, host name
+          or browser has benches of its own: export a trial to take it there.
+        </p>
+      </section>
       {benchName() === 'demo' && (
         <section className="section">
           <h2>Demo bench</h2>

@@ -121,19 +121,22 @@ export function useRecordForm<T extends FieldValues>(
   const save = useEffectEvent(() => {
     if (isDirty && idle) void submit();
   });
-  const { watch } = form;
+  const { subscribe } = form;
   useEffect(() => {
     if (!asTyped || !isDirty || !idle) return;
     let timer = setTimeout(save, PAUSE_MS);
-    const { unsubscribe } = watch(() => {
-      clearTimeout(timer);
-      timer = setTimeout(save, PAUSE_MS);
+    const unsubscribe = subscribe({
+      formState: { values: true },
+      callback: () => {
+        clearTimeout(timer);
+        timer = setTimeout(save, PAUSE_MS);
+      },
     });
     return () => {
       clearTimeout(timer);
       unsubscribe();
     };
-  }, [asTyped, isDirty, idle, watch]);
+  }, [asTyped, isDirty, idle, subscribe]);
 
   return {
     form,

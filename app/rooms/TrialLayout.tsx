@@ -4,7 +4,15 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { Link, Outlet, useLoaderData, useLocation, useNavigate } from 'react-router';
+import {
+  Link,
+  Outlet,
+  useBeforeUnload,
+  useFetchers,
+  useLoaderData,
+  useLocation,
+  useNavigate,
+} from 'react-router';
 import { audit, openFindings } from '~core/fairness/audit';
 import { localDay } from '~core/log/localDay';
 import { mixesDue } from '~core/mixing/mixesInLog';
@@ -74,6 +82,9 @@ export default function TrialLayout() {
   const navigate = useNavigate();
   const path = useLocation().pathname;
   useOtherTabs();
+  // What was entered is on its way to the database: the page isn't left in that moment without a question.
+  const writing = useFetchers().some((f) => f.state === 'submitting');
+  useBeforeUnload((e) => writing && e.preventDefault());
   const [keysOpen, setKeysOpen] = useState(false);
 
   // The key as it comes out, whatever the layout: `[` is AltGr with 8 on some keyboards.

@@ -89,56 +89,56 @@ function DriftTable({ data, vessel }: { data: MixingData; vessel: Vessel }) {
     temperature: [null, null],
   } as const;
   return (
-    <div className="scroll-x">
-      <table className="ledger">
-        <thead>
-          <tr>
-            <th>reading</th>
-            <th className="n">first</th>
-            <th className="n">last</th>
-            <th className="n">change</th>
-          </tr>
-        </thead>
-        <tbody>
-          {quantities.map(([quantity, name, unit, digits]) => {
-            const readings = vessel.readings[quantity];
-            const last = readings[readings.length - 1];
-            const drift = driftOf(readings);
-            const [low, high] = limits[quantity];
-            const stand = last ? inBand(last.value, low, high) : null;
-            const range = [low, high].some((x) => x !== null) ? `${low ?? '–'} to ${high ?? '–'}` : '';
-            return (
-              <tr key={quantity}>
-                <td>
-                  {name}
-                  <div className="small">
-                    {stand === 'above' || stand === 'below' ? (
-                      <strong style={{ color: 'var(--ochre-text)' }}>
-                        {stand} {range}
-                      </strong>
-                    ) : stand === 'within' ? (
-                      `within ${range}`
-                    ) : (
-                      <span className="quiet">{range ? `band ${range}` : 'no band set'}</span>
-                    )}
-                  </div>
-                </td>
-                <td className="n">{readings[0] ? formatFigure(readings[0].value, digits) : '–'}</td>
-                <td className="n">
-                  {last ? formatFigure(last.value, digits) : '–'}{' '}
-                  <span className="unit">{last ? unit : ''}</span>
-                  {last && <div className="small quiet">{shortDate(last.at)}</div>}
-                </td>
-                <td className="n small">
-                  {drift
-                    ? `${formatSigned(drift.change, digits)}${drift.perDay === null ? '' : ` in ${Number(drift.days.toPrecision(2))} d`}`
-                    : '–'}
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
-    </div>
+    <table className="ledger as-rows">
+      <thead>
+        <tr>
+          <th>reading</th>
+          <th className="n">first</th>
+          <th className="n">last</th>
+          <th className="n">change</th>
+        </tr>
+      </thead>
+      <tbody>
+        {quantities.map(([quantity, name, unit, digits]) => {
+          const readings = vessel.readings[quantity];
+          const last = readings[readings.length - 1];
+          const drift = driftOf(readings);
+          const [low, high] = limits[quantity];
+          const stand = last ? inBand(last.value, low, high) : null;
+          const range = [low, high].some((x) => x !== null) ? `${low ?? '–'} to ${high ?? '–'}` : '';
+          return (
+            <tr key={quantity}>
+              <td>
+                {name}
+                <div className="small">
+                  {stand === 'above' || stand === 'below' ? (
+                    <strong style={{ color: 'var(--ochre-text)' }}>
+                      {stand} {range}
+                    </strong>
+                  ) : stand === 'within' ? (
+                    `within ${range}`
+                  ) : (
+                    <span className="quiet">{range ? `band ${range}` : 'no band set'}</span>
+                  )}
+                </div>
+              </td>
+              <td className="n" data-label="first">
+                {readings[0] ? formatFigure(readings[0].value, digits) : '–'}
+              </td>
+              <td className="n" data-label="last">
+                {last ? formatFigure(last.value, digits) : '–'}{' '}
+                <span className="unit">{last ? unit : ''}</span>
+                {last && <div className="small quiet">{shortDate(last.at)}</div>}
+              </td>
+              <td className="n small" data-label="change">
+                {drift
+                  ? `${formatSigned(drift.change, digits)}${drift.perDay === null ? '' : ` in ${Number(drift.days.toPrecision(2))} d`}`
+                  : '–'}
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
   );
 }

@@ -46,7 +46,11 @@ describe('the walk', () => {
 });
 
 it('a round is open for a trait until every living unit has it', () => {
-  const whole = plan({ treatments: ['Water', 'A'], replicates: 1, traits: [heightTrait({ samplesPerUnit: 1 })] });
+  const whole = plan({
+    treatments: ['Water', 'A'],
+    replicates: 1,
+    traits: [heightTrait({ samplesPerUnit: 1 })],
+  });
   const [t, r] = [whole.traits[0]!, whole.rounds[0]!];
   const one = { ...height(unitId('Water', 0), 3), traitId: t.id, roundId: r.id };
   const two = { ...height(unitId('A', 0), 4), traitId: t.id, roundId: r.id };
