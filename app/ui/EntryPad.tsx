@@ -120,7 +120,7 @@ export function EntryPad(props: Props) {
       )}
       <Button
         fullWidth
-        variant="contained"
+        variant={text === '' ? 'outlined' : 'contained'}
         disabled={disabled}
         onClick={onKeep}
         color={warning ? 'warning' : 'primary'}
