@@ -26,7 +26,7 @@ const read = (value: number) =>
 it('says how many batches, how far off, and how strong they were', () => {
   expect(mixingItems(deriveState(plan(), [mix(3, 3), mix(2, 2.4), read(1.2), read(1.4)]))).toEqual([
     'Solutions: follow the chart and top up; 2 batches in the log, what was measured out at most −16.7 % off what was wanted, weighed in steps of 1 g.',
-    'Strength as read, mean in mS/cm: A 1.30.',
+    'EC (strength) as read, mean in mS/cm: A 1.30.',
   ]);
   expect(mixingItems(deriveState(plan(), []))).toEqual([]);
   const water = entry({ kind: 'mix', treatmentId: 'Water', batch: 'w', volumeL: 3, amounts: [] });

@@ -26,6 +26,6 @@ export function mixingItems(state: TrialState): string[] {
         ? `, what was measured out at most ${formatSigned(worst, 1)} % off what was wanted`
         : ''
     }${steps.length > 0 ? `, weighed in steps of ${listNames(steps.map((s) => `${s} g`))}` : ''}.`,
-    ...(means.length > 0 ? [`Strength as read, mean in mS/cm: ${means.join(', ')}.`] : []),
+    ...(means.length > 0 ? [`EC (strength) as read, mean in mS/cm: ${means.join(', ')}.`] : []),
   ];
 }

@@ -40,7 +40,13 @@ export function ReadingFields({
     <>
       <div className="fields figures">
         <div>
-          <Field name="ec" label="Strength" suffix={scale === 1 ? 'mS/cm' : 'ppm'} numeric size="small" />
+          <Field
+            name="ec"
+            label="EC (strength)"
+            suffix={scale === 1 ? 'mS/cm' : 'ppm'}
+            numeric
+            size="small"
+          />
         </div>
         <div>
           <TextField

@@ -87,7 +87,7 @@ function config(
 /** Strength and pH over time, every reading a dot, the band behind. */
 export function ReadingsChart({ vessel, band }: { vessel: Vessel; band: TargetBand }) {
   const series = [
-    { key: 'ec', title: 'strength, mS/cm', band: [band.ecLow, band.ecHigh] },
+    { key: 'ec', title: 'EC (strength), mS/cm', band: [band.ecLow, band.ecHigh] },
     { key: 'ph', title: 'pH', band: [band.phLow, band.phHigh] },
   ] as const;
   if (vessel.readings.ec.length + vessel.readings.ph.length === 0) {

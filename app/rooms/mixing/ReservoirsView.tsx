@@ -13,7 +13,7 @@ import type { MixingData } from './mixingData';
 import { type Vessel, noBand, vesselsOf } from '~core/mixing/vessels';
 
 const quantities = [
-  ['ec', 'Strength', 'mS/cm', 2],
+  ['ec', 'EC (strength)', 'mS/cm', 2],
   ['ph', 'pH', '', 1],
   ['temperature', 'Temperature', '°C', 1],
 ] as const;

@@ -93,7 +93,7 @@ export function SetUpView({ data }: { data: MixingData }) {
             </p>
             <div className="fields">
               <div className="w2">
-                <Field name="waterEc" label="Strength" suffix="mS/cm" numeric />
+                <Field name="waterEc" label="EC (strength)" suffix="mS/cm" numeric />
               </div>
               <div className="w2">
                 <Field name="waterPh" label="pH" numeric />
@@ -120,7 +120,7 @@ export function SetUpView({ data }: { data: MixingData }) {
             <div className="fields">
               {(
                 [
-                  ['ecLow', 'Strength from', 'mS/cm'],
+                  ['ecLow', 'EC (strength) from', 'mS/cm'],
                   ['ecHigh', 'to', 'mS/cm'],
                   ['phLow', 'pH from', ''],
                   ['phHigh', 'to', ''],

@@ -46,7 +46,7 @@ export function TopUpPanel({ data, vessel }: { data: MixingData; vessel: Vessel 
             <Field name="volume" label="In it now" suffix="L" numeric size="small" />
           </div>
           <div>
-            <Field name="ec" label="Strength now" suffix="mS/cm" numeric size="small" />
+            <Field name="ec" label="EC (strength) now" suffix="mS/cm" numeric size="small" />
           </div>
           <div>
             <Field
@@ -62,7 +62,7 @@ export function TopUpPanel({ data, vessel }: { data: MixingData; vessel: Vessel 
             <Field name="days" label="Looking ahead" suffix="days" numeric size="small" />
           </div>
           <div>
-            <Field name="target" label="Strength wanted" suffix="mS/cm" numeric size="small" />
+            <Field name="target" label="EC (strength) wanted" suffix="mS/cm" numeric size="small" />
           </div>
         </div>
       </FormProvider>

@@ -31,7 +31,7 @@ export default function MixingRoom() {
     day: `What is mixed, by the programme. Regimen: ${regimenNames[data.plan.mixing.regimen]}.`,
     compare: 'What each contender really gets, and what it would get if the doses were matched otherwise.',
     programme: 'Every product, stage and day. A day opens its mixes.',
-    reservoirs: 'Strength, pH and temperature of each vessel, top-ups, and what water loss does.',
+    reservoirs: 'EC (strength), pH and temperature of each vessel, top-ups, and what water loss does.',
     stock: 'Every mix takes from its pack. What is left, for how long, and what a litre costs.',
     setup:
       'Tools, water, regimen and band: part of the plan, and sealed with it. The scale of a day is chosen on the mix day.',

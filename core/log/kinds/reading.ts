@@ -33,7 +33,7 @@ export const reading = entryKind({
   takeBack: { allowed: true },
   table: {
     name: 'readings',
-    title: 'Strength, pH, temperature, humidity, light and tares',
+    title: 'EC (strength), pH, temperature, humidity, light and tares',
     rows: ({ id, at, body }, words) => [{ id, at, body, words }],
     columns: [
       ['subject', 'string', 'what was read', (r) => r.body.subject],
