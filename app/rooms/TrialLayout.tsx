@@ -2,17 +2,9 @@ import { plural } from '~core/quantity/format';
 import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import {
-  Link,
-  Outlet,
-  useBeforeUnload,
-  useFetchers,
-  useLoaderData,
-  useLocation,
-  useNavigate,
-} from 'react-router';
+import { Link, Outlet, useLoaderData, useLocation, useNavigate } from 'react-router';
 import { audit, openFindings } from '~core/fairness/audit';
 import { localDay } from '~core/log/localDay';
 import { mixesDue } from '~core/mixing/mixesInLog';
@@ -82,16 +74,20 @@ export default function TrialLayout() {
   const navigate = useNavigate();
   const path = useLocation().pathname;
   useOtherTabs();
-  // What was entered is on its way to the database: the page isn't left in that moment without a question.
-  const writing = useFetchers().some((f) => f.state === 'submitting');
-  useBeforeUnload((e) => writing && e.preventDefault());
   const [keysOpen, setKeysOpen] = useState(false);
 
   // The key as it comes out, whatever the layout: `[` is AltGr with 8 on some keyboards.
   const anyLayout = { useKey: true, ignoreModifiers: true, ignoreEventWhen: isTyping };
+  // Two quick presses go two rooms on, though the first room isn't shown yet.
+  const going = useRef(path);
+  useEffect(() => {
+    going.current = path;
+  }, [path]);
   const goBy = (step: 1 | -1) => {
-    const to = steps[steps.findIndex((s) => path.endsWith(`/${s.room}`)) + step];
-    if (to) void navigate(`/trial/${id}/${to.room}`);
+    const to = steps[steps.findIndex((s) => going.current.endsWith(`/${s.room}`)) + step];
+    if (!to) return;
+    going.current = `/trial/${id}/${to.room}`;
+    void navigate(going.current);
   };
   useHotkeys('?', () => setKeysOpen(true), anyLayout);
   useHotkeys('[', () => goBy(-1), anyLayout);

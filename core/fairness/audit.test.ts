@@ -348,7 +348,7 @@ const cases: Record<string, Case> = {
       unitDepthCm: 28,
       areas: [{ ...p.areas[0]!, widthCm: 90, depthCm: 210 }],
     }),
-    found: /30 × 30 cm a place/,
+    found: /30 × 30 cm a position/,
     cures: false,
   },
 };
