@@ -1,3 +1,4 @@
+import { backToPad } from '../ui/keys';
 import type { Observation } from '~core/log/state';
 import type { Trait, Unit } from '~core/model/plan';
 import { formatFigure } from '~core/quantity/format';
@@ -50,6 +51,22 @@ export function SomethingOff({ onOpen }: { onOpen: () => void }) {
     <button type="button" className="pad-row" onClick={onOpen}>
       <span>Something off?</span>
       <kbd>.</kbd>
+    </button>
+  );
+}
+
+/** Back to the stop before, and the keyboard to the pad. */
+export function GoBack({ onBack }: { onBack: () => void }) {
+  return (
+    <button
+      type="button"
+      className="pad-row"
+      onClick={() => {
+        onBack();
+        backToPad();
+      }}
+    >
+      <span>Back to the one before</span>
     </button>
   );
 }

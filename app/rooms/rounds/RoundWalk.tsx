@@ -13,7 +13,7 @@ import { EntryPad } from '../../ui/EntryPad';
 import { backToPad } from '../../ui/keys';
 import { Legend } from '../../ui/Legend';
 import { LogDialog } from '../LogDialog';
-import { SomethingOff, StandingValue, UnitHeading, spokenNumber } from '../UnitHeading';
+import { GoBack, SomethingOff, StandingValue, UnitHeading, spokenNumber } from '../UnitHeading';
 import { MeasurePlan } from './MeasurePlan';
 import { FindUnit } from './FindUnit';
 import { WordsPad } from './WordsPad';
@@ -172,16 +172,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
               <span>Not yet, on day {round.day}</span>
             </button>
           )}
-          <button
-            type="button"
-            className="pad-row"
-            onClick={() => {
-              goTowards(-1);
-              backToPad();
-            }}
-          >
-            <span>Back to the one before</span>
-          </button>
+          <GoBack onBack={() => goTowards(-1)} />
           {doneOf.get(trait.id) === walk.length && (
             <p role="status" className="small">
               All {walk.length} {plural(plan.unitNoun)} have their {trait.name.toLowerCase()} in this round.

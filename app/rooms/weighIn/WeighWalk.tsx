@@ -18,7 +18,7 @@ import { backToPad } from '../../ui/keys';
 import { Legend } from '../../ui/Legend';
 import { RoomHead } from '../../ui/RoomHead';
 import { LogDialog } from '../LogDialog';
-import { SomethingOff, StandingValue, UnitHeading, spokenNumber } from '../UnitHeading';
+import { GoBack, SomethingOff, StandingValue, UnitHeading, spokenNumber } from '../UnitHeading';
 import { MeasurePlan } from '../rounds/MeasurePlan';
 import { firstOpenSample } from '~core/schedule/rounds';
 import { nextStep, replacing, samplesAreAlike, stepFrom, walkOf } from '../rounds/walk';
@@ -259,16 +259,7 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
         />
         <div className="pad-rows">
           {standing && <StandingValue label="Kept" standing={standing} trait={trait} />}
-          <button
-            type="button"
-            className="pad-row"
-            onClick={() => {
-              goTowards(-1);
-              backToPad();
-            }}
-          >
-            <span>Back to the one before</span>
-          </button>
+          <GoBack onBack={() => goTowards(-1)} />
           <button
             type="button"
             className="pad-row phone-only"
