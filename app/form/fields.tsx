@@ -1,7 +1,7 @@
 import MenuItem from '@mui/material/MenuItem';
 import TextField, { type TextFieldProps } from '@mui/material/TextField';
 import { createContext, useContext } from 'react';
-import { Controller, get, useFormContext } from 'react-hook-form';
+import { Controller, get, useFormContext, useWatch } from 'react-hook-form';
 
 /** True around forms that can be read but not changed, e.g. after the seal. */
 export const LockedForm = createContext(false);
@@ -21,6 +21,8 @@ export function Field({ name, suffix, numeric, figures, helperText, slotProps, .
   const { register, formState } = useFormContext();
   const { message } = (get(formState.errors, name) ?? {}) as { message?: string };
   const { ref, ...registered } = register(name);
+  // A value that came from elsewhere (another tab, Undo) lifts the name too; the field itself doesn't hear of it.
+  const filled = Boolean(useWatch({ name }));
   const locked = useContext(LockedForm);
   return (
     <TextField
@@ -32,7 +34,8 @@ export function Field({ name, suffix, numeric, figures, helperText, slotProps, .
       helperText={message ?? helperText}
       slotProps={{
         // A name inside an empty field would run into its unit, and hide its example.
-        inputLabel: rest.type === 'date' || suffix || numeric || figures ? { shrink: true } : undefined,
+        inputLabel:
+          filled || rest.type === 'date' || suffix || numeric || figures ? { shrink: true } : undefined,
         htmlInput:
           numeric || figures
             ? { inputMode: numeric ? 'decimal' : 'text', style: { fontFamily: 'var(--mono)' } }
