@@ -241,6 +241,7 @@ describe('planning with factors, split plots and start sizes', () => {
     await v.choose('Design', 'interleaved, A B C A B C');
     await v.fill('replicates', '4');
     await v.press('Lay out again');
+    await v.sees('Units are laid out.');
     await v.sees('16 trays seen from above');
     await v.open(`${trial}/fairness`);
     await v.sees('Treatments are interleaved in a fixed order.');
