@@ -9,7 +9,7 @@ import './ui/RoomHead.css';
 import './ui/columns.css';
 import './ui/ledger.css';
 import './ui/notes.css';
-import type { ReactNode } from 'react';
+import { type ReactNode, useEffect } from 'react';
 import {
   Links,
   Meta,
@@ -19,6 +19,7 @@ import {
   isRouteErrorResponse,
   useRouteError,
 } from 'react-router';
+import { REMIND_KEY } from './bench/remindKey';
 import { PalazzoTheme } from './ui/theme';
 import { NoticeProvider } from './ui/Notices';
 
@@ -45,6 +46,10 @@ export function Layout({ children }: { children: ReactNode }) {
 export const meta = () => [{ title: 'Palazzo' }];
 
 export default function App() {
+  useEffect(() => {
+    // Loaded only where somebody asked to be reminded.
+    if (localStorage.getItem(REMIND_KEY)) void import('./bench/reminders').then((m) => m.keepReminding());
+  }, []);
   return (
     <PalazzoTheme>
       <NoticeProvider>

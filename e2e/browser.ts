@@ -6,11 +6,11 @@ import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppetee
 import { expect, vi } from 'vitest';
 import { chromiumFlags, findChromium } from '../scripts/chromium.mjs';
 
-/** Starts a browser with an empty profile. */
-export function launch(): Promise<Browser> {
+/** Starts a browser with an empty profile. @param flags beside the usual ones */
+export function launch(flags: readonly string[] = []): Promise<Browser> {
   const executablePath = findChromium();
   if (!executablePath) throw new Error('Chromium is missing; `npm test` installs it.');
-  return puppeteer.launch({ executablePath, args: chromiumFlags });
+  return puppeteer.launch({ executablePath, args: [...chromiumFlags, ...flags] });
 }
 
 /** A page with the words a person would use: open, press, type, see. */
@@ -35,6 +35,11 @@ export class Visitor {
     const visitor = new Visitor(page, base);
     page.on('console', (m) => m.type() === 'error' && visitor.complaints.push(m.text()));
     page.on('pageerror', (e) => visitor.complaints.push(String(e)));
+    // A page left with something unsaved asks; unanswered, every later step would hang.
+    page.on('dialog', (d) => {
+      visitor.complaints.push(`asked before leaving ${page.url()}: ${d.type()} ${d.message()}`);
+      void d.accept();
+    });
     page.on('request', (r) => {
       if (!/^(data|blob):/.test(r.url()) && !r.url().startsWith(base))
         visitor.complaints.push(`left the device: ${r.url()}`);
@@ -125,12 +130,12 @@ export class Visitor {
     await this.page.waitForSelector('[role="listbox"]', { hidden: true });
   }
 
-  /** Gives a file to the chooser with that test id. */
-  async upload(testId: string, path: string): Promise<void> {
+  /** Gives files to the chooser with that test id. */
+  async upload(testId: string, ...paths: string[]): Promise<void> {
     const input = (await this.page.waitForSelector(
       `[data-testid="${testId}"]`,
     )) as ElementHandle<HTMLInputElement>;
-    await input.uploadFile(path);
+    await input.uploadFile(...paths);
   }
 
   async keys(...keys: string[]): Promise<void> {
@@ -142,12 +147,13 @@ export class Visitor {
     await this.keys(...value, 'Enter');
   }
 
-  /** Waits until a unit on the plan shows this. */
+  /** Waits until a unit on the plan shows this, and it is kept. */
   async tileSays(unit: string, shown: RegExp): Promise<void> {
     await this.page.waitForFunction(
       (code, pattern) => {
         const tile = document.querySelector(`[data-unit="${code}"]`) as HTMLElement | null;
-        return tile !== null && new RegExp(pattern).test(tile.innerText.replace(/\s+/g, ' '));
+        if (!tile || tile.querySelector('.keeping')) return false;
+        return new RegExp(pattern).test(tile.innerText.replace(/\s+/g, ' '));
       },
       {},
       unit,

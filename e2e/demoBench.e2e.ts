@@ -13,11 +13,11 @@ describe('the demo bench', () => {
     const v = await Visitor.arrive(browser, inject('demoUrl'));
     await v.open('/');
     await v.sees('Which feed brings parsley on fastest?');
-    await v.sees('due today');
+    await v.sees('Round 3: plant height, leaf count');
     await Promise.all([v.page.waitForNavigation(), v.press('My bench')]);
     await v.sees('An empty bench');
     await Promise.all([v.page.waitForNavigation(), v.press('Demo')]);
-    await v.sees('one round and one mix are due');
+    await v.sees('four acts, an hour');
     expect(v.complaints).toEqual([]);
   });
 
@@ -78,6 +78,63 @@ describe('the demo bench', () => {
     }
   });
 
+  it('with the storage full a value isn’t kept, which is said; it stays to be kept later, and so does a form’s text', async () => {
+    const v = await Visitor.arrive(browser, inject('demoUrl'));
+    const session = await v.page.createCDPSession();
+    await session.send('Storage.overrideQuotaForOrigin', {
+      origin: inject('demoUrl'),
+      quotaSize: 30_000_000,
+    });
+    await v.open('/trial/demo-trial-par/rounds');
+    await v.sees('Tray 8');
+    /** Another database of this address takes all that is left, to the last kilobyte. */
+    const fill = () =>
+      v.page.evaluate(async () => {
+        const db = await new Promise<IDBDatabase>((done) => {
+          const asked = indexedDB.open('filler');
+          asked.onupgradeneeded = () => asked.result.createObjectStore('bytes', { autoIncrement: true });
+          asked.onsuccess = () => done(asked.result);
+        });
+        const put = (size: number) =>
+          new Promise<boolean>((done) => {
+            const t = db.transaction('bytes', 'readwrite');
+            t.objectStore('bytes').add(crypto.getRandomValues(new Uint8Array(Math.min(size, 65_536))));
+            for (let more = size - 65_536; more > 0; more -= 65_536)
+              t.objectStore('bytes').add(crypto.getRandomValues(new Uint8Array(65_536)));
+            t.oncomplete = () => done(true);
+            t.onabort = () => done(false);
+          });
+        for (const size of [4_000_000, 400_000, 40_000, 4000, 400]) while (await put(size));
+        db.close();
+      });
+    const free = () =>
+      v.page.evaluate(
+        () =>
+          new Promise<void>((done) => {
+            indexedDB.deleteDatabase('filler').onsuccess = () => done();
+          }),
+      );
+    await fill();
+    await v.enter('11.2');
+    await v.sees('The browser’s storage is full');
+    await v.tileSays('PAR-08', /^(?!.*11\.2)/);
+    await v.sees('Not kept: PAR-08 11.2.');
+    await free();
+    await v.page.click('[data-unit="PAR-08"]');
+    await v.enter('11.2');
+    await v.tileSays('PAR-08', /11\.2/);
+    await v.open('/library/new');
+    await v.fill('name', 'Long typed');
+    await fill();
+    await v.press('Put it in the library');
+    await v.sees('What is typed here stays.');
+    expect(await v.valueOf('name')).toBe('Long typed');
+    await free();
+    await v.press('Put it in the library');
+    await v.page.waitForFunction(() => !location.pathname.endsWith('/new'));
+    await v.sees('Long typed');
+  });
+
   it('Enter keeps what stands on the pad, wherever the focus is; a kept value is replaced only when asked', async () => {
     const v = await Visitor.arrive(browser, inject('demoUrl'));
     await v.open('/trial/demo-trial-par/rounds');
@@ -96,7 +153,9 @@ describe('the demo bench', () => {
     // Another value is typed anew, not behind the one in question.
     await v.keys('1');
     expect(await v.text('.pad-figure output')).toBe('1');
-    await v.keys('1', '.', '5', 'Enter', 'Enter');
+    await v.keys('1', '.', '5', 'Enter');
+    await v.sees('This replaces 11.2 cm, kept in this round.');
+    await v.keys('Enter');
     await v.tileSays('PAR-08', /11\.5/);
     // Nothing typed: passed over, and open still.
     await v.sees('Tray 9');

@@ -25,6 +25,7 @@ it('a feeding chart is pasted as the maker prints it, and comes to a programme',
   await v.open('/trial/demo-trial-rad/contenders');
   await v.sees('Save the contenders');
   const charts = await v.page.$$('::-p-aria([name="Feeding chart …"][role="button"])');
+  await charts[1]!.evaluate((e) => e.scrollIntoView({ block: 'center' }));
   await charts[1]!.click();
   await v.sees('Feeding chart of Duo Lume');
   await v.sees('don’t fit into one chart');

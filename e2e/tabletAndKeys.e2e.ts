@@ -9,43 +9,18 @@ beforeAll(async () => {
 });
 afterAll(() => browser.close());
 
-const rooms = [
-  'question',
-  'contenders',
-  'layout',
-  'layout?view=places',
-  'layout?view=light',
-  'layout?view=turns',
-  'layout?view=sizes',
-  'fairness',
-  'rehearsal',
-  'labels',
-  'card',
-];
-
-describe.each([
+it.each([
   ['upright', 820, 1180],
   ['lying', 1180, 820],
-])('a tablet %s', (_, width, height) => {
-  it('holds every planning room without a sideways scroll, and their main buttons', async () => {
-    const v = await Visitor.arrive(browser, inject('demoUrl'), width, height);
-    for (const room of rooms) {
-      await v.open(`/trial/demo-trial-rad/${room}`);
-      await v.page.waitForSelector('h1');
-      const [scroll, wide] = await v.page.evaluate(() => [
-        document.documentElement.scrollWidth,
-        document.documentElement.clientWidth,
-      ]);
-      expect(scroll, room).toBeLessThanOrEqual(wide!);
-    }
-    await v.open('/trial/demo-trial-rad/question');
-    const reachable = await v.page.$eval('button[type="submit"]', (b) => {
-      const { top, bottom, left, right } = b.getBoundingClientRect();
-      return top >= 0 && bottom <= innerHeight && left >= 0 && right <= innerWidth;
-    });
-    expect(reachable).toBe(true);
-    expect(v.complaints).toEqual([]);
+])('a tablet %s has the main button in reach', async (_, width, height) => {
+  const v = await Visitor.arrive(browser, inject('demoUrl'), width, height);
+  await v.open('/trial/demo-trial-rad/question');
+  const reachable = await v.page.$eval('button[type="submit"]', (b) => {
+    const { top, bottom, left, right } = b.getBoundingClientRect();
+    return top >= 0 && bottom <= innerHeight && left >= 0 && right <= innerWidth;
   });
+  expect(reachable).toBe(true);
+  expect(v.complaints).toEqual([]);
 });
 
 describe('by the keyboard alone', () => {
@@ -130,6 +105,30 @@ describe('by the keyboard alone', () => {
     await v.keys('z');
     await v.page.keyboard.up('Control');
     await v.page.waitForSelector('[data-position$="/0/2"] [data-unit="RAD-03"]');
+    expect(v.complaints).toEqual([]);
+  });
+
+  it('a finger held on a unit drags it to another position', async () => {
+    const v = await Visitor.arrive(browser, inject('demoUrl'), 390, 844);
+    await v.page.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });
+    await v.open('/trial/demo-trial-rad/layout');
+    const middle = async (selector: string) => {
+      const found = await v.page.waitForSelector(selector);
+      await found!.evaluate((e) => e.scrollIntoView({ block: 'center' }));
+      const box = (await found!.boundingBox())!;
+      return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+    };
+    await middle('[data-unit="RAD-02"]');
+    const from = await middle('[data-unit="RAD-01"]');
+    const box = (await (await v.page.$('[data-unit="RAD-02"]'))!.boundingBox())!;
+    const touch = await v.page.touchscreen.touchStart(from.x, from.y);
+    await v.page.waitForSelector('.tile.carried');
+    for (const share of [0.3, 0.7, 1]) {
+      await touch.move(from.x + (box.x + box.width / 2 - from.x) * share, from.y);
+    }
+    await touch.end();
+    await v.sees('Moved.');
+    await v.page.waitForSelector('[data-position$="/0/1"] [data-unit="RAD-01"]');
     expect(v.complaints).toEqual([]);
   });
 });

@@ -15,10 +15,12 @@ const views = [
   '/trial/demo-trial-rad/layout?view=light',
   '/trial/demo-trial-rad/layout?view=turns',
   '/trial/demo-trial-rad/layout?view=sizes',
+  '/trial/demo-trial-rad/layout?view=planting',
   '/trial/demo-trial-rad/question',
   '/trial/demo-trial-rad/contenders',
   '/trial/demo-trial-rad/fairness',
   '/trial/demo-trial-rad/rehearsal',
+  '/trial/demo-trial-rad/labels',
   '/trial/demo-trial-rad/card',
   '/trial/demo-trial-fag/layout',
   '/trial/demo-trial-fag/rounds',
@@ -35,6 +37,10 @@ const views = [
   '/trial/demo-trial-par/mixing?view=setup',
   '/trial/demo-trial-par/mixing-card',
   '/trial/demo-trial-par/rounds',
+  '/trial/demo-trial-par/rounds?view=tasks',
+  '/trial/demo-trial-par/rounds?view=photos',
+  '/trial/demo-trial-par/rounds?view=air',
+  '/trial/demo-trial-par/rounds?view=events',
   '/trial/demo-trial-par/weigh-in',
   '/trial/demo-trial-cor/findings',
   '/trial/demo-trial-sun/findings',
@@ -50,30 +56,39 @@ describe('every view', () => {
   });
   afterAll(() => browser.close());
 
-  it('axe finds nothing serious, by day; by night the contrast holds', async () => {
-    const v = await Visitor.arrive(browser, inject('demoUrl'));
-    for (const path of views) {
-      await v.open(path);
-      await v.page.waitForSelector('h1');
-      await v.isAccessible();
-      await v.byNight();
-      await v.isAccessible(['color-contrast']);
-    }
-    expect(v.complaints).toEqual([]);
-  });
+  /** Small phone, phone, small tablet, tablet both ways, laptop, desk. */
+  const widths = [1280, 1180, 834, 820, 600, 390, 320];
 
-  it('none is wider than the screen, from a small phone to a desk', async () => {
-    const v = await Visitor.arrive(browser, inject('demoUrl'));
-    const wide: string[] = [];
-    for (const path of views) {
-      await v.open(path);
-      await v.page.waitForSelector('h1');
-      for (const width of [1280, 834, 600, 390, 320]) {
-        await v.page.setViewport({ width, height: 844 });
-        const needed = await v.page.evaluate(() => document.documentElement.scrollWidth);
-        if (needed > width) wide.push(`${path} ${needed} on ${width}`);
+  // In parts, so that none comes near the time a test may take.
+  const part = Math.ceil(views.length / 3);
+  it.each([0, 1, 2])(
+    'axe finds nothing serious, by day; by night the contrast holds; none is wider than a phone, tablet or desk (part %i)',
+    async (i) => {
+      const v = await Visitor.arrive(browser, inject('demoUrl'));
+      const wide: string[] = [];
+      for (const path of views.slice(i * part, (i + 1) * part)) {
+        await v.open(path);
+        await v.page.waitForSelector('h1');
+        await v.isAccessible();
+        await v.byNight();
+        await v.isAccessible(['color-contrast']);
+        for (const width of widths) {
+          await v.page.setViewport({ width, height: 844 });
+          // As painted: what follows the width (a list in place of buttons) has had its frame.
+          const needed = await v.page.evaluate(
+            () =>
+              new Promise<number>((done) =>
+                requestAnimationFrame(() =>
+                  requestAnimationFrame(() => done(document.documentElement.scrollWidth)),
+                ),
+              ),
+          );
+          if (needed > width) wide.push(`${path} ${needed} on ${width}`);
+        }
+        await v.page.setViewport({ width: 1280, height: 800 });
       }
-    }
-    expect(wide).toEqual([]);
-  });
+      expect(wide).toEqual([]);
+      expect(v.complaints).toEqual([]);
+    },
+  );
 });

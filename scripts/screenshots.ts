@@ -11,9 +11,8 @@ const desk = { width: 1280, height: 800 };
 const phone = { width: 390, height: 844, deviceScaleFactor: 2 };
 
 const views: [name: string, path: string, size: typeof desk, ready: string][] = [
-  ['today', '/', desk, '.ledger'],
+  ['today', '/', desk, '.acts'],
   ['library', '/library', desk, '.ledger'],
-  ['product', '/library/demo-duo', desk, 'form'],
   ['question', '/trial/demo-trial-fag/question', desk, 'form'],
   ['contenders', '/trial/demo-trial-rad/contenders', desk, 'form'],
   ['layout', '/trial/demo-trial-fag/layout', desk, '.tile'],
@@ -25,11 +24,12 @@ const views: [name: string, path: string, size: typeof desk, ready: string][] = 
   ['mixing-compare', '/trial/demo-trial-par/mixing?view=compare', desk, '.element-grid'],
   ['rounds', '/trial/demo-trial-par/rounds', desk, '.tile.current'],
   ['rounds-phone', '/trial/demo-trial-par/rounds', phone, '.tile.current'],
+  ['photos', '/trial/demo-trial-par/rounds?view=photos', desk, '.compare img'],
+  ['air', '/trial/demo-trial-par/rounds?view=air&band=temperature:17:26', desk, 'figure canvas'],
   ['weigh-in', '/trial/demo-trial-cor/weigh-in', desk, '.steady'],
   ['findings', '/trial/demo-trial-cor/findings', desk, 'canvas[data-drawn]'],
   ['verdict', '/trial/demo-trial-cor/verdict', desk, '.ledger'],
   ['review', '/trial/demo-trial-cor/review', desk, '.paper img'],
-  ['log', '/trial/demo-trial-cor/log', desk, '.ledger'],
 ];
 
 const executablePath = ensureChromium();

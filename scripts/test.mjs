@@ -55,18 +55,22 @@ async function tests(name, args) {
   failed += counted.numFailedTests || (good ? 0 : 1);
 }
 
+// The route types that lint looks at are made by the type check.
 async function statics() {
+  await check('types', 'npm', ['run', '--silent', 'typecheck']);
   await check('lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
+}
+
+async function unit() {
+  await tests('unit', ['--maxWorkers=1']);
+  await check('build', 'npm', ['run', '--silent', 'build']);
   await check('format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
   await check('layers', 'npx', ['depcruise', 'core', 'app', 'cli', '--config', '.dependency-cruiser.cjs']);
 }
 
 install();
 mkdirSync(`${root}.cache`, { recursive: true });
-// The route types that lint and the types look at are made by the type check.
-await check('types', 'npm', ['run', '--silent', 'typecheck']);
-await Promise.all([statics(), tests('unit', ['--maxWorkers=1'])]);
-await check('build', 'npm', ['run', '--silent', 'build']);
+await Promise.all([statics(), unit()]);
 if (ensureChromium()) await tests('e2e', ['--config', 'vitest.e2e.config.ts']);
 else failed += 1;
 

@@ -87,7 +87,9 @@ export function CalculatorResult({ calculation, tools, measures, onVolume }: Pro
           ))}
         </div>
       )}
-      {recipe.made && recipe.wanted && <SolutionLine made={recipe.made} wanted={recipe.wanted} />}
+      {recipe.made && recipe.wanted && (
+        <SolutionLine made={recipe.made} wanted={recipe.wanted} dosed={recipe.lines.length} />
+      )}
       {mixingConflicts(parts).map((c) => (
         <p key={c} role="alert" className="note bad">
           {c}

@@ -1,12 +1,15 @@
+import { guarded } from '../form/guarded';
 import { shortTime } from './clock';
 import Button from '@mui/material/Button';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useColorScheme } from '@mui/material/styles';
-import { type ChangeEvent, useState } from 'react';
+import { useState } from 'react';
 import { FormProvider } from 'react-hook-form';
 import { Link, useFetcher, useLoaderData, useRevalidator } from 'react-router';
 import { z } from 'zod';
+import { importBulk } from '~core/formats/bulkFiles';
+import { keepBulk } from '../store/bulk';
 import { describeImportError, importTrial } from '~core/formats/dataPackage';
 import { libraryFromFile, libraryToFile } from '~core/formats/libraryFile';
 import type { Trial } from '~core/log/trial';
@@ -18,6 +21,7 @@ import { listBin, restore } from '../store/bin';
 import { listProducts, saveProduct } from '../store/products';
 import { type TakenIn, takeIn, takeInAsCopy } from '../store/takeIn';
 import { sayStorageFault } from '../store/errors';
+import { FileButton } from '../ui/FileButton';
 import { useNotice } from '../ui/Notices';
 import { RoomHead } from '../ui/RoomHead';
 import { download } from '../ui/download';
@@ -29,7 +33,7 @@ export async function clientLoader() {
   return { name, bin };
 }
 
-export async function clientAction({ request }: { request: Request }) {
+export const clientAction = guarded(async ({ request }: { request: Request }) => {
   if (request.headers.get('content-type')?.includes('json')) {
     const parsed = RecorderForm.safeParse(await request.json());
     if (!parsed.success) return { errors: fieldErrors(parsed.error) };
@@ -38,7 +42,7 @@ export async function clientAction({ request }: { request: Request }) {
   }
   await restore(String((await request.formData()).get('id')));
   return { saved: true };
-}
+});
 
 export default function DataRoom() {
   const { name, bin } = useLoaderData<typeof clientLoader>();
@@ -172,16 +176,16 @@ function TakeIn() {
   const [message, setMessage] = useState<{ text: string; bad: boolean; id?: string } | null>(null);
   const [clash, setClash] = useState<Trial | null>(null);
 
-  const onFile = async (e: ChangeEvent<HTMLInputElement>) => {
-    const file = e.target.files?.[0];
-    e.target.value = '';
+  const onFiles = async ([file]: File[]) => {
     if (!file) return;
     setClash(null);
-    const read = importTrial(new Uint8Array(await file.arrayBuffer()));
+    const bytes = new Uint8Array(await file.arrayBuffer());
+    const read = importTrial(bytes);
     if (!read.ok) return setMessage({ text: `${file.name}: ${describeImportError(read.error)}`, bad: true });
     let taken: Awaited<ReturnType<typeof takeIn>>;
     try {
       taken = await takeIn(read.value);
+      await keepBulk(read.value.plan.id, importBulk(bytes, read.value));
     } catch (e) {
       return setMessage({
         text: `“${read.value.plan.question}” was not taken in: ${sayStorageFault(e)} Nothing on the bench was changed.`,
@@ -215,16 +219,12 @@ function TakeIn() {
       <p className="quiet" style={{ marginBottom: '0.8rem' }}>
         The zip that a trial’s Review exports. A trial that is here already gets the lines it lacks.
       </p>
-      <Button variant="contained" component="label">
-        Choose the file
-        <input
-          type="file"
-          accept=".zip,application/zip"
-          hidden
-          onChange={(e) => void onFile(e)}
-          data-testid="trial-file"
-        />
-      </Button>
+      <FileButton
+        label="Choose the file"
+        accept=".zip,application/zip"
+        testId="trial-file"
+        onFiles={onFiles}
+      />
       {message && (
         <p
           role="status"
@@ -252,9 +252,7 @@ function LibraryFiles() {
       'palazzo-library.json',
     );
   };
-  const onFile = async (e: ChangeEvent<HTMLInputElement>) => {
-    const file = e.target.files?.[0];
-    e.target.value = '';
+  const onFiles = async ([file]: File[]) => {
     if (!file) return;
     const read = libraryFromFile(await file.text());
     if (!read.ok) return setMessage({ text: `${file.name}: ${read.error}`, bad: true });
@@ -275,16 +273,14 @@ function LibraryFiles() {
         <Button variant="outlined" color="secondary" onClick={() => void save()}>
           Save the library
         </Button>
-        <Button color="secondary" component="label">
-          Take in a library
-          <input
-            type="file"
-            accept=".json,application/json"
-            hidden
-            onChange={(e) => void onFile(e)}
-            data-testid="library-file"
-          />
-        </Button>
+        <FileButton
+          label="Take in a library"
+          accept=".json,application/json"
+          testId="library-file"
+          variant="text"
+          color="secondary"
+          onFiles={onFiles}
+        />
       </div>
       {message && (
         <p

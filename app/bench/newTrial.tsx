@@ -1,17 +1,25 @@
+import { guarded } from '../form/guarded';
 import Button from '@mui/material/Button';
-import { FormProvider } from 'react-hook-form';
+import Autocomplete from '@mui/material/Autocomplete';
+import TextField from '@mui/material/TextField';
+import { useRef } from 'react';
+import { FormProvider, useWatch } from 'react-hook-form';
+import { contendersOf } from '~core/plan/beginning';
+import { proposeCode } from '~core/plan/proposeCode';
 import { Link, redirect, useLoaderData } from 'react-router';
 import { z } from 'zod';
 import type { TrialId } from '~core/model/ids';
 import { newId } from '~core/model/newId';
 import { blankPlan } from '~core/model/blankPlan';
+import { plainSetUp } from '~core/model/mixingSetUp';
 import { Plan } from '~core/model/plan';
 import { protocolOf, protocols } from '~core/schedule/protocols';
 import { applyProtocol } from '~core/schedule/protocols/applyProtocol';
-import { Choice, Field } from '../form/fields';
+import { Choice, Field, Tick } from '../form/fields';
 import { fieldErrors } from '../form/schemaFields';
 import { UnsavedGuard } from '../form/UnsavedGuard';
 import { useRecordForm } from '../form/useRecordForm';
+import { listProducts } from '../store/products';
 import { createTrial, listTrials } from '../store/trials';
 import { RoomHead } from '../ui/RoomHead';
 import { todayDate } from './clock';
@@ -22,14 +30,18 @@ const NewTrial = z.object({
   crop: shape.crop,
   unitNoun: shape.unitNoun,
   protocolId: z.string(),
-  code: shape.code,
+  code: z.string().trim().toUpperCase().pipe(shape.code),
   startDate: shape.startDate,
-  currency: shape.currency,
+  currency: z.string().trim().toUpperCase().pipe(shape.currency),
+  productIds: z.array(z.string()),
+  withWater: z.boolean(),
 });
 
 export async function clientLoader() {
   const trials = await listTrials();
   return {
+    products: (await listProducts()).map((p) => ({ id: p.id as string, name: p.name })),
+    taken: trials.map((t) => t.row.plan.code),
     defaults: {
       question: '',
       crop: '',
@@ -38,26 +50,52 @@ export async function clientLoader() {
       code: '',
       startDate: todayDate(),
       currency: trials[0]?.row.plan.currency ?? 'EUR',
+      productIds: [] as string[],
+      withWater: true,
     },
   };
 }
 
-export async function clientAction({ request }: { request: Request }) {
+export const clientAction = guarded(async ({ request }: { request: Request }) => {
   const parsed = NewTrial.safeParse(await request.json());
   if (!parsed.success) return { errors: fieldErrors(parsed.error) };
-  const taken = (await listTrials()).some((t) => t.row.plan.code === parsed.data.code);
+  const trials = await listTrials();
+  const taken = trials.some((t) => t.row.plan.code === parsed.data.code);
   if (taken) return { errors: { code: 'Another trial uses this code; labels would be mixed up.' } };
   const id = newId<TrialId>();
-  const { protocolId, ...begun } = parsed.data;
+  const { protocolId, productIds, withWater, ...begun } = parsed.data;
   const protocol = protocolOf(protocolId);
-  const blank = blankPlan({ ...begun, id });
+  const chosen = (await listProducts()).filter((p) => productIds.includes(p.id));
+  const blank = {
+    ...blankPlan({ ...begun, id }),
+    ...likeBefore(trials[0]?.row.plan),
+    treatments: chosen.length === 0 ? [] : contendersOf(chosen, withWater, begun.crop),
+  };
   await createTrial(protocol ? { ...applyProtocol(blank, protocol), unitNoun: begun.unitNoun } : blank);
   return redirect(`/trial/${id}/question`);
-}
+});
+
+/** Whose inches, spoons and gallons are meant, as in the trial before. */
+const likeBefore = (before: Plan | undefined) =>
+  before && {
+    ...(before.inches && { inches: before.inches }),
+    mixing: { ...plainSetUp, measures: before.mixing.measures },
+  };
 
 export default function NewTrialPage() {
-  const { defaults } = useLoaderData<typeof clientLoader>();
+  const { defaults, products, taken } = useLoaderData<typeof clientLoader>();
   const { form, busy, onSubmit } = useRecordForm(defaults);
+  const [productIds, unitNoun] = useWatch({ control: form.control, name: ['productIds', 'unitNoun'] });
+  const proposed = useRef('');
+  // Proposed until one is typed; what is typed stays.
+  const propose = (e: React.FocusEvent) => {
+    // Who goes straight to the code is about to type one.
+    if (e.relatedTarget instanceof HTMLInputElement && e.relatedTarget.name === 'code') return;
+    const now = form.getValues('code');
+    if (now !== '' && now !== proposed.current) return;
+    proposed.current = proposeCode(form.getValues('crop'), form.getValues('question'), taken);
+    form.setValue('code', proposed.current);
+  };
   return (
     <>
       <RoomHead title="A new trial">
@@ -73,6 +111,7 @@ export default function NewTrialPage() {
                 label="Question"
                 helperText="As a reader would ask it: “Does a dearer feed earn its price on parsley?”"
                 autoFocus
+                onBlur={propose}
               />
             </div>
             <div className="w12">
@@ -89,7 +128,7 @@ export default function NewTrialPage() {
               />
             </div>
             <div className="w6">
-              <Field name="crop" label="Crop" />
+              <Field name="crop" label="Crop" onBlur={propose} />
             </div>
             <div className="w3">
               <Field name="unitNoun" label="One unit is a" helperText="what gets the treatment on its own" />
@@ -99,7 +138,12 @@ export default function NewTrialPage() {
                 name="code"
                 label="Code"
                 helperText="three capitals, starts every label"
-                slotProps={{ htmlInput: { maxLength: 3, style: { fontFamily: 'var(--mono)' } } }}
+                slotProps={{
+                  htmlInput: {
+                    maxLength: 3,
+                    style: { fontFamily: 'var(--mono)', textTransform: 'uppercase' },
+                  },
+                }}
               />
             </div>
             <div className="w6">
@@ -113,6 +157,36 @@ export default function NewTrialPage() {
                 slotProps={{ htmlInput: { maxLength: 3 } }}
               />
             </div>
+            {products.length > 0 && (
+              <div className="w12">
+                <Autocomplete
+                  multiple
+                  options={products}
+                  getOptionLabel={(p) => p.name}
+                  value={products.filter((p) => productIds.includes(p.id))}
+                  onChange={(_, chosen) =>
+                    form.setValue(
+                      'productIds',
+                      chosen.map((p) => p.id),
+                      { shouldDirty: true },
+                    )
+                  }
+                  renderInput={(params) => (
+                    <TextField
+                      {...params}
+                      label="Products compared"
+                      helperText="each becomes a contender; doses are given in Contenders"
+                    />
+                  )}
+                />
+                {productIds.length > 0 && (
+                  <Tick
+                    name="withWater"
+                    label={`Water alone on a ${unitNoun || 'unit'} of each block: the control`}
+                  />
+                )}
+              </div>
+            )}
           </div>
           <div className="inline-row" style={{ marginTop: '1.2rem' }}>
             <Button type="submit" variant="contained" disabled={busy}>

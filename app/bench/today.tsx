@@ -1,10 +1,10 @@
-import { lateMix, mixesDue } from '~core/mixing/mixesInLog';
+import { guarded } from '../form/guarded';
 import { plural } from '~core/quantity/format';
 import Button from '@mui/material/Button';
 import { binAction } from './binAction';
 import { useBin } from '../form/useBin';
 import { Link, useLoaderData } from 'react-router';
-import { roundProgress, stageOf } from '~core/schedule/rounds';
+import { stageOf } from '~core/schedule/rounds';
 import { dayOfDate } from '~core/plan/days';
 import { planSummary } from '../rooms/planSummary';
 import { benchName } from '../store/bench';
@@ -12,87 +12,153 @@ import { deleteTrial, listTrials } from '../store/trials';
 import { RoomHead } from '../ui/RoomHead';
 import { RowMenu } from '../ui/RowMenu';
 import { Tessera } from '../ui/Tessera';
-import { relativeDay, shortDate, todayDate } from './clock';
-import { dueOn, dueWords } from './due';
+import { download } from '../ui/download';
+import { ActList, WaitingList, WeekStrip } from './Agenda';
+import { RemindButton } from './RemindButton';
+import {
+  actsOf,
+  actsOn,
+  atHandUntil,
+  calendarEvents,
+  dayWords,
+  monthOf,
+  restWords,
+  waitingOf,
+  weekFrom,
+} from './acts';
+import { agendaAction, isOfAgenda } from './agendaAction';
+import { shortDate, todayDate } from './clock';
+import dayjs from 'dayjs';
 
-export async function clientLoader() {
+export async function clientLoader({ request }: { request: Request }) {
   const today = todayDate();
+  const search = new URL(request.url).searchParams;
+  const asked = search.get('day') ?? today;
+  const day = /^\d{4}-\d{2}-\d{2}$/.test(asked) ? asked : today;
   const trials = await listTrials();
+  const weeks = search.get('view') === 'month' ? monthOf(day) : null;
+  const until = [weeks?.at(-1)?.[6], day, weekFrom(today)[6]!].reduce<string>(
+    (a, b) => (b && b > a ? b : a),
+    today,
+  );
+  const active = trials.map(({ row, state, shown }) => ({
+    id: row.id,
+    state,
+    question: shown.plan.question,
+  }));
   return {
     today,
+    day,
+    weeks,
+    acts: actsOf(active, today, until),
+    waiting: waitingOf(active),
     trials: trials.map(({ row, state, shown, blind }) => ({
       id: row.id,
       plan: shown.plan,
       stage: stageOf(state, today),
       day: dayOfDate(row.plan.startDate, today),
       summary: planSummary(state, today, blind),
-      mix: state.seal ? mixesDue(state, dayOfDate(row.plan.startDate, today)) : { wanted: 0, done: 0 },
-      late:
-        state.seal && stageOf(state, today) === 'running'
-          ? lateMix(state, dayOfDate(row.plan.startDate, today))
-          : null,
-      due: state.seal
-        ? roundProgress(state, today).filter((r) => r.status === 'due' || r.status === 'overdue')
-        : [],
     })),
   };
 }
 
-export async function clientAction({ request }: { request: Request }) {
-  return binAction(request, deleteTrial);
+export const clientAction = guarded(async ({ request }: { request: Request }) => {
+  const data: unknown = await request.json();
+  return isOfAgenda(data) ? agendaAction(data) : binAction(data, deleteTrial);
+});
+
+/** Open acts of the bench, or of one trial, as a file that a calendar reads. */
+async function saveCalendar(trialId?: string): Promise<void> {
+  const [trials, { toICalendar }] = await Promise.all([listTrials(), import('~core/formats/iCalendar')]);
+  const chosen = trials.filter((t) => trialId === undefined || t.row.id === trialId);
+  const active = chosen.map(({ row, state, shown }) => ({
+    id: row.id,
+    state,
+    question: shown.plan.question,
+  }));
+  const text = toICalendar(calendarEvents(actsOf(active, todayDate(), '9999-12-31')), {
+    timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+    now: Date.now(),
+    name: trialId ? chosen[0]!.shown.plan.question : 'Palazzo',
+  });
+  download(
+    new Blob([text], { type: 'text/calendar' }),
+    `palazzo-${trialId ? chosen[0]!.row.plan.code : 'bench'}.ics`,
+  );
 }
 
 export default function Today() {
-  const { today, trials } = useLoaderData<typeof clientLoader>();
+  const { today, day, weeks, acts, waiting, trials } = useLoaderData<typeof clientLoader>();
   const remove = useBin();
-  const due = dueOn(trials);
   if (trials.length === 0) return <EmptyBench />;
+  const shown = actsOn(acts, day, today);
+  const onDay = (date: string) => actsOn(acts, date, today);
+  const week = weekFrom(today);
+  const atHand = atHandUntil(acts, week[6]!);
   return (
     <>
       <RoomHead
-        title="Today"
+        title={`${dayjs(day).format('dddd')}: ${dayWords(shown)}.`}
         actions={
-          <Button variant="contained" component={Link} to="/trials/new">
-            Plan a trial
-          </Button>
+          <>
+            <Button
+              color="secondary"
+              component={Link}
+              to={weeks ? '?' : `?day=${day}&view=month`}
+              preventScrollReset
+            >
+              {weeks ? 'Week' : 'Month'}
+            </Button>
+            <RemindButton />
+            <Button color="secondary" onClick={() => void saveCalendar()}>
+              Calendar file
+            </Button>
+            <Button variant="contained" component={Link} to="/trials/new">
+              Plan a trial
+            </Button>
+          </>
         }
       >
-        {shortDate(today)} · {dueWords(due)}
+        {day === today ? restWords(shown, today) : <Link to="?">Back to today</Link>}
       </RoomHead>
-      {due.length > 0 && (
-        <section aria-labelledby="due" style={{ marginBottom: '2rem' }}>
-          <h2 id="due">Due</h2>
-          <table className="ledger as-rows">
-            <tbody>
-              {due.map((d) => (
-                <tr key={d.to} className="first">
-                  <td style={{ minWidth: '38%' }}>
-                    <strong>{d.what}</strong>
-                    <div className="small quiet">{d.question}</div>
-                  </td>
-                  <td>
-                    <span
-                      style={{
-                        color: d.since ? 'var(--porphyry)' : 'var(--terracotta)',
-                        fontWeight: 600,
-                      }}
-                    >
-                      {d.since ? `was due ${relativeDay(d.since, today)}` : 'due today'}
-                    </span>
-                  </td>
-                  <td className="n">
-                    {d.figure} <span className="unit">{d.of}</span>
-                  </td>
-                  <td className="n">
-                    <Button variant="outlined" component={Link} to={d.to}>
-                      {d.act}
-                    </Button>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </section>
+      {weeks ? (
+        <div className="month" aria-label={dayjs(day).format('MMMM YYYY')} role="group">
+          <div className="inline-row">
+            <h2>{dayjs(day).format('MMMM YYYY')}</h2>
+            {([-1, 1] as const).map((by) => (
+              <Button
+                key={by}
+                size="small"
+                color="secondary"
+                component={Link}
+                preventScrollReset
+                to={`?day=${dayjs(day).add(by, 'month').format('YYYY-MM-DD')}&view=month`}
+              >
+                {by < 0 ? 'Month before' : 'Month after'}
+              </Button>
+            ))}
+          </div>
+          {weeks.map((days) => (
+            <WeekStrip
+              key={days[0]}
+              days={days}
+              actsOn={onDay}
+              chosen={day}
+              today={today}
+              month={day.slice(0, 7)}
+            />
+          ))}
+        </div>
+      ) : (
+        <WeekStrip days={week} actsOn={onDay} chosen={day} today={today} />
+      )}
+      <ActList acts={shown} today={today} />
+      <WaitingList waiting={waiting} />
+      {atHand.length > 0 && (
+        <details style={{ marginBottom: '1.6rem' }}>
+          <summary>To have at hand, bought or washed, until {dayjs(week[6]).format('dddd')}</summary>
+          <p className="small">{atHand.join(' · ')}</p>
+        </details>
       )}
       <section aria-labelledby="trials">
         <h2 id="trials">Trials</h2>
@@ -151,7 +217,10 @@ export default function Today() {
                 <td className="n">
                   <RowMenu
                     label={`More for ${t.plan.question}`}
-                    acts={[{ text: 'Delete', act: () => remove(t.id, `“${t.plan.question}”`) }]}
+                    acts={[
+                      { text: 'Calendar file', act: () => void saveCalendar(t.id) },
+                      { text: 'Delete', act: () => remove(t.id, `“${t.plan.question}”`) },
+                    ]}
                   />
                 </td>
               </tr>

@@ -2,6 +2,8 @@ import dayjs from 'dayjs';
 import type { Product } from '~core/model/product';
 import type { Trial } from '~core/log/trial';
 import { blind } from './blindTrial';
+import type { DemoSeries } from './demoAir';
+import type { DemoPhoto } from './demoPhotos';
 import { demoProducts } from './demoProducts';
 import { finished } from './finishedTrial';
 import { inconclusive } from './inconclusiveTrial';
@@ -12,10 +14,20 @@ import { running } from './runningTrial';
  * The demo bench: the made-up Loggia bench with trials in different states. Everything comes from seeds;
  * dates count from the day it is made.
  */
-export function demoBench(now: Date): { products: Product[]; trials: Trial[] } {
+export function demoBench(now: Date): {
+  products: Product[];
+  trials: Trial[];
+  /** readings of loggers, by trial */
+  series: { trialId: string; series: DemoSeries }[];
+  /** pictures, by trial */
+  photos: { trialId: string; photo: DemoPhoto }[];
+} {
   const day = (offset: number) => dayjs(now).add(offset, 'day').format('YYYY-MM-DD');
+  const run = running(day);
   return {
     products: demoProducts,
-    trials: [finished(day), running(day), blind(day), inconclusive(day), planned(day)],
+    trials: [finished(day), run.trial, blind(day), inconclusive(day), planned(day)],
+    series: run.series.map((series) => ({ trialId: run.trial.plan.id, series })),
+    photos: run.photos.map((photo) => ({ trialId: run.trial.plan.id, photo })),
   };
 }

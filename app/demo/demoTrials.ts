@@ -1,5 +1,6 @@
 import { layOut } from '~core/design/layOut';
 import type { AreaId, ProductId, RoundId, TraitId, TreatmentId, TrialId, UnitId } from '~core/model/ids';
+import { sha256Of } from '~core/plan/seal';
 import { blankTreatment, newInVersion2, newInVersion3 } from '~core/model/blankPlan';
 import type { Area, Design, Plan, ProductUse, Role, Trait, Treatment } from '~core/model/plan';
 import { demoProducts } from './demoProducts';
@@ -8,7 +9,9 @@ import { demoProducts } from './demoProducts';
 
 export const trialId = (code: string) => `demo-trial-${code.toLowerCase()}` as TrialId;
 export const traitId = (code: string, key: string) => `demo-${code}-trait-${key}` as TraitId;
-export const treatmentId = (code: string, key: string) => `demo-${code}-arm-${key}` as TreatmentId;
+/** An id that says nothing of the contender: exported files of a blind trial carry it. */
+export const treatmentId = (code: string, key: string) =>
+  `demo-${code}-${sha256Of([code, key]).slice(0, 12)}` as TreatmentId;
 
 interface UseSketch {
   product: string;

@@ -1,7 +1,13 @@
 import { type SimulatedTrait, simulateEntries } from '~core/design/simulate';
 import { PRACTICE_SOURCE } from '~core/mixing/practiceBands';
 import { type Trial, emptyReview } from '~core/log/trial';
+import { END_EVENT, type PlannedTask } from '~core/model/task';
+import { taskOn } from '~core/schedule/agenda';
+import { plannedTask } from '~core/schedule/protocols/tasks';
 import { usMeasures } from '~core/quantity/measure';
+import { type DemoSeries, demoSeries } from './demoAir';
+import { type DemoPhoto, demoPhotos } from './demoPhotos';
+import type { EntryId } from '~core/model/ids';
 import { BY, type Day, means, sigmoid, withLog } from './demoParts';
 import { planOf, traitId, treatmentId } from './demoTrials';
 import { mixesOf } from './demoMixes';
@@ -10,8 +16,68 @@ import { mixesOf } from './demoMixes';
 const TWELVE_TO_FIVE = Number((12 / (5 * 3.785411784)).toPrecision(12));
 const threeParts = { from: 3, every: 2, times: 14 };
 
+/** What the shelf asks for beside rounds and mixing. */
+const benchTasks: PlannedTask[] = [
+  plannedTask(
+    'cover-off',
+    4,
+    'Covers off, lamps on',
+    'Mould comes under covers left three to five days (practice).',
+  ),
+  plannedTask(
+    'photo',
+    17,
+    'Photograph every tray from the mark',
+    'Only pictures from one spot can be compared.',
+    {
+      atHand: 'camera, mark on the floor, grey card',
+      minutes: 15,
+      everyDays: 7,
+    },
+  ),
+  plannedTask('top-up', 17, 'Top up the saucers, and write down how much', 'Water used is a result.', {
+    atHand: 'measuring jug',
+    everyDays: 2,
+  }),
+  plannedTask('water', 18, 'Water all alike', 'A missed watering in one arm is another treatment.', {
+    atHand: 'measuring jug',
+    minutes: 10,
+    everyDays: 1,
+    at: '08:30',
+  }),
+  plannedTask('lamp', 18, 'Lamps to the same distance again', 'Taller plants stand closer to the lamp.', {
+    atHand: 'tape measure',
+    caution: 'Don’t stare into lamps; hang them from what holds them.',
+    everyDays: 7,
+  }),
+  plannedTask('pests', 19, 'Look under the leaves for pests', 'What hits one arm alone is bias.', {
+    atHand: 'hand lens',
+    everyDays: 3,
+  }),
+  plannedTask('apart', 0, 'Set the trays apart, or end for all', 'Neighbours that touch shade each other.', {
+    after: 'leaves of neighbours touch',
+    minutes: 20,
+  }),
+  plannedTask('dry', 0, 'Dry what was cut, to constant weight', 'Water content differs between feeds.', {
+    after: END_EVENT,
+    atHand: 'paper bags with codes, oven at low heat',
+    caution: 'Ventilate; low heat; nothing treated with pesticide in an oven used for food.',
+    minutes: 20,
+  }),
+  plannedTask('dispose', 1, 'Dispose of spent solution', 'On garden soil within reason.', {
+    after: END_EVENT,
+    caution: 'Never into a watercourse; local rules come first.',
+    minutes: 15,
+  }),
+  plannedTask('wash', 1, 'Wash the trays', 'The next trial starts clean.', {
+    after: END_EVENT,
+    atHand: 'brush, soap, gloves',
+    minutes: 30,
+  }),
+];
+
 /** Running: heights of parsley, a round due today and begun. */
-export function running(day: Day): Trial {
+export function running(day: Day): { trial: Trial; series: DemoSeries[]; photos: DemoPhoto[] } {
   const code = 'PAR';
   const plan = planOf({
     code,
@@ -148,6 +214,7 @@ export function running(day: Day): Trial {
       spares: 2,
       cvPercent: 7,
       scaleStepG: 1,
+      tasks: benchTasks,
       accepted: [
         {
           ruleId: 'dose-error',
@@ -192,6 +259,10 @@ export function running(day: Day): Trial {
   });
   const mixed = mixesOf(plan, day, -17, 17, { scaleStepG: 1, liquidStepMl: 0.5 });
   mixed.push({
+    body: { kind: 'taskDone', task: taskOn('Covers off, lamps on', 4) },
+    at: `${day(-13)}T08:10:00Z`,
+  });
+  mixed.push({
     body: {
       kind: 'phDose',
       unitId: null,
@@ -205,7 +276,60 @@ export function running(day: Day): Trial {
     },
     at: `${day(-2)}T17:24:00Z`,
   });
-  return {
+  const codes = (...numbers: string[]) =>
+    plan.units.filter((u) => numbers.includes(u.code.slice(-2))).map((u) => u.id);
+  mixed.push(
+    {
+      body: {
+        kind: 'replacement',
+        unitId: codes('12')[0]!,
+        sample: null,
+        reason: 'damped off under the cover',
+      },
+      at: `${day(-12)}T09:40:00Z`,
+    },
+    {
+      body: {
+        kind: 'deviation',
+        unitIds: [],
+        what: 'heat',
+        text: 'sun on the shelf all afternoon, blind left up',
+      },
+      at: `${day(-5)}T18:30:00Z`,
+    },
+    {
+      body: {
+        kind: 'deviation',
+        unitIds: codes('03', '08'),
+        what: 'missedWatering',
+        text: 'jug ran out, not refilled',
+      },
+      at: `${day(-2)}T08:50:00Z`,
+    },
+  );
+  const [level1, level2] = plan.areas;
+  const logged = { startDate: day(-17), days: 17, hotDay: 12 };
+  const series = [
+    demoSeries('demo-air-1', 'Logger below', level1!.id, { ...logged, warmerAtNight: 0, seed: 5 }),
+    demoSeries('demo-air-2', 'Logger above', level2!.id, { ...logged, warmerAtNight: 1.8, seed: 6 }),
+  ];
+  mixed.push(...series.map(({ body }) => ({ body, at: `${day(0)}T07:00:00Z` })));
+  // Photographed from the mark, growing from day to day, the fed ones sooner and greener.
+  const ahead = [0.62, 0.86, 1, 0.93, 0.6];
+  const drawn = demoPhotos(
+    plan,
+    {
+      days: [3, 10, 17],
+      each: () => 1,
+      cover: (i, d) => ahead[i]! * (0.04 + 0.66 / (1 + Math.exp(-(d - 11) / 2.6))),
+      leaf: (i) => ([0, 4].includes(i) ? [112, 152, 74] : [78, 142, 58]),
+    },
+    (d) => day(d - 17),
+    (n) => `demo-${code}-extra-${n}` as EntryId,
+    mixed.length + 1,
+  );
+  mixed.push(...drawn.lines);
+  const trial: Trial = {
     plan,
     log: withLog(plan, day(-18), simulated, mixed),
     review: emptyReview,
@@ -213,4 +337,5 @@ export function running(day: Day): Trial {
     sealedAs: null,
     conflicts: [],
   };
+  return { trial, series, photos: drawn.photos };
 }

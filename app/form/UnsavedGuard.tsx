@@ -3,7 +3,7 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import { useEffect } from 'react';
+import { useLayoutEffect } from 'react';
 import { useFormContext } from 'react-hook-form';
 import { useBlocker } from 'react-router';
 
@@ -13,12 +13,17 @@ const viewOf = (search: string) => new URLSearchParams(search).get('view');
 /** Asks before what was typed is left behind; one on a page, inside its form. */
 export function UnsavedGuard({ busy }: { busy: boolean }) {
   const { isDirty } = useFormContext().formState;
-  const unsaved = isDirty && !busy;
+  return <LeaveGuard unsaved={isDirty && !busy} />;
+}
+
+/** Asks before what isn't kept yet is left behind. @param what would be lost, as a sentence begins with it */
+export function LeaveGuard({ unsaved, what = 'What you typed here' }: { unsaved: boolean; what?: string }) {
   const blocker = useBlocker(
     ({ currentLocation: here, nextLocation: next }) =>
       unsaved && (here.pathname !== next.pathname || viewOf(here.search) !== viewOf(next.search)),
   );
-  useEffect(() => {
+  // In the same frame as the page says “saved”: nobody is asked about what is kept.
+  useLayoutEffect(() => {
     if (!unsaved) return;
     const onLeave = (e: BeforeUnloadEvent) => e.preventDefault();
     window.addEventListener('beforeunload', onLeave);
@@ -27,7 +32,7 @@ export function UnsavedGuard({ busy }: { busy: boolean }) {
   return (
     <Dialog open={blocker.state === 'blocked'} onClose={() => blocker.reset?.()}>
       <DialogTitle>Not saved yet</DialogTitle>
-      <DialogContent>What you typed here would be lost.</DialogContent>
+      <DialogContent>{what} would be lost.</DialogContent>
       <DialogActions>
         <Button color="inherit" onClick={() => blocker.proceed?.()}>
           Leave without saving

@@ -1,3 +1,5 @@
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
 import TextField, { type TextFieldProps } from '@mui/material/TextField';
 import { createContext, useContext } from 'react';
@@ -14,13 +16,24 @@ type FieldProps = Omit<TextFieldProps, 'name' | 'error' | 'defaultValue'> & {
   numeric?: boolean;
   /** figures with words: “1 tsp/gal” */
   figures?: boolean;
+  /** what is sent for what is typed: a bare figure gets its unit */
+  bareUnitOf?: (typed: string) => string;
 };
 
 /** A text field of the form around it, with the message for its path below. */
-export function Field({ name, suffix, numeric, figures, helperText, slotProps, ...rest }: FieldProps) {
+export function Field({
+  name,
+  suffix,
+  numeric,
+  figures,
+  bareUnitOf,
+  helperText,
+  slotProps,
+  ...rest
+}: FieldProps) {
   const { register, formState } = useFormContext();
   const { message } = (get(formState.errors, name) ?? {}) as { message?: string };
-  const { ref, ...registered } = register(name);
+  const { ref, ...registered } = register(name, bareUnitOf ? { setValueAs: bareUnitOf } : {});
   // A value that came from elsewhere (another tab, Undo) lifts the name too; the field itself doesn't hear of it.
   const filled = Boolean(useWatch({ name }));
   const locked = useContext(LockedForm);
@@ -28,6 +41,10 @@ export function Field({ name, suffix, numeric, figures, helperText, slotProps, .
     <TextField
       {...rest}
       {...registered}
+      onBlur={(e) => {
+        void registered.onBlur(e);
+        rest.onBlur?.(e);
+      }}
       inputRef={ref}
       disabled={locked || rest.disabled}
       error={Boolean(message)}
@@ -108,4 +125,30 @@ export function GroupError({ name }: { name: string }) {
       {message}
     </p>
   ) : null;
+}
+
+/** Something that is so or isn't. */
+export function Tick({ name, label }: { name: string; label: string }) {
+  const { control } = useFormContext();
+  const locked = useContext(LockedForm);
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field }) => (
+        <FormControlLabel
+          label={label}
+          disabled={locked}
+          control={
+            <Checkbox
+              color="secondary"
+              size="small"
+              checked={Boolean(field.value)}
+              onChange={(_, on) => field.onChange(on)}
+            />
+          }
+        />
+      )}
+    />
+  );
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { Result } from '~core/model/result';
 import { parseDecimal } from '~core/quantity/decimal';
 
 /** A number typed into a text field, with a point or a comma. @param empty what to say when nothing was typed */
@@ -29,6 +30,24 @@ export const optionalNumber = () =>
         return z.NEVER;
       }
       return value;
+    });
+
+/**
+ * As `optionalNumber`, for a size that may carry its unit: “30 in”, “900 sq ft”.
+ * @param read what makes a figure of it, in the unit the field is kept in
+ */
+export const optionalSize = (read: (text: string) => Result<number, string>) =>
+  z
+    .string()
+    .trim()
+    .transform((text, ctx) => {
+      if (text === '') return null;
+      const size = read(text);
+      if (!size.ok) {
+        ctx.addIssue({ code: 'custom', message: size.error });
+        return z.NEVER;
+      }
+      return size.value;
     });
 
 /** Field errors by path (`traits.0.name`), as an action sends them back to its form. */

@@ -3,6 +3,7 @@ import { type DefaultValues, type FieldValues, type Path, useForm } from 'react-
 import { useFetcher } from 'react-router';
 import { type Json, sameJson } from '~core/model/merge';
 import { useNotice } from '../ui/Notices';
+import { NOT_STORED } from './guarded';
 import type { ActionResult } from './schemaFields';
 
 interface Options {
@@ -105,7 +106,9 @@ export function useRecordForm<T extends FieldValues>(
       const fields = Object.entries(heard.errors);
       mark(fields);
       notice({
-        text: fields.length === 1 ? 'One field needs a look.' : `${fields.length} fields need a look.`,
+        text:
+          heard.errors[NOT_STORED] ??
+          (fields.length === 1 ? 'One field needs a look.' : `${fields.length} fields need a look.`),
       });
     } else if (!asTyped) {
       notice({ text: heard.message ?? saved });

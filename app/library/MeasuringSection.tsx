@@ -4,12 +4,12 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import { Controller, useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { parseDecimal } from '~core/quantity/decimal';
 import { spoonDensity } from '~core/mixing/density';
-import { aroundProduct, readRate } from '~core/mixing/resolveRate';
+import { aroundProduct, rateNote, readRate } from '~core/mixing/resolveRate';
 import { type Character, characterNames, characters } from '~core/model/product';
 import { gallonSystems, spoonSystems, systemNames } from '~core/quantity/measure';
 import { formatFigure } from '~core/quantity/format';
 import { Choice, Field } from '../form/fields';
-import type { ProductFormInput } from './productForm';
+import { type ProductFormInput, spoonMl } from './productForm';
 
 const systems = (list: readonly (keyof typeof systemNames)[]) =>
   list.map((s) => [s, systemNames[s]] as const);
@@ -17,6 +17,20 @@ const systems = (list: readonly (keyof typeof systemNames)[]) =>
 /** How the product is dosed and measured: the label's rate, spoons, caps, density, what it dissolves to. */
 export function MeasuringSection() {
   const { control } = useFormContext<ProductFormInput>();
+  const [form, basis, n] = useWatch({ control, name: ['form', 'basis', 'nPercent'] });
+  const [labelRate, spoonSystem] = useWatch({ control, name: ['labelRate', 'spoonSystem'] });
+  // The label counts in teaspoons: the spoon isn't asked again.
+  const fromLabel = spoonMl({
+    spoonVolumeMl: null,
+    labelRate: labelRate ?? '',
+    spoonSystem: spoonSystem ?? 'us',
+  });
+  const densityAsked =
+    form !== 'liquid'
+      ? 'of the powder, poured; or weigh level spoons'
+      : basis === 'w/w' && n !== ''
+        ? 'needed: the label is by weight. Weigh 100 mL, in kg, times 10'
+        : 'weigh 100 mL, in kg, times 10';
   const own = useFieldArray({ control, name: 'ownMeasures', keyName: 'key' });
   return (
     <section className="section">
@@ -43,7 +57,7 @@ export function MeasuringSection() {
             label="Density, if known"
             suffix="kg/L"
             numeric
-            helperText="of a liquid"
+            helperText={densityAsked}
           />
         </div>
         <div className="w3">
@@ -56,7 +70,13 @@ export function MeasuringSection() {
           />
         </div>
         <div className="w2">
-          <Field name="spoonVolumeMl" label="Level spoon of" suffix="mL" numeric />
+          <Field
+            name="spoonVolumeMl"
+            label="Level spoon of"
+            suffix="mL"
+            numeric
+            placeholder={fromLabel === null ? undefined : String(Number(fromLabel.toPrecision(3)))}
+          />
         </div>
         <div className="w4">
           <Field
@@ -151,13 +171,21 @@ function RateRead() {
     return amount ? [{ name: m.name, amount, unit: m.unit }] : [];
   });
   const read = readRate(text, aroundProduct({ form, ownMeasures }, { spoon, gallon }));
-  if (!read.ok) return <span className="small quiet">{read.error}</span>;
+  if (!read.ok) {
+    return (
+      <span className="small" style={{ color: 'var(--ochre-text)' }}>
+        {read.error} It is kept as printed; doses aren’t worked out from it, nor held against it.
+      </span>
+    );
+  }
   const { low, high, unit, per } = read.value;
   const figure = (x: number) => String(Number(x.toPrecision(3)));
+  const note = rateNote(text);
   return (
     <span className="small quiet">
       That is {low === high ? figure(low) : `${figure(low)} to ${figure(high)}`} {unit}{' '}
-      {per === 'L' ? 'to a litre' : 'as it is'}.
+      {per === 'L' ? 'to a litre' : 'as it is'}
+      {note && `; ${note}`}.
     </span>
   );
 }
@@ -165,8 +193,15 @@ function RateRead() {
 /** Bulk density and spread of the weighed spoons. */
 function SpoonRead() {
   const { control } = useFormContext<ProductFormInput>();
-  const [volume, masses] = useWatch({ control, name: ['spoonVolumeMl', 'spoonMassesG'] });
-  const volumeMl = parseDecimal(volume ?? '');
+  const [volume, masses, labelRate, spoonSystem] = useWatch({
+    control,
+    name: ['spoonVolumeMl', 'spoonMassesG', 'labelRate', 'spoonSystem'],
+  });
+  const volumeMl = spoonMl({
+    spoonVolumeMl: parseDecimal(volume ?? ''),
+    labelRate: labelRate ?? '',
+    spoonSystem: spoonSystem ?? 'us',
+  });
   const massesG = (masses ?? '')
     .trim()
     .split(/\s*;\s*|\s+|,\s+/)

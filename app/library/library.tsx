@@ -1,3 +1,4 @@
+import { guarded } from '../form/guarded';
 import Button from '@mui/material/Button';
 import { binAction } from '../bench/binAction';
 import { useBin } from '../form/useBin';
@@ -11,9 +12,9 @@ export async function clientLoader() {
   return { products: await listProducts() };
 }
 
-export async function clientAction({ request }: { request: Request }) {
-  return binAction(request, deleteProduct);
-}
+export const clientAction = guarded(async ({ request }: { request: Request }) => {
+  return binAction(await request.json(), deleteProduct);
+});
 
 export default function Library() {
   const { products } = useLoaderData<typeof clientLoader>();

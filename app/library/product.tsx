@@ -1,3 +1,4 @@
+import { guarded } from '../form/guarded';
 import Button from '@mui/material/Button';
 import { FormProvider, useFieldArray } from 'react-hook-form';
 import { Link, redirect, useLoaderData } from 'react-router';
@@ -26,12 +27,12 @@ export async function clientLoader({ params }: RouteArgs) {
   return { product, currency };
 }
 
-export async function clientAction({ params, request }: RouteArgs) {
+export const clientAction = guarded(async ({ params, request }: RouteArgs) => {
   const parsed = ProductForm.safeParse(await request.json());
   if (!parsed.success) return { errors: fieldErrors(parsed.error) };
   await saveProduct(fromForm(params.productId === 'new' ? newProductId() : params.productId!, parsed.data));
   return redirect('/library');
-}
+});
 
 const same = (values: readonly string[]) => values.map((v) => [v, v] as const);
 

@@ -14,8 +14,8 @@ import {
   productCategories,
   productForms,
 } from '~core/model/product';
-import { MeasureSystem } from '~core/quantity/measure';
-import { describeRateError, parseRate } from '~core/quantity/rate';
+import { MeasureSystem, measureWorth } from '~core/quantity/measure';
+import { parseRate } from '~core/quantity/rate';
 import { kept, micros, shown, spoonMasses } from './labelText';
 import { fieldText, optionalNumber, typedNumber } from '../form/schemaFields';
 
@@ -88,10 +88,14 @@ export const ProductForm = z
   })
   .superRefine((p, ctx) => {
     const main = [p.nPercent, p.p2o5Percent, p.k2oPercent];
-    if (main.some((v) => v !== null) && main.some((v) => v === null)) {
+    const others =
+      [p.caPercent, p.mgPercent, p.sPercent].some((v) => v !== null) || Object.keys(p.micros).length > 0;
+    if ((others || main.some((v) => v !== null)) && main.some((v) => v === null)) {
+      // At the field that is empty: an empty one isn't 0.
+      const empty = (['nPercent', 'p2o5Percent', 'k2oPercent'] as const).find((name) => p[name] === null)!;
       ctx.addIssue({
         code: 'custom',
-        path: ['nPercent'],
+        path: [empty],
         message: 'Give all three of N, P₂O₅ and K₂O; 0 where there is none.',
       });
     }
@@ -107,7 +111,7 @@ export const ProductForm = z
         message: `The forms add up to ${Number(split.toFixed(3))} %, more than the ${p.nPercent} % in all.`,
       });
     }
-    if (p.spoonMassesG.length > 0 && p.spoonVolumeMl === null) {
+    if (p.spoonMassesG.length > 0 && spoonMl(p) === null) {
       ctx.addIssue({ code: 'custom', path: ['spoonVolumeMl'], message: 'What does the spoon hold?' });
     }
     if (p.spoonVolumeMl !== null && p.spoonMassesG.length < 2) {
@@ -117,18 +121,25 @@ export const ProductForm = z
         message: 'Weigh five level spoons (two at least): one says nothing about the spread.',
       });
     }
-    if (p.labelRate !== '') {
-      const rate = parseRate(
-        p.labelRate,
-        p.ownMeasures.map((m) => m.name),
-      );
-      if (!rate.ok)
-        ctx.addIssue({ code: 'custom', path: ['labelRate'], message: describeRateError(rate.error) });
-    }
     if (sum > 100 && p.basis === 'w/w') {
       ctx.addIssue({ code: 'custom', path: ['nPercent'], message: `The analysis adds up to ${sum} %.` });
     }
   });
+
+/** What a level spoon holds, mL: as typed, else the spoon that the label's rate counts in; null for neither. */
+export function spoonMl({
+  spoonVolumeMl,
+  labelRate,
+  spoonSystem,
+}: Pick<z.output<typeof ProductForm>, 'spoonVolumeMl' | 'labelRate' | 'spoonSystem'>): number | null {
+  if (spoonVolumeMl !== null) return spoonVolumeMl;
+  const rate = parseRate(labelRate);
+  if (!rate.ok || rate.value.kind !== 'amount' || rate.value.of.kind !== 'measure') return null;
+  const { measure } = rate.value.of;
+  return measure.unit === 'tsp' || measure.unit === 'tbsp'
+    ? measureWorth(measure, { spoon: spoonSystem, gallon: 'us' }).base
+    : null;
+}
 
 export type ProductFormInput = z.input<typeof ProductForm>;
 
@@ -156,7 +167,10 @@ export function fromForm(id: string, f: z.output<typeof ProductForm>): Product {
             printedAs: { main: f.mainAs, secondary: f.secondaryAs },
           },
     labelMeasures: { spoon: f.spoonSystem, gallon: f.gallonSystem },
-    spoon: f.spoonVolumeMl === null ? null : { volumeMl: f.spoonVolumeMl, massesG: f.spoonMassesG },
+    spoon:
+      spoonMl(f) === null || f.spoonMassesG.length === 0
+        ? null
+        : { volumeMl: spoonMl(f)!, massesG: f.spoonMassesG },
     packs: f.packs.map((k) => ({
       id: k.id,
       size: k.size,

@@ -4,7 +4,7 @@ import DialogTitle from '@mui/material/DialogTitle';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { DialogButtons } from '../ui/DialogButtons';
-import { useState } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
 import type { EntryBody } from '~core/log/entry';
 import type { UnitId } from '~core/model/ids';
 
@@ -18,6 +18,11 @@ const kinds: [Kind, string, string][] = [
   ['exclusion', 'Leave it out of the findings', 'Why?'],
 ];
 
+interface Fields {
+  kind: Kind;
+  text: string;
+}
+
 interface Props {
   unit: { id: UnitId; code: string } | null;
   /** the plant or crop within the unit that the pad stands at; null where the unit is taken as a whole */
@@ -30,16 +35,14 @@ interface Props {
 
 /** Writes something that isn't a value into the log: a deviation, a remark, a death, an exclusion. */
 export function LogDialog({ unit, sample = null, sampleName = '', onClose, onKeep }: Props) {
-  const [kind, setKind] = useState<Kind>('deviation');
-  const [text, setText] = useState('');
-  const [asked, setAsked] = useState(false);
+  const { control, register, handleSubmit, formState } = useForm<Fields>({
+    defaultValues: { kind: 'deviation', text: '' },
+  });
+  const kind = useWatch({ control, name: 'kind' });
   const choices = kinds.filter(([k]) =>
     k === 'sampleDeath' ? unit && sample !== null : unit || k === 'deviation' || k === 'note',
   );
-  const missing = text.trim() === '' && kind !== 'death' && kind !== 'sampleDeath';
-  const keep = () => {
-    setAsked(true);
-    if (missing) return;
+  const keep = handleSubmit(({ kind, text }) => {
     const unitIds = unit ? [unit.id] : [];
     if (kind === 'deviation') onKeep({ kind, unitIds, text });
     if (kind === 'note') onKeep({ kind, unitId: unit?.id ?? null, text });
@@ -48,13 +51,14 @@ export function LogDialog({ unit, sample = null, sampleName = '', onClose, onKee
       onKeep({ kind: 'death', unitId: unit.id, sample, cause: text.trim() });
     if (kind === 'exclusion' && unit) onKeep({ kind, unitId: unit.id, traitId: null, reason: text });
     onClose();
-  };
+  });
+  const fault = formState.errors.text?.message;
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
       <DialogTitle>{unit ? `Something off with ${unit.code}` : 'Something off'}</DialogTitle>
       <DialogContent>
         <div className="stack" style={{ paddingTop: 8 }}>
-          <TextField select label="What it is" value={kind} onChange={(e) => setKind(e.target.value as Kind)}>
+          <TextField select label="What it is" defaultValue="deviation" {...register('kind')}>
             {choices.map(([k, label]) => (
               <MenuItem key={k} value={k}>
                 {k === 'sampleDeath' ? `Only ${sampleName} in it died` : label}
@@ -63,19 +67,22 @@ export function LogDialog({ unit, sample = null, sampleName = '', onClose, onKee
           </TextField>
           <TextField
             label={kinds.find(([k]) => k === kind)![2]}
-            value={text}
-            onChange={(e) => setText(e.target.value)}
+            {...register('text', {
+              validate: (text, { kind }) =>
+                text.trim() !== '' ||
+                kind === 'death' ||
+                kind === 'sampleDeath' ||
+                'Write it down in a few words.',
+            })}
             multiline
             minRows={3}
             autoFocus
-            error={asked && missing}
-            helperText={
-              asked && missing ? 'Write it down in a few words.' : 'It goes into the log and into the review.'
-            }
+            error={fault !== undefined}
+            helperText={fault ?? 'It goes into the log and into the review.'}
           />
         </div>
       </DialogContent>
-      <DialogButtons onCancel={onClose} label="Write it down" onDo={keep} />
+      <DialogButtons onCancel={onClose} label="Write it down" onDo={() => void keep()} />
     </Dialog>
   );
 }

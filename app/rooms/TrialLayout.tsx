@@ -2,9 +2,9 @@ import { plural } from '~core/quantity/format';
 import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import { useEffect, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { Link, Outlet, useLoaderData, useLocation, useNavigate } from 'react-router';
+import { Link, Outlet, useLoaderData, useNavigate } from 'react-router';
 import { audit, openFindings } from '~core/fairness/audit';
 import { localDay } from '~core/log/localDay';
 import { mixesDue } from '~core/mixing/mixesInLog';
@@ -13,6 +13,8 @@ import { dayOfDate } from '~core/plan/days';
 import { shortDate, todayDate } from '../bench/clock';
 import { loadTrial } from '../store/trials';
 import { Head } from '../ui/Head';
+import { missingForSeal } from '~core/plan/seal';
+import { BeforeTheSeal } from './BeforeTheSeal';
 import { RoomNav } from '../ui/RoomNav';
 import { useOtherTabs } from '../ui/useOtherTabs';
 import { isTyping } from '../ui/keys';
@@ -35,6 +37,7 @@ export async function clientLoader({ params }: RoomArgs) {
     id: row.id,
     question: row.plan.question,
     unitNoun: row.plan.unitNoun,
+    missing: state.seal ? null : missingForSeal(row.plan),
     status:
       stage === 'planning'
         ? 'being planned'
@@ -70,24 +73,24 @@ const keys: [string, string][] = [
 ];
 
 export default function TrialLayout() {
-  const { id, question, status, due, mix, steps, unitNoun } = useLoaderData<typeof clientLoader>();
+  const { id, question, status, due, mix, steps, unitNoun, missing } = useLoaderData<typeof clientLoader>();
   const navigate = useNavigate();
-  const path = useLocation().pathname;
   useOtherTabs();
   const [keysOpen, setKeysOpen] = useState(false);
 
   // The key as it comes out, whatever the layout: `[` is AltGr with 8 on some keyboards.
   const anyLayout = { useKey: true, ignoreModifiers: true, ignoreEventWhen: isTyping };
   // Two quick presses go two rooms on, though the first room isn't shown yet.
-  const going = useRef(path);
-  useEffect(() => {
-    going.current = path;
-  }, [path]);
+  const going = useRef<string | null>(null);
   const goBy = (step: 1 | -1) => {
-    const to = steps[steps.findIndex((s) => going.current.endsWith(`/${s.room}`)) + step];
-    if (!to) return;
-    going.current = `/trial/${id}/${to.room}`;
-    void navigate(going.current);
+    const from = going.current ?? window.location.pathname;
+    const next = steps[steps.findIndex((s) => from.endsWith(`/${s.room}`)) + step];
+    if (!next) return;
+    const to = `/trial/${id}/${next.room}`;
+    going.current = to;
+    void Promise.resolve(navigate(to)).finally(() => {
+      if (going.current === to) going.current = null;
+    });
   };
   useHotkeys('?', () => setKeysOpen(true), anyLayout);
   useHotkeys('[', () => goBy(-1), anyLayout);
@@ -119,6 +122,7 @@ export default function TrialLayout() {
           </>
         }
       />
+      {missing && <BeforeTheSeal trialId={id} missing={missing} />}
       <div className="frame">
         <RoomNav trialId={id} steps={steps} />
         <main className="room" id="room">

@@ -25,5 +25,16 @@ export function plainAuditInput({ row, state }: Pick<LoadedTrial, 'row' | 'state
     disclosure: row.review.disclosure,
     me: '',
     ecByTreatment,
+    happened: state.deviations,
+    lost: state.mixedUp.map((m) => m.unitIds),
+    air: ofKind(state, 'series').flatMap(({ body }) =>
+      body.areaId === undefined
+        ? []
+        : body.columns.flatMap((c) =>
+            c.quantity && c.mean !== undefined
+              ? [{ areaId: body.areaId as string, quantity: c.quantity, mean: c.mean }]
+              : [],
+          ),
+    ),
   };
 }

@@ -1,4 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import { farFromRound } from '~core/log/plausible';
+import { rowsOf } from '~core/analysis/rows';
+import { samplesIn } from '~core/log/response';
 import { deriveState } from '~core/log/state';
 import {
   entry,
@@ -27,7 +30,7 @@ describe('the walk through a round', () => {
   const two = (u: ReturnType<typeof unitId>) => [1, 2].map((s) => entry(height(u, 5, 'r1', s)));
   it('goes row by row, every other one backwards, past the dead', () => {
     const dead = entry({ kind: 'death', unitId: unitId('A', 1), sample: null, cause: '' });
-    expect(walkOf(deriveState(p, [dead])).map((u) => u.id)).toEqual(['Water-0', 'A-0', 'Water-1']);
+    expect(walkOf(deriveState(p, [dead]), height2).map((u) => u.id)).toEqual(['Water-0', 'A-0', 'Water-1']);
   });
   it('finds the next place without a value, sample by sample, and ends', () => {
     const state = deriveState(p, [...two(unitId('Water', 0)), entry(height(unitId('A', 0), 5, 'r1', 1))]);
@@ -117,7 +120,11 @@ describe('the list of rooms', () => {
       ...plan().units.flatMap((u) => [entry(height(u.id, 5)), entry(height(u.id, 6, 'r2'))]),
       ...harvest({ Water: [1, 2, 3], A: [4, 5, 6] }),
     ];
-    expect(Object.values(steps(log, plan(), true)).map((s) => s.progress)).toEqual(rooms.map(() => 'full'));
+    // Nothing was mixed in it, and of a rehearsal nothing is kept: neither is called done.
+    const undone = ['rehearsal', 'mixing'];
+    expect(Object.values(steps(log, plan(), true)).map((s) => s.progress)).toEqual(
+      rooms.map((r) => (undone.includes(r.id) ? 'none' : 'full')),
+    );
     expect(planSummary(deriveState(plan(), log), today)).toBe('read the verdict');
   });
   it('says what comes next', () => {
@@ -191,5 +198,50 @@ describe('tesserae', () => {
   });
   it('letters go on after Z', () => {
     expect([0, 25, 26, 27, 51, 52].map(tesseraLetter)).toEqual(['A', 'Z', 'AA', 'AB', 'AZ', 'BA']);
+  });
+});
+
+describe('what a trait is taken of', () => {
+  it('a support whose plant died is still walked to for its looks, not for its height', () => {
+    const looks = trait({ id: 'looks' as never, name: 'Looks', kind: 'score', evenDead: true });
+    const p = plan({ replicates: 1, traits: [heightTrait(), looks] });
+    const state = deriveState(p, [
+      entry({ kind: 'death', unitId: unitId('A', 0), sample: null, cause: 'frost' }),
+      entry({ ...height(unitId('A', 0), 4, 'r2'), traitId: 'looks' }),
+    ]);
+    expect(walkOf(state, p.traits[0]!).map((u) => u.id)).toEqual(['Water-0']);
+    expect(walkOf(state, looks).map((u) => u.id)).toEqual(['Water-0', 'A-0']);
+    expect(firstOpenSample(state, unitId('A', 0), p.traits[0]!, p.rounds[0]!.id)).toBeUndefined();
+    expect(firstOpenSample(state, unitId('A', 0), looks, p.rounds[0]!.id)).toBeNull();
+    expect(rowsOf(state, looks).rows.map((r) => r.unit)).toEqual(['A-0']);
+    expect(rowsOf(state, p.traits[0]!).leftOut.map((u) => u.why)).toContain('died');
+  });
+  it('strength is asked once of a machine with five crops, a height of each', () => {
+    const strength = heightTrait({ id: 'ec' as never, name: 'EC (strength)', wholeUnit: true });
+    const p = {
+      ...plan({ replicates: 1, traits: [heightTrait(), strength] }),
+      cropsWithin: ['a', 'b', 'c', 'd', 'e'],
+    };
+    expect(samplesIn(p, p.traits[0]!)).toBe(5);
+    expect(samplesIn(p, strength)).toBe(1);
+    const state = deriveState(p, [entry({ ...height(unitId('A', 0), 1.6, 'r1'), traitId: 'ec' })]);
+    expect(firstOpenSample(state, unitId('A', 0), strength, p.rounds[0]!.id)).toBeUndefined();
+    expect(rowsOf(state, strength).rows).toHaveLength(1);
+  });
+});
+
+describe('a value for another day', () => {
+  const p = plan();
+  const round = p.rounds.find((r) => r.day === 10)!;
+  it.each([
+    ['2026-03-01', /planned for day 10, 10 days from now/],
+    ['2026-03-10', null],
+    ['2026-03-11', null],
+    ['2026-03-18', null],
+    ['2026-03-30', /planned for day 10, 19 days ago: was this measured then/],
+  ])('on %s', (today, said) => {
+    const text = farFromRound(p, round, today);
+    if (said === null) expect(text).toBeNull();
+    else expect(text).toMatch(said);
   });
 });

@@ -122,7 +122,7 @@ describe('Contenders', () => {
       f.treatments[1]!.conditions = { ...f.treatments[1]!.conditions, ...conditions };
       const parsed = ContendersForm.safeParse(f);
       if (!parsed.success) return fieldErrors(parsed.error);
-      const errors = doseErrors(parsed.data, plan.products);
+      const errors = doseErrors(parsed.data, plan.products, plan.unitNoun);
       return Object.keys(errors).length > 0
         ? errors
         : applyContenders(plan, parsed.data, plan.products).treatments[1]!.products[0]!;
@@ -179,10 +179,47 @@ describe('Contenders', () => {
   });
 });
 
+describe('a volume typed in gallons', () => {
+  it('comes back as it was typed, and is kept in litres', () => {
+    const p = bench.trials.find((t) => t.plan.code === 'COR')!.plan;
+    const f = toContendersForm(p);
+    const at = f.treatments.findIndex((t) => t.products.length > 0);
+    f.treatments[at]!.products[0]!.solutionLPerUnit = '0.6 gal';
+    const saved = applyContenders(p, ContendersForm.parse(f), p.products);
+    // a US gallon is 3.785411784 L: NIST SP 811
+    expect(saved.treatments[at]!.products[0]!.solutionLPerUnit).toBeCloseTo(2.27125, 4);
+    expect(toContendersForm(saved).treatments[at]!.products[0]!.solutionLPerUnit).toBe('0.6 gal');
+  });
+});
+
+describe('sizes in inches', () => {
+  it('come back as they were typed; gallons are those of the trial', () => {
+    const p = bench.trials.find((t) => t.plan.code === 'COR')!.plan;
+    const f = { ...toContendersForm(p), inches: true, gallonSystem: 'imperial' as const };
+    const first = f.treatments[0]!.conditions;
+    Object.assign(first, { areaPerUnitCm2: '9 sq ft', seedWeightG: '2 oz', containerVolumeL: '5 gal' });
+    const saved = applyContenders(p, ContendersForm.parse(f), p.products);
+    expect(saved.inches).toBe(true);
+    // 5 × 4.54609 L, 9 × 929.0304 cm²: NIST SP 811
+    expect(saved.treatments[0]!.conditions).toMatchObject({
+      containerVolumeL: expect.closeTo(22.73045, 5),
+      areaPerUnitCm2: expect.closeTo(8361.2736, 4),
+    });
+    expect(toContendersForm(saved).treatments[0]!.conditions).toMatchObject({
+      areaPerUnitCm2: '9 sq ft',
+      seedWeightG: '2 oz',
+      containerVolumeL: '5 gal',
+    });
+    const metric = applyContenders(p, ContendersForm.parse({ ...f, inches: false }), p.products);
+    expect('inches' in metric).toBe(false);
+    expect(toContendersForm(metric).treatments[0]!.conditions.areaPerUnitCm2).toBe('8361.2736');
+  });
+});
+
 describe('a product', () => {
   it('the analysis is whole or absent, and not above 100 %', () => {
     const f = toForm(bench.products[0]!);
-    expect(errorsOf(ProductForm, { ...f, k2oPercent: '' }).nPercent).toMatch(/all three/);
+    expect(errorsOf(ProductForm, { ...f, k2oPercent: '' }).k2oPercent).toMatch(/all three/);
     expect(errorsOf(ProductForm, { ...f, nPercent: '60', k2oPercent: '60' }).nPercent).toMatch(/122 %/);
     const forms = { nitratePercent: '', ammoniumPercent: '', ureaPercent: '' };
     const none = { ...f, ...forms, nPercent: '', p2o5Percent: '', k2oPercent: '' };
@@ -218,7 +255,26 @@ describe('a product', () => {
       /five level/,
     );
     expect(errorsOf(ProductForm, { ...f, spoonMassesG: '4.7 x' }).spoonMassesG).toMatch(/spaces between/);
-    expect(errorsOf(ProductForm, { ...f, labelRate: '5 smidgens/L' }).labelRate).toMatch(/“smidgens”/);
+    // The label counts in US teaspoons: the spoon isn't asked for again (4.92892 mL, NIST SP 811).
+    const spooned = { ...f, spoonVolumeMl: '', spoonMassesG: '4.7 4.8', labelRate: '1 tsp/gal' };
+    expect(fromForm('x', ProductForm.parse(spooned)).spoon!.volumeMl).toBeCloseTo(4.92892159375, 9);
+    expect(errorsOf(ProductForm, { ...spooned, labelRate: '5 g/L' }).spoonVolumeMl).toMatch(
+      /What does the spoon hold/,
+    );
+    // A rate that isn't understood is kept as the label has it.
+    const odd = fromForm('x', ProductForm.parse({ ...f, labelRate: '5 smidgens/L' }));
+    expect(odd.labelRate).toBe('5 smidgens/L');
+    const blank = {
+      nPercent: '',
+      p2o5Percent: '',
+      k2oPercent: '',
+      nitratePercent: '',
+      ammoniumPercent: '',
+      ureaPercent: '',
+    };
+    expect(errorsOf(ProductForm, { ...f, ...blank, caPercent: '12' }).nPercent).toMatch(
+      /0 where there is none/,
+    );
   });
   it('a price keeps its cents, whatever the currency’s digits', () => {
     const f = toForm(bench.products[0]!);

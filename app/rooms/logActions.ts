@@ -1,13 +1,46 @@
 import { z } from 'zod';
 import { type Observation, type TrialState, observationsOf } from '~core/log/state';
-import { EntryBody } from '~core/log/entry';
-import { describeChangeError } from '../store/errors';
-import { appendEntries } from '../store/trials';
+import { type Entry, EntryBody } from '~core/log/entry';
+import type { Result } from '~core/model/result';
+import { type Saying, momentOf } from '../store/change';
+import { toldApart } from '~core/log/kinds/toldApart';
+import { tellApart } from '~core/log/tellApart';
+import { todayDate } from '../bench/clock';
+import { type ChangeError, describeChangeError, sayStorageFault } from '../store/errors';
+import { type LoadedTrial, appendEntries, loadTrial } from '../store/trials';
+import { NOT_STORED } from '../form/guarded';
 import { announce } from '../ui/announce';
 import { type ActionResult, type FieldErrors, fieldErrors } from '../form/schemaFields';
 
 /** What Rounds and Weigh-in send: one thing to write down. */
-const LogForm = z.object({ body: EntryBody });
+const LogForm = z.object({
+  body: EntryBody,
+  /** another day than today */
+  when: z
+    .object({ date: z.iso.date(), time: z.string().regex(/^\d{2}:\d{2}$/) })
+    .refine(({ date }) => date <= todayDate(), 'That day is still to come.')
+    .optional(),
+});
+
+/** Units whose labels were lost, told apart. */
+const TellApartForm = z.object({ tellApart: toldApart.body.omit({ kind: true }) });
+
+async function tellApartAction(
+  trialId: string | undefined,
+  form: z.infer<typeof TellApartForm>['tellApart'],
+): Promise<ActionResult> {
+  const written = await appendEntries(trialId, ({ state }) =>
+    tellApart(state, form.mixedUpId, form.as, form.how),
+  );
+  if (!written.ok) return refused({ trial: describeChangeError(written.error) });
+  const moved = written.value.length - 1;
+  announce(
+    moved > 0
+      ? `Told apart; ${moved} ${moved === 1 ? 'line goes' : 'lines go'} to the right one, the log keeps both.`
+      : 'Told apart, and written into the log.',
+  );
+  return { saved: true };
+}
 
 /** The value that a new one of the same unit, trait, round and sample puts right. */
 function valueInPlace(state: TrialState, body: EntryBody): Observation | undefined {
@@ -40,21 +73,52 @@ function saysTheSame(old: Observation, body: EntryBody): boolean {
  * correction of the line it stands from, so the old value stays visible.
  */
 export async function logAction(trialId: string | undefined, data: unknown): Promise<ActionResult> {
+  if (typeof data === 'object' && data !== null && 'tellApart' in data) {
+    const apart = TellApartForm.safeParse(data);
+    return apart.success ? tellApartAction(trialId, apart.data.tellApart) : refused(fieldErrors(apart.error));
+  }
   const parsed = LogForm.safeParse(data);
   if (!parsed.success) return refused(fieldErrors(parsed.error));
-  const { body } = parsed.data;
+  const { body, when } = parsed.data;
   if (body.kind === 'weighing' && body.grossG < body.tareG) {
     return refused({ grossG: `Gross ${body.grossG} g is less than the tare of ${body.tareG} g.` });
   }
-  const written = await appendEntries(trialId, ({ state }) => {
+  const say = ({ state }: LoadedTrial): Saying[] => {
     const old = valueInPlace(state, body);
     if (!old) return [body];
     if (saysTheSame(old, body)) return [];
     return [{ kind: 'correction', supersedes: old.standsFrom, replacement: body, reason: 'entered again' }];
-  });
+  };
+  let written: Result<Entry[], ChangeError>;
+  try {
+    written = await appendEntries(trialId, say, when && momentOf(when.date, when.time));
+  } catch (fault) {
+    return refused({ [NOT_STORED]: `${await nameOf(trialId, body)}${sayStorageFault(fault)}` });
+  }
   if (!written.ok) return refused({ trial: describeChangeError(written.error) });
   if (written.value[0]?.kind === 'correction') announce('Corrected; the old value stays in the log.');
+  if (spoken.has(body.kind)) announce('Written into the log.');
   return { saved: true };
+}
+
+/** Lines that no tile shows: that they are kept is said. */
+const spoken: ReadonlySet<string> = new Set([
+  'deviation',
+  'replacement',
+  'mixedUp',
+  'spot',
+  'note',
+  'death',
+  'exclusion',
+]);
+
+/** What wasn't stored, by unit and value: the pad has gone on to the next. */
+async function nameOf(trialId: string | undefined, body: EntryBody): Promise<string> {
+  if (!('unitId' in body)) return '';
+  const { state } = await loadTrial(trialId);
+  const code = state.plan.units.find((u) => u.id === body.unitId)?.code;
+  const value = 'value' in body ? ` ${body.value}` : 'grossG' in body ? ` ${body.grossG} g` : '';
+  return code ? `${code}${value}. ` : '';
 }
 
 function refused(errors: FieldErrors): ActionResult {

@@ -15,7 +15,14 @@ import { auditHeadline, fairnessAction } from './fairness/fairnessActions';
 import { bottleTags, unitLabels } from './layout/labelContent';
 import { layoutAction } from './layout/layoutActions';
 import { logAction } from './logActions';
-import { parseScale, scaleToText } from './question/questionForm';
+import {
+  QuestionForm,
+  applyQuestion,
+  parseScale,
+  scaleToText,
+  toQuestionForm,
+} from './question/questionForm';
+import { applyProtocol } from '~core/schedule/protocols/applyProtocol';
 import { unitByCode } from './rounds/unitByCode';
 import { remarkOf } from './rounds/walk';
 import { product } from '~core/testing/trial';
@@ -247,7 +254,7 @@ describe('contenders from factors', () => {
   it('are all combinations, the plain one first', () => {
     const made = combinations(factors, { ...newTreatment('test'), light: 'window' });
     expect(made.map((t) => t.name)).toEqual(['water · none', 'water · alga', 'feed · none', 'feed · alga']);
-    expect(made.map((t) => t.role)).toEqual(['untreated', 'test', 'test', 'test']);
+    expect(made.map((t) => t.role)).toEqual(['untreated', 'test', 'base', 'test']);
     expect(made.map((t) => t.products.length)).toEqual([0, 1, 1, 2]);
     expect(made[3]!.levels).toEqual({ Base: 'feed', Additive: 'alga' });
     expect(made.every((t) => t.light === 'window')).toBe(true);
@@ -256,6 +263,28 @@ describe('contenders from factors', () => {
       { name: 'Additive', levels: ['none', 'alga'] },
     ]);
     expect(factorProblem(factors)).toBeNull();
+  });
+  it('a species without the hormone is an untreated control too, not a test', () => {
+    const species = {
+      name: 'Species',
+      levels: [
+        { name: 'sage', use: null },
+        { name: 'marigold', use: null },
+      ],
+    };
+    const hormone = {
+      name: 'Hormone',
+      levels: [
+        { name: 'none', use: null },
+        { name: 'dip', use: { ...feed, amount: '1' } },
+      ],
+    };
+    expect(combinations([hormone, species]).map((t) => [t.name, t.role])).toEqual([
+      ['none · sage', 'untreated'],
+      ['none · marigold', 'untreated'],
+      ['dip · sage', 'test'],
+      ['dip · marigold', 'test'],
+    ]);
   });
   it.each([
     [[{ ...factors[0]!, name: ' ' }], /needs a name/],
@@ -275,6 +304,7 @@ describe('written scales', () => {
       { value: 2, text: 'pale' },
       { value: 3, text: 'green' },
     ]);
+    expect(parseScale('1–10').map((s) => s.value)).toEqual([1, 10]);
     expect(parseScale('9 = best\n1: worst\nnext').map((s) => s.value)).toEqual([1, 2, 9]);
   });
   it('come back as they were', () => {
@@ -318,4 +348,13 @@ describe('what the pad takes', () => {
     const { state } = await loadTrial(p.id);
     expect(firstOpenSample(state, unitId('A', 0), tall!, 'r1' as never)).toBe(2);
   });
+});
+
+it('what counts as winning goes with the trait it was said of', () => {
+  const protocol = protocols[0]!;
+  const p = applyProtocol(plan(), protocol);
+  const f = toQuestionForm(p);
+  const saved = (traits: typeof f.traits) => applyQuestion(p, QuestionForm.parse({ ...f, traits })).winning;
+  expect(saved(f.traits)).toBe(protocol.winning);
+  expect(saved(f.traits.slice(1))).toBe('');
 });

@@ -37,13 +37,13 @@ describe('the list of rooms', () => {
       hint: 'Nothing a reader could object to',
     });
   });
-  it('rehearsal is open while the plan is', () => {
+  it('rehearsal is never called done: nothing is kept of one', () => {
     const rooms = (log: Parameters<typeof deriveState>[1]) =>
       roomSteps({ state: deriveState(p, log), today: '2026-03-01', reviewWritten: false, open: [] }).find(
         (s) => s.room === 'rehearsal',
       )!.progress;
-    expect(rooms([])).toBe('half');
-    expect(rooms([entry({ kind: 'seal', planSha256: 'a'.repeat(64) })])).toBe('full');
+    expect(rooms([])).toBe('none');
+    expect(rooms([entry({ kind: 'seal', planSha256: 'a'.repeat(64) })])).toBe('none');
   });
 });
 

@@ -1,5 +1,6 @@
 import Dexie from 'dexie';
 import { randomHex } from './chance';
+import { chunksOf } from './chunks';
 import { BenchDb, type BenchName, DATABASE_VERSION } from './db';
 import { BenchHeldError, NewerBenchError } from './errors';
 
@@ -68,6 +69,12 @@ async function seedDemo(db: BenchDb): Promise<void> {
       });
       await db.heads.put({ id: plan.id, rev: 1, planRev: 1 });
       await db.entries.bulkPut(log.map((entry) => ({ trialId: plan.id, id: entry.id, rev: 1, entry })));
+    }
+    await db.blobs.bulkPut(
+      bench.photos.map(({ trialId, photo }) => ({ ...photo, trialId, type: 'image/png' })),
+    );
+    for (const { trialId, series } of bench.series) {
+      await db.series.bulkPut(chunksOf(trialId, series.body.seriesId, series));
     }
     await db.settings.put({ key: 'seeded', value: new Date().toISOString() });
   });

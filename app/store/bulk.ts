@@ -1,6 +1,11 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
+import { type Bulk, bulkNamed } from '~core/formats/bulkFiles';
+import type { Trial } from '~core/log/trial';
 import { bench } from './bench';
+import { type Readings, chunksOf } from './chunks';
+
+export type { Readings };
 
 /** Keeps a picture or file of a trial. @returns the hash a line of the log names it by */
 export async function putBlob(trialId: string, bytes: Uint8Array, type: string): Promise<string> {
@@ -14,35 +19,29 @@ export async function getBlob(hash: string): Promise<{ bytes: Uint8Array; type: 
   return (await bench()).blobs.get(hash);
 }
 
-/** Readings of a logger: moments in ms since 1970, ascending, and one list a column. */
-export interface Readings {
-  times: Float64Array;
-  columns: Float64Array[];
+/** Keeps a logger's readings, in stretches. */
+export async function putSeries(trialId: string, seriesId: string, readings: Readings): Promise<void> {
+  await (await bench()).series.bulkPut(chunksOf(trialId, seriesId, readings));
 }
 
-const CHUNK = 10_000;
-
-/** Keeps a logger's readings in stretches, so that a span is read without the rest. */
-export async function putSeries(
-  trialId: string,
-  seriesId: string,
-  { times, columns }: Readings,
-): Promise<void> {
-  const db = await bench();
-  const rows = [];
-  for (let from = 0, chunk = 0; from < times.length; from += CHUNK, chunk++) {
-    const part = times.slice(from, from + CHUNK);
-    rows.push({
-      seriesId,
-      chunk,
-      trialId,
-      from: part[0]!,
-      to: part[part.length - 1]!,
-      times: part,
-      columns: columns.map((c) => c.slice(from, from + CHUNK)),
-    });
+/** Pictures and readings that a trial's log names, as far as they are on this device. */
+export async function bulkOf(trial: Pick<Trial, 'plan' | 'log'>): Promise<Bulk> {
+  const named = bulkNamed(trial);
+  const photos = (await (await bench()).blobs.bulkGet([...named.photos])).filter((row) => row !== undefined);
+  const series: Bulk['series'] = [];
+  for (const seriesId of named.series) {
+    const readings = await readSeries(seriesId, -Infinity, Infinity);
+    if (readings.times.length > 0) series.push({ seriesId, ...readings });
   }
-  await db.series.bulkPut(rows);
+  return { photos, series };
+}
+
+/** Keeps pictures and readings that came with a trial; those that are here stay. */
+export async function keepBulk(trialId: string, { photos, series }: Bulk): Promise<void> {
+  const db = await bench();
+  const here = new Set(await db.blobs.toCollection().primaryKeys());
+  await db.blobs.bulkAdd(photos.filter((p) => !here.has(p.sha256)).map((p) => ({ ...p, trialId })));
+  for (const { seriesId, ...readings } of series) await putSeries(trialId, seriesId, readings);
 }
 
 /** Readings of a series between two moments, both included. */

@@ -18,12 +18,29 @@ import { type LoadedTrial, current, remember } from './trialMemory';
 /** What a log line says, before it gets its stamp. */
 export type Saying = EntryBody | CorrectionBody;
 
+/** A moment, and how far local time is ahead of UTC then. */
+export interface Happened {
+  at: string;
+  offsetMin: number;
+}
+
+/** A moment of a day by the clock on the wall here. @param time HH:MM */
+export function momentOf(date: string, time: string): Happened {
+  const at = new Date(`${date}T${time}:00`);
+  return { at: at.toISOString(), offsetMin: -at.getTimezoneOffset() };
+}
+
+/** The middle of another day, where nobody says when. */
+export const noonOf = (date: string): Happened => momentOf(date, '12:00');
+
 /** What a change of a trial writes. Left out: stays as it is. */
 export interface Change {
   plan?: Plan;
   review?: ReviewText;
   /** new lines; or what they are given the plan as it is saved */
   entries?: readonly Saying[] | ((saved: Plan) => readonly Saying[]);
+  /** when what the lines say happened, where it wasn't just now */
+  happened?: Happened | undefined;
   /** an Undo, which isn't itself taken back */
   isUndo?: boolean;
 }
@@ -64,7 +81,8 @@ export async function change<E>(
       const library = await db.products.toArray();
       const decided = decide({ trial, library });
       if (!decided.ok) return decided;
-      const by = (await db.settings.get('recorder'))?.value ?? '';
+      // Nobody said who sits here: the plan says who measures.
+      const by = ((await db.settings.get('recorder'))?.value ?? '') || trial.row.plan.scorer.slice(0, 80);
       return write(db, trial, decided.value, { by, device, library });
     }),
   );
@@ -83,7 +101,7 @@ interface Writing {
 async function write(
   db: BenchDb,
   trial: LoadedTrial,
-  { plan, review, entries: say, isUndo = false }: Change,
+  { plan, review, entries: say, happened, isUndo = false }: Change,
   { by, device, library }: Writing,
 ): Promise<Result<Changed, ChangeError>> {
   if (plan === undefined && review === undefined && (!say || say.length === 0)) {
@@ -94,7 +112,11 @@ async function write(
   const rev = trial.rev + 1;
   const planNow =
     plan === undefined ? trial.row.plan : Plan.parse({ ...plan, products: copies(plan, library) });
-  const entries = stamped(trial, typeof say === 'function' ? say(planNow) : (say ?? []), by, device);
+  const entries = stamped(trial, typeof say === 'function' ? say(planNow) : (say ?? []), {
+    by,
+    device,
+    happened,
+  });
   const row = {
     ...trial.row,
     plan: planNow,
@@ -113,15 +135,19 @@ async function write(
 }
 
 /** Lines with their stamps: each later than all the trial knows, whatever the clock on the wall says. */
-function stamped(trial: LoadedTrial, say: readonly Saying[], by: string, device: string): Entry[] {
+function stamped(
+  trial: LoadedTrial,
+  say: readonly Saying[],
+  { by, device, happened }: { by: string; device: string; happened: Happened | undefined },
+): Entry[] {
   const now = new Date();
   const last = trial.log[trial.log.length - 1]?.counter ?? 0;
   return say.map((body, i) =>
     lineOf(body, {
       id: newId<EntryId>(),
-      at: now.toISOString(),
+      at: happened?.at ?? now.toISOString(),
       recordedAt: now.toISOString(),
-      offsetMin: -now.getTimezoneOffset(),
+      offsetMin: happened?.offsetMin ?? -now.getTimezoneOffset(),
       by,
       device,
       counter: last + 1 + i,

@@ -2,6 +2,7 @@ import { unionOfLogs } from '~core/log/union';
 import type { Trial } from '~core/log/trial';
 import { sayBrokenSeal, verifySeal } from '~core/log/verifySeal';
 import { deriveState } from '~core/log/state';
+import type { Plan } from '~core/model/plan';
 import type { TrialId } from '~core/model/ids';
 import { newId } from '~core/model/newId';
 import { type Result, err, ok } from '~core/model/result';
@@ -16,6 +17,13 @@ export interface TakenIn {
   outcome: MergeOutcome;
   /** the seal doesn't stand for the plan in the file, in words; null when it does */
   brokenSeal: string | null;
+}
+
+/** Whether lines of one copy are about the other's units; a scorer's copy has the same ones under codes. */
+function samePlan(here: Plan, there: Plan): boolean {
+  if (!here.namesLeftOut && !there.namesLeftOut) return planSha256(here) === planSha256(there);
+  const shape = (p: Plan) => sha256Of([p.units, p.traits, p.rounds]);
+  return shape(here) === shape(there);
 }
 
 /** Whether a file's seal stands for its plan. */
@@ -41,7 +49,7 @@ export async function takeIn(trial: Trial): Promise<Result<TakenIn, { tag: 'diff
       );
       return ok({ outcome: { tag: 'added' as const }, brokenSeal });
     }
-    if (planSha256(here.row.plan) !== planSha256(trial.plan)) return err({ tag: 'differentPlan' as const });
+    if (!samePlan(here.row.plan, trial.plan)) return err({ tag: 'differentPlan' as const });
     const { added, conflicts } = unionOfLogs(here.log, trial.log);
     const rev = here.rev + 1;
     await db.entries.bulkAdd(added.map((entry) => ({ trialId: id, id: entry.id, rev, entry })));
@@ -49,8 +57,9 @@ export async function takeIn(trial: Trial): Promise<Result<TakenIn, { tag: 'diff
       ...conflicts.map((c) => c.other),
       ...trial.conflicts.map((c) => c.other),
     ]);
-    if (here.key === null && trial.key) await db.keys.put({ trialId: id, key: trial.key });
-    await db.heads.put({ id, rev, planRev: here.key === null && trial.key ? rev : here.planRev });
+    const brings = here.key === null && trial.key !== null && !trial.plan.namesLeftOut;
+    if (brings) await db.keys.put({ trialId: id, key: trial.key! });
+    await db.heads.put({ id, rev, planRev: brings ? rev : here.planRev });
     return ok({
       outcome: { tag: 'merged' as const, newEntries: added.length, conflicts: fresh },
       brokenSeal,

@@ -5,7 +5,7 @@ import { type Result, err, ok } from '~core/model/result';
 import { planSha256 } from '~core/plan/seal';
 import { redirectDocument } from 'react-router';
 import { bench, benchHolding, chooseBench } from './bench';
-import { type Change, type Changed, type Deciding, type Saying, change } from './change';
+import { type Change, type Changed, type Deciding, type Saying, change, type Happened } from './change';
 import type { ChangeError } from './errors';
 import { type LoadedTrial, current, forget } from './trialMemory';
 
@@ -75,15 +75,17 @@ export const savePlan = <E = never>(
 /**
  * Appends to the log.
  * @param say the new lines, worked out from the trial as the database has it
+ * @param happened when it was, where it wasn't just now; the time of writing is kept beside
  */
 export async function appendEntries<E = never>(
   id: string | undefined,
   say: readonly Saying[] | ((trial: LoadedTrial) => readonly Saying[] | Result<readonly Saying[], E>),
+  happened?: Happened,
 ): Promise<Result<Entry[], E | ChangeError>> {
   const changed = await change<E>(id, ({ trial }): Result<Change, E> => {
     const said = typeof say === 'function' ? say(trial) : say;
-    if (!('ok' in said)) return ok({ entries: said });
-    return said.ok ? ok({ entries: said.value }) : said;
+    if (!('ok' in said)) return ok({ entries: said, happened });
+    return said.ok ? ok({ entries: said.value, happened }) : said;
   });
   return changed.ok ? ok(changed.value.entries) : changed;
 }

@@ -90,7 +90,7 @@ export function EntryPad(props: Props) {
         </p>
       )}
       {props.choices && props.choices.length > 0 ? (
-        <div className="pad-choices">
+        <div className={props.choices.length > 6 ? 'pad-choices many' : 'pad-choices'}>
           {props.choices.map((c) => (
             <button
               key={c.value}
@@ -99,7 +99,7 @@ export function EntryPad(props: Props) {
               aria-pressed={text === String(c.value)}
               onClick={() => props.onChoice?.(c.value)}
             >
-              <span className="num">{c.value}</span> {c.text}
+              <span className="num">{c.value}</span> <span className="step-words">{c.text}</span>
             </button>
           ))}
         </div>

@@ -1,3 +1,4 @@
+import { type SizeUnits, sidesText, sizeUnitsOf } from '~core/quantity/sizeText';
 import { type CSSProperties, type KeyboardEvent, memo, type ReactNode, useRef } from 'react';
 import type { Area, Plan, Position, Unit } from '~core/model/plan';
 import { positionKey, reservedUse } from '~core/model/positions';
@@ -50,6 +51,7 @@ export const PlanView = memo(function PlanView(props: PlanViewProps) {
     <div className="plan" ref={root} onKeyDown={onKeyDown}>
       {plan.areas.map((area) => (
         <AreaGround
+          size={areaSize(area, sizeUnitsOf(plan))}
           key={area.id}
           area={area}
           widest={Math.max(...plan.areas.map((a) => a.widthCm ?? 0))}
@@ -131,15 +133,18 @@ function areaBox(area: Area, widest: number): CSSProperties {
   } as CSSProperties;
 }
 
-const areaSize = (a: Area) => (a.widthCm && a.depthCm ? ` · ${a.widthCm} × ${a.depthCm} cm` : '');
+const areaSize = (a: Area, units: SizeUnits) =>
+  a.widthCm && a.depthCm ? ` · ${sidesText(a.widthCm, a.depthCm, units)}` : '';
 
 function AreaGround({
   area,
+  size,
   widest,
   walked,
   children,
 }: {
   area: Area;
+  size: string;
   widest: number;
   walked: { row: number; column: number }[];
   children: ReactNode;
@@ -150,7 +155,7 @@ function AreaGround({
     <section className={`area${'--ratio' in box ? ' scaled' : ''}`} aria-label={area.name} style={box}>
       <div className="area-name">
         {area.name}
-        <span className="small quiet">{areaSize(area)}</span>
+        <span className="small quiet">{size}</span>
       </div>
       <div className={`area-ground ${area.kind}`}>
         {posts.flatMap((x) => [

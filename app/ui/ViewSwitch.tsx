@@ -1,39 +1,55 @@
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
-import { useStripInSight } from './useStripInSight';
+import useMediaQuery from '@mui/material/useMediaQuery';
 
-/** Switches between the views of a room. */
-export function ViewSwitch<V extends string>({
-  views,
-  view,
-  label,
-  onView,
-}: {
+interface Props<V extends string> {
   views: readonly (readonly [V, string])[];
   view: V;
   label: string;
   onView: (view: V) => void;
-}) {
-  const strip = useStripInSight<HTMLDivElement>('[aria-pressed="true"]', view);
+}
+
+/** Switches between the views of a room: side by side where there is room for all, a list on a phone. */
+export function ViewSwitch<V extends string>({ views, view, label, onView }: Props<V>) {
+  const narrow = useMediaQuery('(max-width: 600px)', { noSsr: true });
   return (
-    <div ref={strip} className="scroll-x no-print" style={{ marginBottom: '0.9rem' }}>
-      <ToggleButtonGroup
-        exclusive
-        size="small"
-        value={view}
-        onChange={(_, to: V | null) => to && onView(to)}
-        aria-label={label}
-      >
-        {views.map(([value, name]) => (
-          <ToggleButton
-            key={value}
-            value={value}
-            sx={{ textTransform: 'none', py: 0.4, whiteSpace: 'nowrap' }}
-          >
-            {name}
-          </ToggleButton>
-        ))}
-      </ToggleButtonGroup>
+    <div className="view-switch no-print" style={{ marginBottom: '0.9rem' }}>
+      {narrow ? (
+        <TextField
+          select
+          fullWidth
+          size="small"
+          label={label}
+          value={view}
+          onChange={(e) => onView(e.target.value as V)}
+        >
+          {views.map(([value, name]) => (
+            <MenuItem key={value} value={value}>
+              {name}
+            </MenuItem>
+          ))}
+        </TextField>
+      ) : (
+        <ToggleButtonGroup
+          exclusive
+          size="small"
+          value={view}
+          onChange={(_, to: V | null) => to && onView(to)}
+          aria-label={label}
+        >
+          {views.map(([value, name]) => (
+            <ToggleButton
+              key={value}
+              value={value}
+              sx={{ textTransform: 'none', py: 0.4, whiteSpace: 'nowrap' }}
+            >
+              {name}
+            </ToggleButton>
+          ))}
+        </ToggleButtonGroup>
+      )}
     </div>
   );
 }

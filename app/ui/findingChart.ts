@@ -199,7 +199,7 @@ export function findingChartConfig(input: ChartInput, width: number): ChartConfi
           title: {
             display: true,
             align: 'end',
-            text: `${trait.name.toLowerCase()}${trait.unit ? `, ${trait.unit}` : ''} per ${unitNoun}`,
+            text: `${trait.name.toLowerCase()}${trait.unit ? `, ${trait.unit}` : ''}${trait.per ? '' : ` per ${unitNoun}`}`,
             font: { family: sans, size: 14 },
             color: cssColour('--soft'),
           },

@@ -15,12 +15,16 @@ export interface AnalysisRow {
   column: string | null;
   /** the visits that count, in the order of their days */
   visits: Visit[];
+  /** what the unit's figure is divided by: plants, m²; 1 where it is per unit */
+  divisor: number;
 }
 
 export interface AnalysisInput {
   trait: Trait;
   rows: readonly AnalysisRow[];
   control: string;
+  /** equals are compared: every pair alike, none is held against the control more than against another */
+  peers?: boolean;
   /** order of the treatments in the result */
   order: readonly string[];
   /** family-wise error and 1 − confidence */

@@ -1,6 +1,7 @@
 import type { Trait } from '../model/plan';
 import { type Observed, kindOf } from '../model/traitKinds';
 import type { Sample, Visit } from '../log/response';
+import type { AnalysisRow } from './analysis';
 
 /**
  * A figure for one observation, where an analysis of figures is asked for: a rate for a count, per cent for
@@ -65,4 +66,18 @@ export function figureOfVisits(visits: readonly Visit[], trait: Trait): number |
   const figures = visits.map((v) => figureOfVisit(v, trait)).filter((f) => f !== null);
   if (figures.length === 0) return null;
   return trait.summary === 'sum' ? added(figures) : figures[figures.length - 1]!;
+}
+
+/** What is analysed of a unit: its visits as one figure, per unit, plant or m² as the trait asks; NaN without one. */
+export const figureOfRow = (row: Pick<AnalysisRow, 'visits' | 'divisor'>, trait: Trait): number =>
+  (figureOfVisits(row.visits, trait) ?? NaN) / row.divisor;
+
+/** A visit of k of n as it was counted, all samples together; null for other kinds. @example kOfVisit(visit) // '1/5' */
+export function kOfVisit(visit: Pick<Visit, 'samples'>): string | null {
+  let [k, n] = [0, 0];
+  for (const { observed: o } of visit.samples) {
+    if (o.type !== 'kOfN') return null;
+    [k, n] = [k + o.k, n + o.n];
+  }
+  return n === 0 ? null : `${k}/${n}`;
 }

@@ -26,7 +26,7 @@ export function roundingVariance(rows: readonly AnalysisRow[], summed: boolean):
   const step = 10 ** -Math.max(...figures.map(decimalsOf));
   const perUnit = rows.map((r) => {
     const visits = summed ? r.visits : r.visits.slice(-1);
-    return visits.reduce((s, v) => s + 1 / Math.max(1, v.samples.length), 0);
+    return visits.reduce((s, v) => s + 1 / Math.max(1, v.samples.length), 0) / r.divisor ** 2;
   });
   return (step ** 2 / 12) * (perUnit.reduce((s, x) => s + x, 0) / perUnit.length);
 }

@@ -1,9 +1,10 @@
-import { type Response, exclusionReason, responseOf } from '../log/response';
+import { type Response, cropsTaken, exclusionReason, responseOf } from '../log/response';
 import type { TrialState } from '../log/state';
 import type { RoundId, TreatmentId, UnitId } from '../model/ids';
 import type { Round, Trait, Unit } from '../model/plan';
 import { kindOf } from '../model/traitKinds';
 import type { AnalysisRow } from './analysis';
+import { divisorOf } from '../plan/divisor';
 import { figureOfVisits } from './number';
 
 /** A row with what a reader calls the unit. */
@@ -92,9 +93,14 @@ export function rowsOf(state: TrialState, trait: Trait, options: RowOptions = {}
       (v) => (counted === null || counted.has(v.roundId)) && isWhole(v, state, trait, crop),
     );
     const base = { unitId: unit.id, code: unit.code, treatmentId: unit.treatmentId };
+    const divisor = divisorOf(plan, unit, trait);
+    const figure = figureOfVisits(visits, trait);
+    const value = figure === null || divisor === null ? null : figure / divisor;
     if (excluded !== null) {
-      leftOut.push({ ...base, value: figureOfVisits(visits, trait), why: 'excluded', reason: excluded });
-    } else if (visits.length > 0) {
+      leftOut.push({ ...base, value, why: 'excluded', reason: excluded });
+    } else if (visits.length > 0 && divisor === null) {
+      leftOut.push({ ...base, value: null, why: 'notMeasured', reason: notDivided[trait.per!] });
+    } else if (visits.length > 0 && divisor !== null) {
       rows.push({
         unit: unit.id,
         code: unit.code,
@@ -102,6 +108,7 @@ export function rowsOf(state: TrialState, trait: Trait, options: RowOptions = {}
         block: unit.block === null ? null : String(unit.block),
         column: unit.columnBlock === null ? null : String(unit.columnBlock),
         visits,
+        divisor,
       });
     } else if (died !== null) leftOut.push({ ...base, value: null, why: 'died', reason: died });
     else leftOut.push({ ...base, value: null, why: 'notMeasured', reason: 'not measured' });
@@ -117,6 +124,12 @@ export function rowsOf(state: TrialState, trait: Trait, options: RowOptions = {}
   };
 }
 
+/** Why a unit with a value isn't in a finding that is per plant or per m². */
+const notDivided = {
+  plant: 'the plan doesn’t say how many plants it has',
+  area: 'the plan doesn’t say what ground it covers',
+};
+
 /** Whether a visit has what its kind of trait needs: of weights that are added, every crop. */
 function isWhole(
   visit: Response['visits'][number],
@@ -125,7 +138,7 @@ function isWhole(
   crop: number | null,
 ): boolean {
   if (crop !== null || kindOf(trait).overCrops !== 'sum') return true;
-  return new Set(visit.samples.map((s) => s.crop)).size >= Math.max(1, plan.cropsWithin.length);
+  return new Set(visit.samples.map((s) => s.crop)).size >= cropsTaken(plan, trait);
 }
 
 function basisOf(

@@ -1,6 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { layoutResidualDf } from '../fairness/unitRules';
+import { plan } from '../testing/trial';
 import { interleaved } from './interleave';
+import { layOut } from './layOut';
 import { latinSquares, randomLatinSquare } from './latinSquare';
 import { describeLayoutError } from './randomise';
 import { seededRandom } from '../stats/random';
@@ -147,25 +150,26 @@ describe('split plots', () => {
 });
 
 describe('interleaving', () => {
-  it('runs A B C A B C, never gives a treatment a column of its own, and ignores the seed', () => {
+  it('runs A B C A B C as it says, in no blocks, and ignores the seed', () => {
     fc.assert(
       fc.property(shape, ({ k, replicates, columns, seed }) => {
         const cells = grid(Math.ceil((k * replicates) / columns), columns);
         const placed = interleaved({ treatments: letters(k), replicates, cells, seed });
         if (!placed.ok) throw new Error(placed.error.tag);
-        for (let b = 1; b <= replicates; b++) {
-          expect(
-            placed.value
-              .filter((c) => c.block === b)
-              .map((c) => c.treatment)
-              .sort(),
-          ).toEqual(letters(k));
-        }
+        expect(placed.value.map((c) => c.treatment).join('')).toBe(letters(k).join('').repeat(replicates));
+        expect(placed.value.every((c) => c.block === null)).toBe(true);
         expect(interleaved({ treatments: letters(k), replicates, cells, seed: 1 })).toEqual(placed);
       }),
     );
-    const square = interleaved({ treatments: letters(3), replicates: 3, cells: grid(3, 3), seed: 0 });
-    if (!square.ok) throw new Error(square.error.tag);
-    expect(square.value.map((c) => c.treatment).join('')).toBe('ABCBCACAB');
+  });
+  it('two trays of each of two stand A B A B and leave two degrees of freedom', () => {
+    const p = plan({ treatments: ['A', 'B'], replicates: 2 });
+    const shelf = { ...p, areas: [{ ...p.areas[0]!, rows: 1, columns: 4 }], units: [] };
+    const design = { kind: 'interleave' as const, replicates: 2, seed: 1, settings: [], balance: null };
+    const units = layOut(shelf, design);
+    if (!units.ok) throw new Error(units.error.tag);
+    const walk = [...units.value].sort((x, y) => x.position.column - y.position.column);
+    expect(walk.map((u) => u.treatmentId).join('')).toBe('ABAB');
+    expect(layoutResidualDf({ ...shelf, design, units: units.value })).toBe(2);
   });
 });

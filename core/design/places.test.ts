@@ -97,7 +97,7 @@ describe('whatever the places and the design', () => {
           seed,
           settings: kind === 'split' ? settings : [],
         });
-        if (!placed.ok || kind === 'crd' || kind === 'hand') return;
+        if (!placed.ok || kind === 'crd' || kind === 'hand' || kind === 'interleave') return;
         const blocks = new Map<number, string[]>();
         for (const c of placed.value) blocks.set(c.block!, [...(blocks.get(c.block!) ?? []), c.treatment]);
         for (const arms of blocks.values()) expect(new Set(arms).size).toBe(k);

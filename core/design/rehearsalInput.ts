@@ -1,7 +1,7 @@
 import { type Result, err, ok } from '../model/result';
 import type { Design, Plan } from '../model/plan';
 import { positionKey, readingsOf } from '../model/positions';
-import { controlOf } from '../plan/control';
+import { countedFrom } from '../plan/control';
 import { layOut } from './layOut';
 import type { LayoutError } from './randomise';
 import type { RehearsalInput, RehearsedUnit } from './rehearsal';
@@ -36,7 +36,7 @@ export const differencePercent = (plan: Plan): number | null =>
  * product differs by the smallest difference that matters and the others not at all.
  */
 export function predictedPercent(plan: Plan, fallback: number): Map<string, number> {
-  const control = controlOf(plan);
+  const control = countedFrom(plan);
   const primary = plan.traits.find((t) => t.id === plan.primaryTraitId);
   const better = primary && primary.direction !== 'higher' ? -1 : 1;
   const written = plan.treatments.some((t) => t.id !== control?.id && t.expectedPercent !== null);
@@ -57,7 +57,7 @@ export function predictedPercent(plan: Plan, fallback: number): Map<string, numb
  * blocks of four units each) and dealt anew at every run.
  */
 export function rehearsalInput(plan: Plan, a: Assumptions): Result<RehearsalInput, RehearsalInputError> {
-  const control = controlOf(plan);
+  const control = countedFrom(plan);
   if (plan.treatments.length < 2) return err({ tag: 'tooFewTreatments' });
   if (!control) return err({ tag: 'noControl' });
   let units = plan.units;

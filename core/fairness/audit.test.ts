@@ -107,7 +107,7 @@ const brightForA = (p: Plan) =>
 
 interface Case {
   fault: (p: Plan) => Plan;
-  over?: Partial<AuditInput>;
+  over?: Partial<AuditInput> | ((p: Plan) => Partial<AuditInput>);
   found: RegExp;
   /** the rule has a button, and it cures */
   cures: boolean;
@@ -118,6 +118,49 @@ const cases: Record<string, Case> = {
     fault: (p) => ({ ...p, question: 'Is it worth it, and which uses less water?' }),
     found: /“Is it worth it\?” and “Which uses less water\?”/,
     cures: true,
+  },
+  'hit-unevenly': {
+    fault: (p) => p,
+    over: (p) => ({
+      happened: [
+        {
+          what: 'missedWatering',
+          unitIds: p.units.flatMap((u) => (u.treatmentId === 'B' ? u.id : [])).slice(0, 2),
+          text: 'jug empty',
+        },
+      ],
+    }),
+    found: /^Watering missed: 2 of 7 [a-z]+ of B\.$/,
+    cures: false,
+  },
+  'not-the-same-air': {
+    fault: (p) => ({
+      ...p,
+      areas: [...p.areas, { ...p.areas[0]!, id: 'upper' as AreaId, name: 'Upper' }],
+      units: p.units.map((u) =>
+        u.treatmentId === 'B' ? { ...u, position: { ...u.position, areaId: 'upper' as AreaId } } : u,
+      ),
+    }),
+    over: {
+      air: [
+        { areaId: clean().areas[0]!.id, quantity: 'temperature', mean: 20 },
+        { areaId: 'upper', quantity: 'temperature', mean: 21.8 },
+      ],
+    },
+    found: /temperature: B 21.8, Water 20.0 °C on average/,
+    cures: false,
+  },
+  'labels-lost': {
+    fault: (p) => p,
+    over: {
+      lost: [
+        clean()
+          .units.slice(0, 2)
+          .map((u) => u.id),
+      ],
+    },
+    found: /not told apart yet/,
+    cures: false,
   },
   'no-prediction': { fault: (p) => ({ ...p, prediction: '' }), found: /expect/, cures: false },
   'no-smallest-difference': {
@@ -192,8 +235,87 @@ const cases: Record<string, Case> = {
   },
   'unequal-room': {
     fault: condition({ containerVolumeL: 3 }),
-    found: /volume, L: 2 \(Water, B\); 3 \(A\)/,
+    found: /volume: 2 L \(Water, B\); 3 L \(A\)/,
     cures: true,
+  },
+  'nothing-said-alike': {
+    fault: (p) => ({
+      ...p,
+      treatments: p.treatments.map((t) => ({
+        ...t,
+        container: '',
+        medium: '',
+        light: '',
+        water: '',
+        conditions: { ...t.conditions, seedLot: '', variety: '' },
+      })),
+    }),
+    found: /Nothing is written about container/,
+    cures: false,
+  },
+  'peers-only': {
+    fault: (p) => ({
+      ...p,
+      peers: true,
+      treatments: p.treatments.map((t, i) => ({
+        ...t,
+        role: 'test',
+        products:
+          i === 0
+            ? [use({ productId: 'a' as ProductId, amount: 1, unit: 'g', solutionLPerUnit: 1 })]
+            : t.products,
+      })),
+    }),
+    found: /Water, A, B: none is a control/,
+    cures: false,
+  },
+  'unequal-ground': {
+    // Three strips of lawn side by side, the last one wider: what stands in the layout, not in the treatments.
+    fault: (p) => ({
+      ...p,
+      areas: [50, 50, 85].map((widthCm, i) => ({
+        ...p.areas[0]!,
+        id: `strip${i}` as AreaId,
+        kind: 'lawn' as const,
+        rows: 7,
+        columns: 1,
+        widthCm,
+        depthCm: 700,
+      })),
+      units: p.units.map((u) => ({
+        ...u,
+        position: { areaId: `strip${u.position.column}` as AreaId, row: u.position.row, column: 0 },
+      })),
+    }),
+    found: /Trays of 0.50 to 0.85 m²; cut weight: compared per tray/,
+    cures: true,
+  },
+  'unequal-volumes': {
+    fault: (p) =>
+      second(p, (t) => ({ ...t, products: [{ ...t.products[0]!, solutionLPerUnit: 1.8, amount: 2 }] })),
+    found: /At a time, each tray: A 1.80 L, B 1.00 L/,
+    cures: false,
+  },
+  'unequal-pieces': {
+    fault: (p) => ({
+      ...p,
+      treatments: p.treatments.map((t, i) => ({
+        ...t,
+        products: t.products.map((u) => ({
+          ...u,
+          amount: i,
+          unit: 'piece' as const,
+          solutionLPerUnit: null,
+        })),
+      })),
+    }),
+    found: /1 a time \(A\); 2 a time \(B\)/,
+    cures: false,
+  },
+  'shared-tank': {
+    fault: (p) => ({ ...p, areas: [{ ...p.areas[0]!, kind: 'tank', name: 'Tank' }] }),
+    found: /Tank: treatments share the water/,
+    cures: false,
   },
   'unequal-dose': {
     fault: (p) =>
@@ -353,6 +475,33 @@ const cases: Record<string, Case> = {
   },
 };
 
+it('a base at the same rate on a strip of another size is the base alone', () => {
+  const strip =
+    (cm2: number, products: Treatment['products']) =>
+    (t: Treatment): Treatment => ({
+      ...t,
+      conditions: { ...t.conditions, areaPerUnitCm2: cm2 },
+      products,
+    });
+  const base = (grams: number) => use({ productId: 'a' as ProductId, amount: grams, unit: 'g' });
+  const added = use({ productId: 'b' as ProductId, amount: 5, unit: 'g' });
+  // 20 g/m² of the base on 1 m² and on 1.7 m²; the amendment comes on top of the second.
+  const made = (baseGrams: number): Plan => {
+    const p = clean();
+    return {
+      ...p,
+      products: [powder('a'), powder('b', { category: 'additive' })],
+      treatments: [
+        p.treatments[0]!,
+        strip(10_000, [base(baseGrams)])(p.treatments[1]!),
+        strip(17_000, [base(34), added])(p.treatments[2]!),
+      ],
+    };
+  };
+  expect(ids(audit(input(made(20))))).not.toContain('additive-without-base');
+  expect(ids(audit(input(made(34))))).toContain('additive-without-base');
+});
+
 it('nothing fires on a clean plan', () => {
   expect(audit(input(clean()))).toEqual([]);
 });
@@ -362,8 +511,9 @@ it('every rule has a case here, and an id, reason and cure of its own', () => {
   expect(new Set(rules.map((r) => r.title)).size).toBe(rules.length);
 });
 
-describe.each(Object.entries(cases))('%s', (id, { fault, over, found, cures }) => {
+describe.each(Object.entries(cases))('%s', (id, { fault, over: more, found, cures }) => {
   const faulty = fault(clean());
+  const over = typeof more === 'function' ? more(faulty) : more;
   const finding = audit(input(faulty, over)).find((f) => f.ruleId === id);
   it('fires on its fault and says what it found', () => {
     expect(Plan.safeParse(faulty).error).toBeUndefined();
@@ -388,6 +538,17 @@ describe.each(Object.entries(cases))('%s', (id, { fault, over, found, cures }) =
 });
 
 describe('details', () => {
+  it('what hits all alike, or no unit by name, isn’t uneven; places alike in the air aren’t told', () => {
+    const p = clean();
+    const one = p.treatments.map((t) => p.units.find((u) => u.treatmentId === t.id)!.id);
+    const alike = [one, [], p.units.map((u) => u.id)].map((unitIds) => ({
+      what: 'heat' as const,
+      unitIds,
+      text: '',
+    }));
+    const air = p.areas.map((a) => ({ areaId: a.id as string, quantity: 'temperature', mean: 20 }));
+    expect(ids(audit(input(p, { happened: alike, air, lost: [] })))).toEqual([]);
+  });
   it('equal strength asks for readings, and takes them', () => {
     const p: Plan = { ...clean(), matchedOn: 'strength' };
     const unknown = { ...p, products: p.products.map((x) => ({ ...x, analysis: null })) };

@@ -1,7 +1,9 @@
+import { amountRules } from './amountRules';
 import { doseRules } from './doseRules';
 import { placeRules } from './placeRules';
 import { productRules } from './productRules';
 import { questionRules } from './questionRules';
+import { runningRules } from './runningRules';
 import { samenessRules } from './samenessRules';
 import { unitRules } from './unitRules';
 import type { AuditInput, Cured, Found, Rule, Severity } from './rule';
@@ -11,9 +13,11 @@ export const rules: readonly Rule[] = [
   ...questionRules,
   ...productRules,
   ...doseRules,
+  ...amountRules,
   ...samenessRules,
   ...unitRules,
   ...placeRules,
+  ...runningRules,
 ];
 
 /** A rule that fires on a plan. Plain data, apart from what `cure` works out. */

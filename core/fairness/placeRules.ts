@@ -2,7 +2,8 @@ import { balanceSearch } from '../design/balance';
 import { exposureSpreadPercent, meanExposure } from '../design/rotation';
 import type { Unit } from '../model/plan';
 import { GRADIENT_LIMIT_PERCENT } from '../plan/limits';
-import { formatFigure } from '../quantity/format';
+import { formatFigure, plural } from '../quantity/format';
+import { lengthText, sidesText, sizeUnitsOf } from '../quantity/sizeText';
 import { blocksCure, fairlyRelaid, leastReplicates, linesOwned, relaid, sidesOf } from './relaying';
 import type { Rule } from './rule';
 
@@ -19,7 +20,10 @@ const notRandomised: Rule = {
     if (kind !== 'hand' && kind !== 'interleave') return null;
     const cure = blocksCure(plan, Math.max(1, leastReplicates(plan)), 'Randomise in blocks');
     return {
-      found: kind === 'hand' ? 'Units were placed by hand.' : 'Treatments are interleaved in a fixed order.',
+      found:
+        kind === 'hand'
+          ? 'Units were placed by hand.'
+          : 'Treatments are interleaved in a fixed order, without blocks.',
       cure: 'Let chance lay them out.',
       room: 'layout',
       ...(cure && { fix: cure }),
@@ -167,12 +171,12 @@ const shading: Rule = {
       ].filter((p) => p !== null);
       const pitch = Math.min(...pitches);
       return pitches.length > 0 && tall.plausibleHigh! > SHADE_RATIO * pitch
-        ? [`${a.name}: ${formatFigure(pitch, 0)} cm from neighbour to neighbour`]
+        ? [`${a.name}: ${lengthText(pitch, sizeUnitsOf(plan))} from neighbour to neighbour`]
         : [];
     });
     if (close.length === 0) return null;
     return {
-      found: `Up to ${tall.plausibleHigh} cm tall; ${close.join('; ')}.`,
+      found: `Up to ${lengthText(tall.plausibleHigh!, sizeUnitsOf(plan))} tall; ${close.join('; ')}.`,
       cure: 'Stand them wider apart, end before they close, or rotate.',
       room: 'layout',
       fix: {
@@ -203,7 +207,7 @@ const doesNotFit: Rule = {
         tight
           .map(
             (a) =>
-              `${a.name}: ${formatFigure(a.widthCm! / a.columns, 0)} × ${formatFigure(a.depthCm! / a.rows, 0)} cm a position for ${plan.unitNoun}s of ${unitWidthCm} × ${unitDepthCm} cm`,
+              `${a.name}: ${sidesText(a.widthCm! / a.columns, a.depthCm! / a.rows, sizeUnitsOf(plan))} a position for ${plural(plan.unitNoun)} of ${sidesText(unitWidthCm, unitDepthCm, sizeUnitsOf(plan))}`,
           )
           .join('; ') + '.',
       cure: 'Fewer rows or columns, or turn the units.',

@@ -1,8 +1,23 @@
 import { blankTreatment } from '../model/blankPlan';
 import { type Treatment, doseAmount } from '../model/plan';
-import { controlOf } from '../plan/control';
+import { comparesPeers, controlOf, countedFrom } from '../plan/control';
 import { sayObtained, undisclosed } from '../plan/disclosure';
 import { comparesFeeds, groupsOf, type Rule } from './rule';
+
+const peersOnly: Rule = {
+  id: 'peers-only',
+  severity: 'note',
+  title: 'Equals, and no control',
+  why: 'Which of them is best can be told; whether any is better than nothing can’t.',
+  check: ({ plan }) =>
+    comparesPeers(plan)
+      ? {
+          found: `${plan.treatments.map((t) => t.name).join(', ')}: none is a control.`,
+          cure: 'Say so in the review; or add what people use now as a reference.',
+          room: 'contenders',
+        }
+      : null,
+};
 
 const noControl: Rule = {
   id: 'no-control',
@@ -10,7 +25,7 @@ const noControl: Rule = {
   title: 'No control',
   why: 'A product can do worse than nothing; without a control nobody sees it.',
   check: ({ plan }) =>
-    controlOf(plan)
+    countedFrom(plan)
       ? null
       : {
           found: 'No treatment is a control: untreated, base alone or a reference.',
@@ -37,13 +52,23 @@ const noControl: Rule = {
         },
 };
 
-/** The same products with the same doses, whatever their order. */
-const usesKey = (t: Treatment, without: ReadonlySet<string>) =>
-  t.products
+/**
+ * The same products at the same rates, whatever their order: by area where units have one, so that strips of
+ * different size with one rate are alike.
+ */
+const usesKey = (t: Treatment, without: ReadonlySet<string>) => {
+  const area = t.conditions.areaPerUnitCm2 ?? 1;
+  const byArea = (x: number) => Number((x / area).toPrecision(6));
+  return t.products
     .filter((u) => !without.has(u.productId))
-    .map((u) => `${u.productId}/${doseAmount(u)}/${u.unit}/${u.solutionLPerUnit}`)
+    .map((u) => {
+      const litres = u.solutionLPerUnit;
+      const dose = Number(doseAmount(u).toPrecision(6));
+      return `${u.productId}/${litres === null ? byArea(dose) : dose}/${u.unit}/${litres === null ? '' : byArea(litres)}`;
+    })
     .sort()
     .join(';');
+};
 
 const additiveWithoutBase: Rule = {
   id: 'additive-without-base',
@@ -190,6 +215,7 @@ const sameProductTwice: Rule = {
 
 export const productRules = [
   noControl,
+  peersOnly,
   additiveWithoutBase,
   severalChanged,
   fedMedium,

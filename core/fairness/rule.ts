@@ -1,3 +1,4 @@
+import type { Happening } from '../model/happening';
 import type { UnitId } from '../model/ids';
 import type { Plan, Treatment } from '../model/plan';
 
@@ -11,7 +12,8 @@ export const severityNames: Record<Severity, string> = {
   note: 'readers will ask',
 };
 
-export type PlanRoom = 'question' | 'contenders' | 'layout' | 'mixing' | 'labels' | 'review' | 'library';
+export type PlanRoom =
+  'rounds' | 'question' | 'contenders' | 'layout' | 'mixing' | 'labels' | 'review' | 'library';
 
 /** What the audit looks at. */
 export interface AuditInput {
@@ -24,6 +26,12 @@ export interface AuditInput {
   me: string;
   /** newest strength reading of each treatment's solution, mS/cm */
   ecByTreatment: ReadonlyMap<string, number>;
+  /** what went otherwise than planned since the seal */
+  happened?: readonly { what: Happening; unitIds: readonly UnitId[]; text: string }[];
+  /** units whose labels are lost, group by group */
+  lost?: readonly (readonly UnitId[])[];
+  /** means of loggers by area */
+  air?: readonly { areaId: string; quantity: string; mean: number }[];
 }
 
 /** What a cure changes. */

@@ -1,5 +1,6 @@
 import type { Conditions, Plan, Treatment } from '../model/plan';
 import { controlOf } from '../plan/control';
+import { areaText, holdsText, sizeUnitsOf } from '../quantity/sizeText';
 import { comparesCategory, differenceText, type Rule, withTreatments } from './rule';
 
 const sameFor = (plan: Plan, change: (t: Treatment, control: Treatment) => Treatment) => {
@@ -16,15 +17,23 @@ type Named = Partial<Record<keyof Conditions, string>>;
 const plantNames = { crop: 'crop', variety: 'variety', seedLot: 'seed lot', startSize: 'start size' };
 const roomNames = {
   plantsPerUnit: 'plants in a unit',
-  containerVolumeL: 'volume, L',
-  areaPerUnitCm2: 'area, cm²',
+  containerVolumeL: 'volume',
+  areaPerUnitCm2: 'area',
 };
 const handlingNames = { mediumLot: 'medium lot', handling: 'handling' };
+
+const conditionText = (plan: Plan, { conditions: c }: Treatment, key: keyof Conditions): string | null => {
+  const value = c[key];
+  if (value === null) return null;
+  if (key === 'containerVolumeL') return holdsText(Number(value), sizeUnitsOf(plan));
+  if (key === 'areaPerUnitCm2') return areaText(Number(value), sizeUnitsOf(plan));
+  return String(value);
+};
 
 /** One line for every condition the treatments differ in. */
 const conditionsDiffering = (plan: Plan, names: Named): string[] =>
   (Object.keys(names) as (keyof Conditions)[]).flatMap((key) => {
-    const text = differenceText(plan.treatments, (t) => t.conditions[key] as string | number | null);
+    const text = differenceText(plan.treatments, (t) => conditionText(plan, t, key));
     return text ? [`${names[key]}: ${text}`] : [];
   });
 
@@ -65,13 +74,18 @@ const unequalRoom: Rule = {
   why: '“You gave one more”: a plant with more room is larger, whatever it was fed.',
   check: ({ plan }) => {
     if (plan.wholeSystem) return null;
-    const found = conditionsDiffering(plan, roomNames);
+    // Strips of different size are put right by dividing; plants with more room aren't.
+    const { areaPerUnitCm2, ...others } = roomNames;
+    const decides = plan.traits.find((t) => t.id === plan.primaryTraitId);
+    const plants = plan.treatments.some((t) => t.conditions.plantsPerUnit !== null);
+    const names = decides?.per === 'area' && !plants ? others : { ...others, areaPerUnitCm2 };
+    const found = conditionsDiffering(plan, names);
     if (found.length === 0) return null;
     return {
       found: `${found.join('. ')}.`,
       cure: 'The same number of plants in the same volume on the same area.',
       room: 'contenders',
-      fix: sameConditions(plan, roomNames),
+      fix: sameConditions(plan, names),
     };
   },
 };
@@ -198,7 +212,27 @@ const unequalSeedCount: Rule = {
   },
 };
 
+const nothingSaid: Rule = {
+  id: 'nothing-said-alike',
+  severity: 'weakens',
+  title: '“The same everything else” is blank',
+  why: 'Readers look here first; what isn’t written down wasn’t kept the same as far as they know.',
+  check: ({ plan }) => {
+    const said = (t: Treatment) =>
+      [t.container, t.medium, t.light, t.water, t.system, t.conditions.seedLot, t.conditions.variety].some(
+        (text) => text !== '',
+      );
+    if (plan.treatments.length < 2 || plan.treatments.some(said)) return null;
+    return {
+      found: 'Nothing is written about container, medium, light, water or seed.',
+      cure: 'Fill in what they share: “first for all” copies a line.',
+      room: 'contenders',
+    };
+  },
+};
+
 export const samenessRules = [
+  nothingSaid,
   differentPlants,
   unequalRoom,
   controlWater,

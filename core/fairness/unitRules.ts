@@ -22,7 +22,9 @@ const oneUnit: Rule = {
     return {
       found: `${single.map((t) => t.name).join(', ')}: one ${plan.unitNoun} each.`,
       units: plan.units.filter((u) => single.some((t) => t.id === u.treatmentId)).map((u) => u.id),
-      cure: cure ? `Several ${plural(plan.unitNoun)} of each.` : `Make room for ${replicates} of each.`,
+      cure: cure
+        ? `Several ${plural(plan.unitNoun)} of each.`
+        : `${replicates} of each would do; where there is no room for them, repeat the trial.`,
       room: 'layout',
       ...(cure && { fix: cure }),
     };
@@ -96,7 +98,7 @@ const fewDegrees: Rule = {
       found: `${df} residual degrees of freedom.`,
       cure: cure
         ? `${replicates} blocks of all treatments leave ${(k - 1) * (replicates - 1)}.`
-        : `Make room for ${replicates} of each.`,
+        : `${replicates} of each would do; where there is no room for them, repeat the trial.`,
       room: 'layout',
       ...(cure && { fix: cure }),
     };

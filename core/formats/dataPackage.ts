@@ -5,6 +5,7 @@ import { FILE_VERSION, describeMigrationError, migrate } from '../model/migratio
 import { planSha256 } from '../plan/seal';
 import { Trial } from '../log/trial';
 import { type Result, err, ok } from '../model/result';
+import { type Bulk, bulkEntries, noBulk } from './bulkFiles';
 import { trialTables } from './tables';
 
 /**
@@ -21,8 +22,11 @@ plan.json         the plan, and what the reviewer wrote
 log.json          every entry ever made, corrections included; nothing is overwritten
 sealed-plan.json  only where the format has changed since the plan was sealed: the plan as it was sealed
 conflicts.json    only where another copy had a line with the same id that says something else: that line
+photos/           pictures by their SHA-256; data/photos.csv says what each shows
+series/           readings of loggers by the clock on the wall; data/logger_files.csv says where each hung
 key.json          only in a blind trial: which code is which treatment, in the order A, B, C …
-                  Take it out before you hand the file to whoever scores: without it Palazzo shows codes.
+                  The tables and the plan tell the names all the same: whoever scores is given
+                  Palazzo's “copy for whoever scores”, which is under codes throughout.
 `;
 
 /** The descriptor of the package. */
@@ -74,8 +78,11 @@ function descriptor(trial: Trial) {
 
 const pretty = (value: unknown) => strToU8(`${JSON.stringify(value, null, 2)}\n`);
 
-/** Writes a whole trial as a zip. The same trial always gives the same bytes. */
-export function exportTrial(trial: Trial): Uint8Array {
+/**
+ * Writes a whole trial as a zip. The same trial always gives the same bytes.
+ * @param bulk its pictures and its loggers' readings, where they go along
+ */
+export function exportTrial(trial: Trial, bulk: Bulk = noBulk): Uint8Array {
   const { tables, json } = descriptor(trial);
   const files: Zippable = {
     'README.txt': strToU8(README),
@@ -87,6 +94,10 @@ export function exportTrial(trial: Trial): Uint8Array {
   if (trial.sealedAs) files['sealed-plan.json'] = pretty(trial.sealedAs);
   if (trial.conflicts.length > 0) files['conflicts.json'] = pretty(trial.conflicts);
   for (const t of tables) files[`data/${t.name}.csv`] = strToU8(t.csv);
+  // Pictures are compressed already.
+  for (const [name, bytes] of Object.entries(bulkEntries(trial, bulk))) {
+    files[name] = name.startsWith('photos/') ? [bytes, { level: 0 }] : bytes;
+  }
   return zipSync(files, { mtime: '1980-01-02T00:00:00', level: 6 });
 }
 

@@ -45,7 +45,12 @@ export function observationTable(state: TrialState): DataTable {
       ['tare_g', 'number', 'tare, g', (o) => o.weighing?.tareG ?? null],
       ['at', 'datetime', 'when it was taken', (o) => utc(o.at)],
       ['by', 'string', 'who', (o) => o.by],
-      ['corrected', 'integer', 'how often it was corrected', (o) => o.earlier.length],
+      [
+        'corrected',
+        'integer',
+        'how often it was corrected',
+        (o) => o.earlier.filter((e) => e.value !== o.value).length,
+      ],
       [
         'excluded',
         'string',

@@ -84,3 +84,7 @@ const valueOf = (
  */
 export const compareObservations = (a: Observation, b: Observation): number =>
   a.day - b.day || compareHappened({ ...a, id: a.entryId }, { ...b, id: b.entryId });
+
+/** Whether a value stands for another one: typing the same again corrects nothing. */
+export const isCorrected = (o: Pick<Observation, 'value' | 'earlier'>): boolean =>
+  o.earlier.some((e) => e.value !== o.value);

@@ -1,7 +1,7 @@
 import type { RoundId, UnitId } from '../model/ids';
-import type { Trait } from '../model/plan';
+import type { Round, Trait } from '../model/plan';
 import { kindOf } from '../model/traitKinds';
-import { dateOfDay } from '../plan/days';
+import { dateOfDay, dayOfDate } from '../plan/days';
 import { planIndex } from '../plan/planIndex';
 import { type TrialState, observationsOf } from './state';
 
@@ -47,5 +47,28 @@ export function implausible(
   const times = ratio.toFixed(ratio < 10 ? 1 : 0);
   if (ratio > 2.5) return `${times} times the last value of ${last.value}${unit}.`;
   if (ratio < 0.7) return `Much less than the last value of ${last.value}${unit}.`;
+  return null;
+}
+
+/** A round typed in on its day or up to this many days late is taken for what it is. */
+const LATE_DAYS = 7;
+
+/**
+ * Says that a value's day lies far from its round's, or null when it doesn't: before the planned day, or long after.
+ *
+ * @param today YYYY-MM-DD where the reviewer is
+ * @example farFromRound(plan, round, '2026-03-01') // 'Round 2 is planned for day 10, 10 days from now.'
+ */
+export function farFromRound(
+  { startDate }: Pick<TrialState['plan'], 'startDate'>,
+  round: Pick<Round, 'name' | 'day'>,
+  today: string,
+): string | null {
+  const late = dayOfDate(startDate, today) - round.day;
+  const days = (n: number) => `${n} ${n === 1 ? 'day' : 'days'}`;
+  if (late < -1) return `${round.name} is planned for day ${round.day}, ${days(-late)} from now.`;
+  if (late > LATE_DAYS) {
+    return `${round.name} was planned for day ${round.day}, ${days(late)} ago: was this measured then?`;
+  }
   return null;
 }

@@ -30,7 +30,11 @@ export interface Response {
 
 /** Samples measured in a unit: so many of each crop within it. */
 export const samplesIn = (plan: Pick<Plan, 'cropsWithin'>, trait: Trait): number =>
-  Math.max(1, plan.cropsWithin.length) * kindOf(trait).samples(trait);
+  cropsTaken(plan, trait) * kindOf(trait).samples(trait);
+
+/** Crops of a unit that a trait is taken of, one by one; 1 where it is taken of the unit. */
+export const cropsTaken = (plan: Pick<Plan, 'cropsWithin'>, trait: Pick<Trait, 'wholeUnit'>): number =>
+  trait.wholeUnit ? 1 : Math.max(1, plan.cropsWithin.length);
 
 /** The crop within the unit that a sample belongs to, from 0; samples are numbered crop by crop. */
 export const cropOfSample = (trait: Trait, sample: number | null): number =>

@@ -12,6 +12,8 @@ export interface SealedAs {
 export type SealCheck =
   | { tag: 'unsealed' }
   | { tag: 'holds' }
+  /** a scorer's copy: what was sealed isn't all here */
+  | { tag: 'namesLeftOut' }
   /** the plan isn't the one that was sealed */
   | { tag: 'broken'; sealed: string; found: string };
 
@@ -28,6 +30,7 @@ export function verifySeal(
   as: SealedAs | null,
 ): SealCheck {
   if (seal === null) return { tag: 'unsealed' };
+  if (plan.namesLeftOut) return { tag: 'namesLeftOut' };
   const own = planSha256(plan);
   if (own === seal.planSha256) return { tag: 'holds' };
   const broken: SealCheck = { tag: 'broken', sealed: seal.planSha256, found: own };

@@ -1,7 +1,9 @@
 import type { BodyOf, EntryBody } from './entry';
 import type { EntryId, RoundId, TraitId, UnitId } from '../model/ids';
+import type { Happening } from '../model/happening';
 import type { Plan, Position } from '../model/plan';
 import { planIndex } from '../plan/planIndex';
+import { compareHappened } from './order';
 import { type ResolvedEntry, isOfKind } from './resolve';
 
 type Kind = EntryBody['kind'];
@@ -31,6 +33,7 @@ export interface Death {
 export interface Deviation {
   entryId: EntryId;
   unitIds: UnitId[];
+  what: Happening;
   text: string;
   at: string;
   offsetMin: number | null;
@@ -49,6 +52,38 @@ export interface Remark {
   by: string;
 }
 
+export interface MixedUp {
+  entryId: EntryId;
+  unitIds: UnitId[];
+  reason: string;
+  at: string;
+  offsetMin: number | null;
+}
+
+/** Why a unit whose label is lost is in no finding. */
+export const LABEL_LOST = 'its label is lost and it isn’t told apart yet';
+
+/** Whether a spare took a place after something died there. */
+const replacedAfter = (
+  replacements: readonly ResolvedEntry<BodyOf<'replacement'>>[],
+  death: ResolvedEntry<BodyOf<'death'>>,
+): boolean =>
+  replacements.some(
+    (r) =>
+      r.body.unitId === death.body.unitId &&
+      (r.body.sample === null || r.body.sample === death.body.sample) &&
+      compareHappened(r, death) > 0,
+  );
+
+/** Lost labels that nothing resolves yet. */
+function notToldApart(
+  lost: readonly ResolvedEntry<BodyOf<'mixedUp'>>[],
+  found: readonly ResolvedEntry<BodyOf<'toldApart'>>[],
+) {
+  const resolved = new Set(found.map((e) => e.body.mixedUpId));
+  return lost.filter((e) => !resolved.has(e.id));
+}
+
 /** What the log says apart from values, each worked out from the kinds of line it rests on. */
 export interface Views {
   /** the first seal: a plan is sealed once */
@@ -61,6 +96,10 @@ export interface Views {
   deaths: ReadonlyMap<UnitId, Death>;
   /** samples (plants, plugs) that died while their unit lives on */
   deadSamples: ReadonlyMap<UnitId, ReadonlySet<number>>;
+  /** units that a spare stands in for, since when */
+  replaced: ReadonlyMap<UnitId, { at: string; offsetMin: number | null; reason: string }>;
+  /** units whose labels are lost, not told apart yet */
+  mixedUp: readonly MixedUp[];
   deviations: readonly Deviation[];
   notes: readonly Remark[];
   /** tasks ticked off, by their name, with the time */
@@ -112,40 +151,65 @@ export function viewsOf(
       ['move'],
       () => new Set(all('move').flatMap((e) => e.body.moves.map((m) => m.unitId))),
     ),
-    exclusions: view('exclusions', ['exclusion'], () =>
-      all('exclusion').map(({ id, body: { unitId, traitId, reason } }) => ({
+    exclusions: view('exclusions', ['exclusion', 'mixedUp', 'toldApart'], () => [
+      ...all('exclusion').map(({ id, body: { unitId, traitId, reason } }) => ({
         entryId: id,
         unitId,
         traitId,
         reason,
       })),
-    ),
+      // Whose label is lost may be another contender's: left out until it is known again.
+      ...notToldApart(all('mixedUp'), all('toldApart')).flatMap(({ id, body }) =>
+        body.unitIds.map((unitId) => ({ entryId: id, unitId, traitId: null, reason: LABEL_LOST })),
+      ),
+    ]),
     deaths: view(
       'deaths',
-      ['death'],
+      ['death', 'replacement'],
       () =>
         new Map(
           all('death')
-            .filter((e) => e.body.sample === null)
+            .filter((e) => e.body.sample === null && !replacedAfter(all('replacement'), e))
             .map(({ id, at, offsetMin, body }) => [
               body.unitId,
               { entryId: id, cause: body.cause, at, offsetMin },
             ]),
         ),
     ),
-    deadSamples: view('deadSamples', ['death'], () => {
+    deadSamples: view('deadSamples', ['death', 'replacement'], () => {
       const dead = new Map<UnitId, Set<number>>();
-      for (const { body } of all('death')) {
-        if (body.sample !== null) {
+      for (const e of all('death')) {
+        const { body } = e;
+        if (body.sample !== null && !replacedAfter(all('replacement'), e)) {
           dead.set(body.unitId, new Set([...(dead.get(body.unitId) ?? []), body.sample]));
         }
       }
       return dead;
     }),
+    replaced: view(
+      'replaced',
+      ['replacement'],
+      () =>
+        new Map(
+          all('replacement')
+            .filter((e) => e.body.sample === null)
+            .map(({ at, offsetMin, body }) => [body.unitId, { at, offsetMin, reason: body.reason }]),
+        ),
+    ),
+    mixedUp: view('mixedUp', ['mixedUp', 'toldApart'], () =>
+      notToldApart(all('mixedUp'), all('toldApart')).map(({ id, at, offsetMin, body }) => ({
+        entryId: id,
+        unitIds: body.unitIds,
+        reason: body.reason,
+        at,
+        offsetMin,
+      })),
+    ),
     deviations: view('deviations', ['deviation'], () =>
       all('deviation').map(({ id, at, offsetMin, by, body }) => ({
         entryId: id,
         unitIds: body.unitIds,
+        what: body.what ?? 'other',
         text: body.text,
         at,
         offsetMin,

@@ -12,16 +12,20 @@ export interface LogWords {
   /** name of a product; the bottle's code under codes */
   product: (treatmentId: string | null, productId: string) => string;
   area: (id: string) => string;
+  /** codes are closed: lines don't tell what is in a bottle */
+  hides: boolean;
 }
 
 /**
  * Words for a plan as it is shown.
  * @param bottleOf what a product is called in a treatment while names are hidden; empty: not known
+ * @param hides codes are closed
  * @example logWords(plan).unit('u1') // 'SUN-01'
  */
 export function logWords(
   plan: Plan,
   bottleOf: (treatmentId: string, productId: string) => string = () => '',
+  hides = false,
 ): LogWords {
   const of = planIndex(plan);
   return {
@@ -32,5 +36,6 @@ export function logWords(
     product: (treatmentId, productId) =>
       of.product(productId)?.name ?? (treatmentId === null ? '' : bottleOf(treatmentId, productId)),
     area: (id) => of.area(id)?.name ?? '?',
+    hides,
   };
 }

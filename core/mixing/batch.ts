@@ -27,8 +27,10 @@ export interface BatchLine extends RecipeLine {
 }
 
 export interface Batch {
-  /** L, or units of a direct dose */
+  /** L of one vessel, or units of a direct dose */
   size: number;
+  /** vessels that are mixed alike, one by one */
+  vessels: number;
   lines: BatchLine[];
   wanted: Solution | null;
   made: Solution | null;
@@ -51,7 +53,7 @@ export interface MixingStore {
 
 export interface BatchAsked {
   data: MixingStore;
-  bottle: Pick<DueMix, 'treatmentId' | 'uses' | 'kind'>;
+  bottle: Pick<DueMix, 'treatmentId' | 'uses' | 'kind' | 'tanks'>;
   tools: Tools;
   size: number;
   /** stock solution chosen by product; null: weighed from the pack */
@@ -109,13 +111,15 @@ export function batchOf({ data, bottle, tools, size, fromStock, actual }: BatchA
       ? `${Number(l.given.toPrecision(6))} mL`
       : l.spooned
         ? `${spoonsText(l.given, plan.mixing.measures)}, level,`
-        : `${Number(l.given.toPrecision(6))} ${l.unit === 'piece' ? 'pieces of' : l.unit}`,
+        : `${measuredFigure(l)} ${l.unit === 'piece' ? 'pieces of' : l.unit}`,
     contents: contentsOf(l.product),
     dissolved: l.stock !== null,
   }));
   const volume = volumeText(size, tools.bucketIn ?? 'L', plan.mixing.measures);
+  const vessels = bottle.tanks ?? 1;
   return {
     size,
+    vessels,
     lines,
     wanted: recipe.wanted,
     made: direct
@@ -134,6 +138,9 @@ export function batchOf({ data, bottle, tools, size, fromStock, actual }: BatchA
   };
 }
 
+/** An amount as it is said: to the tool's step; where no tool is said, as exactly as a good one shows. */
+const measuredFigure = (l: BatchLine): string => String(Number(l.given.toPrecision(l.step > 0 ? 6 : 3)));
+
 /** Doses without water: so much to each. */
 const directSteps = (lines: readonly BatchLine[], units: number): MixingStep[] =>
   lines.map((l) => ({
@@ -144,12 +151,16 @@ const directSteps = (lines: readonly BatchLine[], units: number): MixingStep[] =
     caution: l.product.form === 'liquid' ? null : 'Don’t breathe the dust; gloves. The label comes first.',
   }));
 
-/** The amounts of a batch as the log keeps them. */
+/** The amounts of a batch as the log keeps them: of all its vessels together. */
 export const loggedAmounts = (batch: Batch): BodyOf<'mix'>['amounts'] =>
   batch.lines.map((l) => ({
     productId: l.product.id,
-    amount: l.given,
+    amount: ofAll(batch, l.given),
     unit: l.stock ? 'mL' : l.unit,
-    wanted: Number((l.stock?.take.wanted ?? l.wanted).toPrecision(10)),
+    wanted: ofAll(batch, l.stock?.take.wanted ?? l.wanted),
     ...(l.stock ? { fromStock: l.stock.batch } : l.pack && { packId: l.pack.id }),
   }));
+
+/** So much in each vessel, in all of them. */
+export const ofAll = ({ vessels }: Pick<Batch, 'vessels'>, inOne: number): number =>
+  Number((inOne * vessels).toPrecision(10));

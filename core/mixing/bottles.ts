@@ -99,6 +99,10 @@ function freeName(state: TrialState, wanted: string): string {
   for (let n = 2; ; n++) if (!taken.has(`${wanted}-${n}`)) return `${wanted}-${n}`;
 }
 
+/** A bottle's letter and name, apart: “B · Tab A”. */
+export const bottleTitle = ({ letter, name }: Pick<Bottle, 'letter' | 'name'>, blind: boolean): string =>
+  blind ? letter : `${letter} · ${name}`;
+
 /** The name of the next stock solution. */
 export const stockName = (state: TrialState, plan: Plan): string => freeName(state, `${plan.code}-stock`);
 

@@ -1,5 +1,7 @@
 import type { TreatmentId, UnitId } from '../model/ids';
 import type { Plan, ProductUse, Treatment } from '../model/plan';
+import { joined } from './apart';
+import { mixedInUnits } from './ownTank';
 import { isDueOn } from './programme';
 
 /** Something to be made up on a day: what goes into one vessel, or straight to the units. */
@@ -16,6 +18,8 @@ export interface DueMix {
   /** solution or water for each unit, L; null for `direct` and where nobody has said */
   perUnitL: number | null;
   unitIds: UnitId[];
+  /** units whose own tank it is mixed in, one by one; null: one batch, handed out */
+  tanks: number | null;
 }
 
 const ofVolume = (uses: readonly ProductUse[]): Map<number | null, ProductUse[]> => {
@@ -45,10 +49,12 @@ export function dueMixes(
   anyDay = false,
 ): DueMix[] {
   const due: DueMix[] = [];
+  const inUnits = mixedInUnits(plan);
   for (const t of plan.treatments) {
     const unitIds = living.filter((u) => u.treatmentId === t.id).map((u) => u.id);
     if (unitIds.length === 0) continue;
-    const base = { treatmentId: t.id, unitIds };
+    const tanks = inUnits ? unitIds.length : null;
+    const base = { treatmentId: t.id, unitIds, tanks };
     if (t.flushDays.includes(day)) {
       due.push({
         ...base,
@@ -58,11 +64,12 @@ export function dueMixes(
       });
       continue;
     }
-    const uses = t.products.filter(
-      (u) => isDueOn(u, day) || (anyDay && u.fromDay === null && u.everyDays === null),
+    const uses = joined(
+      t.products.filter((u) => isDueOn(u, day) || (anyDay && u.fromDay === null && u.everyDays === null)),
     );
     for (const [perUnitL, group] of ofVolume(uses)) {
-      due.push({ ...base, kind: perUnitL === null ? 'direct' : 'solution', uses: group, perUnitL });
+      const kind = perUnitL === null ? 'direct' : 'solution';
+      due.push({ ...base, kind, uses: group, perUnitL, ...(kind === 'direct' && { tanks: null }) });
     }
   }
   const fed = due.filter((d) => d.kind !== 'direct');
@@ -71,7 +78,8 @@ export function dueMixes(
     for (const t of plan.treatments.filter((x) => x.products.length === 0)) {
       const unitIds = living.filter((u) => u.treatmentId === t.id).map((u) => u.id);
       if (unitIds.length > 0 && !due.some((d) => d.treatmentId === t.id)) {
-        due.push({ treatmentId: t.id, kind: 'water', uses: [], perUnitL, unitIds });
+        const tanks = inUnits ? unitIds.length : null;
+        due.push({ treatmentId: t.id, kind: 'water', uses: [], perUnitL, unitIds, tanks });
       }
     }
   }
@@ -79,11 +87,11 @@ export function dueMixes(
   return due.sort((a, b) => rank.get(a.treatmentId)! - rank.get(b.treatmentId)!);
 }
 
-/** Litres one batch wants: what the units get, with some to spare. */
+/** Litres one vessel wants: what the units get, with some to spare; of a unit's own tank what it holds. */
 export const batchVolume = (
-  due: Pick<DueMix, 'perUnitL' | 'unitIds'>,
+  due: Pick<DueMix, 'perUnitL' | 'unitIds' | 'tanks'>,
   sparePercent: number,
 ): number | null =>
-  due.perUnitL === null
-    ? null
+  due.perUnitL === null || due.tanks !== null
+    ? due.perUnitL
     : Number((due.perUnitL * due.unitIds.length * (1 + sparePercent / 100)).toPrecision(10));

@@ -10,6 +10,8 @@ export interface StockForecast {
   perFeed: number;
   /** the first day on which the pack hasn't enough; null when it lasts */
   outOnDay: number | null;
+  /** days of the programme still to come that take from it */
+  ahead: number;
 }
 
 /**
@@ -36,19 +38,20 @@ export function stockForecast(
   const takenOn = (day: number, anyDay = false, units = living): number =>
     dueMixes(plan, day, units, anyDay).reduce((sum, due) => {
       const litres = batchVolume(due, plan.mixing.sparePercent);
-      const times = litres ?? due.unitIds.length;
+      const times = litres === null ? due.unitIds.length : litres * (due.tanks ?? 1);
       return sum + due.uses.filter(own).reduce((s, u) => s + inPack(u, times), 0);
     }, 0);
   const days = programmeDays(plan);
   const perDay = days.map((day) => ({ day, taken: takenOn(day) }));
   const perFeed = Math.max(0, ...perDay.map((d) => d.taken)) || takenOn(-1, true);
   if (perFeed <= 0) return null;
+  const ahead = perDay.filter((d) => d.day >= fromDay && d.taken > 0).length;
   let rest = left;
   const waiting = living.filter((u) => !mixed.has(u.treatmentId));
   for (const { day, taken } of perDay) {
     if (day < fromDay) continue;
     rest -= day === fromDay ? takenOn(day, false, waiting) : taken;
-    if (rest < -1e-9) return { perFeed, outOnDay: day };
+    if (rest < -1e-9) return { perFeed, outOnDay: day, ahead };
   }
-  return { perFeed, outOnDay: null };
+  return { perFeed, outOnDay: null, ahead };
 }

@@ -46,6 +46,11 @@ export interface Around {
   water: SourceWater | null;
   currency: string;
   exchange: readonly ExchangeRate[];
+  /**
+   * g of an element that one unit of a treatment gets over the trial, at its doses now; null when unknown. Left
+   * out: units get equal volumes, and a litre is compared with a litre
+   */
+  unitGets?: (id: TreatmentId, element: ElementSymbol) => number | null;
 }
 
 /** Money for the products in a litre; null where a pack, a density or a rate is missing. */
@@ -83,6 +88,8 @@ const meqOf = (arm: Pick<Arm, 'doses'>): number => {
 function amountFor(arm: Arm, basis: MatchBasis, around: Around): number {
   switch (basis.kind) {
     case 'element': {
+      // Twice the water is twice the nutrient: what a unit gets is made equal, not what is in a litre.
+      if (around.unitGets) return around.unitGets(arm.id, basis.element) ?? NaN;
       const s = solutionOf(arm.doses, null);
       return s.unknown.length > 0 ? NaN : s.mgPerL[basis.element];
     }

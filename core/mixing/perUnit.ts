@@ -38,3 +38,17 @@ export function elementPerUnit(
   }
   return total;
 }
+
+/** Weeks a trial lasts by its rounds, at least one. */
+export const weeksOf = (plan: Pick<Plan, 'rounds'>): number =>
+  Math.max(7, ...plan.rounds.map((r) => r.day)) / 7;
+
+/** An element one unit gets in a week, g, on average over the trial; null when it can't be worked out. */
+export function elementPerWeek(
+  treatment: Treatment,
+  plan: Pick<Plan, 'products' | 'rounds'>,
+  element: ElementSymbol,
+): number | null {
+  const total = elementPerUnit(treatment, plan, element);
+  return total === null ? null : total / weeksOf(plan);
+}

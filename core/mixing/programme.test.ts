@@ -133,7 +133,7 @@ it('the next day, the batch’s volume, and what is mixed already', () => {
   const p = withUses();
   expect([nextProgrammeDay(p, 4), nextProgrammeDay(p, 17), nextProgrammeDay(p, 32)]).toEqual([10, 17, null]);
   expect(batchVolume(dueMixes(p, 10, p.units)[1]!, 10)).toBe(1.65);
-  expect(batchVolume({ perUnitL: null, unitIds: [] }, 10)).toBeNull();
+  expect(batchVolume({ perUnitL: null, unitIds: [], tanks: null }, 10)).toBeNull();
   const log = [entry({ kind: 'mix', treatmentId: 'A', batch: 'b', volumeL: 2, amounts: [], day: 10 })];
   expect([...mixedOn(deriveState(p, log), 10)]).toEqual(['A']);
   expect(mixedOn(deriveState(p, log), 17).size).toBe(0);

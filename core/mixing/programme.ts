@@ -1,3 +1,4 @@
+import { joined } from './apart';
 import type { Plan, ProductUse, Treatment } from '../model/plan';
 
 /** Days of the trial a use falls on, in order; empty where it has no fixed days. */
@@ -19,7 +20,10 @@ export const isDueOn = (use: Parameters<typeof daysOfUse>[0], day: number): bool
  * The uses a treatment stands on at a day, whether or not it is fed that very day: those due, else those
  * whose time it is, else the last that were, else those without days.
  */
-export function usesAt(treatment: Pick<Treatment, 'products'>, day: number): ProductUse[] {
+export const usesAt = (treatment: Pick<Treatment, 'products'>, day: number): ProductUse[] =>
+  joined(standingAt(treatment, day));
+
+function standingAt(treatment: Pick<Treatment, 'products'>, day: number): ProductUse[] {
   const dissolved = treatment.products.filter((u) => u.solutionLPerUnit !== null);
   const due = dissolved.filter((u) => isDueOn(u, day));
   if (due.length > 0) return due;

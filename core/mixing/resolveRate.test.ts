@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { usMeasures } from '../quantity/measure';
 import { product } from '../testing/trial';
-import { aroundProduct, labelRange, readRate } from './resolveRate';
+import { aroundProduct, labelRange, rateNote, readRate } from './resolveRate';
 
 const powder = product({ form: 'powder', ownMeasures: [{ name: 'cap', amount: 6, unit: 'g' }] });
 const liquid = product({ form: 'liquid' });
@@ -69,4 +69,32 @@ it('a label’s range is in the label’s own spoons and gallons', () => {
   expect(labelRange(p)).toMatchObject({ low: 5 / 4.54609, high: 10 / 4.54609, unit: 'mL' });
   expect(labelRange(product())).toBeNull();
   expect(labelRange(product({ labelRate: 'a lot' }))).toBeNull();
+});
+
+describe('plants in a unit', () => {
+  const around = (unitNoun: string, plantsPerUnit: number | null) =>
+    aroundProduct({ form: 'powder', ownMeasures: [] }, usMeasures, {
+      tankL: null,
+      areaM2: null,
+      unitNoun,
+      plantsPerUnit,
+    });
+  const cups = (text: string, noun: string, plants: number | null) => {
+    const rate = readRate(text, around(noun, plants));
+    if (!rate.ok) throw new Error(rate.error);
+    // a US cup is 236.588 mL: NIST SP 811
+    return rate.value.low / 236.5882365;
+  };
+  it.each([
+    ['1 cup per plant', 'tray', 4, 4],
+    ['1 cup per plant', 'plant', 4, 1],
+    ['1 cup per tray', 'tray', 4, 1],
+    ['1 cup per plant', 'tray', null, 1],
+  ])('“%s” to a %s of %s plants is %s cups', (text, noun, plants, expected) => {
+    expect(cups(text, noun, plants)).toBeCloseTo(expected, 9);
+  });
+  it('says what it took a spoon for', () => {
+    expect(rateNote('1 slightly rounded tsp')).toContain('level');
+    expect(rateNote('1 tsp')).toBe('');
+  });
 });

@@ -40,13 +40,16 @@ interface Around {
   tankL: number | null;
   /** ground or tray area of a unit, m²; null when not known */
   areaM2: number | null;
+  /** what a unit is called, and how many plants are in it; left out or null: one */
+  unitNoun?: string;
+  plantsPerUnit?: number | null;
 }
 
 /** What surrounds a rate of this product. */
 export const aroundProduct = (
   product: Pick<Product, 'form' | 'ownMeasures'>,
   measures: MeasureSystem,
-  unit: { tankL: number | null; areaM2: number | null } = { tankL: null, areaM2: null },
+  unit: Pick<Around, 'tankL' | 'areaM2' | 'unitNoun' | 'plantsPerUnit'> = { tankL: null, areaM2: null },
 ): Around => ({ measures, ownMeasures: product.ownMeasures, liquid: product.form === 'liquid', ...unit });
 
 const baseUnit = { mass: 'g', volume: 'mL', count: 'piece' } as const;
@@ -88,7 +91,8 @@ export function resolveRate(rate: Rate, around: Around): Result<ResolvedRate, Re
     unit: one.unit,
     per: base,
   });
-  if (per === null || per.kind === 'unit') return ok(shared(1, 'unit'));
+  if (per === null) return ok(shared(1, 'unit'));
+  if (per.kind === 'unit') return ok(shared(plantsMeant(per.noun, around), 'unit'));
   if (per.kind === 'volume') {
     const litres = (per.amount * measureWorth(per.measure, around.measures).base) / 1000;
     return ok(shared(1 / litres, 'L'));
@@ -100,6 +104,17 @@ export function resolveRate(rate: Rate, around: Around): Result<ResolvedRate, Re
   if (around.areaM2 === null) return err({ tag: 'needsArea' });
   return ok(shared(around.areaM2 / (per.amount * areaUnits[per.unit]), 'unit'));
 }
+
+/** What grows several to a unit. */
+const plantNouns = new Set(['plant', 'seedling', 'cutting', 'pod', 'tree', 'basket', 'hole']);
+
+/** “1 cup per plant” goes to a tray of four plants four times. */
+const plantsMeant = (noun: string, { unitNoun, plantsPerUnit }: Around): number =>
+  plantNouns.has(noun) && noun !== unitNoun?.toLowerCase() ? (plantsPerUnit ?? 1) : 1;
+
+/** What a rate was taken for, where its words leave room. @example rateNote('1 slightly rounded tsp/gal') */
+export const rateNote = (text: string): string =>
+  /slightly rounded/i.test(text) ? 'a slightly rounded spoon is taken as a level one' : '';
 
 /** Reads and works out a rate in one go; the error is the line that stands at the field. */
 export function readRate(text: string, around: Around): Result<ResolvedRate, string> {

@@ -55,6 +55,8 @@ export const MixingSetUp = z.object({
   liquidStepMl: positive('More than 0 mL.'),
   /** how much more than the units need is mixed, per cent */
   sparePercent: z.number().min(0, 'Not below 0 %.').max(200, 'Up to 200 %.'),
+  /** mixed in each unit's own tank, without any to spare; left out: see `mixedInUnits` */
+  inOwnTank: z.boolean().optional(),
   /** the largest vessel there is, L; null: no limit */
   vesselL: positive('More than 0 L.'),
   water: SourceWater,

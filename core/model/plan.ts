@@ -4,6 +4,7 @@ import { positionKey, reservedUse } from './positions';
 import { Design, Rotation, blindings } from './design';
 import { RoundId, TraitId, TreatmentId, TrialId, UnitId } from './ids';
 import { MixingSetUp } from './mixingSetUp';
+import { PlannedTask } from './task';
 import { Product } from './product';
 import { Trait } from './trait';
 import { Factor, Treatment, matchings } from './treatment';
@@ -76,15 +77,21 @@ export const Plan = z
     cvPercent: z.number().positive('More than 0 %.').max(200).nullable(),
     traits: z.array(Trait),
     rounds: z.array(Round),
+    /** what is to be done on which day, beside rounds and mixing; left out: nothing was planned */
+    tasks: z.array(PlannedTask).max(200).optional(),
     treatments: z.array(Treatment),
     /** factors whose levels the treatments combine; empty for a plain comparison */
     factors: z.array(Factor).max(4),
     matchedOn: z.enum(matchings),
     /** whole systems are compared (medium, container and feed together) and said so */
     wholeSystem: z.boolean(),
+    /** equals are compared, none is a control (containers, seed lots, supports); left out: there is one */
+    peers: z.literal(true).optional(),
     /** several crops inside each unit, the second factor; empty for one crop */
     cropsWithin: z.array(z.string().trim().min(1).max(60)).max(20),
     blinding: z.enum(blindings),
+    /** sizes are typed and shown in inches, feet, ounces and gallons; left out: cm, g and L */
+    inches: z.literal(true).optional(),
     unitShape: z.enum(['rectangle', 'round']),
     unitWidthCm: z.number().positive('More than 0 cm.').nullable(),
     unitDepthCm: z.number().positive('More than 0 cm.').nullable(),
@@ -102,6 +109,8 @@ export const Plan = z
       z.object({ ruleId: z.string().max(60), reason: z.string().trim().min(1, 'Say why.').max(500) }),
     ),
     units: z.array(Unit),
+    /** a copy for whoever scores: contenders go by their codes, and what would give them away isn't in it */
+    namesLeftOut: z.literal(true).optional(),
     /** copies of the library's products as they stood when the plan was last saved: price and claims included */
     products: z.array(Product),
   })

@@ -38,6 +38,12 @@ export const Trait = z
     samplesPerUnit: z.number().int().min(1).max(200),
     /** how several values of a unit make one: the last round's, or the sum of all picks */
     summary: z.enum(['last', 'sum']),
+    /** what a unit's figure is divided by before units are compared; left out: nothing, it is per unit */
+    per: z.enum(['plant', 'area']).optional(),
+    /** with several crops in a unit: taken of the unit, not of each crop (strength and pH of a tank) */
+    wholeUnit: z.literal(true).optional(),
+    /** can be taken though the plant died: looks of a support, roots of what is left */
+    evenDead: z.literal(true).optional(),
     /** n of a `ratio`; null for the other kinds */
     outOf: z.number().int().min(1).max(10_000).nullable(),
     /** the steps of a `score`, lowest first; empty for the other kinds */

@@ -22,6 +22,8 @@ export const ProductUse = z.object({
   unit: AmountUnit,
   /** dose per litre of solution when a number; the amount goes to the unit as it is when null */
   solutionLPerUnit: z.number().positive('More than 0 L.').nullable(),
+  /** the volume as it was written, e.g. 0.6 gal; left out when typed in litres */
+  solutionText: z.string().trim().max(60).optional(),
   /** how many times each unit gets it in the whole trial */
   timesPerUnit: z.number('Say how often.').int('Whole times only.').min(1, 'At least once.').max(10_000),
   /** the dose as it was written, e.g. 1 tsp/gal; empty when typed as a figure and a unit */
@@ -31,7 +33,12 @@ export const ProductUse = z.object({
   /** days from one time to the next; null: on no fixed days */
   everyDays: z.number().int('Whole days.').min(1, 'At least a day.').max(365).nullable(),
   /** strength, per cent of the dose: 50 for seedlings on half strength */
-  strengthPercent: z.number('Give the strength.').positive('More than 0 %.').max(1000, 'Up to 1000 %.'),
+  strengthPercent: z
+    .number('Give the share of the rate.')
+    .positive('More than 0 %.')
+    .max(1000, 'Up to 1000 %.'),
+  /** dissolved apart from the other parts, in `solutionLPerUnit` of its own: the waters add up when they meet */
+  apart: z.literal(true).optional(),
   /** when in the crop's life, in words: seedling, from day 10, flowering; empty: throughout */
   stage: z.string().trim().max(80),
 });

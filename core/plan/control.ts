@@ -8,3 +8,11 @@ export function controlOf(plan: Pick<Plan, 'treatments'>): Treatment | null {
   }
   return null;
 }
+
+/** Equals are compared and none of them is a control: which is best can be told, not whether it beats nothing. */
+export const comparesPeers = (plan: Pick<Plan, 'treatments' | 'peers'>): boolean =>
+  plan.peers === true && controlOf(plan) === null;
+
+/** What differences are counted from: the control; among equals the first, without being more than the others. */
+export const countedFrom = (plan: Pick<Plan, 'treatments' | 'peers'>): Treatment | null =>
+  controlOf(plan) ?? (plan.peers ? (plan.treatments[0] ?? null) : null);

@@ -2,7 +2,8 @@ import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import canonicalize from 'canonicalize';
 import type { Plan } from '../model/plan';
-import { controlOf } from './control';
+import { countedFrom } from './control';
+import { withoutDivisor } from './divisor';
 
 /**
  * The plan as one exact line of text: JSON with sorted keys and no spaces (RFC 8785).
@@ -46,12 +47,21 @@ export function missingForSeal(plan: Plan): Missing[] {
   );
   need(plan.treatments.length < 2, 'contenders', 'two treatments or more');
   need(
-    plan.treatments.length > 0 && controlOf(plan) === null,
+    plan.treatments.length > 0 && countedFrom(plan) === null,
     'contenders',
-    'a control (untreated, base or reference)',
+    'a control (untreated, base or reference), or the word that equals are compared',
   );
   need(plan.areas.length === 0, 'layout', 'an area to stand in');
   need(plan.units.length === 0, 'layout', 'units on the plan');
+  for (const trait of plan.traits) {
+    const lacking = plan.units.length === 0 ? [] : withoutDivisor(plan, trait);
+    if (lacking.length === 0 || trait.per === undefined) continue;
+    if (trait.per === 'area') {
+      need(true, 'layout', `how large a ${plan.unitNoun} is, for ${trait.name.toLowerCase()} per m²`);
+    } else {
+      need(true, 'contenders', `plants in a ${plan.unitNoun}, for ${trait.name.toLowerCase()} per plant`);
+    }
+  }
   const bare = plan.treatments.filter((t) => !plan.units.some((u) => u.treatmentId === t.id));
   need(plan.units.length > 0 && bare.length > 0, 'layout', `units for ${bare.map((t) => t.name).join(', ')}`);
   return missing;

@@ -1,3 +1,5 @@
+import pluralize from 'pluralize';
+
 /** A figure with a fixed number of decimals and a true minus sign. @example formatFigure(-3.14159, 2) // '−3.14' */
 export function formatFigure(value: number, decimals: number): string {
   const text = value.toFixed(decimals);
@@ -39,15 +41,14 @@ export const listNames = (names: readonly string[]): string => inAList.format(na
 const inAList = new Intl.ListFormat('en-GB', { type: 'conjunction' });
 
 /**
- * Plural of a short English noun a person typed for the unit.
- * @example plural('box') // 'boxes'
+ * Plural of an English noun a person typed for the unit.
+ * @example plural('leaf') // 'leaves'
  */
-export function plural(noun: string): string {
-  if (/(s|x|z|ch|sh)$/i.test(noun)) return `${noun}es`;
-  if (/[^aeiou]y$/i.test(noun)) return `${noun.slice(0, -1)}ies`;
-  if (/[^aeiou]lf$/i.test(noun) || /elf$/i.test(noun)) return `${noun.slice(0, -1)}ves`;
-  return `${noun}s`;
-}
+export const plural = (noun: string): string => pluralize(noun);
+
+/** So much of a pack or a dose. @example amountWords(10, 'piece') // '10 pieces' */
+export const amountWords = (amount: number, unit: string): string =>
+  unit === 'piece' ? `${amount} ${amount === 1 ? 'piece' : 'pieces'}` : `${amount} ${unit}`;
 
 /** First letter as a capital. */
 export const sentenceCase = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

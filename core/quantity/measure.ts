@@ -110,12 +110,18 @@ export const systemNames: Record<System, string> = { us: 'US', metric: 'metric',
 export const measureName = ({ unit, system }: Measure): string =>
   system ? `${systemNames[system]} ${unit}` : unit;
 
-/** Square metres. 1 acre 4046.8564224 m² (international acre), 1 ft² 0.09290304 m²: NIST SP 811. */
+/** Square metres. 1 in² 6.4516 cm², 1 acre 4046.8564224 m² (international acre), 1 ft² 0.09290304 m²: NIST SP 811. */
 export const areaUnits = {
   'sq ft': 0.09290304,
   'sq yd': 0.83612736,
+  'sq in': 0.00064516,
+  'cm²': 0.0001,
   'm²': 1,
   acre: 4046.8564224,
   ha: 10_000,
 };
 export type AreaUnit = keyof typeof areaUnits;
+
+/** Metres. 1 in 25.4 mm, 1 ft 0.3048 m, 1 yd 0.9144 m: NIST SP 811. */
+export const lengthUnits = { mm: 0.001, cm: 0.01, m: 1, in: 0.0254, ft: 0.3048, yd: 0.9144 };
+export type LengthUnit = keyof typeof lengthUnits;

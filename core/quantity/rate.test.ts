@@ -182,3 +182,35 @@ describe('spoons and gallons', () => {
     expect(() => measureWorth({ unit: 'gal', system: 'metric' }, usMeasures)).toThrow(/no metric gal/);
   });
 });
+
+describe('distances, halves and rounded spoons', () => {
+  const read = (text: string) => {
+    const rate = parseRate(text);
+    if (!rate.ok) throw new Error(describeRateError(rate.error));
+    return rate.value;
+  };
+  it.each([
+    // 1 in is 25.4 mm (NIST SP 811): a square of 6 in is 0.02322576 m²
+    ['1 tablet every 6 inches', 1, 0.02322576],
+    ['3 tabs each 5 in', 3, 0.016129],
+    ['2 sticks per 10 cm', 2, 0.01],
+  ])('%s is so many to each square of it', (text, low, squareM2) => {
+    const rate = read(text);
+    expect(rate).toMatchObject({ kind: 'amount', low, per: { kind: 'area', unit: 'm²' } });
+    if (rate.kind !== 'amount' || rate.per?.kind !== 'area') throw new Error('no area');
+    expect(rate.per.amount).toBeCloseTo(squareM2, 10);
+  });
+  it('a half after “per” is a number', () => {
+    expect(read('1/4 tsp per half quart')).toMatchObject({
+      low: 0.25,
+      per: { kind: 'volume', amount: 0.5, measure: { unit: 'qt' } },
+    });
+  });
+  it('“in” before a volume stays what the dose is given to', () => {
+    expect(read('12 g in 5 gal')).toMatchObject({ low: 12, per: { kind: 'volume', amount: 5 } });
+  });
+  it('a slightly rounded spoon is read as a level one; a heaped one can’t be measured', () => {
+    expect(read('1 slightly rounded tsp per gallon')).toEqual(read('1 tsp per gallon'));
+    expect(parseRate('1 heaped tsp per gallon').ok).toBe(false);
+  });
+});

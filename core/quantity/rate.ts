@@ -1,5 +1,5 @@
 import { type Result, err, ok } from '../model/result';
-import { type AreaUnit, type Measure, measureName } from './measure';
+import { type AreaUnit, type Measure, lengthUnits, measureName } from './measure';
 import { type Word, readWords } from './rateWords';
 
 /** What a dose is given to: so much water, so much ground, one filling of a tank, one plant or pot. */
@@ -117,6 +117,9 @@ function readBase(r: Reader, after: string): Read<RateBase> {
       return ok({ kind: 'volume', amount, measure: word.measure });
     case 'area':
       return ok({ kind: 'area', amount, unit: word.unit });
+    // A distance both ways: one to each square of it.
+    case 'length':
+      return ok({ kind: 'area', amount: (amount * lengthUnits[word.unit]) ** 2, unit: 'm²' });
     case 'tank':
       return amount === 1
         ? ok({ kind: 'tank' })

@@ -1,4 +1,11 @@
-import { type AreaUnit, type Measure, type MeasureUnit, type System, systemsOf } from './measure';
+import {
+  type AreaUnit,
+  type LengthUnit,
+  type Measure,
+  type MeasureUnit,
+  type System,
+  systemsOf,
+} from './measure';
 
 /** A word of a rate, as the parser sees it. `text` is what was written. */
 export type Word = { text: string } & (
@@ -10,6 +17,7 @@ export type Word = { text: string } & (
   | { kind: 'per' }
   | { kind: 'measure'; measure: Measure }
   | { kind: 'area'; unit: AreaUnit }
+  | { kind: 'length'; unit: LengthUnit }
   | { kind: 'tank' }
   | { kind: 'unit'; noun: string }
   | { kind: 'own'; name: string }
@@ -50,9 +58,19 @@ const measures: [MeasureUnit, string][] = [
 const areas: [AreaUnit, string][] = [
   ['sq ft', 'sq\\.? ?ft\\.?|sq\\.? feet|square f(?:ee|oo)t|ft²|ft2|sqft'],
   ['sq yd', 'sq\\.? ?yds?\\.?|square yards?|yd²'],
+  ['sq in', 'sq\\.? ?in\\.?|square inch(?:es)?|in²|in2'],
+  ['cm²', 'cm²|cm2|sq\\.? ?cm|square centimet(?:re|er)s?'],
   ['m²', 'm²|m2|sq\\.? ?m|square met(?:re|er)s?'],
   ['acre', 'acres?'],
   ['ha', 'ha|hectares?'],
+];
+const lengths: [LengthUnit, string][] = [
+  ['mm', 'mm|millimet(?:re|er)s?'],
+  ['cm', 'cm|centimet(?:re|er)s?'],
+  ['in', 'in\\.?|inch(?:es)?|″|"'],
+  ['ft', 'ft\\.?|f(?:ee|oo)t|′'],
+  ['yd', 'yds?\\.?|yards?'],
+  ['m', 'm|met(?:re|er)s?'],
 ];
 const own: [name: string, pattern: string][] = [
   ['cap', 'caps?|capfuls?'],
@@ -76,12 +94,13 @@ const word = (pattern: string) => new RegExp(`^(?:${pattern})(?![\\p{L}²])`, 'i
 const rules = {
   measures: measures.map(([unit, p]) => [unit, word(p)] as const),
   areas: areas.map(([unit, p]) => [unit, word(p)] as const),
+  lengths: lengths.map(([unit, p]) => [unit, word(p)] as const),
   own: own.map(([name, p]) => [name, word(p)] as const),
   systems: systems.map(([system, p]) => [system, word(p)] as const),
   tank: word('tanks?|reservoirs?|fillings?|fills?|devices?|bowls?'),
   unit: word(nouns),
   /** said without changing anything */
-  filler: word('of|water|the|a|an|one|each|every|level|solution|feed|nutrient'),
+  filler: word('of|water|the|a|an|one|each|every|level|slightly rounded|solution|feed|nutrient'),
   per: word('per|for|in|into|to'),
   to: word('to'),
 };
@@ -182,12 +201,12 @@ function nextWord(
   if (basis) return as({ text: basis, kind: 'basis', basis: basis.toLowerCase() as 'w/v' | 'v/v' });
   const n = number.exec(rest);
   if (n) return as(numberWord(n));
-  if (!last || last.kind === 'to') {
+  if (!last || last.kind === 'to' || last.kind === 'per') {
     for (const [value, pattern] of spelled) {
       const text = match(pattern);
       if (text) return as({ text, kind: 'number', value, ambiguous: null });
     }
-    const begins = match(opening);
+    const begins = last?.kind === 'per' ? undefined : match(opening);
     if (begins) return { taken: begins.length, found: null };
   }
   if (rest.startsWith('-')) return as({ text: '-', kind: 'to' });
@@ -218,6 +237,13 @@ function nextWord(
   for (const [unit, pattern] of rules.areas) {
     const found = match(pattern);
     if (found) return as({ text: found, kind: 'area', unit });
+  }
+  // “every 6 inches”: a length counts only as a distance, after what is given at it.
+  if (last?.kind === 'number' && before.some((w) => w.kind === 'per')) {
+    for (const [unit, pattern] of rules.lengths) {
+      const found = match(pattern);
+      if (found) return as({ text: found, kind: 'length', unit });
+    }
   }
   for (const [unit, pattern] of rules.measures) {
     const found = match(pattern);

@@ -1,24 +1,33 @@
+import { LABEL_LOST } from '../log/views';
+import { happenings } from '../model/happening';
 import type { TrialState } from '../log/state';
+import { isCorrected } from '../log/observation';
 import { localDay } from '../log/localDay';
 import { type SealCheck, sayBrokenSeal } from '../log/verifySeal';
 import { formatMoney } from '../cost/money';
 import { blindingNames, designNames, roleNames } from '../model/plan';
+import { comparesPeers } from '../plan/control';
 import { dayOfDate } from '../plan/days';
 import { matchingName } from '../plan/matching';
 import { planIndex } from '../plan/planIndex';
-import { formatFigure, plural } from '../quantity/format';
-import { roundProgress } from '../schedule/rounds';
+import { amountWords, formatFigure, plural } from '../quantity/format';
+import { handMoved } from '../design/handMoved';
+import { type RoundProgress, isMeasured, livingUnits, roundProgress } from '../schedule/rounds';
+import { conditionItems } from './conditionItems';
 import { mixingItems } from './mixingItems';
+import { vesselBlocks } from './vesselTable';
 import { type Block, column, text } from './block';
 
 /** What was compared: contenders with their products, doses and packs. */
 export function comparedBlocks({ plan }: TrialState): Block[] {
   const of = planIndex(plan);
+  const alike = conditionItems(plan);
   const packs = (id: string) =>
     of
       .product(id)
       ?.packs.map(
-        (k) => `${k.size} ${k.unit} at ${formatMoney({ minor: k.priceMinor, currency: k.currency })}`,
+        (k) =>
+          `${amountWords(k.size, k.unit)} at ${formatMoney({ minor: k.priceMinor, currency: k.currency })}`,
       )
       .join('; ');
   return [
@@ -48,6 +57,7 @@ export function comparedBlocks({ plan }: TrialState): Block[] {
         ],
       })),
     },
+    ...(alike.length > 0 ? [{ type: 'list' as const, items: alike }] : []),
   ];
 }
 
@@ -63,7 +73,23 @@ export function sealItems({ plan, seal }: TrialState, check: SealCheck): string[
   return [
     `The plan was sealed on ${localDay(seal)}; SHA-256 of the plan ${seal.planSha256}.${late}`,
     ...(broken === null ? [] : [broken]),
+    ...(check.tag === 'namesLeftOut'
+      ? ['This is a scorer’s copy: names are left out of it, so the seal can’t be checked here.']
+      : []),
   ];
+}
+
+/** A round trait by trait: one that wasn't taken doesn't make the others untaken. */
+function roundItem(state: TrialState, { round, date, unitsWanted }: RoundProgress): string {
+  const { plan } = state;
+  const living = livingUnits(state);
+  const taken = round.traitIds.flatMap((id) => {
+    const trait = planIndex(plan).trait(id);
+    if (!trait) return [];
+    const done = living.filter((u) => isMeasured(state, u.id, trait, round.id)).length;
+    return [`${trait.name.toLowerCase()} ${done} of ${unitsWanted}`];
+  });
+  return `${round.name}: planned for ${date}; ${plural(plan.unitNoun)} with their ${taken.join(', ')}.`;
 }
 
 /** How it was done, one thing a line. */
@@ -91,13 +117,11 @@ export function conductBlocks(state: TrialState, today: string, check: SealCheck
         ...(plan.finishingRule ? [`Finishing rule: ${plan.finishingRule}`] : []),
         ...howItems(state),
         ...mixingItems(state),
-        ...roundProgress(state, today).map(
-          (r) =>
-            `${r.round.name}: planned for ${r.date}, ${r.unitsDone} of ${r.unitsWanted} ${plural(plan.unitNoun)} measured.`,
-        ),
+        ...roundProgress(state, today).map((r) => roundItem(state, r)),
         ...sealItems(state, check),
       ],
     },
+    ...vesselBlocks(state),
   ];
 }
 
@@ -107,7 +131,10 @@ function layoutItem({ plan }: TrialState): string {
   const many = design.replicates === 1 ? plan.unitNoun : plural(plan.unitNoun);
   // A layout by hand or in a fixed order drew nothing from a seed.
   const drawn = design.kind !== 'hand' && design.kind !== 'interleave';
-  return `${design.replicates} ${many} of each, ${designNames[design.kind]}${drawn ? `, seed ${design.seed}` : ''}.`;
+  const moved = handMoved(plan).length;
+  const byHand =
+    moved > 0 ? `; ${moved} of ${plan.units.length} were then moved by hand, before the seal` : '';
+  return `${design.replicates} ${many} of each, ${designNames[design.kind]}${drawn ? `, seed ${design.seed}` : ''}${byHand}.`;
 }
 
 /** How doses were matched, who scored and saw what, what was balanced, rotated and moved. */
@@ -115,6 +142,7 @@ function howItems({ plan, revealed, moved }: TrialState): string[] {
   const { design, rotation, gradient } = plan;
   const feeds = plan.treatments.filter((t) => t.products.length > 0).length;
   return [
+    ...(comparesPeers(plan) ? ['Equals were compared; none of them is a control.'] : []),
     ...(plan.wholeSystem
       ? ['Whole systems were compared: what did it, medium, container or feed, can’t be said.']
       : []),
@@ -148,15 +176,25 @@ export function eventBlocks(state: TrialState): Block[] {
   const code = (id: string) => of.unit(id)?.code ?? '?';
   const items = [
     ...state.deviations.map(
-      (d) => `${localDay(d)}: ${d.text}${d.unitIds.length ? ` (${d.unitIds.map(code).join(', ')})` : ''}`,
+      (d) =>
+        `${localDay(d)}: ${d.what === 'other' ? '' : `${happenings[d.what].name.toLowerCase()}: `}${d.text}${d.unitIds.length ? ` (${d.unitIds.map(code).join(', ')})` : ''}`,
+    ),
+    ...[...state.replaced].map(
+      ([id, r]) => `${localDay(r)}: ${code(id)} replaced from the spares${r.reason ? `: ${r.reason}` : ''}`,
+    ),
+    ...state.mixedUp.map(
+      (m) =>
+        `${localDay(m)}: labels of ${m.unitIds.map(code).join(', ')} lost; left out until they are told apart`,
     ),
     ...[...state.deaths].map(([id, d]) => `${localDay(d)}: ${code(id)} died${d.cause ? `: ${d.cause}` : ''}`),
     ...[...state.deadSamples].map(
       ([id, samples]) => `${code(id)}: sample ${[...samples].join(', ')} died; not taken into its mean`,
     ),
-    ...state.exclusions.map((x) => `${code(x.unitId)} left out: ${x.reason}`),
+    ...state.exclusions
+      .filter((x) => x.reason !== LABEL_LOST)
+      .map((x) => `${code(x.unitId)} left out: ${x.reason}`),
   ];
-  const corrected = state.observations.filter((o) => o.earlier.length > 0).length;
+  const corrected = state.observations.filter(isCorrected).length;
   if (corrected > 0) {
     items.push(
       `${corrected} ${corrected === 1 ? 'value' : 'values'} corrected after entry; the log keeps the old ones.`,

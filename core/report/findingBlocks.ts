@@ -1,7 +1,9 @@
 import type { Plan } from '../model/plan';
+import { perOf } from '../plan/divisor';
 import { planIndex } from '../plan/planIndex';
 import { formatFigure, plural } from '../quantity/format';
 import type { Finding } from '../verdict/finding';
+import { absenceOf } from '../verdict/absence';
 import { decimalsOfFinding } from '../verdict/sayContrast';
 import { type NameOf, headline, methodText, notes, warningsOf } from '../verdict/words';
 import { type Block, type Cell, type TableBlock, column, numbers, text } from './block';
@@ -39,34 +41,57 @@ export function againstControlTable(finding: Finding, plan: Plan, nameOf: NameOf
       numbers(tested ? level(finding) : ''),
       column(''),
     ],
-    rows: analysis.summaries.map((s) => {
-      const c = analysis.versusControl.find((x) => x.a === s.name);
-      const [estimate, low, high] =
-        percent && c?.percent
-          ? [c.percent.estimate, c.percent.low, c.percent.high]
-          : [c?.estimate ?? null, c?.low ?? null, c?.high ?? null];
-      const decimals = percent ? 0 : d;
-      return {
-        title: c?.p == null ? undefined : `p ${c.p < 0.001 ? '< 0.001' : c.p.toFixed(3)}`,
-        cells: [
-          treatmentCell(plan, s.name, nameOf),
-          { type: 'figure', value: s.n, decimals: 0 },
-          { type: 'figure', value: s.estimate, decimals: d },
-          { type: 'figure', value: estimate, decimals, signed: true },
-          c && tested ? { type: 'interval', low, high, decimals } : text(' '),
-          { type: 'letter', text: finding.letters[s.name] ?? ' ' },
-        ],
-      };
-    }),
+    rows: [
+      ...absentRows(finding, plan, nameOf, 6),
+      ...analysis.summaries.map((s): TableBlock['rows'][number] => {
+        const c = analysis.versusControl.find((x) => x.a === s.name);
+        const [estimate, low, high] =
+          percent && c?.percent
+            ? [c.percent.estimate, c.percent.low, c.percent.high]
+            : [c?.estimate ?? null, c?.low ?? null, c?.high ?? null];
+        const decimals = percent ? 0 : d;
+        return {
+          title: c?.p == null ? undefined : `p ${c.p < 0.001 ? '< 0.001' : c.p.toFixed(3)}`,
+          cells: [
+            treatmentCell(plan, s.name, nameOf),
+            { type: 'figure', value: s.n, decimals: 0 },
+            { type: 'figure', value: s.estimate, decimals: d },
+            { type: 'figure', value: estimate, decimals, signed: true },
+            c && tested ? { type: 'interval', low, high, decimals } : text(' '),
+            { type: 'letter', text: finding.letters[s.name] ?? ' ' },
+          ],
+        };
+      }),
+    ],
   };
 }
 
-/** Means and letters by code: nothing that would tell which one is the control. */
+/** Contenders without a figure, each with the reason in place of one. */
+function absentRows(finding: Finding, plan: Plan, nameOf: NameOf, cells: number): TableBlock['rows'] {
+  const there = new Set(finding.analysis.summaries.map((s) => s.name));
+  return plan.treatments
+    .filter((t) => !there.has(t.id))
+    .map((t) => ({
+      cells: [
+        treatmentCell(plan, t.id, nameOf),
+        { type: 'figure', value: 0, decimals: 0 },
+        text(absenceOf(finding, t.id)),
+        ...Array.from({ length: cells - 3 }, () => text(' ')),
+      ],
+    }));
+}
+
+/** Means and letters, by code or of equals: nothing is marked as the control. */
 export function byCodeTable(finding: Finding, plan: Plan, nameOf: NameOf): TableBlock {
   const d = decimalsOfFinding(finding);
   return {
     type: 'table',
-    columns: [column('by code'), numbers(plural(plan.unitNoun)), numbers(meanHead(finding)), column('')],
+    columns: [
+      column(finding.peers ? 'contender' : 'by code'),
+      numbers(plural(plan.unitNoun)),
+      numbers(meanHead(finding)),
+      column(''),
+    ],
     rows: plan.treatments.flatMap((t) => {
       const s = finding.analysis.summaries.find((x) => x.name === t.id);
       return s
@@ -107,7 +132,12 @@ export function valuesTable(finding: Finding, plan: Plan, nameOf: NameOf): Table
   const d = finding.trait.decimals;
   return {
     type: 'table',
-    columns: [column('contender'), column(`values per ${plan.unitNoun}`), numbers('mean'), numbers('sd')],
+    columns: [
+      column('contender'),
+      column(`values per ${perOf(finding.trait, plan.unitNoun)}`),
+      numbers('mean'),
+      numbers('sd'),
+    ],
     rows: finding.analysis.summaries.map((s) => ({
       cells: [
         treatmentCell(plan, s.name, nameOf),
@@ -138,16 +168,20 @@ export function chartCaption(finding: Finding, unitNoun: string): string {
 export function findingBlocks(finding: Finding, plan: Plan, nameOf: NameOf): Block[] {
   const { trait } = finding;
   const said = headline(finding, nameOf);
+  const tested = finding.analysis.spread === 'shown';
   return [
     { type: 'heading', level: 2, text: trait.name },
-    { type: 'paragraph', text: said },
+    // Where nothing was tested the note below says so, once.
+    ...(tested ? [{ type: 'paragraph' as const, text: said }] : []),
     {
       type: 'figure',
       id: figureId(finding),
       alt: `${trait.name} of every ${plan.unitNoun}, by contender. ${said}`,
-      caption: `${chartCaption(finding, plan.unitNoun)} ${said}`,
+      caption: tested
+        ? `${chartCaption(finding, plan.unitNoun)} ${said}`
+        : chartCaption(finding, plan.unitNoun),
     },
-    againstControlTable(finding, plan, nameOf),
+    finding.peers ? byCodeTable(finding, plan, nameOf) : againstControlTable(finding, plan, nameOf),
     ...notes(finding, nameOf, plan.unitNoun).map((n): Block => ({ type: 'note', ...n })),
     {
       type: 'paragraph',

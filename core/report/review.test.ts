@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { deriveState } from '../log/state';
 import { emptyReview } from '../log/trial';
-import { entry, harvest, plan, product, unitId, use } from '../testing/trial';
+import { entry, harvest, plan, product, unitId, use, weighing } from '../testing/trial';
+import { conductBlocks, eventBlocks } from './conductBlocks';
+import { againstControlTable, findingBlocks } from './findingBlocks';
 import { findingOf } from '../verdict/findingInput';
 import { makeVerdict } from '../verdict/verdict';
 import { toHtml } from './html';
@@ -157,5 +159,60 @@ describe('what a reader could object to, and how it was conducted', () => {
     const text = said({}, [], 'Prova <b> was sent by its maker for nothing.');
     expect(text.match(/Prova <b> was sent/g)).toHaveLength(1);
     expect(text).not.toContain('All products were bought');
+  });
+});
+
+describe('what a reader isn’t misled by', () => {
+  const one = plan({ treatments: ['Water', 'A', 'B'], replicates: 1 });
+  const found = (log: Parameters<typeof deriveState>[1], over: Partial<(typeof one.traits)[0]> = {}) => {
+    const q = { ...one, traits: [{ ...one.traits[0]!, ...over }, ...one.traits.slice(1)] };
+    const f = findingOf(deriveState(q, log), q.traits[0]!);
+    if (!f.ok) throw new Error(f.error.tag);
+    return { q, f: f.value };
+  };
+  it('one unit each: the caveat stands once, and no interval is spoken of', () => {
+    const { q, f } = found(harvest({ Water: [50], A: [60], B: [70] }));
+    const text = JSON.stringify(findingBlocks(f, q, nameOf));
+    const caption = findingBlocks(f, q, nameOf).find((b) => b.type === 'figure')!;
+    expect(JSON.stringify(caption)).not.toMatch(/interval/);
+    // The picture's alternative text says it too, to whom can't see the note.
+    expect(text.replace(/"alt":"[^"]*"/, '').match(/One unit each/g)).toHaveLength(1);
+  });
+  it('a contender whose plant died stands in the table as such', () => {
+    const dead = entry({ kind: 'death', unitId: unitId('B', 0), sample: null, cause: 'frost' });
+    const { q, f } = found([...harvest({ Water: [50], A: [60] }), dead]);
+    const table = againstControlTable(f, q, nameOf);
+    expect(table.rows.map((r) => JSON.stringify(r.cells))).toContainEqual(expect.stringMatching(/"B".*died/));
+  });
+  it('a score is never given in per cent, a weight is', () => {
+    const many = plan({ treatments: ['Water', 'A'], replicates: 4 });
+    const log = harvest({ Water: [1, 2, 2, 3], A: [3, 4, 4, 5] });
+    const percentOf = (kind: 'score' | 'weighing') => {
+      const t = { ...many.traits[0]!, kind, scale: [] };
+      const f = findingOf(deriveState({ ...many, traits: [t] }, log), t);
+      return f.ok ? f.value.analysis.versusControl[0]!.percent : undefined;
+    };
+    expect(percentOf('score')).toBeNull();
+    expect(percentOf('weighing')!.estimate).toBeCloseTo(100, 9);
+  });
+  it('typing the same value again corrects nothing', () => {
+    const again = (second: number) =>
+      deriveState(one, [
+        entry(weighing(unitId('A', 0), 60), 'first'),
+        entry({
+          kind: 'correction',
+          supersedes: 'first',
+          replacement: weighing(unitId('A', 0), second),
+          reason: '',
+        }),
+      ]);
+    const said = (second: number) => JSON.stringify(eventBlocks(again(second)));
+    expect(said(60)).not.toContain('corrected');
+    expect(said(61)).toContain('1 value corrected');
+  });
+  it('a round whose second trait wasn’t taken still says that the first was', () => {
+    const state = deriveState(one, harvest({ Water: [50], A: [60], B: [70] }));
+    const text = JSON.stringify(conductBlocks(state, '2026-04-01', { tag: 'unsealed' }));
+    expect(text).toContain('trays with their cut weight 3 of 3, height 0 of 3.');
   });
 });

@@ -1,8 +1,9 @@
 import { decimalsOfFinding } from '../verdict/sayContrast';
 import { describeCostError } from '../cost/treatmentCost';
 import { type Plan, roleNames } from '../model/plan';
+import { resultUnit } from '../plan/divisor';
 import { planIndex } from '../plan/planIndex';
-import { listNames } from '../quantity/format';
+import { amountWords, listNames } from '../quantity/format';
 import type { Finding } from '../verdict/finding';
 import type { Verdict, VerdictLine } from '../verdict/verdict';
 import { type NameOf, measureLabel } from '../verdict/words';
@@ -34,7 +35,7 @@ function apartCell({ rank }: VerdictLine, nameOf: NameOf): Cell {
 
 /** Who came where and what it cost: the same table in the Verdict and in the review. */
 export function verdictTable(verdict: Verdict, finding: Finding, plan: Plan, nameOf: NameOf): TableBlock {
-  const per = finding.trait.unit || 'unit';
+  const per = resultUnit(finding.trait) || 'unit';
   return {
     type: 'table',
     columns: [
@@ -78,7 +79,7 @@ export function costTable(verdict: Verdict): TableBlock | null {
     rows: products.map((p) => ({
       cells: [
         text(`${p.product.name}${p.product.obtained === 'bought' ? '' : `, ${p.product.obtained}`}`),
-        text(`${p.pack.size} ${p.pack.unit}`),
+        text(amountWords(p.pack.size, p.pack.unit)),
         { type: 'money', money: p.perDose },
         { type: 'figure', value: Math.floor(p.dosesPerPack), decimals: 0 },
       ],
@@ -91,4 +92,7 @@ export const verdictBlocks = (verdict: Verdict, finding: Finding, plan: Plan, na
   { type: 'heading', level: 2, text: 'Verdict' },
   verdictTable(verdict, finding, plan, nameOf),
   { type: 'paragraph', text: `Best value: ${verdict.bestValue.text}` },
+  ...(verdict.costBasis === ''
+    ? []
+    : [{ type: 'paragraph' as const, tone: 'small' as const, text: verdict.costBasis }]),
 ];

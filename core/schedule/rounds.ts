@@ -25,6 +25,8 @@ export const livingUnits = (state: TrialState): readonly Unit[] =>
 
 /** The sample numbers a round wants of a unit for a trait: null alone where the unit is taken as a whole. */
 export function wantedSamples(state: TrialState, unitId: UnitId, trait: Trait): (number | null)[] {
+  // The dead are asked for nothing, but for what can be seen of them.
+  if (state.deaths.has(unitId) && !trait.evenDead) return [];
   const n = samplesIn(state.plan, trait);
   if (n === 1) return [null];
   const dead = state.deadSamples.get(unitId);
@@ -47,6 +49,7 @@ export function firstOpenSample(
   roundId: RoundId,
 ): number | null | undefined {
   if (kindOf(trait).takenBy === 'words') {
+    if (state.deaths.has(unitId) && !trait.evenDead) return undefined;
     return state.notes.some((n) => n.unitId === unitId && n.traitId === trait.id && n.roundId === roundId)
       ? undefined
       : null;

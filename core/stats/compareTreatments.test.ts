@@ -102,7 +102,10 @@ it('shares a letter exactly when Tukey’s p is at least alpha', () => {
         't0',
       );
       // Without spread nothing is tested, and there are no letters.
-      if (c.spread !== 'shown') return expect(c.letters).toEqual({});
+      if (c.spread !== 'shown') {
+        expect(c.letters).toEqual({});
+        return;
+      }
       for (const { a, b, p } of c.pairs) {
         expect([...c.letters[a]!].some((l) => c.letters[b]!.includes(l))).toBe(p! >= 0.05);
       }

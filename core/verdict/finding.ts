@@ -1,7 +1,7 @@
 import type { Analysis, AnalysisError } from '../analysis/analysis';
 import { moreIsBetter } from '../analysis/goodness';
 import { methodOf, methodsFor } from '../analysis/methods';
-import { figureOfVisits } from '../analysis/number';
+import { figureOfRow } from '../analysis/number';
 import type { Basis, FindingRow, LeftOut, RowOptions } from '../analysis/rows';
 import type { RoundId } from '../model/ids';
 import { type Result, err, ok } from '../model/result';
@@ -18,6 +18,8 @@ export interface FindingUnit {
   code: string;
   treatmentId: string;
   value: number;
+  /** what it was divided by, where the trait is per plant or per m² */
+  divisor?: number;
 }
 
 /** The answer for one trait, with everything it was made from. Plain data: it crosses from a worker. */
@@ -39,6 +41,10 @@ export interface Finding {
   ranking: RankedTreatment[];
   /** treatments that share a letter can't be told apart; empty where nothing was tested */
   letters: Record<string, string>;
+  /** equals are compared: the analysis' control is but the first of them */
+  peers: boolean;
+  /** each combination of a factorial with its own control; empty where there are no factors */
+  ownControls: { id: string; control: string }[];
   /** units per treatment that would make the widest interval as narrow as ± the smallest difference */
   replicatesToSee: number | null;
 }
@@ -69,7 +75,9 @@ export interface FindingInput {
   roundName: string | null;
   crop: string | null;
   control: string | null;
+  peers: boolean;
   order: string[];
+  ownControls: Finding['ownControls'];
   alpha: number;
   smallestDifference: Plan['smallestDifference'];
   method: string | null;
@@ -89,7 +97,14 @@ export function makeFinding(input: FindingInput): Result<Finding, FindingError> 
   const method = (input.method === null ? undefined : methodOf(input.method)) ?? usual[0]!;
   if (!usual.includes(method)) return err({ tag: 'notForThis', method: method.name });
 
-  const analysed = method.analyse({ trait, rows, control, alpha: input.alpha, order: input.order });
+  const analysed = method.analyse({
+    trait,
+    rows,
+    control,
+    peers: input.peers,
+    alpha: input.alpha,
+    order: input.order,
+  });
   if (!analysed.ok) return analysed;
   const analysis = analysed.value;
   const smallestDifference = differenceThatMatters(input, analysis);
@@ -105,7 +120,8 @@ export function makeFinding(input: FindingInput): Result<Finding, FindingError> 
       unitId: r.unit,
       code: r.code,
       treatmentId: r.treatment,
-      value: figureOfVisits(r.visits, trait) ?? NaN,
+      value: figureOfRow(r, trait),
+      ...(trait.per === undefined ? {} : { divisor: r.divisor }),
     })),
     leftOut: input.leftOut,
     basis: input.basis,
@@ -113,6 +129,10 @@ export function makeFinding(input: FindingInput): Result<Finding, FindingError> 
     outcomes,
     ranking: rankTreatments(analysis, outcomes, higher),
     letters: lettersOf(analysis, outcomes),
+    peers: input.peers,
+    ownControls: input.ownControls.filter((o) =>
+      [o.id, o.control].every((id) => analysis.summaries.some((s) => s.name === id)),
+    ),
     replicatesToSee: replicatesToSee(analysis, smallestDifference),
   });
 }

@@ -40,8 +40,59 @@ export function blindHeadline(finding: Finding): string {
  * @example headline(finding, nameOf) // 'Two of four contenders beat Water; nothing separates the two.'
  */
 export function headline(finding: Finding, nameOf: NameOf): string {
-  const text = untested[finding.analysis.spread] ?? tested(finding, nameOf);
+  const text =
+    untested[finding.analysis.spread] ??
+    (finding.peers
+      ? betweenPeers(finding, nameOf)
+      : finding.ownControls.length > 0
+        ? againstOwn(finding, nameOf)
+        : tested(finding, nameOf));
   return isSoFar(finding) ? soFar(text) : text;
+}
+
+/** Equals in a sentence: who leads, and whether anything separates them. */
+function betweenPeers(finding: Finding, nameOf: NameOf): string {
+  const { outcomes, ranking } = finding;
+  const names = listNames(ranking.map((r) => nameOf(r.name)));
+  const all = ranking.length === 2 ? names : `the ${countWord(ranking.length)}`;
+  if (outcomes.every((o) => o.verdict === 'alike')) return `No difference that matters between ${all}.`;
+  if (outcomes.every((o) => o.verdict !== 'better')) {
+    return ranking.length === 2
+      ? `Between ${names}: too close to call.`
+      : `Nothing separates ${all}: too close to call.`;
+  }
+  const top = leaders(finding);
+  if (top.length > 1) return `${sentenceCase(listNames(top.map(nameOf)))} share the lead.`;
+  const beaten = outcomes.filter((o) => o.verdict === 'better' && o.ahead === top[0]).length;
+  if (ranking.length === 2) {
+    const other = ranking.find((r) => r.name !== top[0])!;
+    return `${nameOf(top[0]!)} beat ${nameOf(other.name)}.`;
+  }
+  return beaten === ranking.length - 1
+    ? `${nameOf(top[0]!)} beat all the others.`
+    : `${nameOf(top[0]!)} came first.`;
+}
+
+/** A factorial in a sentence: each combination against its own control. */
+function againstOwn(finding: Finding, nameOf: NameOf): string {
+  const said = finding.ownControls.map(({ id, control }) => {
+    const outcome = outcomeOf(finding, id, control);
+    const clear = outcome?.verdict === 'better';
+    return {
+      did: !clear ? null : outcome.ahead === id ? 'beat' : 'did worse than',
+      text: `${nameOf(id)} ${clear && outcome.ahead !== id ? 'did worse than' : 'beat'} ${nameOf(control)}`,
+    };
+  });
+  const clear = said.filter((s) => s.did !== null);
+  const total = said.length;
+  if (clear.length === 0) {
+    return total === 1
+      ? `${nameOf(finding.ownControls[0]!.id)} against ${nameOf(finding.ownControls[0]!.control)}: too close to call.`
+      : `None of the ${countWord(total)} was clearly better or worse than its own control.`;
+  }
+  if (clear.length <= 3) return `${sentenceCase(clear.map((s) => s.text).join('; '))}.`;
+  const better = clear.filter((s) => s.did === 'beat').length;
+  return `Against its own control ${countWord(better)} of ${countWord(total)} did better, ${countWord(clear.length - better)} worse.`;
 }
 
 function tested(finding: Finding, nameOf: NameOf): string {

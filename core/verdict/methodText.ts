@@ -17,12 +17,24 @@ export function basisText({ basis, trait }: Finding): string {
     : `Taken at: ${names.join(', ')}.`;
 }
 
+/** By what results were divided, where they are per plant or per m². */
+function dividedText({ trait, units }: Finding, unitNoun: string): string {
+  if (trait.per === undefined) return '';
+  const divisors = units.map((u) => u.divisor ?? 1);
+  const [least, most] = [Math.min(...divisors), Math.max(...divisors)];
+  const figures = [...new Set([least, most].map((d) => Number(d.toPrecision(3)).toString()))].join('–');
+  return trait.per === 'area'
+    ? `Divided by the ground of each ${unitNoun}, ${figures} m².`
+    : `Divided by the plants in each ${unitNoun}, ${figures}.`;
+}
+
 /** The small print: what was done, by its statistical name. */
 export function methodText(finding: Finding, unitNoun: string): string {
   const { analysis, trait, leftOut } = finding;
   const parts = [
     `One value for each of ${finding.units.length} ${plural(unitNoun)}.`,
     basisText(finding),
+    dividedText(finding, unitNoun),
     analysis.smallPrint,
   ];
   if (trait.direction === 'band') {

@@ -1,4 +1,4 @@
-import type { Contrast } from '../analysis/contrast';
+import { type Contrast, turned } from '../analysis/contrast';
 import { formatFigure, listNames, plural } from '../quantity/format';
 import type { Finding } from './finding';
 import { untested } from './headline';
@@ -17,6 +17,7 @@ export function notes(finding: Finding, nameOf: NameOf, unitNoun: string): Note[
   const { smallestDifference: d, trait, analysis } = finding;
   const title = untested[analysis.spread];
   if (title !== null) return [{ tone: 'open', title, text: whyUntested(finding, unitNoun) }];
+  if (finding.peers) return peerNotes(finding, nameOf);
   const control = nameOf(analysis.control);
   const out: Note[] = [];
   const { better, worse, open } = againstControl(finding);
@@ -53,9 +54,44 @@ export function notes(finding: Finding, nameOf: NameOf, unitNoun: string): Note[
       text: `${unclear.map((c) => `${nameOf(c.a)} ${sayInterval(c, finding)}`).join('; ')}. The interval holds zero.`,
     });
   }
+  if (finding.ownControls.length > 0) out.unshift(ownNote(finding, nameOf));
   const top = better.map((c) => c.a).filter((n) => leaders(finding).includes(n));
   if (top.length > 1) out.push(betweenLeaders(finding, top, nameOf, unitNoun, dText));
   return out;
+}
+
+/** Equals: the pairs that are told apart, and those that aren't. */
+function peerNotes(finding: Finding, nameOf: NameOf): Note[] {
+  const of = (verdicts: readonly string[]) =>
+    finding.outcomes.flatMap((o) => {
+      if (!verdicts.includes(o.verdict)) return [];
+      const pair = finding.analysis.pairs.find((p) => p.a === o.a && p.b === o.b)!;
+      return [sayPair(o.ahead === o.b ? turned(pair) : pair, finding, nameOf)];
+    });
+  const [apart, close, alike] = [of(['better']), of(['tooClose', 'leaning']), of(['alike'])];
+  const note = (tone: Note['tone'], title: string, lines: string[]): Note[] =>
+    lines.length === 0 ? [] : [{ tone, title, text: `${lines.join('; ')}.` }];
+  return [
+    ...note('good', 'Told apart, the better one first.', apart),
+    ...note('plain', 'No difference that matters.', alike),
+    ...note('open', 'Too close to call.', close),
+  ];
+}
+
+/** Each combination of a factorial against its own control, with its interval over all pairs. */
+function ownNote(finding: Finding, nameOf: NameOf): Note {
+  const lines = finding.ownControls.flatMap(({ id, control }) => {
+    const pair = finding.analysis.pairs.find(
+      (p) => (p.a === id && p.b === control) || (p.a === control && p.b === id),
+    );
+    if (!pair) return [];
+    return [sayPair(pair.a === id ? pair : turned(pair), finding, nameOf)];
+  });
+  return {
+    tone: 'plain',
+    title: 'Each against its own control.',
+    text: `${lines.join('; ')}. The control of a combination has the same levels, without what it adds.`,
+  };
 }
 
 /** What the near end of each interval is worth: said of each contender it holds for, of no other. */

@@ -32,6 +32,7 @@ export function inseparable(finding: Finding, names: readonly string[]): boolean
   );
 }
 
-/** Whether later rounds may still change the finding. */
-export const isSoFar = ({ basis, roundId }: Finding): boolean =>
-  roundId === null && (basis.open.length > 0 || basis.toCome > 0);
+/** Whether values that are still wanted may change the finding: of later rounds, or of units not measured yet. */
+export const isSoFar = ({ basis, roundId, leftOut }: Finding): boolean =>
+  roundId === null &&
+  (basis.open.length > 0 || basis.toCome > 0 || leftOut.some((u) => u.why === 'notMeasured'));

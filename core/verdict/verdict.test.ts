@@ -187,6 +187,40 @@ describe('the verdict with money', () => {
     const flat = finding(priced, harvest({ Water: spread(50), A: spread(50), B: spread(50), C: spread(51) }));
     expect(makeVerdict(priced, flat, nameOf).bestValue.treatmentId).toBe('Water');
   });
+  it('whether anything earns its price can’t be told where the intervals leave room for it', () => {
+    const two = {
+      ...priced,
+      units: priced.units.filter((u) => /-[01]$/.test(u.id)),
+    };
+    const wide = finding(two, harvest({ Water: [40, 60], A: [45, 62], B: [42, 66], C: [41, 59] }));
+    const { bestValue } = makeVerdict(two, wide, nameOf);
+    expect(bestValue.treatmentId).toBeNull();
+    expect(bestValue.text).toBe(
+      'Can’t be told: nothing was clearly better than Water, and too little was seen to say that nothing earns its price.',
+    );
+  });
+  it('what breaks the comparison is the first sentence, and is left open; accepted, it is told below', () => {
+    const fault = {
+      ruleId: 'unequal-room',
+      severity: 'breaks' as const,
+      title: 'Unequal plants, volume or area',
+      why: '',
+      found: 'volume, L: 2 (Water); 3 (A).',
+      cure: '',
+      room: 'contenders' as const,
+      fixLabel: null,
+      accepted: null,
+    };
+    const f = finding(priced, log);
+    const unfair = makeVerdict(priced, f, nameOf, { audit: [fault] });
+    expect(unfair.headline).toMatch(/^Not a fair comparison: unequal plants, volume or area\. /);
+    expect(unfair.cannotTell[0]).toMatch(/^Whether the product did it\. Unequal plants.*3 \(A\)/);
+    const accepted = makeVerdict(priced, f, nameOf, { audit: [{ ...fault, accepted: 'pots as sold' }] });
+    expect(accepted.headline).toBe(makeVerdict(priced, f, nameOf).headline);
+    expect(accepted.cannotTell[0]).toContain('Accepted: pots as sold');
+    const note = makeVerdict(priced, f, nameOf, { audit: [{ ...fault, severity: 'note' }] });
+    expect(note.cannotTell.join()).not.toContain('Whether the product did it');
+  });
   it('stays open when a winner can’t be priced or currencies differ', () => {
     const noPack = { ...priced, products: [{ ...feed('cheap', 0), packs: [] }, feed('dear', 9000)] };
     const v = makeVerdict(noPack, finding(noPack, log), nameOf);

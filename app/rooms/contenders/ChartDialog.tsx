@@ -9,6 +9,7 @@ import type { Product } from '~core/model/product';
 import type { MeasureSystem } from '~core/quantity/measure';
 import { DialogButtons } from '../../ui/DialogButtons';
 import { ChartGrid, placeKey } from './ChartGrid';
+import type { UnitShape } from './dose';
 import { type ChartDraft, type ChartFault, chartOf, draftOfUses, usesOfDraft, withChart } from './chartDraft';
 import type { UseInput } from './contendersForm';
 
@@ -17,14 +18,14 @@ interface Props {
   uses: readonly UseInput[];
   products: readonly Product[];
   measures: MeasureSystem;
-  areaCm2: number | null;
+  unit: UnitShape;
   unitNoun: string;
   onClose: () => void;
   onMake: (uses: UseInput[]) => void;
 }
 
 /** A contender’s doses typed as makers print them: weeks or stages across, products down. */
-export function ChartDialog({ name, uses, products, measures, areaCm2, unitNoun, onClose, onMake }: Props) {
+export function ChartDialog({ name, uses, products, measures, unit, unitNoun, onClose, onMake }: Props) {
   const [{ draft, fits }, setState] = useState(() => draftOfUses(uses, products));
   const [fault, setFault] = useState<ChartFault | null>(null);
   const fields = useRef<HTMLDivElement>(null);
@@ -36,7 +37,7 @@ export function ChartDialog({ name, uses, products, measures, areaCm2, unitNoun,
   const wrong = (field: 'everyDays' | 'lastDay' | 'solution') =>
     fault?.at.field === field ? { error: true, helperText: fault.message } : {};
   const make = () => {
-    const made = usesOfDraft(draft, products, uses, measures, areaCm2);
+    const made = usesOfDraft(draft, products, uses, measures, unit);
     if (made.ok) {
       onMake(made.value);
       return;

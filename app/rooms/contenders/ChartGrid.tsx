@@ -68,12 +68,12 @@ export function ChartGrid({ draft, products, fault, onChange }: Props) {
             <td />
           </tr>
           <tr>
-            <th scope="row">strength, %</th>
+            <th scope="row">share of the rate, %</th>
             {draft.columns.map((c, i) => (
               <td key={i}>
                 <Cell
                   {...at({ field: 'strength', column: i })}
-                  aria-label={`Strength of column ${i + 1}`}
+                  aria-label={`Share of the rate in column ${i + 1}`}
                   inputMode="decimal"
                   value={c.strength}
                   onText={(strength) => setColumn(i, { strength })}

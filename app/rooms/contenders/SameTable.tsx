@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { get, useFormContext, useWatch } from 'react-hook-form';
+import { type SizeKind, bareUnit, withUnit } from '~core/quantity/sizeText';
 import { Caution } from '../../ui/Caution';
 import { Tessera } from '../../ui/Tessera';
 import type { ContendersFormInput } from './contendersForm';
@@ -10,6 +11,8 @@ interface Row {
   path: string;
   label: string;
   unit?: string;
+  /** a size, in the units the trial is in */
+  size?: SizeKind;
   numeric?: boolean;
 }
 
@@ -19,11 +22,11 @@ const rowsOf = (unitNoun: string): Row[] => [
   { path: 'conditions.seedLot', label: 'Seed lot or mother plant' },
   { path: 'conditions.startSize', label: 'Start size' },
   { path: 'conditions.plantsPerUnit', label: `Plants in a ${unitNoun}`, numeric: true },
-  { path: 'conditions.seedWeightG', label: 'Seed weight', unit: 'g', numeric: true },
+  { path: 'conditions.seedWeightG', label: 'Seed weight', size: 'weight' },
   { path: 'conditions.thousandSeedG', label: 'Thousand-seed weight', unit: 'g', numeric: true },
   { path: 'container', label: 'Container' },
-  { path: 'conditions.containerVolumeL', label: 'Volume', unit: 'L', numeric: true },
-  { path: 'conditions.areaPerUnitCm2', label: 'Area', unit: 'cm²', numeric: true },
+  { path: 'conditions.containerVolumeL', label: 'Volume', size: 'volume' },
+  { path: 'conditions.areaPerUnitCm2', label: 'Area', size: 'area' },
   { path: 'medium', label: 'Medium' },
   { path: 'conditions.mediumLot', label: 'Medium lot, bag' },
   { path: 'system', label: 'System' },
@@ -32,6 +35,14 @@ const rowsOf = (unitNoun: string): Row[] => [
   { path: 'conditions.handling', label: 'Handling' },
   { path: 'conditions.finishDay', label: 'Ends on day', numeric: true },
 ];
+
+/** Another unit a size may be typed in, as an example. */
+const others: Record<SizeKind, readonly [beside: string, besideInches: string]> = {
+  length: ['30 in', '76 cm'],
+  area: ['9 sq ft', '729 cm²'],
+  weight: ['2 oz', '12 g'],
+  volume: ['5 gal', '20 L'],
+};
 
 const valueAt = (treatment: unknown, path: string): string => String(get(treatment, path) ?? '').trim();
 
@@ -47,6 +58,9 @@ export function SameTable({
 }) {
   const { control, register, setValue, formState } = useFormContext<ContendersFormInput>();
   const treatments = useWatch({ control, name: 'treatments' }) ?? [];
+  const inches = useWatch({ control, name: 'inches' }) ?? false;
+  const unitOf = (r: Row) =>
+    r.size ? `${bareUnit(r.size, inches)}, or ${others[r.size][inches ? 1 : 0]}` : r.unit;
   const [all, setAll] = useState(false);
   const rows = rowsOf(unitNoun).map((r) => {
     const values = treatments.map((t) => valueAt(t, r.path).toLowerCase());
@@ -66,7 +80,7 @@ export function SameTable({
               <th>alike for all</th>
               {treatments.map((t, i) => (
                 <th key={t.id ?? i}>
-                  <span className="who">
+                  <span className="who" title={t.name}>
                     {!blind && <Tessera index={i} size={16} />} {t.name || `contender ${i + 1}`}
                   </span>
                 </th>
@@ -79,7 +93,7 @@ export function SameTable({
               <tr key={r.path} className={r.differs ? 'differs' : undefined}>
                 <th scope="row">
                   {r.label}
-                  {r.unit && <span className="unit"> {r.unit}</span>}
+                  {unitOf(r) && <span className="unit"> {unitOf(r)}</span>}
                   {r.differs && <span className="small differs-word"> differs</span>}
                 </th>
                 {treatments.map((t, i) => {
@@ -88,10 +102,13 @@ export function SameTable({
                   return (
                     <td key={t.id ?? i}>
                       <input
-                        {...register(path)}
+                        {...register(
+                          path,
+                          r.size ? { setValueAs: (text: string) => withUnit(text, r.size!, inches) } : {},
+                        )}
                         disabled={locked}
                         inputMode={r.numeric ? 'decimal' : undefined}
-                        className={r.numeric ? 'num' : undefined}
+                        className={r.numeric || r.size ? 'num' : undefined}
                         aria-label={`${r.label} of ${t.name || `contender ${i + 1}`}`}
                         aria-invalid={error !== undefined}
                       />

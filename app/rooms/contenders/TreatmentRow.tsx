@@ -9,8 +9,8 @@ import { Caution } from '../../ui/Caution';
 import { useNotice } from '../../ui/Notices';
 import { Tessera } from '../../ui/Tessera';
 import { ChartDialog } from './ChartDialog';
-import { UseRow } from './UseRow';
-import { type ContendersFormInput, type UseInput, newUse } from './contendersForm';
+import { UseRow, areaOf } from './UseRow';
+import { type ContendersFormInput, type UseInput, nextUse } from './contendersForm';
 
 interface Props {
   index: number;
@@ -46,6 +46,14 @@ export function TreatmentRow({ index, products, unitNoun, locked, blind, remove 
       text: `The chart is ${made.length} ${made.length === 1 ? 'dose' : 'doses'}; save the contenders to keep it.`,
       undo: () => uses.replace(before),
     });
+  };
+  const addProduct = () => {
+    const all = getValues('treatments');
+    const given = all.flatMap((t) => t.products);
+    // The contender is called after its product where one is of that name.
+    const named = products.find((p) => p.name === getValues(`treatments.${index}.name`));
+    const last = all[index]?.products.at(-1) ?? given.at(-1) ?? null;
+    uses.append(nextUse(named && all[index]?.products.length === 0 ? named : first!, last));
   };
   return (
     <section className="sheet" aria-label={`Contender ${name || index + 1}`}>
@@ -89,7 +97,7 @@ export function TreatmentRow({ index, products, unitNoun, locked, blind, remove 
       )}
       <div className="inline-row" style={{ marginTop: '0.7rem' }}>
         {!locked && first && (
-          <Button size="small" color="secondary" onClick={() => uses.append(newUse(first))}>
+          <Button size="small" color="secondary" onClick={addProduct}>
             Add a product
           </Button>
         )}
@@ -125,7 +133,11 @@ export function TreatmentRow({ index, products, unitNoun, locked, blind, remove 
           uses={getValues(`treatments.${index}.products`)}
           products={products}
           measures={{ spoon: getValues('spoonSystem'), gallon: getValues('gallonSystem') }}
-          areaCm2={parseDecimal(getValues(`treatments.${index}.conditions.areaPerUnitCm2`))}
+          unit={{
+            noun: unitNoun,
+            areaCm2: areaOf(getValues(`treatments.${index}.conditions.areaPerUnitCm2`)),
+            plants: parseDecimal(getValues(`treatments.${index}.conditions.plantsPerUnit`)),
+          }}
           unitNoun={unitNoun}
           onClose={() => setCharting(false)}
           onMake={put}

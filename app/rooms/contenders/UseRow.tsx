@@ -3,10 +3,13 @@ import IconButton from '@mui/material/IconButton';
 import { useFormContext, useWatch } from 'react-hook-form';
 import { formatMoney } from '~core/cost/money';
 import { describeCostError, productCost } from '~core/cost/treatmentCost';
+import { rateNote } from '~core/mixing/resolveRate';
+import { amountWords } from '~core/quantity/format';
+import { parseAreaCm2 } from '~core/quantity/size';
 import { parseDecimal } from '~core/quantity/decimal';
 import { ProductUse } from '~core/model/plan';
 import { type Product, amountUnits } from '~core/model/product';
-import { Choice, Field } from '../../form/fields';
+import { Choice, Field, Tick } from '../../form/fields';
 import { type ContendersFormInput, type UseInput, newUse } from './contendersForm';
 import { resolveDose } from './dose';
 
@@ -20,17 +23,30 @@ interface Props {
   remove: (() => void) | null;
 }
 
+/** Things that are given in doses; the others are put in place. */
+const isDosed = (p: Pick<Product, 'category'>) => p.category === 'fertilizer' || p.category === 'additive';
+
 /** A product of a contender: its dose, when it is given, and what that costs. */
 export function UseRow({ treatment, index, products, unitNoun, remove }: Props) {
-  const { setValue } = useFormContext<ContendersFormInput>();
+  const { setValue, getValues } = useFormContext<ContendersFormInput>();
   const path = `treatments.${treatment}.products.${index}` as const;
   const at = (name: string) => `${path}.${name}`;
+  const [before, dose] = useWatch({ name: [at('productId'), at('amount')] }) as [string, string];
+  const labelled = products.find((p) => p.id === before);
+  const chosen = products.find((p) => p.id === before);
+  // A pot or a support is stood there once; nothing of it is dissolved or given again.
+  const dosed = chosen === undefined || isDosed(chosen) || getValues(`${path}.solutionLPerUnit`) !== '';
+  const doseUntouched = dose === '' || (labelled !== undefined && dose === newUse(labelled).amount);
   // A bare figure is counted the way the product is sold: the unit goes with the product.
   const changeProduct = (id: string) => {
     const product = products.find((p) => p.id === id);
     setValue(`${path}.productId`, id, { shouldDirty: true });
     setValue(`${path}.packId`, '');
-    if (product) setValue(`${path}.unit`, newUse(product).unit);
+    if (!product) return;
+    const { unit, amount } = newUse(product);
+    setValue(`${path}.unit`, unit);
+    // What the label says of another product isn't this one's dose; what was typed stays.
+    if (doseUntouched) setValue(`${path}.amount`, amount);
   };
   return (
     <div className="fields" style={{ marginTop: '0.8rem' }}>
@@ -43,37 +59,63 @@ export function UseRow({ treatment, index, products, unitNoun, remove }: Props) 
         />
       </div>
       <div className="w3">
-        <Field name={at('amount')} label="Dose" figures helperText="or 1 tsp/gal" />
+        <Field
+          name={at('amount')}
+          label={dosed ? 'Dose' : `For each ${unitNoun}`}
+          figures
+          helperText={dosed ? 'or 1 tsp/gal' : undefined}
+        />
       </div>
       <div className="w1">
         <Choice name={at('unit')} label="Unit" options={amountUnits.map((u) => [u, u] as const)} />
       </div>
-      <div className="w2">
-        <Field
-          name={at('solutionLPerUnit')}
-          label={`Solution per ${unitNoun}`}
-          figures
-          helperText="litres, or 1 gal, 2 L/m²"
-        />
-      </div>
+      {dosed && (
+        <div className="w2">
+          <Field
+            name={at('solutionLPerUnit')}
+            label={`Solution per ${unitNoun}`}
+            figures
+            helperText="litres, or 1 gal, 2 L/m²"
+          />
+        </div>
+      )}
       <div className="w3 field-pair">
-        <Field name={at('stage')} label="Stage" placeholder="throughout" />
+        {dosed && <Field name={at('stage')} label="Stage" placeholder="throughout" />}
         {remove && (
           <IconButton size="small" onClick={remove} aria-label={`Remove product ${index + 1}`}>
             <CloseIcon fontSize="small" />
           </IconButton>
         )}
       </div>
-      <div className="w12 schedule">
-        <Field name={at('timesPerUnit')} label="Times" numeric />
-        <Field name={at('fromDay')} label="From day" numeric placeholder="–" />
-        <Field name={at('everyDays')} label="Every" suffix="days" numeric placeholder="–" />
-        <Field name={at('strengthPercent')} label="Strength" suffix="%" numeric />
-      </div>
+      {dosed && (
+        <div className="w12 schedule">
+          <Field name={at('timesPerUnit')} label="Times" numeric />
+          <Field name={at('fromDay')} label="From day" numeric placeholder="–" />
+          <Field name={at('everyDays')} label="Every" suffix="days" numeric placeholder="–" />
+          <Field name={at('strengthPercent')} label="Share of rate" suffix="%" numeric />
+        </div>
+      )}
+      <PartApart treatment={treatment} index={index} />
       <PackChoice treatment={treatment} index={index} products={products} />
       <div className="w12">
         <UsePrice treatment={treatment} index={index} products={products} unitNoun={unitNoun} />
       </div>
+    </div>
+  );
+}
+
+/** Asked where a treatment has several products in solution. */
+function PartApart({ treatment, index }: Pick<Props, 'treatment' | 'index'>) {
+  const { control } = useFormContext<ContendersFormInput>();
+  const uses = useWatch({ control, name: `treatments.${treatment}.products` });
+  const dissolved = uses.filter((u) => u.solutionLPerUnit !== '');
+  if (dissolved.length < 2 || uses[index]?.solutionLPerUnit === '') return null;
+  return (
+    <div className="w12">
+      <Tick
+        name={`treatments.${treatment}.products.${index}.apart`}
+        label="Dissolved apart, in this water of its own, then joined with the other parts"
+      />
     </div>
   );
 }
@@ -87,7 +129,7 @@ function PackChoice({ treatment, index, products }: Pick<Props, 'treatment' | 'i
   if (!product || product.packs.length < 2) return null;
   const packs = product.packs.map((k) => {
     const price = formatMoney({ minor: k.priceMinor, currency: k.currency });
-    return [k.id, `${k.size} ${k.unit} at ${price}`] as const;
+    return [k.id, `${amountWords(k.size, k.unit)} at ${price}`] as const;
   });
   return (
     <div className="w4">
@@ -100,14 +142,24 @@ function PackChoice({ treatment, index, products }: Pick<Props, 'treatment' | 'i
   );
 }
 
+/** The area of the same-everything list as it stands in its field; null while it can’t be read. */
+export function areaOf(text: string | undefined): number | null {
+  const area = text ? parseAreaCm2(text) : null;
+  return area?.ok ? area.value : null;
+}
+
+/** What the rate was taken for, where its words leave room. */
+const noted = (rate: string) => (rateNote(rate) ? ` (${rateNote(rate)})` : '');
+
 /** What the dose comes to and costs, worked out while it is typed. */
 function UsePrice({ treatment, index, products, unitNoun }: Omit<Props, 'remove'>) {
   const { control } = useFormContext<ContendersFormInput>();
-  const [typed, areaCm2, spoon, gallon] = useWatch({
+  const [typed, areaCm2, plants, spoon, gallon] = useWatch({
     control,
     name: [
       `treatments.${treatment}.products.${index}`,
       `treatments.${treatment}.conditions.areaPerUnitCm2`,
+      `treatments.${treatment}.conditions.plantsPerUnit`,
       'spoonSystem',
       'gallonSystem',
     ],
@@ -124,7 +176,7 @@ function UsePrice({ treatment, index, products, unitNoun }: Omit<Props, 'remove'
     { amount: use.amount, unit: use.unit, solutionLPerUnit: use.solutionLPerUnit ?? '' },
     product,
     { spoon, gallon },
-    number(areaCm2),
+    { noun: unitNoun, areaCm2: areaOf(areaCm2), plants: number(plants) },
   );
   if (!dose.ok) return <span className="small quiet">{dose.error.message}</span>;
   const parsed = ProductUse.safeParse({
@@ -140,7 +192,8 @@ function UsePrice({ treatment, index, products, unitNoun }: Omit<Props, 'remove'
   if (!parsed.success) return said;
   const { amount, unit, rateText, solutionLPerUnit } = dose.value;
   const comesTo =
-    rateText && `${Number(amount.toPrecision(3))} ${unit} ${solutionLPerUnit ? 'per L' : 'as it is'} · `;
+    rateText &&
+    `${Number(amount.toPrecision(3))} ${unit} ${solutionLPerUnit ? 'per L' : `to each ${unitNoun}`}${noted(rateText)} · `;
   const cost = productCost(parsed.data, product);
   if (!cost.ok)
     return (
@@ -154,7 +207,7 @@ function UsePrice({ treatment, index, products, unitNoun }: Omit<Props, 'remove'
     <span className="small quiet">
       {comesTo}
       {formatMoney(perDose)} a dose · {formatMoney(perUnit)} per {unitNoun} · {Math.floor(dosesPerPack)}{' '}
-      {Math.floor(dosesPerPack) === 1 ? 'dose' : 'doses'} in a pack of {pack.size} {pack.unit} at{' '}
+      {Math.floor(dosesPerPack) === 1 ? 'dose' : 'doses'} in a pack of {amountWords(pack.size, pack.unit)} at{' '}
       {formatMoney({ minor: pack.priceMinor, currency: pack.currency })}
     </span>
   );

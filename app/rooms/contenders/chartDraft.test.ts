@@ -24,7 +24,11 @@ const draft: ChartDraft = {
   solution: '0,6',
 };
 const uses = (over: Partial<ChartDraft> = {}, before: Parameters<typeof usesOfDraft>[2] = []) =>
-  usesOfDraft({ ...draft, ...over }, shelf, before, usMeasures, null);
+  usesOfDraft({ ...draft, ...over }, shelf, before, usMeasures, {
+    noun: 'tray',
+    areaCm2: null,
+    plants: null,
+  });
 const said = (over: Partial<ChartDraft>) => {
   const r = uses(over);
   return r.ok ? null : r.error;
@@ -52,7 +56,9 @@ describe('a chart as typed', () => {
     const again = draftOfUses(made.ok ? made.value : [], shelf);
     expect(again.fits).toBe(true);
     expect(again.draft).toMatchObject({ everyDays: '3', solution: '0,6', rows: draft.rows });
-    expect(usesOfDraft(again.draft, shelf, [], usMeasures, null)).toEqual(made);
+    expect(
+      usesOfDraft(again.draft, shelf, [], usMeasures, { noun: 'tray', areaCm2: null, plants: null }),
+    ).toEqual(made);
   });
   it.each([
     [{ everyDays: 'often' }, /Every how many days/, { field: 'everyDays' }],
@@ -96,7 +102,7 @@ describe('a chart as typed', () => {
       everyDays: '7',
     };
     const { draft: opened } = draftOfUses([grams], shelf);
-    const made = usesOfDraft(opened, shelf, [], usMeasures, null);
+    const made = usesOfDraft(opened, shelf, [], usMeasures, { noun: 'tray', areaCm2: null, plants: null });
     expect(made.ok && made.value[0]!.amount).toBe('2 g/L');
     const plain = draftOfUses([{ ...grams, unit: 'mL' as const }], shelf).draft;
     expect(plain.rows[0]!.cells).toEqual(['2']);

@@ -13,7 +13,7 @@ import type { Product } from '~core/model/product';
 import { type Result, err, ok } from '~core/model/result';
 import type { MeasureSystem } from '~core/quantity/measure';
 import { type UseInput, newUse } from './contendersForm';
-import { resolveDose } from './dose';
+import { type UnitShape, resolveDose } from './dose';
 
 /** A feeding chart while it is typed: figures are texts. */
 export interface ChartDraft {
@@ -119,7 +119,7 @@ export interface ChartFault {
  * The doses a chart comes to, for the contender’s form.
  *
  * @param before the doses it takes the place of: packs chosen for a product stay
- * @param areaCm2 ground of a unit, for rates by area
+ * @param unit its ground and plants, for rates by area and by the plant
  * @returns the doses, or one line that says what is wrong and where
  */
 export function usesOfDraft(
@@ -127,7 +127,7 @@ export function usesOfDraft(
   products: readonly Product[],
   before: readonly UseInput[],
   measures: MeasureSystem,
-  areaCm2: number | null,
+  unit: UnitShape,
 ): Result<UseInput[], ChartFault> {
   const made = usesOfChart(chartOf(draft));
   if (!made.ok) return err({ message: describeChartError(made.error), at: placeOfChartError(made.error) });
@@ -149,7 +149,7 @@ export function usesOfDraft(
       everyDays: String(u.everyDays),
       strengthPercent: String(u.strengthPercent),
     };
-    const dose = resolveDose(use, product, measures, areaCm2);
+    const dose = resolveDose(use, product, measures, unit);
     if (!dose.ok && dose.error.field === 'amount') {
       const column = draft.rows[row]!.cells.findIndex((c) => c.trim() === u.amount);
       return err({

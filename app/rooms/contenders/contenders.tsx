@@ -1,12 +1,12 @@
+import { guarded } from '../../form/guarded';
 import Button from '@mui/material/Button';
-import Checkbox from '@mui/material/Checkbox';
-import FormControlLabel from '@mui/material/FormControlLabel';
 import { useMemo, useState } from 'react';
-import { Controller, FormProvider, useFieldArray, useWatch } from 'react-hook-form';
+import { FormProvider, useFieldArray, useWatch } from 'react-hook-form';
 import { Link, useLoaderData } from 'react-router';
 import { type Matching, matchingNames, matchings } from '~core/model/plan';
 import { gallonSystems, spoonSystems, systemNames } from '~core/quantity/measure';
-import { Choice, LockedForm } from '../../form/fields';
+import { Choice, LockedForm, Tick } from '../../form/fields';
+import { SizesChoice } from '../../form/SizesChoice';
 import { StaleNote } from '../../form/StaleNote';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
@@ -30,7 +30,7 @@ const matchingNotes: Record<Matching, string> = {
 };
 
 export const clientLoader = loadContenders;
-export const clientAction = contendersAction;
+export const clientAction = guarded(contendersAction);
 
 export default function ContendersRoom() {
   const data = useLoaderData<typeof clientLoader>();
@@ -46,7 +46,7 @@ function ContendersEditor({ id, plan, products, blind, sealedAt }: ContendersDat
   const locked = sealedAt !== null;
   const hasControl = rows.fields.some((r) => r.role !== 'test');
   const add = (role: 'untreated' | 'base' | 'reference' | 'test') =>
-    rows.append(newTreatment(role, form.getValues('treatments')[0]));
+    rows.append(newTreatment(role, form.getValues('treatments')[0], plan.crop));
   return (
     <FormProvider {...form}>
       <LockedForm value={locked}>
@@ -58,7 +58,7 @@ function ContendersEditor({ id, plan, products, blind, sealedAt }: ContendersDat
           <SealedBanner trialId={id} sealedAt={sealedAt} />
           <StaleNote stale={stale} />
           <div className="fields" style={{ marginBottom: '1rem' }}>
-            <div className="w4">
+            <div className="w3">
               <Choice
                 name="matchedOn"
                 label="Doses are matched on"
@@ -80,24 +80,12 @@ function ContendersEditor({ id, plan, products, blind, sealedAt }: ContendersDat
                 options={gallonSystems.map((s) => [s, systemNames[s]] as const)}
               />
             </div>
-            <div className="w4">
-              <Controller
-                control={form.control}
-                name="wholeSystem"
-                render={({ field }) => (
-                  <FormControlLabel
-                    label="Whole systems are compared, and the review says so"
-                    disabled={locked}
-                    control={
-                      <Checkbox
-                        color="secondary"
-                        checked={field.value}
-                        onChange={(_, on) => field.onChange(on)}
-                      />
-                    }
-                  />
-                )}
-              />
+            <div className="w2">
+              <SizesChoice />
+            </div>
+            <div className="w3">
+              <Tick name="wholeSystem" label="Whole systems are compared, and the review says so" />
+              <Tick name="peers" label="Equals are compared: none is a control" />
             </div>
           </div>
           {blind && (

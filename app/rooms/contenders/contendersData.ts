@@ -26,7 +26,7 @@ export async function contendersAction({ params, request }: RoomArgs): Promise<A
     const values = mergedValues(sent.data, toContendersForm(plan), ContendersForm);
     if (!values.ok) return values;
     const products = [...library, ...plan.products];
-    const errors = doseErrors(values.value, products);
+    const errors = doseErrors(values.value, products, plan.unitNoun);
     return Object.keys(errors).length > 0
       ? err({ tag: 'invalid', errors })
       : ok(applyContenders(plan, values.value, products));

@@ -14,8 +14,20 @@ import {
 import { AmountUnit, type Product } from '~core/model/product';
 import { dimensionOf } from '~core/quantity/amount';
 import { MeasureSystem } from '~core/quantity/measure';
-import { type FieldErrors, fieldText, optionalNumber, typedNumber } from '../../form/schemaFields';
-import { checkDose, checkSolution, resolveDose } from './dose';
+import {
+  type FieldErrors,
+  fieldText,
+  optionalNumber,
+  optionalSize,
+  typedNumber,
+} from '../../form/schemaFields';
+import { parseAreaCm2, parseWeightG } from '~core/quantity/size';
+import { type SizeUnits, areaField, sizeUnitsOf, volumeField, weightField } from '~core/quantity/sizeText';
+import { parseVolume } from '~core/quantity/volume';
+import { usMeasures } from '~core/quantity/measure';
+import { parseDecimal } from '~core/quantity/decimal';
+import { parseRate } from '~core/quantity/rate';
+import { type UnitShape, checkDose, checkSolution, resolveDose } from './dose';
 
 /** Days as people list them: “28, 35”. */
 const dayList = z
@@ -44,9 +56,12 @@ const UseForm = z.object({
   stage: ProductUse.shape.stage,
   fromDay: optionalNumber().pipe(ProductUse.shape.fromDay),
   everyDays: optionalNumber().pipe(ProductUse.shape.everyDays),
-  strengthPercent: typedNumber('How strong?').pipe(ProductUse.shape.strengthPercent),
+  strengthPercent: typedNumber('How much of the rate?').pipe(ProductUse.shape.strengthPercent),
+  apart: z.boolean(),
 });
 
+const size = (read: Parameters<typeof optionalSize>[0]) =>
+  optionalSize(read).pipe(z.number().positive('More than 0.').nullable());
 const measure = () => optionalNumber().pipe(z.number().positive('More than 0.').nullable());
 const c = Conditions.shape;
 
@@ -57,11 +72,18 @@ const ConditionsForm = z.object({
   startSize: c.startSize,
   mediumLot: c.mediumLot,
   handling: c.handling,
-  containerVolumeL: measure(),
+  containerVolumeL: z
+    .string()
+    .trim()
+    .superRefine((text, ctx) => {
+      // Whose gallons are meant is said elsewhere in the form: the plan is made with them.
+      const litres = text === '' ? null : parseVolume(text, usMeasures);
+      if (litres && !litres.ok) ctx.addIssue({ code: 'custom', message: litres.error });
+    }),
   plantsPerUnit: measure(),
-  areaPerUnitCm2: measure(),
-  seedWeightG: measure(),
-  thousandSeedG: measure(),
+  areaPerUnitCm2: size(parseAreaCm2),
+  seedWeightG: size(parseWeightG),
+  thousandSeedG: size(parseWeightG),
   finishDay: optionalNumber().pipe(
     z.number().int('Whole days.').min(0, 'Not before the start.').max(2000).nullable(),
   ),
@@ -76,7 +98,9 @@ export const ContendersForm = z
     matchedOn: z.enum(matchings),
     spoonSystem: MeasureSystem.shape.spoon,
     gallonSystem: MeasureSystem.shape.gallon,
+    inches: z.boolean().default(false),
     wholeSystem: z.boolean(),
+    peers: z.boolean(),
     factors: z.array(Factor).max(4),
     treatments: z.array(
       z.object({
@@ -120,13 +144,28 @@ const measuresOf = (f: Pick<z.output<typeof ContendersForm>, 'spoonSystem' | 'ga
   gallon: f.gallonSystem,
 });
 
+function litresOfText(text: string, measures: MeasureSystem): number | null {
+  const litres = text === '' ? null : parseVolume(text, measures);
+  return litres?.ok ? litres.value : null;
+}
+
+const unitShape = (c: Pick<Conditions, 'areaPerUnitCm2' | 'plantsPerUnit'>, noun: string): UnitShape => ({
+  noun,
+  areaCm2: c.areaPerUnitCm2,
+  plants: c.plantsPerUnit,
+});
+
 /** What only shows when products and surroundings are known: at its field. */
-export function doseErrors(f: z.output<typeof ContendersForm>, products: readonly Product[]): FieldErrors {
+export function doseErrors(
+  f: z.output<typeof ContendersForm>,
+  products: readonly Product[],
+  unitNoun: string,
+): FieldErrors {
   const errors: FieldErrors = {};
   f.treatments.forEach((t, i) =>
     t.products.forEach((u, j) => {
       const product = products.find((p) => p.id === u.productId);
-      const dose = resolveDose(u, product, measuresOf(f), t.conditions.areaPerUnitCm2);
+      const dose = resolveDose(u, product, measuresOf(f), unitShape(t.conditions, unitNoun));
       if (!dose.ok) errors[`treatments.${i}.products.${j}.${dose.error.field}`] = dose.error.message;
     }),
   );
@@ -146,18 +185,33 @@ export function applyContenders(
   const treatments = f.treatments.map((x) =>
     Treatment.parse({
       ...x,
+      conditions: {
+        ...x.conditions,
+        containerVolumeL: litresOfText(x.conditions.containerVolumeL, measures),
+      },
       products: x.products.map((u) => {
         const product = products.find((p) => p.id === u.productId);
-        const dose = resolveDose(u, product, measures, x.conditions.areaPerUnitCm2);
+        const dose = resolveDose(u, product, measures, unitShape(x.conditions, plan.unitNoun));
         if (!dose.ok) throw new Error(dose.error.message);
-        return { ...u, ...dose.value, packId: u.packId || null };
+        const { apart, ...rest } = u;
+        const typed = u.solutionLPerUnit;
+        return {
+          ...rest,
+          ...dose.value,
+          packId: u.packId || null,
+          ...(apart && { apart }),
+          ...(typed !== '' && parseDecimal(typed) === null && { solutionText: typed }),
+        };
       }),
     }),
   );
   const kept = new Set<string>(treatments.map((x) => x.id));
   const used = (name: string) => treatments.some((x) => name in x.levels);
+  const { peers: _, inches: __, ...rest } = plan;
   return {
-    ...plan,
+    ...rest,
+    ...(f.peers && { peers: f.peers }),
+    ...(f.inches && { inches: f.inches }),
     matchedOn: f.matchedOn,
     wholeSystem: f.wholeSystem,
     factors: f.factors.filter((x) => used(x.name)),
@@ -167,18 +221,18 @@ export function applyContenders(
   };
 }
 
-const conditionsText = (x: Conditions): TreatmentInput['conditions'] => ({
+const conditionsText = (x: Conditions, units: SizeUnits): TreatmentInput['conditions'] => ({
   ...x,
-  containerVolumeL: fieldText(x.containerVolumeL),
+  containerVolumeL: volumeField(x.containerVolumeL, units),
   plantsPerUnit: fieldText(x.plantsPerUnit),
-  areaPerUnitCm2: fieldText(x.areaPerUnitCm2),
-  seedWeightG: fieldText(x.seedWeightG),
+  areaPerUnitCm2: areaField(x.areaPerUnitCm2, units),
+  seedWeightG: weightField(x.seedWeightG, units),
   thousandSeedG: fieldText(x.thousandSeedG),
   finishDay: fieldText(x.finishDay),
 });
 
 /** An empty contender; what surrounds it is taken from another one. */
-export function newTreatment(role: Role, like?: TreatmentInput): TreatmentInput {
+export function newTreatment(role: Role, like?: TreatmentInput, crop = ''): TreatmentInput {
   return {
     id: newId<TreatmentId>() as string,
     name: role === 'untreated' ? 'Water' : '',
@@ -192,10 +246,34 @@ export function newTreatment(role: Role, like?: TreatmentInput): TreatmentInput 
     notes: '',
     levels: {},
     flushDays: '',
-    conditions: like ? { ...like.conditions } : conditionsText(noConditions),
+    conditions: like
+      ? { ...like.conditions }
+      : conditionsText({ ...noConditions, crop }, { inches: false, measures: usMeasures }),
     products: [],
   };
 }
+
+/** The label's rate as a dose, where it is one figure that can be worked out; a range is the reviewer's to choose. */
+function labelDose({ labelRate }: Product): string {
+  const rate = parseRate(labelRate);
+  if (!rate.ok) return '';
+  return rate.value.kind !== 'ratio' && rate.value.low !== rate.value.high ? '' : labelRate;
+}
+
+/**
+ * The next dose: of another product, given in the same water on the same days as the last one.
+ * @param last null for the first dose of all
+ */
+export const nextUse = (product: Product, last: UseInput | null): UseInput => ({
+  ...newUse(product),
+  ...(last && {
+    solutionLPerUnit: last.solutionLPerUnit,
+    timesPerUnit: last.timesPerUnit,
+    fromDay: last.fromDay,
+    everyDays: last.everyDays,
+    stage: last.stage,
+  }),
+});
 
 /** A dose to begin with, counted the way the product is sold. */
 export function newUse(product: Product): UseInput {
@@ -204,7 +282,7 @@ export function newUse(product: Product): UseInput {
   return {
     productId: product.id as string,
     packId: '',
-    amount: '',
+    amount: labelDose(product),
     unit,
     solutionLPerUnit: '',
     timesPerUnit: '1',
@@ -212,6 +290,7 @@ export function newUse(product: Product): UseInput {
     fromDay: '',
     everyDays: '',
     strengthPercent: '100',
+    apart: false,
   };
 }
 
@@ -220,24 +299,27 @@ export function toContendersForm(plan: Plan): ContendersFormInput {
     matchedOn: plan.matchedOn,
     spoonSystem: plan.mixing.measures.spoon,
     gallonSystem: plan.mixing.measures.gallon,
+    inches: plan.inches ?? false,
     wholeSystem: plan.wholeSystem,
+    peers: plan.peers ?? false,
     factors: plan.factors,
     treatments: plan.treatments.map((x) => ({
       ...x,
       expectedPercent: fieldText(x.expectedPercent),
-      conditions: conditionsText(x.conditions),
+      conditions: conditionsText(x.conditions, sizeUnitsOf(plan)),
       flushDays: x.flushDays.join(', '),
       products: x.products.map((u) => ({
         productId: u.productId,
         packId: u.packId ?? '',
         amount: u.rateText || String(u.amount),
         unit: u.unit,
-        solutionLPerUnit: fieldText(u.solutionLPerUnit),
+        solutionLPerUnit: u.solutionText ?? fieldText(u.solutionLPerUnit),
         timesPerUnit: String(u.timesPerUnit),
         stage: u.stage,
         fromDay: fieldText(u.fromDay),
         everyDays: fieldText(u.everyDays),
         strengthPercent: String(u.strengthPercent),
+        apart: u.apart ?? false,
       })),
     })),
   };

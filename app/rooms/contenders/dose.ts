@@ -47,17 +47,24 @@ export interface DoseError {
   message: string;
 }
 
+/** What of a unit a rate may be for. */
+export interface UnitShape {
+  noun: string;
+  areaCm2: number | null;
+  plants: number | null;
+}
+
 /**
  * A dose as typed, worked out: a figure with its unit, or a rate in the plan's spoons and gallons.
  *
- * @param areaCm2 ground of a unit, for rates by area
+ * @param unit its ground and plants, for rates by area and by the plant
  * @returns the dose per litre (where a solution is given) or per unit; or what is wrong, and at which field
  */
 export function resolveDose(
   { amount: text, unit, solutionLPerUnit }: DoseInput,
   product: Product | undefined,
   measures: MeasureSystem,
-  areaCm2: number | null,
+  { areaCm2, plants, noun }: UnitShape,
 ): Result<Dose, DoseError> {
   const wrong = (message: string, field: DoseError['field'] = 'amount') => err({ field, message });
   const areaM2 = areaCm2 === null ? null : areaCm2 / 10_000;
@@ -67,7 +74,10 @@ export function resolveDose(
   const figure = parseDecimal(text);
   if (figure !== null) return ok({ amount: figure, unit, rateText: '', solutionLPerUnit: litres });
   if (!product) return wrong('Choose the product first.');
-  const rate = readRate(text, aroundProduct(product, measures, { tankL: litres, areaM2 }));
+  const rate = readRate(
+    text,
+    aroundProduct(product, measures, { tankL: litres, areaM2, unitNoun: noun, plantsPerUnit: plants }),
+  );
   if (!rate.ok) return wrong(rate.error);
   const { low, high, unit: measured, per } = rate.value;
   if (low !== high) return wrong('A dose is one figure: write which of the range it is.');

@@ -1,4 +1,5 @@
 import type { Factor } from '~core/model/plan';
+import { roleInFactorial } from '~core/plan/ownControl';
 import { type TreatmentInput, newTreatment } from './contendersForm';
 
 /** A level of a factor and what it adds to a treatment; a plain level adds nothing. */
@@ -13,9 +14,8 @@ export interface FactorInput {
 }
 
 /**
- * All combinations of the factors' levels as contenders, in order, the plain one first. A combination
- * without products is the untreated control; one whose only product comes from the first factor's first
- * level is the base.
+ * All combinations of the factors' levels as contenders, in order, the plain one first; each with the role it has
+ * beside the others.
  *
  * @param factors two or more, each with two or more levels
  * @param like a contender whose surroundings are taken over
@@ -26,19 +26,16 @@ export function combinations(factors: readonly FactorInput[], like?: TreatmentIn
     (sofar, f) => sofar.flatMap((combination) => f.levels.map((l) => [...combination, l])),
     [[]],
   );
-  return all.map((combination, i) => {
-    const products = combination.flatMap((l) => (l.use ? [{ ...l.use }] : []));
-    const first = i === 0;
-    return {
-      ...newTreatment(first ? (products.length === 0 ? 'untreated' : 'base') : 'test', like),
-      name: combination
-        .map((l) => l.name)
-        .join(' · ')
-        .slice(0, 80),
-      levels: Object.fromEntries(combination.map((l, f) => [factors[f]!.name, l.name])),
-      products,
-    };
-  });
+  const made = all.map((combination) => ({
+    name: combination
+      .map((l) => l.name)
+      .join(' · ')
+      .slice(0, 80),
+    levels: Object.fromEntries(combination.map((l, f) => [factors[f]!.name.trim(), l.name.trim()])),
+    products: combination.flatMap((l) => (l.use ? [{ ...l.use }] : [])),
+  }));
+  const named = factorsOf(factors);
+  return made.map((t) => ({ ...newTreatment(roleInFactorial(made, named, t), like), ...t }));
 }
 
 /** What is wrong with the factors as typed, or null. */
@@ -52,7 +49,7 @@ export function factorProblem(factors: readonly FactorInput[]): string | null {
     if (f.levels.some((l) => l.name.trim() === '')) return `${which} has a level without a name.`;
     if (new Set(f.levels.map((l) => l.name.trim())).size !== f.levels.length)
       return `${which} has a level twice.`;
-    if (f.levels.some((l) => l.use && !(Number(l.use.amount.replace(',', '.')) > 0))) {
+    if (f.levels.some((l) => l.use && l.use.amount.trim() === '')) {
       return `${which}: give each product a dose.`;
     }
   }

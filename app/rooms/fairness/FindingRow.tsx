@@ -7,6 +7,7 @@ import type { PlanRoom } from '~core/fairness/rule';
 import { usePost } from '../../form/usePost';
 
 const roomNames: Record<PlanRoom, string> = {
+  rounds: 'Rounds',
   question: 'Question',
   contenders: 'Contenders',
   layout: 'Layout',

@@ -1,3 +1,4 @@
+import { guarded } from '../../form/guarded';
 import Button from '@mui/material/Button';
 import { useLoaderData } from 'react-router';
 import { type AuditFinding, audit, openFindings } from '~core/fairness/audit';
@@ -31,13 +32,13 @@ export async function clientLoader({ params }: RoomArgs) {
   };
 }
 
-export async function clientAction({ params, request }: RoomArgs): Promise<ActionResult> {
+export const clientAction = guarded(async ({ params, request }: RoomArgs): Promise<ActionResult> => {
   const parsed = FairnessAct.safeParse(await request.json());
   if (!parsed.success) return { errors: fieldErrors(parsed.error) };
   const result = await fairnessAction(params.trialId, parsed.data);
   announce(saidBy(result) ?? 'Done.');
   return result;
-}
+});
 
 export default function FairnessRoom() {
   const { id, findings, codes, sealedAt, hidden, undoable } = useLoaderData<typeof clientLoader>();

@@ -7,6 +7,7 @@ import { Link, useLoaderData, useSearchParams } from 'react-router';
 import { methodsFor } from '~core/analysis/methods';
 import { kindOf } from '~core/model/plan';
 import { againstControlTable, byCodeTable, chartCaption } from '~core/report/findingBlocks';
+import { perOf } from '~core/plan/divisor';
 import { blindHeadline, headline, isSoFar, methodText, notes, warningsOf } from '~core/verdict/words';
 import { FindingChart } from '../../ui/FindingChart';
 import { bytesOf, download } from '../../ui/download';
@@ -150,11 +151,11 @@ export default function FindingsRoom() {
   const shaded =
     trait.direction === 'band'
       ? ` Shaded: the wanted band of ${trait.bandLow}–${trait.bandHigh} ${trait.unit}.`
-      : finding.smallestDifference !== null && !blind
+      : finding.smallestDifference !== null && !blind && !finding.peers
         ? ' Shaded: differences from the control too small to matter.'
         : '';
   const png = async () => {
-    const uri = await findingPng({ finding, lanes, unitNoun: plan.unitNoun, blind });
+    const uri = await findingPng({ finding, lanes, unitNoun: plan.unitNoun, blind: blind || finding.peers });
     download(
       new Blob([bytesOf(uri)], { type: 'image/png' }),
       `${plan.code}-${trait.name.toLowerCase().replaceAll(' ', '-')}.png`,
@@ -165,7 +166,7 @@ export default function FindingsRoom() {
       <div className="room-head">
         <h1>{title}</h1>
         <p>
-          {trait.name} per {plan.unitNoun}
+          {trait.name} per {perOf(finding.trait, plan.unitNoun)}
           {finding.roundName && `, ${finding.roundName.toLowerCase()}`}
           {finding.crop && `, ${finding.crop} alone`} · {finding.units.length} {plural(plan.unitNoun)}
           {isSoFar(finding) && ', so far'} ·{' '}
@@ -181,7 +182,7 @@ export default function FindingsRoom() {
           <FindingChart
             finding={finding}
             lanes={lanes}
-            blind={blind}
+            blind={blind || finding.peers}
             unitNoun={plan.unitNoun}
             caption={title}
           />
@@ -206,7 +207,13 @@ export default function FindingsRoom() {
               </p>
             </>
           ) : (
-            <ReportTable table={againstControlTable(finding, plan, nameOf)} />
+            <ReportTable
+              table={
+                finding.peers
+                  ? byCodeTable(finding, plan, nameOf)
+                  : againstControlTable(finding, plan, nameOf)
+              }
+            />
           )}
           {!blind && (
             <Report blocks={notes(finding, nameOf, plan.unitNoun).map((n) => ({ type: 'note', ...n }))} />

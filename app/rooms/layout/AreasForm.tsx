@@ -1,9 +1,11 @@
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
-import { FormProvider, useFieldArray } from 'react-hook-form';
+import { FormProvider, useFieldArray, useWatch } from 'react-hook-form';
 import { type Plan, areaKinds } from '~core/model/plan';
+import { withUnit } from '~core/quantity/sizeText';
 import { plural, sentenceCase } from '~core/quantity/format';
 import { Choice, Field, GroupError, LockedForm } from '../../form/fields';
+import { SizesChoice } from '../../form/SizesChoice';
 import { StaleNote } from '../../form/StaleNote';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
@@ -13,6 +15,8 @@ import { type AreaFormInput, emptyArea, toAreasForm, usualKind } from './layoutF
 export function AreasForm({ plan, locked }: { plan: Plan; locked: boolean }) {
   const shown = useMemo(() => toAreasForm(plan), [plan]);
   const { form, busy, stale, onSubmit } = useRecordForm<AreaFormInput>(shown, { merges: true });
+  const inches = useWatch({ control: form.control, name: 'inches' }) ?? false;
+  const length = (text: string) => withUnit(text, 'length', inches);
   const rows = useFieldArray({ control: form.control, name: 'areas', keyName: 'key' });
   return (
     <FormProvider {...form}>
@@ -24,6 +28,11 @@ export function AreasForm({ plan, locked }: { plan: Plan; locked: boolean }) {
           <p className="quiet">
             Row 1 is at the back, column 1 at the left. With width and depth the plan is drawn to scale.
           </p>
+          <div className="fields" style={{ marginBottom: '0.8rem' }}>
+            <div className="w3">
+              <SizesChoice />
+            </div>
+          </div>
           <div className="stack">
             {rows.fields.map((f, i) => (
               <div className="fields" key={f.key}>
@@ -42,8 +51,22 @@ export function AreasForm({ plan, locked }: { plan: Plan; locked: boolean }) {
                   <Field name={`areas.${i}.columns`} label="Columns" numeric />
                 </div>
                 <div className="w3 field-pair">
-                  <Field name={`areas.${i}.widthCm`} label="Width" numeric suffix="cm" />
-                  <Field name={`areas.${i}.depthCm`} label="Depth" numeric suffix="cm" />
+                  <Field
+                    name={`areas.${i}.widthCm`}
+                    label="Width"
+                    figures
+                    bareUnitOf={length}
+                    suffix={inches ? undefined : 'cm'}
+                    placeholder={inches ? '4 ft' : 'or 5 ft'}
+                  />
+                  <Field
+                    name={`areas.${i}.depthCm`}
+                    label="Depth"
+                    figures
+                    bareUnitOf={length}
+                    suffix={inches ? undefined : 'cm'}
+                    placeholder={inches ? '4 ft' : 'or 5 ft'}
+                  />
                 </div>
                 <div>
                   {!locked && rows.fields.length > 1 && (
@@ -91,8 +114,22 @@ export function AreasForm({ plan, locked }: { plan: Plan; locked: boolean }) {
                 />
               </div>
               <div className="w4 field-pair">
-                <Field name="unitWidthCm" label={`Width of a ${plan.unitNoun}`} numeric suffix="cm" />
-                <Field name="unitDepthCm" label="Depth" numeric suffix="cm" />
+                <Field
+                  name="unitWidthCm"
+                  label={`Width of a ${plan.unitNoun}`}
+                  figures
+                  bareUnitOf={length}
+                  suffix={inches ? undefined : 'cm'}
+                  placeholder={inches ? '10 in' : 'or 10 in'}
+                />
+                <Field
+                  name="unitDepthCm"
+                  label="Depth"
+                  figures
+                  bareUnitOf={length}
+                  suffix={inches ? undefined : 'cm'}
+                  placeholder={inches ? '4 ft' : 'or 5 ft'}
+                />
               </div>
               <div className="w3">
                 <Field

@@ -2,7 +2,7 @@ import {
   DndContext,
   type DragEndEvent,
   DragOverlay,
-  PointerSensor,
+  MouseSensor,
   TouchSensor,
   useDraggable,
   useDroppable,
@@ -27,13 +27,18 @@ interface Props {
 /** The plan with units that can be moved: by drag, or lifted with Space and put down with Space. */
 export function ArrangePlan({ plan, positions, tint, move }: Props) {
   const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
+    useSensor(MouseSensor, { activationConstraint: { distance: 6 } }),
     useSensor(TouchSensor, { activationConstraint: { delay: 180, tolerance: 8 } }),
   );
   const [dragged, setDragged] = useState<UnitId | null>(null);
   const [lifted, setLifted] = useState<UnitId | null>(null);
   const indexOf = (u: Unit) => plan.treatments.findIndex((t) => t.id === u.treatmentId);
   const nameOf = (u: Unit) => plan.treatments[indexOf(u)]?.name ?? '';
+  const codeOf = (id: unknown) => plan.units.find((u) => u.id === id)?.code ?? '';
+  const whereOf = (over: { data: { current?: unknown } } | null) => {
+    const to = over?.data.current as Position | undefined;
+    return to ? `row ${to.row + 1}, position ${to.column + 1}` : null;
+  };
   const draggedUnit = plan.units.find((u) => u.id === dragged);
   const liftedUnit = plan.units.find((u) => u.id === lifted);
 
@@ -63,6 +68,25 @@ export function ArrangePlan({ plan, positions, tint, move }: Props) {
       }}
       onDragEnd={onDragEnd}
       onDragCancel={() => setDragged(null)}
+      accessibility={{
+        screenReaderInstructions: {
+          draggable: 'Space lifts a unit, arrows walk the plan, Space puts it down, Escape puts it back.',
+        },
+        announcements: {
+          onDragStart: ({ active }) => `${codeOf(active.id)} is lifted.`,
+          onDragOver: ({ active, over }) => {
+            const where = whereOf(over);
+            return where ? `${codeOf(active.id)} over ${where}.` : undefined;
+          },
+          onDragEnd: ({ active, over }) => {
+            const where = whereOf(over);
+            return where
+              ? `${codeOf(active.id)} goes to ${where}.`
+              : `${codeOf(active.id)} stays where it was.`;
+          },
+          onDragCancel: ({ active }) => `${codeOf(active.id)} stays where it was.`,
+        },
+      }}
     >
       <div onKeyDown={(e) => e.key === 'Escape' && setLifted(null)}>
         <PlanView

@@ -45,9 +45,10 @@ export function ArrangeView(data: LayoutData & { head: ReactNode }) {
           <div className="empty">
             <h2>Nothing stands here yet</h2>
             <p>
-              Under Places, say how many rows and columns there are; then how many {plural(plan.unitNoun)} of
-              each contender, and let chance lay them out. For example: two shelf levels of 2 × 5, five{' '}
-              {plural(plan.unitNoun)} of each of four contenders, in blocks.
+              Say how many {plural(plan.unitNoun)} of each contender there are, and let chance lay them out:
+              an area that just holds them is made, and can be changed under Areas. Or draw the areas first.
+              For example: two shelf levels of 2 × 5, five {plural(plan.unitNoun)} of each of four contenders,
+              in blocks.
             </p>
           </div>
         )}

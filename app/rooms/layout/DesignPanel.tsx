@@ -15,7 +15,8 @@ const explained: Record<DesignKind, string> = {
   crd: 'chance over all positions alike',
   latin: 'every row and every column holds each contender once: light from two sides is taken off',
   split: 'each machine, tank or level holds every contender once; settings go to whole main plots',
-  interleave: 'nothing left to chance: allowed, but readers will ask',
+  interleave:
+    'along the rows in this order; nothing left to chance, no blocks to take off: allowed, but readers will ask',
   hand: 'readers will ask why; say it in the review',
 };
 
@@ -35,7 +36,7 @@ export function DesignPanel({ plan, locked }: { plan: Plan; locked: boolean }) {
     kind === 'split' ? (values.settings ?? '').split(/[,\n]/).filter((s) => s.trim()).length : 0;
   const each = (Number(values.replicates) || 0) * Math.max(1, settings);
   const room = positionsOf(plan.areas).length;
-  const blocked = kind !== 'crd' && kind !== 'hand';
+  const blocked = kind !== 'crd' && kind !== 'hand' && kind !== 'interleave';
   const df = residualDf({
     treatments: k,
     replicates: each,
@@ -77,7 +78,7 @@ export function DesignPanel({ plan, locked }: { plan: Plan; locked: boolean }) {
             numeric
             helperText={
               k > 0
-                ? `${k * each} ${noun} on ${room} positions; ${Math.max(0, Math.floor(df) || 0)} residual degrees of freedom, 12 are wanted`
+                ? `${k * each} ${noun} on ${room === 0 ? 'an area made for them' : `${room} positions`}; ${Math.max(0, Math.floor(df) || 0)} residual degrees of freedom, 12 are wanted`
                 : 'add contenders first'
             }
           />

@@ -11,6 +11,7 @@ import { loadTrial } from '../../store/trials';
 import { Caution } from '../../ui/Caution';
 import { RoomHead } from '../../ui/RoomHead';
 import { Tessera } from '../../ui/Tessera';
+import { OnlyHelper } from '../OnlyHelper';
 import type { RoomArgs } from '../roomArgs';
 import './labels.css';
 
@@ -48,16 +49,10 @@ export default function Card() {
         {plan.question} · {plan.code}
       </RoomHead>
       {!open ? (
-        <div className="empty">
-          <h2>Only for the helper</h2>
-          <p>
-            This card says which code is which product. Who scores this trial looks away now and lets the
-            helper print it.
-          </p>
-          <Button variant="outlined" color="secondary" onClick={() => setOpen(true)}>
-            I am the helper: show it
-          </Button>
-        </div>
+        <OnlyHelper onShow={() => setOpen(true)}>
+          This card says which code is which product. Who scores this trial looks away now and lets the helper
+          print it.
+        </OnlyHelper>
       ) : (
         <>
           <section className="section">

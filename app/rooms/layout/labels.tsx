@@ -1,3 +1,4 @@
+import { guarded } from '../../form/guarded';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
@@ -65,11 +66,11 @@ export async function clientLoader({ params }: RoomArgs) {
   };
 }
 
-export async function clientAction({ params, request }: RoomArgs) {
+export const clientAction = guarded(async ({ params, request }: RoomArgs) => {
   const result = await layoutAction(params.trialId, await request.json());
   if ('saved' in result && result.message) announce(result.message);
   return result;
-}
+});
 
 const numbers: [key: Exclude<keyof LabelSheet, 'paper'>, label: string, low: number, high: number][] = [
   ['columns', 'Across', 1, 6],

@@ -1,3 +1,4 @@
+import { guarded } from '../../form/guarded';
 import { plural } from '~core/quantity/format';
 import Button from '@mui/material/Button';
 import { useHotkeys } from 'react-hotkeys-hook';
@@ -11,6 +12,7 @@ import { layoutRoomAction, loadLayout } from './layoutData';
 import { LightView } from './LightView';
 import { PlacesView } from './PlacesView';
 import { RotationView } from './RotationView';
+import { PlantingView } from './PlantingView';
 import { SizesView } from './SizesView';
 import './layout.css';
 const views = [
@@ -19,11 +21,12 @@ const views = [
   ['light', 'Light map'],
   ['turns', 'Rotation'],
   ['sizes', 'Start sizes'],
+  ['planting', 'Planting'],
 ] as const;
 type View = (typeof views)[number][0];
 
 export const clientLoader = loadLayout;
-export const clientAction = layoutRoomAction;
+export const clientAction = guarded(layoutRoomAction);
 
 export default function LayoutRoom() {
   const data = useLoaderData<typeof clientLoader>();
@@ -31,8 +34,7 @@ export default function LayoutRoom() {
   const [search, setSearch] = useSearchParams();
   const post = usePost();
   const chosen = search.get('view');
-  const view: View =
-    views.find(([v]) => v === chosen)?.[0] ?? (plan.areas.length === 0 ? 'places' : 'arrange');
+  const view: View = views.find(([v]) => v === chosen)?.[0] ?? 'arrange';
 
   useHotkeys('mod+z', () => post({ intent: 'undo' }), {
     useKey: true,
@@ -51,6 +53,8 @@ export default function LayoutRoom() {
     light:
       'What differs from position to position: light, most often. Read it at every one, then let chance deal again until all contenders get the same.',
     turns: 'Instead of standing still, units can go round, so that each spends equal time at each position.',
+    planting:
+      'Equal plants on equal ground are half of fairness: how many fit, where each goes, how much is sown.',
     sizes: `The size of every ${plan.unitNoun} at the start, in one unit throughout, shows whether the contenders began alike.`,
   };
   const head = (
@@ -88,6 +92,7 @@ export default function LayoutRoom() {
     light: LightView,
     turns: RotationView,
     sizes: SizesView,
+    planting: PlantingView,
   }[view];
   return <Shown key={id} {...data} head={head} />;
 }

@@ -3,12 +3,15 @@ import { keyFits } from '~core/design/blinding';
 import { layOut, movesFor } from '~core/design/layOut';
 import { describeLayoutError } from '~core/design/randomise';
 import { rotationPlan } from '~core/design/rotation';
+import type { AreaId } from '~core/model/ids';
+import { newId } from '~core/model/newId';
 import type { Plan, Position } from '~core/model/plan';
 import { positionKey, reservedUse } from '~core/model/positions';
 import { err, ok } from '~core/model/result';
 import { planIndex } from '~core/plan/planIndex';
 import { missingForSeal } from '~core/plan/seal';
 import { LABELS_TASK, turnTask } from '~core/schedule/tasks';
+import { protocolOf } from '~core/schedule/protocols';
 import { formatFigure } from '~core/quantity/format';
 import { type ActionResult, fieldErrors } from '../../form/schemaFields';
 import { type MergeError, SentForm, mergedValues, refusal } from '../../form/mergedForm';
@@ -47,6 +50,7 @@ async function change(
 /** The plan with these places; a layout that would have holes isn't the one that was drawn: it goes. */
 function withAreas(plan: Plan, form: FormOf<'areas'>): Plan {
   const { unitShape, unitWidthCm, unitDepthCm, spares } = form;
+  const { inches: _, ...rest } = plan;
   const areas = form.areas.map((a) => ({
     ...a,
     reserved: (plan.areas.find((old) => old.id === a.id)?.reserved ?? []).filter(
@@ -62,7 +66,8 @@ function withAreas(plan: Plan, form: FormOf<'areas'>): Plan {
     readings: plan.gradient.readings.filter((r) => fits(r.position)),
   };
   const units = plan.units.every((u) => fits(u.position)) ? plan.units : [];
-  return { ...plan, unitShape, unitWidthCm, unitDepthCm, spares, areas, gradient, units };
+  const sizes = { unitShape, unitWidthCm, unitDepthCm, ...(form.inches && { inches: form.inches }) };
+  return { ...rest, ...sizes, spares, areas, gradient, units };
 }
 
 async function saveAreas(trialId: string | undefined, sent: SentForm): Promise<ActionResult> {
@@ -83,6 +88,23 @@ async function saveAreas(trialId: string | undefined, sent: SentForm): Promise<A
   };
 }
 
+/** A plan without an area gets one that just holds what is to be laid out, as its kind of trial stands. */
+function withSomeArea(plan: Plan, replicates: number): Plan {
+  if (plan.areas.length > 0 || plan.treatments.length === 0 || replicates > 40) return plan;
+  const kind = protocolOf(plan.protocolId)?.area ?? 'shelf';
+  const area = {
+    id: newId<AreaId>(),
+    name: kind.replace(/^./, (c) => c.toUpperCase()),
+    kind,
+    rows: replicates,
+    columns: Math.min(40, plan.treatments.length),
+    widthCm: null,
+    depthCm: null,
+    reserved: [],
+  };
+  return { ...plan, areas: [area] };
+}
+
 async function laidOut(
   trialId: string | undefined,
   design: Plan['design'] & object,
@@ -91,9 +113,10 @@ async function laidOut(
   const saved = await savePlan<Said>(
     trialId,
     (plan) => {
-      const units = layOut(plan, design);
+      const ready = withSomeArea(plan, design.replicates * Math.max(1, design.settings.length));
+      const units = layOut(ready, design);
       return units.ok
-        ? ok({ ...plan, design, units: units.value })
+        ? ok({ ...ready, design, units: units.value })
         : said('replicates', describeLayoutError(units.error));
     },
     seenPlanRev === undefined ? {} : { seenPlanRev },

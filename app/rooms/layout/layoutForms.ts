@@ -1,3 +1,5 @@
+import { parseLengthCm } from '~core/quantity/size';
+import { lengthField, sizeUnitsOf } from '~core/quantity/sizeText';
 import { z } from 'zod';
 import { type AreaId, AreaId as AreaIdSchema, UnitId } from '~core/model/ids';
 import { newId } from '~core/model/newId';
@@ -13,7 +15,7 @@ import {
 } from '~core/model/plan';
 import { sentenceCase } from '~core/quantity/format';
 import { protocolOf } from '~core/schedule/protocols';
-import { fieldText, optionalNumber, typedNumber } from '../../form/schemaFields';
+import { optionalSize, typedNumber } from '../../form/schemaFields';
 
 /** What the Layout room's forms and deeds send, by `intent`. */
 
@@ -21,10 +23,11 @@ const wholeFrom1 = (most: number) =>
   typedNumber('How many?').pipe(
     z.number().int('Whole number.').min(1, 'At least 1.').max(most, `Up to ${most}.`),
   );
-const lengthCm = () => optionalNumber().pipe(z.number().positive('More than 0 cm.').nullable());
+const lengthCm = () => optionalSize(parseLengthCm).pipe(z.number().positive('More than 0 cm.').nullable());
 
 export const AreaForm = z.object({
   intent: z.literal('areas'),
+  inches: z.boolean().default(false),
   unitShape: Plan.shape.unitShape,
   unitWidthCm: lengthCm(),
   unitDepthCm: lengthCm(),
@@ -132,12 +135,24 @@ export const usualKind = (plan: Pick<Plan, 'protocolId'>): AreaKind | undefined 
 
 /** The places of a plan as their form shows them; one to start from where there are none. */
 export const toAreasForm = (
-  plan: Pick<Plan, 'id' | 'protocolId' | 'areas' | 'unitShape' | 'unitWidthCm' | 'unitDepthCm' | 'spares'>,
+  plan: Pick<
+    Plan,
+    | 'id'
+    | 'protocolId'
+    | 'areas'
+    | 'unitShape'
+    | 'unitWidthCm'
+    | 'unitDepthCm'
+    | 'spares'
+    | 'mixing'
+    | 'inches'
+  >,
 ): AreaFormInput => ({
   intent: 'areas',
+  inches: plan.inches ?? false,
   unitShape: plan.unitShape,
-  unitWidthCm: fieldText(plan.unitWidthCm),
-  unitDepthCm: fieldText(plan.unitDepthCm),
+  unitWidthCm: lengthField(plan.unitWidthCm, sizeUnitsOf(plan)),
+  unitDepthCm: lengthField(plan.unitDepthCm, sizeUnitsOf(plan)),
   spares: String(plan.spares),
   areas:
     plan.areas.length > 0
@@ -147,8 +162,8 @@ export const toAreasForm = (
           kind: a.kind,
           rows: String(a.rows),
           columns: String(a.columns),
-          widthCm: fieldText(a.widthCm),
-          depthCm: fieldText(a.depthCm),
+          widthCm: lengthField(a.widthCm, sizeUnitsOf(plan)),
+          depthCm: lengthField(a.depthCm, sizeUnitsOf(plan)),
         }))
       : [emptyArea(1, usualKind(plan), `${plan.id}-area`)],
 });

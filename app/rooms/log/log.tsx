@@ -1,3 +1,4 @@
+import { guarded } from '../../form/guarded';
 import { shortTime } from '../../bench/clock';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
@@ -33,9 +34,9 @@ const LogRoomForm = z.discriminatedUnion('intent', [
 ]);
 
 export async function clientLoader({ params }: RoomArgs) {
-  const { row, shown, key } = await loadTrial(params.trialId);
+  const { row, shown, key, blind } = await loadTrial(params.trialId);
   const codes = codesByProduct(productCodesOf(row.plan, key));
-  const words = wordsFor(shown.plan, codes);
+  const words = wordsFor(shown.plan, codes, blind);
   const conflicts = (await openConflicts(row.id)).map((c) => {
     const own = shown.log.find((e) => e.id === c.id);
     return {
@@ -45,10 +46,10 @@ export async function clientLoader({ params }: RoomArgs) {
       other: sayLine(c.other, words),
     };
   });
-  return { plan: shown.plan, lines: logLines(shown.plan, shown, codes), conflicts };
+  return { plan: shown.plan, lines: logLines(shown.plan, shown, codes, blind), conflicts };
 }
 
-export async function clientAction({ params, request }: RoomArgs): Promise<ActionResult> {
+export const clientAction = guarded(async ({ params, request }: RoomArgs): Promise<ActionResult> => {
   const parsed = LogRoomForm.safeParse(await request.json());
   if (!parsed.success) return { errors: fieldErrors(parsed.error) };
   const form = parsed.data;
@@ -78,7 +79,7 @@ export async function clientAction({ params, request }: RoomArgs): Promise<Actio
   const text = done.error.tag === 'said' ? done.error.text : describeChangeError(done.error);
   announce(text);
   return { errors: { id: text } };
-}
+});
 
 const PAGE = 200;
 

@@ -38,16 +38,17 @@ export const kindOfLine = (e: Entry): EntryBody['kind'] | undefined =>
   e.kind === 'correction' ? e.replacement?.kind : e.kind;
 
 /** Words for a trial's log; under codes a product goes by its own. */
-export const wordsFor = (plan: Plan, codes: ReadonlyMap<string, string>): LogWords =>
-  logWords(plan, (treatmentId, productId) => codes.get(productCodeKey(treatmentId, productId)) ?? '');
+export const wordsFor = (plan: Plan, codes: ReadonlyMap<string, string>, blind = false): LogWords =>
+  logWords(plan, (treatmentId, productId) => codes.get(productCodeKey(treatmentId, productId)) ?? '', blind);
 
 /** Every line of the log in words, the one written last first. */
 export function logLines(
   plan: Plan,
   state: TrialState,
   codes: ReadonlyMap<string, string> = new Map(),
+  blind = false,
 ): LogLine[] {
-  const words = wordsFor(plan, codes);
+  const words = wordsFor(plan, codes, blind);
   const { log } = state;
   const standingIds = new Set<string>(state.entries.map((e) => e.standsFrom));
   const byId = new Map(log.map((e) => [e.id, e]));

@@ -7,7 +7,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { armAt } from '~core/mixing/armAt';
 import type { MatchBasis } from '~core/mixing/matching';
-import { matchedArms } from '~core/mixing/matchPlan';
+import { aroundOf, matchedArms } from '~core/mixing/matchPlan';
 import { usesAt } from '~core/mixing/programme';
 import { type ElementSymbol, elements } from '~core/model/element';
 import { matchingNames } from '~core/model/plan';
@@ -22,7 +22,11 @@ type Kind = MatchBasis['kind'];
 const bases: readonly (readonly [Kind, string, string])[] = [
   ['asIs', 'As planned', 'The doses as they stand in the plan.'],
   ['label', 'Label rate', 'As a buyer would use it: each product at its label’s rate.'],
-  ['element', 'Equal element', 'Is it the product, or more of the nutrient?'],
+  [
+    'element',
+    'Equal element',
+    'Is it the product, or more of the nutrient? Equal for each unit over the trial.',
+  ],
   ['strength', 'Equal strength', 'Is it the product, or a stronger solution?'],
   ['money', 'Equal money', 'What the same money per litre buys.'],
 ];
@@ -53,7 +57,7 @@ export function CompareView({ data }: { data: MixingData }) {
   }
   const basis: MatchBasis =
     kind === 'element' ? { kind, element } : kind === 'label' ? { kind, end } : { kind };
-  const around = { water: plan.mixing.water, currency: plan.currency, exchange: plan.mixing.exchange };
+  const around = aroundOf(plan);
   const arms = plan.treatments.map((t) => armAt(plan, t, day));
   const referenceOrNone = fed.find((t) => t.id === referenceId)?.id ?? null;
   const matched = matchedArms(plan, { basis, day, referenceId: referenceOrNone });

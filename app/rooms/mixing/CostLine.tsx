@@ -35,7 +35,8 @@ export function CostLine({
   return (
     <p className="small">
       <span className="quiet">Cost:</span> <span data-testid="cost-per-litre">{formatMoney(money)}</span>{' '}
-      {bottle.kind === 'direct' ? `per ${plan.unitNoun}` : 'per litre'} · {times(size)} the batch
+      {bottle.kind === 'direct' ? `per ${plan.unitNoun}` : 'per litre'} · {times(size)}{' '}
+      {bottle.tanks === null ? 'the batch' : `each ${plan.unitNoun}`}
       {bottle.perUnitL !== null && ` · ${times(bottle.perUnitL)} per feed of one ${plan.unitNoun}`}
     </p>
   );

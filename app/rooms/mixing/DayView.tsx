@@ -7,7 +7,6 @@ import { plural } from '~core/quantity/format';
 import { dateOfDay } from '~core/plan/days';
 import { shortDate } from '../../bench/clock';
 import { Tessera } from '../../ui/Tessera';
-import { useStripInSight } from '../../ui/useStripInSight';
 import { MixCard } from './MixCard';
 import { Mixed } from './Mixed';
 import type { Bottle } from '~core/mixing/bottles';
@@ -23,6 +22,8 @@ export function DayView({ data }: { data: MixingData }) {
   });
   const [search, setSearch] = useSearchParams();
   const [chosen, setChosen] = useState<string | null>(null);
+  /** tools and papers are out, on a phone */
+  const [more, setMore] = useState(false);
   const [another, setAnother] = useState<string | null>(null);
   const go = (change: Record<string, string | null>) => {
     const next = new URLSearchParams(search);
@@ -39,7 +40,6 @@ export function DayView({ data }: { data: MixingData }) {
     bottles.find((b) => b.letter === search.get('bottle')) ??
     toDo ??
     bottles[0];
-  const strip = useStripInSight<HTMLElement>('[aria-current="true"]', open?.key);
   const [before, after] = [days.findLast((d) => d < day), days.find((d) => d > day)];
   const loose = plan.treatments.some((t) =>
     t.products.some((u) => u.fromDay === null && u.everyDays === null),
@@ -62,7 +62,7 @@ export function DayView({ data }: { data: MixingData }) {
           label="Day of the trial"
           value={String(day)}
           onChange={(e) => go({ day: e.target.value })}
-          sx={{ width: 215 }}
+          sx={{ width: { xs: 168, sm: 215 } }}
         >
           {listed.map((d) => (
             <MenuItem key={d} value={String(d)}>
@@ -84,35 +84,40 @@ export function DayView({ data }: { data: MixingData }) {
             Today
           </Button>
         )}
-        <DryChoice tools={tools} measures={plan.mixing.measures} onChange={setTools} />
-        <StepChoice
-          label="Liquids in steps of"
-          unit="mL"
-          steps={[0.1, 0.2, 0.5, 1, 2.5, 5, 10]}
-          value={tools.liquidStepMl}
-          onChange={(liquidStepMl) => setTools({ ...tools, liquidStepMl })}
-        />
-        {loose && days.length > 0 && (
-          <Button color="secondary" onClick={() => go({ any: data.anyDay ? null : '1' })}>
-            {data.anyDay ? 'Only what has fixed days' : 'With what has no fixed days'}
+        <Button className="phone-only" color="secondary" onClick={() => setMore(!more)} aria-expanded={more}>
+          Tools
+        </Button>
+        <div className={more ? 'mix-more open' : 'mix-more'}>
+          <DryChoice tools={tools} measures={plan.mixing.measures} onChange={setTools} />
+          <StepChoice
+            label="Liquids in steps of"
+            unit="mL"
+            steps={[0.1, 0.2, 0.5, 1, 2.5, 5, 10]}
+            value={tools.liquidStepMl}
+            onChange={(liquidStepMl) => setTools({ ...tools, liquidStepMl })}
+          />
+          {loose && days.length > 0 && (
+            <Button color="secondary" onClick={() => go({ any: data.anyDay ? null : '1' })}>
+              {data.anyDay ? 'Only what has fixed days' : 'With what has no fixed days'}
+            </Button>
+          )}
+          <Button component={Link} to={`/trial/${id}/labels?for=bottles`} color="secondary">
+            Bottle tags
           </Button>
-        )}
-        <Button component={Link} to={`/trial/${id}/labels?for=bottles`} color="secondary">
-          Bottle tags
-        </Button>
-        <Button
-          component={Link}
-          to={`/trial/${id}/mixing-card?day=${day}${data.anyDay ? '&any=1' : ''}`}
-          color="secondary"
-        >
-          {data.blind ? 'The helper’s mixing card' : 'Mixing card'}
-        </Button>
+          <Button
+            component={Link}
+            to={`/trial/${id}/mixing-card?day=${day}${data.anyDay ? '&any=1' : ''}`}
+            color="secondary"
+          >
+            {data.blind ? 'The helper’s mixing card' : 'Mixing card'}
+          </Button>
+        </div>
       </div>
       {bottles.length === 0 ? (
         <NothingDue data={data} />
       ) : (
         <div className="mix-day">
-          <nav className="mix-list" aria-label="Bottles of the day" ref={strip}>
+          <nav className="mix-list" aria-label="Bottles of the day">
             {bottles.map((b) => (
               <button
                 key={b.key}
@@ -126,7 +131,8 @@ export function DayView({ data }: { data: MixingData }) {
               >
                 <Tessera index={b.index} size={26} />
                 <span className="mix-who">
-                  <strong>{b.letter}</strong> {data.blind ? '' : b.name}
+                  <strong>{b.letter}</strong>
+                  {!data.blind && <span className="mix-name"> · {b.name}</span>}
                   <span className="small quiet">{status(b, plan.unitNoun)}</span>
                 </span>
                 <span

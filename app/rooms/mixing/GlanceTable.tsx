@@ -1,5 +1,6 @@
 import { formatMoney } from '~core/cost/money';
 import { type Arm, type Around, type MatchBasis, type MatchedArm, matchDoses } from '~core/mixing/matching';
+import { sayElement } from '~core/mixing/sayStrength';
 import type { ElementSymbol } from '~core/model/element';
 import type { TreatmentId } from '~core/model/ids';
 import { formatFigure } from '~core/quantity/format';
@@ -33,7 +34,7 @@ export function GlanceTable({ data, arms, referenceId, around, element, end }: P
     <section>
       <h2>Every choice at a glance</h2>
       <div className="scroll-x">
-        <table className="ledger">
+        <table className="ledger as-rows">
           <thead>
             <tr>
               <th>contender</th>
@@ -51,7 +52,7 @@ export function GlanceTable({ data, arms, referenceId, around, element, end }: P
                   <TesseraName index={i} size={20} name={t.name} />
                 </td>
                 {results.map((r) => (
-                  <td key={r.name} className="n small">
+                  <td key={r.name} className="n small" data-label={r.name}>
                     <Cell arm={r.arms.find((a) => a.id === t.id)!} element={element} />
                   </td>
                 ))}
@@ -77,7 +78,8 @@ function Cell({ arm, element }: { arm: MatchedArm; element: ElementSymbol }) {
     <span style={outside ? { color: 'var(--ochre-text)' } : undefined}>
       × {factors.join(', ')}
       <br />
-      {element} {Math.round(arm.solution.mgPerL[element])} · {formatFigure(arm.solution.strength.ec, 2)}
+      {element} {sayElement(arm.solution.mgPerL[element], arm.solution)} ·{' '}
+      {arm.solution.unknown.length > 0 ? 'EC not known' : formatFigure(arm.solution.strength.ec, 2)}
       <br />
       {arm.costPerL ? formatMoney(arm.costPerL) : 'no price'}
       {outside && <span className="sr-only"> outside the label’s rate</span>}

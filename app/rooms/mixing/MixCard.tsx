@@ -14,6 +14,7 @@ import { ReadingFields, noReading } from './ReadingFields';
 import { RecipeTable } from './RecipeTable';
 import { SolutionLine } from './SolutionLine';
 import { Steps } from './Steps';
+import { bottleTitle } from '~core/mixing/bottles';
 import type { Bottle } from '~core/mixing/bottles';
 import { ToolsUnsaid } from './ToolsUnsaid';
 import { VolumeField } from './VolumeField';
@@ -89,11 +90,7 @@ export function MixCard({ data, bottle, tools, onTools, onSend }: Props) {
       >
         <div className="mix-head">
           <h2>
-            <TesseraName
-              index={bottle.index}
-              name={`${bottle.letter} ${blind ? '' : bottle.name}`}
-              size={30}
-            />
+            <TesseraName index={bottle.index} name={bottleTitle(bottle, blind)} size={30} />
           </h2>
           {direct ? (
             <p className="quiet">given as it is to {units}</p>
@@ -101,9 +98,11 @@ export function MixCard({ data, bottle, tools, onTools, onSend }: Props) {
             <div className="inline-row">
               <VolumeField tools={tools} measures={plan.mixing.measures} onTools={onTools} />
               <span className="small quiet">
-                {bottle.perUnitL === null
-                  ? 'nobody has said how much each gets'
-                  : `${units} × ${bottle.perUnitL} L, ${plan.mixing.sparePercent} % to spare`}
+                {bottle.tanks !== null && bottle.perUnitL !== null
+                  ? `in each of ${units}, one by one: its own tank has nothing to spare`
+                  : bottle.perUnitL === null
+                    ? 'nobody has said how much each gets'
+                    : `${units} × ${bottle.perUnitL} L, ${plan.mixing.sparePercent} % to spare`}
               </span>
             </div>
           )}
@@ -131,7 +130,7 @@ export function MixCard({ data, bottle, tools, onTools, onSend }: Props) {
               />
             )}
             {!blind && !direct && batch.made && batch.wanted && (
-              <SolutionLine made={batch.made} wanted={batch.wanted} />
+              <SolutionLine made={batch.made} wanted={batch.wanted} dosed={batch.lines.length} />
             )}
             {!blind && <CostLine data={data} bottle={bottle} batch={batch} size={batch.size} />}
           </>

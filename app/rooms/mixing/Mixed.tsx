@@ -7,6 +7,7 @@ import { usePost } from '../../form/usePost';
 import { useRecordForm } from '../../form/useRecordForm';
 import { useNotice } from '../../ui/Notices';
 import { TesseraName } from '../../ui/Tessera';
+import { bottleTitle } from '~core/mixing/bottles';
 import type { Bottle, MixedBatch } from '~core/mixing/bottles';
 import type { MixingData } from './mixingData';
 
@@ -33,11 +34,7 @@ export function Mixed({ data, bottle, next, onNext }: Props) {
   return (
     <div className="stack">
       <h2>
-        <TesseraName
-          index={bottle.index}
-          name={`${bottle.letter} ${data.blind ? '' : bottle.name}`}
-          size={30}
-        />
+        <TesseraName index={bottle.index} name={bottleTitle(bottle, data.blind)} size={30} />
       </h2>
       {bottle.mixed.map((m) => (
         <div key={m.id} className="note good">

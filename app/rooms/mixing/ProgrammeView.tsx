@@ -18,9 +18,9 @@ export function ProgrammeView({ data }: { data: MixingData }) {
       <div className="empty">
         <h2>No programme yet</h2>
         <p>
-          A programme says which product, at which strength, from which day and how often: half strength for
-          seedlings from day 3, every 2 days, 4 times; full strength from day 11; another product from
-          flowering on; plain water on day 28 as a flush. It is written with the doses.
+          A programme says which product, at which share of its rate, from which day and how often: half the
+          rate for seedlings from day 3, every 2 days, 4 times; the full rate from day 11; another product
+          from flowering on; plain water on day 28 as a flush. It is written with the doses.
         </p>
         <Link to={`/trial/${id}/contenders`}>Doses and days, in Contenders</Link>
       </div>
@@ -94,14 +94,14 @@ export function ProgrammeView({ data }: { data: MixingData }) {
         log; dashed: its day is past and it isn’t.
       </p>
       <div className="scroll-x">
-        <table className="ledger">
+        <table className="ledger as-rows">
           <thead>
             <tr>
               <th>contender</th>
               <th>{blind ? 'jar' : 'product'}</th>
               <th>stage</th>
               <th className="n">dose</th>
-              <th className="n">strength</th>
+              <th className="n">share of rate</th>
               <th>when</th>
             </tr>
           </thead>
@@ -113,16 +113,20 @@ export function ProgrammeView({ data }: { data: MixingData }) {
                   <td>
                     <TesseraName index={index} size={20} name={t.name} />
                   </td>
-                  <td>{names[productCodeKey(t.id, u.productId)]}</td>
-                  <td>{u.stage || <span className="quiet">throughout</span>}</td>
-                  <td className="n">
+                  <td data-label={blind ? 'jar' : 'product'}>{names[productCodeKey(t.id, u.productId)]}</td>
+                  <td data-label="stage">{u.stage || <span className="quiet">throughout</span>}</td>
+                  <td className="n" data-label="dose">
                     {Number(doseAmount(u).toPrecision(3))} {u.unit}
                     <span className="unit">
                       {u.solutionLPerUnit === null ? ` each ${plan.unitNoun}` : ' per L'}
                     </span>
                   </td>
-                  <td className="n">{u.strengthPercent} %</td>
-                  <td className="small when">{when(u)}</td>
+                  <td className="n" data-label="share of rate">
+                    {u.strengthPercent} %
+                  </td>
+                  <td className="small when" data-label="when">
+                    {when(u)}
+                  </td>
                 </tr>
               ));
             })}

@@ -4,7 +4,7 @@ import { DOSE_ERROR_LIMIT } from '~core/mixing/rounding';
 import { inOwnMeasures, spoonsText } from '~core/mixing/spoons';
 import { formatSigned } from '~core/quantity/format';
 import { Field } from '../../form/fields';
-import type { Batch, BatchLine } from '~core/mixing/batch';
+import { type Batch, type BatchLine, ofAll } from '~core/mixing/batch';
 import type { Bottle } from '~core/mixing/bottles';
 import type { MixingData } from './mixingData';
 
@@ -19,7 +19,7 @@ interface Props {
 const figure = (x: number) => String(Number(x.toPrecision(4)));
 
 /** What goes in: wanted, measured, how far off, in spoons and caps, what really went in, what is left. */
-export function RecipeTable({ batch, data, onStock }: Props) {
+export function RecipeTable({ batch, data, bottle, onStock }: Props) {
   const { blind, plan } = data;
   return (
     <div className="scroll-x">
@@ -27,7 +27,7 @@ export function RecipeTable({ batch, data, onStock }: Props) {
         <thead>
           <tr>
             <th>{blind ? 'jar' : 'product'}</th>
-            <th className="n">wanted</th>
+            <th className="n">{bottle.tanks === null ? 'wanted' : `in each ${plan.unitNoun}`}</th>
             <th className="n">measure</th>
             <th className="n">off by</th>
             {!blind && <th>or</th>}
@@ -45,7 +45,7 @@ export function RecipeTable({ batch, data, onStock }: Props) {
                   <strong>{l.name}</strong>
                   <div className="small quiet">
                     {l.stock ? `of stock ${l.stock.batch}` : l.use.rateText}
-                    {l.use.strengthPercent !== 100 && ` · ${l.use.strengthPercent} % strength`}
+                    {l.use.strengthPercent !== 100 && ` · ${l.use.strengthPercent} % of the rate`}
                     {l.use.stage && ` · ${l.use.stage}`}
                   </div>
                   {l.stock ? (
@@ -98,7 +98,7 @@ export function RecipeTable({ batch, data, onStock }: Props) {
                     slotProps={{ inputLabel: { shrink: true } }}
                   />
                 </td>
-                {!blind && <td className="n small in-pack">{leftAfter(l)}</td>}
+                {!blind && <td className="n small in-pack">{leftAfter(l, batch)}</td>}
               </tr>
             );
           })}
@@ -119,10 +119,10 @@ function spoons(l: BatchLine, measures: MixingData['plan']['mixing']['measures']
 }
 
 /** What the pack holds once this is taken; said plainly when it isn't enough. */
-function leftAfter(l: BatchLine) {
+function leftAfter(l: BatchLine, batch: Batch) {
   if (l.stock) return 'from the stock';
   if (!l.left) return '–';
-  const taken = amountOf(l.product, l.given, l.unit, l.left.pack.unit);
+  const taken = amountOf(l.product, ofAll(batch, l.given), l.unit, l.left.pack.unit);
   if (!taken.ok) return '–';
   const after = l.left.left - taken.value;
   return after < 0 ? (

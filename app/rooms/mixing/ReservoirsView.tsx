@@ -5,12 +5,16 @@ import { driftOf, inBand } from '~core/mixing/drift';
 import { regimenNames } from '~core/model/plan';
 import { formatFigure, formatSigned } from '~core/quantity/format';
 import { shortDate } from '../../bench/clock';
+import { AllVessels } from './AllVessels';
 import { PhPanel } from './PhPanel';
 import { ReadingForm } from './ReadingForm';
 import { ReadingsChart } from './ReadingsChart';
 import { TopUpPanel } from './TopUpPanel';
 import type { MixingData } from './mixingData';
 import { type Vessel, noBand, vesselsOf } from '~core/mixing/vessels';
+
+/** In place of one vessel's key. */
+const ALL = 'all';
 
 const quantities = [
   ['ec', 'EC (strength)', 'mS/cm', 2],
@@ -27,6 +31,7 @@ export function ReservoirsView({ data }: { data: MixingData }) {
       (vessels.find((v) => v.fed && v.readings.ec.length > 0) ?? vessels.find((v) => v.fed) ?? vessels[0])
         ?.key ?? '',
   );
+  const all = chosen === ALL;
   const vessel = vessels.find((v) => v.key === chosen) ?? vessels[0];
   if (!vessel) {
     return (
@@ -43,10 +48,11 @@ export function ReservoirsView({ data }: { data: MixingData }) {
           select
           size="small"
           label="Vessel"
-          value={vessel.key}
+          value={all ? ALL : vessel.key}
           onChange={(e) => setChosen(e.target.value)}
           sx={{ width: 280 }}
         >
+          <MenuItem value={ALL}>all vessels, in one table</MenuItem>
           {vessels.map((v) => (
             <MenuItem key={v.key} value={v.key}>
               {v.name}
@@ -58,23 +64,27 @@ export function ReservoirsView({ data }: { data: MixingData }) {
           {plan.mixing.band.source && `Band from: ${plan.mixing.band.source}.`}
         </span>
       </div>
-      <div className="reservoir">
-        <section>
-          <DriftTable data={data} vessel={vessel} />
-          <ReadingsChart vessel={vessel} band={vessel.fed ? plan.mixing.band : noBand} />
-        </section>
-        <section className="stack">
-          {sealed ? (
-            <>
-              <ReadingForm key={`r ${vessel.key}`} data={data} vessel={vessel} />
-              <TopUpPanel key={`t ${vessel.key}`} data={data} vessel={vessel} />
-              <PhPanel key={`p ${vessel.key}`} data={data} vessel={vessel} />
-            </>
-          ) : (
-            <p className="note open small">Readings are written down once the plan is sealed in Layout.</p>
-          )}
-        </section>
-      </div>
+      {all ? (
+        <AllVessels key={data.state.log.length} vessels={vessels} sealed={sealed} />
+      ) : (
+        <div className="reservoir">
+          <section>
+            <DriftTable data={data} vessel={vessel} />
+            <ReadingsChart vessel={vessel} band={vessel.fed ? plan.mixing.band : noBand} />
+          </section>
+          <section className="stack">
+            {sealed ? (
+              <>
+                <ReadingForm key={`r ${vessel.key}`} data={data} vessel={vessel} />
+                <TopUpPanel key={`t ${vessel.key}`} data={data} vessel={vessel} />
+                <PhPanel key={`p ${vessel.key}`} data={data} vessel={vessel} />
+              </>
+            ) : (
+              <p className="note open small">Readings are written down once the plan is sealed in Layout.</p>
+            )}
+          </section>
+        </div>
+      )}
     </div>
   );
 }

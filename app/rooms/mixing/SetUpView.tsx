@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
 import { FormProvider } from 'react-hook-form';
+import { mixedInUnits } from '~core/mixing/ownTank';
 import { PRACTICE_SOURCE, practiceBands } from '~core/mixing/practiceBands';
 import { regimenNames, regimens } from '~core/model/plan';
 import { Choice, Field, LockedForm } from '../../form/fields';
@@ -16,6 +17,7 @@ export function SetUpView({ data }: { data: MixingData }) {
   const { id, plan, state } = data;
   const shown = useMemo(() => toSetUpForm(plan), [plan]);
   const { form, busy, stale, onSubmit } = useRecordForm(shown, { merges: true });
+  const unsaid = { ...plan, mixing: { ...plan.mixing, inOwnTank: undefined } };
   const usual = (band: (typeof practiceBands)[number]) => {
     const put = (name: 'ecLow' | 'ecHigh' | 'phLow' | 'phHigh' | 'source', value: string) =>
       form.setValue(name, value, { shouldDirty: true });
@@ -39,6 +41,20 @@ export function SetUpView({ data }: { data: MixingData }) {
                 label="Regimen"
                 options={regimens.map((r) => [r, regimenNames[r]] as const)}
                 helperText="both are schools of practice; readings are never forced"
+              />
+            </div>
+            <div className="w6">
+              <Choice
+                name="mixedIn"
+                label="Mixed in"
+                options={[
+                  [
+                    'unsaid',
+                    `as it follows: ${mixedInUnits(unsaid) ? `each ${plan.unitNoun}’s own tank` : 'a batch that is handed out'}`,
+                  ],
+                  ['batch', 'a batch that is handed out, with some to spare'],
+                  ['tank', `each ${plan.unitNoun}’s own tank, with nothing to spare`],
+                ]}
               />
             </div>
             <div className="w3">

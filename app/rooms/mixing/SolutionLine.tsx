@@ -1,14 +1,12 @@
 import { elements, mainElements } from '~core/model/element';
 import type { Solution } from '~core/mixing/solution';
+import { sayElement, sayStrength, sayUnknown } from '~core/mixing/sayStrength';
 import { STRENGTH_ERROR_PERCENT, STRENGTH_FORMULA, ppmOf, ppmScales } from '~core/mixing/strength';
 import { formatFigure, formatSigned } from '~core/quantity/format';
 
-const round = (mgPerL: number) => (mgPerL < 10 ? Number(mgPerL.toPrecision(2)) : Math.round(mgPerL));
-
 /** What the batch holds as it will be measured, against what was wanted; its estimated strength. */
-export function SolutionLine({ made, wanted }: { made: Solution; wanted: Solution }) {
+export function SolutionLine({ made, wanted, dosed }: { made: Solution; wanted: Solution; dosed: number }) {
   const shown = mainElements.filter((e) => made.mgPerL[e] > 0 || wanted.mgPerL[e] > 0);
-  const { strength } = made;
   return (
     <div>
       <div className="elements-line">
@@ -16,14 +14,14 @@ export function SolutionLine({ made, wanted }: { made: Solution; wanted: Solutio
           const off = wanted.mgPerL[e] > 0 ? 100 * (made.mgPerL[e] / wanted.mgPerL[e] - 1) : 0;
           return (
             <span key={e}>
-              <strong>{e}</strong> <span className="num">{round(made.mgPerL[e])}</span>
+              <strong>{e}</strong> <span className="num">{sayElement(made.mgPerL[e], made)}</span>
               {Math.abs(off) >= 0.05 && <small className="quiet"> {formatSigned(off, 1)} %</small>}
             </span>
           );
         })}
         <span className="unit">mg/L</span>
       </div>
-      <StrengthLine strength={strength} />
+      <StrengthLine solution={made} dosed={dosed} />
       <details className="small">
         <summary>
           Ions: {formatFigure(made.ions.cations, 1)} meq/L of cations, {formatFigure(made.ions.anions, 1)} of
@@ -66,8 +64,7 @@ export function SolutionLine({ made, wanted }: { made: Solution; wanted: Solutio
       </details>
       {made.unknown.length > 0 && (
         <p className="small quiet">
-          Without an analysis (or a density) of {made.unknown.map((p) => p.name).join(', ')}: the figures are
-          the rest’s alone.
+          The figures are the rest’s alone. Missing in the library: {sayUnknown(made.unknown)}.
         </p>
       )}
     </div>
@@ -75,15 +72,16 @@ export function SolutionLine({ made, wanted }: { made: Solution; wanted: Solutio
 }
 
 /** Estimated strength with its error, its formula and what a ppm meter shows. */
-export function StrengthLine({ strength: s }: { strength: Solution['strength'] }) {
-  const ec = (x: number) => formatFigure(x, 2);
-  const wide = s.high - s.low > 0.02;
+export function StrengthLine({ solution, dosed }: { solution: Solution; dosed: number }) {
+  const { strength: s, unknown } = solution;
+  const said = sayStrength(solution, dosed);
+  if (said === 'not known') {
+    return <p className="small quiet">Strength not known. Missing in the library: {sayUnknown(unknown)}.</p>;
+  }
   return (
     <details className="small">
       <summary>
-        Estimated strength <strong className="num">{ec(s.ec)}</strong> mS/cm
-        {wide ? `, between ${ec(s.low)} and ${ec(s.high)}` : `, ± ${STRENGTH_ERROR_PERCENT} %`}
-        {s.incomplete && '; the true strength is higher'}
+        Estimated strength <strong className="num">{said}</strong>
       </summary>
       <p className="quiet">
         {STRENGTH_FORMULA}; the formula itself is good to about {STRENGTH_ERROR_PERCENT} % (practice).

@@ -5,8 +5,10 @@ import { armAt } from '~core/mixing/armAt';
 import { costPerLitre } from '~core/mixing/matching';
 import { mixedOn } from '~core/mixing/mixesInLog';
 import { usesAt } from '~core/mixing/programme';
+import { sayLasts } from '~core/mixing/sayStrength';
 import { stockForecast } from '~core/mixing/forecast';
 import { dateOfDay } from '~core/plan/days';
+import { amountWords } from '~core/quantity/format';
 import { shortDate } from '../../bench/clock';
 import { TesseraName } from '../../ui/Tessera';
 import { CodesClosed } from '../CodesClosed';
@@ -38,7 +40,7 @@ export function StockView({ data }: { data: MixingData }) {
       <section>
         <h2>Packs</h2>
         <div className="scroll-x">
-          <table className="ledger">
+          <table className="ledger as-rows">
             <thead>
               <tr>
                 <th>product</th>
@@ -57,31 +59,29 @@ export function StockView({ data }: { data: MixingData }) {
                     <td>
                       <strong>{p.product.name}</strong>
                     </td>
-                    <td className="small">
+                    <td className="small" data-label="pack">
                       {p.pack.count > 1 ? `${p.pack.count} × ` : ''}
-                      {p.pack.size} {p.pack.unit} at{' '}
+                      {amountWords(p.pack.size, p.pack.unit)} at{' '}
                       {money({ minor: p.pack.priceMinor, currency: p.pack.currency })}
                       {p.pack.boughtOn && `, ${shortDate(p.pack.boughtOn)}`}
                     </td>
-                    <td className="n">
+                    <td className="n" data-label="left">
                       <span data-testid={`left-${p.pack.id}`}>{figure(p.left)}</span>{' '}
-                      <span className="unit">
-                        of {figure(p.bought)} {p.pack.unit}
-                      </span>
+                      <span className="unit">of {amountWords(Number(figure(p.bought)), p.pack.unit)}</span>
                       {p.overdrawn && (
                         <div className="small" style={{ color: 'var(--porphyry)' }}>
                           more was used than bought: enter the other pack
                         </div>
                       )}
                     </td>
-                    <td className="n">{f ? Math.floor(p.bought / p.pack.count / f.perFeed) : '–'}</td>
-                    <td className="n">{f ? Math.floor(p.left / f.perFeed) : '–'}</td>
-                    <td className="small">
-                      {!f
-                        ? 'not used by this trial'
-                        : f.outOnDay === null
-                          ? 'lasts the programme'
-                          : `day ${f.outOnDay}, ${shortDate(dateOfDay(plan.startDate, f.outOnDay))}`}
+                    <td className="n" data-label="feeds in a pack">
+                      {f ? Math.floor(p.bought / p.pack.count / f.perFeed) : '–'}
+                    </td>
+                    <td className="n" data-label="feeds left">
+                      {f ? Math.floor(p.left / f.perFeed) : '–'}
+                    </td>
+                    <td className="small" data-label="runs out">
+                      {sayLasts(f, p.left, (d) => shortDate(dateOfDay(plan.startDate, d)))}
                     </td>
                   </tr>
                 );
@@ -96,7 +96,7 @@ export function StockView({ data }: { data: MixingData }) {
       <section>
         <h2>What it costs</h2>
         <div className="scroll-x">
-          <table className="ledger">
+          <table className="ledger as-rows">
             <thead>
               <tr>
                 <th>contender</th>
@@ -121,17 +121,21 @@ export function StockView({ data }: { data: MixingData }) {
                     <td>
                       <TesseraName index={i} name={t.name} />
                     </td>
-                    <td className="n">{perL && uses.length > 0 ? money(perL) : '–'}</td>
-                    <td className="n">
+                    <td className="n" data-label="per litre">
+                      {perL && uses.length > 0 ? money(perL) : '–'}
+                    </td>
+                    <td className="n" data-label={`per feed of one ${plan.unitNoun}`}>
                       {perL && litres !== null ? money({ ...perL, minor: perL.minor * litres }) : '–'}
                     </td>
-                    <td className="n">{whole.ok ? money(whole.value.perUnit) : '–'}</td>
-                    <td className="small">
+                    <td className="n" data-label={`per ${plan.unitNoun}, whole trial`}>
+                      {whole.ok ? money(whole.value.perUnit) : '–'}
+                    </td>
+                    <td className="small" data-label="price from">
                       {whole.ok
                         ? whole.value.products
                             .map(
                               (c) =>
-                                `${c.pack.size} ${c.pack.unit} at ${money({ minor: c.pack.priceMinor, currency: c.pack.currency })}${exchanged(c.pack.currency, data)}`,
+                                `${amountWords(c.pack.size, c.pack.unit)} at ${money({ minor: c.pack.priceMinor, currency: c.pack.currency })}${exchanged(c.pack.currency, data)}`,
                             )
                             .filter((line, n, all) => all.indexOf(line) === n)
                             .join(', ')
@@ -150,12 +154,12 @@ export function StockView({ data }: { data: MixingData }) {
       {stocks.length > 0 && (
         <section>
           <h2>Stock solutions</h2>
-          <table className="ledger">
+          <table className="ledger as-rows">
             <thead>
               <tr>
                 <th>stock</th>
                 <th>of</th>
-                <th className="n">strength</th>
+                <th className="n">concentration</th>
                 <th className="n">left</th>
                 <th>made</th>
               </tr>

@@ -116,3 +116,34 @@ export const PhForm = z
     phAfter: typedNumber('pH after?').pipe(ph),
   })
   .refine((f) => f.phBefore !== f.phAfter, { message: 'Nothing changed?', path: ['phAfter'] });
+
+/** Readings of several vessels at once; what stays empty wasn't read. */
+export const ReadingsForm = z
+  .object({
+    intent: z.literal('readings'),
+    scale: z.coerce.number().pipe(readingFields.scale),
+    instrument: readingFields.instrument,
+    rows: z
+      .array(
+        z.object({
+          unitId: UnitId.nullable(),
+          treatmentId: TreatmentId.nullable(),
+          subject: z.string().max(80),
+          ec: optionalNumber(),
+          ph: optional(ph),
+          temperature: optional(temperature),
+        }),
+      )
+      .max(500),
+  })
+  .transform((f, ctx) => ({
+    ...f,
+    rows: f.rows.map((row, i) => {
+      const value = row.ec === null || f.scale === 1 ? row.ec : ecFromPpm(row.ec, f.scale);
+      const checked = ec.nullable().safeParse(value);
+      if (!checked.success) {
+        ctx.addIssue({ code: 'custom', path: ['rows', i, 'ec'], message: checked.error.issues[0]!.message });
+      }
+      return { ...row, ec: value };
+    }),
+  }));

@@ -147,7 +147,7 @@ describe('the card', () => {
   it('of doses given as they are counts them out, without water, and goes into the log so', async () => {
     const tablets = productUse({ productId: powder.id, amount: 2, unit: 'piece', fromDay: 3 });
     const { data } = await room();
-    const bottle = { treatmentId: 'A' as never, uses: [tablets], kind: 'direct' as const };
+    const bottle = { treatmentId: 'A' as never, uses: [tablets], kind: 'direct' as const, tanks: null };
     const card = batchOf({ data, bottle, tools, size: 3, fromStock: {}, actual: [] });
     expect(card.lines[0]).toMatchObject({ unit: 'piece', measured: 6, given: 6 });
     expect(card.made).toBeNull();
@@ -316,6 +316,29 @@ describe('what the Mixing room writes', () => {
     );
     expect(bottle).toMatchObject({ name: 'Bottle B, A', fed: true });
     expect(bottle!.readings.ec[0]!.value).toBe(2);
+  });
+  it('readings of all vessels go into the log at once; an empty field is no reading', async () => {
+    const row = (i: number, over: object) => ({
+      unitId: p.units[i]!.id,
+      treatmentId: p.units[i]!.treatmentId,
+      subject: p.units[i]!.code,
+      ec: '',
+      ph: '',
+      temperature: '',
+      ...over,
+    });
+    const send = (rows: object[], scale = 1) =>
+      mixingAction(p.id, { intent: 'readings', scale, instrument: '', rows });
+    const wrong = await send([row(0, { ec: '1.2' }), row(1, { ec: '1400' })]);
+    expect(errorsOf(wrong)['rows.1.ec']).toMatch(/µS\/cm or ppm/);
+    expect((await loadTrial(p.id)).state.entries).toEqual([]);
+    await send([row(0, { ec: '600', ph: '6.1' }), row(1, {})], 500);
+    const { state } = await loadTrial(p.id);
+    expect(state.entries.map((e) => e.body)).toMatchObject([
+      { kind: 'reading', quantity: 'ec', value: 1.2, subject: p.units[0]!.code },
+      { kind: 'reading', quantity: 'ph', value: 6.1 },
+    ]);
+    expect(errorsOf(await send([row(0, {})]))['rows.0.ec']).toBe('Nothing was typed.');
   });
   it('a pH correction is a titration of its vessel', async () => {
     const give = (over: object) =>

@@ -1,7 +1,9 @@
+import { guarded } from '../../form/guarded';
 import { useLoaderData, useSearchParams } from 'react-router';
 import { regimenNames } from '~core/model/plan';
 import { RoomHead } from '../../ui/RoomHead';
 import { ViewSwitch } from '../../ui/ViewSwitch';
+import { MixingClosed, useHelper } from '../OnlyHelper';
 import { CompareView } from './CompareView';
 import { DayView } from './DayView';
 import { loadMixing, mixingRoomAction } from './mixingData';
@@ -21,12 +23,21 @@ const views = [
 type View = (typeof views)[number][0];
 
 export const clientLoader = loadMixing;
-export const clientAction = mixingRoomAction;
+export const clientAction = guarded(mixingRoomAction);
 
 export default function MixingRoom() {
   const data = useLoaderData<typeof clientLoader>();
   const [search, setSearch] = useSearchParams();
   const view: View = views.find(([v]) => v === search.get('view'))?.[0] ?? 'day';
+  const [helper, sayHelper] = useHelper(data.id);
+  if (data.blind && !helper) {
+    return (
+      <>
+        <RoomHead title="Mixing">What is mixed, by the programme.</RoomHead>
+        <MixingClosed onShow={sayHelper} />
+      </>
+    );
+  }
   const said: Record<View, string> = {
     day: `What is mixed, by the programme. Regimen: ${regimenNames[data.plan.mixing.regimen]}.`,
     compare: 'What each contender really gets, and what it would get if the doses were matched otherwise.',

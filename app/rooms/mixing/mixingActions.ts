@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { EntryBody } from '~core/log/entry';
 import { packsLeft, stocksLeft } from '~core/log/packs';
 import { ofKind } from '~core/log/state';
-import { batchOf, loggedAmounts } from '~core/mixing/batch';
+import { batchOf, loggedAmounts, ofAll } from '~core/mixing/batch';
 import { bottlesOn, partNames } from '~core/mixing/bottles';
 import { fromMarks } from '~core/mixing/bucket';
 import { applyMatch } from '~core/mixing/matchPlan';
@@ -15,7 +15,7 @@ import { listProducts } from '../../store/products';
 import { appendEntries, listTrials, savePlan } from '../../store/trials';
 import { undoAction } from '../undoAction';
 import { type ActionResult, fieldErrors } from '../../form/schemaFields';
-import { FeedForm, MixForm, PhForm, ReadingForm, StockForm } from './logForms';
+import { FeedForm, MixForm, PhForm, ReadingForm, ReadingsForm, StockForm } from './logForms';
 import { MatchForm, matchOf } from './matchForm';
 import { SetUpForm, applySetUp, toSetUpForm } from './setUpForm';
 
@@ -28,6 +28,7 @@ const Intent = z.object({
     'stock',
     'feed',
     'reading',
+    'readings',
     'phDose',
     'setUp',
     'match',
@@ -41,6 +42,7 @@ const schemas = {
   stock: StockForm,
   feed: FeedForm,
   reading: ReadingForm,
+  readings: ReadingsForm,
   phDose: PhForm,
   setUp: SetUpForm,
   match: MatchForm,
@@ -117,7 +119,7 @@ async function mix(trialId: string | undefined, f: z.output<typeof MixForm>): Pr
       const chosen = f.fromStock[line.product.id];
       const stock = stocks.find((s) => s.batch === (line.stock?.batch ?? chosen));
       if (typeof chosen === 'string' && !stock) return said(at, `There is no stock ${chosen}.`);
-      if (line.stock && stock && line.given > stock.leftMl + 1e-9) {
+      if (line.stock && stock && ofAll(batch, line.given) > stock.leftMl + 1e-9) {
         return said(at, `Stock ${stock.batch} has only ${Number(stock.leftMl.toFixed(1))} mL left.`);
       }
     }
@@ -126,7 +128,7 @@ async function mix(trialId: string | undefined, f: z.output<typeof MixForm>): Pr
       kind: 'mix',
       treatmentId,
       batch: f.batch,
-      volumeL: direct ? 0 : litres!,
+      volumeL: direct ? 0 : ofAll(batch, litres!),
       day: f.day,
       amounts: loggedAmounts(batch),
       ...(f.tools.scaleStepG !== null && { stepG: f.tools.scaleStepG }),
@@ -234,6 +236,17 @@ export async function mixingAction(trialId: string | undefined, data: unknown): 
         'The reading is in the log.',
         readingBodies(f, { subject: f.subject, unitId: f.unitId, treatmentId: f.treatmentId }),
       );
+    case 'readings': {
+      const bodies = f.rows.flatMap(({ subject, unitId, treatmentId, ...row }) =>
+        readingBodies({ ...row, instrument: f.instrument }, { subject, unitId, treatmentId }),
+      );
+      if (bodies.length === 0) return { errors: { 'rows.0.ec': 'Nothing was typed.' } };
+      return write(
+        trialId,
+        `${bodies.length} ${bodies.length === 1 ? 'reading is' : 'readings are'} in the log.`,
+        bodies,
+      );
+    }
     case 'phDose': {
       const { intent: _, subject, ...body } = f;
       return write(trialId, `${subject}: the correction is in the log.`, [

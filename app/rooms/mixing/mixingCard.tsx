@@ -7,8 +7,10 @@ import { shortDate } from '../../bench/clock';
 import { Caution } from '../../ui/Caution';
 import { RoomHead } from '../../ui/RoomHead';
 import { TesseraName } from '../../ui/Tessera';
+import { MixingClosed, useHelper } from '../OnlyHelper';
 import '../layout/labels.css';
 import { batchOf } from '~core/mixing/batch';
+import { bottleTitle } from '~core/mixing/bottles';
 import { type MixingData, loadMixing } from './mixingData';
 import './mixing.css';
 import { DryChoice, useTools } from './tools';
@@ -18,6 +20,17 @@ export const clientLoader = loadMixing;
 /** The day's recipes and steps on paper; under codes while the trial is blind. */
 export default function MixingCard() {
   const data = useLoaderData<MixingData>();
+  const [helper, sayHelper] = useHelper(data.id);
+  if (!data.blind || helper) return <OpenCard data={data} />;
+  return (
+    <main className="labels-page" id="room">
+      <RoomHead title="The helper’s mixing card">{data.plan.code}</RoomHead>
+      <MixingClosed onShow={sayHelper} />
+    </main>
+  );
+}
+
+function OpenCard({ data }: { data: MixingData }) {
   const { id, plan, day, bottles, blind } = data;
   const [tools, setTools] = useTools(id, {
     scaleStepG: plan.scaleStepG,
@@ -59,11 +72,7 @@ export default function MixingCard() {
         return (
           <section key={bottle.key} className="section card-bottle">
             <h2>
-              <TesseraName
-                index={bottle.index}
-                name={`${bottle.letter} ${blind ? '' : bottle.name}`}
-                size={26}
-              />{' '}
+              <TesseraName index={bottle.index} name={bottleTitle(bottle, blind)} size={26} />{' '}
               <span className="quiet small">
                 {direct ? 'as it is' : size === null ? '' : `${Number(size.toPrecision(4))} L`} for{' '}
                 {bottle.unitIds.length} {bottle.unitIds.length === 1 ? plan.unitNoun : plural(plan.unitNoun)}

@@ -7,7 +7,7 @@ import type { Room, RoomContext, RoomProgress } from '../room';
 function mixingProgress({ state, today }: RoomContext): RoomProgress {
   const { plan } = state;
   if (!plan.treatments.some((t) => t.products.length > 0)) {
-    return { howFar: '–', progress: 'full', hint: 'Nothing is mixed in this trial' };
+    return { howFar: '–', progress: 'none', hint: 'Nothing is mixed in this trial' };
   }
   const days = programmeDays(plan);
   if (days.length === 0) {

@@ -39,6 +39,7 @@ export const SetUpForm = z
     regimen: z.enum(regimens),
     scaleStepG: positive('More than 0 g.'),
     liquidStepMl: positive('More than 0 mL.'),
+    mixedIn: z.enum(['unsaid', 'batch', 'tank']),
     sparePercent: typedNumber('How much to spare?').pipe(MixingSetUp.shape.sparePercent),
     vesselL: positive('More than 0 L.'),
     waterEc: optionalNumber().pipe(SourceWater.shape.ec),
@@ -79,6 +80,7 @@ export function toSetUpForm(plan: Plan): SetUpInput {
     regimen: m.regimen,
     scaleStepG: fieldText(plan.scaleStepG),
     liquidStepMl: fieldText(m.liquidStepMl),
+    mixedIn: m.inOwnTank === undefined ? 'unsaid' : m.inOwnTank ? 'tank' : 'batch',
     sparePercent: String(m.sparePercent),
     vesselL: fieldText(m.vesselL),
     waterEc: fieldText(m.water.ec),
@@ -96,14 +98,18 @@ export function toSetUpForm(plan: Plan): SetUpInput {
   };
 }
 
-export const applySetUp = (plan: Plan, f: z.output<typeof SetUpForm>): Plan => ({
+export const applySetUp = (
+  { mixing: { inOwnTank: _, ...mixing }, ...plan }: Plan,
+  f: z.output<typeof SetUpForm>,
+): Plan => ({
   ...plan,
   scaleStepG: f.scaleStepG,
   mixing: {
-    ...plan.mixing,
+    ...mixing,
     regimen: f.regimen,
     liquidStepMl: f.liquidStepMl,
     sparePercent: f.sparePercent,
+    ...(f.mixedIn !== 'unsaid' && { inOwnTank: f.mixedIn === 'tank' }),
     vesselL: f.vesselL,
     water: {
       ec: f.waterEc,

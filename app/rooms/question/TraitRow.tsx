@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useWatch } from 'react-hook-form';
 import { type TraitKind, kindOf, traitKinds } from '~core/model/plan';
-import { Choice, Field } from '../../form/fields';
+import { Choice, Field, Tick } from '../../form/fields';
 
 interface Props {
   index: number;
@@ -18,6 +18,8 @@ export function TraitRow({ index, remove, locked }: Props) {
     { id: string; direction: string; kind: TraitKind; name: string } | undefined;
   // The one that decides; all others are exploratory.
   const decides = (useWatch({ name: 'primaryTraitId' }) as string) === trait?.id;
+  const unitNoun = (useWatch({ name: 'unitNoun' }) as string) || 'unit';
+  const crops = ((useWatch({ name: 'cropsWithin' }) as string) ?? '').trim();
   const { fields } = kindOf({ kind: trait?.kind ?? 'number' });
   const asks = (field: (typeof fields)[number]) => fields.includes(field);
   return (
@@ -99,6 +101,27 @@ export function TraitRow({ index, remove, locked }: Props) {
             />
           </div>
         )}
+        {asks('per') && (
+          <div className="w3">
+            <Choice
+              name={at('per')}
+              label="Compared per"
+              options={[
+                ['unit', unitNoun],
+                ['plant', 'plant'],
+                ['area', 'm² of ground'],
+              ]}
+            />
+          </div>
+        )}
+        {asks('direction') && (
+          <div className="w12 inline-row">
+            <Tick name={at('evenDead')} label="Can be taken though the plant has died" />
+            {crops !== '' && (
+              <Tick name={at('wholeUnit')} label={`Of the whole ${unitNoun}, not of each crop`} />
+            )}
+          </div>
+        )}
         {asks('scale') && (
           <div className="w12">
             <Field
@@ -106,7 +129,7 @@ export function TraitRow({ index, remove, locked }: Props) {
               label="Written scale: what has to be seen for each step"
               multiline
               minRows={4}
-              helperText="one step a line, worst first; a figure in front, or it counts from 1"
+              helperText="one step a line, worst first; a figure in front, or it counts from 1. The ends are enough: “1 worst”, “10 best”, or just 1–10"
             />
           </div>
         )}

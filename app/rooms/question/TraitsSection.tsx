@@ -32,7 +32,18 @@ export function TraitsSection({ locked }: { locked: boolean }) {
             <Button variant="outlined" color="secondary" onClick={() => traits.append(newTrait('ratio'))}>
               Add k of n
             </Button>
-            <Button variant="outlined" color="secondary" onClick={() => traits.append(newTrait('score'))}>
+            <Button
+              variant="outlined"
+              color="secondary"
+              onClick={() =>
+                traits.append(
+                  newTrait(
+                    'score',
+                    traits.fields.some((f) => f.kind === 'score'),
+                  ),
+                )
+              }
+            >
               Add a score
             </Button>
             <Button color="secondary" onClick={() => traits.append(newTrait('blank'))}>

@@ -1,3 +1,4 @@
+import { guarded } from '../../form/guarded';
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
 import { FormProvider } from 'react-hook-form';
@@ -17,7 +18,7 @@ import { TraitsSection } from './TraitsSection';
 import { toQuestionForm } from './questionForm';
 import './question.css';
 export const clientLoader = loadQuestion;
-export const clientAction = questionAction;
+export const clientAction = guarded(questionAction);
 
 export default function QuestionRoom() {
   const data = useLoaderData<typeof clientLoader>();

@@ -7,6 +7,8 @@ import {
 } from '~core/model/ids';
 import { newId } from '~core/model/newId';
 import { Plan, type ScaleStep, Trait, kindOf } from '~core/model/plan';
+import { withCrop } from '~core/plan/beginning';
+import { protocolOf } from '~core/schedule/protocols';
 import { lookScale } from '~core/schedule/protocols/protocol';
 import { fieldText, optionalNumber, typedNumber } from '../../form/schemaFields';
 
@@ -28,6 +30,9 @@ const TraitForm = z
       z.number().int('Whole number.').min(1, 'At least 1.').max(200),
     ),
     summary: z.enum(['last', 'sum']),
+    per: z.enum(['unit', 'plant', 'area']),
+    wholeUnit: z.boolean(),
+    evenDead: z.boolean(),
     outOf: optionalNumber().pipe(
       z.number().int('Whole number.').min(1, 'At least 1.').max(10_000).nullable(),
     ),
@@ -64,10 +69,14 @@ const TraitForm = z
 
 /**
  * A written scale as typed: one step a line, worst first. “3 pale” is step 3; a line without a figure is one
- * more than the line before.
+ * more than the line before; “1–10” is a scale whose steps need no words.
  */
 export function parseScale(text: string): ScaleStep[] {
   let next = 1;
+  const range = /^\s*(\d{1,3})\s*(?:-|–|to)\s*(\d{1,3})\s*$/.exec(text);
+  if (range) {
+    return [Number(range[1]), Number(range[2])].sort((a, b) => a - b).map((value) => ({ value, text: '' }));
+  }
   return text
     .split('\n')
     .map((line) => line.trim())
@@ -97,7 +106,7 @@ export const QuestionForm = z
     question: shape.question,
     crop: shape.crop,
     unitNoun: shape.unitNoun,
-    code: shape.code,
+    code: z.string().trim().toUpperCase().pipe(shape.code),
     startDate: shape.startDate,
     currency: shape.currency,
     prediction: shape.prediction,
@@ -135,17 +144,33 @@ export const QuestionForm = z
   });
 export type QuestionFormInput = z.input<typeof QuestionForm>;
 
+/** What counts as winning: a protocol's words for a trait that isn't measured any more go with the trait. */
+function winningOf(plan: Plan, winning: string, traitNames: readonly string[]): string {
+  const protocol = protocolOf(plan.protocolId);
+  const decided = protocol?.traits[0]?.name;
+  const stale = decided !== undefined && winning === protocol!.winning && !traitNames.includes(decided);
+  return stale ? '' : winning;
+}
+
 /** The plan with what the form says; measurements and units aren't touched. */
 export function applyQuestion(plan: Plan, f: z.output<typeof QuestionForm>): Plan {
   const { primaryTraitId, differenceKind, differenceValue, traits, ...rest } = f;
   const known = new Set<string>(traits.map((t) => t.id));
   const codeChanged = plan.code !== f.code;
   return {
-    ...plan,
+    ...withCrop(plan, f.crop),
     ...rest,
-    traits: traits.map(({ scaleText, ...t }) =>
+    winning: winningOf(
+      plan,
+      f.winning,
+      traits.map((t) => t.name),
+    ),
+    traits: traits.map(({ scaleText, per, wholeUnit, evenDead, ...t }) =>
       Trait.parse({
         ...t,
+        ...(per !== 'unit' && kindOf(t).fields.includes('per') ? { per } : {}),
+        ...(wholeUnit && f.cropsWithin.length > 0 && { wholeUnit }),
+        ...(evenDead && { evenDead }),
         outOf: kindOf(t).fields.includes('outOf') ? t.outOf : null,
         scale: kindOf(t).fields.includes('scale') ? parseScale(scaleText) : [],
       }),
@@ -176,7 +201,11 @@ export const traitExamples = {
   blank: { name: '', unit: '', kind: 'number', decimals: '1', summary: 'last' },
 } as const;
 
-export function newTrait(example: keyof typeof traitExamples): QuestionFormInput['traits'][number] {
+/** @param bare without another trait's scale in it */
+export function newTrait(
+  example: keyof typeof traitExamples,
+  bare = false,
+): QuestionFormInput['traits'][number] {
   return {
     id: newId<TraitId>(),
     direction: 'higher',
@@ -185,9 +214,13 @@ export function newTrait(example: keyof typeof traitExamples): QuestionFormInput
     plausibleLow: '',
     plausibleHigh: '',
     samplesPerUnit: '1',
+    per: 'unit',
+    wholeUnit: false,
+    evenDead: false,
     outOf: '',
     scaleText: '',
     ...traitExamples[example],
+    ...(bare && { scaleText: '' }),
   };
 }
 
@@ -218,6 +251,9 @@ export function toQuestionForm(plan: Plan): QuestionFormInput {
     differenceValue: fieldText(plan.smallestDifference?.value),
     traits: plan.traits.map(({ scale, ...t }) => ({
       ...t,
+      per: t.per ?? 'unit',
+      wholeUnit: t.wholeUnit ?? false,
+      evenDead: t.evenDead ?? false,
       outOf: fieldText(t.outOf),
       scaleText: scaleToText(scale),
       bandLow: fieldText(t.bandLow),

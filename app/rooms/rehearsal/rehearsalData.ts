@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { TrialState } from '~core/log/state';
-import { controlOf } from '~core/plan/control';
+import { countedFrom } from '~core/plan/control';
 import { stageOf } from '~core/schedule/rounds';
 import { protocolOf } from '~core/schedule/protocols';
 import { todayDate } from '../../bench/clock';
@@ -57,7 +57,7 @@ export async function loadRehearsal({ params }: RoomArgs) {
     plan: row.plan,
     sealed: state.seal !== null,
     spreads: spreads.filter((s, i) => spreads.findIndex((o) => o.cvPercent === s.cvPercent) === i),
-    ready: row.plan.treatments.length >= 2 && controlOf(row.plan) !== null,
+    ready: row.plan.treatments.length >= 2 && countedFrom(row.plan) !== null,
   };
 }
 export type RehearsalData = Awaited<ReturnType<typeof loadRehearsal>>;

@@ -4,9 +4,10 @@ export const room: Room = {
   id: 'rehearsal',
   title: 'Rehearsal',
   order: 50,
-  progress: ({ state: { plan, seal } }) => ({
+  // Nothing is kept of a rehearsal, so it is never called done.
+  progress: () => ({
     howFar: '',
-    progress: seal ? 'full' : plan.treatments.length > 1 ? 'half' : 'none',
-    hint: 'How many units, and what the plan can see',
+    progress: 'none',
+    hint: 'How many units, and what the plan can see; as often as you like',
   }),
 };

@@ -1,9 +1,12 @@
+import { guarded } from '../../form/guarded';
 import Button from '@mui/material/Button';
 import { zipSync, strToU8 } from 'fflate';
 import { useEffect, useState } from 'react';
 import { FormProvider } from 'react-hook-form';
 import { useLoaderData } from 'react-router';
+import { bulkOf } from '../../store/bulk';
 import { exportTrial } from '~core/formats/dataPackage';
+import { scorersCopy } from '~core/formats/scorersCopy';
 import { figureId } from '~core/report/findingBlocks';
 import { toHtml } from '~core/report/html';
 import { toMarkdown } from '~core/report/markdown';
@@ -22,24 +25,30 @@ import { type ReviewData, loadReview, reviewAction } from './reviewData';
 import { CodesClosed } from '../CodesClosed';
 import './review.css';
 export const clientLoader = loadReview;
-export const clientAction = reviewAction;
+export const clientAction = guarded(reviewAction);
 
 /** A picture of every finding, by figure id. */
 async function pictures({ plan, findings }: ReviewData): Promise<Record<string, string>> {
   const lanes = lanesOf(plan);
   const made = await Promise.all(
     findings.map(
-      async (f) => [figureId(f), await findingPng({ finding: f, lanes, unitNoun: plan.unitNoun })] as const,
+      async (f) =>
+        [
+          figureId(f),
+          await findingPng({ finding: f, lanes, unitNoun: plan.unitNoun, blind: f.peers }),
+        ] as const,
     ),
   );
   return Object.fromEntries(made);
 }
 
-async function saveData({ plan }: Pick<ReviewData, 'plan'>) {
-  const zip = exportTrial(await wholeTrial(plan.id));
+async function saveData({ plan }: Pick<ReviewData, 'plan'>, forScorer = false) {
+  const whole = await wholeTrial(plan.id);
+  const trial = forScorer ? scorersCopy(whole) : whole;
+  const zip = exportTrial(trial, await bulkOf(trial));
   download(
     new Blob([zip as Uint8Array<ArrayBuffer>], { type: 'application/zip' }),
-    `${plan.code.toLowerCase()}-trial.zip`,
+    `${plan.code.toLowerCase()}-${forScorer ? 'to-score' : 'trial'}.zip`,
   );
 }
 
@@ -49,11 +58,17 @@ export default function ReviewRoom() {
   return (
     <CodesClosed trialId={data.plan.id} title="Review">
       <p className="small">
-        The trial and its data can be saved as they are; the zip holds the key as a file of its own, key.json.
+        For whoever scores there is a copy under codes, without names, doses or mixes; what is scored in it is
+        taken back in under Data. The whole trial tells every name: it is for whoever keeps the key.
       </p>
-      <Button variant="outlined" color="secondary" onClick={() => void saveData(data)}>
-        Trial and data (zip)
-      </Button>
+      <p className="inline-row" style={{ justifyContent: 'center' }}>
+        <Button variant="contained" onClick={() => void saveData(data, true)}>
+          Copy for whoever scores (zip)
+        </Button>
+        <Button variant="outlined" color="secondary" onClick={() => void saveData(data)}>
+          Everything, with names and key (zip)
+        </Button>
+      </p>
     </CodesClosed>
   );
 }

@@ -16,15 +16,16 @@ export async function loadReview({ params }: RoomArgs) {
   const { plan, state, review, findings, primary, blind, trial } = await allFindings(params.trialId);
   const nameOf = nameIn(plan);
   const check = verifySeal(plan, state.seal, trial.row.sealedAs);
+  const found = audit(plainAuditInput(trial));
   const blocks = reviewDocument({
     state,
     review,
     findings,
-    verdict: primary && makeVerdict(plan, primary, nameOf),
+    verdict: primary && makeVerdict(plan, primary, nameOf, { state, audit: found }),
     nameOf,
     today: todayDate(),
     seal: check,
-    audit: audit(plainAuditInput(trial)),
+    audit: found,
   });
   return { plan, review, findings, blocks, blind, broken: sayBrokenSeal(check) };
 }

@@ -1,6 +1,7 @@
 import { memo, useCallback, useMemo } from 'react';
 import { type TrialState, observationsOf } from '~core/log/state';
-import { figureOfVisit } from '~core/analysis/number';
+import { isCorrected } from '~core/log/observation';
+import { figureOfVisit, kOfVisit } from '~core/analysis/number';
 import { responseOf } from '~core/log/response';
 import type { UnitId } from '~core/model/ids';
 import type { Position, Round, Trait, Unit } from '~core/model/plan';
@@ -10,6 +11,7 @@ import { UnitFace, tileInk, unitNumber } from '../../ui/UnitTile';
 import { firstOpenSample } from '~core/schedule/rounds';
 import { planIndex } from '~core/plan/planIndex';
 import { kindOf } from '~core/model/plan';
+import { usePending } from './usePending';
 import { remarkOf } from './walk';
 
 interface Props {
@@ -34,20 +36,27 @@ interface Shown {
 }
 
 function shownOf(state: TrialState, unit: Unit, trait: Trait, round: Round): Shown {
-  const dead = state.deaths.has(unit.id);
+  const dead = state.deaths.has(unit.id) && !trait.evenDead;
   const words = kindOf(trait).takenBy === 'words';
   const visit = words
     ? undefined
     : responseOf(state, unit.id, trait).visits.find((v) => v.roundId === round.id);
   const value = visit ? figureOfVisit(visit, trait) : null;
+  const counted = visit ? kOfVisit(visit) : null;
   const remark = words ? remarkOf(state, unit.id, trait, round.id) : null;
   const noted =
     state.exclusions.some((x) => x.unitId === unit.id) ||
     state.deviations.some((d) => d.unitIds.includes(unit.id));
-  const corrected = observationsOf(state, unit.id, trait.id, round.id).some((o) => o.earlier.length > 0);
+  const corrected = observationsOf(state, unit.id, trait.id, round.id).some(isCorrected);
   return {
     index: planIndex(state.plan).treatmentOrder(unit.treatmentId),
-    text: dead ? 'died' : remark ? 'written' : value === null ? '–' : formatFigure(value, trait.decimals),
+    text: dead
+      ? 'died'
+      : remark
+        ? 'written'
+        : value === null
+          ? '–'
+          : (counted ?? formatFigure(value, trait.decimals)),
     empty: value === null && remark === null,
     open: firstOpenSample(state, unit.id, trait, round.id) !== undefined,
     dead,
@@ -62,10 +71,12 @@ export const MeasurePlan = memo(function MeasurePlan({ state, round, trait, curr
     () => new Map(plan.units.map((u) => [u.id, shownOf(state, u, trait, round)])),
     [plan, state, trait, round],
   );
+  const pending = usePending(trait, round);
   const renderPlace = useCallback(
     (_: Position, unit: Unit | undefined) => {
       if (!unit) return <span className="place" aria-hidden="true" />;
       const isCurrent = unit.id === current;
+      const keeping = pending.get(unit.id);
       return (
         <MeasureTile
           {...shown.get(unit.id)!}
@@ -73,11 +84,12 @@ export const MeasurePlan = memo(function MeasurePlan({ state, round, trait, curr
           code={unit.code}
           isCurrent={isCurrent}
           typed={isCurrent ? typed : ''}
+          keeping={keeping === undefined ? '' : formatFigure(keeping, trait.decimals)}
           onPick={onPick}
         />
       );
     },
-    [shown, current, typed, onPick],
+    [shown, current, typed, onPick, pending, trait.decimals],
   );
   return <PlanView plan={plan} positions={state.positions} walk renderPlace={renderPlace} />;
 });
@@ -87,6 +99,8 @@ interface TileProps extends Shown {
   code: string;
   isCurrent: boolean;
   typed: string;
+  /** a value on its way to the log */
+  keeping: string;
   onPick: (id: UnitId) => void;
 }
 
@@ -109,7 +123,16 @@ const MeasureTile = memo(function MeasureTile(p: TileProps) {
         index={index}
         number={unitNumber(code)}
         words={dead}
-        value={<span style={{ color: colour }}>{p.typed || p.text}</span>}
+        value={
+          p.typed || !p.keeping ? (
+            <span style={{ color: colour }}>{p.typed || p.text}</span>
+          ) : (
+            <span className="keeping">
+              <span className="sr-only">being kept: </span>
+              {p.keeping}
+            </span>
+          )
+        }
       />
       {flag && <span className="flag">{flag}</span>}
     </button>

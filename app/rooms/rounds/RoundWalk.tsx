@@ -1,21 +1,24 @@
 import { type ReactNode, useCallback, useMemo, useState } from 'react';
 import { relativeDay, todayDate } from '../../bench/clock';
-import { implausible, lastValueBefore } from '~core/log/plausible';
+import { farFromRound, implausible, lastValueBefore } from '~core/log/plausible';
 import { type TrialState, observationsOf } from '~core/log/state';
-import { cropOfSample, numberInCrop, samplesIn } from '~core/log/response';
+import { cropOfSample, cropsTaken, numberInCrop, samplesIn } from '~core/log/response';
 import type { EntryBody } from '~core/log/entry';
 import type { TraitId, UnitId } from '~core/model/ids';
 import { type Round, type Trait, kindOf } from '~core/model/plan';
 import { firstOpenSample } from '~core/schedule/rounds';
 import { formatFigure, formatSigned, plural } from '~core/quantity/format';
+import TextField from '@mui/material/TextField';
 import { usePost } from '../../form/usePost';
 import { EntryPad } from '../../ui/EntryPad';
 import { backToPad } from '../../ui/keys';
 import { Legend } from '../../ui/Legend';
+import { useTileInSight } from '../../ui/useTileInSight';
 import { LogDialog } from '../LogDialog';
 import { GoBack, SomethingOff, StandingValue, UnitHeading, spokenNumber } from '../UnitHeading';
 import { MeasurePlan } from './MeasurePlan';
 import { FindUnit } from './FindUnit';
+import { PasteDialog } from './PasteDialog';
 import { WordsPad } from './WordsPad';
 import { nextStep, remarkOf, replacing, samplesAreAlike, stepFrom, walkOf } from './walk';
 
@@ -24,37 +27,53 @@ interface Props {
   round: Round;
   trait: Trait;
   traits: readonly Trait[];
-  onTrait: (id: TraitId) => void;
+  /** goes to a trait, and where it is said to a unit */
+  onTrait: (id: TraitId, unitId?: UnitId) => void;
+  /** all traits of a unit one after the other, before the next unit */
+  byUnit: boolean;
+  onByUnit: (byUnit: boolean) => void;
+  startAt: UnitId | undefined;
   head: ReactNode;
 }
 
 /** One trait of one round: the plan walked with the pad at hand. */
-export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props) {
+export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUnit, startAt, head }: Props) {
   const { plan } = state;
   const post = usePost();
-  const walk = useMemo(() => walkOf(state), [state]);
+  const walk = useMemo(() => walkOf(state, trait), [state, trait]);
   const [unitId, setUnitId] = useState<UnitId | undefined>(
-    () => nextStep(state, trait, round, null)?.unitId ?? walk[0]?.id,
+    () => startAt ?? nextStep(state, trait, round, null)?.unitId ?? walk[0]?.id,
   );
   const [chosenSample, setChosenSample] = useState<number | null | undefined>(undefined);
   const [text, setText] = useState('');
   const [confirmed, setConfirmed] = useState('');
   const [error, setError] = useState<string | null>(null);
+  /** words on the unit, by trait: kept with its value */
+  const [remarks, setRemarks] = useState<Readonly<Record<string, string>>>({});
+  /** a value for another day than today was confirmed once */
+  const [otherDay, setOtherDay] = useState(false);
   const [off, setOff] = useState(false);
+  const [more, setMore] = useState(false);
+  const [pasting, setPasting] = useState(false);
+  useTileInSight(unitId);
   const goTo = useCallback((id: UnitId) => {
     setUnitId(id);
     setChosenSample(undefined);
     setText('');
     setConfirmed('');
     setError(null);
+    setRemarks({});
   }, []);
   const doneOf = useMemo(() => {
-    const living = walkOf(state);
     const done = (t: Trait) =>
-      living.filter((u) => firstOpenSample(state, u.id, t, round.id) === undefined).length;
+      walkOf(state, t).filter((u) => firstOpenSample(state, u.id, t, round.id) === undefined).length;
     return new Map(traits.map((t) => [t.id, done(t)]));
   }, [state, round, traits]);
-  const unit = walk.find((u) => u.id === unitId) ?? walk[0];
+  // Who stood at one that died goes on where work is open.
+  const unit =
+    walk.find((u) => u.id === unitId) ??
+    walk.find((u) => u.id === nextStep(state, trait, round, null)?.unitId) ??
+    walk[0];
   if (!unit) return <p>No living {plan.unitNoun} is left.</p>;
 
   const index = plan.treatments.findIndex((t) => t.id === unit.treatmentId);
@@ -77,6 +96,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
       : [
           standing && !standing.notYet && standing.value !== value ? replacing(standing.value, trait) : null,
           implausible(state, unit.id, trait, value, round.id),
+          otherDay ? null : farFromRound(plan, round, todayDate()),
         ].filter((d) => d !== null);
   const doubt = doubts.length > 0 ? doubts.join(' ') : null;
   const warning = doubt !== null && confirmed === text ? doubt : null;
@@ -84,19 +104,36 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
   const write = (body: EntryBody) => post({ body });
   const goTowards = (by: 1 | -1) => {
     const step = stepFrom(state, trait, walk, { unitId: unit.id, sample }, by);
+    if (byUnit && traits.length > 1 && step.unitId !== unit.id) {
+      const other = traits[traits.indexOf(trait) + by];
+      if (other) return onTrait(other.id, unit.id);
+      return onTrait((by === 1 ? traits[0]! : traits.at(-1)!).id, step.unitId);
+    }
     goTo(step.unitId);
     // Forwards a unit opens at its first open sample by itself.
     if (step.unitId === unit.id || by === -1) setChosenSample(step.sample);
   };
   const goOn = () => goTowards(1);
   const measurement = { kind: 'measurement', unitId: unit.id, traitId: trait.id, roundId: round.id } as const;
+  const wordTraits = kind.takenBy === 'words' ? [] : traits.filter((t) => kindOf(t).takenBy === 'words');
+  const keepRemarks = () => {
+    for (const t of wordTraits) {
+      const text = remarks[t.id]?.trim() ?? '';
+      if (text !== '') write({ kind: 'note', unitId: unit.id, text, traitId: t.id, roundId: round.id });
+    }
+  };
   const keep = () => {
-    // Nothing typed: this one is passed over, and stays open.
-    if (value === null) return goOn();
+    // No value: this one is passed over, and stays open; words on it are kept all the same.
+    if (value === null) {
+      keepRemarks();
+      return goOn();
+    }
     const fault = kind.fault(value, trait);
     if (fault) return setError(fault);
     if (doubt !== null && confirmed !== text) return setConfirmed(text);
+    setOtherDay(true);
     write({ ...measurement, sample, value });
+    keepRemarks();
     goOn();
   };
   const notYet = () => {
@@ -105,7 +142,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
     goOn();
   };
   const next = walk[(walk.indexOf(unit) + 1) % walk.length];
-  const crop = plan.cropsWithin[cropOfSample(trait, sample)];
+  const crop = cropsTaken(plan, trait) > 1 ? plan.cropsWithin[cropOfSample(trait, sample)] : undefined;
   const unitOf = trait.unit ? ` ${trait.unit}` : '';
 
   return (
@@ -158,14 +195,37 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
             keepLabel={
               value === null
                 ? 'Go on without a value'
-                : next && !multiple
-                  ? `Keep and go to ${plan.unitNoun} ${spokenNumber(next)}`
-                  : 'Keep and go on'
+                : byUnit && traits[traits.indexOf(trait) + 1] && !multiple
+                  ? `Keep and go to ${traits[traits.indexOf(trait) + 1]!.name.toLowerCase()}`
+                  : next && !multiple
+                    ? `Keep and go to ${plan.unitNoun} ${spokenNumber(next)}`
+                    : 'Keep and go on'
             }
             onKeep={keep}
             onSomethingOff={() => setOff(true)}
           />
         )}
+        {wordTraits.map((t) => {
+          const kept = remarkOf(state, unit.id, t, round.id);
+          return (
+            <TextField
+              key={`${unit.id}/${t.id}`}
+              label={t.name}
+              size="small"
+              fullWidth
+              sx={{ mt: 1.2 }}
+              value={remarks[t.id] ?? ''}
+              placeholder={kept ?? 'in words, kept with the value'}
+              onChange={(e) => setRemarks({ ...remarks, [t.id]: e.target.value })}
+              onKeyDown={(e) => {
+                if (e.key !== 'Enter') return;
+                e.preventDefault();
+                keep();
+              }}
+              slotProps={{ inputLabel: { shrink: true } }}
+            />
+          );
+        })}
         <div className="pad-rows">
           {kind.observes === 'event' && (
             <button type="button" className="pad-row" onClick={notYet}>
@@ -173,6 +233,15 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
             </button>
           )}
           <GoBack onBack={() => goTowards(-1)} />
+          <SomethingOff onOpen={() => setOff(true)} />
+          <button
+            type="button"
+            className="pad-row phone-only"
+            onClick={() => setMore(!more)}
+            aria-expanded={more}
+          >
+            {more ? 'Less' : 'More'}
+          </button>
           {doneOf.get(trait.id) === walk.length && (
             <p role="status" className="small">
               All {walk.length} {plural(plan.unitNoun)} have their {trait.name.toLowerCase()} in this round.
@@ -180,24 +249,53 @@ export function RoundWalk({ state, round, trait, traits, onTrait, head }: Props)
           )}
           {standing?.notYet && <p className="small quiet">Last said: not yet.</p>}
           {standing && <StandingValue label="Kept in this round" standing={standing} trait={trait} />}
-          {traits.map((t) => (
-            <button
-              type="button"
-              className="pad-row"
-              key={t.id}
-              onClick={() => onTrait(t.id)}
-              aria-pressed={t.id === trait.id}
-              style={{ fontWeight: t.id === trait.id ? 600 : 400 }}
-            >
-              <span>{t.name}</span>
-              <span className="num small">
-                {doneOf.get(t.id)} of {walk.length}
-              </span>
-            </button>
-          ))}
-          <FindUnit units={walk} onFound={goTo} />
-          <SomethingOff onOpen={() => setOff(true)} />
+          <div className={more ? 'pad-more open' : 'pad-more'}>
+            {traits.map((t) => (
+              <button
+                type="button"
+                className="pad-row"
+                key={t.id}
+                onClick={() => onTrait(t.id)}
+                aria-pressed={t.id === trait.id}
+                style={{ fontWeight: t.id === trait.id ? 600 : 400 }}
+              >
+                <span>{t.name}</span>
+                <span className="num small">
+                  {doneOf.get(t.id)} of {walk.length}
+                </span>
+              </button>
+            ))}
+            {traits.length > 1 && (
+              <label className="pad-row" style={{ cursor: 'pointer' }}>
+                <span>All of a {plan.unitNoun} in one go</span>
+                <input
+                  type="checkbox"
+                  checked={byUnit}
+                  onChange={(e) => {
+                    onByUnit(e.target.checked);
+                    backToPad();
+                  }}
+                />
+              </label>
+            )}
+            {!multiple && kind.takenBy !== 'words' && (
+              <button type="button" className="pad-row" onClick={() => setPasting(true)}>
+                <span>Paste a column …</span>
+              </button>
+            )}
+            <FindUnit units={walk} onFound={goTo} />
+          </div>
         </div>
+        {pasting && (
+          <PasteDialog
+            state={state}
+            round={round}
+            trait={trait}
+            walk={walk}
+            onClose={() => setPasting(false)}
+            onKeep={(body, when) => post({ body, ...(when && { when }) })}
+          />
+        )}
         {off && (
           <LogDialog
             unit={unit}

@@ -23,6 +23,8 @@ export function WordsPad({
         onChange={(e) => setWords(e.target.value)}
         multiline
         minRows={4}
+        // The walk's next stop begins where the last ended: in the box.
+        autoFocus
         error={missing}
         helperText={missing ? 'Write a few words first.' : undefined}
       />

@@ -10,11 +10,12 @@ export const room: Room = {
     const open = rounds.find((r) => r.status === 'due' || r.status === 'overdue');
     const done = rounds.filter((r) => r.status === 'done').length;
     return {
-      howFar: open
-        ? `${open.unitsDone}/${open.unitsWanted}`
-        : rounds.length > 0
-          ? `${done}/${rounds.length}`
-          : '',
+      howFar:
+        open && state.seal
+          ? `${open.unitsDone}/${open.unitsWanted}`
+          : rounds.length > 0
+            ? `${done}/${rounds.length}`
+            : '',
       progress:
         rounds.length > 0 && done === rounds.length
           ? 'full'

@@ -1,42 +1,108 @@
-import ToggleButton from '@mui/material/ToggleButton';
-import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
-import { type Plan, type Round, type Trait, kindOf } from '~core/model/plan';
+import { audit, openFindings } from '~core/fairness/audit';
 import { roundProgress } from '~core/schedule/rounds';
-import { relativeDay, shortDate, todayDate } from '../../bench/clock';
+import { todayDate } from '../../bench/clock';
+import { guarded } from '../../form/guarded';
 import { loadTrial } from '../../store/trials';
 import { RoomHead } from '../../ui/RoomHead';
+import { ViewSwitch } from '../../ui/ViewSwitch';
+import { auditInputOf } from '../auditOf';
 import { logAction } from '../logActions';
 import type { RoomArgs } from '../roomArgs';
-import { RoundWalk } from './RoundWalk';
+import { AirView, bandsOf } from './AirView';
+import { EventsView } from './EventsView';
+import { PhotosView } from './PhotosView';
+import { TasksView } from './TasksView';
+import { WalkView } from './WalkView';
+import { airOf } from './airData';
+import { coverByTreatment, coverWords, photoDays, photosData } from './photoData';
+import { isOfTasks, tasksAction } from './taskForm';
 
-export async function clientLoader({ params }: RoomArgs) {
-  const { row, shown: state } = await loadTrial(params.trialId);
+const roundViews = [
+  ['walk', 'The walk'],
+  ['tasks', 'Tasks'],
+  ['photos', 'Photos'],
+  ['air', 'Air and light'],
+  ['events', 'What happened'],
+] as const;
+type RoundView = (typeof roundViews)[number][0];
+
+const viewOf = (search: URLSearchParams): RoundView =>
+  roundViews.find(([v]) => v === search.get('view'))?.[0] ?? 'walk';
+
+export async function clientLoader({ params, request }: RoomArgs) {
+  const loaded = await loadTrial(params.trialId);
+  const { shown: state } = loaded;
   const today = todayDate();
-  return { id: row.id, state, today, rounds: roundProgress(state, today) };
+  const search = new URL(request.url).searchParams;
+  const view = viewOf(search);
+  return {
+    state,
+    today,
+    view,
+    rounds: roundProgress(state, today),
+    air: view === 'air' ? await airOf(state, bandsOf(search)) : null,
+    open: view === 'events' ? openFindings(audit(await auditInputOf({ ...loaded, state }))).length : 0,
+    photos: view === 'photos' ? await photosData(state) : null,
+  };
 }
 
-export async function clientAction({ params, request }: RoomArgs) {
-  return logAction(params.trialId, await request.json());
-}
+export const clientAction = guarded(async ({ params, request }: RoomArgs) => {
+  const data: unknown = await request.json();
+  return isOfTasks(data) ? tasksAction(params.trialId, data) : logAction(params.trialId, data);
+});
 
-const traitsOf = new WeakMap<Round, Trait[]>();
-
-/** The traits of a round that are typed, not weighed; the same list for the same round. */
-function typedTraits(plan: Plan, round: Round): Trait[] {
-  let traits = traitsOf.get(round);
-  if (!traits) {
-    traits = plan.traits.filter((t) => round.traitIds.includes(t.id) && kindOf(t).takenBy !== 'scale');
-    traitsOf.set(round, traits);
+/** What stands above a view that isn't the walk. */
+function titleOf(view: RoundView, covers: string): { title: string; said: string } {
+  switch (view) {
+    case 'photos':
+      return covers
+        ? {
+            title: covers,
+            said: 'Means of what was measured on that day’s photos; the findings tell whether it is more than chance.',
+          }
+        : { title: 'Photos', said: 'From the same mark, at one height and in one light.' };
+    case 'air':
+      return { title: 'Air and light', said: 'What the places were like, day and night.' };
+    case 'events':
+      return {
+        title: 'What happened',
+        said: 'Whatever went otherwise than planned, on its day; a fair review tells it.',
+      };
+    case 'tasks':
+      return {
+        title: 'Tasks',
+        said: 'What is to be done on which day, beside rounds and mixing. What is due stands in Today.',
+      };
+    case 'walk':
+      return { title: 'Rounds', said: '' };
   }
-  return traits;
 }
 
 export default function RoundsRoom() {
-  const { id, state, today, rounds } = useLoaderData<typeof clientLoader>();
-  const [search, setSearch] = useSearchParams();
+  const { state, today, rounds, view, air, photos, open } = useLoaderData<typeof clientLoader>();
+  const [, setSearch] = useSearchParams();
   const { plan } = state;
-  if (!state.seal || rounds.length === 0) {
+  const running = state.seal !== null && rounds.length > 0;
+  const views = (
+    <ViewSwitch
+      label="View"
+      views={running ? roundViews : roundViews.filter(([v]) => v === 'walk' || v === 'tasks')}
+      view={view}
+      onView={(to) => setSearch(to === 'walk' ? {} : { view: to })}
+    />
+  );
+  const day = photos ? photoDays(photos.photos).at(-1) : undefined;
+  const covers = photos && day !== undefined ? coverWords(coverByTreatment(state, photos.photos, day)) : '';
+  const { title, said } = titleOf(view, covers && `Day ${day}: ${covers}`);
+  const head = (
+    <>
+      <RoomHead title={title}>{said}</RoomHead>
+      {views}
+    </>
+  );
+  if (view === 'tasks') return <TasksView state={state} head={head} />;
+  if (!running) {
     return (
       <div className="empty">
         <h1>Rounds</h1>
@@ -44,75 +110,15 @@ export default function RoundsRoom() {
           A round is one visit to every {plan.unitNoun}: the same things measured on all of them, on the same
           day, in the order they stand. Rounds open when the plan is sealed.
         </p>
-        <Link to={`/trial/${id}/layout`}>Seal the plan in Layout</Link>
+        <Link to={`/trial/${plan.id}/layout`}>Seal the plan in Layout</Link>
+        <p>
+          <Link to="?view=tasks">Tasks and their days</Link> can be planned before.
+        </p>
       </div>
     );
   }
-  const typed = (r: (typeof rounds)[number]) => typedTraits(plan, r.round).length > 0;
-  const walked = rounds.filter(typed);
-  const chosen =
-    walked.find((r) => r.round.id === search.get('round')) ??
-    walked.find((r) => r.status === 'due' || r.status === 'overdue') ??
-    walked.find((r) => r.status === 'upcoming') ??
-    walked[walked.length - 1];
-  if (!chosen) {
-    return (
-      <div className="empty">
-        <h1>Rounds</h1>
-        <p style={{ marginTop: '0.6rem' }}>Everything in this trial is weighed.</p>
-        <Link to={`/trial/${id}/weigh-in`}>Go to the Weigh-in</Link>
-      </div>
-    );
-  }
-  const traits = typedTraits(plan, chosen.round);
-  const trait = traits.find((t) => t.id === search.get('trait')) ?? traits[0]!;
-  const when =
-    chosen.status === 'done'
-      ? `done, planned for ${shortDate(chosen.date)}`
-      : chosen.status === 'upcoming'
-        ? `planned for ${shortDate(chosen.date)}, ${relativeDay(chosen.date, today)}`
-        : chosen.status === 'due'
-          ? 'due today'
-          : `was due ${relativeDay(chosen.date, today)}`;
-  const weighedToo = chosen.round.traitIds.length > traits.length;
-
-  return (
-    <RoundWalk
-      key={`${id}/${chosen.round.id}/${trait.id}`}
-      state={state}
-      round={chosen.round}
-      trait={trait}
-      traits={traits}
-      onTrait={(t) => setSearch({ round: chosen.round.id, trait: t })}
-      head={
-        <RoomHead
-          title={`${chosen.round.name} · ${trait.name.toLowerCase()}`}
-          actions={
-            <ToggleButtonGroup
-              size="small"
-              exclusive
-              value={chosen.round.id}
-              onChange={(_, to: string | null) => to && setSearch({ round: to })}
-              aria-label="Round"
-            >
-              {walked.map((r) => (
-                <ToggleButton key={r.round.id} value={r.round.id} sx={{ textTransform: 'none', py: 0.4 }}>
-                  day {r.round.day}
-                </ToggleButton>
-              ))}
-            </ToggleButtonGroup>
-          }
-        >
-          {when.charAt(0).toUpperCase() + when.slice(1)}. The walk follows the dotted line; tap any{' '}
-          {plan.unitNoun} to jump.
-          {weighedToo && (
-            <>
-              {' '}
-              Weights of this round go through the <Link to={`/trial/${id}/weigh-in`}>Weigh-in</Link>.
-            </>
-          )}
-        </RoomHead>
-      }
-    />
-  );
+  if (view === 'events') return <EventsView state={state} open={open} head={head} />;
+  if (photos) return <PhotosView state={state} data={photos} head={head} />;
+  if (air) return <AirView plan={plan} air={air} head={head} />;
+  return <WalkView state={state} rounds={rounds} today={today} views={views} />;
 }

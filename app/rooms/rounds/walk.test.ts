@@ -6,11 +6,14 @@ import { hasOpenUnits, replacing, samplesAreAlike, stepFrom, walkOf } from './wa
 const trait = heightTrait({ samplesPerUnit: 3 });
 const p = plan({ treatments: ['Water', 'A'], replicates: 1, traits: [trait] });
 const round = p.rounds[0]!;
-const [first, last] = [walkOf(deriveState(p, []))[0]!.id, walkOf(deriveState(p, [])).at(-1)!.id];
+const [first, last] = [
+  walkOf(deriveState(p, []), trait)[0]!.id,
+  walkOf(deriveState(p, []), trait).at(-1)!.id,
+];
 
 describe('the walk', () => {
   const state = deriveState(p, [entry({ kind: 'death', unitId: first, sample: 2, cause: '' })]);
-  const walk = walkOf(state);
+  const walk = walkOf(state, trait);
   it('goes through the living samples of a unit, then to the next unit, either way', () => {
     expect(stepFrom(state, trait, walk, { unitId: first, sample: 1 }, 1)).toEqual({
       unitId: first,

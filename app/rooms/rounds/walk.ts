@@ -12,9 +12,11 @@ export interface WalkStep {
   sample: number | null;
 }
 
-/** Living units in the order they are walked. */
-export function walkOf(state: TrialState): Unit[] {
-  return walkOrder(state.plan.units, state.positions).filter((u) => !state.deaths.has(u.id));
+/** Units that a trait can be taken of, in the order they are walked: the living, and the dead where it can be seen of them. */
+export function walkOf(state: TrialState, trait: Pick<Trait, 'evenDead'>): Unit[] {
+  return walkOrder(state.plan.units, state.positions).filter(
+    (u) => trait.evenDead || !state.deaths.has(u.id),
+  );
 }
 
 /** What was written for a trait taken in words, newest. */
@@ -36,7 +38,7 @@ export function nextStep(
   round: Round,
   after: UnitId | null,
 ): WalkStep | null {
-  const walk = walkOf(state);
+  const walk = walkOf(state, trait);
   const from = after === null ? 0 : walk.findIndex((u) => u.id === after);
   for (let i = 0; i < walk.length; i++) {
     const unit = walk[(Math.max(0, from) + i) % walk.length]!;

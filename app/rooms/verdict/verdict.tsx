@@ -1,14 +1,24 @@
 import { Link, useLoaderData } from 'react-router';
 import { costTable, verdictTable } from '~core/report/verdictBlocks';
+import { audit } from '~core/fairness/audit';
 import { makeVerdict } from '~core/verdict/verdict';
+import { perOf } from '~core/plan/divisor';
 import { Report, ReportTable } from '../../ui/Report';
 import { allFindings, describeFindingError, nameIn } from '../findings/findingData';
+import { plainAuditInput } from '../auditOf';
 import { CodesClosed } from '../CodesClosed';
 import type { RoomArgs } from '../roomArgs';
 
 export async function clientLoader({ params }: RoomArgs) {
-  const { plan, primary, problem, blind } = await allFindings(params.trialId);
-  return { plan, primary, problem, blind, verdict: primary && makeVerdict(plan, primary, nameIn(plan)) };
+  const { plan, primary, problem, blind, state, trial } = await allFindings(params.trialId);
+  return {
+    plan,
+    primary,
+    problem,
+    blind,
+    verdict:
+      primary && makeVerdict(plan, primary, nameIn(plan), { state, audit: audit(plainAuditInput(trial)) }),
+  };
 }
 
 export default function VerdictRoom() {
@@ -34,8 +44,8 @@ export default function VerdictRoom() {
       <div className="room-head">
         <h1>{verdict.headline}</h1>
         <p>
-          Decided by {primary.trait.name.toLowerCase()} per {plan.unitNoun}. A place is shared where nothing
-          separates the contenders.
+          Decided by {primary.trait.name.toLowerCase()} per {perOf(primary.trait, plan.unitNoun)}. A place is
+          shared where nothing separates the contenders.
         </p>
       </div>
       <ReportTable table={verdictTable(verdict, primary, plan, nameIn(plan))} />
@@ -50,6 +60,7 @@ export default function VerdictRoom() {
             <p>{verdict.bestValue.text}</p>
           </div>
           {costs && <ReportTable table={costs} />}
+          {verdict.costBasis && <p className="small quiet">{verdict.costBasis}</p>}
         </section>
       </div>
     </>

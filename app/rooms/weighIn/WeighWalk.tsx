@@ -3,19 +3,23 @@ import TextField from '@mui/material/TextField';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useCallback, useMemo, useState } from 'react';
-import { implausible } from '~core/log/plausible';
+import { farFromRound, implausible } from '~core/log/plausible';
+import { samplesIn } from '~core/log/response';
 import { type TrialState, observationsOf } from '~core/log/state';
 import type { EntryBody } from '~core/log/entry';
 import type { UnitId } from '~core/model/ids';
 import type { Round, Trait } from '~core/model/plan';
 import { type WeightUnit, fromGrams, toGrams, weightUnits } from '~core/quantity/amount';
-import { formatFigure } from '~core/quantity/format';
+import { formatFigure, plural } from '~core/quantity/format';
+import { todayDate } from '../../bench/clock';
 import { usePost } from '../../form/usePost';
 import { InstrumentPanel } from '../../instruments/InstrumentPanel';
+import { hasSerial, openSerialScale } from '../../instruments/serialScale';
 import { connect } from '../../instruments/registry';
 import { EntryPad } from '../../ui/EntryPad';
 import { backToPad } from '../../ui/keys';
 import { Legend } from '../../ui/Legend';
+import { useTileInSight } from '../../ui/useTileInSight';
 import { RoomHead } from '../../ui/RoomHead';
 import { LogDialog } from '../LogDialog';
 import { GoBack, SomethingOff, StandingValue, UnitHeading, spokenNumber } from '../UnitHeading';
@@ -47,8 +51,14 @@ interface Props {
 export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }: Props) {
   const { plan } = state;
   const post = usePost();
-  const walk = useMemo(() => walkOf(state), [state]);
-  const scale = useMemo(() => connect('weight'), []);
+  const walk = useMemo(() => walkOf(state, trait), [state, trait]);
+  const [scale, setScale] = useState(() => connect('weight'));
+  const [noCable, setNoCable] = useState('');
+  const onCable = async () => {
+    const opened = await openSerialScale();
+    if (opened.ok) setScale(opened.value);
+    setNoCable(opened.ok ? '' : opened.error);
+  };
   const [unitId, setUnitId] = useState<UnitId | undefined>(
     () => nextStep(state, trait, round, null)?.unitId ?? walk[0]?.id,
   );
@@ -60,7 +70,10 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
   /** weighing without a container was confirmed once */
   const [noTare, setNoTare] = useState(false);
   const [error, setError] = useState<string | null>(null);
+  /** a value for another day than today was confirmed once */
+  const [otherDay, setOtherDay] = useState(false);
   const [off, setOff] = useState(false);
+  useTileInSight(unitId);
   const [typing, setTyping] = useState(false);
   const [chosenCrop, setChosenCrop] = useState<number | null>(null);
   const goTo = useCallback((id: UnitId) => {
@@ -80,10 +93,11 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
   const crops = plan.cropsWithin;
   // With several crops in a unit each is weighed on its own, in turn.
   const sample =
-    crops.length > 0 ? (chosenCrop ?? firstOpenSample(state, unit.id, trait, round.id) ?? 1) : null;
+    samplesIn(plan, trait) > 1 ? (chosenCrop ?? firstOpenSample(state, unit.id, trait, round.id) ?? 1) : null;
   const standing = observationsOf(state, unit.id, trait.id, round.id).findLast((o) => o.sample === sample);
   const doubts = [
     netG !== null && netG >= 0 ? implausible(state, unit.id, trait, netG, round.id) : null,
+    netG !== null && !otherDay ? farFromRound(plan, round, todayDate()) : null,
     reading && !reading.steady ? 'The scale wasn’t steady.' : null,
     grossG !== null && tareG === 0 && !noTare ? 'No tare is taken off.' : null,
     standing && netG !== null && standing.value !== netG ? replacing(standing.value, trait) : null,
@@ -113,6 +127,7 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
       );
     if (doubt !== null && confirmed !== text) return setConfirmed(text);
     if (tareG === 0) setNoTare(true);
+    setOtherDay(true);
     write({
       kind: 'weighing',
       unitId: unit.id,
@@ -206,6 +221,14 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
             ))}
           </ToggleButtonGroup>
         )}
+        {hasSerial() && (
+          <p className="small" style={{ margin: '0.4rem 0' }}>
+            <button type="button" className="link" onClick={() => void onCable()}>
+              A scale on the cable …
+            </button>{' '}
+            {noCable && <span role="alert">{noCable}</span>}
+          </p>
+        )}
         {scale && (
           <InstrumentPanel
             instrument={scale}
@@ -269,6 +292,11 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
             {typing ? 'Pad away' : 'Type the weight'}
           </button>
           <SomethingOff onOpen={() => setOff(true)} />
+          {done === walk.length && (
+            <p role="status" className="small">
+              All {walk.length} {plural(plan.unitNoun)} are weighed.
+            </p>
+          )}
         </div>
         {off && (
           <LogDialog

@@ -1,3 +1,4 @@
+import { guarded } from '../../form/guarded';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
 import { kindOf } from '~core/model/plan';
 import { roundProgress } from '~core/schedule/rounds';
@@ -13,9 +14,9 @@ export async function clientLoader({ params }: RoomArgs) {
   return { id: row.id, state, rounds: roundProgress(state, todayDate()) };
 }
 
-export async function clientAction({ params, request }: RoomArgs) {
+export const clientAction = guarded(async ({ params, request }: RoomArgs) => {
   return logAction(params.trialId, await request.json());
-}
+});
 
 export default function WeighInRoom() {
   const { id, state, rounds } = useLoaderData<typeof clientLoader>();

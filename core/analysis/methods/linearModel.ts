@@ -2,7 +2,8 @@ import { ok } from '../../model/result';
 import { ENOUGH_RESIDUAL_DF } from '../../plan/limits';
 import { compareTreatments } from '../../stats/compareTreatments';
 import type { Comparison, PairDifference, VersusControl } from '../../stats/comparison';
-import type { Assumption, Method } from '../analysis';
+import { kindOf } from '../../model/traitKinds';
+import type { AnalysisInput, Assumption, Method } from '../analysis';
 import { type Contrast, turned } from '../contrast';
 import { figuresOf } from './figures';
 import { roundingVariance } from '../recorded';
@@ -23,21 +24,29 @@ const versusControlContrast = (v: VersusControl, control: string, percents: bool
       : null,
 });
 
+/** A per cent of a score, a rank or a per cent says nothing: nought isn't nothing there, or it is one already. */
+const percentsMean = (trait: AnalysisInput['trait']): boolean => {
+  const { observes } = kindOf(trait);
+  return trait.direction !== 'band' && observes !== 'level' && observes !== 'rank' && observes !== 'kOfN';
+};
+
 /** A pair with the control is the contrast that stands against the control, so that no two screens differ. */
 function pairContrast(p: PairDifference, control: string, own: readonly Contrast[]): Contrast {
   if (p.b === control) return own.find((c) => c.a === p.a)!;
   if (p.a === control) return turned(own.find((c) => c.a === p.b)!);
-  return {
-    a: p.a,
-    b: p.b,
-    scale: 'difference',
-    estimate: p.difference,
-    low: p.low,
-    high: p.high,
-    p: p.p,
-    percent: null,
-  };
+  return plainPair(p);
 }
+
+const plainPair = (p: PairDifference): Contrast => ({
+  a: p.a,
+  b: p.b,
+  scale: 'difference',
+  estimate: p.difference,
+  low: p.low,
+  high: p.high,
+  p: p.p,
+  percent: null,
+});
 
 /** Means of units by least squares, blocks taken off first; Dunnett against the control, Tukey–Kramer between all. */
 export const linearModel: Method = {
@@ -62,7 +71,12 @@ export const linearModel: Method = {
     });
     if (!compared.ok) return compared;
     const c = compared.value;
-    const own = c.versusControl.map((v) => versusControlContrast(v, control, trait.direction !== 'band'));
+    // Among equals every pair has the same limits, those with the first too.
+    const own = input.peers
+      ? c.pairs.flatMap((p) =>
+          p.a === control ? [turned(plainPair(p))] : p.b === control ? [plainPair(p)] : [],
+        )
+      : c.versusControl.map((v) => versusControlContrast(v, control, percentsMean(trait)));
     return ok({
       method: 'linear',
       alpha,
@@ -73,7 +87,7 @@ export const linearModel: Method = {
       pairs: c.pairs.map((p) => pairContrast(p, control, own)),
       assumptions: assumptionsOf(c),
       unitSd: c.anova && c.spread === 'shown' ? Math.sqrt(c.anova.residualMeanSquare) : null,
-      smallPrint: smallPrint(c, rows.length),
+      smallPrint: smallPrint(c, rows.length, input.peers ?? false),
     });
   },
 };
@@ -107,7 +121,7 @@ function assumptionsOf(c: Comparison): Assumption[] {
   ];
 }
 
-function smallPrint(c: Comparison, units: number): string {
+function smallPrint(c: Comparison, units: number, peers: boolean): string {
   const first =
     c.columns > 1
       ? `Linear model on ${units} values, one a unit, ${c.blocks} rows and ${c.columns} columns of the square taken off first; means are adjusted for both.`
@@ -118,9 +132,11 @@ function smallPrint(c: Comparison, units: number): string {
   if (!a || c.spread !== 'shown' || a.f === null || a.p === null) return first;
   return [
     first,
-    `F(${a.dfTreatment}, ${a.dfResidual}) = ${a.f.toPrecision(3)}, p ${a.p < 0.001 ? '< 0.001' : `= ${a.p.toFixed(3)}`}.`,
-    `Against the control: Dunnett (two-sided, ${level(c.alpha)} for all together). Between the others: Tukey–Kramer. Letters from the same intervals. Per cent: Fieller, ${level(c.alpha)} each.`,
-    ...(c.dunnettMethod === 'lattice'
+    `F(${a.dfTreatment}, ${a.dfResidual}) = ${Number(a.f.toPrecision(3))}, p ${a.p < 0.001 ? '< 0.001' : `= ${a.p.toFixed(3)}`}.`,
+    peers
+      ? `Every pair: Tukey–Kramer (${level(c.alpha)} for all together). Letters from the same intervals.`
+      : `Against the control: Dunnett (two-sided, ${level(c.alpha)} for all together). Between the others: Tukey–Kramer. Letters from the same intervals. Per cent: Fieller, ${level(c.alpha)} each.`,
+    ...(!peers && c.dunnettMethod === 'lattice'
       ? ['Missing cells: Dunnett’s value by a lattice rule, good to about 0.0002.']
       : []),
   ].join(' ');

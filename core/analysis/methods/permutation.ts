@@ -79,7 +79,7 @@ export const permutation: Method = {
   },
 };
 
-function analysed({ trait, rows, control, alpha }: AnalysisInput, names: readonly string[]) {
+function analysed({ trait, rows, control, alpha, peers }: AnalysisInput, names: readonly string[]) {
   const values = figuresOf(rows, trait);
   const blocked = rows.every((r) => r.block !== null);
   const figures = rows.map((r, i) => ({
@@ -89,9 +89,10 @@ function analysed({ trait, rows, control, alpha }: AnalysisInput, names: readonl
   }));
   const others = names.filter((n) => n !== control);
   const pairsWithout = (others.length * (others.length - 1)) / 2;
-  const own = others.map((n) => test(figures, n, control, others.length, alpha));
+  const allPairs = (names.length * (names.length - 1)) / 2;
+  const own = others.map((n) => test(figures, n, control, peers ? allPairs : others.length, alpha));
   const between = others.flatMap((a, i) =>
-    others.slice(i + 1).map((b) => test(figures, a, b, pairsWithout, alpha).contrast),
+    others.slice(i + 1).map((b) => test(figures, a, b, peers ? allPairs : pairsWithout, alpha).contrast),
   );
   const versusControl = own.map((t) => t.contrast);
   const pairs = names.flatMap((a, i) =>
@@ -123,6 +124,6 @@ function analysed({ trait, rows, control, alpha }: AnalysisInput, names: readonl
       { what: 'a treatment shifts all its units alike', holds: null, seen: 'for the interval alone' },
     ],
     unitSd: null,
-    smallPrint: `Difference of means on ${rows.length} values, one a unit; labels of a contender and the control swapped ${blocked ? 'inside blocks ' : ''}in ${exact ? 'every possible way' : 'random ways'} (${counts.join(', ')} arrangements each). Intervals: shifts that aren’t refuted. Both by Bonferroni over ${others.length} ${others.length === 1 ? 'comparison' : 'comparisons'}.`,
+    smallPrint: `Difference of means on ${rows.length} values, one a unit; labels of ${peers ? 'two contenders' : 'a contender and the control'} swapped ${blocked ? 'inside blocks ' : ''}in ${exact ? 'every possible way' : 'random ways'} (${counts.join(', ')} arrangements each). Intervals: shifts that aren’t refuted. Both by Bonferroni over ${peers ? allPairs : others.length} ${(peers ? allPairs : others.length) === 1 ? 'comparison' : 'comparisons'}.`,
   };
 }

@@ -25,6 +25,7 @@ export const feed = entryKind({
   label: 'Fed',
   describe: (b, words) =>
     `${b.unitIds.map(words.unit).join(', ')}: ${b.volumeLPerUnit} L each${b.batch ? ` of batch ${b.batch}` : ''}${purposes[b.purpose ?? 'feed']}`,
+  underCodes: (b) => `${b.unitIds.length} units${b.batch ? `, batch ${b.batch}` : ''}`,
   takeBack: { allowed: true },
   table: {
     name: 'feedings',

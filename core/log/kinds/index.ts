@@ -1,19 +1,27 @@
+import { canopy } from './canopy';
 import { death } from './death';
 import { deviation } from './deviation';
 import { exclusion } from './exclusion';
 import { feed } from './feed';
 import { measurement } from './measurement';
+import { mixedUp } from './mixedUp';
+import { milestone } from './milestone';
 import { mix } from './mix';
 import { move } from './move';
 import { note } from './note';
 import { phDose } from './phDose';
 import { photo } from './photo';
 import { reading } from './reading';
+import { replacement } from './replacement';
 import { reveal } from './reveal';
 import { seal } from './seal';
 import { series } from './series';
+import { spot } from './spot';
 import { stock } from './stock';
 import { taskDone } from './taskDone';
+import { taskPlanned } from './taskPlanned';
+import { taskSkipped } from './taskSkipped';
+import { toldApart } from './toldApart';
 import { weighing } from './weighing';
 
 /** Every kind of line there is, by the name it is stored under. */
@@ -26,13 +34,21 @@ export const entryKinds = {
   phDose,
   feed,
   photo,
+  spot,
+  canopy,
   series,
   move,
   deviation,
   death,
+  replacement,
+  mixedUp,
+  toldApart,
   exclusion,
   note,
   taskDone,
+  taskSkipped,
+  taskPlanned,
+  milestone,
   seal,
   reveal,
 };

@@ -69,6 +69,11 @@ interface KindSpec<S extends Shape, Row> {
   /** what happened, as the log’s first word: Measured, Weighed … */
   label: string;
   describe: (body: Body<S>, words: LogWords) => string;
+  /**
+   * Of lines that tell what is in a code's bottle: what may be said of them while the codes are closed; null for
+   * one that tells nothing
+   */
+  underCodes?: (body: Body<S>) => string | null;
   takeBack: TakeBack<Body<S>>;
   table: KindTable<Body<S>, Row>;
 }
@@ -81,6 +86,7 @@ export function entryKind<S extends Shape, Row>({
   body,
   label,
   describe,
+  underCodes = () => null,
   takeBack,
   table,
 }: KindSpec<S, Row>) {
@@ -93,7 +99,10 @@ export function entryKind<S extends Shape, Row>({
     line: stamped(body),
     canTakeBack: takeBack.allowed,
     /** the line in words */
-    say: (own: { kind: string }, words: LogWords): string => (isOwn(own) ? describe(own, words) : ''),
+    say: (own: { kind: string }, words: LogWords): string =>
+      isOwn(own) ? ((words.hides ? underCodes(own) : null) ?? describe(own, words)) : '',
+    /** it tells what is in a code's bottle */
+    tells: (own: { kind: string }): boolean => isOwn(own) && underCodes(own) !== null,
     /** lines that are taken back together with this one */
     goesWith: (own: { kind: string }, all: readonly AnyLine[]): EntryId[] =>
       isOwn(own) ? (takeBack.with?.(own, all) ?? []) : [],

@@ -35,6 +35,21 @@ const bodies: Record<EntryKindName, object> = {
   },
   feed: { unitIds: [unit, unitId('A', 1)], batch: 'B1', volumeLPerUnit: 0.5 },
   photo: { unitId: unit, file: 'a.jpg', sha256: hash, caption: 'from above' },
+  spot: {
+    unitId: unit,
+    region: [
+      { x: 0, y: 0 },
+      { x: 1, y: 0 },
+      { x: 1, y: 1 },
+    ],
+    scale: { a: { x: 0, y: 0 }, b: { x: 1, y: 0 }, cm: 27 },
+  },
+  canopy: {
+    photoId: 'line-photo',
+    unitId: unit,
+    ...{ coverPercent: 31.2, areaCm2: 227, darkGreenColourIndex: 0.52, palePercent: 3, brownPercent: 40 },
+    ...{ threshold: 0.11, rule: 'otsu' },
+  },
   series: {
     seriesId: 's',
     name: 'Tent logger',
@@ -49,9 +64,24 @@ const bodies: Record<EntryKindName, object> = {
   move: { moves: [{ unitId: unit, to: p.units[0]!.position }], reason: 'lamp' },
   deviation: { unitIds: [unit], text: 'watered late' },
   death: { unitId: unit, sample: null, cause: 'mould' },
+  replacement: { unitId: unit, sample: null, reason: 'mould' },
+  mixedUp: { unitIds: [unit, unitId('Water', 0)], reason: 'labels washed off' },
+  toldApart: {
+    mixedUpId: 'line-mixedUp',
+    as: [{ from: unit, to: unit }],
+    how: 'the notch in the rim',
+  },
   exclusion: { unitId: unit, traitId: null, reason: 'spilt' },
   note: { unitId: unit, text: 'leans' },
   taskDone: { task: 'labels printed' },
+  taskSkipped: { task: 'Cover off, day 4', reason: 'no cover' },
+  taskPlanned: {
+    task: {
+      ...{ key: 'k', what: 'Water', why: '', atHand: '', caution: '', minutes: 5 },
+      ...{ after: null, day: 2, everyDays: 1, untilDay: null, at: '07:30' },
+    },
+  },
+  milestone: { event: 'first flower' },
   seal: { planSha256: hash },
   reveal: { reason: '' },
 };

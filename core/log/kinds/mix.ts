@@ -41,6 +41,7 @@ export const mix = entryKind({
     );
     return `batch ${b.batch}, ${b.volumeL} L${amounts.length > 0 ? `: ${amounts.join(', ')}` : ', nothing in it'}`;
   },
+  underCodes: (b) => `batch ${b.batch}`,
   // What was read off a batch and what was given of it says nothing once the batch was never mixed.
   takeBack: {
     allowed: true,

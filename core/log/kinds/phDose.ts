@@ -19,6 +19,7 @@ export const phDose = entryKind({
   }),
   label: 'pH corrected',
   describe: (b) => `${b.amountMl} mL ${b.agent} in ${b.volumeL} L, pH ${b.phBefore} to ${b.phAfter}`,
+  underCodes: () => 'pH corrected',
   takeBack: { allowed: true },
   table: {
     name: 'ph_corrections',

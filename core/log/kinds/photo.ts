@@ -3,14 +3,21 @@ import { UnitId } from '../../model/ids';
 import { utc } from '../../model/column';
 import { entryKind } from './kind';
 
+const hash = z.string().regex(/^[0-9a-f]{64}$/);
+
 /** A picture: the log keeps its hash, the picture itself lies in a table of its own. */
 export const photo = entryKind({
   body: z.object({
     kind: z.literal('photo'),
     unitId: UnitId.nullable(),
     file: z.string().max(200),
-    sha256: z.string().regex(/^[0-9a-f]{64}$/),
+    sha256: hash,
     caption: z.string().max(500),
+    /** a small copy for lists */
+    thumbSha256: hash.optional(),
+    /** pixels, as it stands */
+    width: z.number().int().min(1).optional(),
+    height: z.number().int().min(1).optional(),
   }),
   label: 'Photo',
   describe: (b, words) => `${b.unitId ? `${words.unit(b.unitId)} ` : ''}${b.caption || b.file}`,

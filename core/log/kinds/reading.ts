@@ -30,6 +30,9 @@ export const reading = entryKind({
   label: 'Read',
   describe: (b) =>
     `${readingQuantities[b.quantity].name} of ${b.subject}: ${b.value}${readingQuantities[b.quantity].unit}`,
+  // A bottle's strength tells feed from water.
+  underCodes: (b) =>
+    b.treatmentId === null ? null : `${readingQuantities[b.quantity].name} of ${b.subject}`,
   takeBack: { allowed: true },
   table: {
     name: 'readings',

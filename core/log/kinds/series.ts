@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { TreatmentId, UnitId } from '../../model/ids';
+import { AreaId, TreatmentId, UnitId } from '../../model/ids';
 import { utc } from '../../model/column';
 import { entryKind } from './kind';
 
@@ -11,7 +11,21 @@ export const series = entryKind({
     name: z.string().trim().min(1, 'Name the logger.').max(120),
     unitId: UnitId.nullable(),
     treatmentId: TreatmentId.nullable(),
-    columns: z.array(z.object({ name: z.string().max(80), unit: z.string().max(20) })).min(1),
+    /** where it hung: an area; left out with neither unit nor treatment: the bench */
+    areaId: AreaId.optional(),
+    columns: z
+      .array(
+        z.object({
+          name: z.string().max(80),
+          unit: z.string().max(20),
+          /** what it is, where the heading tells */
+          quantity: z.string().max(20).optional(),
+          min: z.number().optional(),
+          mean: z.number().optional(),
+          max: z.number().optional(),
+        }),
+      )
+      .min(1),
     from: z.iso.datetime({ offset: true }),
     to: z.iso.datetime({ offset: true }),
     rows: z.number().int().min(1),
@@ -27,6 +41,7 @@ export const series = entryKind({
     columns: [
       ['name', 'string!', 'logger', (r) => r.body.name],
       ['unit', 'string', 'code of the unit', (r) => (r.body.unitId ? r.words.unit(r.body.unitId) : null)],
+      ['area', 'string', 'area it hung in', (r) => (r.body.areaId ? r.words.area(r.body.areaId) : null)],
       ['from', 'datetime', 'first reading', (r) => utc(r.body.from)],
       ['to', 'datetime', 'last reading', (r) => utc(r.body.to)],
       ['rows', 'integer', 'readings', (r) => r.body.rows],

@@ -17,6 +17,7 @@ export const stock = entryKind({
   }),
   label: 'Stock made',
   describe: (b) => `${b.batch}: ${b.amount} ${b.unit} in ${b.volumeL} L`,
+  underCodes: (b) => b.batch,
   takeBack: { allowed: true },
   table: {
     name: 'stock_solutions',

@@ -5,7 +5,7 @@ export const count: TraitKindSpec = {
   ...typedFigure,
   name: 'count',
   observes: 'count',
-  fields: ['direction', 'plausible', 'decimals', 'samples', 'summary'],
+  fields: ['direction', 'plausible', 'decimals', 'samples', 'summary', 'per'],
   observed: ({ value }) => ({ type: 'count', count: value, exposure: 1 }),
   fault: (value) => wholeNumber(value, 'A count is a whole number.'),
   takenAs: (drawn) => Math.round(drawn),

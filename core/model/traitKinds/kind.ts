@@ -43,7 +43,8 @@ export type Observed =
 export type ObservedType = Observed['type'];
 
 /** What the Question asks of a trait of this kind beside its name. */
-export type TraitField = 'direction' | 'plausible' | 'decimals' | 'samples' | 'summary' | 'outOf' | 'scale';
+export type TraitField =
+  'direction' | 'plausible' | 'decimals' | 'samples' | 'summary' | 'per' | 'outOf' | 'scale';
 
 /**
  * A way to take a trait. Adding one is adding a file in this folder and naming it in `index.ts`.

@@ -5,6 +5,6 @@ export const number: TraitKindSpec = {
   ...typedFigure,
   name: 'number',
   observes: 'continuous',
-  fields: ['direction', 'plausible', 'decimals', 'samples', 'summary'],
+  fields: ['direction', 'plausible', 'decimals', 'samples', 'summary', 'per'],
   observed: ({ value }) => ({ type: 'continuous', value }),
 };

@@ -1,4 +1,17 @@
-import { type TraitKindSpec, typedFigure } from './kind';
+import { type Step, type TraitKindSpec, typedFigure } from './kind';
+
+/** Steps that can be tapped: those described, and the whole ones between the ends where there are few. */
+const MOST_TAPPED = 11;
+
+function stepsBetween(scale: readonly Step[]): Step[] {
+  const values = scale.map((s) => s.value);
+  const [low, high] = [Math.min(...values), Math.max(...values)];
+  if (scale.length === 0 || high - low + 1 > MOST_TAPPED) return [...scale];
+  return Array.from(
+    { length: high - low + 1 },
+    (_, i) => scale.find((s) => s.value === low + i) ?? { value: low + i, text: '' },
+  );
+}
 
 /** A step of a written scale. Half steps between two described ones are common when scoring (practice). */
 export const score: TraitKindSpec = {
@@ -15,7 +28,7 @@ export const score: TraitKindSpec = {
       ? `The scale goes from ${low} to ${high}, in halves at most.`
       : null;
   },
-  choices: ({ scale }) => [...scale].reverse(),
+  choices: ({ scale }) => stepsBetween(scale).reverse(),
   jumpsAreOdd: false,
   takenAs: (drawn, trait) => {
     const steps = trait.scale.map((s) => s.value);

@@ -32,7 +32,19 @@ describe('what the pad takes', () => {
       kindOf(score)
         .choices(score)
         .map((c) => c.value),
-    ).toEqual([5, 1]);
+    ).toEqual([5, 4, 3, 2, 1]);
+    // Only the ends are described: the steps between can be tapped all the same; a hundred of them can't.
+    const tens = trait({
+      kind: 'score',
+      scale: [
+        { value: 1, text: 'worst' },
+        { value: 10, text: 'best' },
+      ],
+    });
+    expect(kindOf(tens).choices(tens)).toHaveLength(10);
+    expect(kindOf(tens).choices(tens)[0]).toEqual({ value: 10, text: 'best' });
+    const hundred = { ...tens, scale: [...tens.scale, { value: 100, text: '' }] };
+    expect(kindOf(tens).choices(hundred)).toHaveLength(3);
     expect(traitKinds.yesno.choices(trait()).map((c) => c.text)).toEqual(['yes', 'no']);
     expect(kindOf(trait()).choices(trait())).toEqual([]);
   });

@@ -6,7 +6,7 @@ export const weighing: TraitKindSpec = {
   name: 'weighing',
   takenBy: 'scale',
   observes: 'continuous',
-  fields: ['direction', 'plausible', 'decimals', 'summary'],
+  fields: ['direction', 'plausible', 'decimals', 'summary', 'per'],
   fixedUnit: 'g',
   observed: ({ value }) => ({ type: 'continuous', value }),
   samples: () => 1,

@@ -1,6 +1,8 @@
 import type { RoundId, TraitId } from '../../model/ids';
 import { newId } from '../../model/newId';
 import type { Plan, Trait } from '../../model/plan';
+import { protocolOf } from '.';
+import { tasksOf } from './tasks';
 import type { Protocol, ProtocolTrait } from './protocol';
 
 function traitOf(t: ProtocolTrait): Trait {
@@ -22,6 +24,9 @@ function traitOf(t: ProtocolTrait): Trait {
   };
 }
 
+/** A text in the reviewer's own words: what the kind of trial before had filled in goes with it. */
+const written = (text: string, filled: string | undefined): string => (text === filled ? '' : text);
+
 /**
  * Fills a plan from a protocol: unit, traits, rounds, finishing rule, what counts as winning, and the usual
  * spread. Question, prediction, contenders and layout stay as they are; what was written in the finishing
@@ -32,6 +37,7 @@ function traitOf(t: ProtocolTrait): Trait {
 export function applyProtocol(plan: Plan, protocol: Protocol): Plan {
   const traits = new Map(protocol.traits.map((t) => [t.key, traitOf(t)]));
   const [first] = protocol.traits;
+  const before = protocolOf(plan.protocolId);
   return {
     ...plan,
     protocolId: protocol.id,
@@ -45,8 +51,9 @@ export function applyProtocol(plan: Plan, protocol: Protocol): Plan {
       day: r.day,
       traitIds: r.traits.map((key) => traits.get(key)!.id),
     })),
-    finishingRule: plan.finishingRule || protocol.finishingRule,
-    winning: plan.winning || protocol.winning,
+    finishingRule: written(plan.finishingRule, before?.finishingRule) || protocol.finishingRule,
+    winning: written(plan.winning, before?.winning) || protocol.winning,
     cvPercent: protocol.cvPercent,
+    tasks: tasksOf(protocol.id),
   };
 }

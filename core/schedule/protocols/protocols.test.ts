@@ -57,3 +57,14 @@ it('what was written already stays', () => {
   expect(kept.finishingRule).toBe('When I say.');
   expect(kept.prediction).toBe(bare.prediction);
 });
+
+it('texts that a kind of trial filled in go with it; one’s own words stay', () => {
+  const [first, second] = [
+    protocols[0]!,
+    protocols.find((p) => p.finishingRule !== protocols[0]!.finishingRule)!,
+  ];
+  const once = applyProtocol(bare, first);
+  expect(applyProtocol(once, second).finishingRule).toBe(second.finishingRule);
+  const own = { ...once, finishingRule: 'When the last one flowers.' };
+  expect(applyProtocol(own, second).finishingRule).toBe('When the last one flowers.');
+});

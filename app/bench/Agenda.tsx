@@ -1,0 +1,300 @@
+import './Agenda.css';
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import Dialog from '@mui/material/Dialog';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import TextField from '@mui/material/TextField';
+import dayjs from 'dayjs';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { usePost } from '../form/usePost';
+import { Caution } from '../ui/Caution';
+import { DialogButtons } from '../ui/DialogButtons';
+import { RowMenu } from '../ui/RowMenu';
+import { type Act, type Waiting, actPath, actVerb, byPlace, durationWords, isLate } from './acts';
+import { relativeDay } from './clock';
+
+/** Squares of a day: done, late, to come. */
+function Marks({ acts, today }: { acts: readonly Act[]; today: string }) {
+  const most = 16;
+  return (
+    <span className="marks" aria-hidden="true">
+      {acts.slice(0, most).map((a) => (
+        <i
+          key={`${a.trialId}${a.id}`}
+          className={a.state !== 'open' ? 'done' : isLate(a, today) ? 'late' : ''}
+        />
+      ))}
+    </span>
+  );
+}
+
+interface DaysProps {
+  days: readonly string[];
+  actsOn: (day: string) => Act[];
+  chosen: string;
+  today: string;
+  /** month whose days are its own; others are paler */
+  month?: string;
+}
+
+/** A row of days with what each asks for; one is chosen. */
+export function WeekStrip({ days, actsOn, chosen, today, month }: DaysProps) {
+  return (
+    <nav className="week" aria-label="Days">
+      {days.map((day) => {
+        const acts = actsOn(day);
+        const open = acts.filter((a) => a.state === 'open').length;
+        return (
+          <Link
+            key={day}
+            to={`?day=${day}${month ? '&view=month' : ''}`}
+            className={month && !day.startsWith(month) ? 'other' : undefined}
+            aria-current={day === chosen ? 'date' : undefined}
+            preventScrollReset
+          >
+            {dayjs(day).format('ddd')} <span className="figure">{dayjs(day).format('D')}</span>
+            <span className="sr-only">
+              {' '}
+              {dayjs(day).format('MMMM')}, {open} to do
+            </span>
+            <Marks acts={acts} today={today} />
+          </Link>
+        );
+      })}
+    </nav>
+  );
+}
+
+/** The acts of a day, place by place: ticked off, skipped with a reason, or gone to. */
+export function ActList({ acts, today }: { acts: readonly Act[]; today: string }) {
+  const post = usePost();
+  const [skipping, setSkipping] = useState<Act | null>(null);
+  const [late, setLate] = useState<Act | null>(null);
+  const next = acts.find((a) => a.state === 'open');
+  const tick = (a: Act, on?: string) =>
+    post({
+      intent: a.state === 'open' ? 'tick' : 'untick',
+      trialId: a.trialId,
+      task: a.task,
+      ...(on && { on }),
+    });
+  return (
+    <>
+      {byPlace(acts).map(({ place, acts: list, minutes }) => (
+        <section key={place} aria-label={place}>
+          <h2 style={{ margin: 0 }}>
+            {place}{' '}
+            {minutes > 0 && (
+              <span className="small quiet" style={{ fontFamily: 'var(--sans)', fontWeight: 400 }}>
+                {durationWords(minutes)}
+              </span>
+            )}
+          </h2>
+          <ul className="acts">
+            {list.map((a) => (
+              <li key={`${a.trialId}${a.id}`} className={a === next ? 'next' : a.state}>
+                <span className="tick">
+                  {a.task === null ? (
+                    <Checkbox
+                      color="success"
+                      checked={a.state === 'done'}
+                      disabled
+                      slotProps={{ input: { 'aria-label': `${a.what}: ${a.done} of ${a.wanted}` } }}
+                    />
+                  ) : (
+                    <Checkbox
+                      color="success"
+                      checked={a.state !== 'open'}
+                      indeterminate={a.state === 'skipped'}
+                      onChange={() => tick(a)}
+                      slotProps={{ input: { 'aria-label': `${a.what}, ${a.question}` } }}
+                    />
+                  )}
+                </span>
+                <span className="at num quiet">{a.at ?? ''}</span>
+                <span className="what">
+                  {a.what}
+                  {isLate(a, today) && (
+                    <span className="why small" style={{ color: 'var(--porphyry)' }}>
+                      was due {relativeDay(a.date, today)}
+                      {a.missedBefore > 0 &&
+                        `, and ${a.missedBefore === 1 ? 'once' : `${a.missedBefore} times`} before`}
+                    </span>
+                  )}
+                  {a.state === 'open' && a.why && <span className="why small quiet">{a.why}</span>}
+                  {a.state === 'open' && a.caution && <Caution>{a.caution}</Caution>}
+                </span>
+                <span className="hand small quiet">
+                  {[
+                    a.wanted > 1
+                      ? `${a.done}/${a.wanted} ${a.kind === 'mix' ? 'bottles' : `${a.unitNoun}s`}`
+                      : '',
+                    a.state === 'open' ? a.atHand : '',
+                  ]
+                    .filter(Boolean)
+                    .join(' · ')}
+                </span>
+                <span className="trial small quiet">{a.question}</span>
+                <span className="go">
+                  {a.state === 'open' && actPath(a) && (
+                    <Button
+                      size="small"
+                      color={a === next ? 'primary' : 'secondary'}
+                      component={Link}
+                      to={actPath(a)!}
+                      variant={a === next ? 'outlined' : 'text'}
+                    >
+                      {actVerb(a)}
+                    </Button>
+                  )}
+                </span>
+                <span className="menu">
+                  {a.task !== null && a.state === 'open' && (
+                    <RowMenu
+                      label={`More for ${a.what}`}
+                      acts={[
+                        { text: 'Done on another day …', act: () => setLate(a) },
+                        { text: 'Not done, because …', act: () => setSkipping(a) },
+                      ]}
+                    />
+                  )}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      ))}
+      {skipping && <SkipDialog act={skipping} onClose={() => setSkipping(null)} />}
+      {late && (
+        <LateDialog act={late} today={today} onClose={() => setLate(null)} onDone={(on) => tick(late, on)} />
+      )}
+    </>
+  );
+}
+
+/** A task done on another day than today. */
+function LateDialog({
+  act,
+  today,
+  onClose,
+  onDone,
+}: {
+  act: Act;
+  today: string;
+  onClose: () => void;
+  onDone: (on: string) => void;
+}) {
+  const yesterday = dayjs(today).subtract(1, 'day').format('YYYY-MM-DD');
+  const [date, setDate] = useState(act.date < today ? act.date : yesterday);
+  const ahead = date > today;
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="xs">
+      <DialogTitle>Done: {act.what}</DialogTitle>
+      <DialogContent>
+        <TextField
+          type="date"
+          label="On"
+          autoFocus
+          fullWidth
+          value={date}
+          onChange={(e) => setDate(e.target.value || yesterday)}
+          error={ahead}
+          helperText={
+            ahead
+              ? 'That day is still to come.'
+              : `${relativeDay(date, today)}; the log keeps when it was written`
+          }
+          slotProps={{ inputLabel: { shrink: true } }}
+          sx={{ mt: 1 }}
+        />
+      </DialogContent>
+      <DialogButtons
+        onCancel={onClose}
+        label="Done on that day"
+        onDo={() => {
+          if (ahead) return;
+          onDone(date);
+          onClose();
+        }}
+      />
+    </Dialog>
+  );
+}
+
+function SkipDialog({ act, onClose }: { act: Act; onClose: () => void }) {
+  const post = usePost();
+  const [reason, setReason] = useState('');
+  const [asked, setAsked] = useState(false);
+  const missing = asked && reason.trim() === '';
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
+      <DialogTitle>Not done: {act.what}</DialogTitle>
+      <DialogContent>
+        <TextField
+          label="Why"
+          autoFocus
+          fullWidth
+          value={reason}
+          onChange={(e) => setReason(e.target.value)}
+          error={missing}
+          helperText={missing ? 'Say why it isn’t done.' : 'It goes into the log.'}
+          sx={{ mt: 1 }}
+        />
+      </DialogContent>
+      <DialogButtons
+        onCancel={onClose}
+        label="Write it down"
+        onDo={() => {
+          setAsked(true);
+          if (reason.trim() === '') return;
+          post({ intent: 'skip', trialId: act.trialId, task: act.task, reason });
+          onClose();
+        }}
+      />
+    </Dialog>
+  );
+}
+
+/** What waits for something to happen, with the button that says it did. */
+export function WaitingList({ waiting }: { waiting: readonly Waiting[] }) {
+  const post = usePost();
+  if (waiting.length === 0) return null;
+  const events = new Map<string, Waiting[]>();
+  for (const w of waiting) {
+    const key = `${w.trialId}/${w.event}`;
+    events.set(key, [...(events.get(key) ?? []), w]);
+  }
+  return (
+    <section aria-labelledby="waiting">
+      <h2 id="waiting">Waiting for</h2>
+      <ul className="acts">
+        {[...events.values()].map((list) => (
+          <li
+            key={`${list[0]!.trialId}${list[0]!.event}`}
+            style={{ gridTemplateColumns: 'minmax(0, 1fr) auto' }}
+          >
+            <span className="what" style={{ gridColumn: 1 }}>
+              {list[0]!.event}
+              <span className="why small quiet">
+                {list.map((w) => `${w.what}${w.days > 0 ? `, ${w.days} d after` : ''}`).join('; ')} ·{' '}
+                {list[0]!.question}
+              </span>
+            </span>
+            <span className="go" style={{ gridColumn: 2 }}>
+              <Button
+                size="small"
+                color="secondary"
+                aria-label={`${list[0]!.event}: today, ${list[0]!.question}`}
+                onClick={() => post({ intent: 'reached', trialId: list[0]!.trialId, event: list[0]!.event })}
+              >
+                Today
+              </Button>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,24 @@
+import { sayStorageFault } from '../store/errors';
+import { announce } from '../ui/announce';
+import type { ActionResult } from './schemaFields';
+
+/** The path of a message that belongs to no field: what is typed is right, and wasn't stored. */
+export const NOT_STORED = 'notStored';
+
+/**
+ * A route's action that answers where the browser doesn't store (full, cleared, held by another tab), instead of
+ * throwing: the page stays, with all that is typed in it.
+ */
+export const guarded =
+  <A extends unknown[], R>(action: (...args: A) => Promise<R>) =>
+  async (...args: A): Promise<R | ActionResult> => {
+    try {
+      return await action(...args);
+    } catch (fault) {
+      // A redirect travels as a response.
+      if (fault instanceof Response) throw fault;
+      const message = `Not kept: ${sayStorageFault(fault)} What is typed here stays.`;
+      announce(message);
+      return { errors: { [NOT_STORED]: message } };
+    }
+  };

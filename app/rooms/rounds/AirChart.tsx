@@ -1,0 +1,157 @@
+import {
+  Chart,
+  type ChartConfiguration,
+  LineController,
+  LineElement,
+  LinearScale,
+  type Plugin,
+  PointElement,
+} from 'chart.js';
+import dayjs from 'dayjs';
+import { Line } from 'react-chartjs-2';
+import { NIGHT } from '~core/series/placesCompared';
+import { useChartFonts } from '../../ui/useChartFonts';
+import { mono, sans } from '../../ui/theme';
+import { cssColour } from '../../ui/tesserae';
+import type { AirLine } from './airData';
+import '../../ui/chart.css';
+
+Chart.register(LineController, LineElement, PointElement, LinearScale);
+
+const HOUR_MS = 3_600_000;
+const DAY_MS = 24 * HOUR_MS;
+const colours = ['--lapis', '--terracotta', '--verdigris', '--ochre', '--porphyry'];
+
+/** A day of the clock on the wall, to the nearest hour: ticks are reckoned with a rounding error. */
+function dayWords(ms: number): string {
+  const day = new Date(Math.round(ms / HOUR_MS) * HOUR_MS);
+  return new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' }).format(day);
+}
+
+/** Nights by the clock, behind the lines. */
+const nights: Plugin<'line'> = {
+  id: 'nights',
+  beforeDatasetsDraw: ({ ctx, chartArea, scales }) => {
+    const x = scales.x!;
+    ctx.save();
+    ctx.fillStyle = `${cssColour('--ink')}12`;
+    for (let day = Math.floor(x.min / DAY_MS) - 1; day * DAY_MS < x.max; day++) {
+      const from = x.getPixelForValue(Math.max(x.min, day * DAY_MS + NIGHT.from * HOUR_MS));
+      const to = x.getPixelForValue(Math.min(x.max, (day + 1) * DAY_MS + NIGHT.to * HOUR_MS));
+      if (to > from) ctx.fillRect(from, chartArea.top, to - from, chartArea.bottom - chartArea.top);
+    }
+    ctx.restore();
+  },
+};
+
+function config(lines: readonly AirLine[], band: readonly [number | null, number | null] | undefined) {
+  const [soft, line] = [cssColour('--soft'), cssColour('--line')];
+  const xs = lines.flatMap((l) => [l.points[0]!.x, l.points.at(-1)!.x]);
+  const [from, to] = [Math.min(...xs), Math.max(...xs)];
+  const edges = (band ?? []).flatMap((y) =>
+    y === null
+      ? []
+      : [
+          {
+            label: 'wanted',
+            data: [
+              { x: from, y },
+              { x: to, y },
+            ],
+            borderColor: cssColour('--verdigris'),
+            borderDash: [4, 3],
+            borderWidth: 1,
+            pointRadius: 0,
+          },
+        ],
+  );
+  const font = { family: mono, size: 11 };
+  const options: ChartConfiguration<'line', { x: number; y: number }[]>['options'] = {
+    animation: false,
+    responsive: true,
+    maintainAspectRatio: false,
+    parsing: false,
+    normalized: true,
+    scales: {
+      x: {
+        type: 'linear',
+        min: Math.floor(from / DAY_MS) * DAY_MS,
+        max: to,
+        grid: { display: false },
+        border: { color: line },
+        ticks: {
+          color: soft,
+          font,
+          stepSize: Math.max(1, Math.ceil((to - from) / DAY_MS / 7)) * DAY_MS,
+          // The clock on the wall where the logger hung.
+          callback: (value) => dayWords(Number(value)),
+          includeBounds: false,
+        },
+      },
+      y: {
+        grid: { color: line },
+        border: { display: false },
+        ticks: { color: soft, font },
+        title: { display: true, text: lines[0]!.unit, color: soft, font: { family: sans, size: 12 } },
+      },
+    },
+    plugins: { legend: { display: false }, tooltip: { enabled: false } },
+  };
+  return {
+    data: {
+      datasets: [
+        ...lines.map((l, i) => ({
+          label: l.place,
+          data: l.points,
+          borderColor: cssColour(colours[i % colours.length]!),
+          borderWidth: 1.2,
+          pointRadius: 0,
+        })),
+        ...edges,
+      ],
+    },
+    options,
+  };
+}
+
+/** One quantity at every place it was read, over the days, nights shaded. */
+export function AirChart({
+  lines,
+  band,
+}: {
+  lines: readonly AirLine[];
+  band: readonly [number | null, number | null] | undefined;
+}) {
+  const ready = useChartFonts();
+  const { name, unit } = lines[0]!;
+  const caption = `${name}, ${unit}, ${lines
+    .map(
+      (l) =>
+        `${l.place}: ${l.extent.min.toFixed(1)} to ${l.extent.max.toFixed(1)}, mean ${l.extent.mean.toFixed(1)}`,
+    )
+    .join('; ')}`;
+  if (!ready) return null;
+  const { data, options } = config(lines, band);
+  return (
+    <figure className="figure-box" style={{ margin: '0 0 0.4rem' }}>
+      <div style={{ height: 210, position: 'relative', overflow: 'hidden' }}>
+        <Line data={data} options={options!} plugins={[nights]} role="img" aria-label={caption} />
+      </div>
+      {lines.length > 1 && (
+        <figcaption className="small">
+          {lines.map((l, i) => (
+            <span
+              key={l.key}
+              style={{ color: `var(${colours[i % colours.length]!})`, marginRight: '1rem', fontWeight: 600 }}
+            >
+              {l.place}
+            </span>
+          ))}
+          <span className="quiet">
+            {dayjs(lines[0]!.points[0]!.x).format('YYYY')}; shaded: 22 to 6 by the clock
+          </span>
+        </figcaption>
+      )}
+    </figure>
+  );
+}

@@ -1,0 +1,134 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import type { ReactNode } from 'react';
+import { useRevalidator, useSearchParams } from 'react-router';
+import type { Plan } from '~core/model/plan';
+import { parseDecimal } from '~core/quantity/decimal';
+import { shortTime } from '../../bench/clock';
+import { AirChart } from './AirChart';
+import { LoggerImport } from './LoggerImport';
+import { type AirData, type AirLine, type Bands, differenceWords } from './airData';
+
+/** Bands in the address: `band=temperature:18:26`. */
+export function bandsOf(search: URLSearchParams): Bands {
+  const limit = (text: string | undefined) => (text ? parseDecimal(text) : null);
+  return new Map(
+    search.getAll('band').map((b) => {
+      const [quantity, low, high] = b.split(':');
+      return [quantity!, [limit(low), limit(high)]] as const;
+    }),
+  );
+}
+
+const figure = (x: number) => x.toFixed(Math.abs(x) < 10 ? 2 : 1);
+
+/** Air and light: what loggers wrote, place against place, and what lay outside the wanted band. */
+export function AirView({ plan, air, head }: { plan: Plan; air: AirData; head: ReactNode }) {
+  const revalidator = useRevalidator();
+  const [search, setSearch] = useSearchParams();
+  const bands = bandsOf(search);
+  const setBand = (quantity: string, side: 0 | 1, text: string) => {
+    const next = new URLSearchParams(search);
+    const others = search.getAll('band').filter((b) => !b.startsWith(`${quantity}:`));
+    const now = search
+      .getAll('band')
+      .find((b) => b.startsWith(`${quantity}:`))
+      ?.split(':')
+      .slice(1) ?? ['', ''];
+    now[side] = text.trim();
+    next.delete('band');
+    for (const b of others) next.append('band', b);
+    if (now.some(Boolean)) next.append('band', `${quantity}:${now[0]}:${now[1]}`);
+    setSearch(next, { replace: true, preventScrollReset: true });
+  };
+  const differences = air.differences.flatMap((d) => differenceWords(d) ?? []);
+  const quantities = new Map<string, AirLine[]>();
+  for (const l of air.lines) quantities.set(l.quantity, [...(quantities.get(l.quantity) ?? []), l]);
+  return (
+    <>
+      {head}
+      {air.files.length === 0 && (
+        <p className="quiet" style={{ maxWidth: '44rem' }}>
+          Two places of one shelf are seldom alike. A logger in each shows by how much: “the upper shelf was
+          1.8 °C warmer at night”. The audit takes it from there.
+        </p>
+      )}
+      {differences.map((text) => (
+        <p key={text} className="note open" style={{ maxWidth: '52rem' }}>
+          {text}
+        </p>
+      ))}
+      {[...quantities].map(([quantity, lines]) => (
+        <section key={quantity} className="section" aria-label={lines[0]!.name}>
+          <h2>{lines[0]!.name}</h2>
+          <AirChart lines={lines} band={bands.get(quantity)} />
+          <div className="inline-row" style={{ alignItems: 'center' }}>
+            {(['wanted from', 'to'] as const).map((label, side) => (
+              <TextField
+                key={label}
+                size="small"
+                label={label}
+                defaultValue={bands.get(quantity)?.[side] ?? ''}
+                onBlur={(e) => setBand(quantity, side as 0 | 1, e.target.value)}
+                slotProps={{
+                  htmlInput: { inputMode: 'decimal', 'aria-label': `${lines[0]!.name} ${label}` },
+                }}
+                sx={{ width: 130 }}
+              />
+            ))}
+            <ul className="small" style={{ margin: 0 }}>
+              {lines.map((l) => (
+                <li key={l.key}>
+                  {l.place}: {figure(l.extent.min)} to {figure(l.extent.max)}, mean {figure(l.extent.mean)}{' '}
+                  <span className="unit">{l.unit}</span>
+                  {l.outside !== null && <strong> · {l.outside.toFixed(1)} h outside</strong>}
+                </li>
+              ))}
+            </ul>
+          </div>
+          {lines.some((l) => l.light.length > 0) && (
+            <p className="small">
+              Daily light:{' '}
+              {lines
+                .filter((l) => l.light.length > 0)
+                .map((l) => {
+                  const whole = l.light.slice(1, -1);
+                  const days = whole.length > 0 ? whole : l.light;
+                  return `${l.place} ${(days.reduce((s, d) => s + d.mol, 0) / days.length).toFixed(1)} mol/m² a day`;
+                })
+                .join(' · ')}
+            </p>
+          )}
+        </section>
+      ))}
+      {air.files.length > 0 && (
+        <details>
+          <summary>{air.files.length === 1 ? 'The file' : `${air.files.length} files`} read in</summary>
+          <ul className="small">
+            {air.files.map((f) => (
+              <li key={f.entryId}>
+                {f.name}, {f.place}: {f.rows.toLocaleString('en')} rows, {shortTime(f.from)} to{' '}
+                {shortTime(f.to)}
+                {f.missing && ' · its readings aren’t on this device'}
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+      <LoggerImport plan={plan} onKept={() => void revalidator.revalidate()} />
+      {bands.size > 0 && (
+        <Button
+          size="small"
+          color="secondary"
+          onClick={() => {
+            const next = new URLSearchParams(search);
+            next.delete('band');
+            setSearch(next, { replace: true });
+          }}
+        >
+          No bands
+        </Button>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,251 @@
+import './Photos.css';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { type ReactNode, useState } from 'react';
+import { Link } from 'react-router';
+import { type Happening, happeningNames, happenings } from '~core/model/happening';
+import type { EntryId, UnitId } from '~core/model/ids';
+import { localDay } from '~core/log/localDay';
+import type { TrialState } from '~core/log/state';
+import type { Unit } from '~core/model/plan';
+import { planIndex } from '~core/plan/planIndex';
+import { plural } from '~core/quantity/format';
+import dayjs from 'dayjs';
+import { relativeDay, shortDate, todayDate } from '../../bench/clock';
+import { LeaveGuard } from '../../form/UnsavedGuard';
+import { usePost } from '../../form/usePost';
+import { PlanView } from '../../ui/PlanView';
+import { Tessera, tesseraLetter } from '../../ui/Tessera';
+import { unitNumber } from '../../ui/UnitTile';
+import { PickOne } from '../../ui/PickOne';
+import { type Fault, TellApart } from './TellApart';
+
+type Kind = Happening | 'replacement' | 'mixedUp';
+
+const kinds: [Kind, string][] = [
+  ...happeningNames.map((k): [Kind, string] => [k, happenings[k].name]),
+  ['replacement', 'Replaced from the spares'],
+  ['mixedUp', 'Labels lost: each is one of these'],
+];
+
+/** What happened beside the plan: to which units, when, and what a fair reviewer does about it. */
+export function EventsView({ state, open, head }: { state: TrialState; open: number; head: ReactNode }) {
+  const { plan } = state;
+  const post = usePost();
+  const today = todayDate();
+  const [kind, setKind] = useState<Kind>('missedWatering');
+  const [chosen, setChosen] = useState<ReadonlySet<UnitId>>(new Set());
+  const [text, setText] = useState('');
+  const [date, setDate] = useState(today);
+  const [time, setTime] = useState('');
+  const [fault, setFault] = useState<Fault | null>(null);
+  const toggle = (id: UnitId) => {
+    const next = new Set(chosen);
+    if (!next.delete(id)) next.add(id);
+    setChosen(next);
+  };
+  const shares = plan.treatments.map((t) => {
+    const units = plan.units.filter((u) => u.treatmentId === t.id);
+    return units.length === 0 ? 0 : units.filter((u) => chosen.has(u.id)).length / units.length;
+  });
+  const alike = chosen.size === 0 || Math.max(...shares) - Math.min(...shares) < 1e-9;
+  const keep = () => {
+    const unitIds = [...chosen];
+    if (kind === 'replacement' && unitIds.length === 0)
+      return setFault({ at: 'units', text: 'Press what was replaced on the plan.' });
+    if (kind === 'mixedUp' && unitIds.length < 2)
+      return setFault({ at: 'units', text: 'Press all that can be each other: two or more.' });
+    if (kind !== 'replacement' && kind !== 'mixedUp' && text.trim() === '')
+      return setFault({ at: 'text', text: 'Write down in a few words what happened.' });
+    if (date > today) return setFault({ at: 'date', text: 'That day is still to come.' });
+    if (date < dayjs(plan.startDate).subtract(30, 'day').format('YYYY-MM-DD'))
+      return setFault({ at: 'date', text: `The trial began on ${shortDate(plan.startDate)}.` });
+    const when = date === today && time === '' ? {} : { when: { date, time: time || '12:00' } };
+    if (kind === 'replacement') {
+      for (const unitId of unitIds)
+        post({ body: { kind, unitId, sample: null, reason: text.trim() }, ...when });
+    } else if (kind === 'mixedUp') {
+      post({ body: { kind, unitIds, reason: text.trim() }, ...when });
+    } else {
+      post({ body: { kind: 'deviation', unitIds, what: kind, text }, ...when });
+    }
+    setFault(null);
+    setText('');
+    setChosen(new Set());
+  };
+  const code = (id: UnitId) => planIndex(plan).unit(id)?.code ?? '?';
+  const told = [
+    ...state.deviations.map((d) => ({
+      id: d.entryId as EntryId,
+      day: localDay(d),
+      text: `${happenings[d.what].name}: ${d.text}`,
+      units: d.unitIds,
+    })),
+    ...[...state.replaced].map(([id, r]) => ({
+      id: `${id}-replaced`,
+      day: localDay(r),
+      text: `Replaced from the spares${r.reason ? `: ${r.reason}` : ''}`,
+      units: [id],
+    })),
+    ...[...state.deaths].map(([id, d]) => ({
+      id: `${id}-died`,
+      day: localDay(d),
+      text: `Died${d.cause ? `: ${d.cause}` : ''}`,
+      units: [id],
+    })),
+  ].sort((a, b) => b.day.localeCompare(a.day));
+  return (
+    <>
+      {head}
+      {state.mixedUp.map((m) => (
+        <TellApart key={m.entryId} state={state} lost={m} />
+      ))}
+      <div className="with-side" style={{ margin: 0, minHeight: 0 }}>
+        <div className="main" style={{ padding: 0 }}>
+          <PlanView
+            plan={plan}
+            positions={state.positions}
+            renderPlace={(_, unit) =>
+              unit ? (
+                <UnitChoice state={state} unit={unit} on={chosen.has(unit.id)} onToggle={toggle} />
+              ) : (
+                <span className="place" />
+              )
+            }
+          />
+          <div className="inline-row" style={{ margin: '0.6rem 0' }}>
+            <Button
+              size="small"
+              color="secondary"
+              onClick={() => setChosen(new Set(plan.units.map((u) => u.id)))}
+            >
+              All {plural(plan.unitNoun)}
+            </Button>
+            <Button
+              size="small"
+              color="secondary"
+              onClick={() => setChosen(new Set())}
+              disabled={chosen.size === 0}
+            >
+              None
+            </Button>
+            <span className="small quiet" role="status">
+              {chosen.size === 0
+                ? 'Press what it happened to; none means all of the trial.'
+                : `${chosen.size} chosen`}
+            </span>
+          </div>
+        </div>
+        <aside className="side stack" aria-label="What happened">
+          <h2>Write it down</h2>
+          <LeaveGuard unsaved={text.trim() !== ''} />
+          <PickOne label="What happened" value={kind} options={kinds} onPick={setKind} />
+          <TextField
+            label="In a few words"
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+            multiline
+            minRows={2}
+            error={fault?.at === 'text'}
+            helperText={fault?.at === 'text' ? fault.text : undefined}
+          />
+          <div className="field-pair">
+            <TextField
+              type="date"
+              label="On"
+              value={date}
+              onChange={(e) => setDate(e.target.value || today)}
+              error={fault?.at === 'date'}
+              helperText={
+                fault?.at === 'date' ? fault.text : date === today ? undefined : relativeDay(date, today)
+              }
+              slotProps={{ inputLabel: { shrink: true } }}
+            />
+            <TextField
+              type="time"
+              label="At"
+              value={time}
+              onChange={(e) => setTime(e.target.value)}
+              slotProps={{ inputLabel: { shrink: true } }}
+            />
+          </div>
+          {kind !== 'replacement' && kind !== 'mixedUp' && (
+            <p className={`note ${alike ? 'open' : 'bad'}`}>
+              {alike ? happenings[kind].alike : happenings[kind].apart}
+            </p>
+          )}
+          {kind === 'replacement' && (
+            <p className="note open">
+              The same unit goes on with a new plant, dated; {plan.spares}{' '}
+              {plan.spares === 1 ? 'spare was' : 'spares were'} planned. The review says so.
+            </p>
+          )}
+          {kind === 'mixedUp' && (
+            <p className="note open">
+              Values go on under the positions they stand at. Until they are told apart, findings leave them
+              out and say so.
+            </p>
+          )}
+          {fault?.at === 'units' && (
+            <p role="alert" className="small" style={{ color: 'var(--porphyry)' }}>
+              {fault.text}
+            </p>
+          )}
+          <Button variant="contained" onClick={keep}>
+            Write it down
+          </Button>
+        </aside>
+      </div>
+      <section className="section">
+        <h2>So far</h2>
+        {told.length === 0 ? (
+          <p className="quiet">Nothing has gone otherwise than planned.</p>
+        ) : (
+          <ul className="report-list">
+            {told.map((t) => (
+              <li key={t.id}>
+                <span className="num quiet">{shortDate(t.day)}</span> {t.text}
+                {t.units.length > 0 && <span className="small quiet"> · {t.units.map(code).join(', ')}</span>}
+              </li>
+            ))}
+          </ul>
+        )}
+        <p className="small">
+          <Link to={`/trial/${plan.id}/fairness`}>
+            {open === 0 ? 'The audit finds nothing open.' : `The audit has ${open} open.`}
+          </Link>{' '}
+          It goes on while the trial runs. A line is taken back in{' '}
+          <Link to={`/trial/${plan.id}/log`}>the log</Link>.
+        </p>
+      </section>
+    </>
+  );
+}
+
+function UnitChoice({
+  state,
+  unit,
+  on,
+  onToggle,
+}: {
+  state: TrialState;
+  unit: Unit;
+  on: boolean;
+  onToggle: (id: UnitId) => void;
+}) {
+  const index = planIndex(state.plan).treatmentOrder(unit.treatmentId);
+  const died = state.deaths.has(unit.id);
+  return (
+    <button
+      type="button"
+      className={`place unit-choice${on ? ' on' : ''}`}
+      aria-pressed={on}
+      aria-label={`${tesseraLetter(index)} ${unitNumber(unit.code)} ${unit.code}${died ? ' died' : ''}`}
+      onClick={() => onToggle(unit.id)}
+    >
+      <Tessera index={index} size={18} /> {tesseraLetter(index)}{' '}
+      <span className="num small">{unitNumber(unit.code)}</span>
+      {died && <span className="small quiet"> died</span>}
+    </button>
+  );
+}

@@ -1,0 +1,217 @@
+import Button from '@mui/material/Button';
+import LinearProgress from '@mui/material/LinearProgress';
+import { useRef, useState } from 'react';
+import type { Plan } from '~core/model/plan';
+import { type LoggerError, type LoggerTable, describeLoggerError } from '~core/series/loggerFile';
+import { wallText } from '~core/series/moment';
+import { sayStorageFault } from '../../store/errors';
+import { LeaveGuard } from '../../form/UnsavedGuard';
+import { FileButton } from '../../ui/FileButton';
+import { PickOne } from '../../ui/PickOne';
+import { useNotice } from '../../ui/Notices';
+import { readLoggerInWorker } from '../../workers/logger';
+import type { Progress } from '../../workers/steps';
+import { keepLogger } from './keepLogger';
+
+interface Read {
+  file: File;
+  bytes: Uint8Array;
+  table: LoggerTable;
+  stopped: boolean;
+}
+
+/** Faulty rows that are listed on the screen. */
+const LISTED = 12;
+const MAPPING_KEY = 'palazzo-logger-columns';
+
+/** A logger’s file: read beside the screen, looked at, put to its place, kept. */
+export function LoggerImport({ plan, onKept }: { plan: Plan; onKept: () => void }) {
+  const [read, setRead] = useState<Read | null>(null);
+  const [asked, setAsked] = useState<{ file: File; bytes: Uint8Array; error: LoggerError } | null>(null);
+  const [fault, setFault] = useState('');
+  const [progress, setProgress] = useState<Progress | null>(null);
+  const [place, setPlace] = useState<string>(plan.areas[0]?.id ?? 'bench');
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const [keeping, setKeeping] = useState(false);
+  const task = useRef<{ end: () => void } | null>(null);
+  const notice = useNotice();
+
+  const start = async (file: File, bytes: Uint8Array, order?: 'dmy' | 'mdy') => {
+    setRead(null);
+    setAsked(null);
+    setFault('');
+    setProgress({ done: 0, total: 1 });
+    // The worker gets a copy, so that the file can be read again in another order of dates.
+    const running = readLoggerInWorker(bytes.slice(), { order }, setProgress);
+    task.current = running;
+    try {
+      const answer = await running.answer;
+      if (!answer.ok) {
+        if (answer.error.tag === 'ambiguous') setAsked({ file, bytes, error: answer.error });
+        else setFault(`${file.name}: ${describeLoggerError(answer.error)}`);
+      } else {
+        setRead({ file, bytes, table: answer.value.result, stopped: answer.value.stopped });
+        const dropped = JSON.parse(localStorage.getItem(MAPPING_KEY) ?? '[]') as string[];
+        setLeft(new Set(dropped));
+      }
+    } catch (e) {
+      setFault(e instanceof Error ? e.message : String(e));
+    }
+    setProgress(null);
+  };
+  const onFiles = async ([file]: File[]) => {
+    if (file) await start(file, new Uint8Array(await file.arrayBuffer()));
+  };
+  const columns = read?.table.columns.filter((c) => !left.has(c.name)) ?? [];
+  const keep = async () => {
+    if (!read) return;
+    setKeeping(true);
+    try {
+      localStorage.setItem(MAPPING_KEY, JSON.stringify([...left]));
+      const said = await keepLogger(
+        plan.id,
+        { ...read.table, columns },
+        read.file.name,
+        place === 'bench' ? null : place,
+      );
+      if (said) setFault(said);
+      else {
+        setRead(null);
+        notice({ text: 'Kept; the log names it by its hash.' });
+        onKept();
+      }
+    } catch (e) {
+      setFault(`Not kept: ${sayStorageFault(e)} The file is as it was.`);
+    }
+    setKeeping(false);
+  };
+  return (
+    <section className="section">
+      <h2>Read in a logger</h2>
+      <p className="quiet">
+        CSV of temperature, humidity, light, EC (strength), pH or water level, from any logger. Columns,
+        dates, decimal commas and encoding are found from the file.
+      </p>
+      <FileButton
+        label="Choose the file"
+        accept=".csv,.txt,.tsv,text/csv,text/plain"
+        testId="logger-file"
+        disabled={progress !== null}
+        onFiles={onFiles}
+      />
+      {progress && (
+        <div className="inline-row" style={{ marginTop: '0.8rem' }}>
+          <LinearProgress
+            variant="determinate"
+            value={(100 * progress.done) / Math.max(1, progress.total)}
+            aria-label="Rows read"
+            sx={{ flex: 1 }}
+          />
+          <Button size="small" onClick={() => task.current?.end()}>
+            Stop
+          </Button>
+        </div>
+      )}
+      <LeaveGuard unsaved={read !== null} what="The readings that aren’t kept yet" />
+      {fault && (
+        <p role="alert" style={{ color: 'var(--porphyry)' }}>
+          {fault}
+        </p>
+      )}
+      {asked && (
+        <div role="alert" className="note open" style={{ marginTop: '0.8rem' }}>
+          <p>{describeLoggerError(asked.error)}</p>
+          <div className="inline-row">
+            <Button variant="outlined" onClick={() => void start(asked.file, asked.bytes, 'dmy')}>
+              Day first
+            </Button>
+            <Button variant="outlined" onClick={() => void start(asked.file, asked.bytes, 'mdy')}>
+              Month first
+            </Button>
+          </div>
+        </div>
+      )}
+      {read && (
+        <div className="stack" style={{ marginTop: '1rem' }}>
+          <p>
+            <strong>{read.table.times.length.toLocaleString('en')} rows</strong>
+            {read.stopped && ' up to where it was stopped'} from{' '}
+            <span className="num">{wallText(read.table.times[0]!).replace('T', ' ')}</span> to{' '}
+            <span className="num">{wallText(read.table.times.at(-1)!).replace('T', ' ')}</span>.
+          </p>
+          <fieldset style={{ border: 0, padding: 0, margin: 0 }}>
+            <legend className="small quiet">Columns to keep</legend>
+            {read.table.columns.map((c) => (
+              <label
+                key={c.name}
+                style={{
+                  display: 'inline-flex',
+                  gap: 8,
+                  marginRight: '1.2rem',
+                  minHeight: 40,
+                  alignItems: 'center',
+                }}
+              >
+                <input
+                  type="checkbox"
+                  checked={!left.has(c.name)}
+                  onChange={(e) => {
+                    const next = new Set(left);
+                    if (e.target.checked) next.delete(c.name);
+                    else next.add(c.name);
+                    setLeft(next);
+                  }}
+                />
+                {c.name}{' '}
+                <span className="small quiet">
+                  {c.quantity
+                    ? `${quantityNames[c.quantity]}${c.unit ? `, ${c.unit}` : ''}`
+                    : 'not recognised, kept as it is'}
+                </span>
+              </label>
+            ))}
+          </fieldset>
+          {read.table.skippedRows > 0 && (
+            <details>
+              <summary>{read.table.skippedRows} rows weren’t taken whole</summary>
+              <ul className="small">
+                {read.table.skipped.slice(0, LISTED).map((s) => (
+                  <li key={s.row}>
+                    row {s.row}: {s.why}
+                  </li>
+                ))}
+                {read.table.skippedRows > LISTED && <li>and {read.table.skippedRows - LISTED} more</li>}
+              </ul>
+            </details>
+          )}
+          <div className="inline-row">
+            <PickOne
+              label="It hung in"
+              value={place}
+              options={[...plan.areas.map((a) => [a.id as string, a.name] as const), ['bench', 'the bench']]}
+              onPick={setPlace}
+              sx={{ minWidth: 200 }}
+            />
+            <Button
+              variant="contained"
+              disabled={keeping || columns.length === 0}
+              onClick={() => void keep()}
+            >
+              Keep the readings
+            </Button>
+          </div>
+        </div>
+      )}
+    </section>
+  );
+}
+
+const quantityNames: Record<string, string> = {
+  temperature: 'temperature',
+  humidity: 'humidity',
+  ppfd: 'light (PPFD)',
+  lux: 'light (lux)',
+  ec: 'EC (strength)',
+  ph: 'pH',
+  level: 'water level',
+};

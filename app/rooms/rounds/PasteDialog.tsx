@@ -1,0 +1,127 @@
+import Dialog from '@mui/material/Dialog';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import type { EntryBody } from '~core/log/entry';
+import { pastedRows } from '~core/log/pastedValues';
+import { implausible } from '~core/log/plausible';
+import { type TrialState, observationsOf } from '~core/log/state';
+import { type Round, type Trait, type Unit, kindOf } from '~core/model/plan';
+import { todayDate } from '../../bench/clock';
+import { FileButton } from '../../ui/FileButton';
+import { DialogButtons } from '../../ui/DialogButtons';
+import { useNotice } from '../../ui/Notices';
+
+interface Props {
+  state: TrialState;
+  round: Round;
+  trait: Trait;
+  /** in walking order */
+  walk: readonly Unit[];
+  onClose: () => void;
+  onKeep: (body: EntryBody, when: { date: string; time: string } | undefined) => void;
+}
+
+/** Values from a spreadsheet or a file: looked through line by line before anything is kept. */
+export function PasteDialog({ state, round, trait, walk, onClose, onKeep }: Props) {
+  const today = todayDate();
+  const [text, setText] = useState('');
+  const [date, setDate] = useState(today);
+  const notice = useNotice();
+  const rows = pastedRows(text, walk, (value) => kindOf(trait).fault(value, trait));
+  const taken = rows.filter((r) => r.why === null);
+  const doubtOf = (r: (typeof rows)[number]) => {
+    if (r.why !== null || !r.unit || r.value === null) return null;
+    const standing = observationsOf(state, r.unit.id, trait.id, round.id).at(-1);
+    if (standing && standing.value !== r.value) return `replaces ${standing.value}`;
+    return implausible(state, r.unit.id, trait, r.value, round.id);
+  };
+  const late = date > today;
+  const keep = () => {
+    if (taken.length === 0 || late) return;
+    for (const r of taken) {
+      onKeep(
+        {
+          kind: 'measurement',
+          unitId: r.unit!.id,
+          traitId: trait.id,
+          roundId: round.id,
+          sample: null,
+          value: r.value!,
+        },
+        date === today ? undefined : { date, time: '12:00' },
+      );
+    }
+    notice({ text: `${taken.length} values go into the log.` });
+    onClose();
+  };
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
+      <DialogTitle>
+        {trait.name}, {round.name}: a column
+      </DialogTitle>
+      <DialogContent>
+        <div className="stack" style={{ paddingTop: 8 }}>
+          <TextField
+            label="Values, a line each"
+            multiline
+            minRows={5}
+            maxRows={10}
+            autoFocus
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+            helperText="in the order of the walk, or each with its code: PAR-07; 11.2"
+          />
+          <div className="inline-row">
+            <FileButton
+              label="From a file"
+              accept=".csv,.txt,.tsv,text/csv,text/plain"
+              testId="values-file"
+              variant="text"
+              color="secondary"
+              onFiles={async ([file]) => setText((await file?.text()) ?? '')}
+            />
+            <TextField
+              type="date"
+              size="small"
+              label="Measured on"
+              value={date}
+              onChange={(e) => setDate(e.target.value || today)}
+              error={late}
+              helperText={late ? 'That day is still to come.' : undefined}
+              slotProps={{ inputLabel: { shrink: true } }}
+            />
+          </div>
+          {rows.length > 0 && (
+            <table className="ledger">
+              <tbody>
+                {rows.map((r, i) => (
+                  <tr key={i}>
+                    <td className="num small">{r.unit?.code ?? '–'}</td>
+                    <td className="n">{r.why === null ? `${r.value} ${trait.unit}` : r.text || '–'}</td>
+                    <td
+                      className="small"
+                      style={{ color: r.why === null ? 'var(--ochre-text)' : 'var(--porphyry)' }}
+                    >
+                      {r.why ?? doubtOf(r) ?? ''}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          )}
+        </div>
+      </DialogContent>
+      <DialogButtons
+        onCancel={onClose}
+        label={
+          taken.length === 0
+            ? 'Nothing to keep yet'
+            : `Keep ${taken.length} ${taken.length === 1 ? 'value' : 'values'}`
+        }
+        onDo={keep}
+      />
+    </Dialog>
+  );
+}

@@ -1,0 +1,115 @@
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import { type ReactNode, useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import type { TrialState } from '~core/log/state';
+import type { TraitId, UnitId } from '~core/model/ids';
+import { type Plan, type Round, type Trait, kindOf } from '~core/model/plan';
+import type { RoundProgress } from '~core/schedule/rounds';
+import { relativeDay, shortDate } from '../../bench/clock';
+import { RoomHead } from '../../ui/RoomHead';
+import { RoundWalk } from './RoundWalk';
+
+const traitsOf = new WeakMap<Round, Trait[]>();
+
+/** The traits of a round that are typed, not weighed; the same list for the same round. */
+function typedTraits(plan: Plan, round: Round): Trait[] {
+  let traits = traitsOf.get(round);
+  if (!traits) {
+    traits = plan.traits.filter((t) => round.traitIds.includes(t.id) && kindOf(t).takenBy !== 'scale');
+    traitsOf.set(round, traits);
+  }
+  return traits;
+}
+
+interface Props {
+  state: TrialState;
+  rounds: readonly RoundProgress[];
+  today: string;
+  views: ReactNode;
+}
+
+/** The round in hand and its trait: the one asked for, else the one that is due. */
+export function WalkView({ state, rounds, today, views }: Props) {
+  const { plan } = state;
+  const { id } = plan;
+  const [search, setSearch] = useSearchParams();
+  const [at, setAt] = useState<{ roundId: string; traitId: TraitId; unitId: UnitId | undefined } | null>(
+    null,
+  );
+  const [byUnit, setByUnit] = useState(false);
+  const typed = (r: RoundProgress) => typedTraits(plan, r.round).length > 0;
+  const walked = rounds.filter(typed);
+  const chosen =
+    walked.find((r) => r.round.id === search.get('round')) ??
+    walked.find((r) => r.status === 'due' || r.status === 'overdue') ??
+    walked.find((r) => r.status === 'upcoming') ??
+    walked[walked.length - 1];
+  if (!chosen) {
+    return (
+      <>
+        <RoomHead title="Rounds">Everything in this trial is weighed.</RoomHead>
+        {views}
+        <Link to={`/trial/${id}/weigh-in`}>Go to the Weigh-in</Link>
+      </>
+    );
+  }
+  const traits = typedTraits(plan, chosen.round);
+  const own = at?.roundId === chosen.round.id ? at : null;
+  const trait = traits.find((t) => t.id === (own?.traitId ?? search.get('trait'))) ?? traits[0]!;
+  const when =
+    chosen.status === 'done'
+      ? `done, planned for ${shortDate(chosen.date)}`
+      : chosen.status === 'upcoming'
+        ? `planned for ${shortDate(chosen.date)}, ${relativeDay(chosen.date, today)}`
+        : chosen.status === 'due'
+          ? 'due today'
+          : `was due ${relativeDay(chosen.date, today)}`;
+  const weighedToo = chosen.round.traitIds.length > traits.length;
+
+  return (
+    <RoundWalk
+      key={`${id}/${chosen.round.id}/${trait.id}/${own?.unitId ?? ''}`}
+      state={state}
+      round={chosen.round}
+      trait={trait}
+      traits={traits}
+      onTrait={(traitId, unitId) => setAt({ roundId: chosen.round.id, traitId, unitId })}
+      byUnit={byUnit}
+      onByUnit={setByUnit}
+      startAt={own?.unitId}
+      head={
+        <>
+          <RoomHead
+            title={`${chosen.round.name} · ${trait.name.toLowerCase()}`}
+            actions={
+              <ToggleButtonGroup
+                size="small"
+                exclusive
+                value={chosen.round.id}
+                onChange={(_, to: string | null) => to && setSearch({ round: to })}
+                aria-label="Round"
+              >
+                {walked.map((r) => (
+                  <ToggleButton key={r.round.id} value={r.round.id} sx={{ textTransform: 'none', py: 0.4 }}>
+                    day {r.round.day}
+                  </ToggleButton>
+                ))}
+              </ToggleButtonGroup>
+            }
+          >
+            {when.charAt(0).toUpperCase() + when.slice(1)}. The walk follows the dotted line; tap any{' '}
+            {plan.unitNoun} to jump.
+            {weighedToo && (
+              <>
+                {' '}
+                Weights of this round go through the <Link to={`/trial/${id}/weigh-in`}>Weigh-in</Link>.
+              </>
+            )}
+          </RoomHead>
+          {views}
+        </>
+      }
+    />
+  );
+}

@@ -1,0 +1,23 @@
+import { describe, expect, it } from 'vitest';
+import { type AirDifference, differenceWords } from './airData';
+
+const difference = (over: Partial<AirDifference> = {}): AirDifference => ({
+  ...{ quantity: 'temperature', name: 'Temperature', unit: '°C', a: 'Level 1', b: 'Level 2' },
+  ...{ hours: 408, all: -0.6, day: 0.01, night: -1.8 },
+  ...over,
+});
+
+describe('one place against another', () => {
+  it('is said from the side that has more, where it is worth a word', () => {
+    expect(differenceWords(difference())).toBe(
+      'Level 2 was 1.8 °C warmer at night than Level 1 (408 hours of both).',
+    );
+    expect(differenceWords(difference({ day: 2, night: -0.5, all: 1 }))).toBe(
+      'Level 1 was 2 °C warmer by day and 0.5 °C colder at night than Level 2 (408 hours of both).',
+    );
+  });
+  it('isn’t said where they were alike', () => {
+    expect(differenceWords(difference({ night: -0.2, all: -0.1 }))).toBeNull();
+    expect(differenceWords(difference({ day: null, night: null, all: 0 }))).toBeNull();
+  });
+});

@@ -1,0 +1,154 @@
+import { vapourPressureDeficit } from '~core/series/air';
+import {
+  type Extent,
+  type Readings,
+  dailyLightIntegral,
+  extentOf,
+  hoursOutside,
+  readingsOf,
+} from '~core/series/held';
+import { type PlaceDifference, comparePlaces, thinned } from '~core/series/placesCompared';
+import { celsius } from '~core/series/quantities';
+import { type TrialState, ofKind } from '~core/log/state';
+import { planIndex } from '~core/plan/planIndex';
+import { readSeries } from '../../store/bulk';
+
+/** One quantity of one logger, worked out for the screen. */
+export interface AirLine {
+  key: string;
+  /** where it was read */
+  place: string;
+  logger: string;
+  quantity: string;
+  name: string;
+  unit: string;
+  extent: Extent;
+  points: { x: number; y: number }[];
+  /** hours outside the band; null without one */
+  outside: number | null;
+  light: { day: string; mol: number }[];
+}
+
+export interface AirDifference extends PlaceDifference {
+  quantity: string;
+  name: string;
+  unit: string;
+  a: string;
+  b: string;
+}
+
+export interface AirFile {
+  entryId: string;
+  name: string;
+  place: string;
+  rows: number;
+  from: string;
+  to: string;
+  missing: boolean;
+}
+
+export interface AirData {
+  files: AirFile[];
+  lines: AirLine[];
+  differences: AirDifference[];
+}
+
+/** Stretches a line is drawn with. */
+const STRETCHES = 600;
+
+export type Bands = ReadonlyMap<string, readonly [low: number | null, high: number | null]>;
+
+/** Everything the air of a trial’s places did, as far as loggers wrote it. */
+export async function airOf(state: TrialState, bands: Bands): Promise<AirData> {
+  const found: { line: AirLine; readings: Readings }[] = [];
+  const files: AirFile[] = [];
+  for (const { body, standsFrom } of ofKind(state, 'series')) {
+    const { times, columns } = await readSeries(body.seriesId, -Infinity, Infinity);
+    const place = body.areaId
+      ? (planIndex(state.plan).area(body.areaId)?.name ?? 'an area')
+      : body.unitId
+        ? (planIndex(state.plan).unit(body.unitId)?.code ?? 'a unit')
+        : 'the bench';
+    files.push({
+      ...{ entryId: standsFrom, name: body.name, place, rows: body.rows, from: body.from, to: body.to },
+      missing: times.length === 0,
+    });
+    if (times.length === 0) continue;
+    const add = (key: string, quantity: string, name: string, unit: string, readings: Readings) => {
+      const extent = extentOf(readings.values);
+      if (!extent) return;
+      const band = bands.get(quantity);
+      found.push({
+        readings,
+        line: {
+          ...{ key: `${body.seriesId}/${key}`, place, logger: body.name, quantity, name, unit, extent },
+          points: thinned(readings, STRETCHES),
+          outside: band ? hoursOutside(readings, band[0], band[1]) : null,
+          light: quantity === 'ppfd' ? dailyLightIntegral(readings) : [],
+        },
+      });
+    };
+    body.columns.forEach((c, i) => {
+      add(
+        String(i),
+        c.quantity ?? c.name,
+        quantityName(c.quantity ?? c.name),
+        c.unit,
+        readingsOf(times, columns[i]!),
+      );
+    });
+    const at = (quantity: string) => body.columns.findIndex((c) => c.quantity === quantity);
+    const [t, h] = [at('temperature'), at('humidity')];
+    if (t >= 0 && h >= 0) {
+      const deficit = columns[t]!.map((v, i) =>
+        vapourPressureDeficit(celsius(v, body.columns[t]!.unit), columns[h]![i]!),
+      );
+      add('vpd', 'vpd', quantityName('vpd'), 'kPa', readingsOf(times, deficit));
+    }
+  }
+  const differences = found.flatMap(({ line: a, readings }, i) =>
+    found.slice(i + 1).flatMap(({ line: b, readings: others }) => {
+      if (a.quantity !== b.quantity || a.unit !== b.unit || a.place === b.place) return [];
+      const d = comparePlaces(readings, others);
+      return d ? [{ ...d, quantity: a.quantity, name: a.name, unit: a.unit, a: a.place, b: b.place }] : [];
+    }),
+  );
+  return { files, lines: found.map((f) => f.line), differences };
+}
+
+/** What quantities are called, and the difference that is worth a word (practice). */
+const known: Record<string, { name: string; worth: number; more: string; less: string }> = {
+  temperature: { name: 'Temperature', worth: 0.3, more: 'warmer', less: 'colder' },
+  humidity: { name: 'Humidity', worth: 2, more: 'moister', less: 'drier' },
+  ppfd: { name: 'Light (PPFD)', worth: 5, more: 'brighter', less: 'darker' },
+  lux: { name: 'Light', worth: 300, more: 'brighter', less: 'darker' },
+  vpd: { name: 'Vapour-pressure deficit', worth: 0.1, more: 'higher', less: 'lower' },
+  ec: { name: 'EC (strength)', worth: 0.1, more: 'stronger', less: 'weaker' },
+  ph: { name: 'pH', worth: 0.2, more: 'higher', less: 'lower' },
+  level: { name: 'Water level', worth: 0, more: 'higher', less: 'lower' },
+};
+
+/** A quantity’s name, whatever the logger’s heading. */
+export const quantityName = (quantity: string): string => known[quantity]?.name ?? quantity;
+
+/**
+ * One place against another in words; null where they were alike.
+ * @example differenceWords(d) // 'Level 2 was 1.8 °C warmer at night than Level 1 (408 hours of both).'
+ */
+export function differenceWords(d: AirDifference): string | null {
+  const { worth, more, less } = known[d.quantity] ?? { worth: 0, more: 'higher', less: 'lower' };
+  // Said from the side that has more.
+  const turned = (d.night ?? d.all) + (d.day ?? d.all) < 0;
+  const [a, b, sign] = turned ? [d.b, d.a, -1] : [d.a, d.b, 1];
+  const parts = (
+    [
+      ['by day', d.day],
+      ['at night', d.night],
+    ] as const
+  ).flatMap(([when, value]) =>
+    value === null || Math.abs(value) < worth
+      ? []
+      : [`${Number(Math.abs(value).toPrecision(2))} ${d.unit} ${value * sign < 0 ? less : more} ${when}`],
+  );
+  return parts.length === 0 ? null : `${a} was ${parts.join(' and ')} than ${b} (${d.hours} hours of both).`;
+}

@@ -1,0 +1,138 @@
+import type { EntryId, UnitId } from '~core/model/ids';
+import type { RoundId } from '~core/model/ids';
+import type { Plan, Trait } from '~core/model/plan';
+import { type Point, areaOfPixel } from '~core/imaging/canopy';
+import { dayOfDate } from '~core/plan/days';
+import { getBlob, putBlob } from '../../store/bulk';
+import type { Saying } from '../../store/change';
+import { describeChangeError } from '../../store/errors';
+import { appendEntries } from '../../store/trials';
+import { type PreparedPhoto, coverOf } from '../../workers/photos';
+import type { Photo, Spot } from './photoData';
+
+/** A picture about to be kept. */
+export interface NewPhoto {
+  prepared: PreparedPhoto;
+  file: string;
+  unitId: UnitId | null;
+  caption: string;
+  /** when it was taken */
+  at: Date;
+}
+
+const happenedAt = (at: Date) => ({ at: at.toISOString(), offsetMin: -at.getTimezoneOffset() });
+
+/** Keeps a picture and its small copy, and names both in the log. @returns what was wrong; null when it is kept */
+export async function keepPhoto(
+  trialId: string,
+  { prepared, file, unitId, caption, at }: NewPhoto,
+): Promise<string | null> {
+  const [sha256, thumbSha256] = [
+    await putBlob(trialId, prepared.full, 'image/jpeg'),
+    await putBlob(trialId, prepared.thumb, 'image/jpeg'),
+  ];
+  const written = await appendEntries(
+    trialId,
+    [
+      {
+        kind: 'photo',
+        unitId,
+        // A phone's file name may hold a place or a person; the code says what it is of.
+        file: file.slice(0, 200),
+        sha256,
+        thumbSha256,
+        caption,
+        width: prepared.width,
+        height: prepared.height,
+      },
+    ],
+    happenedAt(at),
+  );
+  return written.ok ? null : describeChangeError(written.error);
+}
+
+export interface Measured {
+  coverPercent: number;
+  areaCm2: number | null;
+  darkGreenColourIndex: number | null;
+  palePercent: number | null;
+  brownPercent: number;
+  threshold: number;
+  rule: 'otsu' | 'mostlyGround' | 'mostlyPlant' | 'byHand';
+  overlay: string | null;
+}
+
+const inPixels = (p: Point, width: number, height: number): Point => ({ x: p.x * width, y: p.y * height });
+
+/** Measures the cover of a kept picture within its spot. @returns null where the picture isn't on this device */
+export async function measureCover(
+  photo: Pick<Photo, 'sha256'>,
+  spot: Spot | null,
+  threshold: number | null,
+  mask: boolean,
+): Promise<Measured | null> {
+  const blob = await getBlob(photo.sha256);
+  if (!blob) return null;
+  const found = await coverOf(Uint8Array.from(blob.bytes), { region: spot?.region ?? null, threshold, mask });
+  const { width, height } = found;
+  const scale = spot?.scale;
+  const perPixel = scale
+    ? areaOfPixel(inPixels(scale.a, width, height), inPixels(scale.b, width, height), scale.cm)
+    : null;
+  return {
+    coverPercent: found.coverPercent,
+    areaCm2: perPixel === null ? null : perPixel * found.plantPixels,
+    darkGreenColourIndex: found.darkGreenColourIndex,
+    palePercent: found.palePercent,
+    brownPercent: found.brownPercent,
+    threshold: found.threshold,
+    rule: found.rule,
+    overlay: found.overlay
+      ? URL.createObjectURL(new Blob([found.overlay as BlobPart], { type: 'image/png' }))
+      : null,
+  };
+}
+
+/** The round a day's value belongs to: the nearest that takes the trait, not more than three days off. */
+export function roundOfDay(plan: Plan, trait: Trait, day: number): RoundId | null {
+  const near = plan.rounds
+    .filter((r) => r.traitIds.includes(trait.id) && Math.abs(r.day - day) <= 3)
+    .sort((a, b) => Math.abs(a.day - day) - Math.abs(b.day - day))[0];
+  return near?.id ?? null;
+}
+
+/** Writes a measured cover into the log, and into the trait that takes it. */
+export async function keepCover(
+  trialId: string,
+  plan: Plan,
+  photo: Photo,
+  measured: Measured,
+  trait: Trait | undefined,
+): Promise<string | null> {
+  const { overlay: _, ...figures } = measured;
+  const roundId = trait ? roundOfDay(plan, trait, photo.day) : null;
+  const lines: Saying[] = [
+    { kind: 'canopy', photoId: photo.entryId as EntryId, unitId: photo.unitId, ...figures },
+    ...(trait && photo.unitId && roundId
+      ? [
+          {
+            kind: 'measurement' as const,
+            unitId: photo.unitId,
+            traitId: trait.id,
+            roundId,
+            sample: null,
+            value: Number(measured.coverPercent.toFixed(trait.decimals)),
+          },
+        ]
+      : []),
+  ];
+  const written = await appendEntries(trialId, lines, happenedAt(new Date(photo.at)));
+  return written.ok ? null : describeChangeError(written.error);
+}
+
+/** Day of the trial of a moment here. */
+export const trialDay = (plan: Plan, at: Date): number =>
+  dayOfDate(
+    plan.startDate,
+    new Date(at.getTime() - at.getTimezoneOffset() * 60_000).toISOString().slice(0, 10),
+  );

@@ -1,0 +1,80 @@
+import { describe, expect, it } from 'vitest';
+import { deriveState } from '../log/state';
+import type { ProductId, TreatmentId } from '../model/ids';
+import type { Plan } from '../model/plan';
+import { entry, harvest, plan, product, unitId, use } from '../testing/trial';
+import { findingOf } from '../verdict/findingInput';
+import { makeVerdict } from '../verdict/verdict';
+import { givenCost } from './givenCost';
+
+/** Planned: five times 10 mL into each of three trays; a litre costs 10.00. */
+const p: Plan = {
+  ...plan({ replicates: 3 }),
+  products: [product()],
+  treatments: plan().treatments.map((t, i) =>
+    i === 1 ? { ...t, products: [use({ amount: 10, solutionLPerUnit: 1, timesPerUnit: 5 })] } : t,
+  ),
+};
+const a = p.treatments[1]!;
+const mix = (batch: string, amount: number, fromStock?: string) =>
+  entry({
+    kind: 'mix',
+    treatmentId: 'A' as TreatmentId,
+    batch,
+    volumeL: 4,
+    amounts: [{ productId: 'feed' as ProductId, amount, unit: 'mL', ...(fromStock ? { fromStock } : {}) }],
+  });
+const feed = (batch: string, volumeLPerUnit: number) =>
+  entry({ kind: 'feed', unitIds: [0, 1, 2].map((i) => unitId('A', i)), batch, volumeLPerUnit });
+const perUnit = (...log: Parameters<typeof deriveState>[1]) => {
+  const cost = givenCost(deriveState(p, log), a);
+  return cost?.ok ? cost.value.perUnit.minor : cost;
+};
+
+describe('what was given, by the log', () => {
+  it('nothing in the log is no figure, not nought', () => {
+    expect(perUnit()).toBeNull();
+  });
+  it('a batch without its feeding was all given: 60 mL are 0.60, 0.20 a tray', () => {
+    expect(perUnit(mix('A1', 60))).toBeCloseTo(20, 9);
+  });
+  it('of a batch of 4 L with 3 L fed three quarters are counted', () => {
+    expect(perUnit(mix('A1', 60), feed('A1', 1))).toBeCloseTo(15, 9);
+  });
+  it('from a stock solution it is what was dissolved in it', () => {
+    const stock = entry({
+      kind: 'stock',
+      productId: 'feed',
+      batch: 'S1',
+      amount: 100,
+      unit: 'mL',
+      volumeL: 1,
+    });
+    // 300 mL of a stock with 100 mL in a litre hold 30 mL: 0.30, 0.10 a tray.
+    expect(perUnit(stock, mix('A1', 300, 'S1'))).toBeCloseTo(10, 9);
+  });
+});
+
+describe('the verdict’s cost', () => {
+  const finding = (log: Parameters<typeof deriveState>[1]) => {
+    const f = findingOf(deriveState(p, log), p.traits[0]!);
+    if (!f.ok) throw new Error(f.error.tag);
+    return f.value;
+  };
+  const harvested = harvest({ Water: [50, 51, 52], A: [60, 61, 62] });
+  const verdictOf = (log: Parameters<typeof deriveState>[1]) =>
+    makeVerdict(p, finding(log), (id) => id, { state: deriveState(p, log) });
+  const costOfA = (log: Parameters<typeof deriveState>[1]) => {
+    const { cost } = verdictOf(log).lines.find((l) => l.treatment.id === 'A')!;
+    return cost.ok ? cost.value.perUnit.minor : NaN;
+  };
+  it('is of what was given where the log knows it: the dose was doubled half-way', () => {
+    const log = [mix('A1', 30), mix('A2', 60), ...harvested];
+    expect(costOfA(log)).toBeCloseTo(30, 9);
+    expect(verdictOf(log).costBasis).toBe('Products as given, by the log: A 2 batches.');
+  });
+  it('is the planned one without batches, and says so', () => {
+    expect(costOfA(harvested)).toBeCloseTo(50, 9);
+    expect(verdictOf(harvested).costBasis).toBe('Products as planned; no batch is in the log.');
+  });
+});

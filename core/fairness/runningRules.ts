@@ -1,0 +1,98 @@
+import { happenings } from '../model/happening';
+import { planIndex } from '../plan/planIndex';
+import { formatFigure, listNames, plural } from '../quantity/format';
+import type { Rule } from './rule';
+
+/** What is found of a trial that is under way: the audit goes on after the seal. */
+
+const hitUnevenly: Rule = {
+  id: 'hit-unevenly',
+  severity: 'weakens',
+  title: 'Something hit one contender more than the others',
+  why: 'What happened to one alone can’t be told from what its product did.',
+  check: ({ plan, happened = [] }) => {
+    const uneven = happened.flatMap(({ what, unitIds }) => {
+      const hit = new Set(unitIds);
+      if (hit.size === 0) return [];
+      const shares = plan.treatments.flatMap((t) => {
+        const units = plan.units.filter((u) => u.treatmentId === t.id);
+        const n = units.filter((u) => hit.has(u.id)).length;
+        return units.length === 0 ? [] : [{ name: t.name, n, of: units.length }];
+      });
+      const all = shares.map((s) => s.n / s.of);
+      if (Math.max(...all) - Math.min(...all) < 1e-9) return [];
+      const told = shares
+        .filter((s) => s.n > 0)
+        .map((s) => `${s.n} of ${s.of} ${plural(plan.unitNoun)} of ${s.name}`);
+      return [{ text: `${happenings[what].name}: ${listNames(told)}`, what, units: [...hit] }];
+    });
+    if (uneven.length === 0) return null;
+    const kinds = [...new Set(uneven.map((u) => u.what))];
+    return {
+      found: `${uneven.map((u) => u.text).join('. ')}.`,
+      units: uneven.flatMap((u) => u.units),
+      cure: kinds.map((k) => happenings[k].apart).join(' '),
+      room: 'rounds',
+    };
+  },
+};
+
+/** Differences of the means a treatment's places had that matter (practice). */
+const matters: Record<string, { name: string; unit: string; by: number }> = {
+  temperature: { name: 'temperature', unit: '°C', by: 0.5 },
+  humidity: { name: 'humidity', unit: '%', by: 5 },
+  ppfd: { name: 'light', unit: 'µmol m⁻² s⁻¹', by: 10 },
+};
+
+const notTheSameAir: Rule = {
+  id: 'not-the-same-air',
+  severity: 'weakens',
+  title: 'Contenders stood in different air',
+  why: 'A warmer or brighter place grows more, whatever the product.',
+  check: ({ plan, air = [] }) => {
+    const lines = Object.entries(matters).flatMap(([quantity, { name, unit, by }]) => {
+      const means = new Map(air.filter((a) => a.quantity === quantity).map((a) => [a.areaId, a.mean]));
+      if (means.size < 2) return [];
+      const byTreatment = plan.treatments.flatMap((t) => {
+        const own = plan.units.flatMap((u) =>
+          u.treatmentId === t.id && means.has(u.position.areaId) ? [means.get(u.position.areaId)!] : [],
+        );
+        return own.length === 0 ? [] : [{ name: t.name, mean: own.reduce((a, b) => a + b, 0) / own.length }];
+      });
+      const sorted = [...byTreatment].sort((a, b) => a.mean - b.mean);
+      const [least, most] = [sorted[0], sorted.at(-1)];
+      if (!least || !most || most.mean - least.mean < by) return [];
+      const figure = (x: number) => formatFigure(x, quantity === 'ppfd' ? 0 : 1);
+      return [
+        `${name}: ${most.name} ${figure(most.mean)}, ${least.name} ${figure(least.mean)} ${unit} on average`,
+      ];
+    });
+    if (lines.length === 0) return null;
+    const areas = [...new Set(air.map((a) => planIndex(plan).area(a.areaId)?.name ?? 'an area'))];
+    return {
+      found: `By the loggers in ${listNames(areas)}, ${lines.join('; ')}.`,
+      cure: 'Rotate over the areas from now on, or say it beside the finding.',
+      room: 'layout',
+    };
+  },
+};
+
+const labelsLost: Rule = {
+  id: 'labels-lost',
+  severity: 'breaks',
+  title: 'Labels are lost',
+  why: 'A value under the wrong name is worse than none.',
+  check: ({ plan, lost = [] }) =>
+    lost.length === 0
+      ? null
+      : {
+          found: `${lost
+            .map((ids) => listNames(ids.map((id) => planIndex(plan).unit(id)?.code ?? '?')))
+            .join('; ')}: not told apart yet, and left out of the findings.`,
+          units: lost.flat(),
+          cure: 'Tell them apart by a sign that can’t be the product’s doing, else they stay left out.',
+          room: 'rounds',
+        },
+};
+
+export const runningRules: readonly Rule[] = [hitUnevenly, notTheSameAir, labelsLost];

@@ -1,0 +1,101 @@
+import { sha256 } from '@noble/hashes/sha2.js';
+import { bytesToHex } from '@noble/hashes/utils.js';
+import { strFromU8, strToU8, unzipSync } from 'fflate';
+import Papa from 'papaparse';
+import { deriveState, ofKind } from '../log/state';
+import type { Trial } from '../log/trial';
+import { wallText } from '../series/moment';
+
+/** A picture, by the hash the log names it by. */
+export interface PhotoFile {
+  sha256: string;
+  type: string;
+  bytes: Uint8Array;
+}
+
+/** A logger’s readings: moments on the clock on the wall, ms since 1970 as if that were UTC. */
+export interface SeriesFile {
+  seriesId: string;
+  times: Float64Array;
+  columns: Float64Array[];
+}
+
+/** What lies beside a trial’s log: the log names it by hash and span. */
+export interface Bulk {
+  photos: PhotoFile[];
+  series: SeriesFile[];
+}
+
+export const noBulk: Bulk = { photos: [], series: [] };
+
+const endings: Record<string, string> = { 'image/jpeg': 'jpg', 'image/png': 'png' };
+const typeOf = (name: string) =>
+  Object.entries(endings).find(([, ending]) => name.endsWith(`.${ending}`))?.[0] ?? 'image/jpeg';
+
+/** Hashes of pictures and ids of series that a trial’s log names. */
+export function bulkNamed(trial: Pick<Trial, 'plan' | 'log'>): { photos: Set<string>; series: Set<string> } {
+  const state = deriveState(trial.plan, trial.log);
+  return {
+    photos: new Set(
+      ofKind(state, 'photo').flatMap((e) => [e.body.sha256, e.body.thumbSha256 ?? e.body.sha256]),
+    ),
+    series: new Set(ofKind(state, 'series').map((e) => e.body.seriesId)),
+  };
+}
+
+/** The files of a trial’s zip that hold its pictures and its loggers’ readings. */
+export function bulkEntries(
+  trial: Pick<Trial, 'plan' | 'log'>,
+  { photos, series }: Bulk,
+): Record<string, Uint8Array> {
+  const state = deriveState(trial.plan, trial.log);
+  const files: Record<string, Uint8Array> = {};
+  for (const p of photos) files[`photos/${p.sha256}.${endings[p.type] ?? 'jpg'}`] = p.bytes;
+  const named = new Map(ofKind(state, 'series').map((e) => [e.body.seriesId, e.body.columns]));
+  for (const s of series) {
+    const columns = named.get(s.seriesId);
+    if (!columns) continue;
+    const rows = Array.from(s.times, (ms, i) => [
+      wallText(ms),
+      ...s.columns.map((c) => (Number.isNaN(c[i]!) ? '' : c[i]!)),
+    ]);
+    const text = Papa.unparse(
+      { fields: ['time', ...columns.map((c) => c.name)], data: rows },
+      { newline: '\n' },
+    );
+    files[`series/${s.seriesId}.csv`] = strToU8(`${text}\n`);
+  }
+  return files;
+}
+
+const readSeriesFile = (seriesId: string, text: string): SeriesFile => {
+  const [head, ...rows] = Papa.parse<string[]>(text.trimEnd()).data;
+  const number = (cell: string | undefined) => (cell === undefined || cell === '' ? NaN : Number(cell));
+  return {
+    seriesId,
+    times: Float64Array.from(rows, (r) => Date.parse(`${r[0]}Z`)),
+    columns: (head ?? []).slice(1).map((_, c) => Float64Array.from(rows, (r) => number(r[c + 1]))),
+  };
+};
+
+/**
+ * Pictures and readings of a trial’s zip that its log names. A picture whose bytes aren’t those of its hash is left
+ * out: the log says another one was taken.
+ */
+export function importBulk(zip: Uint8Array, trial: Pick<Trial, 'plan' | 'log'>): Bulk & { broken: number } {
+  const named = bulkNamed(trial);
+  const files = unzipSync(zip, { filter: (f) => /^(photos|series)\/[\w.-]+$/.test(f.name) });
+  const bulk: Bulk = { photos: [], series: [] };
+  let broken = 0;
+  for (const [name, bytes] of Object.entries(files)) {
+    const stem = name.replace(/^\w+\//, '').replace(/\.\w+$/, '');
+    if (name.startsWith('photos/')) {
+      if (!named.photos.has(stem)) continue;
+      if (bytesToHex(sha256(bytes)) !== stem) broken += 1;
+      else bulk.photos.push({ sha256: stem, type: typeOf(name), bytes });
+    } else if (named.series.has(stem)) {
+      bulk.series.push(readSeriesFile(stem, strFromU8(bytes)));
+    }
+  }
+  return { ...bulk, broken };
+}

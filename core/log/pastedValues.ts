@@ -1,0 +1,62 @@
+import type { Unit } from '../model/plan';
+import { unitNamedIn } from '../plan/matchUnit';
+import { parseDecimal } from '../quantity/decimal';
+
+/** A line of a pasted column, and what will be taken of it. */
+export interface PastedRow {
+  /** as it was pasted */
+  text: string;
+  unit: Pick<Unit, 'id' | 'code'> | null;
+  value: number | null;
+  /** why it isn't taken; null: it is */
+  why: string | null;
+}
+
+/**
+ * A column as it comes from a spreadsheet or a file: values alone, in the order of the walk, or each with the code of its
+ * unit before or behind it. A heading is passed over; nothing is guessed.
+ *
+ * @param units in walking order
+ * @param fault why a value can't be one of the trait; null when it can
+ * @example pastedRows('11.2\n10.8', walk, () => null).map((r) => r.value) // [11.2, 10.8]
+ */
+export function pastedRows(
+  text: string,
+  units: readonly Pick<Unit, 'id' | 'code'>[],
+  fault: (value: number) => string | null,
+): PastedRow[] {
+  const lines = text.split(/\r\n|\n|\r/).map((l) => l.trim());
+  while (lines.at(-1) === '') lines.pop();
+  const cellsOf = (line: string) => line.split(/[\t;]|,(?=\s)|,(?=[^\d])|(?<=[^\d]),/).map((c) => c.trim());
+  const named = lines.some((l) => cellsOf(l).some((c) => unitNamedIn(units, c)));
+  const seen = new Set<string>();
+  let next = 0;
+  return lines.flatMap((line, i): PastedRow[] => {
+    const cells = cellsOf(line);
+    const unit = named
+      ? (cells.map((c) => unitNamedIn(units, c)).find((u) => u !== undefined) ?? null)
+      : (units[next] ?? null);
+    const rest = named ? cells.filter((c) => !unitNamedIn(units, c)) : cells;
+    const figures = rest.map((c) => parseDecimal(c)).filter((n) => n !== null);
+    const value = figures.length === 1 ? figures[0]! : null;
+    // A line of words at the top is the heading.
+    if (i === 0 && figures.length === 0 && (!named || unit === null) && line !== '') return [];
+    if (!named) next += 1;
+    const why =
+      unit === null
+        ? named
+          ? 'names no unit that is walked'
+          : 'more lines than units'
+        : rest.every((c) => c === '' || c === 'NA')
+          ? 'no value: stays open'
+          : figures.length > 1
+            ? 'more than one figure'
+            : value === null
+              ? 'not a number'
+              : seen.has(unit.code)
+                ? `${unit.code} has a line already`
+                : fault(value);
+    if (why === null) seen.add(unit!.code);
+    return [{ text: line, unit, value, why }];
+  });
+}

@@ -1,0 +1,28 @@
+import { expect, it } from 'vitest';
+import { plan, product } from '../testing/trial';
+import { contendersOf, withCrop } from './beginning';
+
+it('begins with water as the control and a contender for each product, all of one crop', () => {
+  const made = contendersOf([product({ name: 'Uno' }), product({ name: 'Due' })], true, 'parsley');
+  expect(made.map((t) => [t.name, t.role, t.conditions.crop])).toEqual([
+    ['Water', 'untreated', 'parsley'],
+    ['Uno', 'test', 'parsley'],
+    ['Due', 'test', 'parsley'],
+  ]);
+  expect(contendersOf([product()], false, '').map((t) => t.role)).toEqual(['test']);
+});
+
+it('the crop flows to the contenders that grow it, not to one that grows another', () => {
+  const base = { ...plan({ treatments: ['A', 'B', 'C'] }), crop: 'cress' };
+  const crops = ['cress', '', 'rocket'];
+  const p = {
+    ...base,
+    treatments: base.treatments.map((t, i) => ({ ...t, conditions: { ...t.conditions, crop: crops[i]! } })),
+  };
+  expect(withCrop(p, 'parsley').treatments.map((t) => t.conditions.crop)).toEqual([
+    'parsley',
+    'parsley',
+    'rocket',
+  ]);
+  expect(withCrop(p, 'cress')).toBe(p);
+});

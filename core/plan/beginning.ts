@@ -1,0 +1,30 @@
+import { blankTreatment } from '../model/blankPlan';
+import { noConditions } from '../model/plan';
+import type { Plan, Treatment } from '../model/plan';
+import type { Product } from '../model/product';
+
+/**
+ * Contenders to begin with: water as the control, where it is wanted, and one for each product. Doses are the
+ * reviewer's to give.
+ *
+ * @example contendersOf([duo], true, 'parsley').map((t) => t.name) // ['Water', 'Duo Lume']
+ */
+export function contendersOf(products: readonly Product[], withWater: boolean, crop: string): Treatment[] {
+  const conditions = { ...noConditions, crop };
+  const water = withWater ? [{ ...blankTreatment('Water', 'untreated'), conditions }] : [];
+  return [...water, ...products.map((p) => ({ ...blankTreatment(p.name.slice(0, 80), 'test'), conditions }))];
+}
+
+/** The crop of a plan changed: contenders that grow the old one, or none that is named, grow the new one. */
+export const withCrop = (plan: Plan, crop: string): Plan =>
+  crop === plan.crop
+    ? plan
+    : {
+        ...plan,
+        crop,
+        treatments: plan.treatments.map((t) =>
+          t.conditions.crop === plan.crop || t.conditions.crop === ''
+            ? { ...t, conditions: { ...t.conditions, crop } }
+            : t,
+        ),
+      };

@@ -1,0 +1,243 @@
+import { localDay } from '../log/localDay';
+import { type TrialState, ofKind } from '../log/state';
+import { lateMix, mixesDue } from '../mixing/mixesInLog';
+import { programmeDays } from '../mixing/programme';
+import { END_EVENT, type PlannedTask } from '../model/task';
+import { kindOf } from '../model/traitKinds';
+import { dateOfDay, dayOfDate } from '../plan/days';
+import { planIndex } from '../plan/planIndex';
+import { rotationPlan } from '../design/rotation';
+import { turnTask } from './tasks';
+import { roundProgress } from './rounds';
+
+export type AgendaKind = 'round' | 'mix' | 'turn' | 'task';
+
+/** One line of what is to be done. */
+export interface AgendaItem {
+  /** stays the same for the same act of the same trial, whatever its date becomes */
+  id: string;
+  kind: AgendaKind;
+  /** the name it is ticked off by in the log; null where the log shows by itself that it is done */
+  task: string | null;
+  date: string;
+  /** HH:MM; null: any time of the day */
+  at: string | null;
+  what: string;
+  why: string;
+  atHand: string;
+  caution: string;
+  minutes: number;
+  /** how far it is: units or bottles done, out of how many; null where it is one act */
+  done: number;
+  wanted: number;
+  state: 'open' | 'done' | 'skipped';
+  /** where it is done, within the trial; null: at hand */
+  to: string | null;
+  /** earlier occurrences that were missed too */
+  missedBefore: number;
+}
+
+/** A task that waits for something to happen. */
+export interface WaitingTask {
+  id: string;
+  event: string;
+  what: string;
+  days: number;
+}
+
+/** What is measured in these is measured with a ruler. */
+const lengthUnits: ReadonlySet<string> = new Set(['mm', 'cm', 'm', 'in', 'ft']);
+
+/** Minutes it takes, roughly (practice): a value, a bottle, a unit moved. */
+const MINUTES_A_VALUE = 0.3;
+const MINUTES_A_BOTTLE = 5;
+const MINUTES_A_MOVE = 0.5;
+/** A task without an end is repeated at most so often. */
+const MOST_TIMES = 800;
+
+/** Tasks of the plan, and those added since. */
+export const plannedTasks = (state: TrialState): PlannedTask[] => [
+  ...(state.plan.tasks ?? []),
+  ...ofKind(state, 'taskPlanned').map((e) => e.body.task),
+];
+
+const endDay = (state: TrialState): number => Math.max(0, ...state.plan.rounds.map((r) => r.day));
+
+/** Day of the trial on which an event was reached; null while it wasn't. */
+function dayOfEvent(state: TrialState, event: string | null): number | null {
+  if (event === null) return 0;
+  if (event === END_EVENT) return endDay(state);
+  const reached = ofKind(state, 'milestone').find((e) => e.body.event === event);
+  return reached ? dayOfDate(state.plan.startDate, localDay(reached)) : null;
+}
+
+/** Days of the trial a task falls on; empty while what it follows hasn't happened. */
+export function daysOfTask(state: TrialState, task: PlannedTask): number[] {
+  const from = dayOfEvent(state, task.after);
+  if (from === null) return [];
+  const first = from + task.day;
+  if (task.everyDays === null) return [first];
+  const last = task.untilDay === null ? endDay(state) : from + task.untilDay;
+  const days: number[] = [];
+  for (let day = first; day <= last && days.length < MOST_TIMES; day += task.everyDays) days.push(day);
+  return days;
+}
+
+/** The name a task of a day is ticked off by. @example taskOn('Cover off', 4) // 'Cover off, day 4' */
+export const taskOn = (what: string, day: number): string => `${what}, day ${day}`;
+
+const tasks = (state: TrialState): AgendaItem[] => {
+  const { plan } = state;
+  const skipped = new Set(ofKind(state, 'taskSkipped').map((e) => e.body.task));
+  return plannedTasks(state).flatMap((t) =>
+    daysOfTask(state, t).map((day, n) => {
+      const name = taskOn(t.what, day);
+      const done = state.tasksDone.has(name);
+      return {
+        id: `${t.key}-${n}`,
+        kind: 'task' as const,
+        task: name,
+        date: dateOfDay(plan.startDate, day),
+        at: t.at,
+        what: t.what,
+        why: t.why,
+        atHand: t.atHand,
+        caution: t.caution,
+        minutes: t.minutes,
+        done: done ? 1 : 0,
+        wanted: 1,
+        state: done ? ('done' as const) : skipped.has(name) ? ('skipped' as const) : ('open' as const),
+        to: t.key === 'photo' ? 'rounds?view=photos' : null,
+        missedBefore: 0,
+      };
+    }),
+  );
+};
+
+const rounds = (state: TrialState, today: string): AgendaItem[] =>
+  roundProgress(state, today).map((r) => {
+    const traits = r.round.traitIds.flatMap((id) => planIndex(state.plan).trait(id) ?? []);
+    const weighed = traits.every((t) => kindOf(t).takenBy === 'scale');
+    return {
+      id: `round-${r.round.id}`,
+      kind: 'round' as const,
+      task: null,
+      date: r.date,
+      at: null,
+      what: `${r.round.name}: ${traits.map((t) => t.name.toLowerCase()).join(', ')}`,
+      why: 'All units on one day, in the order they stand.',
+      atHand: [
+        ...(traits.some((t) => kindOf(t).takenBy === 'scale') ? ['scale', 'bowl'] : []),
+        ...(traits.some((t) => lengthUnits.has(t.unit)) ? ['ruler'] : []),
+      ].join(', '),
+      caution: '',
+      minutes: Math.ceil(r.unitsWanted * traits.length * MINUTES_A_VALUE),
+      done: r.unitsDone,
+      wanted: r.unitsWanted,
+      state: r.status === 'done' ? ('done' as const) : ('open' as const),
+      to: `${weighed ? 'weigh-in' : 'rounds'}?round=${r.round.id}`,
+      missedBefore: 0,
+    };
+  });
+
+function mixes(state: TrialState, now: number, to: number): AgendaItem[] {
+  const late = lateMix(state, now);
+  const days = programmeDays(state.plan).filter((d) => d >= Math.max(0, now) && d <= to);
+  return [...(late ? [late.day] : []), ...days].flatMap((day) => {
+    const due = mixesDue(state, day);
+    const missing = day < now ? late!.missing : due.wanted - due.done;
+    const { wanted } = due;
+    if (wanted === 0) return [];
+    return {
+      id: `mix-${day}`,
+      kind: 'mix' as const,
+      task: null,
+      date: dateOfDay(state.plan.startDate, day),
+      at: null,
+      what: `Mix ${wanted === 1 ? 'the bottle' : `${wanted} bottles`}, and feed`,
+      why: 'Every contender gets its feed on the same day.',
+      atHand: 'scale or syringe, a bottle each, water',
+      caution: '',
+      minutes: wanted * MINUTES_A_BOTTLE,
+      done: wanted - missing,
+      wanted,
+      state: missing === 0 ? ('done' as const) : ('open' as const),
+      to: `mixing?day=${day}`,
+      missedBefore: 0,
+    };
+  });
+}
+
+const turns = (state: TrialState): AgendaItem[] => {
+  const { plan } = state;
+  if (!plan.rotation) return [];
+  const moves = rotationPlan(plan).filter((turn) => turn.number > 0);
+  return moves.map(({ number, day }) => {
+    const done = state.tasksDone.has(turnTask(number));
+    return {
+      id: `turn-${number}`,
+      kind: 'turn' as const,
+      task: null,
+      date: dateOfDay(plan.startDate, day),
+      at: null,
+      what: `Turn ${number}: units change places`,
+      why: 'Each spends equal time at each position.',
+      atHand: 'the card of turns',
+      caution: '',
+      minutes: Math.ceil(plan.units.length * MINUTES_A_MOVE),
+      done: done ? 1 : 0,
+      wanted: 1,
+      state: done ? ('done' as const) : ('open' as const),
+      to: 'layout?view=turns',
+      missedBefore: 0,
+    };
+  });
+};
+
+/**
+ * What a sealed trial asks for from its start to a date, by date and time. A task is told again while it is open; of one
+ * that comes again and again and was missed, only the last time.
+ *
+ * @param today YYYY-MM-DD: up to then open work is overdue
+ * @param until last date looked at
+ */
+export function agendaOf(state: TrialState, today: string, until: string): AgendaItem[] {
+  if (!state.seal) return [];
+  const { startDate } = state.plan;
+  const now = dayOfDate(startDate, today);
+  const all = [
+    ...rounds(state, today),
+    ...mixes(state, now, dayOfDate(startDate, until)),
+    ...turns(state),
+    ...tasks(state),
+  ].filter((i) => i.date <= until);
+  const late = new Map<string, AgendaItem[]>();
+  for (const i of all) {
+    if (i.state !== 'open' || i.date >= today || i.kind === 'round') continue;
+    const series = i.kind === 'task' ? i.what : i.kind;
+    late.set(series, [...(late.get(series) ?? []), i]);
+  }
+  const folded = new Map<AgendaItem, number>();
+  for (const missed of late.values()) {
+    const sorted = [...missed].sort((a, b) => a.date.localeCompare(b.date));
+    sorted.forEach((i, k) => folded.set(i, k === sorted.length - 1 ? k : -1));
+  }
+  return all
+    .flatMap((i) => {
+      const before = folded.get(i);
+      return before === undefined ? [i] : before < 0 ? [] : [{ ...i, missedBefore: before }];
+    })
+    .sort((a, b) => a.date.localeCompare(b.date) || (a.at ?? '99').localeCompare(b.at ?? '99'));
+}
+
+/** Tasks whose day isn't known yet, since what they follow hasn't happened. */
+export const waitingTasks = (state: TrialState): WaitingTask[] =>
+  state.seal
+    ? plannedTasks(state)
+        .filter((t) => dayOfEvent(state, t.after) === null)
+        .map((t) => ({ id: t.key, event: t.after!, what: t.what, days: t.day }))
+    : [];
+
+/** Where a trial stands: its areas, as its tasks are grouped by. @example placeOf(plan) // 'Level 1, Level 2' */
+export const placeOf = (plan: TrialState['plan']): string =>
+  plan.areas.length === 0 ? 'No place yet' : plan.areas.map((a) => a.name).join(', ');

@@ -1,0 +1,72 @@
+// From a product in the library to a sealed trial and its first value: how many presses it takes.
+import type { Browser } from 'puppeteer-core';
+import { afterAll, beforeAll, expect, inject, it } from 'vitest';
+import { Visitor, launch } from './browser';
+
+let browser: Browser;
+beforeAll(async () => {
+  browser = await launch();
+});
+afterAll(() => browser.close());
+
+it('four trays of a product and four of water are sealed, and the first is measured, within 20 presses', async () => {
+  const v = await Visitor.arrive(browser, inject('ownUrl'));
+  await v.open('/library/new');
+  await v.fill('name', 'Foglia Chiara');
+  await v.fill('labelRate', '2 mL/L');
+  await v.press('Put it in the library');
+  await v.sees('Foglia Chiara');
+
+  await v.open('/trials/new');
+  let presses = 0;
+  const counted = async (act: Promise<unknown>) => {
+    presses += 1;
+    await act;
+  };
+  await v.fill('question', 'Does Foglia Chiara make taller cress?');
+  await v.fill('crop', 'cress');
+  await counted(v.page.locator('::-p-aria([name="Products compared"][role="combobox"])').click());
+  await counted(v.page.locator('xpath///*[@role="option"][normalize-space()="Foglia Chiara"]').click());
+  await counted(v.press('Start planning'));
+  await v.sees('Before the seal:');
+
+  await v.fill('prediction', 'A tenth taller.');
+  await counted(v.press('Add a height'));
+  await v.fill('differenceValue', '10');
+  await counted(v.choose('Deciding trait', 'Plant height'));
+  presses += 1;
+  await counted(v.press('Add a round'));
+  await v.fill('rounds.0.day', '0');
+  await counted(v.press('Save the question'));
+  await v.sees('The question is saved.');
+
+  await counted(v.page.locator('.room-nav a[href$="/contenders"]').click());
+  await v.page.waitForSelector('[name="treatments.1.name"]');
+  expect(await v.valueOf('treatments.1.name')).toBe('Foglia Chiara');
+  await counted(
+    v.page
+      .locator(
+        'section[aria-label="Contender Foglia Chiara"] ::-p-aria([name="Add a product"][role="button"])',
+      )
+      .click(),
+  );
+  // The label's rate stands in the dose already.
+  await v.page.waitForSelector('[name="treatments.1.products.0.amount"]');
+  expect(await v.valueOf('treatments.1.products.0.amount')).toBe('2 mL/L');
+  await v.fill('treatments.1.products.0.solutionLPerUnit', '0.5');
+  await counted(v.press('Save the contenders'));
+  await v.sees('The contenders are saved.');
+
+  await counted(v.page.locator('.room-nav a[href$="/layout"]').click());
+  await counted(v.press('Randomise'));
+  await v.sees('8 trays seen from above');
+  await counted(v.press('Seal the plan'));
+  await v.page.waitForSelector('[data-testid="seal-hash"]');
+  await counted(v.page.locator('.room-nav a[href$="/rounds"]').click());
+  await v.page.waitForSelector('.tile.current');
+  const unit = await v.page.$eval('.tile.current', (e) => e.getAttribute('data-unit')!);
+  await v.enter('4.2');
+  await v.tileSays(unit, /4\.2/);
+  expect(presses).toBeLessThanOrEqual(20);
+  expect(v.complaints).toEqual([]);
+});
