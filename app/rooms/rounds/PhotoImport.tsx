@@ -206,7 +206,7 @@ export function PhotoImport({ trialId, units, lastOf, onKept }: Props) {
                     {p.how && ` · ${p.how}`}
                   </span>
                 </span>
-                <PickOne<UnitId | ''
+                <PickOne<UnitId | ''>
                   label="Unit"
                   value={p.unitId ?? ''}
                   options={[['', 'the whole trial'], ...units.map((u) => [u.id, u.code] as const)]}

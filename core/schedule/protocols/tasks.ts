@@ -13,7 +13,13 @@ export const events = {
 type Rest = Partial<Omit<PlannedTask, 'key' | 'what' | 'day'>>;
 
 /** A task with what it says; whatever isn't said is nothing. @example plannedTask('sow', 0, 'Sow', '').minutes // 5 */
-export const plannedTask = (key: string, day: number, what: string, why: string, rest: Rest = {}): PlannedTask => ({
+export const plannedTask = (
+  key: string,
+  day: number,
+  what: string,
+  why: string,
+  rest: Rest = {},
+): PlannedTask => ({
   key,
   what,
   why,
@@ -32,28 +38,46 @@ const every = (everyDays: number, untilDay: number | null = null): Rest => ({ ev
 
 // Days are common practice, meant to be changed; the sources of those that have one are in protocols.
 const soak = (hours = 8) =>
-  plannedTask('soak', -1, 'Soak the seed, all lots alike', `Seed that drank for ${hours} hours comes up together.`, {
-    atHand: 'one bowl a lot, clean water, a clock',
-    minutes: 10,
-    at: '21:00',
-  });
+  plannedTask(
+    'soak',
+    -1,
+    'Soak the seed, all lots alike',
+    `Seed that drank for ${hours} hours comes up together.`,
+    {
+      atHand: 'one bowl a lot, clean water, a clock',
+      minutes: 10,
+      at: '21:00',
+    },
+  );
 const sow = (what = 'Sow: the same weight or count of seed in each') =>
   plannedTask('sow', 0, what, 'Unequal seed can’t be put right later.', {
     atHand: 'seed weighed out, spare seed, labels on every unit',
     minutes: 40,
   });
 const photo = (day: number, days: number) =>
-  plannedTask('photo', day, 'Photograph every unit from the mark', 'Only pictures from one spot can be compared.', {
-    atHand: 'camera, the mark on the floor, a grey card; coloured lamps off',
-    minutes: 15,
-    ...every(days),
-  });
+  plannedTask(
+    'photo',
+    day,
+    'Photograph every unit from the mark',
+    'Only pictures from one spot can be compared.',
+    {
+      atHand: 'camera, the mark on the floor, a grey card; coloured lamps off',
+      minutes: 15,
+      ...every(days),
+    },
+  );
 const topUp = (day: number, days: number) =>
-  plannedTask('top-up', day, 'Top up, and write down how much', 'Water used is a result; a dry vessel ends it.', {
-    atHand: 'measuring jug, plain water',
-    minutes: 10,
-    ...every(days),
-  });
+  plannedTask(
+    'top-up',
+    day,
+    'Top up, and write down how much',
+    'Water used is a result; a dry vessel ends it.',
+    {
+      atHand: 'measuring jug, plain water',
+      minutes: 10,
+      ...every(days),
+    },
+  );
 const read = (day: number, days: number) =>
   plannedTask(
     'read',
@@ -63,12 +87,18 @@ const read = (day: number, days: number) =>
     { atHand: 'calibrated meter, clean water to rinse', minutes: 15, ...every(days) },
   );
 const lamp = (day: number, days: number) =>
-  plannedTask('lamp', day, 'Set the lamps to the same distance again', 'Taller plants stand closer to the lamp.', {
-    atHand: 'tape measure',
-    caution: cautions.lamps,
-    minutes: 10,
-    ...every(days),
-  });
+  plannedTask(
+    'lamp',
+    day,
+    'Set the lamps to the same distance again',
+    'Taller plants stand closer to the lamp.',
+    {
+      atHand: 'tape measure',
+      caution: cautions.lamps,
+      minutes: 10,
+      ...every(days),
+    },
+  );
 const thin = (after: string | null, day: number) =>
   plannedTask(
     'thin',
@@ -88,11 +118,17 @@ const potOn = (day: number) =>
     minutes: 60,
   });
 const pests = (day: number, days: number) =>
-  plannedTask('pests', day, 'Look under the leaves for pests and disease', 'What hits one arm alone is bias.', {
-    atHand: 'hand lens',
-    minutes: 10,
-    ...every(days),
-  });
+  plannedTask(
+    'pests',
+    day,
+    'Look under the leaves for pests and disease',
+    'What hits one arm alone is bias.',
+    {
+      atHand: 'hand lens',
+      minutes: 10,
+      ...every(days),
+    },
+  );
 const water = (day: number, days: number, rest: Rest = {}) =>
   plannedTask('water', day, 'Water all alike', 'A missed watering in one arm is another treatment.', {
     atHand: 'measured jug',
@@ -100,31 +136,49 @@ const water = (day: number, days: number, rest: Rest = {}) =>
     ...every(days),
     ...rest,
   });
-const dry = plannedTask('dry', 0, 'Dry what was cut, to constant weight', 'Water content differs between feeds.', {
-  after: END_EVENT,
-  atHand: 'paper bags with unit codes, oven at low heat',
-  caution: 'Ventilate; low heat; nothing treated with pesticide in an oven used for food.',
-  minutes: 20,
-});
+const dry = plannedTask(
+  'dry',
+  0,
+  'Dry what was cut, to constant weight',
+  'Water content differs between feeds.',
+  {
+    after: END_EVENT,
+    atHand: 'paper bags with unit codes, oven at low heat',
+    caution: 'Ventilate; low heat; nothing treated with pesticide in an oven used for food.',
+    minutes: 20,
+  },
+);
 const wash = plannedTask('wash', 1, 'Wash the containers', 'The next trial starts clean.', {
   after: END_EVENT,
   atHand: 'brush, soap, gloves',
   minutes: 30,
 });
-const dispose = plannedTask('dispose', 1, 'Dispose of spent solution', 'It goes on garden soil within reason.', {
-  after: END_EVENT,
-  atHand: 'cans',
-  caution: cautions.runoff,
-  minutes: 15,
-});
+const dispose = plannedTask(
+  'dispose',
+  1,
+  'Dispose of spent solution',
+  'It goes on garden soil within reason.',
+  {
+    after: END_EVENT,
+    atHand: 'cans',
+    caution: cautions.runoff,
+    minutes: 15,
+  },
+);
 
 /** Shoots: pressed down, dark, uncovered, cut. */
 const shoots = (coverOff: number) => [
   soak(),
   sow(),
-  plannedTask('weight-on', 0, 'Stack, weight on', 'Weight presses the seed to the ground, so it roots evenly.', {
-    atHand: 'an empty tray and the same weight for each',
-  }),
+  plannedTask(
+    'weight-on',
+    0,
+    'Stack, weight on',
+    'Weight presses the seed to the ground, so it roots evenly.',
+    {
+      atHand: 'an empty tray and the same weight for each',
+    },
+  ),
   plannedTask('weight-off', 2, 'Weight off, blackout on', 'Stems stretch evenly in the dark.', {
     atHand: 'covers of one kind',
   }),
@@ -149,12 +203,18 @@ const fruiting = [
   water(1, 1),
   pests(7, 7),
   photo(7, 7),
-  plannedTask('pick', 0, 'Begin to pick, by grade', 'Picks are weighed at one ripeness; nothing ripe is a zero.', {
-    after: events.colour,
-    atHand: 'a bowl a unit, scale',
-    minutes: 30,
-    ...every(7),
-  }),
+  plannedTask(
+    'pick',
+    0,
+    'Begin to pick, by grade',
+    'Picks are weighed at one ripeness; nothing ripe is a zero.',
+    {
+      after: events.colour,
+      atHand: 'a bowl a unit, scale',
+      minutes: 30,
+      ...every(7),
+    },
+  ),
   wash,
 ];
 
@@ -237,7 +297,9 @@ const byProtocol: Record<string, PlannedTask[]> = {
         minutes: 60,
       },
     ),
-    plannedTask('cover', 0, 'Cover on', 'Cuttings without roots lose water through leaves.', { atHand: 'domes' }),
+    plannedTask('cover', 0, 'Cover on', 'Cuttings without roots lose water through leaves.', {
+      atHand: 'domes',
+    }),
     plannedTask('air', 7, 'Air the cover', 'Mould comes in still wet air.', every(2)),
     plannedTask('cover-off', 7, 'Cover off', 'Roots can take it.', { after: events.roots }),
     photo(14, 14),
@@ -253,11 +315,17 @@ const byProtocol: Record<string, PlannedTask[]> = {
       atHand: 'string, pegs, tape',
       minutes: 30,
     }),
-    plannedTask('mow', 14, 'Mow all strips at one height, clippings apart', 'On one day, in the order they lie.', {
-      atHand: 'mower, one bag a strip, scale',
-      minutes: 40,
-      ...every(14),
-    }),
+    plannedTask(
+      'mow',
+      14,
+      'Mow all strips at one height, clippings apart',
+      'On one day, in the order they lie.',
+      {
+        atHand: 'mower, one bag a strip, scale',
+        minutes: 40,
+        ...every(14),
+      },
+    ),
     photo(7, 7),
   ],
   'seed-lots': [
