@@ -1,5 +1,6 @@
 import { LABELS_TASK } from '~core/schedule/tasks';
 import { ofKind } from '~core/log/state';
+import { runningInput } from '~core/fairness/runningInput';
 import type { AuditInput } from '~core/fairness/rule';
 import { recorder } from '../store/bench';
 import type { LoadedTrial } from '../store/trials';
@@ -25,16 +26,6 @@ export function plainAuditInput({ row, state }: Pick<LoadedTrial, 'row' | 'state
     disclosure: row.review.disclosure,
     me: '',
     ecByTreatment,
-    happened: state.deviations,
-    lost: state.mixedUp.map((m) => m.unitIds),
-    air: ofKind(state, 'series').flatMap(({ body }) =>
-      body.areaId === undefined
-        ? []
-        : body.columns.flatMap((c) =>
-            c.quantity && c.mean !== undefined
-              ? [{ areaId: body.areaId as string, quantity: c.quantity, mean: c.mean }]
-              : [],
-          ),
-    ),
+    ...runningInput(state),
   };
 }

@@ -3,6 +3,8 @@ import type { TrialState } from '../log/state';
 import type { RoundId, TreatmentId, UnitId } from '../model/ids';
 import type { Round, Trait, Unit } from '../model/plan';
 import { kindOf } from '../model/traitKinds';
+import { localDay } from '../log/localDay';
+import { dayOfDate } from '../plan/days';
 import type { AnalysisRow } from './analysis';
 import { divisorOf } from '../plan/divisor';
 import { figureOfVisits } from './number';
@@ -10,6 +12,8 @@ import { figureOfVisits } from './number';
 /** A row with what a reader calls the unit. */
 export interface FindingRow extends AnalysisRow {
   code: string;
+  /** day of the trial from which on a spare stands in it; left out: what was planted at the start */
+  spareSince?: number;
 }
 
 /** A unit that isn't in a finding, and why. */
@@ -109,6 +113,7 @@ export function rowsOf(state: TrialState, trait: Trait, options: RowOptions = {}
         column: unit.columnBlock === null ? null : String(unit.columnBlock),
         visits,
         divisor,
+        ...spareIn(state, unit.id, visits),
       });
     } else if (died !== null) leftOut.push({ ...base, value: null, why: 'died', reason: died });
     else leftOut.push({ ...base, value: null, why: 'notMeasured', reason: 'not measured' });
@@ -122,6 +127,14 @@ export function rowsOf(state: TrialState, trait: Trait, options: RowOptions = {}
     basis,
     unfinished,
   };
+}
+
+/** Since when a spare stands in a unit, where values of the spare are among these visits. */
+function spareIn(state: TrialState, unitId: UnitId, visits: Response['visits']): { spareSince?: number } {
+  const replaced = state.replaced.get(unitId);
+  if (!replaced) return {};
+  const spareSince = dayOfDate(state.plan.startDate, localDay(replaced));
+  return visits.some((v) => v.day >= spareSince) ? { spareSince } : {};
 }
 
 /** Why a unit with a value isn't in a finding that is per plant or per m². */

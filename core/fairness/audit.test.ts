@@ -162,6 +162,41 @@ const cases: Record<string, Case> = {
     found: /not told apart yet/,
     cures: false,
   },
+  'neighbours-crowd': {
+    fault: (p) => ({ ...p, areas: p.areas.map((a) => ({ ...a, widthCm: 100, depthCm: 100 })) }),
+    over: (p) => ({
+      positions: new Map(p.units.map((u) => [u.id, u.position])),
+      heights: [{ unitId: p.units[0]!.id, cm: 99 }],
+    }),
+    found: /^1 of 21 [a-z]+: [A-Z]+-01 is 99 cm tall and \d+ cm from its neighbour\.$/,
+    cures: false,
+  },
+  'ran-dry': {
+    fault: (p) => p,
+    over: (p) => ({
+      happened: [
+        { what: 'ranDry', unitIds: [p.units.find((u) => u.treatmentId === 'B')!.id], text: 'tank empty' },
+      ],
+    }),
+    found: /^Out of water or feed: 1 of 7 of B \([A-Z]+-\d+\)\.$/,
+    cures: false,
+  },
+  'ended-apart': {
+    fault: (p) => p,
+    over: (p) => ({
+      ended: p.units.map((u) => ({ unitId: u.id, day: u.treatmentId === 'B' ? 24 : 21 })),
+    }),
+    found: /^[A-Za-z]+ was taken on day 21, B on day 24, on average\.$/,
+    cures: false,
+  },
+  'dose-changed': {
+    fault: (p) => p,
+    over: (p) => ({
+      doseChanges: [{ treatmentId: p.treatments.find((t) => t.products.length > 0)!.id, day: 9 }],
+    }),
+    found: /^From day 9 [A-Za-z]+: another dose than planned, the others as before\.$/,
+    cures: false,
+  },
   'no-prediction': { fault: (p) => ({ ...p, prediction: '' }), found: /expect/, cures: false },
   'no-smallest-difference': {
     fault: (p) => ({ ...p, smallestDifference: null }),

@@ -1,6 +1,7 @@
 import { amountRules } from './amountRules';
 import { doseRules } from './doseRules';
 import { placeRules } from './placeRules';
+import { endingRules } from './endingRules';
 import { productRules } from './productRules';
 import { questionRules } from './questionRules';
 import { runningRules } from './runningRules';
@@ -18,6 +19,7 @@ export const rules: readonly Rule[] = [
   ...unitRules,
   ...placeRules,
   ...runningRules,
+  ...endingRules,
 ];
 
 /** A rule that fires on a plan. Plain data, apart from what `cure` works out. */

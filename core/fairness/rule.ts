@@ -1,6 +1,6 @@
 import type { Happening } from '../model/happening';
-import type { UnitId } from '../model/ids';
-import type { Plan, Treatment } from '../model/plan';
+import type { TreatmentId, UnitId } from '../model/ids';
+import type { Plan, Position, Treatment } from '../model/plan';
 
 /**
  * breaks: readers would reject the result · weakens: they would doubt it · note: they would ask
@@ -30,6 +30,14 @@ export interface AuditInput {
   happened?: readonly { what: Happening; unitIds: readonly UnitId[]; text: string }[];
   /** units whose labels are lost, group by group */
   lost?: readonly (readonly UnitId[])[];
+  /** where units stand now */
+  positions?: ReadonlyMap<UnitId, Position>;
+  /** newest height of each unit, cm */
+  heights?: readonly { unitId: UnitId; cm: number }[];
+  /** day of the trial on which the deciding trait was taken of each unit for the last time, in its last round */
+  ended?: readonly { unitId: UnitId; day: number }[];
+  /** doses changed since the seal, with the day from which they hold */
+  doseChanges?: readonly { treatmentId: TreatmentId; day: number }[];
   /** means of loggers by area */
   air?: readonly { areaId: string; quantity: string; mean: number }[];
 }

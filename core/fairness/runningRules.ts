@@ -12,6 +12,8 @@ const hitUnevenly: Rule = {
   why: 'What happened to one alone can’t be told from what its product did.',
   check: ({ plan, happened = [] }) => {
     const uneven = happened.flatMap(({ what, unitIds }) => {
+      // Rules of their own.
+      if (what === 'ranDry') return [];
       const hit = new Set(unitIds);
       if (hit.size === 0) return [];
       const shares = plan.treatments.flatMap((t) => {

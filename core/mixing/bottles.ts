@@ -4,6 +4,7 @@ import { planIndex } from '../plan/planIndex';
 import { entryKinds } from '../log/kinds';
 import { codesByProduct, productCodeKey, productCodesOf } from './productCodes';
 import { type DueMix, batchVolume, dueMixes } from './dueMixes';
+import { givenPlan } from './givenPlan';
 import { isMixOf } from './mixesInLog';
 import type { EntryId } from '../model/ids';
 import type { Plan, Treatment } from '../model/plan';
@@ -111,8 +112,8 @@ export const stockName = (state: TrialState, plan: Plan): string => freeName(sta
  * @param anyDay with the products that have no fixed days
  */
 export function bottlesOn(trial: MixedTrial, day: number, anyDay: boolean): Bottle[] {
-  const { row, state, shown } = trial;
-  const { plan } = row;
+  const { state, shown } = trial;
+  const plan = givenPlan(state);
   const names = partNames(trial);
   const tile = (id: Treatment['id']) => planIndex(shown.plan).treatmentOrder(id);
   return dueMixes(plan, day, livingUnits(state), anyDay)

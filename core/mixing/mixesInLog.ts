@@ -2,6 +2,7 @@ import { type TrialState, ofKind } from '../log/state';
 import type { BodyOf } from '../log/entry';
 import type { TreatmentId } from '../model/ids';
 import { type DueMix, dueMixes } from './dueMixes';
+import { givenPlan } from './givenPlan';
 import { programmeDays } from './programme';
 
 /** Which of a day's mixes are in the log already. */
@@ -30,7 +31,7 @@ export const isMixOf = (
 function vesselsOn(state: TrialState, day: number): { due: DueMix; mixed: boolean }[] {
   const living = state.plan.units.filter((u) => !state.deaths.has(u.id));
   const mixes = ofKind(state, 'mix');
-  return dueMixes(state.plan, day, living).map((due) => ({
+  return dueMixes(givenPlan(state), day, living).map((due) => ({
     due,
     mixed: mixes.some((m) => isMixOf(m.body, due, day)),
   }));
@@ -49,7 +50,7 @@ export function mixesDue(state: TrialState, day: number): { wanted: number; done
  * @returns null where nothing is missing
  */
 export function lateMix(state: TrialState, day: number): { day: number; missing: number } | null {
-  const last = programmeDays(state.plan).findLast((d) => d < day);
+  const last = programmeDays(givenPlan(state)).findLast((d) => d < day);
   if (last === undefined) return null;
   const missing = vesselsOn(state, last).filter((v) => !v.mixed && v.due.kind !== 'water').length;
   return missing > 0 ? { day: last, missing } : null;

@@ -16,6 +16,11 @@ export const happenings = {
     apart:
       'One contender alone: from that day it is another treatment. Make the same change for all, or tell it.',
   },
+  ranDry: {
+    name: 'Ran dry or out of feed',
+    alike: 'All alike: growth ended there. End now, or fill all up alike and tell it.',
+    apart: 'Some alone: measured on, it tells who ran out first. Fill all up alike, or end all on this day.',
+  },
   moved: {
     name: 'Moved or shuffled',
     alike: 'Positions are evened out. Log the moves in Layout, so that the plan shows where each stands.',

@@ -1,6 +1,8 @@
 import { LABEL_LOST } from '../log/views';
 import { happenings } from '../model/happening';
-import type { TrialState } from '../log/state';
+import { entryKinds } from '../log/kinds';
+import { logWords } from '../log/words';
+import { type TrialState, ofKind } from '../log/state';
 import { isCorrected } from '../log/observation';
 import { localDay } from '../log/localDay';
 import { type SealCheck, sayBrokenSeal } from '../log/verifySeal';
@@ -170,7 +172,16 @@ function howItems({ plan, revealed, moved }: TrialState): string[] {
   ];
 }
 
-/** What didn't go to plan, from the log. */
+/** Doses that were changed after the seal; while codes are closed only that there was a change. */
+function doseChanges(state: TrialState): string[] {
+  const closed = state.plan.blinding !== 'open' && state.revealed === null;
+  const words = logWords(state.plan, undefined, closed);
+  return ofKind(state, 'doseChange').map(
+    (e) => `${localDay(e)}: dose changed: ${entryKinds.doseChange.say(e.body, words)}`,
+  );
+}
+
+/** What didn’t go to plan, from the log. */
 export function eventBlocks(state: TrialState): Block[] {
   const of = planIndex(state.plan);
   const code = (id: string) => of.unit(id)?.code ?? '?';
@@ -179,6 +190,7 @@ export function eventBlocks(state: TrialState): Block[] {
       (d) =>
         `${localDay(d)}: ${d.what === 'other' ? '' : `${happenings[d.what].name.toLowerCase()}: `}${d.text}${d.unitIds.length ? ` (${d.unitIds.map(code).join(', ')})` : ''}`,
     ),
+    ...doseChanges(state),
     ...[...state.replaced].map(
       ([id, r]) => `${localDay(r)}: ${code(id)} replaced from the spares${r.reason ? `: ${r.reason}` : ''}`,
     ),

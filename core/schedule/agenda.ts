@@ -1,6 +1,7 @@
 import { localDay } from '../log/localDay';
 import { type TrialState, ofKind } from '../log/state';
 import { lateMix, mixesDue } from '../mixing/mixesInLog';
+import { givenPlan } from '../mixing/givenPlan';
 import { programmeDays } from '../mixing/programme';
 import { END_EVENT, type PlannedTask } from '../model/task';
 import { kindOf } from '../model/traitKinds';
@@ -142,7 +143,7 @@ const rounds = (state: TrialState, today: string): AgendaItem[] =>
 
 function mixes(state: TrialState, now: number, to: number): AgendaItem[] {
   const late = lateMix(state, now);
-  const days = programmeDays(state.plan).filter((d) => d >= Math.max(0, now) && d <= to);
+  const days = programmeDays(givenPlan(state)).filter((d) => d >= Math.max(0, now) && d <= to);
   return [...(late ? [late.day] : []), ...days].flatMap((day) => {
     const due = mixesDue(state, day);
     const missing = day < now ? late!.missing : due.wanted - due.done;

@@ -18,6 +18,8 @@ export interface FindingUnit {
   code: string;
   treatmentId: string;
   value: number;
+  /** day of the trial from which on a spare stands in it */
+  spareSince?: number;
   /** what it was divided by, where the trait is per plant or per m² */
   divisor?: number;
 }
@@ -122,6 +124,7 @@ export function makeFinding(input: FindingInput): Result<Finding, FindingError> 
       treatmentId: r.treatment,
       value: figureOfRow(r, trait),
       ...(trait.per === undefined ? {} : { divisor: r.divisor }),
+      ...(r.spareSince === undefined ? {} : { spareSince: r.spareSince }),
     })),
     leftOut: input.leftOut,
     basis: input.basis,

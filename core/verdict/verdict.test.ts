@@ -130,6 +130,26 @@ describe('which units are in', () => {
     const withThem = findingOf(state, four.traits[0]!, { withExcluded: true });
     expect(withThem.ok && withThem.value.units).toHaveLength(15);
   });
+  it('a spare in a unit is said once its values count, and not of values from before it', () => {
+    const p = plan({ replicates: 2 });
+    const at = (day: number) =>
+      new Date(Date.parse(`${p.startDate}T12:00:00Z`) + day * 86_400_000).toISOString();
+    const units = ['Water-0', 'Water-1', 'A-0', 'A-1'];
+    const round = (r: string, first: number) => units.map((u, i) => entry(height(u as never, first + i, r)));
+    const spare = {
+      ...entry({ kind: 'replacement', unitId: unitId('A', 0), sample: null, reason: '' }),
+      at: at(6),
+    };
+    const said = (log: Parameters<typeof deriveState>[1]) => {
+      const made = findingOf(deriveState(p, log), heightTrait());
+      if (!made.ok) throw new Error(made.error.tag);
+      return warningsOf(made.value, 'tray').join(' ');
+    };
+    const spareLine = 'TST-02 since day 6: a spare in place of what died, treated for fewer days.';
+    expect(said([...round('r1', 5), spare])).not.toContain('spare');
+    expect(said([...round('r1', 5), ...round('r2', 9), spare])).toContain(spareLine);
+    expect(said([...round('r1', 5), ...round('r2', 9)])).not.toContain('spare');
+  });
   it('a trait without values has no finding', () => {
     expect(findingOf(deriveState(four, log), heightTrait())).toEqual({
       ok: false,

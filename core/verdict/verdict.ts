@@ -6,6 +6,7 @@ import type { AuditFinding } from '../fairness/audit';
 import type { TrialState } from '../log/state';
 import { type Result, ok } from '../model/result';
 import { divisorOf, resultUnit } from '../plan/divisor';
+import { givenPlan } from '../mixing/givenPlan';
 import { planIndex } from '../plan/planIndex';
 import type { Plan, Role, Treatment } from '../model/plan';
 import { listNames } from '../quantity/format';
@@ -59,7 +60,8 @@ function costOf(
   plan: Plan,
   state: VerdictContext['state'],
 ): Pick<VerdictLine, 'cost' | 'given'> {
-  const planned = treatmentCost(treatment, plan.products, plan.currency, plan.mixing.exchange);
+  const programme = state && givenPlan(state).treatments.find((t) => t.id === treatment.id);
+  const planned = treatmentCost(programme ?? treatment, plan.products, plan.currency, plan.mixing.exchange);
   const given = state === undefined ? null : givenCost(state, treatment);
   if (given === null || !planned.ok) return { cost: planned, given: null };
   if (!given.ok) return { cost: given, given: null };

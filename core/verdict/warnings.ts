@@ -34,6 +34,12 @@ export function warningsOf(finding: Finding, unitNoun: string): string[] {
   if (died > 0) {
     out.push(`${died} ${many(died)} died before this and ${died === 1 ? 'isn’t' : 'aren’t'} in the figures.`);
   }
+  const spares = finding.units.filter((u) => u.spareSince !== undefined);
+  if (spares.length > 0) {
+    out.push(
+      `${listNames(spares.map((u) => `${u.code} since day ${u.spareSince}`))}: a spare in place of what died, treated for fewer days.`,
+    );
+  }
   return out;
 }
 

@@ -1,4 +1,6 @@
 import { Link } from 'react-router';
+import { ofKind } from '~core/log/state';
+import { stretchesIn } from '~core/mixing/givenPlan';
 import { dueMixes } from '~core/mixing/dueMixes';
 import { mixedOn } from '~core/mixing/mixesInLog';
 import { daysOfUse } from '~core/mixing/programme';
@@ -7,6 +9,7 @@ import { listNames } from '~core/quantity/format';
 import { dateOfDay } from '~core/plan/days';
 import { shortDate } from '../../bench/clock';
 import { Tessera, TesseraName } from '../../ui/Tessera';
+import { DoseChangePanel } from './DoseChangePanel';
 import type { MixingData } from './mixingData';
 import { productCodeKey } from '~core/mixing/productCodes';
 
@@ -22,10 +25,14 @@ export function ProgrammeView({ data }: { data: MixingData }) {
           rate for seedlings from day 3, every 2 days, 4 times; the full rate from day 11; another product
           from flowering on; plain water on day 28 as a flush. It is written with the doses.
         </p>
-        <Link to={`/trial/${id}/contenders`}>Doses and days, in Contenders</Link>
+        {!sealed && <Link to={`/trial/${id}/contenders`}>Doses and days, in Contenders</Link>}
+        {sealed && <DoseChangePanel data={data} />}
       </div>
     );
   }
+  const changedUses = new Set(
+    ofKind(state, 'doseChange').map(({ body }) => `${body.treatmentId}/${body.use}`),
+  );
   const byDay = days.map((day) => ({ day, due: dueMixes(plan, day, living), mixed: mixedOn(state, day) }));
   return (
     <div className="stack">
@@ -107,13 +114,16 @@ export function ProgrammeView({ data }: { data: MixingData }) {
           </thead>
           <tbody>
             {shown.treatments.flatMap((t, index) => {
-              const real = plan.treatments.find((x) => x.id === t.id)!;
-              return real.products.map((u, i) => (
+              return stretchesIn(state, t.id).map(({ use: u, of, goesOn }, i) => (
                 <tr key={`${t.id}/${i}`}>
                   <td>
                     <TesseraName index={index} size={20} name={t.name} />
                   </td>
-                  <td data-label={blind ? 'jar' : 'product'}>{names[productCodeKey(t.id, u.productId)]}</td>
+                  <td data-label={blind ? 'jar' : 'product'}>
+                    {names[productCodeKey(t.id, u.productId)]}
+                    {!goesOn && <div className="small quiet">until the change</div>}
+                    {goesOn && changedUses.has(`${t.id}/${of}`) && <div className="small">changed</div>}
+                  </td>
                   <td data-label="stage">{u.stage || <span className="quiet">throughout</span>}</td>
                   <td className="n" data-label="dose">
                     {Number(doseAmount(u).toPrecision(3))} {u.unit}
@@ -143,6 +153,7 @@ export function ProgrammeView({ data }: { data: MixingData }) {
           .
         </p>
       )}
+      {sealed && <DoseChangePanel data={data} />}
       {!sealed && <Link to={`/trial/${id}/contenders`}>Change doses and days in Contenders</Link>}
     </div>
   );

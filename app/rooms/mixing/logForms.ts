@@ -117,6 +117,34 @@ export const PhForm = z
   })
   .refine((f) => f.phBefore !== f.phAfter, { message: 'Nothing changed?', path: ['phAfter'] });
 
+/** A dose that is another from a day on; what stays empty goes on as it was. */
+export const DoseChangeForm = z
+  .object({
+    intent: z.literal('doseChange'),
+    /** treatment and which of its doses */
+    which: z.string().min(1, 'Which dose?').max(200),
+    day: typedNumber('From which day?').pipe(
+      z.number().int('Whole days.').min(0, 'Not before the start.').max(2000),
+    ),
+    stop: z.boolean(),
+    amount: optionalNumber().pipe(
+      z.number().positive('More than nothing; or stop it.').max(100_000).nullable(),
+    ),
+    everyDays: optionalNumber().pipe(
+      z.number().int('Whole days.').min(1, 'At least a day.').max(365).nullable(),
+    ),
+    times: optionalNumber().pipe(
+      z.number().int('Whole times.').min(1, 'At least once; or stop it.').max(10_000).nullable(),
+    ),
+    /** the same share more or less for every contender that is fed */
+    alike: z.boolean(),
+    reason: z.string().trim().min(1, 'Why? It goes into the review.').max(500),
+  })
+  .refine((f) => f.stop || f.amount !== null || f.everyDays !== null || f.times !== null, {
+    message: 'Type what changes.',
+    path: ['amount'],
+  });
+
 /** Readings of several vessels at once; what stays empty wasn't read. */
 export const ReadingsForm = z
   .object({

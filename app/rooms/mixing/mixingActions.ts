@@ -4,18 +4,20 @@ import { packsLeft, stocksLeft } from '~core/log/packs';
 import { ofKind } from '~core/log/state';
 import { batchOf, loggedAmounts, ofAll } from '~core/mixing/batch';
 import { bottlesOn, partNames } from '~core/mixing/bottles';
+import { givenPlan } from '~core/mixing/givenPlan';
 import { fromMarks } from '~core/mixing/bucket';
 import { applyMatch } from '~core/mixing/matchPlan';
 import { EntryId } from '~core/model/ids';
 import type { TreatmentId, UnitId } from '~core/model/ids';
-import { err, ok } from '~core/model/result';
+import { ok } from '~core/model/result';
 import { type MergeError, SentForm, mergedValues, refusal } from '../../form/mergedForm';
-import { type ChangeError, describeChangeError } from '../../store/errors';
 import { listProducts } from '../../store/products';
 import { appendEntries, listTrials, savePlan } from '../../store/trials';
 import { undoAction } from '../undoAction';
 import { type ActionResult, fieldErrors } from '../../form/schemaFields';
-import { FeedForm, MixForm, PhForm, ReadingForm, ReadingsForm, StockForm } from './logForms';
+import { changeDose } from './doseChange';
+import { DoseChangeForm, FeedForm, MixForm, PhForm, ReadingForm, ReadingsForm, StockForm } from './logForms';
+import { type Said, answer, said } from './said';
 import { MatchForm, matchOf } from './matchForm';
 import { SetUpForm, applySetUp, toSetUpForm } from './setUpForm';
 
@@ -32,6 +34,7 @@ const Intent = z.object({
     'phDose',
     'setUp',
     'match',
+    'doseChange',
     'takeBack',
     'bringBack',
     'undo',
@@ -46,6 +49,7 @@ const schemas = {
   phDose: PhForm,
   setUp: SetUpForm,
   match: MatchForm,
+  doseChange: DoseChangeForm,
   takeBack: TakeBack,
   bringBack: BringBack,
   undo: Undo,
@@ -71,16 +75,6 @@ function readingBodies(
   });
 }
 
-/** A refusal at a field, as a `Result` carries it out of a change. */
-interface Said {
-  tag: 'said';
-  at: string;
-  text: string;
-}
-const said = (at: string, text: string) => err<Said>({ tag: 'said', at, text });
-const answer = (error: Said | ChangeError): ActionResult => ({
-  errors: error.tag === 'said' ? { [error.at]: error.text } : { intent: describeChangeError(error) },
-});
 const taken = () => said('batch', 'There is a batch of this name already.');
 
 /** Writes a batch down: worked out from the plan and the log as they are, with what was typed on the card. */
@@ -89,7 +83,7 @@ async function mix(trialId: string | undefined, f: z.output<typeof MixForm>): Pr
   const others = (await listTrials()).filter((t) => t.row.id !== trialId).map((t) => t.state);
   const done = await appendEntries<Said>(trialId, (trial) => {
     const { state } = trial;
-    const { plan } = trial.row;
+    const plan = givenPlan(state);
     if (ofKind(state, 'mix').some((e) => e.body.batch === f.batch)) return taken();
     const bottle = bottlesOn(trial, f.day, f.anyDay).find((b) => b.key === f.bottle);
     if (!bottle) return said('volume', 'This bottle isn’t mixed on that day any more.');
@@ -253,6 +247,8 @@ export async function mixingAction(trialId: string | undefined, data: unknown): 
         { kind: 'phDose', batch: '', ...body },
       ]);
     }
+    case 'doseChange':
+      return changeDose(trialId, f);
     case 'takeBack':
       return write(
         trialId,

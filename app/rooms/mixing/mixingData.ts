@@ -1,4 +1,5 @@
 import { packsLeft, stocksLeft } from '~core/log/packs';
+import { givenPlan } from '~core/mixing/givenPlan';
 import { nextProgrammeDay, programmeDays } from '~core/mixing/programme';
 import { livingUnits } from '~core/schedule/rounds';
 import { dayOfDate } from '~core/plan/days';
@@ -15,7 +16,7 @@ import { mixingAction } from './mixingActions';
 export async function loadMixing({ params, request }: RoomArgs) {
   const trial = await loadTrial(params.trialId);
   const { row, state, shown, blind, key } = trial;
-  const { plan } = row;
+  const plan = givenPlan(state);
   const search = new URL(request.url).searchParams;
   const today = dayOfDate(plan.startDate, todayDate());
   const days = programmeDays(plan);

@@ -1,3 +1,4 @@
+import { givenPlan } from '~core/mixing/givenPlan';
 import { mixesDue } from '~core/mixing/mixesInLog';
 import { programmeDays } from '~core/mixing/programme';
 import { dayOfDate } from '~core/plan/days';
@@ -5,7 +6,7 @@ import type { Room, RoomContext, RoomProgress } from '../room';
 
 /** What is due today, else the next day of the programme. */
 function mixingProgress({ state, today }: RoomContext): RoomProgress {
-  const { plan } = state;
+  const plan = givenPlan(state);
   if (!plan.treatments.some((t) => t.products.length > 0)) {
     return { howFar: '–', progress: 'none', hint: 'Nothing is mixed in this trial' };
   }

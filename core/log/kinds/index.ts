@@ -1,6 +1,7 @@
 import { canopy } from './canopy';
 import { death } from './death';
 import { deviation } from './deviation';
+import { doseChange } from './doseChange';
 import { exclusion } from './exclusion';
 import { feed } from './feed';
 import { measurement } from './measurement';
@@ -32,6 +33,7 @@ export const entryKinds = {
   mix,
   stock,
   phDose,
+  doseChange,
   feed,
   photo,
   spot,

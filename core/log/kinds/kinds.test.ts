@@ -3,7 +3,7 @@ import { EntryBody } from '../entry';
 import { deriveState } from '../state';
 import { logWords } from '../words';
 import { trialTables } from '../../formats/tables';
-import { entry, height, plan, product, unitId, weighing } from '../../testing/trial';
+import { entry, height, plan, product, unitId, use, weighing } from '../../testing/trial';
 import { type EntryKindName, entryKinds } from '.';
 
 const p = { ...plan({ replicates: 2 }), products: [product()] };
@@ -33,6 +33,7 @@ const bodies: Record<EntryKindName, object> = {
     phBefore: 7,
     phAfter: 6,
   },
+  doseChange: { treatmentId: 'A', use: 0, to: use(), day: 9, given: 0, reason: 'weak' },
   feed: { unitIds: [unit, unitId('A', 1)], batch: 'B1', volumeLPerUnit: 0.5 },
   photo: { unitId: unit, file: 'a.jpg', sha256: hash, caption: 'from above' },
   spot: {

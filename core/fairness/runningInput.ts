@@ -1,0 +1,66 @@
+import { localDay } from '../log/localDay';
+import { type TrialState, observationsOf, ofKind } from '../log/state';
+import type { UnitId } from '../model/ids';
+import { dayOfDate } from '../plan/days';
+import type { AuditInput } from './rule';
+
+/** Centimetres in what plants are measured in (NIST SP 811); other units aren’t lengths. */
+const centimetres: Record<string, number> = { mm: 0.1, cm: 1, m: 100, in: 2.54, ft: 30.48 };
+const cmIn = (unit: string): number | null => centimetres[unit] ?? null;
+
+/** Traits that say how tall plants are: lengths that are called heights. */
+const isHeight = (name: string): boolean => /height|tall/i.test(name);
+
+/** The newest height of each unit, cm: the mean of its samples on the last visit. */
+function heightsOf(state: TrialState): { unitId: UnitId; cm: number }[] {
+  const traits = state.plan.traits.filter(
+    (t) => t.kind === 'number' && isHeight(t.name) && cmIn(t.unit) !== null,
+  );
+  return state.plan.units.flatMap((u) => {
+    if (state.deaths.has(u.id)) return [];
+    const taken = traits.flatMap((t) =>
+      observationsOf(state, u.id, t.id).map((o) => ({ day: o.day, cm: o.value * cmIn(t.unit)! })),
+    );
+    const day = Math.max(...taken.map((o) => o.day));
+    const last = taken.filter((o) => o.day === day);
+    return last.length === 0 ? [] : [{ unitId: u.id, cm: last.reduce((s, o) => s + o.cm, 0) / last.length }];
+  });
+}
+
+/** The day on which each unit was taken in the last round of the deciding trait that was begun. */
+function endedOn(state: TrialState): { unitId: UnitId; day: number }[] {
+  const { plan } = state;
+  const trait = plan.primaryTraitId;
+  if (trait === null) return [];
+  const last = plan.rounds
+    .filter((r) => r.traitIds.includes(trait))
+    .reduce<(typeof plan.rounds)[number] | null>((a, r) => (a === null || r.day > a.day ? r : a), null);
+  if (last === null) return [];
+  return plan.units.flatMap((u) => {
+    const own = observationsOf(state, u.id, trait, last.id).at(-1);
+    return own ? [{ unitId: u.id, day: dayOfDate(plan.startDate, localDay(own)) }] : [];
+  });
+}
+
+/** What the log says that the audit looks at while a trial runs. */
+export function runningInput(
+  state: TrialState,
+): Pick<AuditInput, 'happened' | 'lost' | 'positions' | 'heights' | 'ended' | 'doseChanges' | 'air'> {
+  return {
+    happened: state.deviations,
+    lost: state.mixedUp.map((m) => m.unitIds),
+    positions: state.positions,
+    heights: heightsOf(state),
+    ended: endedOn(state),
+    doseChanges: ofKind(state, 'doseChange').map((e) => e.body),
+    air: ofKind(state, 'series').flatMap(({ body }) =>
+      body.areaId === undefined
+        ? []
+        : body.columns.flatMap((c) =>
+            c.quantity && c.mean !== undefined
+              ? [{ areaId: body.areaId as string, quantity: c.quantity, mean: c.mean }]
+              : [],
+          ),
+    ),
+  };
+}
