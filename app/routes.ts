@@ -19,6 +19,7 @@ export default [
     route('library', 'library/library.tsx'),
     route('library/:productId', 'library/product.tsx'),
     route('calculator', 'bench/calculator.tsx'),
+    route('instruments', 'bench/instruments.tsx'),
     route('data', 'bench/data.tsx'),
   ]),
   route('trial/:trialId', 'rooms/TrialLayout.tsx', [

@@ -29,6 +29,7 @@ const views = [
   '/trial/demo-trial-fag/review',
   '/trial/demo-trial-cor/labels',
   '/calculator',
+  '/instruments',
   '/trial/demo-trial-par/mixing?bottle=D',
   '/trial/demo-trial-par/mixing?view=compare',
   '/trial/demo-trial-par/mixing?view=programme',

@@ -4,6 +4,7 @@ import dayjs from 'dayjs';
 import { useEffect, useState } from 'react';
 import { parseDecimal } from '~core/quantity/decimal';
 import type { Instrument, Reading } from './instrument';
+import { download } from '../ui/download';
 import './InstrumentPanel.css';
 
 interface Props {
@@ -58,7 +59,7 @@ export function InstrumentPanel({ instrument, meets, takeLabel, onTake }: Props)
         </div>
       </div>
       <div className="inline-row">
-        {instrument.present && meets === undefined && (
+        {instrument.channels[0]?.id === 'weight' && instrument.present && meets === undefined && (
           <Pan onLoad={(grams) => instrument.present?.({ values: { weight: grams } })} />
         )}
         <Button
@@ -89,6 +90,11 @@ export function InstrumentPanel({ instrument, meets, takeLabel, onTake }: Props)
             Calibrate {called(c.channel)} at {c.standard}
           </Button>
         ))}
+        {instrument.writesOut && (
+          <Button size="small" color="secondary" onClick={() => writeOut(instrument)}>
+            {instrument.writesOut.name}
+          </Button>
+        )}
         {instrument.calibrations.length > 0 && (
           <span className="small quiet">
             {stale.length === 0
@@ -99,6 +105,12 @@ export function InstrumentPanel({ instrument, meets, takeLabel, onTake }: Props)
       </div>
     </div>
   );
+}
+
+function writeOut({ writesOut }: Instrument): void {
+  if (!writesOut) return;
+  const [name, text] = writesOut.file();
+  download(new Blob([text], { type: 'text/csv;charset=utf-8' }), name);
 }
 
 /** What is laid on the pan of a simulated scale. */

@@ -1,3 +1,4 @@
+import type { Result } from '~core/model/result';
 import type { Area, Position } from '~core/model/plan';
 
 /** One figure an instrument gives. */
@@ -13,11 +14,15 @@ export interface Reading {
   values: Readonly<Record<string, number>>;
   /** the last readings agree: it has come to rest */
   atRest: boolean;
+  /** what a code reader read */
+  code?: string;
 }
 
 /** What is put before the sensor of a stand-in: figures by channel, or a position to hold it at. */
 export interface Presented {
   values?: Readonly<Record<string, number>>;
+  /** a label, held before a camera or reader */
+  code?: string;
   at?: Position;
 }
 
@@ -43,9 +48,21 @@ export interface Instrument {
   calibrations: readonly Calibration[];
   /** only of stand-ins: what the sensor meets */
   present?: (what: Presented) => void;
+  /** a file it writes out, as loggers do */
+  writesOut?: { name: string; file: () => [name: string, text: string] };
+  /** of a camera or reader: shows its picture on a canvas; the returned function ends it */
+  show?: (canvas: HTMLCanvasElement) => () => void;
 }
 
-export type Measures = 'weight' | 'light' | 'solution';
+export const measures = {
+  weight: 'Scales',
+  light: 'Light meters',
+  solution: 'EC, pH and temperature meters',
+  air: 'Thermo-hygrometers',
+  picture: 'Cameras',
+  code: 'Label readers',
+} as const;
+export type Measures = keyof typeof measures;
 
 /**
  * A kind of instrument that can be connected. Adding one is adding a file in this folder and naming it in
@@ -53,10 +70,16 @@ export type Measures = 'weight' | 'light' | 'solution';
  */
 export interface Driver {
   id: string;
+  name: string;
   measures: Measures;
+  /** a stand-in that ships with the app */
+  simulated: boolean;
   /** why it can't be used in this browser; null when it can */
   unavailable: () => string | null;
-  connect: (place: { areas: readonly Area[] }) => Instrument;
+  /** at once; left out where the browser asks the person first */
+  connect?: (place: { areas: readonly Area[] }) => Instrument;
+  /** asks which one, by a press of the person; says what was wrong */
+  open?: () => Promise<Result<Instrument, string>>;
 }
 
 /** The next reading at rest, or the last one when it doesn't come to rest in time. */

@@ -1,6 +1,7 @@
 import { describe, expect, it, vi } from 'vitest';
 import type { Reading } from './instrument';
-import { gramsOfLine, openSerialScale, scaleOnPort } from './serialScale';
+import { figuresOfLine, meterOnPort } from './serialMeter';
+import { gramsOfLine, scaleOnPort, serialScaleDriver } from './serialScale';
 
 describe('a line a scale prints', () => {
   it.each([
@@ -16,6 +17,24 @@ describe('a line a scale prints', () => {
   });
   it.each(['', 'ERR', '112.4', 'g 5', '12 gal'])('“%s” is no weight', (line) => {
     expect(gramsOfLine(line)).toBeNull();
+  });
+});
+
+describe('a line a meter prints', () => {
+  it.each([
+    ['EC 1.42 mS/cm; pH 6.12; 21.4 °C', { ec: 1.42, ph: 6.12, temperature: 21.4 }],
+    ['1413 µS/cm', { ec: 1.413 }],
+    ['pH: 7,01', { ph: 7.01 }],
+    ['6.9 pH 70 F', { ph: 6.9, temperature: 21.11 }],
+    // the scale of 500: 710 ppm are 1.42 mS/cm
+    ['710 ppm', { ec: 1.42 }],
+  ])('%s', (line, wanted) => {
+    const read = figuresOfLine(line);
+    expect(Object.keys(read).sort()).toEqual(Object.keys(wanted).sort());
+    for (const [id, value] of Object.entries(wanted)) expect(read[id]!.value).toBeCloseTo(value, 2);
+  });
+  it.each(['', 'ERR', '112.4 g', 'low battery'])('“%s” says nothing', (line) => {
+    expect(figuresOfLine(line)).toEqual({});
   });
 });
 
@@ -39,7 +58,19 @@ describe('a scale on a port', () => {
     expect(readings.map((r) => r.values.weight)).toEqual([112.4, 80, 80.1, 80.1, 80, 80.1]);
     expect(readings.map((r) => r.atRest)).toEqual([false, false, false, false, true, true]);
   });
+  it('a meter rests when every figure it prints does', async () => {
+    const line = (ec: string) => `${ec} mS/cm pH 6.10\n`;
+    const readings: Reading[] = [];
+    meterOnPort(port(['1.30', '1.40', '1.41', '1.40', '1.41', '1.40'].map(line))).listen((r) =>
+      readings.push(r),
+    );
+    await vi.waitFor(() => expect(readings).toHaveLength(6));
+    expect(readings.map((r) => r.atRest)).toEqual([false, false, false, false, true, true]);
+    expect(readings.at(-1)!.values).toEqual({ ec: 1.4, ph: 6.1 });
+  });
   it('isn’t there where the browser has no ports', async () => {
-    expect(await openSerialScale()).toEqual({ ok: false, error: 'This browser gives no serial ports here.' });
+    const said = 'This browser gives no serial ports here.';
+    expect(serialScaleDriver.unavailable()).toBe(said);
+    expect(await serialScaleDriver.open!()).toEqual({ ok: false, error: said });
   });
 });

@@ -40,7 +40,9 @@ export function simulatedLightMeter(areas: readonly Area[], seed = 5, settleMs =
 
 export const simulatedLightMeterDriver: Driver = {
   id: 'simulated-light-meter',
+  name: 'Simulated light meter',
   measures: 'light',
+  simulated: true,
   unavailable: () => null,
   connect: ({ areas }) => simulatedLightMeter(areas),
 };

@@ -71,7 +71,9 @@ export function simulatedScale(stepG = 0.1, seed = 11): Instrument {
 
 export const simulatedScaleDriver: Driver = {
   id: 'simulated-scale',
+  name: 'Simulated scale',
   measures: 'weight',
+  simulated: true,
   unavailable: () => null,
   connect: () => simulatedScale(),
 };

@@ -124,7 +124,9 @@ let meter: Instrument | null = null;
 
 export const simulatedSolutionMeterDriver: Driver = {
   id: 'simulated-solution-meter',
+  name: 'Simulated pocket meter',
   measures: 'solution',
+  simulated: true,
   unavailable: () => null,
   connect: () => (meter ??= simulatedSolutionMeter()),
 };

@@ -54,6 +54,7 @@ const benchRooms = [
   { to: '/', name: 'Today' },
   { to: '/library', name: 'Library' },
   { to: '/calculator', name: 'Calculator' },
+  { to: '/instruments', name: 'Instruments' },
   { to: '/data', name: 'Data' },
 ];
 

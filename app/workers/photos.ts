@@ -12,5 +12,7 @@ export const preparePhoto = (bytes: Uint8Array<ArrayBuffer>) =>
   worker.call(async (api) => api.prepare(bytes));
 export const readCodeInFrame = (frame: ImageData) =>
   worker.call(async (api) => api.readCode(frame.data, frame.width, frame.height));
+export const balanceAt = (bytes: Uint8Array<ArrayBuffer>, at: { x: number; y: number }) =>
+  worker.call(async (api) => api.balance(bytes, at));
 export const coverOf = (bytes: Uint8Array<ArrayBuffer>, options: CoverOptions) =>
   worker.call(async (api) => api.cover(bytes, options));

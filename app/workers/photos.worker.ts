@@ -1,6 +1,7 @@
 import { expose, transfer } from 'comlink';
 import exifr from 'exifr';
 import jsQR from 'jsqr';
+import { type BalanceError, type Gains, balance, balanceOf } from '~core/imaging/balance';
 import { type Canopy, type Point, measureCanopy } from '~core/imaging/canopy';
 
 /** A picture made ready to be kept: upright, without anything a camera wrote into it. */
@@ -53,6 +54,8 @@ export interface CoverOptions {
   region: readonly Point[] | null;
   threshold: number | null;
   mask: boolean;
+  /** by the grey card in it; null: as taken */
+  gains: Gains | null;
 }
 
 const api = {
@@ -74,13 +77,21 @@ const api = {
     };
     return transfer(answer, [full.buffer as ArrayBuffer, thumb.buffer as ArrayBuffer]);
   },
+  /** The gains that make a tapped patch neutral, or what is wrong with it. @param at in shares of width and height */
+  balance: async (bytes: Uint8Array<ArrayBuffer>, at: Point): Promise<Gains | BalanceError> => {
+    const bitmap = await createImageBitmap(new Blob([bytes]));
+    const { canvas, width, height } = await scaled(bitmap, QR_SIDE);
+    bitmap.close();
+    const pixels = canvas.getContext('2d')!.getImageData(0, 0, width, height);
+    return balanceOf(pixels, { x: at.x * width, y: at.y * height });
+  },
   /** A QR code in a frame of the live picture. */
   readCode: (data: Uint8ClampedArray, width: number, height: number): string | null =>
     jsQR(data, width, height, { inversionAttempts: 'dontInvert' })?.data ?? null,
   /** Cover of a kept picture, and on demand its mask as a picture: plants at half strength. */
   cover: async (
     bytes: Uint8Array<ArrayBuffer>,
-    { region, threshold, mask: wanted }: CoverOptions,
+    { region, threshold, mask: wanted, gains }: CoverOptions,
   ): Promise<Canopy & { overlay: Uint8Array | null; width: number; height: number }> => {
     const bitmap = await createImageBitmap(new Blob([bytes]));
     const { width, height } = bitmap;
@@ -89,6 +100,7 @@ const api = {
     context.drawImage(bitmap, 0, 0);
     bitmap.close();
     const pixels = context.getImageData(0, 0, width, height);
+    if (gains) balance(pixels, gains);
     const { mask, ...canopy } = measureCanopy(pixels, {
       region: region?.map((p) => ({ x: p.x * width, y: p.y * height })) ?? null,
       threshold,

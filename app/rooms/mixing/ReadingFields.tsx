@@ -1,12 +1,13 @@
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { type ReactNode, useMemo, useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { useFormContext, useWatch } from 'react-hook-form';
 import { ppmScales } from '~core/mixing/strength';
 import { Field } from '../../form/fields';
 import { InstrumentPanel } from '../../instruments/InstrumentPanel';
-import { connect } from '../../instruments/registry';
+import { OtherInstruments } from '../../instruments/OtherInstruments';
+import { useInstrument } from '../../instruments/useInstrument';
 
 /** What a form with a reading in it begins with. */
 export const noReading = {
@@ -35,7 +36,7 @@ export function ReadingFields({
   const { control, setValue } = useFormContext<typeof noReading>();
   const scale = useWatch({ control, name: 'scale' });
   const [meter, setMeter] = useState(false);
-  const instrument = useMemo(() => connect('solution'), []);
+  const { instrument, others, open, fault } = useInstrument('solution');
   return (
     <>
       <div className="fields figures">
@@ -78,6 +79,7 @@ export function ReadingFields({
           </Button>
         </div>
       </div>
+      {meter && <OtherInstruments others={others} fault={fault} onOpen={open} />}
       {meter && instrument && (
         <InstrumentPanel
           instrument={instrument}

@@ -105,7 +105,9 @@ function config(lines: readonly AirLine[], band: readonly [number | null, number
           data: l.points,
           borderColor: cssColour(colours[i % colours.length]!),
           borderWidth: 1.2,
-          pointRadius: 0,
+          showLine: !l.byHand,
+          pointRadius: l.byHand ? 4 : 0,
+          backgroundColor: cssColour(colours[i % colours.length]!),
         })),
         ...edges,
       ],
@@ -145,6 +147,7 @@ export function AirChart({
               style={{ color: `var(${colours[i % colours.length]!})`, marginRight: '1rem', fontWeight: 600 }}
             >
               {l.place}
+              {l.byHand && ', by hand (dots)'}
             </span>
           ))}
           <span className="quiet">

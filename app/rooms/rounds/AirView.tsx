@@ -6,6 +6,7 @@ import type { Plan } from '~core/model/plan';
 import { parseDecimal } from '~core/quantity/decimal';
 import { shortTime } from '../../bench/clock';
 import { AirChart } from './AirChart';
+import { HandReading } from './HandReading';
 import { LoggerImport } from './LoggerImport';
 import { type AirData, type AirLine, type Bands, differenceWords } from './airData';
 
@@ -47,7 +48,7 @@ export function AirView({ plan, air, head }: { plan: Plan; air: AirData; head: R
   return (
     <>
       {head}
-      {air.files.length === 0 && (
+      {air.files.length === 0 && air.lines.length === 0 && (
         <p className="quiet" style={{ maxWidth: '44rem' }}>
           Two places of one shelf are seldom alike. A logger in each shows by how much: “the upper shelf was
           1.8 °C warmer at night”. The audit takes it from there.
@@ -79,8 +80,9 @@ export function AirView({ plan, air, head }: { plan: Plan; air: AirData; head: R
             <ul className="small" style={{ margin: 0 }}>
               {lines.map((l) => (
                 <li key={l.key}>
-                  {l.place}: {figure(l.extent.min)} to {figure(l.extent.max)}, mean {figure(l.extent.mean)}{' '}
-                  <span className="unit">{l.unit}</span>
+                  {l.place}
+                  {l.byHand && ' by hand'}: {figure(l.extent.min)} to {figure(l.extent.max)}, mean{' '}
+                  {figure(l.extent.mean)} <span className="unit">{l.unit}</span>
                   {l.outside !== null && <strong> · {l.outside.toFixed(1)} h outside</strong>}
                 </li>
               ))}
@@ -115,6 +117,7 @@ export function AirView({ plan, air, head }: { plan: Plan; air: AirData; head: R
           </ul>
         </details>
       )}
+      <HandReading plan={plan} onKept={() => void revalidator.revalidate()} />
       <LoggerImport plan={plan} onKept={() => void revalidator.revalidate()} />
       {bands.size > 0 && (
         <Button

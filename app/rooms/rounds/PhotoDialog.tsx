@@ -14,7 +14,8 @@ import type { Saying } from '../../store/change';
 import { usePost } from '../../form/usePost';
 import { useNotice } from '../../ui/Notices';
 import { PickOne } from '../../ui/PickOne';
-import { type Measured, keepCover, measureCover } from './keepPhotos';
+import { balanceFilter } from './balanceFilter';
+import { type Measured, keepBalance, keepCover, measureCover } from './keepPhotos';
 import { type Photo, type Spot, coverTrait } from './photoData';
 
 interface Props {
@@ -32,7 +33,7 @@ interface Corner {
   x: number;
   y: number;
 }
-type Tool = 'look' | 'outline' | 'scale' | 'wipe';
+type Tool = 'look' | 'outline' | 'scale' | 'grey' | 'wipe';
 
 /** One picture: looked at, held against an earlier one, its unit outlined, its cover measured and kept. */
 export function PhotoDialog({ plan, photo, code, spot, earlier, onClose, onChanged }: Props) {
@@ -81,7 +82,13 @@ export function PhotoDialog({ plan, photo, code, spot, earlier, onClose, onChang
       y: clamp((e.clientY - box.top) / box.height),
     };
     if (tool === 'outline') setRegion([...region, point]);
+    if (tool === 'grey') void tapCard(point);
     if (tool === 'scale') setScale(scale.length >= 2 ? [point] : [...scale, point]);
+  };
+  const tapCard = async (point: Corner) => {
+    const said = await keepBalance(plan.id, photo, point);
+    notice({ text: said ?? 'Colours are balanced by the card; the picture itself stays as it was taken.' });
+    if (!said) onChanged();
   };
   const keepSpot = (unitId: UnitId | null) => {
     if (!drawn) return;
@@ -103,7 +110,7 @@ export function PhotoDialog({ plan, photo, code, spot, earlier, onClose, onChang
       <DialogContent>
         <div className="stage" onPointerDown={onPoint}>
           {url ? (
-            <img src={url} alt={`${code} on day ${photo.day}`} />
+            <img src={url} alt={`${code} on day ${photo.day}`} style={{ filter: balanceFilter(photo) }} />
           ) : (
             <p className="quiet">Not on this device.</p>
           )}
@@ -179,6 +186,14 @@ export function PhotoDialog({ plan, photo, code, spot, earlier, onClose, onChang
               Keep for {code}
             </Button>
           )}
+          <Button
+            size="small"
+            variant={tool === 'grey' ? 'contained' : 'outlined'}
+            color="secondary"
+            onClick={() => setTool(tool === 'grey' ? 'look' : 'grey')}
+          >
+            {tool === 'grey' ? 'Tap the grey card' : photo.gains ? 'Balance again' : 'Grey card'}
+          </Button>
           {earlier.length > 0 && (
             <Button
               size="small"

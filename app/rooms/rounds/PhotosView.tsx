@@ -14,9 +14,11 @@ import { livingUnits } from '~core/schedule/rounds';
 import { PickOne } from '../../ui/PickOne';
 import { PlanView } from '../../ui/PlanView';
 import { Tessera } from '../../ui/Tessera';
+import { BalanceFilters, balanceFilter } from './balanceFilter';
 import { CoverChart } from './CoverChart';
 import { PhotoDialog } from './PhotoDialog';
 import { PhotoImport } from './PhotoImport';
+import { TimeLapse } from './TimeLapse';
 import { type Photo, type PhotosData, latestOf, photoDays, sideBySide, spotOf } from './photoData';
 
 const RUN_MS = 700;
@@ -55,7 +57,7 @@ export function PhotosView({ state, data, head }: { state: TrialState; data: Pho
       onClick={() => setOpen(p)}
       aria-label={`Photo of ${codeOf(p.unitId)}, day ${p.day}${p.cover ? `, ${p.cover.coverPercent.toFixed(0)} % covered` : ''}`}
     >
-      <img src={urls.get(p.thumbSha256)} alt="" loading="lazy" />
+      <img src={urls.get(p.thumbSha256)} alt="" loading="lazy" style={{ filter: balanceFilter(p) }} />
       {corner && indexOf(p.unitId) >= 0 && (
         <span className="tile-corner">
           <Tessera index={indexOf(p.unitId)} size={22} />
@@ -79,6 +81,7 @@ export function PhotosView({ state, data, head }: { state: TrialState; data: Pho
   return (
     <>
       {head}
+      <BalanceFilters photos={photos} />
       {photos.length === 0 ? (
         <p className="quiet" style={{ maxWidth: '44rem' }}>
           Photos from one spot, at one height and in one light, show what no figure does: the same{' '}
@@ -202,6 +205,7 @@ export function PhotosView({ state, data, head }: { state: TrialState; data: Pho
               </section>
             )}
           </div>
+          <TimeLapse state={state} photos={photos} />
           <div className="contact-sheet only-print" aria-hidden="true">
             {photos
               .filter((p) => p.day === day)

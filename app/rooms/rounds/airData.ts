@@ -19,6 +19,8 @@ export interface AirLine {
   /** where it was read */
   place: string;
   logger: string;
+  /** single readings of a hand-held instrument: points, not a line */
+  byHand?: true;
   quantity: string;
   name: string;
   unit: string;
@@ -106,15 +108,66 @@ export async function airOf(state: TrialState, bands: Bands): Promise<AirData> {
       add('vpd', 'vpd', quantityName('vpd'), 'kPa', readingsOf(times, deficit));
     }
   }
+  found.push(...byHand(state));
   const differences = found.flatMap(({ line: a, readings }, i) =>
     found.slice(i + 1).flatMap(({ line: b, readings: others }) => {
-      if (a.quantity !== b.quantity || a.unit !== b.unit || a.place === b.place) return [];
+      if (a.byHand || b.byHand || a.quantity !== b.quantity || a.unit !== b.unit || a.place === b.place)
+        return [];
       const d = comparePlaces(readings, others);
       return d ? [{ ...d, quantity: a.quantity, name: a.name, unit: a.unit, a: a.place, b: b.place }] : [];
     }),
   );
   return { files, lines: found.map((f) => f.line), differences };
 }
+
+/** By which quantity of a logger a hand-held reading of air and light goes. */
+const handQuantities = {
+  temperature: ['temperature', '°C'],
+  humidity: ['humidity', '%'],
+  light: ['ppfd', 'µmol m⁻² s⁻¹'],
+} as const;
+
+/** Hand-held readings of the air and light of places, by the clock on the wall as loggers have it. */
+function byHand(state: TrialState): { line: AirLine; readings: Readings }[] {
+  const groups = new Map<
+    string,
+    { place: string; quantity: keyof typeof handQuantities; at: number[]; values: number[] }
+  >();
+  for (const { body, at, offsetMin } of ofKind(state, 'reading')) {
+    const ofPlace = body.unitId === null && body.treatmentId === null;
+    if (
+      !ofPlace ||
+      !isHandQuantity(body.quantity) ||
+      (body.areaId === undefined && body.subject !== 'the bench')
+    )
+      continue;
+    const place = body.areaId
+      ? (planIndex(state.plan).area(body.areaId)?.name ?? body.subject)
+      : body.subject;
+    const key = `${place}/${body.quantity}`;
+    const group = groups.get(key) ?? { place, quantity: body.quantity, at: [], values: [] };
+    group.at.push(Date.parse(at) + (offsetMin ?? 0) * 60_000);
+    group.values.push(body.value);
+    groups.set(key, group);
+  }
+  return [...groups].flatMap(([key, { place, quantity, at, values }]) => {
+    const [as, unit] = handQuantities[quantity];
+    const readings = readingsOf(Float64Array.from(at), Float64Array.from(values));
+    const extent = extentOf(readings.values);
+    if (!extent) return [];
+    // What lay between two readings nobody saw: no hours outside a band, no sum of light.
+    const line: AirLine = {
+      ...{ key: `hand/${key}`, place, logger: 'by hand', byHand: true, quantity: as, unit, extent },
+      name: quantityName(as),
+      points: [...readings.times].map((x, i) => ({ x, y: readings.values[i]! })),
+      outside: null,
+      light: [],
+    };
+    return [{ line, readings }];
+  });
+}
+
+const isHandQuantity = (q: string): q is keyof typeof handQuantities => q in handQuantities;
 
 /** What quantities are called, and the difference that is worth a word (practice). */
 const known: Record<string, { name: string; worth: number; more: string; less: string }> = {

@@ -1,13 +1,14 @@
 import type { EntryId, UnitId } from '~core/model/ids';
 import type { RoundId } from '~core/model/ids';
 import type { Plan, Trait } from '~core/model/plan';
+import { balanceErrors } from '~core/imaging/balance';
 import { type Point, areaOfPixel } from '~core/imaging/canopy';
 import { dayOfDate } from '~core/plan/days';
 import { getBlob, putBlob } from '../../store/bulk';
 import type { Saying } from '../../store/change';
 import { describeChangeError } from '../../store/errors';
 import { appendEntries } from '../../store/trials';
-import { type PreparedPhoto, coverOf } from '../../workers/photos';
+import { type PreparedPhoto, balanceAt, coverOf } from '../../workers/photos';
 import type { Photo, Spot } from './photoData';
 
 /** A picture about to be kept. */
@@ -66,14 +67,19 @@ const inPixels = (p: Point, width: number, height: number): Point => ({ x: p.x *
 
 /** Measures the cover of a kept picture within its spot. @returns null where the picture isn't on this device */
 export async function measureCover(
-  photo: Pick<Photo, 'sha256'>,
+  photo: Pick<Photo, 'sha256' | 'gains'>,
   spot: Spot | null,
   threshold: number | null,
   mask: boolean,
 ): Promise<Measured | null> {
   const blob = await getBlob(photo.sha256);
   if (!blob) return null;
-  const found = await coverOf(Uint8Array.from(blob.bytes), { region: spot?.region ?? null, threshold, mask });
+  const found = await coverOf(Uint8Array.from(blob.bytes), {
+    region: spot?.region ?? null,
+    threshold,
+    mask,
+    gains: photo.gains,
+  });
   const { width, height } = found;
   const scale = spot?.scale;
   const perPixel = scale
@@ -91,6 +97,23 @@ export async function measureCover(
       ? URL.createObjectURL(new Blob([found.overlay as BlobPart], { type: 'image/png' }))
       : null,
   };
+}
+
+/** Balances a kept picture by a tapped grey card, and writes it into the log. @returns what was wrong, in words */
+export async function keepBalance(
+  trialId: string,
+  photo: Pick<Photo, 'sha256' | 'entryId'>,
+  at: Point,
+): Promise<string | null> {
+  const blob = await getBlob(photo.sha256);
+  if (!blob) return 'This picture isn’t on this device.';
+  const gains = await balanceAt(Uint8Array.from(blob.bytes), at);
+  if (typeof gains === 'string') return balanceErrors[gains];
+  const [r, g, b] = gains;
+  const written = await appendEntries(trialId, [
+    { kind: 'balance', photoId: photo.entryId, x: at.x, y: at.y, gains: [r, g, b] },
+  ]);
+  return written.ok ? null : describeChangeError(written.error);
 }
 
 /** The round a day's value belongs to: the nearest that takes the trait, not more than three days off. */
@@ -112,7 +135,13 @@ export async function keepCover(
   const { overlay: _, ...figures } = measured;
   const roundId = trait ? roundOfDay(plan, trait, photo.day) : null;
   const lines: Saying[] = [
-    { kind: 'canopy', photoId: photo.entryId as EntryId, unitId: photo.unitId, ...figures },
+    {
+      kind: 'canopy',
+      photoId: photo.entryId as EntryId,
+      unitId: photo.unitId,
+      ...figures,
+      ...(photo.gains && { balanced: true as const }),
+    },
     ...(trait && photo.unitId && roundId
       ? [
           {

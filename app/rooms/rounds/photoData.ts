@@ -1,3 +1,4 @@
+import type { Gains } from '~core/imaging/balance';
 import { localDay } from '~core/log/localDay';
 import { type TrialState, ofKind } from '~core/log/state';
 import type { BodyOf } from '~core/log/entry';
@@ -19,6 +20,8 @@ export interface Photo {
   day: number;
   caption: string;
   cover: Omit<BodyOf<'canopy'>, 'kind'> | null;
+  /** by the grey card in it; null: as taken */
+  gains: Gains | null;
 }
 
 export type Spot = Omit<BodyOf<'spot'>, 'kind'>;
@@ -26,6 +29,7 @@ export type Spot = Omit<BodyOf<'spot'>, 'kind'>;
 /** Every picture of a trial in the order it was taken, with the newest cover measured on it. */
 export function photosOf(state: TrialState): Photo[] {
   const covers = new Map(ofKind(state, 'canopy').map((e) => [e.body.photoId, e.body]));
+  const balances = new Map(ofKind(state, 'balance').map((e) => [e.body.photoId, e.body.gains]));
   return ofKind(state, 'photo').map((e) => ({
     entryId: e.id,
     standsFrom: e.standsFrom,
@@ -36,6 +40,7 @@ export function photosOf(state: TrialState): Photo[] {
     day: dayOfDate(state.plan.startDate, localDay(e)),
     caption: e.body.caption,
     cover: covers.get(e.id) ?? null,
+    gains: balances.get(e.id) ?? null,
   }));
 }
 

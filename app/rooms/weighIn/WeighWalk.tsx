@@ -14,8 +14,8 @@ import { formatFigure, plural } from '~core/quantity/format';
 import { todayDate } from '../../bench/clock';
 import { usePost } from '../../form/usePost';
 import { InstrumentPanel } from '../../instruments/InstrumentPanel';
-import { hasSerial, openSerialScale } from '../../instruments/serialScale';
-import { connect } from '../../instruments/registry';
+import { OtherInstruments } from '../../instruments/OtherInstruments';
+import { useInstrument } from '../../instruments/useInstrument';
 import { EntryPad } from '../../ui/EntryPad';
 import { backToPad } from '../../ui/keys';
 import { Legend } from '../../ui/Legend';
@@ -52,13 +52,7 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
   const { plan } = state;
   const post = usePost();
   const walk = useMemo(() => walkOf(state, trait), [state, trait]);
-  const [scale, setScale] = useState(() => connect('weight'));
-  const [noCable, setNoCable] = useState('');
-  const onCable = async () => {
-    const opened = await openSerialScale();
-    if (opened.ok) setScale(opened.value);
-    setNoCable(opened.ok ? '' : opened.error);
-  };
+  const { instrument: scale, others, open, fault } = useInstrument('weight');
   const [unitId, setUnitId] = useState<UnitId | undefined>(
     () => nextStep(state, trait, round, null)?.unitId ?? walk[0]?.id,
   );
@@ -221,14 +215,7 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
             ))}
           </ToggleButtonGroup>
         )}
-        {hasSerial() && (
-          <p className="small" style={{ margin: '0.4rem 0' }}>
-            <button type="button" className="link" onClick={() => void onCable()}>
-              A scale on the cable …
-            </button>{' '}
-            {noCable && <span role="alert">{noCable}</span>}
-          </p>
-        )}
+        <OtherInstruments others={others} fault={fault} onOpen={open} />
         {scale && (
           <InstrumentPanel
             instrument={scale}

@@ -17,6 +17,8 @@ export const canopy = entryKind({
     brownPercent: z.number().min(0).max(100),
     threshold: z.number(),
     rule: z.enum(['otsu', 'mostlyGround', 'mostlyPlant', 'byHand']),
+    /** the picture was balanced by its grey card first */
+    balanced: z.literal(true).optional(),
   }),
   label: 'Cover',
   describe: (b, words) =>
@@ -40,6 +42,7 @@ export const canopy = entryKind({
       ['brown', 'number', 'brown, per cent of all pixels', (r) => r.body.brownPercent],
       ['threshold', 'number!', 'excess green above which a pixel is plant', (r) => r.body.threshold],
       ['rule', 'string!', 'where the threshold comes from', (r) => r.body.rule],
+      ['balanced', 'boolean', 'colours were balanced by a grey card first', (r) => r.body.balanced ?? false],
       ['at', 'datetime', 'when the picture was taken', (r) => utc(r.at)],
       ['photo_id', 'string!', 'log line of the picture', (r) => r.body.photoId],
       ['entry_id', 'string!', 'log line', (r) => r.id],

@@ -1,3 +1,4 @@
+import { balance } from './balance';
 import { canopy } from './canopy';
 import { death } from './death';
 import { deviation } from './deviation';
@@ -37,6 +38,7 @@ export const entryKinds = {
   feed,
   photo,
   spot,
+  balance,
   canopy,
   series,
   move,

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { TreatmentId, UnitId } from '../../model/ids';
+import { AreaId, TreatmentId, UnitId } from '../../model/ids';
 import { utc } from '../../model/column';
 import { entryKind } from './kind';
 
@@ -23,6 +23,8 @@ export const reading = entryKind({
     subject: z.string().max(80),
     unitId: UnitId.nullable(),
     treatmentId: TreatmentId.nullable(),
+    /** of the air or light of a place: which area; left out: the bench, or a unit or bottle */
+    areaId: AreaId.optional(),
     instrument: z.string().max(80),
     /** the batch that was read */
     batch: z.string().max(40).optional(),
@@ -50,6 +52,12 @@ export const reading = entryKind({
       ],
       ['value', 'number!', 'the reading', (r) => r.body.value],
       ['instrument', 'string', 'read with', (r) => r.body.instrument],
+      [
+        'area',
+        'string',
+        'area whose air or light it was',
+        (r) => (r.body.areaId ? r.words.area(r.body.areaId) : null),
+      ],
       ['batch', 'string', 'the batch that was read', (r) => r.body.batch ?? null],
       ['at', 'datetime', 'when', (r) => utc(r.at)],
       ['entry_id', 'string!', 'log line', (r) => r.id],

@@ -1,0 +1,29 @@
+import { useState } from 'react';
+import type { Driver, Instrument, Measures } from './instrument';
+import { connect, drivers } from './registry';
+
+/** The instrument at hand for what is measured, and the real ones that can be opened in its place. */
+export function useInstrument(measures: Measures): {
+  instrument: Instrument | null;
+  /** those this browser can open when asked */
+  others: readonly Driver[];
+  /** asks which one, and takes it */
+  open: (driver: Driver) => Promise<void>;
+  /** why the last one couldn't be opened; empty when it could */
+  fault: string;
+} {
+  const [instrument, setInstrument] = useState(() => connect(measures));
+  const [fault, setFault] = useState('');
+  const others = drivers.filter((d) => d.measures === measures && d.open && d.unavailable() === null);
+  return {
+    instrument,
+    others,
+    fault,
+    open: async (driver) => {
+      const opened = await driver.open?.();
+      if (!opened) return;
+      if (opened.ok) setInstrument(opened.value);
+      setFault(opened.ok ? '' : opened.error);
+    },
+  };
+}

@@ -1,0 +1,122 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import type { AreaId } from '~core/model/ids';
+import type { Plan } from '~core/model/plan';
+import { parseDecimal } from '~core/quantity/decimal';
+import { LeaveGuard } from '../../form/UnsavedGuard';
+import { InstrumentPanel } from '../../instruments/InstrumentPanel';
+import { OtherInstruments } from '../../instruments/OtherInstruments';
+import { useInstrument } from '../../instruments/useInstrument';
+import { PickOne } from '../../ui/PickOne';
+import { useNotice } from '../../ui/Notices';
+import { type AirQuantity, keepAirReadings } from './keepAirReadings';
+
+const fields = [
+  ['temperature', 'Air', '°C', -30, 70],
+  ['humidity', 'Humidity', '%', 0, 100],
+  ['light', 'Light (PPFD)', 'µmol m⁻² s⁻¹', 0, 3000],
+] as const satisfies readonly (readonly [AirQuantity, string, string, number, number])[];
+
+const none: Record<AirQuantity, string> = { temperature: '', humidity: '', light: '' };
+
+/** What is wrong with a typed figure; empty where it can be kept or nothing is typed. */
+function faultOf(text: string, unit: string, low: number, high: number): string {
+  if (text.trim() === '') return '';
+  const value = parseDecimal(text);
+  if (value === null) return `“${text.trim()}” isn’t a number.`;
+  return value < low || value > high ? `Between ${low} and ${high} ${unit}.` : '';
+}
+
+/** A reading of a place’s air and light, typed or taken from a hand-held instrument; it joins what loggers wrote. */
+export function HandReading({ plan, onKept }: { plan: Plan; onKept: () => void }) {
+  const notice = useNotice();
+  const { instrument, others, open, fault } = useInstrument('air');
+  const [place, setPlace] = useState<AreaId | ''>(plan.areas[0]?.id ?? '');
+  const [typed, setTyped] = useState(none);
+  const [readBy, setReadBy] = useState('');
+  const [device, setDevice] = useState(false);
+  const [tried, setTried] = useState(false);
+  const faults = fields.map(([id, , unit, low, high]) => faultOf(typed[id], unit, low, high));
+  const some = Object.values(typed).some((t) => t.trim() !== '');
+  const keep = async () => {
+    setTried(true);
+    if (!some || faults.some(Boolean)) return;
+    const said = await keepAirReadings(
+      plan,
+      place === '' ? null : place,
+      fields.flatMap(([quantity]) => {
+        const value = parseDecimal(typed[quantity]);
+        return value === null ? [] : [{ quantity, value }];
+      }),
+      readBy || 'typed',
+    );
+    notice({ text: said ?? 'The reading is in the log.' });
+    if (said) return;
+    setTyped(none);
+    setReadBy('');
+    setTried(false);
+    onKept();
+  };
+  return (
+    <section className="section no-print" aria-labelledby="by-hand">
+      <LeaveGuard unsaved={some} what="The reading you typed" />
+      <h2 id="by-hand">Read by hand</h2>
+      <div className="inline-row" style={{ marginTop: '0.8rem', alignItems: 'start' }}>
+        <PickOne<AreaId | ''>
+          label="Where"
+          value={place}
+          options={[...plan.areas.map((a) => [a.id, a.name] as const), ['', 'the bench'] as const]}
+          onPick={setPlace}
+          sx={{ width: 180 }}
+        />
+        {fields.map(([id, name, unit], i) => (
+          <TextField
+            key={id}
+            size="small"
+            label={name}
+            value={typed[id]}
+            onChange={(e) => {
+              setTyped({ ...typed, [id]: e.target.value });
+              setReadBy('');
+            }}
+            error={faults[i] !== '' || (tried && !some)}
+            helperText={faults[i] || (tried && !some && i === 0 ? 'Type one figure at least.' : undefined)}
+            slotProps={{
+              inputLabel: { shrink: true },
+              htmlInput: { inputMode: 'decimal' },
+              input: { endAdornment: <span className="unit">{unit}</span> },
+            }}
+            sx={{ width: id === 'light' ? 210 : 130 }}
+          />
+        ))}
+        <Button variant="outlined" onClick={() => void keep()}>
+          Keep the reading
+        </Button>
+        <Button color="secondary" onClick={() => setDevice(!device)} aria-expanded={device}>
+          {device ? 'Instrument away' : 'Use the instrument'}
+        </Button>
+      </div>
+      {device && <OtherInstruments others={others} fault={fault} onOpen={open} />}
+      {device && instrument && (
+        <InstrumentPanel
+          instrument={instrument}
+          meets={ITSELF}
+          takeLabel="Take the reading"
+          onTake={(r) => {
+            setTyped({
+              ...typed,
+              ...Object.fromEntries(
+                instrument.channels.map((c) => [c.id, (r.values[c.id] ?? 0).toFixed(c.decimals)]),
+              ),
+            });
+            setReadBy(r.instrument);
+          }}
+        />
+      )}
+    </section>
+  );
+}
+
+/** The air is what it is: nothing is put before the sensor. */
+const ITSELF: Readonly<Record<string, number>> = {};
