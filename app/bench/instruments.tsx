@@ -30,7 +30,7 @@ export default function Instruments() {
             .map((d) => (
               <OneInstrument key={d.id} driver={d} />
             ))}
-          {(m === 'picture' || m === 'code') && (
+          {m === 'picture' && (
             <p className="small quiet">
               The device’s own camera is opened where it is used: “From the same spot …” under Photos, “By
               camera …” in a walk. It stays on this device.

@@ -3,6 +3,7 @@ import type { TrialState } from '../log/state';
 import type { RoundId, TreatmentId, UnitId } from '../model/ids';
 import type { Round, Trait, Unit } from '../model/plan';
 import { kindOf } from '../model/traitKinds';
+import { plantsIn } from '../log/stand';
 import { localDay } from '../log/localDay';
 import { dayOfDate } from '../plan/days';
 import type { AnalysisRow } from './analysis';
@@ -97,7 +98,9 @@ export function rowsOf(state: TrialState, trait: Trait, options: RowOptions = {}
       (v) => (counted === null || counted.has(v.roundId)) && isWhole(v, state, trait, crop),
     );
     const base = { unitId: unit.id, code: unit.code, treatmentId: unit.treatmentId };
-    const divisor = divisorOf(plan, unit, trait);
+    // Plants that were counted go before plants that were planned.
+    const seen = trait.per === 'plant' ? plantsIn(state, unit.id) : null;
+    const divisor = seen === null ? divisorOf(plan, unit, trait) : seen || null;
     const figure = figureOfVisits(visits, trait);
     const value = figure === null || divisor === null ? null : figure / divisor;
     if (excluded !== null) {

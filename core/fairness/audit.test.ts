@@ -162,6 +162,12 @@ const cases: Record<string, Case> = {
     found: /not told apart yet/,
     cures: false,
   },
+  'plants-unequal': {
+    fault: (p) => p,
+    over: (p) => ({ stands: p.units.map((u, i) => ({ unitId: u.id, count: i === 2 ? 11 : 9 })) }),
+    found: /^By the counts in the log [A-Z]+-\d+ has 11 plants and [A-Z]+-\d+ 9\.$/,
+    cures: false,
+  },
   'neighbours-crowd': {
     fault: (p) => ({ ...p, areas: p.areas.map((a) => ({ ...a, widthCm: 100, depthCm: 100 })) }),
     over: (p) => ({

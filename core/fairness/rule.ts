@@ -32,6 +32,8 @@ export interface AuditInput {
   lost?: readonly (readonly UnitId[])[];
   /** where units stand now */
   positions?: ReadonlyMap<UnitId, Position>;
+  /** plants counted in each unit */
+  stands?: readonly { unitId: UnitId; count: number }[];
   /** newest height of each unit, cm */
   heights?: readonly { unitId: UnitId; cm: number }[];
   /** day of the trial on which the deciding trait was taken of each unit for the last time, in its last round */

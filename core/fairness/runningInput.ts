@@ -1,4 +1,5 @@
 import { localDay } from '../log/localDay';
+import { plantsIn } from '../log/stand';
 import { type TrialState, observationsOf, ofKind } from '../log/state';
 import type { UnitId } from '../model/ids';
 import { dayOfDate } from '../plan/days';
@@ -45,11 +46,18 @@ function endedOn(state: TrialState): { unitId: UnitId; day: number }[] {
 /** What the log says that the audit looks at while a trial runs. */
 export function runningInput(
   state: TrialState,
-): Pick<AuditInput, 'happened' | 'lost' | 'positions' | 'heights' | 'ended' | 'doseChanges' | 'air'> {
+): Pick<
+  AuditInput,
+  'happened' | 'lost' | 'positions' | 'stands' | 'heights' | 'ended' | 'doseChanges' | 'air'
+> {
   return {
     happened: state.deviations,
     lost: state.mixedUp.map((m) => m.unitIds),
     positions: state.positions,
+    stands: state.plan.units.flatMap((u) => {
+      const count = plantsIn(state, u.id);
+      return count === null || state.deaths.has(u.id) ? [] : [{ unitId: u.id, count }];
+    }),
     heights: heightsOf(state),
     ended: endedOn(state),
     doseChanges: ofKind(state, 'doseChange').map((e) => e.body),

@@ -97,4 +97,24 @@ const labelsLost: Rule = {
         },
 };
 
-export const runningRules: readonly Rule[] = [hitUnevenly, notTheSameAir, labelsLost];
+const plantsUnequal: Rule = {
+  id: 'plants-unequal',
+  severity: 'weakens',
+  title: 'Units have different numbers of plants',
+  why: 'Two plants more in a container are two plants more in the yield, and less light for each.',
+  check: ({ plan, stands = [] }) => {
+    const counts = stands.map((s) => s.count);
+    const [fewest, most] = [Math.min(...counts), Math.max(...counts)];
+    if (counts.length < 2 || fewest === most) return null;
+    const code = (count: number) =>
+      planIndex(plan).unit(stands.find((s) => s.count === count)!.unitId)?.code ?? '?';
+    return {
+      found: `By the counts in the log ${code(most)} has ${most} plants and ${code(fewest)} ${fewest}.`,
+      units: stands.filter((s) => s.count !== fewest).map((s) => s.unitId),
+      cure: `Thin all to ${fewest}, by one rule on one day; or compare results per plant.`,
+      room: 'layout',
+    };
+  },
+};
+
+export const runningRules: readonly Rule[] = [hitUnevenly, notTheSameAir, labelsLost, plantsUnequal];

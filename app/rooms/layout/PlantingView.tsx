@@ -22,10 +22,11 @@ import { PickOne } from '../../ui/PickOne';
 import { download } from '../../ui/download';
 import type { LayoutData } from './layoutData';
 import { pdfBlob } from './labelsPdf';
+import { StandCounts } from './StandCounts';
 import { templateDocument } from './templatePdf';
 
 /** Planting day: how many fit, where they go, what is sown; a template at 1:1 to prick through. */
-export function PlantingView({ plan, head }: LayoutData & { head: ReactNode }) {
+export function PlantingView({ plan, state, seal, head }: LayoutData & { head: ReactNode }) {
   const units = sizeUnitsOf(plan);
   const like = plan.treatments[0]?.conditions;
   const [plants, setPlants] = useState(
@@ -42,6 +43,7 @@ export function PlantingView({ plan, head }: LayoutData & { head: ReactNode }) {
     return (
       <>
         {head}
+        {seal && <StandCounts state={state} />}
         <div className="empty">
           <h2>How large is a {unitNoun}?</h2>
           <p>With its width and depth, how many plants fit is worked out, and a template at 1:1 is drawn.</p>
@@ -123,6 +125,7 @@ export function PlantingView({ plan, head }: LayoutData & { head: ReactNode }) {
             </g>
           ))}
         </svg>
+        {seal && <StandCounts state={state} />}
       </div>
       <aside className="side stack">
         <h2>Equal plants in each</h2>

@@ -18,6 +18,8 @@ export async function loadLayout({ params }: RoomArgs) {
     id: row.id,
     /** under codes while the trial is blind */
     plan: shown.plan,
+    /** with the plan as it is shown */
+    state: { ...state, plan: shown.plan },
     blind,
     revealed: state.revealed,
     keyMissing: trial.keyMissing,

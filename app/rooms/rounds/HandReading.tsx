@@ -85,7 +85,13 @@ export function HandReading({ plan, onKept }: { plan: Plan; onKept: () => void }
             slotProps={{
               inputLabel: { shrink: true },
               htmlInput: { inputMode: 'decimal' },
-              input: { endAdornment: <span className="unit">{unit}</span> },
+              input: {
+                endAdornment: (
+                  <span className="unit" style={{ whiteSpace: 'nowrap' }}>
+                    {unit}
+                  </span>
+                ),
+              },
             }}
             sx={{ width: id === 'light' ? 210 : 130 }}
           />

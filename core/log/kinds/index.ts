@@ -19,6 +19,7 @@ import { reveal } from './reveal';
 import { seal } from './seal';
 import { series } from './series';
 import { spot } from './spot';
+import { stand } from './stand';
 import { stock } from './stock';
 import { taskDone } from './taskDone';
 import { taskPlanned } from './taskPlanned';
@@ -49,6 +50,7 @@ export const entryKinds = {
   toldApart,
   exclusion,
   note,
+  stand,
   taskDone,
   taskSkipped,
   taskPlanned,
