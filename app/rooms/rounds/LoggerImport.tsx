@@ -12,6 +12,7 @@ import { useNotice } from '../../ui/Notices';
 import { readLoggerInWorker } from '../../workers/logger';
 import type { Progress } from '../../workers/steps';
 import { keepLogger } from './keepLogger';
+import { type ColumnUse, keepMapping, mapped, mappingFor, quantityChoices, usesOf } from './loggerMapping';
 
 interface Read {
   file: File;
@@ -22,7 +23,6 @@ interface Read {
 
 /** Faulty rows that are listed on the screen. */
 const LISTED = 12;
-const MAPPING_KEY = 'palazzo-logger-columns';
 
 /** A logger’s file: read beside the screen, looked at, put to its place, kept. */
 export function LoggerImport({ plan, onKept }: { plan: Plan; onKept: () => void }) {
@@ -31,7 +31,9 @@ export function LoggerImport({ plan, onKept }: { plan: Plan; onKept: () => void 
   const [fault, setFault] = useState('');
   const [progress, setProgress] = useState<Progress | null>(null);
   const [place, setPlace] = useState<string>(plan.areas[0]?.id ?? 'bench');
-  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const [uses, setUses] = useState<Readonly<Record<string, ColumnUse>>>({});
+  const [remembered, setRemembered] = useState(false);
+  const [order, setOrder] = useState<'dmy' | 'mdy'>();
   const [keeping, setKeeping] = useState(false);
   const task = useRef<{ end: () => void } | null>(null);
   const notice = useNotice();
@@ -41,6 +43,7 @@ export function LoggerImport({ plan, onKept }: { plan: Plan; onKept: () => void 
     setAsked(null);
     setFault('');
     setProgress({ done: 0, total: 1 });
+    setOrder(order);
     // The worker gets a copy, so that the file can be read again in another order of dates.
     const running = readLoggerInWorker(bytes.slice(), { order }, setProgress);
     task.current = running;
@@ -51,8 +54,12 @@ export function LoggerImport({ plan, onKept }: { plan: Plan; onKept: () => void 
         else setFault(`${file.name}: ${describeLoggerError(answer.error)}`);
       } else {
         setRead({ file, bytes, table: answer.value.result, stopped: answer.value.stopped });
-        const dropped = JSON.parse(localStorage.getItem(MAPPING_KEY) ?? '[]') as string[];
-        setLeft(new Set(dropped));
+        const { columns } = answer.value.result;
+        const kept = mappingFor(columns.map((c) => c.name));
+        setUses(usesOf(columns, kept));
+        setRemembered(kept !== undefined);
+        if (kept && (kept.place === 'bench' || plan.areas.some((a) => a.id === kept.place)))
+          setPlace(kept.place);
       }
     } catch (e) {
       setFault(e instanceof Error ? e.message : String(e));
@@ -62,12 +69,15 @@ export function LoggerImport({ plan, onKept }: { plan: Plan; onKept: () => void 
   const onFiles = async ([file]: File[]) => {
     if (file) await start(file, new Uint8Array(await file.arrayBuffer()));
   };
-  const columns = read?.table.columns.filter((c) => !left.has(c.name)) ?? [];
+  const columns = read ? mapped(read.table.columns, uses) : [];
   const keep = async () => {
     if (!read) return;
     setKeeping(true);
     try {
-      localStorage.setItem(MAPPING_KEY, JSON.stringify([...left]));
+      keepMapping(
+        read.table.columns.map((c) => c.name),
+        { columns: { ...uses }, place, ...(order && { order }) },
+      );
       const said = await keepLogger(
         plan.id,
         { ...read.table, columns },
@@ -140,36 +150,29 @@ export function LoggerImport({ plan, onKept }: { plan: Plan; onKept: () => void 
             <span className="num">{wallText(read.table.times.at(-1)!).replace('T', ' ')}</span>.
           </p>
           <fieldset style={{ border: 0, padding: 0, margin: 0 }}>
-            <legend className="small quiet">Columns to keep</legend>
-            {read.table.columns.map((c) => (
-              <label
-                key={c.name}
-                style={{
-                  display: 'inline-flex',
-                  gap: 8,
-                  marginRight: '1.2rem',
-                  minHeight: 40,
-                  alignItems: 'center',
-                }}
-              >
-                <input
-                  type="checkbox"
-                  checked={!left.has(c.name)}
-                  onChange={(e) => {
-                    const next = new Set(left);
-                    if (e.target.checked) next.delete(c.name);
-                    else next.add(c.name);
-                    setLeft(next);
-                  }}
+            <legend className="small quiet">What the columns are</legend>
+            {remembered && <p className="small">Read as the last file of this logger was.</p>}
+            <div className="count-grid wide">
+              {read.table.columns.map((c) => (
+                <PickOne<ColumnUse>
+                  key={c.name}
+                  label={c.name}
+                  value={uses[c.name] ?? 'asItIs'}
+                  options={[
+                    ...Object.entries(quantityChoices).map(
+                      ([q, { name }]) =>
+                        [
+                          q as ColumnUse,
+                          `${name}${q === c.quantity && c.unit ? `, ${c.unit}` : ''}`,
+                        ] as const,
+                    ),
+                    ['asItIs', 'kept as it is'],
+                    ['leave', 'left out'],
+                  ]}
+                  onPick={(use) => setUses({ ...uses, [c.name]: use })}
                 />
-                {c.name}{' '}
-                <span className="small quiet">
-                  {c.quantity
-                    ? `${quantityNames[c.quantity]}${c.unit ? `, ${c.unit}` : ''}`
-                    : 'not recognised, kept as it is'}
-                </span>
-              </label>
-            ))}
+              ))}
+            </div>
           </fieldset>
           {read.table.skippedRows > 0 && (
             <details>
@@ -205,13 +208,3 @@ export function LoggerImport({ plan, onKept }: { plan: Plan; onKept: () => void 
     </section>
   );
 }
-
-const quantityNames: Record<string, string> = {
-  temperature: 'temperature',
-  humidity: 'humidity',
-  ppfd: 'light (PPFD)',
-  lux: 'light (lux)',
-  ec: 'EC (strength)',
-  ph: 'pH',
-  level: 'water level',
-};
