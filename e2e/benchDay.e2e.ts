@@ -314,7 +314,7 @@ describe('loggers', () => {
     await v.sees('may be day first or month first');
     await v.press('Month first');
     await v.sees('2026-03-04 10:00:00');
-    await v.sees('1 rows weren’t taken whole');
+    await v.sees('1 row wasn’t taken whole');
     await v.isAccessible();
   });
   it('half a million rows are read beside the screen, and kept', async () => {

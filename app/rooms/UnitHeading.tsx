@@ -8,12 +8,24 @@ import { tesseraLetter } from '../ui/Tessera';
 export const spokenNumber = (unit: Unit): string => unit.code.replace(/^[A-Z]+-0*/, '');
 
 /** Which unit the pad stands on. @param index of its treatment */
-export function UnitHeading({ unit, noun, index }: { unit: Unit; noun: string; index: number }) {
+export function UnitHeading({
+  unit,
+  noun,
+  index,
+  parts = 1,
+}: {
+  unit: Unit;
+  noun: string;
+  index: number;
+  /** vessels it goes on in */
+  parts?: number | undefined;
+}) {
   return (
     <h2>
       <span style={{ textTransform: 'capitalize' }}>{noun}</span> {spokenNumber(unit)}{' '}
       <span className="num quiet small" style={{ fontWeight: 400 }}>
         {unit.code} · {tesseraLetter(index)}
+        {parts > 1 && ` · all ${parts} vessels of it`}
       </span>
     </h2>
   );

@@ -168,6 +168,12 @@ const cases: Record<string, Case> = {
     found: /^By the counts in the log [A-Z]+-\d+ has 11 plants and [A-Z]+-\d+ 9\.$/,
     cures: false,
   },
+  'split-unequal': {
+    fault: (p) => p,
+    over: (p) => ({ parts: new Map(p.units.slice(0, 2).map((u) => [u.id, 4])) }),
+    found: /^19 in one vessel and 2 in 4 vessels\.$/,
+    cures: false,
+  },
   'neighbours-crowd': {
     fault: (p) => ({ ...p, areas: p.areas.map((a) => ({ ...a, widthCm: 100, depthCm: 100 })) }),
     over: (p) => ({

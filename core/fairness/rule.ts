@@ -32,6 +32,8 @@ export interface AuditInput {
   lost?: readonly (readonly UnitId[])[];
   /** where units stand now */
   positions?: ReadonlyMap<UnitId, Position>;
+  /** vessels of units that were split at transplanting */
+  parts?: ReadonlyMap<UnitId, number>;
   /** plants counted in each unit */
   stands?: readonly { unitId: UnitId; count: number }[];
   /** newest height of each unit, cm */

@@ -48,12 +48,13 @@ export function runningInput(
   state: TrialState,
 ): Pick<
   AuditInput,
-  'happened' | 'lost' | 'positions' | 'stands' | 'heights' | 'ended' | 'doseChanges' | 'air'
+  'happened' | 'lost' | 'positions' | 'parts' | 'stands' | 'heights' | 'ended' | 'doseChanges' | 'air'
 > {
   return {
     happened: state.deviations,
     lost: state.mixedUp.map((m) => m.unitIds),
     positions: state.positions,
+    parts: state.parts,
     stands: state.plan.units.flatMap((u) => {
       const count = plantsIn(state, u.id);
       return count === null || state.deaths.has(u.id) ? [] : [{ unitId: u.id, count }];

@@ -117,4 +117,35 @@ const plantsUnequal: Rule = {
   },
 };
 
-export const runningRules: readonly Rule[] = [hitUnevenly, notTheSameAir, labelsLost, plantsUnequal];
+const splitUnequal: Rule = {
+  id: 'split-unequal',
+  severity: 'weakens',
+  title: 'Units were split differently',
+  why: 'In more or larger vessels a unit has more room for its roots, whatever it is fed.',
+  check: ({ plan, parts = new Map() }) => {
+    if (parts.size === 0) return null;
+    const groups = new Map<number, string[]>();
+    for (const u of plan.units) {
+      const n = parts.get(u.id) ?? 1;
+      groups.set(n, [...(groups.get(n) ?? []), u.code]);
+    }
+    if (groups.size < 2) return null;
+    const told = [...groups]
+      .sort(([a], [b]) => a - b)
+      .map(([n, codes]) => `${codes.length} in ${n === 1 ? 'one vessel' : `${n} vessels`}`);
+    return {
+      found: `${listNames(told)}.`,
+      units: [...parts.keys()],
+      cure: 'Split all alike on one day, or say it beside the finding.',
+      room: 'rounds',
+    };
+  },
+};
+
+export const runningRules: readonly Rule[] = [
+  hitUnevenly,
+  notTheSameAir,
+  labelsLost,
+  plantsUnequal,
+  splitUnequal,
+];

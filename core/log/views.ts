@@ -98,6 +98,8 @@ export interface Views {
   deadSamples: ReadonlyMap<UnitId, ReadonlySet<number>>;
   /** units that a spare stands in for, since when */
   replaced: ReadonlyMap<UnitId, { at: string; offsetMin: number | null; reason: string }>;
+  /** units that go on in several vessels, and in how many */
+  parts: ReadonlyMap<UnitId, number>;
   /** units whose labels are lost, not told apart yet */
   mixedUp: readonly MixedUp[];
   deviations: readonly Deviation[];
@@ -196,6 +198,7 @@ export function viewsOf(
             .map(({ at, offsetMin, body }) => [body.unitId, { at, offsetMin, reason: body.reason }]),
         ),
     ),
+    parts: view('parts', ['split'], () => new Map(all('split').map((e) => [e.body.unitId, e.body.into]))),
     mixedUp: view('mixedUp', ['mixedUp', 'toldApart'], () =>
       notToldApart(all('mixedUp'), all('toldApart')).map(({ id, at, offsetMin, body }) => ({
         entryId: id,

@@ -194,6 +194,9 @@ export function eventBlocks(state: TrialState): Block[] {
     ...[...state.replaced].map(
       ([id, r]) => `${localDay(r)}: ${code(id)} replaced from the spares${r.reason ? `: ${r.reason}` : ''}`,
     ),
+    ...ofKind(state, 'split').map(
+      (e) => `${localDay(e)}: ${entryKinds.split.say(e.body, logWords(state.plan))}; it stays one unit`,
+    ),
     ...state.mixedUp.map(
       (m) =>
         `${localDay(m)}: labels of ${m.unitIds.map(code).join(', ')} lost; left out until they are told apart`,

@@ -34,16 +34,19 @@ function doseText(t: Treatment, plan: Plan): string {
 /**
  * Labels of all units in walking order.
  * @param plan under codes for a blind variant
+ * @param parts vessels of units that were split: a label for each, with the unit's code
  */
 export function unitLabels(
   plan: Plan,
   positions: ReadonlyMap<UnitId, Position>,
   blind: boolean,
+  parts: ReadonlyMap<UnitId, number> = new Map(),
 ): LabelContent[] {
-  return walkOrder(plan.units, positions).map((unit) => {
+  return walkOrder(plan.units, positions).flatMap((unit) => {
     const index = plan.treatments.findIndex((t) => t.id === unit.treatmentId);
-    return {
-      id: unit.id,
+    const vessels = parts.get(unit.id) ?? 1;
+    return Array.from({ length: vessels }, (_, k) => ({
+      id: vessels === 1 ? unit.id : `${unit.id}/${k + 1}`,
       index,
       letter: letterOf(index),
       title: unit.code,
@@ -51,12 +54,13 @@ export function unitLabels(
       small: [
         unit.block !== null && !blind ? `block ${unit.block}` : '',
         unit.setting ?? '',
+        vessels === 1 ? '' : `${k + 1} of ${vessels}`,
         shortDate(plan.startDate),
       ]
         .filter(Boolean)
         .join(' · '),
       qr: unit.code,
-    };
+    }));
   });
 }
 

@@ -33,13 +33,16 @@ export async function clientLoader({ params }: RoomArgs) {
   const { row, state, shown, blind, key } = await loadTrial(params.trialId);
   // Names are never printed while the trial is blind; codes can be printed whenever there is a key.
   const named = {
-    units: unitLabels(shown.plan, state.positions, blind),
+    units: unitLabels(shown.plan, state.positions, blind, state.parts),
     bottles: bottleTags(shown.plan, blind),
   };
   const masked = key && !blind ? maskedPlan(row.plan, key) : null;
   const coded = blind
     ? named
-    : masked && { units: unitLabels(masked, state.positions, true), bottles: bottleTags(masked, true) };
+    : masked && {
+        units: unitLabels(masked, state.positions, true, state.parts),
+        bottles: bottleTags(masked, true),
+      };
   const jars = key && row.plan.blinding !== 'open' ? jarTags(row.plan, key) : [];
   const all = [
     ...named.units,

@@ -6,7 +6,7 @@ import { Link } from 'react-router';
 import { type Happening, happeningNames, happenings } from '~core/model/happening';
 import type { EntryId, UnitId } from '~core/model/ids';
 import { localDay } from '~core/log/localDay';
-import type { TrialState } from '~core/log/state';
+import { type TrialState, ofKind } from '~core/log/state';
 import type { Unit } from '~core/model/plan';
 import { planIndex } from '~core/plan/planIndex';
 import { plural } from '~core/quantity/format';
@@ -20,13 +20,16 @@ import { unitNumber } from '../../ui/UnitTile';
 import { PickOne } from '../../ui/PickOne';
 import { type Fault, TellApart } from './TellApart';
 
-type Kind = Happening | 'replacement' | 'mixedUp';
+type Kind = Happening | 'replacement' | 'mixedUp' | 'split';
 
 const kinds: [Kind, string][] = [
   ...happeningNames.map((k): [Kind, string] => [k, happenings[k].name]),
   ['replacement', 'Replaced from the spares'],
   ['mixedUp', 'Labels lost: each is one of these'],
+  ['split', 'Split at transplanting: each goes on in several vessels'],
 ];
+
+const isHappening = (kind: Kind): kind is Happening => kind in happenings;
 
 /** What happened beside the plan: to which units, when, and what a fair reviewer does about it. */
 export function EventsView({ state, open, head }: { state: TrialState; open: number; head: ReactNode }) {
@@ -36,6 +39,7 @@ export function EventsView({ state, open, head }: { state: TrialState; open: num
   const [kind, setKind] = useState<Kind>('missedWatering');
   const [chosen, setChosen] = useState<ReadonlySet<UnitId>>(new Set());
   const [text, setText] = useState('');
+  const [into, setInto] = useState('');
   const [date, setDate] = useState(today);
   const [time, setTime] = useState('');
   const [fault, setFault] = useState<Fault | null>(null);
@@ -55,7 +59,12 @@ export function EventsView({ state, open, head }: { state: TrialState; open: num
       return setFault({ at: 'units', text: 'Press what was replaced on the plan.' });
     if (kind === 'mixedUp' && unitIds.length < 2)
       return setFault({ at: 'units', text: 'Press all that can be each other: two or more.' });
-    if (kind !== 'replacement' && kind !== 'mixedUp' && text.trim() === '')
+    const vessels = /^\d{1,3}$/.test(into.trim()) ? Number(into) : 0;
+    if (kind === 'split' && unitIds.length === 0)
+      return setFault({ at: 'units', text: 'Press what was split on the plan.' });
+    if (kind === 'split' && (vessels < 2 || vessels > 100))
+      return setFault({ at: 'into', text: 'A whole number from 2 to 100.' });
+    if (isHappening(kind) && text.trim() === '')
       return setFault({ at: 'text', text: 'Write down in a few words what happened.' });
     if (date > today) return setFault({ at: 'date', text: 'That day is still to come.' });
     if (date < dayjs(plan.startDate).subtract(30, 'day').format('YYYY-MM-DD'))
@@ -64,6 +73,9 @@ export function EventsView({ state, open, head }: { state: TrialState; open: num
     if (kind === 'replacement') {
       for (const unitId of unitIds)
         post({ body: { kind, unitId, sample: null, reason: text.trim() }, ...when });
+    } else if (kind === 'split') {
+      for (const unitId of unitIds)
+        post({ body: { kind, unitId, into: vessels, reason: text.trim() }, ...when });
     } else if (kind === 'mixedUp') {
       post({ body: { kind, unitIds, reason: text.trim() }, ...when });
     } else {
@@ -87,6 +99,15 @@ export function EventsView({ state, open, head }: { state: TrialState; open: num
       text: `Replaced from the spares${r.reason ? `: ${r.reason}` : ''}`,
       units: [id],
     })),
+    ...[...state.parts].map(([id, n]) => {
+      const line = ofKind(state, 'split').findLast((e) => e.body.unitId === id)!;
+      return {
+        id: `${id}-split`,
+        day: localDay(line),
+        text: `Goes on in ${n} vessels${line.body.reason ? `: ${line.body.reason}` : ''}`,
+        units: [id],
+      };
+    }),
     ...[...state.deaths].map(([id, d]) => ({
       id: `${id}-died`,
       day: localDay(d),
@@ -169,7 +190,17 @@ export function EventsView({ state, open, head }: { state: TrialState; open: num
               slotProps={{ inputLabel: { shrink: true } }}
             />
           </div>
-          {kind !== 'replacement' && kind !== 'mixedUp' && (
+          {kind === 'split' && (
+            <TextField
+              label="Into how many"
+              value={into}
+              onChange={(e) => setInto(e.target.value)}
+              error={fault?.at === 'into'}
+              helperText={fault?.at === 'into' ? fault.text : undefined}
+              slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+            />
+          )}
+          {isHappening(kind) && (
             <p className={`note ${alike ? 'open' : 'bad'}`}>
               {alike ? happenings[kind].alike : happenings[kind].apart}
             </p>
@@ -178,6 +209,18 @@ export function EventsView({ state, open, head }: { state: TrialState; open: num
             <p className="note open">
               The same unit goes on with a new plant, dated; {plan.spares}{' '}
               {plan.spares === 1 ? 'spare was' : 'spares were'} planned. The review says so.
+            </p>
+          )}
+          {kind === 'split' && (
+            <p className="note open">
+              It stays one unit: measured and weighed as one, all its vessels together. Labels are printed for
+              each vessel, with the unit’s code.
+            </p>
+          )}
+          {kind === 'doseChanged' && (
+            <p className="small">
+              With the new dose, so that mixing and cost go by it:{' '}
+              <Link to={`/trial/${plan.id}/mixing?view=programme`}>Mixing, Programme</Link>.
             </p>
           )}
           {kind === 'mixedUp' && (

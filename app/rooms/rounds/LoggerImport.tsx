@@ -176,7 +176,10 @@ export function LoggerImport({ plan, onKept }: { plan: Plan; onKept: () => void 
           </fieldset>
           {read.table.skippedRows > 0 && (
             <details>
-              <summary>{read.table.skippedRows} rows weren’t taken whole</summary>
+              <summary>
+                {read.table.skippedRows} {read.table.skippedRows === 1 ? 'row wasn’t' : 'rows weren’t'} taken
+                whole
+              </summary>
               <ul className="small">
                 {read.table.skipped.slice(0, LISTED).map((s) => (
                   <li key={s.row}>

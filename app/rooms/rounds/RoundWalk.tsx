@@ -153,7 +153,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
         <Legend plan={plan} />
       </div>
       <aside className="side" aria-label="Entry pad">
-        <UnitHeading unit={unit} noun={plan.unitNoun} index={index} />
+        <UnitHeading unit={unit} noun={plan.unitNoun} index={index} parts={state.parts.get(unit.id)} />
         <p className="quiet small">
           {area?.name}, row {position.row + 1}, position {position.column + 1}
           {crop && ` · ${crop}`}

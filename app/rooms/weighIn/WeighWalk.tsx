@@ -194,7 +194,7 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
         />
       </div>
       <aside className={typing ? 'side' : 'side pad-away'} aria-label="Scale and pad">
-        <UnitHeading unit={unit} noun={plan.unitNoun} index={index} />
+        <UnitHeading unit={unit} noun={plan.unitNoun} index={index} parts={state.parts.get(unit.id)} />
         {sample !== null && (
           <ToggleButtonGroup
             size="small"

@@ -18,6 +18,7 @@ import { replacement } from './replacement';
 import { reveal } from './reveal';
 import { seal } from './seal';
 import { series } from './series';
+import { split } from './split';
 import { spot } from './spot';
 import { stand } from './stand';
 import { stock } from './stock';
@@ -46,6 +47,7 @@ export const entryKinds = {
   deviation,
   death,
   replacement,
+  split,
   mixedUp,
   toldApart,
   exclusion,
