@@ -3,11 +3,20 @@ import { compare, compareUsage } from './compare';
 import { layout, layoutUsage } from './layout';
 import { logger, loggerUsage } from './logger';
 import { mix, mixUsage } from './mix';
+import { panel, panelUsage } from './panel';
 import { PlainError } from './plainError';
 import { power, powerUsage } from './power';
 
-const commands: Record<string, (args: string[]) => string> = { compare, power, layout, mix, canopy, logger };
-const usage = [compareUsage, powerUsage, layoutUsage, mixUsage, canopyUsage, loggerUsage];
+const commands: Record<string, (args: string[]) => string> = {
+  compare,
+  power,
+  layout,
+  mix,
+  canopy,
+  logger,
+  panel,
+};
+const usage = [compareUsage, powerUsage, layoutUsage, mixUsage, canopyUsage, loggerUsage, panelUsage];
 
 /** What a command printed, and the status it ends with: 0, or 2 for what the person can put right. */
 export interface Ended {

@@ -126,7 +126,10 @@ const rounds = (state: TrialState, today: string): AgendaItem[] =>
       date: r.date,
       at: null,
       what: `${r.round.name}: ${traits.map((t) => t.name.toLowerCase()).join(', ')}`,
-      why: 'All units on one day, in the order they stand.',
+      why:
+        r.round.day === endDay(state)
+          ? `The end, the same day for all.${state.plan.finishingRule ? ` The rule: ${state.plan.finishingRule}` : ''}`
+          : 'All units on one day, in the order they stand.',
       atHand: [
         ...(traits.some((t) => kindOf(t).takenBy === 'scale') ? ['scale', 'bowl'] : []),
         ...(traits.some((t) => lengthUnits.has(t.unit)) ? ['ruler'] : []),
