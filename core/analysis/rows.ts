@@ -4,6 +4,7 @@ import type { RoundId, TreatmentId, UnitId } from '../model/ids';
 import type { Round, Trait, Unit } from '../model/plan';
 import { kindOf } from '../model/traitKinds';
 import { plantsIn } from '../log/stand';
+import { pickDays, pickVisits } from '../log/picks';
 import { localDay } from '../log/localDay';
 import { dayOfDate } from '../plan/days';
 import type { AnalysisRow } from './analysis';
@@ -54,6 +55,8 @@ export interface RowOptions {
   roundId?: RoundId | null;
   /** one crop within the units alone, counted from 0 */
   crop?: number | null;
+  /** what was lost to pests or neglect counts as yield too */
+  withLosses?: boolean;
   /** keep units that were excluded, to see whether the finding stands without the exclusion */
   withExcluded?: boolean;
 }
@@ -81,11 +84,19 @@ interface UnitState {
 export function rowsOf(state: TrialState, trait: Trait, options: RowOptions = {}): UnitRows {
   const { plan } = state;
   const crop = options.crop ?? null;
+  const days = kindOf(trait).takenBy === 'picks' ? daysPicked(state) : null;
   const units = plan.units.map((unit): UnitState => {
     const death = state.deaths.get(unit.id);
     return {
       unit,
-      response: responseOf(state, unit.id, trait, crop),
+      response:
+        days === null
+          ? responseOf(state, unit.id, trait, crop)
+          : {
+              unitId: unit.id,
+              traitId: trait.id,
+              visits: pickVisits(state, unit.id, trait, days.counted, options.withLosses),
+            },
       excluded: options.withExcluded ? null : exclusionReason(state, unit.id, trait.id),
       died: death ? `died: ${death.cause || 'no cause given'}` : null,
     };
@@ -127,8 +138,27 @@ export function rowsOf(state: TrialState, trait: Trait, options: RowOptions = {}
   return {
     rows: rows.map((r) => ({ ...r, block: blocked ? r.block : null, column: inColumns ? r.column : null })),
     leftOut,
-    basis,
+    basis: days === null ? basis : { ...basis, open: days.open },
     unfinished,
+  };
+}
+
+/** Days of picks that count: those on which every living unit was looked at; the others are named. */
+function daysPicked(state: TrialState): { counted: ReadonlySet<number>; open: OpenRound[] } {
+  const codes = new Map(state.plan.units.map((u) => [u.id, u.code]));
+  const all = pickDays(state);
+  const whole = all.filter((d) => d.missing.length === 0);
+  return {
+    counted: new Set(whole.map((d) => d.day)),
+    open: all
+      .filter((d) => d.missing.length > 0)
+      .map((d) => ({
+        name: 'The pick',
+        day: d.day,
+        done: d.done.length,
+        wanted: d.done.length + d.missing.length,
+        missing: d.missing.map((id) => codes.get(id) ?? '?'),
+      })),
   };
 }
 

@@ -2,6 +2,7 @@ import type { RoundId, TraitId, UnitId } from '../model/ids';
 import { type Observed, kindOf } from '../model/traitKinds';
 import type { Plan, Trait } from '../model/plan';
 import type { Observation } from './observation';
+import { pickVisits } from './picks';
 import { type TrialState, observationsOf } from './state';
 
 /** One sample of a unit as it was observed on one visit. */
@@ -60,6 +61,9 @@ export function responseOf(
   crop: number | null = null,
 ): Response {
   const kind = kindOf(trait);
+  if (kind.takenBy === 'picks') {
+    return { unitId, traitId: trait.id, visits: pickVisits(state, unitId, trait) };
+  }
   const visits: Visit[] =
     kind.takenBy === 'words'
       ? remarksOf(state, unitId, trait)
@@ -86,6 +90,7 @@ export function responseOf(
 
 /** Whether anything was observed of a trait on a unit. */
 export function isTaken(state: TrialState, unitId: UnitId, trait: Trait): boolean {
+  if (kindOf(trait).takenBy === 'picks') return pickVisits(state, unitId, trait).length > 0;
   return kindOf(trait).takenBy === 'words'
     ? state.notes.some((n) => n.unitId === unitId && n.traitId === trait.id)
     : observationsOf(state, unitId, trait.id).length > 0;

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { Area, Gradient, Position } from './area';
 import { positionKey, reservedUse } from './positions';
 import { Design, Rotation, blindings } from './design';
+import { Grade } from './grade';
 import { RoundId, TraitId, TreatmentId, TrialId, UnitId } from './ids';
 import { MixingSetUp } from './mixingSetUp';
 import { PlannedTask } from './task';
@@ -77,6 +78,8 @@ export const Plan = z
     cvPercent: z.number().positive('More than 0 %.').max(200).nullable(),
     traits: z.array(Trait),
     rounds: z.array(Round),
+    /** what picked fruit is sorted into; left out: the usual grades */
+    grades: z.array(Grade).min(1).max(20).optional(),
     /** what is to be done on which day, beside rounds and mixing; left out: nothing was planned */
     tasks: z.array(PlannedTask).max(200).optional(),
     treatments: z.array(Treatment),

@@ -1,7 +1,7 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import canonicalize from 'canonicalize';
-import type { Plan } from '../model/plan';
+import { type Plan, kindOf } from '../model/plan';
 import { countedFrom } from './control';
 import { withoutDivisor } from './divisor';
 
@@ -37,9 +37,11 @@ export function missingForSeal(plan: Plan): Missing[] {
   need(plan.traits.length === 0, 'question', 'at least one trait to measure');
   need(plan.traits.length > 0 && plan.primaryTraitId === null, 'question', 'which trait decides');
   need(plan.smallestDifference === null, 'question', 'the smallest difference that matters');
-  need(plan.rounds.length === 0, 'question', 'at least one round');
+  const picked = plan.traits.some((t) => t.id === plan.primaryTraitId && kindOf(t).takenBy === 'picks');
+  need(plan.rounds.length === 0 && !picked, 'question', 'at least one round');
   need(
     plan.primaryTraitId !== null &&
+      !picked &&
       plan.rounds.length > 0 &&
       !plan.rounds.some((r) => r.traitIds.includes(plan.primaryTraitId!)),
     'question',

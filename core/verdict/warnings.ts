@@ -16,7 +16,7 @@ export function warningsOf(finding: Finding, unitNoun: string): string[] {
   const many = (n: number) => (n === 1 ? unitNoun : plural(unitNoun));
   for (const open of basis.open) {
     out.push(
-      `Not counted yet: ${sayOpenRound(open, unitNoun)}${trait.summary === 'sum' ? ' Where nothing was ripe, enter 0.' : ''}`,
+      `Not counted yet: ${sayOpenRound(open, unitNoun)}${kindOf(trait).takenBy === 'picks' ? ' Where nothing was ripe, say so.' : trait.summary === 'sum' ? ' Where nothing was ripe, enter 0.' : ''}`,
     );
   }
   if (roundId === null && basis.toCome > 0) {

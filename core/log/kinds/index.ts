@@ -13,6 +13,7 @@ import { move } from './move';
 import { note } from './note';
 import { phDose } from './phDose';
 import { photo } from './photo';
+import { pick } from './pick';
 import { reading } from './reading';
 import { replacement } from './replacement';
 import { reveal } from './reveal';
@@ -32,6 +33,7 @@ import { weighing } from './weighing';
 export const entryKinds = {
   measurement,
   weighing,
+  pick,
   reading,
   mix,
   stock,

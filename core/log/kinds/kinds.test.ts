@@ -34,6 +34,12 @@ const bodies: Record<EntryKindName, object> = {
     phAfter: 6,
   },
   doseChange: { treatmentId: 'A', use: 0, to: use(), day: 9, given: 0, reason: 'weak' },
+  pick: {
+    unitId: unit,
+    items: [{ grade: 'sound', count: 3, weightG: 210 }],
+    note: '',
+    instrument: 'typed',
+  },
   split: { unitId: unit, into: 4, reason: 'potted on' },
   stand: { unitId: unit, stage: 'up', count: 11 },
   balance: { photoId: 'photo', x: 0.1, y: 0.2, gains: [0.9, 1, 1.2] },

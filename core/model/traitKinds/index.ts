@@ -1,6 +1,7 @@
 import { count } from './count';
 import type { TraitKindSpec } from './kind';
 import { number } from './number';
+import { pickCount, pickFirst, pickMean, pickSound, pickWeight } from './picks';
 import { ratio } from './ratio';
 import { score } from './score';
 import { text } from './text';
@@ -20,6 +21,11 @@ export const traitKinds = {
   time,
   yesno,
   text,
+  pickWeight,
+  pickCount,
+  pickSound,
+  pickMean,
+  pickFirst,
 } as const satisfies Record<string, TraitKindSpec>;
 
 export type TraitKind = keyof typeof traitKinds;

@@ -1,0 +1,25 @@
+import { z } from 'zod';
+
+/** Whether what was picked of a grade is yield: always, never, or lost to what isn't the product’s doing. */
+export const gradeUses = {
+  yield: 'counts as yield',
+  no: 'doesn’t count',
+  loss: 'lost (pests, neglect): counted on demand',
+} as const;
+export type GradeUse = keyof typeof gradeUses;
+
+/** What picked fruit is sorted into. */
+export const Grade = z.object({
+  name: z.string().trim().min(1, 'Name the grade.').max(40, 'Up to 40 letters.'),
+  use: z.enum(['yield', 'no', 'loss']),
+});
+export type Grade = z.infer<typeof Grade>;
+
+/** Grades to start from (practice); fruit that insects ate is lost, not the product’s doing. */
+export const usualGrades: readonly Grade[] = [
+  { name: 'sound', use: 'yield' },
+  { name: 'small', use: 'yield' },
+  { name: 'split', use: 'no' },
+  { name: 'rotten at the blossom end', use: 'no' },
+  { name: 'eaten', use: 'loss' },
+];
