@@ -45,7 +45,9 @@ export async function clientLoader({ params }: RoomArgs) {
           ? `finished, sealed ${shortDate(localDay(state.seal!))}`
           : day < 0
             ? `starts ${shortDate(row.plan.startDate)}`
-            : `day ${day} of ${lastDay}`,
+            : lastDay > 0
+              ? `day ${day} of ${lastDay}`
+              : `day ${day}`,
     due: due && {
       label: due.status === 'due' ? 'Round due today' : 'Round overdue',
       done: due.unitsDone,

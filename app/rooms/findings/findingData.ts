@@ -62,6 +62,8 @@ interface Asked {
   traitId: string | null;
   roundId: string | null;
   withExcluded: boolean;
+  /** what was lost to pests counts as yield */
+  withLosses: boolean;
   /** crop within the units, from 0 */
   crop: number | null;
   method: string | null;
@@ -78,6 +80,7 @@ export async function oneFinding(trialId: string | undefined, asked: Asked) {
   if (!trait) return { ...base, trait: null, result: null, words: [] };
   const input = findingInput(state, trait, {
     withExcluded: asked.withExcluded,
+    withLosses: asked.withLosses,
     roundId: (asked.roundId as RoundId | null) ?? null,
     crop: asked.crop,
     method: asked.method,

@@ -5,6 +5,7 @@ import TextField from '@mui/material/TextField';
 import { useMemo, useState } from 'react';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
 import { methodsFor } from '~core/analysis/methods';
+import { gradesOf } from '~core/log/picks';
 import { kindOf } from '~core/model/plan';
 import { againstControlTable, byCodeTable, chartCaption } from '~core/report/findingBlocks';
 import { perOf } from '~core/plan/divisor';
@@ -24,6 +25,7 @@ export async function clientLoader({ params, request }: RoomArgs) {
     traitId: search.get('trait'),
     roundId: search.get('round'),
     withExcluded: search.get('excluded') === 'in',
+    withLosses: search.get('losses') === 'in',
     crop: search.get('crop') === null ? null : Number(search.get('crop')),
     method: search.get('method'),
   });
@@ -112,6 +114,18 @@ export default function FindingsRoom() {
         >
           <MenuItem value="out">stay out</MenuItem>
           <MenuItem value="in">taken in</MenuItem>
+        </TextField>
+      )}
+      {kindOf(trait).takenBy === 'picks' && gradesOf(plan).some((g) => g.use === 'loss') && (
+        <TextField
+          select
+          label="Lost to pests"
+          value={search.get('losses') ?? 'out'}
+          onChange={(e) => set('losses', e.target.value === 'in' ? 'in' : '')}
+          sx={{ width: 190 }}
+        >
+          <MenuItem value="out">isn’t yield</MenuItem>
+          <MenuItem value="in">counts as yield</MenuItem>
         </TextField>
       )}
       {ways.length > 1 && (

@@ -1,5 +1,8 @@
 import Button from '@mui/material/Button';
 import { useFieldArray, useFormContext } from 'react-hook-form';
+import { kindOf } from '~core/model/plan';
+import { gradeUses, usualGrades } from '~core/model/grade';
+import { Choice, Field } from '../../form/fields';
 import { TraitRow } from './TraitRow';
 import { type QuestionFormInput, newTrait } from './questionForm';
 
@@ -7,12 +10,18 @@ import { type QuestionFormInput, newTrait } from './questionForm';
 export function TraitsSection({ locked }: { locked: boolean }) {
   const { control } = useFormContext<QuestionFormInput>();
   const traits = useFieldArray({ control, name: 'traits', keyName: 'key' });
+  const grades = useFieldArray({ control, name: 'grades', keyName: 'key' });
+  const picked = traits.fields.some((f) => kindOf(f).takenBy === 'picks');
+  const addPicks = () => {
+    traits.append((['picks', 'pickShare', 'pickFirst'] as const).map((t) => newTrait(t)));
+    if (grades.fields.length === 0) grades.append([...usualGrades]);
+  };
   return (
     <section className="section">
       <h2>What is measured</h2>
       <p className="quiet">
         One trait decides; the others are looked at beside it. Weighed traits go through Weigh-in, the rest
-        through Rounds.
+        through Rounds; what ripens over weeks is picked, and sorted into grades.
       </p>
       <div className="stack">
         {traits.fields.map((f, i) => (
@@ -46,12 +55,56 @@ export function TraitsSection({ locked }: { locked: boolean }) {
             >
               Add a score
             </Button>
+            <Button variant="outlined" color="secondary" onClick={addPicks}>
+              Add picks
+            </Button>
             <Button color="secondary" onClick={() => traits.append(newTrait('blank'))}>
               Another trait
             </Button>
           </div>
         )}
       </div>
+      {picked && (
+        <fieldset className="plain" style={{ marginTop: '1rem' }}>
+          <legend>
+            <h3>What picked fruit is sorted into</h3>
+          </legend>
+          <div className="stack tight">
+            {grades.fields.map((g, i) => (
+              <div className="inline-row" key={g.key}>
+                <Field name={`grades.${i}.name`} label={`Grade ${i + 1}`} size="small" sx={{ width: 240 }} />
+                <Choice
+                  name={`grades.${i}.use`}
+                  label="As yield"
+                  size="small"
+                  sx={{ width: 290 }}
+                  options={Object.entries(gradeUses)}
+                />
+                {!locked && (
+                  <Button
+                    size="small"
+                    color="inherit"
+                    onClick={() => grades.remove(i)}
+                    aria-label={`Remove grade ${g.name}`}
+                  >
+                    Remove
+                  </Button>
+                )}
+              </div>
+            ))}
+            {!locked && (
+              <Button
+                size="small"
+                color="secondary"
+                sx={{ alignSelf: 'start' }}
+                onClick={() => grades.append({ name: '', use: 'no' })}
+              >
+                Another grade
+              </Button>
+            )}
+          </div>
+        </fieldset>
+      )}
     </section>
   );
 }

@@ -5,6 +5,8 @@ import {
   type TraitId,
   TraitId as TraitIdSchema,
 } from '~core/model/ids';
+import { gradesOf } from '~core/log/picks';
+import { Grade } from '~core/model/grade';
 import { newId } from '~core/model/newId';
 import { Plan, type ScaleStep, Trait, kindOf } from '~core/model/plan';
 import { withCrop } from '~core/plan/beginning';
@@ -120,6 +122,7 @@ export const QuestionForm = z
     differenceKind: z.enum(['absolute', 'percent']),
     differenceValue: optionalNumber().pipe(z.number().positive('More than 0.').nullable()),
     traits: z.array(TraitForm),
+    grades: z.array(Grade).max(20, 'Up to 20 grades.'),
     rounds: z.array(
       z.object({
         id: RoundIdSchema,
@@ -132,6 +135,15 @@ export const QuestionForm = z
     ),
   })
   .superRefine((f, ctx) => {
+    const grades = f.grades.map((g) => g.name.toLowerCase());
+    grades.forEach((n, i) => {
+      if (grades.indexOf(n) !== i)
+        ctx.addIssue({
+          code: 'custom',
+          path: ['grades', i, 'name'],
+          message: 'Another grade has this name.',
+        });
+    });
     const names = f.traits.map((t) => t.name.toLowerCase());
     names.forEach((n, i) => {
       if (names.indexOf(n) !== i)
@@ -154,12 +166,15 @@ function winningOf(plan: Plan, winning: string, traitNames: readonly string[]): 
 
 /** The plan with what the form says; measurements and units aren't touched. */
 export function applyQuestion(plan: Plan, f: z.output<typeof QuestionForm>): Plan {
-  const { primaryTraitId, differenceKind, differenceValue, traits, ...rest } = f;
+  const { primaryTraitId, differenceKind, differenceValue, traits, grades, ...rest } = f;
+  const { grades: _, ...before } = plan;
+  const picked = traits.some((t) => kindOf(t).takenBy === 'picks');
   const known = new Set<string>(traits.map((t) => t.id));
   const codeChanged = plan.code !== f.code;
   return {
-    ...withCrop(plan, f.crop),
+    ...withCrop(before, f.crop),
     ...rest,
+    ...(picked && grades.length > 0 && { grades }),
     winning: winningOf(
       plan,
       f.winning,
@@ -197,6 +212,16 @@ export const traitExamples = {
     decimals: '1',
     summary: 'last',
     scaleText: scaleToText(lookScale.map((text, i) => ({ value: i + 1, text }))),
+  },
+  picks: { name: 'Picked weight', unit: 'g', kind: 'pickWeight', decimals: '0', summary: 'last' },
+  pickShare: { name: 'Sound fruit', unit: '%', kind: 'pickSound', decimals: '0', summary: 'last' },
+  pickFirst: {
+    name: 'Days to the first pick',
+    unit: 'days',
+    kind: 'pickFirst',
+    decimals: '0',
+    summary: 'last',
+    direction: 'lower',
   },
   blank: { name: '', unit: '', kind: 'number', decimals: '1', summary: 'last' },
 } as const;
@@ -247,6 +272,7 @@ export function toQuestionForm(plan: Plan): QuestionFormInput {
     cropsWithin: plan.cropsWithin.join(', '),
     cvPercent: fieldText(plan.cvPercent),
     primaryTraitId: plan.primaryTraitId ?? '',
+    grades: plan.traits.some((t) => kindOf(t).takenBy === 'picks') ? [...gradesOf(plan)] : [],
     differenceKind: plan.smallestDifference?.kind ?? 'percent',
     differenceValue: fieldText(plan.smallestDifference?.value),
     traits: plan.traits.map(({ scale, ...t }) => ({

@@ -2,7 +2,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
-import { useCallback, useMemo, useState } from 'react';
+import { type ReactNode, useCallback, useMemo, useState } from 'react';
 import { farFromRound, implausible } from '~core/log/plausible';
 import { samplesIn } from '~core/log/response';
 import { type TrialState, observationsOf } from '~core/log/state';
@@ -39,6 +39,8 @@ interface Weighed {
 
 interface Props {
   state: TrialState;
+  /** shown under the title */
+  head?: ReactNode;
   round: Round;
   trait: Trait;
   when: string;
@@ -48,7 +50,7 @@ interface Props {
 }
 
 /** Weighs every unit once: gross from scale or pad, tare of the container, net into the log. */
-export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }: Props) {
+export function WeighWalk({ state, head, round, trait, when, visits, visit, onVisit }: Props) {
   const { plan } = state;
   const post = usePost();
   const walk = useMemo(() => walkOf(state, trait), [state, trait]);
@@ -163,6 +165,7 @@ export function WeighWalk({ state, round, trait, when, visits, visit, onVisit }:
         >
           {when} {done} of {walk.length} weighed. Net weights stand on the plan, in grams.
         </RoomHead>
+        {head}
         <MeasurePlan
           state={state}
           round={round}

@@ -7,6 +7,9 @@ import { loadTrial } from '../../store/trials';
 import { logAction } from '../logActions';
 import type { RoomArgs } from '../roomArgs';
 import { hasOpenUnits } from '../rounds/walk';
+import { RoomHead } from '../../ui/RoomHead';
+import { ViewSwitch } from '../../ui/ViewSwitch';
+import { PicksView } from './PicksView';
 import { WeighWalk } from './WeighWalk';
 
 export async function clientLoader({ params }: RoomArgs) {
@@ -23,9 +26,33 @@ export default function WeighInRoom() {
   const [search, setSearch] = useSearchParams();
   const { plan } = state;
   const weighed = plan.traits.filter((t) => kindOf(t).takenBy === 'scale');
+  const picked = plan.traits.some((t) => kindOf(t).takenBy === 'picks');
   const visits = rounds.flatMap((r) =>
     weighed.filter((t) => r.round.traitIds.includes(t.id)).map((trait) => ({ ...r, trait })),
   );
+  const views = [
+    ['picks', 'Picks'],
+    ['weigh', 'Weighing'],
+  ] as const;
+  const view = search.get('view') === 'weigh' ? 'weigh' : 'picks';
+  const switcher = visits.length > 0 && (
+    <ViewSwitch views={views} view={view} label="What is taken" onView={(to) => setSearch({ view: to })} />
+  );
+  if (state.seal && picked && (view === 'picks' || visits.length === 0)) {
+    return (
+      <PicksView
+        state={state}
+        head={
+          <>
+            <RoomHead title="Weigh-in · picks">
+              Every {plan.unitNoun} is looked at on each day of picking; where nothing was ripe, that is said.
+            </RoomHead>
+            {switcher}
+          </>
+        }
+      />
+    );
+  }
   if (!state.seal || visits.length === 0) {
     return (
       <div className="empty">
@@ -33,12 +60,12 @@ export default function WeighInRoom() {
         <p style={{ marginTop: '0.6rem' }}>
           Harvests are weighed here: gross on the scale, the container’s tare taken off, the net kept for each{' '}
           {plan.unitNoun}.
-          {visits.length === 0
+          {visits.length === 0 && !picked
             ? ' No round of this trial weighs anything; add a weighed trait to a round in Question.'
             : ' The Weigh-in opens when the plan is sealed.'}
         </p>
-        <Link to={`/trial/${id}/${visits.length === 0 ? 'question' : 'layout'}`}>
-          {visits.length === 0 ? 'Open Question' : 'Seal the plan in Layout'}
+        <Link to={`/trial/${id}/${visits.length === 0 && !picked ? 'question' : 'layout'}`}>
+          {visits.length === 0 && !picked ? 'Open Question' : 'Seal the plan in Layout'}
         </Link>
       </div>
     );
@@ -56,6 +83,7 @@ export default function WeighInRoom() {
     visits[visits.length - 1]!;
   return (
     <WeighWalk
+      head={picked ? switcher : null}
       key={`${id}/${key(visit)}`}
       state={state}
       round={visit.round}
@@ -65,7 +93,7 @@ export default function WeighInRoom() {
       visit={key(visit)}
       onVisit={(k) => {
         const [round, trait] = k.split('/') as [string, string];
-        setSearch({ round, trait });
+        setSearch({ ...(picked && { view: 'weigh' }), round, trait });
       }}
     />
   );

@@ -1,0 +1,320 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { type ReactNode, useState } from 'react';
+import { walkOrder } from '~core/design/layOut';
+import { dayPicks, gradesOf, pickDays } from '~core/log/picks';
+import type { TrialState } from '~core/log/state';
+import { gradeUses } from '~core/model/grade';
+import type { UnitId } from '~core/model/ids';
+import type { Unit } from '~core/model/plan';
+import { dateOfDay, dayOfDate } from '~core/plan/days';
+import { planIndex } from '~core/plan/planIndex';
+import { parseDecimal } from '~core/quantity/decimal';
+import { formatFigure, listNames, plural } from '~core/quantity/format';
+import { livingUnits } from '~core/schedule/rounds';
+import { relativeDay, shortDate, todayDate } from '../../bench/clock';
+import { LeaveGuard } from '../../form/UnsavedGuard';
+import { usePost } from '../../form/usePost';
+import { InstrumentPanel } from '../../instruments/InstrumentPanel';
+import { OtherInstruments } from '../../instruments/OtherInstruments';
+import { useInstrument } from '../../instruments/useInstrument';
+import { PlanView } from '../../ui/PlanView';
+import { TesseraName } from '../../ui/Tessera';
+import { UnitFace, tileInk, unitNumber } from '../../ui/UnitTile';
+import { UnitLines } from '../../ui/UnitLines';
+import { UnitHeading } from '../UnitHeading';
+import { allWeighed, harvests } from './pickData';
+
+interface Typed {
+  count: string;
+  weight: string;
+}
+const nothing: Typed = { count: '', weight: '' };
+
+const faultOfCount = (text: string): string =>
+  text.trim() === '' || /^\d{1,6}$/.test(text.trim()) ? '' : 'A whole number.';
+function faultOfWeight({ count, weight }: Typed): string {
+  if (weight.trim() === '') return '';
+  const value = parseDecimal(weight);
+  if (value === null) return `“${weight.trim()}” isn’t a number.`;
+  if (value < 0) return 'Not below 0 g.';
+  return count.trim() === '' || Number(count) === 0 ? 'How many are that?' : '';
+}
+
+/** Harvests over weeks: what was picked of each unit on a day, by grade; nothing ripe is an entry too. */
+export function PicksView({ state, head }: { state: TrialState; head: ReactNode }) {
+  const { plan } = state;
+  const post = usePost();
+  const grades = gradesOf(plan);
+  const today = todayDate();
+  const [date, setDate] = useState(today);
+  const walk = walkOrder(livingUnits(state), state.positions);
+  const day = dayOfDate(plan.startDate, date);
+  const picks = dayPicks(state);
+  const of = (id: UnitId) => picks.get(id)?.find((p) => p.day === day);
+  const open = walk.filter((u) => !of(u.id));
+  const [chosen, setChosen] = useState<UnitId | null>(null);
+  const unit = walk.find((u) => u.id === chosen) ?? open[0] ?? walk[0];
+  const [typed, setTyped] = useState<Readonly<Record<string, Typed>>>({});
+  const [note, setNote] = useState('');
+  const [device, setDevice] = useState('');
+  const [into, setInto] = useState('');
+  const [tried, setTried] = useState(false);
+  const scale = useInstrument('weight');
+  const [scaleOut, setScaleOut] = useState(false);
+  const some = Object.values(typed).some((t) => t.count.trim() !== '' || t.weight.trim() !== '');
+  const faults = grades.map((g) => {
+    const t = typed[g.name] ?? nothing;
+    return { count: faultOfCount(t.count), weight: faultOfWeight(t) };
+  });
+  const wrongDay = date > today ? 'That day is still to come.' : day < 0 ? 'Before the start.' : '';
+  const lost = grades.some((g) => g.use === 'loss' && Number(typed[g.name]?.count ?? 0) > 0);
+  const when = date === today ? {} : { when: { date, time: '12:00' } };
+  const write = (id: UnitId, items: object[], text = '') =>
+    post({ body: { kind: 'pick', unitId: id, items, note: text, instrument: device || 'typed' }, ...when });
+  const goOn = (from: UnitId) => {
+    const at = walk.findIndex((u) => u.id === from);
+    const next = [...walk.slice(at + 1), ...walk.slice(0, at)].find((u) => !of(u.id));
+    setChosen(next?.id ?? walk[(at + 1) % walk.length]?.id ?? null);
+    setTyped({});
+    setNote('');
+    setDevice('');
+    setTried(false);
+  };
+  const keep = () => {
+    setTried(true);
+    if (!unit || wrongDay || !some || faults.some((f) => f.count || f.weight)) return;
+    write(
+      unit.id,
+      grades.flatMap((g) => {
+        const t = typed[g.name] ?? nothing;
+        const count = Number(t.count.trim() || '0');
+        return count === 0 ? [] : [{ grade: g.name, count, weightG: parseDecimal(t.weight) }];
+      }),
+      note.trim(),
+    );
+    goOn(unit.id);
+  };
+  const noneRipe = (units: readonly Unit[]) => {
+    if (wrongDay) return setTried(true);
+    for (const u of units) write(u.id, []);
+    if (units.length === 1) goOn(units[0]!.id);
+  };
+  const index = unit ? planIndex(plan).treatmentOrder(unit.treatmentId) : 0;
+  const here = unit && of(unit.id);
+  const put = (grade: string, change: Partial<Typed>) =>
+    setTyped({ ...typed, [grade]: { ...nothing, ...typed[grade], ...change } });
+  return (
+    <div className="with-side">
+      <div className="main">
+        {head}
+        <LeaveGuard unsaved={some} what="The pick you typed" />
+        <div className="inline-row" style={{ marginBottom: '0.8rem' }}>
+          <TextField
+            type="date"
+            size="small"
+            label="Picked on"
+            value={date}
+            onChange={(e) => setDate(e.target.value || today)}
+            error={wrongDay !== ''}
+            helperText={wrongDay || (date === today ? undefined : relativeDay(date, today))}
+            slotProps={{ inputLabel: { shrink: true } }}
+          />
+          <span className="small quiet" role="status">
+            {walk.length - open.length} of {walk.length} {plural(plan.unitNoun)} looked at on day {day}
+          </span>
+          {open.length > 0 && open.length < walk.length && (
+            <Button size="small" color="secondary" onClick={() => noneRipe(open)}>
+              Nothing ripe on the other {open.length}
+            </Button>
+          )}
+        </div>
+        <PlanView
+          plan={plan}
+          positions={state.positions}
+          renderPlace={(_, u) => {
+            if (!u) return <span className="place" aria-hidden="true" />;
+            const own = of(u.id);
+            const dead = state.deaths.has(u.id);
+            const pieces = own?.items.reduce((s, i) => s + i.count, 0);
+            const value = dead ? 'died' : !own ? '–' : pieces === 0 ? 'none' : `${pieces}`;
+            const i = planIndex(plan).treatmentOrder(u.treatmentId);
+            return (
+              <button
+                type="button"
+                className={`tile${u.id === unit?.id ? ' current' : ''}`}
+                style={tileInk(i)}
+                data-unit={u.code}
+                disabled={dead}
+                onClick={() => setChosen(u.id)}
+              >
+                <UnitFace index={i} number={unitNumber(u.code)} value={value} words={!own} />
+              </button>
+            );
+          }}
+        />
+        <Harvest state={state} />
+      </div>
+      {unit && (
+        <aside className="side stack" aria-label="Pick">
+          <UnitHeading unit={unit} noun={plan.unitNoun} index={index} parts={state.parts.get(unit.id)} />
+          {here && (
+            <p className="note open">
+              On this day already: {sayItems(here.items)}. What you keep now is added to it; a line is taken
+              back in the log.
+            </p>
+          )}
+          {grades.map((g, i) => (
+            <div className="field-pair" key={g.name}>
+              <TextField
+                size="small"
+                label={`${g.name}, pieces`}
+                value={typed[g.name]?.count ?? ''}
+                onChange={(e) => put(g.name, { count: e.target.value })}
+                onFocus={() => setInto(g.name)}
+                onKeyDown={(e) => e.key === 'Enter' && keep()}
+                error={faults[i]!.count !== ''}
+                helperText={faults[i]!.count || (g.use === 'yield' ? undefined : gradeUses[g.use])}
+                slotProps={{ htmlInput: { inputMode: 'numeric' }, inputLabel: { shrink: true } }}
+              />
+              <TextField
+                size="small"
+                label="weight"
+                value={typed[g.name]?.weight ?? ''}
+                onChange={(e) => {
+                  put(g.name, { weight: e.target.value });
+                  setDevice('');
+                }}
+                onFocus={() => setInto(g.name)}
+                onKeyDown={(e) => e.key === 'Enter' && keep()}
+                error={faults[i]!.weight !== ''}
+                helperText={faults[i]!.weight || undefined}
+                slotProps={{
+                  htmlInput: { inputMode: 'decimal', 'aria-label': `${g.name}, weight in g` },
+                  inputLabel: { shrink: true },
+                  input: { endAdornment: <span className="unit">g</span> },
+                }}
+              />
+            </div>
+          ))}
+          {lost && (
+            <TextField
+              size="small"
+              label="Lost to what?"
+              value={note}
+              onChange={(e) => setNote(e.target.value)}
+            />
+          )}
+          {tried && !some && (
+            <p role="alert" className="small" style={{ color: 'var(--porphyry)' }}>
+              Type how many, or say that nothing was ripe.
+            </p>
+          )}
+          <Button variant="contained" onClick={keep}>
+            Keep the pick
+          </Button>
+          <Button variant="outlined" color="secondary" onClick={() => noneRipe([unit])}>
+            Nothing ripe
+          </Button>
+          <Button
+            size="small"
+            color="secondary"
+            onClick={() => setScaleOut(!scaleOut)}
+            aria-expanded={scaleOut}
+          >
+            {scaleOut ? 'Scale away' : 'Use the scale'}
+          </Button>
+          {scaleOut && <OtherInstruments others={scale.others} fault={scale.fault} onOpen={scale.open} />}
+          {scaleOut && scale.instrument && (
+            <InstrumentPanel
+              instrument={scale.instrument}
+              takeLabel={`Take for ${into || grades[0]!.name}`}
+              onTake={(r) => {
+                put(into || grades[0]!.name, { weight: String(r.values.weight ?? 0) });
+                setDevice(r.instrument.slice(0, 80));
+              }}
+            />
+          )}
+        </aside>
+      )}
+    </div>
+  );
+}
+
+const sayItems = (items: readonly { grade: string; count: number; weightG: number | null }[]): string =>
+  items.length === 0
+    ? 'nothing ripe'
+    : items.map((i) => `${i.count} ${i.grade}${i.weightG === null ? '' : `, ${i.weightG} g`}`).join('; ');
+
+/** What every unit gave so far, and its course. */
+function Harvest({ state }: { state: TrialState }) {
+  const { plan } = state;
+  const list = harvests(state);
+  const gaps = pickDays(state).filter((d) => d.missing.length > 0);
+  const codeOf = new Map(plan.units.map((u) => [u.id, u.code]));
+  const lines = list.filter((h) => h.curve.length > 0).map(({ unit, curve }) => ({ unit, points: curve }));
+  if (lines.length === 0) return null;
+  const weighed = allWeighed(state);
+  return (
+    <section className="section" aria-labelledby="harvest">
+      <h2 id="harvest">So far</h2>
+      {gaps.map((g) => (
+        <p key={g.day} className="note open small">
+          {shortDate(dateOfDay(plan.startDate, g.day))} (day {g.day}) doesn’t count yet:{' '}
+          {listNames(g.missing.slice(0, 6).map((id) => codeOf.get(id) ?? '?'))}
+          {g.missing.length > 6 && ` and ${g.missing.length - 6} more`}{' '}
+          {g.missing.length === 1 ? 'has' : 'have'} no entry. Where nothing was ripe, say so.
+        </p>
+      ))}
+      <UnitLines
+        plan={plan}
+        lines={lines}
+        stepped
+        what={weighed ? 'yield so far, g' : 'yield so far, pieces'}
+        label={`Yield so far by day: ${list.map((h) => `${h.unit.code} ${h.curve.at(-1)?.y ?? 0}`).join(', ')}`}
+      />
+      <div className="scroll-x">
+        <table className="ledger as-rows">
+          <thead>
+            <tr>
+              <th>{plan.unitNoun}</th>
+              <th className="n">first pick</th>
+              <th className="n">pieces</th>
+              <th className="n">weight, g</th>
+              <th className="n">a piece, g</th>
+              <th className="n">yield of all picked</th>
+            </tr>
+          </thead>
+          <tbody>
+            {list.map(({ unit, totals: t }) => (
+              <tr key={unit.id}>
+                <td>
+                  <TesseraName
+                    index={planIndex(plan).treatmentOrder(unit.treatmentId)}
+                    size={20}
+                    name={unit.code}
+                  />
+                </td>
+                <td className="n" data-label="first pick">
+                  {t?.firstDay == null ? '–' : `day ${t.firstDay}`}
+                </td>
+                <td className="n" data-label="pieces">
+                  {t?.count ?? '–'}
+                </td>
+                <td className="n" data-label="weight, g">
+                  {t?.weightG == null ? '–' : formatFigure(t.weightG, 0)}
+                </td>
+                <td className="n" data-label="a piece, g">
+                  {t && t.weightG !== null && t.count > 0 ? formatFigure(t.weightG / t.count, 0) : '–'}
+                </td>
+                <td className="n" data-label="yield of all picked">
+                  {t && t.all > 0 ? `${t.count}/${t.all}` : '–'}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}
