@@ -52,6 +52,7 @@ describe('the demo bench', () => {
       PAR: 'running',
       FAG: 'finished',
       SUN: 'finished',
+      POM: 'running',
       RAD: 'planning',
     });
   });

@@ -7,6 +7,7 @@ import type { DemoPhoto } from './demoPhotos';
 import { demoProducts } from './demoProducts';
 import { finished } from './finishedTrial';
 import { inconclusive } from './inconclusiveTrial';
+import { picking } from './pickTrial';
 import { planned } from './plannedTrial';
 import { running } from './runningTrial';
 
@@ -26,7 +27,7 @@ export function demoBench(now: Date): {
   const run = running(day);
   return {
     products: demoProducts,
-    trials: [finished(day), run.trial, blind(day), inconclusive(day), planned(day)],
+    trials: [finished(day), run.trial, blind(day), inconclusive(day), picking(day), planned(day)],
     series: run.series.map((series) => ({ trialId: run.trial.plan.id, series })),
     photos: run.photos.map((photo) => ({ trialId: run.trial.plan.id, photo })),
   };

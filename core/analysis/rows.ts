@@ -138,17 +138,20 @@ export function rowsOf(state: TrialState, trait: Trait, options: RowOptions = {}
   return {
     rows: rows.map((r) => ({ ...r, block: blocked ? r.block : null, column: inColumns ? r.column : null })),
     leftOut,
-    basis: days === null ? basis : { ...basis, open: days.open },
+    basis: days === null ? basis : { ...basis, open: days.open, toCome: days.toCome },
     unfinished,
   };
 }
 
 /** Days of picks that count: those on which every living unit was looked at; the others are named. */
-function daysPicked(state: TrialState): { counted: ReadonlySet<number>; open: OpenRound[] } {
+function daysPicked(state: TrialState): { counted: ReadonlySet<number>; open: OpenRound[]; toCome: number } {
   const codes = new Map(state.plan.units.map((u) => [u.id, u.code]));
   const all = pickDays(state);
   const whole = all.filter((d) => d.missing.length === 0);
+  // Picking goes on until the last planned day.
+  const end = Math.max(-1, ...state.plan.rounds.map((r) => r.day));
   return {
+    toCome: end > (all.at(-1)?.day ?? -1) ? 1 : 0,
     counted: new Set(whole.map((d) => d.day)),
     open: all
       .filter((d) => d.missing.length > 0)

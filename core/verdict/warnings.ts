@@ -21,7 +21,9 @@ export function warningsOf(finding: Finding, unitNoun: string): string[] {
   }
   if (roundId === null && basis.toCome > 0) {
     out.push(
-      `${sentenceCase(countWord(basis.toCome))} planned ${basis.toCome === 1 ? 'round is' : 'rounds are'} still to come.`,
+      kindOf(trait).takenBy === 'picks'
+        ? 'Picking goes on: the last planned day is still to come.'
+        : `${sentenceCase(countWord(basis.toCome))} planned ${basis.toCome === 1 ? 'round is' : 'rounds are'} still to come.`,
     );
   }
   const figures = asFigures[kindOf(trait).observes];

@@ -105,139 +105,142 @@ export function PicksView({ state, head }: { state: TrialState; head: ReactNode 
   const put = (grade: string, change: Partial<Typed>) =>
     setTyped({ ...typed, [grade]: { ...nothing, ...typed[grade], ...change } });
   return (
-    <div className="with-side">
-      <div className="main">
-        {head}
-        <LeaveGuard unsaved={some} what="The pick you typed" />
-        <div className="inline-row" style={{ marginBottom: '0.8rem' }}>
-          <TextField
-            type="date"
-            size="small"
-            label="Picked on"
-            value={date}
-            onChange={(e) => setDate(e.target.value || today)}
-            error={wrongDay !== ''}
-            helperText={wrongDay || (date === today ? undefined : relativeDay(date, today))}
-            slotProps={{ inputLabel: { shrink: true } }}
-          />
-          <span className="small quiet" role="status">
-            {walk.length - open.length} of {walk.length} {plural(plan.unitNoun)} looked at on day {day}
-          </span>
-          {open.length > 0 && open.length < walk.length && (
-            <Button size="small" color="secondary" onClick={() => noneRipe(open)}>
-              Nothing ripe on the other {open.length}
-            </Button>
-          )}
-        </div>
-        <PlanView
-          plan={plan}
-          positions={state.positions}
-          renderPlace={(_, u) => {
-            if (!u) return <span className="place" aria-hidden="true" />;
-            const own = of(u.id);
-            const dead = state.deaths.has(u.id);
-            const pieces = own?.items.reduce((s, i) => s + i.count, 0);
-            const value = dead ? 'died' : !own ? '–' : pieces === 0 ? 'none' : `${pieces}`;
-            const i = planIndex(plan).treatmentOrder(u.treatmentId);
-            return (
-              <button
-                type="button"
-                className={`tile${u.id === unit?.id ? ' current' : ''}`}
-                style={tileInk(i)}
-                data-unit={u.code}
-                disabled={dead}
-                onClick={() => setChosen(u.id)}
-              >
-                <UnitFace index={i} number={unitNumber(u.code)} value={value} words={!own} />
-              </button>
-            );
-          }}
-        />
-        <Harvest state={state} />
-      </div>
-      {unit && (
-        <aside className="side stack" aria-label="Pick">
-          <UnitHeading unit={unit} noun={plan.unitNoun} index={index} parts={state.parts.get(unit.id)} />
-          {here && (
-            <p className="note open">
-              On this day already: {sayItems(here.items)}. What you keep now is added to it; a line is taken
-              back in the log.
-            </p>
-          )}
-          {grades.map((g, i) => (
-            <div className="field-pair" key={g.name}>
-              <TextField
-                size="small"
-                label={`${g.name}, pieces`}
-                value={typed[g.name]?.count ?? ''}
-                onChange={(e) => put(g.name, { count: e.target.value })}
-                onFocus={() => setInto(g.name)}
-                onKeyDown={(e) => e.key === 'Enter' && keep()}
-                error={faults[i]!.count !== ''}
-                helperText={faults[i]!.count || (g.use === 'yield' ? undefined : gradeUses[g.use])}
-                slotProps={{ htmlInput: { inputMode: 'numeric' }, inputLabel: { shrink: true } }}
-              />
-              <TextField
-                size="small"
-                label="weight"
-                value={typed[g.name]?.weight ?? ''}
-                onChange={(e) => {
-                  put(g.name, { weight: e.target.value });
-                  setDevice('');
-                }}
-                onFocus={() => setInto(g.name)}
-                onKeyDown={(e) => e.key === 'Enter' && keep()}
-                error={faults[i]!.weight !== ''}
-                helperText={faults[i]!.weight || undefined}
-                slotProps={{
-                  htmlInput: { inputMode: 'decimal', 'aria-label': `${g.name}, weight in g` },
-                  inputLabel: { shrink: true },
-                  input: { endAdornment: <span className="unit">g</span> },
-                }}
-              />
-            </div>
-          ))}
-          {lost && (
+    <>
+      <div className="with-side short">
+        <div className="main">
+          {head}
+          <LeaveGuard unsaved={some} what="The pick you typed" />
+          <div className="inline-row" style={{ marginBottom: '0.8rem' }}>
             <TextField
+              type="date"
               size="small"
-              label="Lost to what?"
-              value={note}
-              onChange={(e) => setNote(e.target.value)}
+              label="Picked on"
+              value={date}
+              onChange={(e) => setDate(e.target.value || today)}
+              error={wrongDay !== ''}
+              helperText={wrongDay || (date === today ? undefined : relativeDay(date, today))}
+              slotProps={{ inputLabel: { shrink: true } }}
+              sx={{ width: 180 }}
             />
-          )}
-          {tried && !some && (
-            <p role="alert" className="small" style={{ color: 'var(--porphyry)' }}>
-              Type how many, or say that nothing was ripe.
-            </p>
-          )}
-          <Button variant="contained" onClick={keep}>
-            Keep the pick
-          </Button>
-          <Button variant="outlined" color="secondary" onClick={() => noneRipe([unit])}>
-            Nothing ripe
-          </Button>
-          <Button
-            size="small"
-            color="secondary"
-            onClick={() => setScaleOut(!scaleOut)}
-            aria-expanded={scaleOut}
-          >
-            {scaleOut ? 'Scale away' : 'Use the scale'}
-          </Button>
-          {scaleOut && <OtherInstruments others={scale.others} fault={scale.fault} onOpen={scale.open} />}
-          {scaleOut && scale.instrument && (
-            <InstrumentPanel
-              instrument={scale.instrument}
-              takeLabel={`Take for ${into || grades[0]!.name}`}
-              onTake={(r) => {
-                put(into || grades[0]!.name, { weight: String(r.values.weight ?? 0) });
-                setDevice(r.instrument.slice(0, 80));
-              }}
-            />
-          )}
-        </aside>
-      )}
-    </div>
+            <span className="small quiet" role="status">
+              {walk.length - open.length} of {walk.length} {plural(plan.unitNoun)} looked at on day {day}
+            </span>
+            {open.length > 0 && open.length < walk.length && (
+              <Button size="small" color="secondary" onClick={() => noneRipe(open)}>
+                Nothing ripe on the other {open.length}
+              </Button>
+            )}
+          </div>
+          <PlanView
+            plan={plan}
+            positions={state.positions}
+            renderPlace={(_, u) => {
+              if (!u) return <span className="place" aria-hidden="true" />;
+              const own = of(u.id);
+              const dead = state.deaths.has(u.id);
+              const pieces = own?.items.reduce((s, i) => s + i.count, 0);
+              const value = dead ? 'died' : !own ? '–' : pieces === 0 ? 'none' : `${pieces}`;
+              const i = planIndex(plan).treatmentOrder(u.treatmentId);
+              return (
+                <button
+                  type="button"
+                  className={`tile${u.id === unit?.id ? ' current' : ''}`}
+                  style={tileInk(i)}
+                  data-unit={u.code}
+                  disabled={dead}
+                  onClick={() => setChosen(u.id)}
+                >
+                  <UnitFace index={i} number={unitNumber(u.code)} value={value} />
+                </button>
+              );
+            }}
+          />
+        </div>
+        {unit && (
+          <aside className="side stack" aria-label="Pick">
+            <UnitHeading unit={unit} noun={plan.unitNoun} index={index} parts={state.parts.get(unit.id)} />
+            {here && (
+              <p className="note open">
+                On this day already: {sayItems(here.items)}. What you keep now is added to it; a line is taken
+                back in the log.
+              </p>
+            )}
+            {grades.map((g, i) => (
+              <div className="field-pair" key={g.name}>
+                <TextField
+                  size="small"
+                  label={`${g.name}, pieces`}
+                  value={typed[g.name]?.count ?? ''}
+                  onChange={(e) => put(g.name, { count: e.target.value })}
+                  onFocus={() => setInto(g.name)}
+                  onKeyDown={(e) => e.key === 'Enter' && keep()}
+                  error={faults[i]!.count !== ''}
+                  helperText={faults[i]!.count || (g.use === 'yield' ? undefined : gradeUses[g.use])}
+                  slotProps={{ htmlInput: { inputMode: 'numeric' }, inputLabel: { shrink: true } }}
+                />
+                <TextField
+                  size="small"
+                  label="weight"
+                  value={typed[g.name]?.weight ?? ''}
+                  onChange={(e) => {
+                    put(g.name, { weight: e.target.value });
+                    setDevice('');
+                  }}
+                  onFocus={() => setInto(g.name)}
+                  onKeyDown={(e) => e.key === 'Enter' && keep()}
+                  error={faults[i]!.weight !== ''}
+                  helperText={faults[i]!.weight || undefined}
+                  slotProps={{
+                    htmlInput: { inputMode: 'decimal', 'aria-label': `${g.name}, weight in g` },
+                    inputLabel: { shrink: true },
+                    input: { endAdornment: <span className="unit">g</span> },
+                  }}
+                />
+              </div>
+            ))}
+            {lost && (
+              <TextField
+                size="small"
+                label="Lost to what?"
+                value={note}
+                onChange={(e) => setNote(e.target.value)}
+              />
+            )}
+            {tried && !some && (
+              <p role="alert" className="small" style={{ color: 'var(--porphyry)' }}>
+                Type how many, or say that nothing was ripe.
+              </p>
+            )}
+            <Button variant="contained" onClick={keep}>
+              Keep the pick
+            </Button>
+            <Button variant="outlined" color="secondary" onClick={() => noneRipe([unit])}>
+              Nothing ripe
+            </Button>
+            <Button
+              size="small"
+              color="secondary"
+              onClick={() => setScaleOut(!scaleOut)}
+              aria-expanded={scaleOut}
+            >
+              {scaleOut ? 'Scale away' : 'Use the scale'}
+            </Button>
+            {scaleOut && <OtherInstruments others={scale.others} fault={scale.fault} onOpen={scale.open} />}
+            {scaleOut && scale.instrument && (
+              <InstrumentPanel
+                instrument={scale.instrument}
+                takeLabel={`Take for ${into || grades[0]!.name}`}
+                onTake={(r) => {
+                  put(into || grades[0]!.name, { weight: String(r.values.weight ?? 0) });
+                  setDevice(r.instrument.slice(0, 80));
+                }}
+              />
+            )}
+          </aside>
+        )}
+      </div>
+      <Harvest state={state} />
+    </>
   );
 }
 
