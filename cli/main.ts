@@ -4,19 +4,42 @@ import { layout, layoutUsage } from './layout';
 import { logger, loggerUsage } from './logger';
 import { mix, mixUsage } from './mix';
 import { panel, panelUsage } from './panel';
+import { permute, permuteUsage } from './permute';
+import { proportions, proportionsUsage } from './proportions';
+import { scores, scoresUsage } from './scores';
+import { spread, spreadUsage } from './spread';
+import { times, timesUsage } from './times';
 import { PlainError } from './plainError';
 import { power, powerUsage } from './power';
 
 const commands: Record<string, (args: string[]) => string> = {
   compare,
+  proportions,
+  times,
+  scores,
+  spread,
+  permute,
   power,
   layout,
   mix,
+  panel,
   canopy,
   logger,
-  panel,
 };
-const usage = [compareUsage, powerUsage, layoutUsage, mixUsage, canopyUsage, loggerUsage, panelUsage];
+const usage = [
+  compareUsage,
+  proportionsUsage,
+  timesUsage,
+  scoresUsage,
+  spreadUsage,
+  permuteUsage,
+  powerUsage,
+  layoutUsage,
+  mixUsage,
+  panelUsage,
+  canopyUsage,
+  loggerUsage,
+];
 
 /** What a command printed, and the status it ends with: 0, or 2 for what the person can put right. */
 export interface Ended {

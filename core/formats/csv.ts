@@ -1,10 +1,13 @@
 import Papa from 'papaparse';
 import { type Result, err, ok } from '../model/result';
+import { parseDecimal } from '../quantity/decimal';
 
 export interface Table {
   columns: string[];
-  /** cells as written, trimmed; row i stands on line i + 2 of the file */
+  /** cells as written, trimmed */
   rows: string[][];
+  /** the row of each, as a spreadsheet counts: the first line of the file is 1, empty ones count too */
+  lines: number[];
   delimiter: string;
 }
 
@@ -23,24 +26,48 @@ export function describeTableError(e: TableError): string {
   }
 }
 
+const delimiters = ['\t', ';', ','] as const;
+
+/** The one of tab, semicolon and comma that splits the heading most; a comma where none splits it. */
+function delimiterOf(heading: string): string {
+  const counts = delimiters.map(
+    (delimiter) => Papa.parse<string[]>(heading, { delimiter }).data[0]?.length ?? 0,
+  );
+  const most = Math.max(...counts);
+  return most < 2 ? ',' : delimiters[counts.indexOf(most)]!;
+}
+
+const isBlank = (cells: readonly string[]) => cells.every((c) => c.trim() === '');
+
 /**
- * Reads delimited text with a heading line; comma, semicolon or tab is found from the text itself.
+ * Reads delimited text with a heading line; tab, semicolon or comma is found from the heading.
  * @param text the file's text, with or without a byte-order mark
  */
 export function readTable(text: string): Result<Table, TableError> {
-  const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
-    skipEmptyLines: 'greedy',
-    delimitersToGuess: [',', ';', '\t', '|'],
-  });
+  const plain = text.replace(/^\uFEFF/, '');
+  const heading = plain.split(/\r\n|\n|\r/).find((line) => line.trim() !== '') ?? '';
+  const delimiter = delimiterOf(heading);
+  const parsed = Papa.parse<string[]>(plain, { delimiter });
   const fatal = parsed.errors.find((e) => e.type === 'Quotes');
   if (fatal) return err({ tag: 'malformed', message: `${fatal.message} (row ${(fatal.row ?? 0) + 1})` });
-  const [head, ...body] = parsed.data;
+  const filled = parsed.data.flatMap((cells, i) =>
+    isBlank(cells) ? [] : [{ cells: cells.map((c) => c.trim()), line: i + 1 }],
+  );
+  const [head, ...body] = filled;
   if (!head || body.length === 0) return err({ tag: 'empty' });
-  const columns = head.map((c) => c.trim());
+  const columns = head.cells;
   const twice = columns.find((c, i) => c !== '' && columns.indexOf(c) !== i);
   if (twice !== undefined) return err({ tag: 'duplicateColumn', column: twice });
-  return ok({ columns, rows: body.map((r) => r.map((c) => c.trim())), delimiter: parsed.meta.delimiter });
+  return ok({ columns, rows: body.map((r) => r.cells), lines: body.map((r) => r.line), delimiter });
 }
+
+/**
+ * A cell's number; a decimal comma is understood where the delimiter isn't a comma.
+ * @returns null for what isn't a finite number
+ * @example cellNumber('3,5', ';') // 3.5
+ */
+export const cellNumber = (text: string, delimiter: string): number | null =>
+  delimiter === ',' && text.includes(',') ? null : parseDecimal(text);
 
 /** Writes rows as CSV; text that a spreadsheet would take for a formula is defused. */
 export function writeCsv(

@@ -1,0 +1,109 @@
+import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
+import { solve } from './solve';
+import { chiSquareTail } from './mantelHaenszel';
+
+/** When something happened, or that it hadn't when last seen. */
+export interface Seen {
+  time: number;
+  happened: boolean;
+}
+
+/** A step of a survival curve: from this time on. */
+export interface Step {
+  time: number;
+  atRisk: number;
+  events: number;
+  /** share to which it hasn't happened yet */
+  survival: number;
+  /** Greenwood's sum */
+  greenwood: number;
+}
+
+/** The Kaplan–Meier curve (1958): a step at each time something happened. */
+export function kaplanMeier(seen: readonly Seen[]): Step[] {
+  const times = [...new Set(seen.filter((s) => s.happened).map((s) => s.time))].sort((a, b) => a - b);
+  let [survival, greenwood] = [1, 0];
+  return times.map((time) => {
+    const atRisk = seen.filter((s) => s.time >= time).length;
+    const events = seen.filter((s) => s.happened && s.time === time).length;
+    survival *= 1 - events / atRisk;
+    greenwood += events / (atRisk * (atRisk - events));
+    return { time, atRisk, events, survival, greenwood };
+  });
+}
+
+/** Curves that lie at one half but for rounding. */
+const HALF = 1e-12;
+
+/** Where a falling curve first comes to one half; on a stretch at exactly one half its middle to the next step. */
+function halfTime(steps: readonly Step[], at: (s: Step) => number | null): number | null {
+  for (const [i, s] of steps.entries()) {
+    const value = at(s);
+    if (value === null || value > 0.5 + HALF) continue;
+    const next = steps[i + 1];
+    return Math.abs(value - 0.5) <= HALF && next ? (s.time + next.time) / 2 : s.time;
+  }
+  return null;
+}
+
+export interface Median {
+  median: number | null;
+  low: number | null;
+  high: number | null;
+}
+
+/**
+ * The median time with the interval of Brookmeyer and Crowley (1982) from log-log limits of the curve.
+ * @returns null where a curve doesn't come down to one half
+ */
+export function medianTime(steps: readonly Step[], alpha: number): Median {
+  const z = normalQuantile(1 - alpha / 2, 0, 1);
+  const limit =
+    (sign: 1 | -1) =>
+    (s: Step): number | null => {
+      if (s.survival === 0) return null;
+      if (s.survival === 1) return 1;
+      const log = Math.log(s.survival);
+      return Math.exp(-Math.exp(Math.log(-log) + (sign * z * Math.sqrt(s.greenwood)) / -log));
+    };
+  return {
+    median: halfTime(steps, (s) => s.survival),
+    low: halfTime(steps, limit(1)),
+    high: halfTime(steps, limit(-1)),
+  };
+}
+
+export interface LogRank {
+  chiSquare: number | null;
+  df: number;
+  p: number | null;
+}
+
+/**
+ * The log-rank test (Mantel 1966; Peto and Peto 1972) of two groups or more.
+ * @returns nulls where nothing happened, or only when nobody else was left
+ */
+export function logRank(groups: readonly (readonly Seen[])[]): LogRank {
+  const df = groups.length - 1;
+  const times = [...new Set(groups.flat().flatMap((s) => (s.happened ? [s.time] : [])))];
+  const excess = new Array<number>(df).fill(0);
+  const variance = Array.from({ length: df }, () => new Array<number>(df).fill(0));
+  for (const time of times) {
+    const atRisk = groups.map((g) => g.filter((s) => s.time >= time).length);
+    const events = groups.map((g) => g.filter((s) => s.happened && s.time === time).length);
+    const n = atRisk.reduce((a, b) => a + b, 0);
+    const d = events.reduce((a, b) => a + b, 0);
+    for (let i = 0; i < df; i++) {
+      excess[i]! += events[i]! - (d * atRisk[i]!) / n;
+      if (n < 2) continue;
+      const factor = (d * (n - d)) / (n - 1);
+      for (let j = 0; j < df; j++) {
+        variance[i]![j]! += factor * ((i === j ? atRisk[i]! / n : 0) - (atRisk[i]! * atRisk[j]!) / (n * n));
+      }
+    }
+  }
+  const solved = solve(variance, excess);
+  if (solved === null) return { chiSquare: null, df, p: null };
+  const chiSquare = excess.reduce((s, e, i) => s + e * solved[i]!, 0);
+  return { chiSquare, df, p: chiSquareTail(chiSquare, df) };
+}
