@@ -173,8 +173,10 @@ export class Visitor {
     return vi.waitFor(
       () => {
         const name = readdirSync(this.downloads).find((f) => f.endsWith(ending));
-        if (!name) throw new Error(`no file ending in ${ending} yet`);
-        return readFileSync(join(this.downloads, name));
+        const bytes = name && readFileSync(join(this.downloads, name));
+        // It has its name before it has its bytes.
+        if (!bytes || bytes.length === 0) throw new Error(`no file ending in ${ending} yet`);
+        return bytes;
       },
       { timeout: 20_000, interval: 50 },
     );

@@ -91,6 +91,15 @@ describe('planting day, counted', () => {
     await v.open(`${trial}/fairness`);
     await v.sees('19 in one vessel and 1 in 4 vessels.');
   });
+  it('a unit more is refused where no place is free', async () => {
+    await v.open(`${trial}/rounds?view=events`);
+    await v.choose('What happened', 'One unit more than planned');
+    await v.press('Write it down');
+    await v.sees('Of which contender?');
+    await v.choose('Of', 'Duo Lume');
+    await v.press('Write it down');
+    await v.sees('No position is free on the plan');
+  });
   it('one that ran dry is told from the others', async () => {
     await v.open(`${trial}/rounds?view=events`);
     await v.choose('What happened', 'Ran dry or out of feed');
@@ -196,6 +205,16 @@ describe('photos', () => {
     await v.page.waitForSelector('.through img[style*="balance-"]');
     await v.open(`${trial}/log`);
     await v.sees('by the grey card: red ×');
+  });
+  it('the review shows contenders side by side over the days', async () => {
+    await v.open(`${trial}/review`);
+    await v.page.waitForFunction(() => {
+      const sheet = document.querySelector<HTMLImageElement>(
+        'img[alt^="Photos of one tray of each contender on days 3"]',
+      );
+      return sheet !== null && sheet.naturalWidth > 900;
+    });
+    await v.sees('the same one each time');
   });
 });
 

@@ -41,7 +41,7 @@ function loaded(
   // A trial without its key stays blind: taking the key away hides names, it doesn't show them.
   const blind = row.plan.blinding !== 'open' && state.revealed === null;
   const keyMissing = blind && key === null;
-  const shown = blind ? { ...state, plan: maskedPlan(row.plan, key ?? placeholderKey(row.plan)) } : state;
+  const shown = blind ? { ...state, plan: maskedPlan(state.plan, key ?? placeholderKey(row.plan)) } : state;
   return { row, log: state.log, state, key, blind, keyMissing, shown, rev: at.rev, planRev: at.planRev };
 }
 

@@ -198,12 +198,19 @@ describe('taking in a trial file', () => {
 
 it('the demo bench is made by itself, apart from the own one, and its reset can be taken back', async () => {
   onBench('demo');
-  expect((await listTrials()).map((t) => t.row.plan.code)).toEqual(['RAD', 'PAR', 'COR', 'FAG', 'SUN']);
+  expect((await listTrials()).map((t) => t.row.plan.code)).toEqual([
+    'RAD',
+    'PAR',
+    'COR',
+    'FAG',
+    'SUN',
+    'POM',
+  ]);
   await deleteTrial('demo-trial-par');
   const bringBack = await resetDemo();
-  expect(await listTrials()).toHaveLength(5);
+  expect(await listTrials()).toHaveLength(6);
   await bringBack();
-  expect(await listTrials()).toHaveLength(4);
+  expect(await listTrials()).toHaveLength(5);
   onBench('own');
   expect((await listTrials()).map((t) => t.row.id)).toEqual([p.id]);
   // A link to a trial of the other bench goes there; one to none says so.

@@ -5,7 +5,13 @@ import { Tessera } from './Tessera';
 import './ledger.css';
 
 /** Blocks of a document as the screen shows them: rooms and the review's preview draw with the same. */
-export function Report({ blocks, figure }: { blocks: readonly Block[]; figure?: (id: string) => ReactNode }) {
+export function Report({
+  blocks,
+  figure,
+}: {
+  blocks: readonly Block[];
+  figure?: (id: string, alt: string) => ReactNode;
+}) {
   return blocks.map((b, i) => <ReportBlock key={i} block={b} figure={figure} />);
 }
 
@@ -14,7 +20,7 @@ function ReportBlock({
   figure,
 }: {
   block: Block;
-  figure?: ((id: string) => ReactNode) | undefined;
+  figure?: ((id: string, alt: string) => ReactNode) | undefined;
 }) {
   switch (b.type) {
     case 'heading': {
@@ -44,7 +50,7 @@ function ReportBlock({
     case 'figure':
       return (
         <figure>
-          {figure?.(b.id)}
+          {figure?.(b.id, b.alt)}
           <figcaption className="small quiet">{b.caption}</figcaption>
         </figure>
       );

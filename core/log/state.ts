@@ -5,6 +5,7 @@ import { type PlanIndex, planIndex } from '../plan/planIndex';
 import { type Observation, compareObservations, observationOf, placeOf } from './observation';
 import { compareHappened, compareWritten, insertionIndex, sortedIndexOf } from './order';
 import { LogLines, type ResolvedEntry, resolveEntry } from './resolve';
+import { withExtraUnits } from './extraUnits';
 import { type Views, listOf, viewsOf } from './views';
 
 export type { Observation } from './observation';
@@ -49,9 +50,25 @@ const nothing = (plan: Plan): TrialState => ({
  * @example deriveState(plan, []).seal // null: not sealed yet
  */
 export function deriveState(plan: Plan, log: readonly Entry[]): TrialState {
+  const state = folded(plan, log);
+  const full = withExtraUnits(
+    plan,
+    ofKind(state, 'extraUnit').map((e) => e.body.unit),
+  );
+  if (full === plan) return state;
+  // Values of an extra unit are known once the unit is.
+  const grown = folded(full, log);
+  plannedOf.set(grown, plan);
+  return grown;
+}
+
+/** The plan as it was sealed, of states whose plan has units more. */
+const plannedOf = new WeakMap<TrialState, Plan>();
+
+function folded(plan: Plan, log: readonly Entry[]): TrialState {
   const empty = nothing(plan);
   linesOf.set(empty, new LogLines());
-  return extend(empty, log);
+  return grow(empty, log);
 }
 
 /**
@@ -61,9 +78,20 @@ export function deriveState(plan: Plan, log: readonly Entry[]): TrialState {
  * @param state the newest state of its trial; an older one is derived anew first
  */
 export function extend(state: TrialState, added: readonly Entry[]): TrialState {
-  const { plan } = state;
+  const planned = plannedOf.get(state) ?? state.plan;
   const lines = linesOf.get(state);
-  if (!lines || lines.size !== state.log.length) return deriveState(plan, [...state.log, ...added]);
+  if (!lines || lines.size !== state.log.length) return deriveState(planned, [...state.log, ...added]);
+  const next = grow(state, added);
+  // A unit more or less is another plan to walk by.
+  if (next.byKind.get('extraUnit') !== state.byKind.get('extraUnit')) return deriveState(planned, next.log);
+  if (planned !== state.plan) plannedOf.set(next, planned);
+  return next;
+}
+
+/** @param state the newest of its trial */
+function grow(state: TrialState, added: readonly Entry[]): TrialState {
+  const { plan } = state;
+  const lines = linesOf.get(state)!;
   const fresh = added.filter((e) => lines.add(e));
   if (fresh.length === 0) return state;
   const change = new Change(state, planIndex(plan));

@@ -3,6 +3,7 @@ import type { EntryId, RoundId, TraitId, UnitId } from '../model/ids';
 import type { Happening } from '../model/happening';
 import type { Plan, Position } from '../model/plan';
 import { planIndex } from '../plan/planIndex';
+import { EXTRA_UNIT } from './extraUnits';
 import { compareHappened } from './order';
 import { type ResolvedEntry, isOfKind } from './resolve';
 
@@ -153,7 +154,13 @@ export function viewsOf(
       ['move'],
       () => new Set(all('move').flatMap((e) => e.body.moves.map((m) => m.unitId))),
     ),
-    exclusions: view('exclusions', ['exclusion', 'mixedUp', 'toldApart'], () => [
+    exclusions: view('exclusions', ['exclusion', 'mixedUp', 'toldApart', 'extraUnit'], () => [
+      ...all('extraUnit').map(({ id, body }) => ({
+        entryId: id,
+        unitId: body.unit.id,
+        traitId: null,
+        reason: EXTRA_UNIT,
+      })),
       ...all('exclusion').map(({ id, body: { unitId, traitId, reason } }) => ({
         entryId: id,
         unitId,

@@ -1,3 +1,4 @@
+import { EXTRA_UNIT } from '../log/extraUnits';
 import { LABEL_LOST } from '../log/views';
 import { happenings } from '../model/happening';
 import { entryKinds } from '../log/kinds';
@@ -194,6 +195,10 @@ export function eventBlocks(state: TrialState): Block[] {
     ...[...state.replaced].map(
       ([id, r]) => `${localDay(r)}: ${code(id)} replaced from the spares${r.reason ? `: ${r.reason}` : ''}`,
     ),
+    ...ofKind(state, 'extraUnit').map(
+      (e) =>
+        `${localDay(e)}: ${entryKinds.extraUnit.say(e.body, logWords(state.plan))}; not drawn by lot, so left out of the findings`,
+    ),
     ...ofKind(state, 'split').map(
       (e) => `${localDay(e)}: ${entryKinds.split.say(e.body, logWords(state.plan))}; it stays one unit`,
     ),
@@ -206,7 +211,7 @@ export function eventBlocks(state: TrialState): Block[] {
       ([id, samples]) => `${code(id)}: sample ${[...samples].join(', ')} died; not taken into its mean`,
     ),
     ...state.exclusions
-      .filter((x) => x.reason !== LABEL_LOST)
+      .filter((x) => x.reason !== LABEL_LOST && x.reason !== EXTRA_UNIT)
       .map((x) => `${code(x.unitId)} left out: ${x.reason}`),
   ];
   const corrected = state.observations.filter(isCorrected).length;

@@ -11,6 +11,7 @@ import type { Verdict } from '../verdict/verdict';
 import type { NameOf } from '../verdict/words';
 import type { Block } from './block';
 import { comparedBlocks, conductBlocks, eventBlocks } from './conductBlocks';
+import { photoBlocks } from './contactSheet';
 import { findingBlocks } from './findingBlocks';
 import { verdictBlocks } from './verdictBlocks';
 
@@ -50,6 +51,7 @@ export function reviewDocument(input: ReviewInput): Block[] {
     ...paragraphs(review.introduction),
     ...(verdict && findings[0] ? verdictBlocks(verdict, findings[0], plan, nameOf) : []),
     ...findings.flatMap((f) => findingBlocks(f, plan, nameOf)),
+    ...photoBlocks(state),
     ...wordsBlocks(state),
     ...comparedBlocks(state),
     ...conductBlocks(state, today, input.seal),

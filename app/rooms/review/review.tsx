@@ -7,6 +7,7 @@ import { useLoaderData } from 'react-router';
 import { bulkOf } from '../../store/bulk';
 import { exportTrial } from '~core/formats/dataPackage';
 import { scorersCopy } from '~core/formats/scorersCopy';
+import { CONTACT_SHEET } from '~core/report/contactSheet';
 import { figureId } from '~core/report/findingBlocks';
 import { toHtml } from '~core/report/html';
 import { toMarkdown } from '~core/report/markdown';
@@ -21,14 +22,15 @@ import { RoomHead } from '../../ui/RoomHead';
 import { bytesOf, download } from '../../ui/download';
 import { findingPng } from '../../ui/findingChart';
 import { lanesOf } from '../findings/findingData';
+import { contactSheetPicture } from './contactSheetPicture';
 import { type ReviewData, loadReview, reviewAction } from './reviewData';
 import { CodesClosed } from '../CodesClosed';
 import './review.css';
 export const clientLoader = loadReview;
 export const clientAction = guarded(reviewAction);
 
-/** A picture of every finding, by figure id. */
-async function pictures({ plan, findings }: ReviewData): Promise<Record<string, string>> {
+/** A picture of every finding, and the contact sheet, by figure id. */
+async function pictures({ plan, findings, sheet }: ReviewData): Promise<Record<string, string>> {
   const lanes = lanesOf(plan);
   const made = await Promise.all(
     findings.map(
@@ -39,7 +41,19 @@ async function pictures({ plan, findings }: ReviewData): Promise<Record<string, 
         ] as const,
     ),
   );
-  return Object.fromEntries(made);
+  const photos =
+    sheet.length === 0
+      ? []
+      : [
+          [
+            CONTACT_SHEET,
+            await contactSheetPicture(
+              sheet,
+              plan.treatments.map((t) => t.name),
+            ),
+          ] as const,
+        ];
+  return Object.fromEntries([...made, ...photos]);
 }
 
 async function saveData({ plan }: Pick<ReviewData, 'plan'>, forScorer = false) {
@@ -163,8 +177,8 @@ function OpenReview(data: ReviewData) {
         <article className="paper" aria-label="Preview of the review">
           <Report
             blocks={blocks}
-            figure={(id) =>
-              figures[id] ? <img src={figures[id]} alt="" /> : <p className="quiet small">Drawing …</p>
+            figure={(id, alt) =>
+              figures[id] ? <img src={figures[id]} alt={alt} /> : <p className="quiet small">Drawing …</p>
             }
           />
         </article>

@@ -1,5 +1,6 @@
 import { audit } from '~core/fairness/audit';
 import { sayBrokenSeal, verifySeal } from '~core/log/verifySeal';
+import { contactSheet } from '~core/report/contactSheet';
 import { reviewDocument } from '~core/report/review';
 import { ReviewText } from '~core/log/trial';
 import { makeVerdict } from '~core/verdict/verdict';
@@ -15,7 +16,7 @@ import type { RoomArgs } from '../roomArgs';
 export async function loadReview({ params }: RoomArgs) {
   const { plan, state, review, findings, primary, blind, trial } = await allFindings(params.trialId);
   const nameOf = nameIn(plan);
-  const check = verifySeal(plan, state.seal, trial.row.sealedAs);
+  const check = verifySeal(trial.row.plan, state.seal, trial.row.sealedAs);
   const found = audit(plainAuditInput(trial));
   const blocks = reviewDocument({
     state,
@@ -27,7 +28,7 @@ export async function loadReview({ params }: RoomArgs) {
     seal: check,
     audit: found,
   });
-  return { plan, review, findings, blocks, blind, broken: sayBrokenSeal(check) };
+  return { plan, review, findings, blocks, sheet: contactSheet(state), blind, broken: sayBrokenSeal(check) };
 }
 
 export type ReviewData = Awaited<ReturnType<typeof loadReview>>;

@@ -4,7 +4,10 @@ import TextField from '@mui/material/TextField';
 import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
 import { type Happening, happeningNames, happenings } from '~core/model/happening';
-import type { EntryId, UnitId } from '~core/model/ids';
+import { freePosition } from '~core/design/freePosition';
+import { nextCode } from '~core/log/extraUnits';
+import type { EntryId, TreatmentId, UnitId } from '~core/model/ids';
+import { newId } from '~core/model/newId';
 import { localDay } from '~core/log/localDay';
 import { type TrialState, ofKind } from '~core/log/state';
 import type { Unit } from '~core/model/plan';
@@ -20,12 +23,13 @@ import { unitNumber } from '../../ui/UnitTile';
 import { PickOne } from '../../ui/PickOne';
 import { type Fault, TellApart } from './TellApart';
 
-type Kind = Happening | 'replacement' | 'mixedUp' | 'split';
+type Kind = Happening | 'replacement' | 'mixedUp' | 'split' | 'extraUnit';
 
 const kinds: [Kind, string][] = [
   ...happeningNames.map((k): [Kind, string] => [k, happenings[k].name]),
   ['replacement', 'Replaced from the spares'],
   ['mixedUp', 'Labels lost: each is one of these'],
+  ['extraUnit', 'One unit more than planned'],
   ['split', 'Split at transplanting: each goes on in several vessels'],
 ];
 
@@ -40,6 +44,7 @@ export function EventsView({ state, open, head }: { state: TrialState; open: num
   const [chosen, setChosen] = useState<ReadonlySet<UnitId>>(new Set());
   const [text, setText] = useState('');
   const [into, setInto] = useState('');
+  const [treatmentId, setTreatmentId] = useState<TreatmentId | ''>('');
   const [date, setDate] = useState(today);
   const [time, setTime] = useState('');
   const [fault, setFault] = useState<Fault | null>(null);
@@ -60,6 +65,14 @@ export function EventsView({ state, open, head }: { state: TrialState; open: num
     if (kind === 'mixedUp' && unitIds.length < 2)
       return setFault({ at: 'units', text: 'Press all that can be each other: two or more.' });
     const vessels = /^\d{1,3}$/.test(into.trim()) ? Number(into) : 0;
+    const free = kind === 'extraUnit' ? freePosition(state) : null;
+    if (kind === 'extraUnit' && treatmentId === '')
+      return setFault({ at: 'treatment', text: 'Of which contender?' });
+    if (kind === 'extraUnit' && free === null)
+      return setFault({
+        at: 'treatment',
+        text: 'No position is free on the plan: keep it as a spare, or free a place first.',
+      });
     if (kind === 'split' && unitIds.length === 0)
       return setFault({ at: 'units', text: 'Press what was split on the plan.' });
     if (kind === 'split' && (vessels < 2 || vessels > 100))
@@ -73,6 +86,13 @@ export function EventsView({ state, open, head }: { state: TrialState; open: num
     if (kind === 'replacement') {
       for (const unitId of unitIds)
         post({ body: { kind, unitId, sample: null, reason: text.trim() }, ...when });
+    } else if (kind === 'extraUnit') {
+      if (treatmentId === '' || free === null) return;
+      const unit = {
+        ...{ id: newId<UnitId>(), code: nextCode(plan), treatmentId, position: free },
+        ...{ block: null, columnBlock: null, setting: null, startSize: null },
+      };
+      post({ body: { kind, unit, reason: text.trim() }, ...when });
     } else if (kind === 'split') {
       for (const unitId of unitIds)
         post({ body: { kind, unitId, into: vessels, reason: text.trim() }, ...when });
@@ -98,6 +118,12 @@ export function EventsView({ state, open, head }: { state: TrialState; open: num
       day: localDay(r),
       text: `Replaced from the spares${r.reason ? `: ${r.reason}` : ''}`,
       units: [id],
+    })),
+    ...ofKind(state, 'extraUnit').map((e) => ({
+      id: e.id,
+      day: localDay(e),
+      text: `One more than planned${e.body.reason ? `: ${e.body.reason}` : ''}`,
+      units: [e.body.unit.id],
     })),
     ...[...state.parts].map(([id, n]) => {
       const line = ofKind(state, 'split').findLast((e) => e.body.unitId === id)!;
@@ -190,6 +216,25 @@ export function EventsView({ state, open, head }: { state: TrialState; open: num
               slotProps={{ inputLabel: { shrink: true } }}
             />
           </div>
+          {kind === 'extraUnit' && (
+            <>
+              <PickOne<TreatmentId | ''>
+                label="Of"
+                value={treatmentId}
+                options={plan.treatments.map((t) => [t.id, t.name] as const)}
+                onPick={setTreatmentId}
+              />
+              {fault?.at === 'treatment' && (
+                <p role="alert" className="small" style={{ color: 'var(--porphyry)' }}>
+                  {fault.text}
+                </p>
+              )}
+              <p className="note open">
+                {nextCode(plan)} takes the next free position. It wasn’t drawn by lot: it is walked and
+                measured like the others, and left out of the findings, where it can be taken in to see.
+              </p>
+            </>
+          )}
           {kind === 'split' && (
             <TextField
               label="Into how many"

@@ -4,6 +4,7 @@ import { death } from './death';
 import { deviation } from './deviation';
 import { doseChange } from './doseChange';
 import { exclusion } from './exclusion';
+import { extraUnit } from './extraUnit';
 import { feed } from './feed';
 import { measurement } from './measurement';
 import { mixedUp } from './mixedUp';
@@ -50,6 +51,7 @@ export const entryKinds = {
   death,
   replacement,
   split,
+  extraUnit,
   mixedUp,
   toldApart,
   exclusion,

@@ -40,6 +40,13 @@ const bodies: Record<EntryKindName, object> = {
     note: '',
     instrument: 'typed',
   },
+  extraUnit: {
+    unit: {
+      ...{ id: 'extra', code: 'TST-99', treatmentId: 'A', block: null, columnBlock: null },
+      ...{ setting: null, startSize: null, position: { areaId: 'area', row: 0, column: 0 } },
+    },
+    reason: 'one was left over',
+  },
   split: { unitId: unit, into: 4, reason: 'potted on' },
   stand: { unitId: unit, stage: 'up', count: 11 },
   balance: { photoId: 'photo', x: 0.1, y: 0.2, gains: [0.9, 1, 1.2] },
