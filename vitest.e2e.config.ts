@@ -8,6 +8,6 @@ export default defineConfig({
     globalSetup: ['e2e/servers.ts'],
     testTimeout: 120_000,
     hookTimeout: 60_000,
-    maxWorkers: 3,
+    maxWorkers: 2,
   },
 });
