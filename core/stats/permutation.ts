@@ -1,4 +1,5 @@
-import { seededRandom } from '../stats/random';
+import { choose, eachChoice } from './combinations';
+import { seededRandom } from './random';
 
 /** Units of two treatments in one block: values of the first, then of the second. */
 export interface PermutationBlock {
@@ -24,30 +25,16 @@ export interface PermutationResult {
 const MOST_EXACT = 2_000_000;
 const DRAWS = 100_000;
 
-/** C(n, k) as a float. */
-function choose(n: number, k: number): number {
-  let c = 1;
-  for (let i = 1; i <= k; i++) c = (c * (n - k + i)) / i;
-  return Math.round(c);
-}
-
 /** For each way to choose k of the values: their sum, and how many of them are among the first k. */
 function allChoices(values: readonly number[], k: number): { sum: Float64Array; own: Uint16Array } {
   const count = choose(values.length, k);
   const [sum, own] = [new Float64Array(count), new Uint16Array(count)];
-  const chosen = Array.from({ length: k }, (_, i) => i);
-  for (let at = 0; at < count; at++) {
+  eachChoice(values.length, k, (chosen, at) => {
     for (const i of chosen) {
       sum[at]! += values[i]!;
       if (i < k) own[at]! += 1;
     }
-    // The next choice in lexicographic order.
-    let i = k - 1;
-    while (i >= 0 && chosen[i] === values.length - k + i) i -= 1;
-    if (i < 0) break;
-    chosen[i]! += 1;
-    for (let j = i + 1; j < k; j++) chosen[j] = chosen[j - 1]! + 1;
-  }
+  });
   return { sum, own };
 }
 

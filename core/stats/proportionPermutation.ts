@@ -1,3 +1,4 @@
+import { choose, eachChoice } from './combinations';
 import { seededRandom } from './random';
 
 /** One unit: k of n. */
@@ -14,28 +15,16 @@ export interface UnitStratum {
 const MOST_EXACT = 2_000_000;
 const DRAWS = 100_000;
 
-function choose(n: number, m: number): number {
-  let c = 1;
-  for (let i = 1; i <= m; i++) c = (c * (n - m + i)) / i;
-  return Math.round(c);
-}
-
 /** Sums of k and n over every choice of m of the units. */
 function choices(units: readonly KOfN[], m: number): { k: Float64Array; n: Float64Array } {
   const count = choose(units.length, m);
   const [k, n] = [new Float64Array(count), new Float64Array(count)];
-  const chosen = Array.from({ length: m }, (_, i) => i);
-  for (let at = 0; at < count; at++) {
+  eachChoice(units.length, m, (chosen, at) => {
     for (const i of chosen) {
       k[at]! += units[i]!.k;
       n[at]! += units[i]!.n;
     }
-    let i = m - 1;
-    while (i >= 0 && chosen[i] === units.length - m + i) i -= 1;
-    if (i < 0) break;
-    chosen[i]! += 1;
-    for (let j = i + 1; j < m; j++) chosen[j] = chosen[j - 1]! + 1;
-  }
+  });
   return { k, n };
 }
 
