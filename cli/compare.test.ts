@@ -72,7 +72,7 @@ describe('palazzo compare', () => {
   });
 
   it.each([
-    ['t,y\nWater,1\nA,tall\n', [], /^palazzo: Row 3: “tall” in the column “y” isn't a number\.$/],
+    ['t,y\nWater,1\nA,tall\n', [], /^palazzo: .*\.csv, row 3, column “y”: “tall” isn't a number\.$/],
     ['t,y\nWater,1\nWater,2\n', [], /Only one treatment/],
     ['t,y\nTap,1\nA,2\n', [], /control “Water” isn't among the treatments: Tap, A/],
     ['t,y\n', [], /no rows/],

@@ -1,9 +1,7 @@
-import { readFileSync } from 'node:fs';
-import { describeTableError, readTable } from '~core/formats/csv';
-import { parseDecimal } from '~core/quantity/decimal';
 import { type Comparison, type ComparisonRow, describeComparisonError } from '~core/stats/comparison';
 import { compareTreatments } from '~core/stats/compareTreatments';
 import { readArgs, shareOption } from './options';
+import { DataFile, figure, lines, pText } from './table';
 import { PlainError } from './plainError';
 
 export const compareUsage = `palazzo compare FILE.csv --treatment COL --response COL --control LEVEL
@@ -50,98 +48,49 @@ function readOptions(args: string[]) {
   };
 }
 
-function readText(file: string): string {
-  try {
-    return readFileSync(file, 'utf8');
-  } catch {
-    throw new PlainError(`The file “${file}” can't be read.`);
-  }
-}
-
 /** Runs `compare` and returns what goes to stdout. */
 export function compare(args: string[]): string {
   const o = readOptions(args);
-  const table = readTable(readText(o.file));
-  if (!table.ok) throw new PlainError(`${o.file}: ${describeTableError(table.error)}`);
-  const { columns, rows } = table.value;
-  const column = (name: string) => {
-    const i = columns.indexOf(name);
-    if (i < 0)
-      throw new PlainError(`${o.file} has no column “${name}”; its columns are ${columns.join(', ')}.`);
-    return i;
-  };
-  const [treatmentAt, responseAt] = [column(o.treatment), column(o.response)];
-  const unitAt = o.unit === undefined ? null : column(o.unit);
-  const blockAt = o.block === undefined ? null : column(o.block);
-
-  const observations: ComparisonRow[] = [];
-  rows.forEach((cells, i) => {
-    const line = i + 2;
-    const label = (at: number, name: string) => {
-      const text = cells[at] ?? '';
-      if (text === '') throw new PlainError(`Row ${line}: the column “${name}” is empty.`);
-      return text;
+  const data = new DataFile(o.file);
+  const [treatmentAt, responseAt] = [data.column(o.treatment), data.column(o.response)];
+  const unitAt = o.unit === undefined ? null : data.column(o.unit);
+  const blockAt = o.block === undefined ? null : data.column(o.block);
+  const observations = Array.from({ length: data.size }, (_, i) => i).flatMap((i): ComparisonRow[] => {
+    const value = data.response(i, responseAt);
+    const row = {
+      treatment: data.label(i, treatmentAt),
+      ...(unitAt !== null && { unit: data.label(i, unitAt) }),
+      ...(blockAt !== null && { block: data.label(i, blockAt) }),
     };
-    const text = cells[responseAt] ?? '';
-    if (text === '' || text === 'NA') return;
-    const value = parseDecimal(text);
-    if (value === null) {
-      throw new PlainError(`Row ${line}: “${text}” in the column “${o.response}” isn't a number.`);
-    }
-    observations.push({
-      treatment: label(treatmentAt, o.treatment),
-      value,
-      ...(unitAt !== null && { unit: label(unitAt, o.unit!) }),
-      ...(blockAt !== null && { block: label(blockAt, o.block!) }),
-    });
+    return value === null ? [] : [{ ...row, value }];
   });
   const result = compareTreatments({ rows: observations, control: o.control, alpha: o.alpha });
   if (!result.ok) throw new PlainError(describeComparisonError(result.error));
-  return o.json ? asJson(o.response, result.value) : asTable(o, result.value);
+  return o.json
+    ? JSON.stringify(comparisonShape(o.response, result.value), null, 1)
+    : asTable(o, result.value);
 }
 
-function asJson(response: string, c: Comparison): string {
-  return JSON.stringify(
-    {
-      response,
-      alpha: c.alpha,
-      treatments: c.treatments.map(({ name, n, mean, sd, min, max }) => ({ name, n, mean, sd, min, max })),
-      anova: c.anova && {
-        f: c.anova.f,
-        dfTreatment: c.anova.dfTreatment,
-        dfResidual: c.anova.dfResidual,
-        p: c.anova.p,
-        residualMeanSquare: c.anova.residualMeanSquare,
-      },
-      versusControl: c.versusControl.map(
-        ({ name, difference, low, high, p, percent, percentLow, percentHigh }) => ({
-          name,
-          difference,
-          low,
-          high,
-          p,
-          percent,
-          percentLow,
-          percentHigh,
-        }),
-      ),
-      pairs: c.pairs,
-      letters: c.letters,
-    },
-    null,
-    1,
-  );
-}
-
-const figure = (x: number | null) => (x === null ? '–' : Number(x.toPrecision(5)).toString());
-const pText = (p: number | null) => (p === null ? '–' : p < 0.001 ? '<0.001' : p.toFixed(3));
-
-function lines(head: string[], body: string[][]): string {
-  const width = head.map((h, i) => Math.max(h.length, ...body.map((r) => r[i]!.length)));
-  const line = (r: string[]) =>
-    r.map((c, i) => (i === 0 ? c.padEnd(width[i]!) : c.padStart(width[i]!))).join('  ');
-  return [line(head), width.map((w) => '-'.repeat(w)).join('  '), ...body.map(line)].join('\n');
-}
+/** A comparison as the contract has it. */
+export const comparisonShape = (response: string, c: Comparison) => ({
+  response,
+  alpha: c.alpha,
+  treatments: c.treatments.map(({ name, n, mean, sd, min, max }) => ({ name, n, mean, sd, min, max })),
+  anova: c.anova && {
+    f: c.anova.f,
+    dfTreatment: c.anova.dfTreatment,
+    dfResidual: c.anova.dfResidual,
+    p: c.anova.p,
+    residualMeanSquare: c.anova.residualMeanSquare,
+  },
+  versusControl: c.versusControl.map(
+    ({ name, difference, low, high, p, percent, percentLow, percentHigh }) => ({
+      ...{ name, difference, low, high, p, percent, percentLow, percentHigh },
+    }),
+  ),
+  pairs: c.pairs,
+  letters: c.letters,
+});
 
 function asTable(o: { response: string }, c: Comparison): string {
   const level = `${Math.round((1 - c.alpha) * 1000) / 10} %`;

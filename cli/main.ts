@@ -9,6 +9,8 @@ import { proportions, proportionsUsage } from './proportions';
 import { scores, scoresUsage } from './scores';
 import { spread, spreadUsage } from './spread';
 import { times, timesUsage } from './times';
+import { curves, curvesUsage } from './curves';
+import { germination, germinationUsage } from './germination';
 import { PlainError } from './plainError';
 import { power, powerUsage } from './power';
 
@@ -19,6 +21,8 @@ const commands: Record<string, (args: string[]) => string> = {
   scores,
   spread,
   permute,
+  curves,
+  germination,
   power,
   layout,
   mix,
@@ -33,6 +37,8 @@ const usage = [
   scoresUsage,
   spreadUsage,
   permuteUsage,
+  curvesUsage,
+  germinationUsage,
   powerUsage,
   layoutUsage,
   mixUsage,

@@ -151,6 +151,90 @@ describe('spread and permute', () => {
   });
 });
 
+describe('curves', () => {
+  const args = ['--treatment', 't', '--unit', 'u', '--time', 'd', '--response', 'y', '--control', 'W'];
+  const rows = (unit: string, t: string, ys: (number | string)[]) =>
+    ys.map((y, i) => `${unit},${t},${i * 2},${y}`).join('\n');
+  it('gives each unit its area, growth rate and curve, and compares them', () => {
+    const found = json(
+      'curves',
+      file(
+        `u,t,d,y\n${rows('1', 'W', [1, 2, 4, 'NA'])}\n${rows('2', 'W', [1, 2, 5, 7])}\n${rows('3', 'A', [2, 4, 8, 16])}\n${rows('4', 'A', [2, 5, 8, 15])}\n`,
+      ),
+      ...args,
+    );
+    const units = found.units as { area: number; relativeGrowthRate: number; logistic: unknown }[];
+    // by hand: (1 + 2) + (2 + 4) over steps of two days; doubling every two days
+    expect(units[0]).toMatchObject({ area: 9, logistic: null });
+    expect(units[2]!.area).toBe(42);
+    expect(units[2]!.relativeGrowthRate).toBeCloseTo(Math.LN2 / 2, 12);
+    expect(found.area).toMatchObject({
+      response: 'area',
+      treatments: [
+        { name: 'W', n: 2 },
+        { name: 'A', n: 2 },
+      ],
+    });
+    expect(found.relativeGrowthRate).toMatchObject({ treatments: [{ n: 2 }, { n: 2 }] });
+  });
+  it('refuses a blank time', () => {
+    expect(refused('curves', file('u,t,d,y\n1,W,,2\n2,A,1,2\n'), ...args)).toMatch(
+      /row 2, column “d”: is empty/,
+    );
+  });
+});
+
+describe('germination', () => {
+  const args = [
+    '--treatment',
+    't',
+    '--unit',
+    'p',
+    '--day',
+    'd',
+    '--count',
+    'n',
+    '--sown',
+    's',
+    '--control',
+    'W',
+  ];
+  it('by pot, compared as shares and as days', () => {
+    const found = json(
+      'germination',
+      file('p,t,d,n,s\n1,W,3,4,12\n1,W,5,6,12\n2,W,4,0,10\n3,A,3,9,10\n4,A,3,10,10\n'),
+      ...args,
+    );
+    expect((found.units as object[])[0]).toMatchObject({ unit: '1', treatment: 'W', meanTime: 4.2 });
+    expect((found.units as object[])[1]).toMatchObject({
+      percent: 0,
+      meanTime: null,
+      t50: null,
+      sdTime: null,
+    });
+    expect(found.percent).toMatchObject({
+      treatments: [
+        { k: 10, n: 22 },
+        { k: 19, n: 20 },
+      ],
+    });
+    expect(found.meanTime).toMatchObject({
+      treatments: [
+        { name: 'W', n: 1 },
+        { name: 'A', n: 2 },
+      ],
+    });
+  });
+  it('refuses more up than sown, and a sown number that changes', () => {
+    expect(refused('germination', file('p,t,d,n,s\n1,W,3,11,10\n2,A,3,1,10\n'), ...args)).toMatch(
+      /more came up in unit “1”/,
+    );
+    expect(refused('germination', file('p,t,d,n,s\n1,W,3,1,10\n1,W,4,1,12\n'), ...args)).toMatch(
+      /row 3, column “s”/,
+    );
+  });
+});
+
 describe('the delimiter', () => {
   const args = ['--treatment', 't', '--response', 'y'];
   it('is the one that splits the heading most', () => {
