@@ -6,8 +6,8 @@ export default defineConfig({
   test: {
     include: ['e2e/**/*.e2e.ts'],
     globalSetup: ['e2e/servers.ts'],
-    testTimeout: 120_000,
-    hookTimeout: 60_000,
+    testTimeout: 300_000,
+    hookTimeout: 120_000,
     maxWorkers: 2,
   },
 });

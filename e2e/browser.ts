@@ -50,7 +50,7 @@ export class Visitor {
       downloadPath: visitor.downloads,
       browserContextId: context.id!,
     });
-    page.setDefaultTimeout(20_000);
+    page.setDefaultTimeout(60_000);
     return visitor;
   }
 
@@ -178,7 +178,7 @@ export class Visitor {
         if (!bytes || bytes.length === 0) throw new Error(`no file ending in ${ending} yet`);
         return bytes;
       },
-      { timeout: 20_000, interval: 50 },
+      { timeout: 60_000, interval: 50 },
     );
   }
 

@@ -48,6 +48,7 @@ const views = [
   '/trial/demo-trial-cor/verdict',
   '/trial/demo-trial-cor/review',
   '/trial/demo-trial-cor/log',
+  '/trial/demo-trial-pom/weigh-in',
 ];
 
 describe('every view', () => {
@@ -61,8 +62,8 @@ describe('every view', () => {
   const widths = [1280, 1180, 834, 820, 600, 390, 320];
 
   // In parts, so that none comes near the time a test may take.
-  const part = Math.ceil(views.length / 3);
-  it.each([0, 1, 2])(
+  const part = Math.ceil(views.length / 6);
+  it.each([0, 1, 2, 3, 4, 5])(
     'axe finds nothing serious, by day; by night the contrast holds; none is wider than a phone, tablet or desk (part %i)',
     async (i) => {
       const v = await Visitor.arrive(browser, inject('demoUrl'));

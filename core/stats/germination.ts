@@ -23,7 +23,7 @@ export interface Germination {
  *
  * @param up days with the number newly come up; a day may stand more than once
  * @param sown more than 0
- * @example germination([{ day: 3, count: 4 }, { day: 5, count: 6 }], 12) // 83.3 %, mean 4.2, t50 3.33
+ * @example germination([{ day: 3, count: 4 }, { day: 5, count: 6 }], 12).meanTime // 4.2
  */
 export function germination(up: readonly NewlyUp[], sown: number): Germination {
   const days = new Map<number, number>();

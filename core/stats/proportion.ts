@@ -13,7 +13,7 @@ export interface Proportion {
 /**
  * A proportion with Wilson's score interval (1927).
  * @param k whole, 0 to n
- * @example wilson(7, 20, 0.05) // 0.35, 0.181 to 0.567
+ * @example wilson(7, 20, 0.05).low // 0.181…
  */
 export function wilson(k: number, n: number, alpha: number): Proportion {
   if (n === 0) return { k, n, proportion: null, low: null, high: null };

@@ -35,7 +35,7 @@ function choices(units: readonly KOfN[], m: number): { k: Float64Array; n: Float
  * draws with (b + 1)/(m + 1) (Phipson and Smyth 2010).
  *
  * @returns null where a side has fewer than two units in all, or nothing was counted on one
- * @example proportionPermutation([{ a: [{ k: 5, n: 5 }, { k: 4, n: 5 }], b: [{ k: 0, n: 5 }, { k: 1, n: 5 }] }]) // 1/3
+ * @example proportionPermutation([{ a: [{ k: 5, n: 5 }, { k: 4, n: 5 }], b: [{ k: 0, n: 5 }, { k: 1, n: 5 }] }]) // 0.333…
  */
 export function proportionPermutation(strata: readonly UnitStratum[], seed = 1): number | null {
   const [a, b] = [strata.flatMap((s) => s.a), strata.flatMap((s) => s.b)];

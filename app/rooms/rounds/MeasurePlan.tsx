@@ -76,7 +76,7 @@ export const MeasurePlan = memo(function MeasurePlan({ state, round, trait, curr
     (_: Position, unit: Unit | undefined) => {
       if (!unit) return <span className="place" aria-hidden="true" />;
       const isCurrent = unit.id === current;
-      const keeping = pending.get(unit.id);
+      const sent = pending.get(unit.id);
       return (
         <MeasureTile
           {...shown.get(unit.id)!}
@@ -84,7 +84,8 @@ export const MeasurePlan = memo(function MeasurePlan({ state, round, trait, curr
           code={unit.code}
           isCurrent={isCurrent}
           typed={isCurrent ? typed : ''}
-          keeping={keeping === undefined ? '' : formatFigure(keeping, trait.decimals)}
+          sent={sent ? formatFigure(sent.value, trait.decimals) : ''}
+          kept={sent?.kept ?? false}
           onPick={onPick}
         />
       );
@@ -99,8 +100,10 @@ interface TileProps extends Shown {
   code: string;
   isCurrent: boolean;
   typed: string;
-  /** a value on its way to the log */
-  keeping: string;
+  /** a value on its way to the log, or just arrived */
+  sent: string;
+  /** it has arrived */
+  kept: boolean;
   onPick: (id: UnitId) => void;
 }
 
@@ -124,12 +127,12 @@ const MeasureTile = memo(function MeasureTile(p: TileProps) {
         number={unitNumber(code)}
         words={dead}
         value={
-          p.typed || !p.keeping ? (
-            <span style={{ color: colour }}>{p.typed || p.text}</span>
+          p.typed || !p.sent || p.kept ? (
+            <span style={{ color: colour }}>{p.typed || p.sent || p.text}</span>
           ) : (
             <span className="keeping">
               <span className="sr-only">being kept: </span>
-              {p.keeping}
+              {p.sent}
             </span>
           )
         }

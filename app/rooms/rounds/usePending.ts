@@ -1,23 +1,35 @@
 import { useMemo } from 'react';
 import { useFetchers } from 'react-router';
+import type { ActionResult } from '../../form/schemaFields';
 import type { Saying } from '../../store/change';
 import type { UnitId } from '~core/model/ids';
 import type { Round, Trait } from '~core/model/plan';
 
+/** A value that was sent to the log. */
+export interface PendingValue {
+  value: number;
+  /** its transaction is committed; the screen only hasn't been worked out anew yet */
+  kept: boolean;
+}
+
 /**
- * Values that were sent to the log and aren't in it yet, newest of each unit. They stand on their tile at once, as
- * being kept; what is kept is only what the log says.
+ * Values that were sent to the log and aren't on the screen from it yet, newest of each unit. They stand on their
+ * tile at once, as being kept; as kept once the store has said so.
  */
-export function usePending(trait: Trait, round: Round): ReadonlyMap<UnitId, number> {
+export function usePending(trait: Trait, round: Round): ReadonlyMap<UnitId, PendingValue> {
   const fetchers = useFetchers();
   return useMemo(() => {
-    const pending = new Map<UnitId, number>();
-    for (const { json } of fetchers) {
+    const pending = new Map<UnitId, PendingValue>();
+    for (const { json, state, data } of fetchers) {
       const body = (json as unknown as { body?: Saying } | undefined)?.body;
       if (body?.kind !== 'measurement' && body?.kind !== 'weighing') continue;
       if (body.traitId !== trait.id || body.roundId !== round.id) continue;
       if (body.kind === 'measurement' && body.notYet) continue;
-      pending.set(body.unitId, body.kind === 'weighing' ? body.grossG - body.tareG : body.value);
+      // The action has answered: what follows is only the drawing.
+      const answer = data as ActionResult | undefined;
+      const kept = state === 'loading' && answer !== undefined && 'saved' in answer;
+      const value = body.kind === 'weighing' ? body.grossG - body.tareG : body.value;
+      pending.set(body.unitId, { value, kept });
     }
     return pending;
   }, [fetchers, trait, round]);
