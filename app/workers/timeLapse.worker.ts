@@ -1,5 +1,5 @@
 import { expose, transfer } from 'comlink';
-import { GIFEncoder, applyPalette, quantize } from 'gifenc';
+import { GIFEncoder, type Palette, applyPalette, quantize } from 'gifenc';
 import { type Gains, balance } from '~core/imaging/balance';
 
 /** One picture within a frame. */
@@ -21,8 +21,12 @@ interface Film {
   tileWidth: number;
   tileHeight: number;
   delayMs: number;
+  frames: number;
+  palette: Palette;
 }
 
+/** Colours hardly change from one picture to the next: they are chosen anew for every so many frames. */
+const FRAMES_A_PALETTE = 10;
 const GAP = 6;
 const FOOT = 26;
 /** The colours of the paper and its ink (`app/ui/colours.ts` is for pages; a film is always on light paper). */
@@ -38,7 +42,11 @@ const api = {
     made += 1;
     const id = `film ${made}`;
     const canvas = new OffscreenCanvas(tiles * tileWidth + (tiles - 1) * GAP, tileHeight + FOOT);
-    films.set(id, { gif: GIFEncoder(), canvas, tileWidth, tileHeight, delayMs });
+    films.set(id, {
+      ...{ gif: GIFEncoder(), canvas, tileWidth, tileHeight, delayMs },
+      frames: 0,
+      palette: [],
+    });
     return id;
   },
   /** Adds a frame; a picture that can't be read leaves its place empty. */
@@ -83,7 +91,9 @@ const api = {
       context.fillText(said, i * (tileWidth + GAP) + 4, foot, tileWidth - 8);
     }
     const { data } = context.getImageData(0, 0, canvas.width, canvas.height);
-    const palette = quantize(data, 256);
+    if (film.frames % FRAMES_A_PALETTE === 0) film.palette = quantize(data, 256);
+    film.frames += 1;
+    const { palette } = film;
     gif.writeFrame(applyPalette(data, palette), canvas.width, canvas.height, { palette, delay: delayMs });
   },
   /** Ends a film and gives it, with as many frames as it has. */
