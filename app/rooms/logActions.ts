@@ -3,6 +3,9 @@ import { type Observation, type TrialState, observationsOf } from '~core/log/sta
 import { type Entry, EntryBody } from '~core/log/entry';
 import type { Result } from '~core/model/result';
 import { type Saying, momentOf } from '../store/change';
+import { extraUnitOf } from '~core/design/extraUnitOf';
+import { type AreaId, TreatmentId, type UnitId } from '~core/model/ids';
+import { newId } from '~core/model/newId';
 import { toldApart } from '~core/log/kinds/toldApart';
 import { tellApart } from '~core/log/tellApart';
 import { todayDate } from '../bench/clock';
@@ -12,18 +15,40 @@ import { NOT_STORED } from '../form/guarded';
 import { announce } from '../ui/announce';
 import { type ActionResult, type FieldErrors, fieldErrors } from '../form/schemaFields';
 
+/** Another day than today. */
+const When = z
+  .object({ date: z.iso.date(), time: z.string().regex(/^\d{2}:\d{2}$/) })
+  .refine(({ date }) => date <= todayDate(), 'That day is still to come.');
+
 /** What Rounds and Weigh-in send: one thing to write down. */
 const LogForm = z.object({
   body: EntryBody,
-  /** another day than today */
-  when: z
-    .object({ date: z.iso.date(), time: z.string().regex(/^\d{2}:\d{2}$/) })
-    .refine(({ date }) => date <= todayDate(), 'That day is still to come.')
-    .optional(),
+  when: When.optional(),
 });
 
 /** Units whose labels were lost, told apart. */
 const TellApartForm = z.object({ tellApart: toldApart.body.omit({ kind: true }) });
+
+/** A unit more than planned: its code and position are worked out from the trial as it is stored. */
+const ExtraUnitForm = z.object({
+  extraUnit: z.object({ treatmentId: TreatmentId, reason: z.string().trim().max(500) }),
+  when: When.optional(),
+});
+
+async function extraUnitAction(
+  trialId: string | undefined,
+  { extraUnit: of, when }: z.infer<typeof ExtraUnitForm>,
+): Promise<ActionResult> {
+  const ids = { unit: newId<UnitId>(), area: newId<AreaId>() };
+  const written = await appendEntries(
+    trialId,
+    ({ state }) => [extraUnitOf(state, of, ids)],
+    when && momentOf(when.date, when.time),
+  );
+  if (!written.ok) return refused({ trial: describeChangeError(written.error) });
+  announce('Written into the log.');
+  return { saved: true };
+}
 
 async function tellApartAction(
   trialId: string | undefined,
@@ -76,6 +101,10 @@ export async function logAction(trialId: string | undefined, data: unknown): Pro
   if (typeof data === 'object' && data !== null && 'tellApart' in data) {
     const apart = TellApartForm.safeParse(data);
     return apart.success ? tellApartAction(trialId, apart.data.tellApart) : refused(fieldErrors(apart.error));
+  }
+  if (typeof data === 'object' && data !== null && 'extraUnit' in data) {
+    const extra = ExtraUnitForm.safeParse(data);
+    return extra.success ? extraUnitAction(trialId, extra.data) : refused(fieldErrors(extra.error));
   }
   const parsed = LogForm.safeParse(data);
   if (!parsed.success) return refused(fieldErrors(parsed.error));

@@ -252,6 +252,9 @@ export function measureCanopy(
   const cut = (threshold - LOWEST) * BINS_PER_UNIT;
   const isPlantBin = new Uint8Array(BLACK + 1);
   for (let bin = 0; bin < BINS; bin++) isPlantBin[bin] = bin > cut ? 1 : 0;
+  // A division for each pixel costs more than a table of 256.
+  const reciprocal = Float64Array.from({ length: 256 }, (_, i) => (i === 0 ? 0 : 1 / i));
+  const sixtieth = reciprocal.map((x) => 60 * x);
   let plant = 0;
   let pale = 0;
   let brown = 0;
@@ -271,17 +274,18 @@ export function measureCanopy(
         const most = r > g ? (r > b ? r : b) : g > b ? g : b;
         const least = r < g ? (r < b ? r : b) : g < b ? g : b;
         const spread = most - least;
+        const sixth = sixtieth[spread]!;
         const hue =
-          spread === 0
-            ? 0
-            : most === g
-              ? 120 + (60 * (b - r)) / spread
-              : most === r
-                ? (60 * (g - b)) / spread + (g < b ? 360 : 0)
-                : 240 + (60 * (r - g)) / spread;
+          most === g
+            ? spread === 0
+              ? 0
+              : 120 + (b - r) * sixth
+            : most === r
+              ? (g - b) * sixth + (g < b ? 360 : 0)
+              : 240 + (r - g) * sixth;
         if (isPlant) {
           plant += 1;
-          const saturation = spread / most;
+          const saturation = spread * reciprocal[most]!;
           index += (hue - 60) / 60 + (1 - saturation) + (1 - most / 255);
           if (hue < PALE_HUE || (saturation < PALE_SATURATION && most > PALE_BRIGHTNESS)) pale += 1;
         } else if (

@@ -65,7 +65,7 @@ describe('a unit more than planned', () => {
     const roomy = { ...p, areas: p.areas.map((a) => ({ ...a, columns: a.columns + 1 })) };
     const free = freePosition(deriveState(roomy, []))!;
     expect(p.units.some((u) => u.position.row === free.row && u.position.column === free.column)).toBe(false);
-    expect(withExtraUnits(p, [{ ...unit, treatmentId: 'nobody' as never }])).toBe(p);
-    expect(withExtraUnits(p, [p.units[0]!])).toBe(p);
+    expect(withExtraUnits(p, [{ unit: { ...unit, treatmentId: 'nobody' as never } }])).toBe(p);
+    expect(withExtraUnits(p, [{ unit: p.units[0]! }])).toBe(p);
   });
 });

@@ -1,4 +1,4 @@
-import type { Plan, Unit } from '../model/plan';
+import type { Area, Plan, Unit } from '../model/plan';
 
 /** Why an extra unit is in no finding unless asked for. */
 export const EXTRA_UNIT = 'extra: added after the seal, not drawn by lot';
@@ -8,10 +8,15 @@ export const EXTRA_UNIT = 'extra: added after the seal, not drawn by lot';
  * measured and shown.
  * @param extras in the order they were added; those the plan has already are passed over
  */
-export function withExtraUnits(plan: Plan, extras: readonly Unit[]): Plan {
+export function withExtraUnits(plan: Plan, extras: readonly { unit: Unit; beside?: Area }[]): Plan {
   const known = new Set<string>(plan.units.map((u) => u.id));
-  const fresh = extras.filter((u) => !known.has(u.id) && plan.treatments.some((t) => t.id === u.treatmentId));
-  return fresh.length === 0 ? plan : { ...plan, units: [...plan.units, ...fresh] };
+  const fresh = extras.filter(
+    ({ unit }) => !known.has(unit.id) && plan.treatments.some((t) => t.id === unit.treatmentId),
+  );
+  if (fresh.length === 0) return plan;
+  const areas = new Map(plan.areas.map((a) => [a.id, a]));
+  for (const { beside } of fresh) if (beside && !areas.has(beside.id)) areas.set(beside.id, beside);
+  return { ...plan, areas: [...areas.values()], units: [...plan.units, ...fresh.map((e) => e.unit)] };
 }
 
 /** The code of the next unit: one more than the highest. @example nextCode([PAR-01 … PAR-20]) // 'PAR-21' */

@@ -53,7 +53,7 @@ export function deriveState(plan: Plan, log: readonly Entry[]): TrialState {
   const state = folded(plan, log);
   const full = withExtraUnits(
     plan,
-    ofKind(state, 'extraUnit').map((e) => e.body.unit),
+    ofKind(state, 'extraUnit').map((e) => e.body),
   );
   if (full === plan) return state;
   // Values of an extra unit are known once the unit is.

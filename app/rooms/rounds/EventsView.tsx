@@ -1,146 +1,29 @@
 import './Photos.css';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
-import { type Happening, happeningNames, happenings } from '~core/model/happening';
-import { freePosition } from '~core/design/freePosition';
-import { nextCode } from '~core/log/extraUnits';
-import type { EntryId, TreatmentId, UnitId } from '~core/model/ids';
-import { newId } from '~core/model/newId';
-import { localDay } from '~core/log/localDay';
-import { type TrialState, ofKind } from '~core/log/state';
-import type { Unit } from '~core/model/plan';
+import type { TrialState } from '~core/log/state';
+import type { UnitId } from '~core/model/ids';
 import { planIndex } from '~core/plan/planIndex';
 import { plural } from '~core/quantity/format';
-import dayjs from 'dayjs';
-import { relativeDay, shortDate, todayDate } from '../../bench/clock';
-import { LeaveGuard } from '../../form/UnsavedGuard';
-import { usePost } from '../../form/usePost';
+import { shortDate } from '../../bench/clock';
 import { PlanView } from '../../ui/PlanView';
-import { Tessera, tesseraLetter } from '../../ui/Tessera';
-import { unitNumber } from '../../ui/UnitTile';
-import { PickOne } from '../../ui/PickOne';
-import { type Fault, TellApart } from './TellApart';
-
-type Kind = Happening | 'replacement' | 'mixedUp' | 'split' | 'extraUnit';
-
-const kinds: [Kind, string][] = [
-  ...happeningNames.map((k): [Kind, string] => [k, happenings[k].name]),
-  ['replacement', 'Replaced from the spares'],
-  ['mixedUp', 'Labels lost: each is one of these'],
-  ['extraUnit', 'One unit more than planned'],
-  ['split', 'Split at transplanting: each goes on in several vessels'],
-];
-
-const isHappening = (kind: Kind): kind is Happening => kind in happenings;
+import { EventForm } from './EventForm';
+import { happenedSoFar } from './happenedSoFar';
+import { TellApart } from './TellApart';
+import { UnitChoice } from './UnitChoice';
 
 /** What happened beside the plan: to which units, when, and what a fair reviewer does about it. */
 export function EventsView({ state, open, head }: { state: TrialState; open: number; head: ReactNode }) {
   const { plan } = state;
-  const post = usePost();
-  const today = todayDate();
-  const [kind, setKind] = useState<Kind>('missedWatering');
   const [chosen, setChosen] = useState<ReadonlySet<UnitId>>(new Set());
-  const [text, setText] = useState('');
-  const [into, setInto] = useState('');
-  const [treatmentId, setTreatmentId] = useState<TreatmentId | ''>('');
-  const [date, setDate] = useState(today);
-  const [time, setTime] = useState('');
-  const [fault, setFault] = useState<Fault | null>(null);
   const toggle = (id: UnitId) => {
     const next = new Set(chosen);
     if (!next.delete(id)) next.add(id);
     setChosen(next);
   };
-  const shares = plan.treatments.map((t) => {
-    const units = plan.units.filter((u) => u.treatmentId === t.id);
-    return units.length === 0 ? 0 : units.filter((u) => chosen.has(u.id)).length / units.length;
-  });
-  const alike = chosen.size === 0 || Math.max(...shares) - Math.min(...shares) < 1e-9;
-  const keep = () => {
-    const unitIds = [...chosen];
-    if (kind === 'replacement' && unitIds.length === 0)
-      return setFault({ at: 'units', text: 'Press what was replaced on the plan.' });
-    if (kind === 'mixedUp' && unitIds.length < 2)
-      return setFault({ at: 'units', text: 'Press all that can be each other: two or more.' });
-    const vessels = /^\d{1,3}$/.test(into.trim()) ? Number(into) : 0;
-    const free = kind === 'extraUnit' ? freePosition(state) : null;
-    if (kind === 'extraUnit' && treatmentId === '')
-      return setFault({ at: 'treatment', text: 'Of which contender?' });
-    if (kind === 'extraUnit' && free === null)
-      return setFault({
-        at: 'treatment',
-        text: 'No position is free on the plan: keep it as a spare, or free a place first.',
-      });
-    if (kind === 'split' && unitIds.length === 0)
-      return setFault({ at: 'units', text: 'Press what was split on the plan.' });
-    if (kind === 'split' && (vessels < 2 || vessels > 100))
-      return setFault({ at: 'into', text: 'A whole number from 2 to 100.' });
-    if (isHappening(kind) && text.trim() === '')
-      return setFault({ at: 'text', text: 'Write down in a few words what happened.' });
-    if (date > today) return setFault({ at: 'date', text: 'That day is still to come.' });
-    if (date < dayjs(plan.startDate).subtract(30, 'day').format('YYYY-MM-DD'))
-      return setFault({ at: 'date', text: `The trial began on ${shortDate(plan.startDate)}.` });
-    const when = date === today && time === '' ? {} : { when: { date, time: time || '12:00' } };
-    if (kind === 'replacement') {
-      for (const unitId of unitIds)
-        post({ body: { kind, unitId, sample: null, reason: text.trim() }, ...when });
-    } else if (kind === 'extraUnit') {
-      if (treatmentId === '' || free === null) return;
-      const unit = {
-        ...{ id: newId<UnitId>(), code: nextCode(plan), treatmentId, position: free },
-        ...{ block: null, columnBlock: null, setting: null, startSize: null },
-      };
-      post({ body: { kind, unit, reason: text.trim() }, ...when });
-    } else if (kind === 'split') {
-      for (const unitId of unitIds)
-        post({ body: { kind, unitId, into: vessels, reason: text.trim() }, ...when });
-    } else if (kind === 'mixedUp') {
-      post({ body: { kind, unitIds, reason: text.trim() }, ...when });
-    } else {
-      post({ body: { kind: 'deviation', unitIds, what: kind, text }, ...when });
-    }
-    setFault(null);
-    setText('');
-    setChosen(new Set());
-  };
   const code = (id: UnitId) => planIndex(plan).unit(id)?.code ?? '?';
-  const told = [
-    ...state.deviations.map((d) => ({
-      id: d.entryId as EntryId,
-      day: localDay(d),
-      text: `${happenings[d.what].name}: ${d.text}`,
-      units: d.unitIds,
-    })),
-    ...[...state.replaced].map(([id, r]) => ({
-      id: `${id}-replaced`,
-      day: localDay(r),
-      text: `Replaced from the spares${r.reason ? `: ${r.reason}` : ''}`,
-      units: [id],
-    })),
-    ...ofKind(state, 'extraUnit').map((e) => ({
-      id: e.id,
-      day: localDay(e),
-      text: `One more than planned${e.body.reason ? `: ${e.body.reason}` : ''}`,
-      units: [e.body.unit.id],
-    })),
-    ...[...state.parts].map(([id, n]) => {
-      const line = ofKind(state, 'split').findLast((e) => e.body.unitId === id)!;
-      return {
-        id: `${id}-split`,
-        day: localDay(line),
-        text: `Goes on in ${n} vessels${line.body.reason ? `: ${line.body.reason}` : ''}`,
-        units: [id],
-      };
-    }),
-    ...[...state.deaths].map(([id, d]) => ({
-      id: `${id}-died`,
-      day: localDay(d),
-      text: `Died${d.cause ? `: ${d.cause}` : ''}`,
-      units: [id],
-    })),
-  ].sort((a, b) => b.day.localeCompare(a.day));
+  const told = happenedSoFar(state);
   return (
     <>
       {head}
@@ -183,106 +66,7 @@ export function EventsView({ state, open, head }: { state: TrialState; open: num
             </span>
           </div>
         </div>
-        <aside className="side stack" aria-label="What happened">
-          <h2>Write it down</h2>
-          <LeaveGuard unsaved={text.trim() !== ''} />
-          <PickOne label="What happened" value={kind} options={kinds} onPick={setKind} />
-          <TextField
-            label="In a few words"
-            value={text}
-            onChange={(e) => setText(e.target.value)}
-            multiline
-            minRows={2}
-            error={fault?.at === 'text'}
-            helperText={fault?.at === 'text' ? fault.text : undefined}
-          />
-          <div className="field-pair">
-            <TextField
-              type="date"
-              label="On"
-              value={date}
-              onChange={(e) => setDate(e.target.value || today)}
-              error={fault?.at === 'date'}
-              helperText={
-                fault?.at === 'date' ? fault.text : date === today ? undefined : relativeDay(date, today)
-              }
-              slotProps={{ inputLabel: { shrink: true } }}
-            />
-            <TextField
-              type="time"
-              label="At"
-              value={time}
-              onChange={(e) => setTime(e.target.value)}
-              slotProps={{ inputLabel: { shrink: true } }}
-            />
-          </div>
-          {kind === 'extraUnit' && (
-            <>
-              <PickOne<TreatmentId | ''>
-                label="Of"
-                value={treatmentId}
-                options={plan.treatments.map((t) => [t.id, t.name] as const)}
-                onPick={setTreatmentId}
-              />
-              {fault?.at === 'treatment' && (
-                <p role="alert" className="small" style={{ color: 'var(--porphyry)' }}>
-                  {fault.text}
-                </p>
-              )}
-              <p className="note open">
-                {nextCode(plan)} takes the next free position. It wasn’t drawn by lot: it is walked and
-                measured like the others, and left out of the findings, where it can be taken in to see.
-              </p>
-            </>
-          )}
-          {kind === 'split' && (
-            <TextField
-              label="Into how many"
-              value={into}
-              onChange={(e) => setInto(e.target.value)}
-              error={fault?.at === 'into'}
-              helperText={fault?.at === 'into' ? fault.text : undefined}
-              slotProps={{ htmlInput: { inputMode: 'numeric' } }}
-            />
-          )}
-          {isHappening(kind) && (
-            <p className={`note ${alike ? 'open' : 'bad'}`}>
-              {alike ? happenings[kind].alike : happenings[kind].apart}
-            </p>
-          )}
-          {kind === 'replacement' && (
-            <p className="note open">
-              The same unit goes on with a new plant, dated; {plan.spares}{' '}
-              {plan.spares === 1 ? 'spare was' : 'spares were'} planned. The review says so.
-            </p>
-          )}
-          {kind === 'split' && (
-            <p className="note open">
-              It stays one unit: measured and weighed as one, all its vessels together. Labels are printed for
-              each vessel, with the unit’s code.
-            </p>
-          )}
-          {kind === 'doseChanged' && (
-            <p className="small">
-              With the new dose, so that mixing and cost go by it:{' '}
-              <Link to={`/trial/${plan.id}/mixing?view=programme`}>Mixing, Programme</Link>.
-            </p>
-          )}
-          {kind === 'mixedUp' && (
-            <p className="note open">
-              Values go on under the positions they stand at. Until they are told apart, findings leave them
-              out and say so.
-            </p>
-          )}
-          {fault?.at === 'units' && (
-            <p role="alert" className="small" style={{ color: 'var(--porphyry)' }}>
-              {fault.text}
-            </p>
-          )}
-          <Button variant="contained" onClick={keep}>
-            Write it down
-          </Button>
-        </aside>
+        <EventForm state={state} chosen={chosen} onKept={() => setChosen(new Set())} />
       </div>
       <section className="section">
         <h2>So far</h2>
@@ -307,33 +91,5 @@ export function EventsView({ state, open, head }: { state: TrialState; open: num
         </p>
       </section>
     </>
-  );
-}
-
-function UnitChoice({
-  state,
-  unit,
-  on,
-  onToggle,
-}: {
-  state: TrialState;
-  unit: Unit;
-  on: boolean;
-  onToggle: (id: UnitId) => void;
-}) {
-  const index = planIndex(state.plan).treatmentOrder(unit.treatmentId);
-  const died = state.deaths.has(unit.id);
-  return (
-    <button
-      type="button"
-      className={`place unit-choice${on ? ' on' : ''}`}
-      aria-pressed={on}
-      aria-label={`${tesseraLetter(index)} ${unitNumber(unit.code)} ${unit.code}${died ? ' died' : ''}`}
-      onClick={() => onToggle(unit.id)}
-    >
-      <Tessera index={index} size={18} /> {tesseraLetter(index)}{' '}
-      <span className="num small">{unitNumber(unit.code)}</span>
-      {died && <span className="small quiet"> died</span>}
-    </button>
   );
 }

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { utc } from '../../model/column';
 import { UnitId } from '../../model/ids';
-import { Unit } from '../../model/plan';
+import { Area, Unit } from '../../model/plan';
 import { entryKind } from './kind';
 
 /** One unit more than the sealed plan has: measured like the others, and left out of the findings unless asked for. */
@@ -9,6 +9,8 @@ export const extraUnit = entryKind({
   body: z.object({
     kind: z.literal('extraUnit'),
     unit: Unit.extend({ id: UnitId, block: z.null(), columnBlock: z.null() }),
+    /** where it stands, when the plan had no position left: an area beside it */
+    beside: Area.optional(),
     reason: z.string().trim().max(500),
   }),
   label: 'Extra unit',
