@@ -14,6 +14,8 @@ export function usePost(): (data: object) => void {
         method: 'post',
         encType: 'application/json',
         navigate: false,
+        // Shown as being kept in the very next frame, not when there is time for it.
+        flushSync: true,
         fetcherKey: newId(),
       }),
     [submit],

@@ -9,6 +9,7 @@ import type { Product } from '~core/model/product';
 import { type Result, err, ok } from '~core/model/result';
 import { bench, benchName, deviceId } from './bench';
 import { randomSeed } from './chance';
+import { tellCommitted } from './committed';
 import type { BenchDb } from './db';
 import type { ChangeError } from './errors';
 import { inLock } from './locks';
@@ -76,18 +77,23 @@ export async function change<E>(
   const device = await deviceId();
   const written = await inLock(`palazzo/${benchName()}/${id}`, () =>
     db.transaction('rw', db.ofChanges, async () => {
-      const trial = await current(db, id);
+      // Asked for at once: each answer is a way to the database and back.
+      const [trial, library, recorder] = await Promise.all([
+        current(db, id),
+        db.products.toArray(),
+        db.settings.get('recorder'),
+      ]);
       if (!trial) return err({ tag: 'gone' } as const);
-      const library = await db.products.toArray();
       const decided = decide({ trial, library });
       if (!decided.ok) return decided;
       // Nobody said who sits here: the plan says who measures.
-      const by = ((await db.settings.get('recorder'))?.value ?? '') || trial.row.plan.scorer.slice(0, 80);
+      const by = (recorder?.value ?? '') || trial.row.plan.scorer.slice(0, 80);
       return write(db, trial, decided.value, { by, device, library });
     }),
   );
   // Only what was committed is remembered.
   if (!written.ok) return written;
+  tellCommitted(written.value.entries);
   const { row, state, key, rev, planRev } = written.value.trial;
   return ok({ ...written.value, trial: remember(row, state, key, { rev, planRev }) });
 }
@@ -126,9 +132,11 @@ async function write(
   if (plan !== undefined || review !== undefined) await db.trials.put(row);
   if (key !== null && key !== trial.key) await db.keys.put({ trialId: id, key });
   if (plan !== undefined && !isUndo) await noteStep(db, id, trial.row.plan, planNow);
-  await db.entries.bulkAdd(entries.map((entry) => ({ trialId: id, id: entry.id, rev, entry })));
   const head = { id, rev, planRev: plan === undefined ? trial.planRev : rev };
-  await db.heads.put(head);
+  await Promise.all([
+    db.entries.bulkAdd(entries.map((entry) => ({ trialId: id, id: entry.id, rev, entry }))),
+    db.heads.put(head),
+  ]);
   const state =
     plan === undefined ? extend(trial.state, entries) : deriveState(planNow, [...trial.log, ...entries]);
   return ok({ trial: { ...trial, row, state, key, rev, planRev: head.planRev }, entries });

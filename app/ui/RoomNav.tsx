@@ -1,9 +1,16 @@
+import { memo } from 'react';
 import { NavLink, useLocation } from 'react-router';
 import type { RoomStep } from '../rooms/registry';
 import './RoomNav.css';
 
 /** The rooms of a trial in working order, each with how far it is. */
-export function RoomNav({ trialId, steps }: { trialId: string; steps: readonly RoomStep[] }) {
+export const RoomNav = memo(function RoomNav({
+  trialId,
+  steps,
+}: {
+  trialId: string;
+  steps: readonly RoomStep[];
+}) {
   const to = (room: string) => `/trial/${trialId}/${room}`;
   const path = useLocation().pathname;
   const here = steps.findIndex((s) => path.endsWith(`/${s.room}`));
@@ -48,7 +55,7 @@ export function RoomNav({ trialId, steps }: { trialId: string; steps: readonly R
       </nav>
     </>
   );
-}
+});
 
 const benchRooms = [
   { to: '/', name: 'Today' },

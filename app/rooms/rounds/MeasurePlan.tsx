@@ -1,4 +1,12 @@
-import { memo, useCallback, useMemo } from 'react';
+import {
+  memo,
+  useCallback,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useState,
+  useSyncExternalStore,
+} from 'react';
 import { type TrialState, observationsOf } from '~core/log/state';
 import { isCorrected } from '~core/log/observation';
 import { figureOfVisit, kOfVisit } from '~core/analysis/number';
@@ -6,12 +14,14 @@ import { responseOf } from '~core/log/response';
 import type { UnitId } from '~core/model/ids';
 import type { Position, Round, Trait, Unit } from '~core/model/plan';
 import { formatFigure } from '~core/quantity/format';
+import { onCommitted } from '../../store/committed';
 import { PlanView } from '../../ui/PlanView';
 import { UnitFace, tileInk, unitNumber } from '../../ui/UnitTile';
 import { firstOpenSample } from '~core/schedule/rounds';
 import { planIndex } from '~core/plan/planIndex';
 import { kindOf } from '~core/model/plan';
-import { usePending } from './usePending';
+import { LiveTiles } from './liveTiles';
+import { usePending, valueOf } from './usePending';
 import { remarkOf } from './walk';
 
 interface Props {
@@ -72,25 +82,35 @@ export const MeasurePlan = memo(function MeasurePlan({ state, round, trait, curr
     [plan, state, trait, round],
   );
   const pending = usePending(trait, round);
+  // A key changes one tile of two hundred: the plan itself isn't drawn again for it.
+  const [live] = useState(() => new LiveTiles());
+  useLayoutEffect(() => live.set({ current, typed, pending }), [live, current, typed, pending]);
+  useEffect(
+    () =>
+      onCommitted((entries) => {
+        for (const e of entries) {
+          const body = e.kind === 'correction' ? e.replacement : e;
+          if (body?.kind !== 'measurement' && body?.kind !== 'weighing') continue;
+          if (body.traitId === trait.id && body.roundId === round.id) live.keep(body.unitId, valueOf(body));
+        }
+      }),
+    [live, trait.id, round.id],
+  );
   const renderPlace = useCallback(
     (_: Position, unit: Unit | undefined) => {
       if (!unit) return <span className="place" aria-hidden="true" />;
-      const isCurrent = unit.id === current;
-      const sent = pending.get(unit.id);
       return (
         <MeasureTile
           {...shown.get(unit.id)!}
           id={unit.id}
           code={unit.code}
-          isCurrent={isCurrent}
-          typed={isCurrent ? typed : ''}
-          sent={sent ? formatFigure(sent.value, trait.decimals) : ''}
-          kept={sent?.kept ?? false}
+          live={live}
+          decimals={trait.decimals}
           onPick={onPick}
         />
       );
     },
-    [shown, current, typed, onPick, pending, trait.decimals],
+    [shown, live, onPick, trait.decimals],
   );
   return <PlanView plan={plan} positions={state.positions} walk renderPlace={renderPlace} />;
 });
@@ -98,17 +118,17 @@ export const MeasurePlan = memo(function MeasurePlan({ state, round, trait, curr
 interface TileProps extends Shown {
   id: UnitId;
   code: string;
-  isCurrent: boolean;
-  typed: string;
-  /** a value on its way to the log, or just arrived */
-  sent: string;
-  /** it has arrived */
-  kept: boolean;
+  live: LiveTiles;
+  decimals: number;
   onPick: (id: UnitId) => void;
 }
 
 const MeasureTile = memo(function MeasureTile(p: TileProps) {
-  const { id, code, index, isCurrent, dead, empty, flag, onPick } = p;
+  const { id, code, index, dead, empty, flag, onPick, live } = p;
+  const subscribe = useCallback((tell: () => void) => live.subscribe(id, tell), [live, id]);
+  const { isCurrent, typed, pending } = useSyncExternalStore(subscribe, () => live.of(id));
+  // A value on its way to the log, or just arrived.
+  const sent = pending ? formatFigure(pending.value, p.decimals) : '';
   const colour = isCurrent ? 'var(--terracotta)' : empty && !dead ? 'var(--soft)' : undefined;
   return (
     <button
@@ -127,12 +147,12 @@ const MeasureTile = memo(function MeasureTile(p: TileProps) {
         number={unitNumber(code)}
         words={dead}
         value={
-          p.typed || !p.sent || p.kept ? (
-            <span style={{ color: colour }}>{p.typed || p.sent || p.text}</span>
+          typed || !sent || pending?.kept ? (
+            <span style={{ color: colour }}>{typed || sent || p.text}</span>
           ) : (
             <span className="keeping">
               <span className="sr-only">being kept: </span>
-              {p.sent}
+              {sent}
             </span>
           )
         }

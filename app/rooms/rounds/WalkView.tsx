@@ -1,6 +1,6 @@
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, memo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import type { TrialState } from '~core/log/state';
 import type { TraitId, UnitId } from '~core/model/ids';
@@ -30,7 +30,7 @@ interface Props {
 }
 
 /** The round in hand and its trait: the one asked for, else the one that is due. */
-export function WalkView({ state, rounds, today, views }: Props) {
+export const WalkView = memo(function WalkView({ state, rounds, today, views }: Props) {
   const { plan } = state;
   const { id } = plan;
   const [search, setSearch] = useSearchParams();
@@ -112,4 +112,4 @@ export function WalkView({ state, rounds, today, views }: Props) {
       }
     />
   );
-}
+});

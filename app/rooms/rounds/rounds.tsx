@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
 import { audit, openFindings } from '~core/fairness/audit';
 import { roundProgress } from '~core/schedule/rounds';
@@ -84,13 +85,17 @@ export default function RoundsRoom() {
   const [, setSearch] = useSearchParams();
   const { plan } = state;
   const running = state.seal !== null && rounds.length > 0;
-  const views = (
-    <ViewSwitch
-      label="View"
-      views={running ? roundViews : roundViews.filter(([v]) => v === 'walk' || v === 'tasks')}
-      view={view}
-      onView={(to) => setSearch(to === 'walk' ? {} : { view: to })}
-    />
+  // The same until it changes: the walk isn't drawn again while values are under way.
+  const views = useMemo(
+    () => (
+      <ViewSwitch
+        label="View"
+        views={running ? roundViews : roundViews.filter(([v]) => v === 'walk' || v === 'tasks')}
+        view={view}
+        onView={(to) => setSearch(to === 'walk' ? {} : { view: to })}
+      />
+    ),
+    [running, view, setSearch],
   );
   const day = photos ? photoDays(photos.photos).at(-1) : undefined;
   const covers = photos && day !== undefined ? coverWords(coverByTreatment(state, photos.photos, day)) : '';

@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import { useFetchers } from 'react-router';
 import type { ActionResult } from '../../form/schemaFields';
 import type { Saying } from '../../store/change';
+import type { BodyOf } from '~core/log/entry';
 import type { UnitId } from '~core/model/ids';
 import type { Round, Trait } from '~core/model/plan';
 
@@ -11,6 +12,10 @@ export interface PendingValue {
   /** its transaction is committed; the screen only hasn't been worked out anew yet */
   kept: boolean;
 }
+
+/** The figure a line puts on its tile. */
+export const valueOf = (body: BodyOf<'measurement'> | BodyOf<'weighing'>): number =>
+  body.kind === 'weighing' ? body.grossG - body.tareG : body.value;
 
 /**
  * Values that were sent to the log and aren't on the screen from it yet, newest of each unit. They stand on their
@@ -28,8 +33,7 @@ export function usePending(trait: Trait, round: Round): ReadonlyMap<UnitId, Pend
       // The action has answered: what follows is only the drawing.
       const answer = data as ActionResult | undefined;
       const kept = state === 'loading' && answer !== undefined && 'saved' in answer;
-      const value = body.kind === 'weighing' ? body.grossG - body.tareG : body.value;
-      pending.set(body.unitId, { value, kept });
+      pending.set(body.unitId, { value: valueOf(body), kept });
     }
     return pending;
   }, [fetchers, trait, round]);
