@@ -13,10 +13,20 @@ import { type LapseFrame, makeTimeLapse } from '../../workers/timeLapse';
 import { type Photo, photoDays, sideBySide } from './photoData';
 
 const speeds = ['2', '4', '8', '12'] as const;
-/** Longest side of a picture in the film; the small copies have it already. */
-const SIDE = 480;
-/** Side by side each is smaller, so that the film can be sent. */
-const SIDE_OF_MANY = 300;
+/** Every picture, or every so many. */
+const steps = ['1', '2', '3', '5', '10'] as const;
+/** Longest side of a picture in the film, pixels; the small copies have the largest already. */
+const sides = { small: 200, middle: 300, large: 480 } as const;
+type Side = keyof typeof sides;
+const sideNames = Object.keys(sides) as Side[];
+/** Bytes a pixel of a photo takes in a film, as seen in films of plants. */
+const BYTES_A_PIXEL = 0.66;
+/** What can still be sent easily (practice). */
+const EASILY_SENT_MB = 10;
+
+/** About how large a film comes out, MB, of pictures of 4 : 3. @example megabytes('large', 1, 500) // 57 */
+const megabytes = (side: Side, tiles: number, frames: number): number =>
+  (sides[side] ** 2 * 0.75 * tiles * frames * BYTES_A_PIXEL) / 1e6;
 
 type What = 'side' | UnitId;
 
@@ -64,6 +74,8 @@ export function TimeLapse({ state, photos }: { state: TrialState; photos: readon
   const notice = useNotice();
   const [what, setWhat] = useState<What>('side');
   const [perSecond, setPerSecond] = useState<(typeof speeds)[number]>('4');
+  const [chosenSide, setChosenSide] = useState<Side | null>(null);
+  const [every, setEvery] = useState<(typeof steps)[number]>('1');
   const [done, setDone] = useState<number | null>(null);
   const [film, setFilm] = useState<{ url: string; blob: Blob; frames: number } | null>(null);
   const going = useRef(false);
@@ -75,12 +87,17 @@ export function TimeLapse({ state, photos }: { state: TrialState; photos: readon
     [],
   );
   useEffect(() => () => URL.revokeObjectURL(film?.url ?? ''), [film]);
-  const frames = framesOf(state, photos, what);
+  const all = framesOf(state, photos, what);
+  const frames = all.filter((_, i) => i % Number(every) === 0);
+  const tiles = Math.max(1, ...frames.map((f) => f.shots.length));
+  // The largest that can be sent, until another is chosen.
+  const side =
+    chosenSide ?? sideNames.findLast((s) => megabytes(s, tiles, frames.length) <= EASILY_SENT_MB) ?? 'small';
+  const about = Math.ceil(megabytes(side, tiles, frames.length));
   const withPhotos = plan.units.filter((u) => photos.filter((p) => p.unitId === u.id).length > 1);
-  if (frames.length < 2 && withPhotos.length === 0) return null;
+  if (all.length < 2 && withPhotos.length === 0) return null;
   const make = async () => {
-    const tiles = Math.max(1, ...frames.map((f) => f.shots.length));
-    const side = tiles === 1 ? SIDE : SIDE_OF_MANY;
+    const longest = sides[side];
     going.current = true;
     setDone(0);
     setFilm(null);
@@ -89,8 +106,8 @@ export function TimeLapse({ state, photos }: { state: TrialState; photos: readon
       const bytes = await makeTimeLapse(
         {
           tiles,
-          tileWidth: ratio > 1 ? Math.round(side / ratio) : side,
-          tileHeight: ratio > 1 ? side : Math.round(side * ratio),
+          tileWidth: ratio > 1 ? Math.round(longest / ratio) : longest,
+          tileHeight: ratio > 1 ? longest : Math.round(longest * ratio),
           delayMs: Math.round(1000 / Number(perSecond)),
           frames: frames.length,
           frame: async (n): Promise<LapseFrame> => {
@@ -140,6 +157,20 @@ export function TimeLapse({ state, photos }: { state: TrialState; photos: readon
           onPick={setPerSecond}
           sx={{ width: 150 }}
         />
+        <PickOne
+          label="Take"
+          value={every}
+          options={steps.map((s) => [s, s === '1' ? 'every picture' : `one in ${s}`] as const)}
+          onPick={setEvery}
+          sx={{ width: 150 }}
+        />
+        <PickOne<Side>
+          label="Size"
+          value={side}
+          options={sideNames.map((s) => [s, `${s}, ${sides[s]} px`] as const)}
+          onPick={setChosenSide}
+          sx={{ width: 150 }}
+        />
         {done === null ? (
           <Button variant="outlined" disabled={frames.length < 2} onClick={() => void make()}>
             Make it from {frames.length} {what === 'side' ? 'days' : 'pictures'}
@@ -165,6 +196,9 @@ export function TimeLapse({ state, photos }: { state: TrialState; photos: readon
               Stop
             </Button>
           </>
+        )}
+        {done === null && !film && frames.length >= 2 && (
+          <span className="small quiet">about {about} MB</span>
         )}
         {film && (
           <Button
