@@ -12,6 +12,7 @@ export const UnitId = id('Unit');
 export const TraitId = id('Trait');
 export const RoundId = id('Round');
 export const EntryId = id('Entry');
+export const PanelId = id('Panel');
 
 export type ProductId = z.infer<typeof ProductId>;
 export type PackId = z.infer<typeof PackId>;
@@ -22,3 +23,4 @@ export type UnitId = z.infer<typeof UnitId>;
 export type TraitId = z.infer<typeof TraitId>;
 export type RoundId = z.infer<typeof RoundId>;
 export type EntryId = z.infer<typeof EntryId>;
+export type PanelId = z.infer<typeof PanelId>;

@@ -28,7 +28,7 @@ export const describeOrderError = (e: OrderError): string => {
 };
 
 /** Codes of three digits, the first not 0. */
-const CODES = 900;
+export const CODES = 900;
 /** Ways of choosing rows that are looked through before the best so far is taken. */
 const MOST_TRIES = 20_000;
 
@@ -98,8 +98,8 @@ function orders(p: number, tasters: number): number[][] {
   return rest === 0 ? rows : [...rows, ...evenest(first, rest, rows, p)];
 }
 
-/** So many different codes in random order. */
-function codes(n: number, chance: Random): string[] {
+/** So many different codes of three digits in random order, up to 900. */
+export function panelCodes(n: number, chance: Random): string[] {
   return chance.shuffle(Array.from({ length: CODES }, (_, i) => String(100 + i))).slice(0, n);
 }
 
@@ -127,7 +127,7 @@ export function servingOrder(
   const chance = seededRandom(seed);
   const named = chance.shuffle(samples);
   const rows = chance.shuffle(orders(p, tasters));
-  const free = codes(p * tasters, chance);
+  const free = panelCodes(p * tasters, chance);
   return ok(
     rows.map((row, t) => ({
       taster: t + 1,

@@ -12,6 +12,10 @@ import { milestone } from './milestone';
 import { mix } from './mix';
 import { move } from './move';
 import { note } from './note';
+import { panel } from './panel';
+import { panelAnswer } from './panelAnswer';
+import { panelGuess } from './panelGuess';
+import { panelReveal } from './panelReveal';
 import { phDose } from './phDose';
 import { photo } from './photo';
 import { pick } from './pick';
@@ -61,6 +65,10 @@ export const entryKinds = {
   taskSkipped,
   taskPlanned,
   milestone,
+  panel,
+  panelAnswer,
+  panelGuess,
+  panelReveal,
   seal,
   reveal,
 };

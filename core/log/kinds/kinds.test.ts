@@ -6,6 +6,25 @@ import { trialTables } from '../../formats/tables';
 import { entry, height, plan, product, unitId, use, weighing } from '../../testing/trial';
 import { type EntryKindName, entryKinds } from '.';
 
+const session = {
+  ...{
+    id: 'tasting',
+    name: 'Tasting',
+    kind: 'pairs',
+    presented: 'cups',
+    senses: ['taste'],
+    asked: 'Sweeter?',
+  },
+  ...{ attributes: [], words: ['crisp'], guess: 'none', cautions: [], commitment: 'b'.repeat(64) },
+  tasters: [{ name: 'L', sets: [{ cups: ['417', '582'] }] }],
+};
+const cups = {
+  ...{ sessionId: 'tasting', salt: 'c'.repeat(16) },
+  samples: [{ treatmentId: 'A', unitIds: [unitId('A', 0)], photo: null }],
+  cups: [{ code: '417', sample: 0 }],
+};
+const ofTaster = { sessionId: 'tasting', taster: 0 };
+
 const p = { ...plan({ replicates: 2 }), products: [product()] };
 const unit = unitId('A', 0);
 const base = { unitId: unit, treatmentId: null, instrument: 'typed' };
@@ -47,6 +66,13 @@ const bodies: Record<EntryKindName, object> = {
     },
     reason: 'one was left over',
   },
+  panel: { session },
+  panelAnswer: {
+    ...ofTaster,
+    ...{ set: 0, code: '417', scores: [4], ranks: [], chosen: null, words: ['crisp'], remark: '' },
+  },
+  panelGuess: { ...ofTaster, same: ['417', '582'], which: [{ code: '417', treatmentId: 'A' }] },
+  panelReveal: { key: cups },
   split: { unitId: unit, into: 4, reason: 'potted on' },
   stand: { unitId: unit, stage: 'up', count: 11 },
   balance: { photoId: 'photo', x: 0.1, y: 0.2, gains: [0.9, 1, 1.2] },
@@ -149,7 +175,7 @@ it('a batch that is taken back takes its readings and feedings along; nothing el
   expect(entryKinds.feed.goesWith(other, entries)).toEqual([]);
 });
 
-it('a seal and an opening of the codes stay', () => {
+it('a seal, an opening of the codes and a reveal of cups stay', () => {
   const stay = (Object.keys(entryKinds) as EntryKindName[]).filter((k) => !entryKinds[k].canTakeBack);
-  expect(stay).toEqual(['seal', 'reveal']);
+  expect(stay).toEqual(['panelReveal', 'seal', 'reveal']);
 });
