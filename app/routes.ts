@@ -31,5 +31,9 @@ export default [
     route('labels', 'rooms/layout/labels.tsx'),
     route('card', 'rooms/layout/card.tsx'),
     route('mixing-card', 'rooms/mixing/mixingCard.tsx'),
+    route('servers-card/:sessionId', 'rooms/panel/serversCard.tsx'),
+    route('score-sheets/:sessionId', 'rooms/panel/scoreSheets.tsx'),
+    route('taste/:sessionId/:taster', 'rooms/panel/taste.tsx'),
   ]),
+  route('taste', 'rooms/panel/remoteTaste.tsx'),
 ] satisfies RouteConfig;

@@ -1,4 +1,5 @@
 import dayjs from 'dayjs';
+import type { PanelKey } from '~core/model/panel';
 import type { Product } from '~core/model/product';
 import type { Trial } from '~core/log/trial';
 import { blind } from './blindTrial';
@@ -22,13 +23,20 @@ export function demoBench(now: Date): {
   series: { trialId: string; series: DemoSeries }[];
   /** pictures, by trial */
   photos: { trialId: string; photo: DemoPhoto }[];
+  /** what is in the cups of tastings, by trial */
+  panelKeys: { trialId: string; key: PanelKey }[];
 } {
   const day = (offset: number) => dayjs(now).add(offset, 'day').format('YYYY-MM-DD');
   const run = running(day);
+  const done = finished(day);
   return {
     products: demoProducts,
-    trials: [finished(day), run.trial, blind(day), inconclusive(day), picking(day), planned(day)],
+    trials: [done.trial, run.trial, blind(day), inconclusive(day), picking(day), planned(day)],
     series: run.series.map((series) => ({ trialId: run.trial.plan.id, series })),
     photos: run.photos.map((photo) => ({ trialId: run.trial.plan.id, photo })),
+    panelKeys: [
+      { trialId: done.trial.plan.id, key: done.panelKey },
+      { trialId: run.trial.plan.id, key: run.panelKey },
+    ],
   };
 }

@@ -1,10 +1,12 @@
 import { type SimulatedTrait, simulateEntries } from '~core/design/simulate';
 import type { Trial } from '~core/log/trial';
+import type { PanelKey } from '~core/model/panel';
+import { finishedTasting } from './demoTastings';
 import { BY, type Day, means, sigmoid, withLog } from './demoParts';
 import { planOf, traitId } from './demoTrials';
 
 /** Finished: water and three feeds on coriander, five blocks on two shelf levels. */
-export function finished(day: Day): Trial {
+export function finished(day: Day): { trial: Trial; panelKey: PanelKey } {
   const code = 'COR';
   const plan = planOf({
     code,
@@ -100,6 +102,7 @@ export function finished(day: Day): Trial {
     },
   ];
   const simulated = simulateEntries({ plan, seed: 902, traits: truth, untilDay: 35, by: BY, tareG: 112.4 });
+  const tasting = finishedTasting(plan, day, -3);
   const unit = plan.units[7]!;
   const log = withLog(plan, day(-39), simulated, [
     {
@@ -110,8 +113,9 @@ export function finished(day: Day): Trial {
       },
       at: `${day(-26)}T18:05:00Z`,
     },
+    ...tasting.extra,
   ]);
-  return {
+  const trial: Trial = {
     plan,
     log,
     review: {
@@ -126,4 +130,5 @@ export function finished(day: Day): Trial {
     sealedAs: null,
     conflicts: [],
   };
+  return { trial, panelKey: tasting.key };
 }

@@ -8,6 +8,8 @@ import { usMeasures } from '~core/quantity/measure';
 import { type DemoSeries, demoSeries } from './demoAir';
 import { type DemoPhoto, demoPhotos } from './demoPhotos';
 import type { EntryId } from '~core/model/ids';
+import type { PanelKey } from '~core/model/panel';
+import { readyTasting } from './demoTastings';
 import { BY, type Day, means, sigmoid, withLog } from './demoParts';
 import { planOf, traitId, treatmentId } from './demoTrials';
 import { mixesOf } from './demoMixes';
@@ -77,7 +79,12 @@ const benchTasks: PlannedTask[] = [
 ];
 
 /** Running: heights of parsley, a round due today and begun. */
-export function running(day: Day): { trial: Trial; series: DemoSeries[]; photos: DemoPhoto[] } {
+export function running(day: Day): {
+  trial: Trial;
+  series: DemoSeries[];
+  photos: DemoPhoto[];
+  panelKey: PanelKey;
+} {
   const code = 'PAR';
   const plan = planOf({
     code,
@@ -329,13 +336,14 @@ export function running(day: Day): { trial: Trial; series: DemoSeries[]; photos:
     mixed.length + 1,
   );
   mixed.push(...drawn.lines);
+  const tasting = readyTasting(plan, day);
   const trial: Trial = {
     plan,
-    log: withLog(plan, day(-18), simulated, mixed),
+    log: withLog(plan, day(-18), simulated, [...mixed, ...tasting.extra]),
     review: emptyReview,
     key: null,
     sealedAs: null,
     conflicts: [],
   };
-  return { trial, series, photos: drawn.photos };
+  return { trial, series, photos: drawn.photos, panelKey: tasting.key };
 }

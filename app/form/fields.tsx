@@ -2,7 +2,7 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
 import TextField, { type TextFieldProps } from '@mui/material/TextField';
-import { createContext, useContext } from 'react';
+import { type ReactNode, createContext, useContext } from 'react';
 import { Controller, get, useFormContext, useWatch } from 'react-hook-form';
 
 /** True around forms that can be read but not changed, e.g. after the seal. */
@@ -128,7 +128,7 @@ export function GroupError({ name }: { name: string }) {
 }
 
 /** Something that is so or isn't. */
-export function Tick({ name, label }: { name: string; label: string }) {
+export function Tick({ name, label }: { name: string; label: ReactNode }) {
   const { control } = useFormContext();
   const locked = useContext(LockedForm);
   return (

@@ -56,6 +56,7 @@ describe('the list of rooms', () => {
       'mixing',
       'rounds',
       'weigh-in',
+      'panel',
       'findings',
       'verdict',
       'review',
@@ -120,8 +121,8 @@ describe('the list of rooms', () => {
       ...plan().units.flatMap((u) => [entry(height(u.id, 5)), entry(height(u.id, 6, 'r2'))]),
       ...harvest({ Water: [1, 2, 3], A: [4, 5, 6] }),
     ];
-    // Nothing was mixed in it, and of a rehearsal nothing is kept: neither is called done.
-    const undone = ['rehearsal', 'mixing'];
+    // Nothing was mixed or tasted in it, and of a rehearsal nothing is kept: neither is called done.
+    const undone = ['rehearsal', 'mixing', 'panel'];
     expect(Object.values(steps(log, plan(), true)).map((s) => s.progress)).toEqual(
       rooms.map((r) => (undone.includes(r.id) ? 'none' : 'full')),
     );

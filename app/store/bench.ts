@@ -73,6 +73,9 @@ async function seedDemo(db: BenchDb): Promise<void> {
     await db.blobs.bulkPut(
       bench.photos.map(({ trialId, photo }) => ({ ...photo, trialId, type: 'image/png' })),
     );
+    await db.panelKeys.bulkPut(
+      bench.panelKeys.map(({ trialId, key }) => ({ trialId, sessionId: key.sessionId, key })),
+    );
     for (const { trialId, series } of bench.series) {
       await db.series.bulkPut(chunksOf(trialId, series.body.seriesId, series));
     }

@@ -4,6 +4,7 @@ import { deriveState, extend } from '~core/log/state';
 import { ReviewText } from '~core/log/trial';
 import type { EntryId } from '~core/model/ids';
 import { newId } from '~core/model/newId';
+import type { PanelKey } from '~core/model/panel';
 import { Plan } from '~core/model/plan';
 import type { Product } from '~core/model/product';
 import { type Result, err, ok } from '~core/model/result';
@@ -40,6 +41,8 @@ export interface Change {
   review?: ReviewText;
   /** new lines; or what they are given the plan as it is saved */
   entries?: readonly Saying[] | ((saved: Plan) => readonly Saying[]);
+  /** what is in the cups of a panel session that these lines start */
+  panelKey?: PanelKey;
   /** when what the lines say happened, where it wasn't just now */
   happened?: Happened | undefined;
   /** an Undo, which isn't itself taken back */
@@ -107,7 +110,7 @@ interface Writing {
 async function write(
   db: BenchDb,
   trial: LoadedTrial,
-  { plan, review, entries: say, happened, isUndo = false }: Change,
+  { plan, review, entries: say, panelKey, happened, isUndo = false }: Change,
   { by, device, library }: Writing,
 ): Promise<Result<Changed, ChangeError>> {
   if (plan === undefined && review === undefined && (!say || say.length === 0)) {
@@ -131,6 +134,7 @@ async function write(
   const key = fittingKey(trial, planNow);
   if (plan !== undefined || review !== undefined) await db.trials.put(row);
   if (key !== null && key !== trial.key) await db.keys.put({ trialId: id, key });
+  if (panelKey) await db.panelKeys.put({ trialId: id, sessionId: panelKey.sessionId, key: panelKey });
   if (plan !== undefined && !isUndo) await noteStep(db, id, trial.row.plan, planNow);
   const head = { id, rev, planRev: plan === undefined ? trial.planRev : rev };
   await Promise.all([

@@ -3,6 +3,7 @@ import type { Entry } from '~core/log/entry';
 import type { BlindKey, ReviewText } from '~core/log/trial';
 import type { SealedAs } from '~core/log/verifySeal';
 import { migrate, productFrom1 } from '~core/model/migrations';
+import type { PanelKey } from '~core/model/panel';
 import type { Plan } from '~core/model/plan';
 import type { Product } from '~core/model/product';
 import { toVersion4 } from './upgrade';
@@ -95,8 +96,15 @@ export interface SeriesChunk {
   columns: Float64Array[];
 }
 
+/** What is in the cups of a panel session, on the device of whoever serves; it joins the log at the reveal. */
+export interface PanelKeyRow {
+  trialId: string;
+  sessionId: string;
+  key: PanelKey;
+}
+
 /** The database of this build. A database with a higher number was written by a newer one. */
-export const DATABASE_VERSION = 4;
+export const DATABASE_VERSION = 5;
 
 /** One bench: the demo's and the user's own are two separate databases. */
 export class BenchDb extends Dexie {
@@ -110,6 +118,7 @@ export class BenchDb extends Dexie {
   steps!: Table<StepRow, number>;
   blobs!: Table<BlobRow, string>;
   series!: Table<SeriesChunk, [string, number]>;
+  panelKeys!: Table<PanelKeyRow, [string, string]>;
   settings!: Table<{ key: string; value: string }, string>;
 
   constructor(name: BenchName) {
@@ -185,11 +194,21 @@ export class BenchDb extends Dexie {
             row.entries = now.lines;
           });
       });
+    this.version(5).stores({ panelKeys: '[trialId+sessionId], trialId' });
   }
 
   /** The tables a change of a trial reads and writes. */
   get ofChanges() {
-    return [this.trials, this.heads, this.entries, this.keys, this.steps, this.products, this.settings];
+    return [
+      this.trials,
+      this.heads,
+      this.entries,
+      this.keys,
+      this.panelKeys,
+      this.steps,
+      this.products,
+      this.settings,
+    ];
   }
 
   /** The tables that hold a trial, for transactions over all of it. */

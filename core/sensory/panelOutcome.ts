@@ -9,6 +9,8 @@ import type { HeldSession } from './sessions';
 /** A contender in one scored thing or ranking. */
 export interface ScoredTreatment {
   id: TreatmentId;
+  /** every score or place, in the order of the answers */
+  values: number[];
   /** servings scored */
   n: number;
   mean: number;
@@ -208,6 +210,7 @@ function scoredThing(
       const own = of(id);
       return {
         id,
+        values: own,
         n: own.length,
         mean: own.length === 0 ? NaN : mean(own),
         median: own.length === 0 ? NaN : medianOf(own),

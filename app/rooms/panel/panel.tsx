@@ -1,0 +1,95 @@
+import Button from '@mui/material/Button';
+import { Link, useLoaderData, useSearchParams } from 'react-router';
+import { dayOfDate } from '~core/plan/days';
+import { panelOutcome } from '~core/sensory/panelOutcome';
+import { sayPanel } from '~core/sensory/sayPanel';
+import { sessionsOf } from '~core/sensory/sessions';
+import { todayDate } from '../../bench/clock';
+import { guarded } from '../../form/guarded';
+import { panelKeysHere } from '../../store/panelKeys';
+import { loadTrial } from '../../store/trials';
+import { RoomHead } from '../../ui/RoomHead';
+import type { RoomArgs } from '../roomArgs';
+import { photosOf } from '../rounds/photoData';
+import { panelAction } from './panelActions';
+import type { SessionShown } from './panelData';
+import { PlanSession } from './PlanSession';
+import { SessionView } from './SessionView';
+
+export async function clientLoader({ params }: RoomArgs) {
+  const { row, shown: state } = await loadTrial(params.trialId);
+  const keys = await panelKeysHere(row.id);
+  const order = state.plan.treatments.map((t) => t.id);
+  const nameOf = (id: string) => state.plan.treatments.find((t) => t.id === id)?.name ?? '?';
+  return {
+    state,
+    day: dayOfDate(state.plan.startDate, todayDate()),
+    photos: photosOf(state).length,
+    sessions: sessionsOf(state).map((held): SessionShown => {
+      const outcome = panelOutcome(held, order);
+      return {
+        held,
+        keyHere: keys.has(held.session.id),
+        outcome,
+        words: outcome && sayPanel(held.session, outcome, nameOf),
+      };
+    }),
+  };
+}
+
+export const clientAction = guarded(async ({ params, request }: RoomArgs) =>
+  panelAction(params.trialId, await request.json()),
+);
+
+export default function PanelRoom() {
+  const { state, day, photos, sessions } = useLoaderData<typeof clientLoader>();
+  const [search, setSearch] = useSearchParams();
+  const { plan } = state;
+  if (!state.seal) {
+    return (
+      <div className="empty">
+        <h1>Panel</h1>
+        <p style={{ marginTop: '0.6rem' }}>
+          Tasting, smelling and looking under codes of three digits, so that nobody can guess: who gets what
+          in which order is drawn here, and what was in the cups is told when everybody is done. Sessions open
+          when the plan is sealed.
+        </p>
+        <Link to={`/trial/${plan.id}/layout`}>Seal the plan in Layout</Link>
+      </div>
+    );
+  }
+  if (search.get('view') === 'plan' || sessions.length === 0) {
+    return (
+      <>
+        <RoomHead title="Plan a session">
+          Samples under codes, in an order drawn by lot; what is in the cups is told at the end.
+        </RoomHead>
+        <PlanSession
+          state={state}
+          day={day}
+          withPhotos={photos > 0}
+          onStarted={() => setSearch({})}
+          onCancel={sessions.length > 0 ? () => setSearch({}) : null}
+        />
+      </>
+    );
+  }
+  const newest = sessions.at(-1)!;
+  return (
+    <>
+      <RoomHead
+        title={newest.words ? newest.words.headline : 'Panel'}
+        actions={
+          <Button variant="outlined" color="secondary" onClick={() => setSearch({ view: 'plan' })}>
+            Plan another session
+          </Button>
+        }
+      >
+        {newest.words ? newest.held.session.name : 'Codes are closed until everybody is done.'}
+      </RoomHead>
+      {sessions.toReversed().map((s) => (
+        <SessionView key={s.held.session.id} plan={plan} shown={s} isHeadline={s === newest} />
+      ))}
+    </>
+  );
+}
