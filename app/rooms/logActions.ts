@@ -4,7 +4,7 @@ import { type Entry, EntryBody } from '~core/log/entry';
 import type { Result } from '~core/model/result';
 import { type Saying, momentOf } from '../store/change';
 import { extraUnitOf } from '~core/design/extraUnitOf';
-import { type AreaId, TreatmentId, type UnitId } from '~core/model/ids';
+import { type AreaId, RoundId, TraitId, TreatmentId, UnitId } from '~core/model/ids';
 import { newId } from '~core/model/newId';
 import { toldApart } from '~core/log/kinds/toldApart';
 import { tellApart } from '~core/log/tellApart';
@@ -25,6 +25,30 @@ const LogForm = z.object({
   body: EntryBody,
   when: When.optional(),
 });
+
+/** All units of a trait put in order at once. */
+const OrderForm = z.object({
+  order: z.object({
+    traitId: TraitId,
+    roundId: RoundId,
+    sample: z.number().int().min(1).nullable(),
+    ranks: z.array(z.object({ unitId: UnitId, rank: z.number().min(1) })).min(1),
+  }),
+});
+
+async function orderAction(
+  trialId: string | undefined,
+  { traitId, roundId, sample, ranks }: z.infer<typeof OrderForm>['order'],
+): Promise<ActionResult> {
+  const written = await appendEntries(trialId, ({ state }) =>
+    ranks.flatMap(({ unitId, rank }) =>
+      lineFor(state, { kind: 'measurement', unitId, traitId, roundId, sample, value: rank }),
+    ),
+  );
+  if (!written.ok) return refused({ trial: describeChangeError(written.error) });
+  announce(written.value.length === 0 ? 'Nothing changed.' : 'The order is kept.');
+  return { saved: true };
+}
 
 /** Units whose labels were lost, told apart. */
 const TellApartForm = z.object({ tellApart: toldApart.body.omit({ kind: true }) });
@@ -93,6 +117,14 @@ function saysTheSame(old: Observation, body: EntryBody): boolean {
   );
 }
 
+/** The line for a value: a correction of the one that stands in its place, nothing where it says the same. */
+function lineFor(state: TrialState, body: EntryBody): Saying[] {
+  const old = valueInPlace(state, body);
+  if (!old) return [body];
+  if (saysTheSame(old, body)) return [];
+  return [{ kind: 'correction', supersedes: old.standsFrom, replacement: body, reason: 'entered again' }];
+}
+
 /**
  * Appends to the log and says what came of it. A value for a place that has one already becomes a
  * correction of the line it stands from, so the old value stays visible.
@@ -106,18 +138,17 @@ export async function logAction(trialId: string | undefined, data: unknown): Pro
     const extra = ExtraUnitForm.safeParse(data);
     return extra.success ? extraUnitAction(trialId, extra.data) : refused(fieldErrors(extra.error));
   }
+  if (typeof data === 'object' && data !== null && 'order' in data) {
+    const order = OrderForm.safeParse(data);
+    return order.success ? orderAction(trialId, order.data.order) : refused(fieldErrors(order.error));
+  }
   const parsed = LogForm.safeParse(data);
   if (!parsed.success) return refused(fieldErrors(parsed.error));
   const { body, when } = parsed.data;
   if (body.kind === 'weighing' && body.grossG < body.tareG) {
     return refused({ grossG: `Gross ${body.grossG} g is less than the tare of ${body.tareG} g.` });
   }
-  const say = ({ state }: LoadedTrial): Saying[] => {
-    const old = valueInPlace(state, body);
-    if (!old) return [body];
-    if (saysTheSame(old, body)) return [];
-    return [{ kind: 'correction', supersedes: old.standsFrom, replacement: body, reason: 'entered again' }];
-  };
+  const say = ({ state }: LoadedTrial): Saying[] => lineFor(state, body);
   let written: Result<Entry[], ChangeError>;
   try {
     written = await appendEntries(trialId, say, when && momentOf(when.date, when.time));

@@ -223,6 +223,7 @@ export const traitExamples = {
     summary: 'last',
     direction: 'lower',
   },
+  rank: { name: 'Rank by eye', unit: '', kind: 'rank', decimals: '0', summary: 'last', direction: 'lower' },
   blank: { name: '', unit: '', kind: 'number', decimals: '1', summary: 'last' },
 } as const;
 

@@ -8,6 +8,8 @@ import { type Plan, type Round, type Trait, kindOf } from '~core/model/plan';
 import type { RoundProgress } from '~core/schedule/rounds';
 import { relativeDay, shortDate } from '../../bench/clock';
 import { RoomHead } from '../../ui/RoomHead';
+import { ViewSwitch } from '../../ui/ViewSwitch';
+import { OrderView } from './OrderView';
 import { RoundWalk } from './RoundWalk';
 
 const traitsOf = new WeakMap<Round, Trait[]>();
@@ -67,6 +69,62 @@ export const WalkView = memo(function WalkView({ state, rounds, today, views }: 
           : `was due ${relativeDay(chosen.date, today)}`;
   const weighedToo = chosen.round.traitIds.length > traits.length;
 
+  // Beside the pad the traits of a round stand on it; an order has no pad.
+  const switcher = traits.length > 1 && (
+    <ViewSwitch
+      label="Trait"
+      views={traits.map((t) => [t.id, t.name] as const)}
+      view={trait.id}
+      onView={(traitId) => setAt({ roundId: chosen.round.id, traitId, unitId: undefined })}
+    />
+  );
+  const head = (
+    <>
+      <RoomHead
+        title={`${chosen.round.name} · ${trait.name.toLowerCase()}`}
+        actions={
+          <ToggleButtonGroup
+            size="small"
+            exclusive
+            value={chosen.round.id}
+            onChange={(_, to: string | null) => to && setSearch({ round: to })}
+            aria-label="Round"
+          >
+            {walked.map((r) => (
+              <ToggleButton key={r.round.id} value={r.round.id} sx={{ textTransform: 'none', py: 0.4 }}>
+                day {r.round.day}
+              </ToggleButton>
+            ))}
+          </ToggleButtonGroup>
+        }
+      >
+        {when.charAt(0).toUpperCase() + when.slice(1)}. The walk follows the dotted line; tap any{' '}
+        {plan.unitNoun} to jump.
+        {weighedToo && (
+          <>
+            {' '}
+            Weights of this round go through the <Link to={`/trial/${id}/weigh-in`}>Weigh-in</Link>.
+          </>
+        )}
+      </RoomHead>
+      {views}
+    </>
+  );
+  if (kindOf(trait).takenBy === 'order') {
+    return (
+      <OrderView
+        state={state}
+        round={chosen.round}
+        trait={trait}
+        head={
+          <>
+            {head}
+            {switcher}
+          </>
+        }
+      />
+    );
+  }
   return (
     <RoundWalk
       key={`${id}/${chosen.round.id}/${trait.id}/${own?.unitId ?? ''}`}
@@ -78,38 +136,7 @@ export const WalkView = memo(function WalkView({ state, rounds, today, views }: 
       byUnit={byUnit}
       onByUnit={setByUnit}
       startAt={own?.unitId}
-      head={
-        <>
-          <RoomHead
-            title={`${chosen.round.name} · ${trait.name.toLowerCase()}`}
-            actions={
-              <ToggleButtonGroup
-                size="small"
-                exclusive
-                value={chosen.round.id}
-                onChange={(_, to: string | null) => to && setSearch({ round: to })}
-                aria-label="Round"
-              >
-                {walked.map((r) => (
-                  <ToggleButton key={r.round.id} value={r.round.id} sx={{ textTransform: 'none', py: 0.4 }}>
-                    day {r.round.day}
-                  </ToggleButton>
-                ))}
-              </ToggleButtonGroup>
-            }
-          >
-            {when.charAt(0).toUpperCase() + when.slice(1)}. The walk follows the dotted line; tap any{' '}
-            {plan.unitNoun} to jump.
-            {weighedToo && (
-              <>
-                {' '}
-                Weights of this round go through the <Link to={`/trial/${id}/weigh-in`}>Weigh-in</Link>.
-              </>
-            )}
-          </RoomHead>
-          {views}
-        </>
-      }
+      head={head}
     />
   );
 });

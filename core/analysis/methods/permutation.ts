@@ -68,7 +68,7 @@ function test(figures: readonly Figure[], a: string, b: string, family: number, 
 export const permutation: Method = {
   id: 'permutation',
   name: 'means, by swapping labels',
-  accepts: ['continuous', 'count', 'kOfN', 'level'],
+  accepts: ['continuous', 'count', 'kOfN', 'level', 'rank'],
   analyse: (input) => {
     const names = input.order.filter((t) => input.rows.some((r) => r.treatment === t));
     if (!names.includes(input.control)) {

@@ -2,6 +2,7 @@ import { count } from './count';
 import type { TraitKindSpec } from './kind';
 import { number } from './number';
 import { pickCount, pickFirst, pickMean, pickSound, pickWeight } from './picks';
+import { rank } from './rank';
 import { ratio } from './ratio';
 import { score } from './score';
 import { text } from './text';
@@ -20,6 +21,7 @@ export const traitKinds = {
   score,
   time,
   yesno,
+  rank,
   text,
   pickWeight,
   pickCount,

@@ -52,8 +52,8 @@ export type TraitField =
 export interface TraitKindSpec {
   /** as the Question names it */
   name: string;
-  /** where it is taken: typed in Rounds, written in Rounds, weighed in Weigh-in, worked out from picks */
-  takenBy: 'pad' | 'words' | 'scale' | 'picks';
+  /** where it is taken: typed, written or put in order in Rounds, weighed in Weigh-in, worked out from picks */
+  takenBy: 'pad' | 'words' | 'order' | 'scale' | 'picks';
   observes: ObservedType;
   fields: readonly TraitField[];
   /** the unit it must be kept in; null: any */

@@ -1,0 +1,161 @@
+import Button from '@mui/material/Button';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import { type ReactNode, useState } from 'react';
+import { type TrialState, observationsOf } from '~core/log/state';
+import type { UnitId } from '~core/model/ids';
+import type { Round, Trait } from '~core/model/plan';
+import { cropsTaken } from '~core/log/response';
+import { planIndex } from '~core/plan/planIndex';
+import { plural } from '~core/quantity/format';
+import { LeaveGuard } from '../../form/UnsavedGuard';
+import { usePost } from '../../form/usePost';
+import { RankList } from '../../ui/RankList';
+import { type Ranked, orderOf, ranksOf } from '../../ui/ranked';
+import {
+  type PairAnswer,
+  type Pairwise,
+  answerPair,
+  beginPairwise,
+  pairToAsk,
+  questionsLeft,
+} from './pairwise';
+import { photosOf } from './photoData';
+import { usePictures } from './usePictures';
+import { walkOf } from './walk';
+import './OrderView.css';
+
+interface Props {
+  state: TrialState;
+  round: Round;
+  trait: Trait;
+  head: ReactNode;
+}
+
+/** All units put in order by eye, under their codes alone: by drag, by keys, or two by two. */
+export function OrderView({ state, round, trait, head }: Props) {
+  const { plan } = state;
+  const crops = cropsTaken(plan, trait) > 1 ? plan.cropsWithin : [];
+  const [crop, setCrop] = useState(0);
+  return (
+    <div className="order-view">
+      {head}
+      {crops.length > 0 && (
+        <ToggleButtonGroup
+          size="small"
+          exclusive
+          value={crop}
+          onChange={(_, c: number | null) => c !== null && setCrop(c)}
+          aria-label="Crop"
+        >
+          {crops.map((name, i) => (
+            <ToggleButton key={name} value={i} sx={{ textTransform: 'none' }}>
+              {name}
+            </ToggleButton>
+          ))}
+        </ToggleButtonGroup>
+      )}
+      <OneOrder
+        key={`${round.id}/${trait.id}/${crop}`}
+        state={state}
+        round={round}
+        trait={trait}
+        sample={crops.length > 0 ? crop + 1 : null}
+      />
+    </div>
+  );
+}
+
+function OneOrder({ state, round, trait, sample }: Omit<Props, 'head'> & { sample: number | null }) {
+  const { plan } = state;
+  const post = usePost();
+  const walk = walkOf(state, trait);
+  const ids = walk.map((u) => u.id as string);
+  const kept = (id: string) =>
+    observationsOf(state, id as UnitId, trait.id, round.id).findLast((o) => o.sample === sample)?.value;
+  const standing = orderOf(ids, kept);
+  const allKept = ids.every((id) => kept(id) !== undefined);
+  const [order, setOrder] = useState<readonly Ranked[] | null>(null);
+  const [pairs, setPairs] = useState<Pairwise | null>(null);
+  // Who died since has no place any more.
+  const shown = (order ?? standing).filter((r) => ids.includes(r.id));
+  const code = (id: string) => planIndex(plan).unit(id)?.code ?? '?';
+  const photos = photosOf(state);
+  const pictures = usePictures(
+    ids.flatMap((id) => {
+      const photo = photos.findLast((p) => p.unitId === id);
+      return photo ? [[id, photo.thumbSha256] as const] : [];
+    }),
+  );
+  const face = (id: string) => (
+    <>
+      <strong className="num">{code(id)}</strong>
+      {pictures.get(id) && <img className="order-picture" src={pictures.get(id)} alt="" />}
+    </>
+  );
+  const keep = () => {
+    post({
+      order: {
+        ...{ traitId: trait.id, roundId: round.id, sample },
+        ranks: ranksOf(shown).map((r) => ({ unitId: r.id, rank: r.rank })),
+      },
+    });
+    setOrder(null);
+  };
+  const answer = (a: PairAnswer) => {
+    if (!pairs) return;
+    const next = answerPair(pairs, a);
+    if (next.placing) return setPairs(next);
+    setPairs(null);
+    setOrder(next.sorted.flatMap((g) => g.map((id, i) => ({ id, tied: i > 0 }))));
+  };
+  const pair = pairs && pairToAsk(pairs);
+  return (
+    <>
+      <LeaveGuard unsaved={order !== null || pairs !== null} what="The order you made" />
+      {pair ? (
+        <section aria-label="Two by two">
+          <p className="quiet small" role="status">
+            Which has more of it: {trait.name.toLowerCase()}? {questionsLeft(pairs)} questions at most.
+          </p>
+          <div className="order-pair">
+            {pair.map((id, i) => (
+              <button type="button" key={id} onClick={() => answer(i === 0 ? 'first' : 'second')}>
+                {face(id)}
+              </button>
+            ))}
+          </div>
+          <div className="inline-row">
+            <Button color="secondary" variant="outlined" onClick={() => answer('alike')}>
+              Alike
+            </Button>
+            <Button color="inherit" onClick={() => setPairs(null)}>
+              Leave it
+            </Button>
+          </div>
+        </section>
+      ) : (
+        <>
+          <p className="small quiet">
+            The best first. Drag, or use the arrows; “as above” where two can’t be told apart.
+            {allKept && order === null && ' Kept in this round.'}
+          </p>
+          <RankList label={trait.name} order={shown} onOrder={setOrder} face={face} nameOf={code} />
+          <div className="inline-row">
+            <Button variant="contained" onClick={keep} disabled={allKept && order === null}>
+              Keep the order of {walk.length} {plural(plan.unitNoun)}
+            </Button>
+            <Button color="secondary" onClick={() => setPairs(beginPairwise(ids))} disabled={ids.length < 2}>
+              Two by two …
+            </Button>
+            {order !== null && (
+              <Button color="inherit" onClick={() => setOrder(null)}>
+                As it was kept
+              </Button>
+            )}
+          </div>
+        </>
+      )}
+    </>
+  );
+}
