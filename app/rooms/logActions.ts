@@ -106,7 +106,8 @@ function saysTheSame(old: Observation, body: EntryBody): boolean {
       old.weighing === null &&
       old.value === body.value &&
       old.notYet === (body.notYet === true) &&
-      old.outOf === (body.outOf ?? null)
+      old.outOf === (body.outOf ?? null) &&
+      (old.borderline ?? 0) === (body.borderline ?? 0)
     );
   }
   return (

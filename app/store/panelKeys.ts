@@ -7,7 +7,9 @@ export const panelKeyOf = async (trialId: string, sessionId: string): Promise<Pa
 
 /** Sessions of a trial whose key is on this device. */
 export const panelKeysHere = async (trialId: string): Promise<ReadonlySet<string>> =>
-  new Set((await (await bench()).panelKeys.where('trialId').equals(trialId).toArray()).map((r) => r.sessionId));
+  new Set(
+    (await (await bench()).panelKeys.where('trialId').equals(trialId).toArray()).map((r) => r.sessionId),
+  );
 
 /** Keeps a key that came from the server's device. */
 export const keepPanelKey = async (trialId: string, key: PanelKey): Promise<void> =>

@@ -91,11 +91,11 @@ interface RowProps {
 
 function Row({ id, place, tied, name, children }: RowProps) {
   const { attributes, listeners, setNodeRef, transform, isDragging } = useDraggable({ id });
-  const drop = useDroppable({ id });
+  const { setNodeRef: setDrop, isOver } = useDroppable({ id });
   return (
     <li
-      ref={drop.setNodeRef}
-      className={`rank-row${tied ? ' tied' : ''}${drop.isOver && !isDragging ? ' over' : ''}`}
+      ref={setDrop}
+      className={`rank-row${tied ? ' tied' : ''}${isOver && !isDragging ? ' over' : ''}`}
       style={transform ? { transform: `translate(0, ${transform.y}px)`, zIndex: 2 } : undefined}
     >
       <button

@@ -3,12 +3,13 @@ import type { TrialState } from '../log/state';
 import type { RoundId, TreatmentId, UnitId } from '../model/ids';
 import type { Round, Trait, Unit } from '../model/plan';
 import { kindOf } from '../model/traitKinds';
-import { plantsIn } from '../log/stand';
 import { pickDays, pickVisits } from '../log/picks';
 import { localDay } from '../log/localDay';
 import { dayOfDate } from '../plan/days';
 import type { AnalysisRow } from './analysis';
-import { divisorOf } from '../plan/divisor';
+import { givenDivisor } from '../log/givenDivisor';
+import { givenPlan } from '../mixing/givenPlan';
+import { elementPerUnit } from '../mixing/perUnit';
 import { figureOfVisits } from './number';
 
 /** A row with what a reader calls the unit. */
@@ -57,6 +58,8 @@ export interface RowOptions {
   crop?: number | null;
   /** what was lost to pests or neglect counts as yield too */
   withLosses?: boolean;
+  /** of k of n: borderline cases count */
+  withBorderline?: boolean;
   /** keep units that were excluded, to see whether the finding stands without the exclusion */
   withExcluded?: boolean;
 }
@@ -85,13 +88,15 @@ export function rowsOf(state: TrialState, trait: Trait, options: RowOptions = {}
   const { plan } = state;
   const crop = options.crop ?? null;
   const days = kindOf(trait).takenBy === 'picks' ? daysPicked(state) : null;
+  const counting = (response: Response): Response =>
+    options.withBorderline ? { ...response, visits: response.visits.map(borderlineIn) } : response;
   const units = plan.units.map((unit): UnitState => {
     const death = state.deaths.get(unit.id);
     return {
       unit,
       response:
         days === null
-          ? responseOf(state, unit.id, trait, crop)
+          ? counting(responseOf(state, unit.id, trait, crop))
           : {
               unitId: unit.id,
               traitId: trait.id,
@@ -101,17 +106,18 @@ export function rowsOf(state: TrialState, trait: Trait, options: RowOptions = {}
       died: death ? `died: ${death.cause || 'no cause given'}` : null,
     };
   });
+  const nitrogen = nitrogenOf(state, trait);
   const { counted, basis, unfinished } = basisOf(state, trait, units, options.roundId ?? null, crop);
   const rows: FindingRow[] = [];
   const leftOut: LeftOut[] = [];
   for (const { unit, response, excluded, died } of units) {
-    const visits = response.visits.filter(
+    const taken = response.visits.filter(
       (v) => (counted === null || counted.has(v.roundId)) && isWhole(v, state, trait, crop),
     );
+    const visits =
+      taken.length === 0 && died !== null && trait.deadIsZero ? [nothingLeft(state, unit)] : taken;
     const base = { unitId: unit.id, code: unit.code, treatmentId: unit.treatmentId };
-    // Plants that were counted go before plants that were planned.
-    const seen = trait.per === 'plant' ? plantsIn(state, unit.id) : null;
-    const divisor = seen === null ? divisorOf(plan, unit, trait) : seen || null;
+    const divisor = givenDivisor(state, unit, trait, visits.at(-1)?.day ?? 0, nitrogen);
     const figure = figureOfVisits(visits, trait);
     const value = figure === null || divisor === null ? null : figure / divisor;
     if (excluded !== null) {
@@ -173,10 +179,48 @@ function spareIn(state: TrialState, unitId: UnitId, visits: Response['visits']):
   return visits.some((v) => v.day >= spareSince) ? { spareSince } : {};
 }
 
-/** Why a unit with a value isn't in a finding that is per plant or per m². */
-const notDivided = {
+/** Grams of nitrogen one unit of a treatment gets, by plan and dose changes; asked only where it divides. */
+function nitrogenOf(state: TrialState, trait: Trait): (treatmentId: string) => number | null {
+  if (trait.per !== 'nitrogen') return () => null;
+  const plan = givenPlan(state);
+  return (id) => {
+    const treatment = plan.treatments.find((t) => t.id === id);
+    return treatment ? elementPerUnit(treatment, plan, 'N') : null;
+  };
+}
+
+/** A visit with its borderline cases counted. */
+const borderlineIn = (visit: Response['visits'][number]): Response['visits'][number] => ({
+  ...visit,
+  samples: visit.samples.map((s) =>
+    s.observed.type === 'kOfN'
+      ? {
+          ...s,
+          observed: { ...s.observed, k: Math.min(s.observed.n, s.observed.k + (s.observed.borderline ?? 0)) },
+        }
+      : s,
+  ),
+});
+
+/** What a unit that died is worth where the plan says that it counts as nothing. */
+function nothingLeft(state: TrialState, unit: Unit): Response['visits'][number] {
+  const day = dayOfDate(state.plan.startDate, localDay(state.deaths.get(unit.id)!));
+  return {
+    roundId: null,
+    day,
+    samples: [{ sample: null, crop: 0, observed: { type: 'continuous', value: 0 } }],
+  };
+}
+
+/** Why a unit with a value isn't in a finding whose figures are divided. */
+const notDivided: Record<NonNullable<Trait['per']>, string> = {
   plant: 'the plan doesn’t say how many plants it has',
   area: 'the plan doesn’t say what ground it covers',
+  water: 'the log has no water for it',
+  energy: 'Contenders doesn’t say how strong its lamp is and how long it burns',
+  light: 'neither plan nor readings say how much light it gets, or what ground it covers',
+  nitrogen: 'its products don’t say how much nitrogen they carry, or it got none',
+  day: 'it was taken on the first day',
 };
 
 /** Whether a visit has what its kind of trait needs: of weights that are added, every crop. */

@@ -20,6 +20,8 @@ export interface Observation {
   outOf: number | null;
   /** of `days until`: it hadn't happened on that day */
   notYet: boolean;
+  /** of k of n: so many more are borderline */
+  borderline?: number;
   at: string;
   offsetMin: number | null;
   recordedAt: string;
@@ -55,6 +57,7 @@ export function observationOf(e: ResolvedEntry, of: PlanIndex, startDate: string
     value: valueOf(body),
     outOf: (body.kind === 'measurement' && body.outOf) || null,
     notYet: body.kind === 'measurement' && body.notYet === true,
+    ...(body.kind === 'measurement' && body.borderline !== undefined && { borderline: body.borderline }),
     at: e.at,
     offsetMin: e.offsetMin,
     recordedAt: e.recordedAt,

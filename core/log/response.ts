@@ -2,6 +2,7 @@ import type { RoundId, TraitId, UnitId } from '../model/ids';
 import { type Observed, kindOf } from '../model/traitKinds';
 import type { Plan, Trait } from '../model/plan';
 import type { Observation } from './observation';
+import { dryingVisits } from './drying';
 import { pickVisits } from './picks';
 import { type TrialState, observationsOf } from './state';
 
@@ -61,6 +62,8 @@ export function responseOf(
   crop: number | null = null,
 ): Response {
   const kind = kindOf(trait);
+  if (kind.takenBy === 'oven')
+    return { unitId, traitId: trait.id, visits: dryingVisits(state, unitId, trait) };
   if (kind.takenBy === 'picks') {
     return { unitId, traitId: trait.id, visits: pickVisits(state, unitId, trait) };
   }
@@ -91,6 +94,7 @@ export function responseOf(
 /** Whether anything was observed of a trait on a unit. */
 export function isTaken(state: TrialState, unitId: UnitId, trait: Trait): boolean {
   if (kindOf(trait).takenBy === 'picks') return pickVisits(state, unitId, trait).length > 0;
+  if (kindOf(trait).takenBy === 'oven') return dryingVisits(state, unitId, trait).length > 0;
   return kindOf(trait).takenBy === 'words'
     ? state.notes.some((n) => n.unitId === unitId && n.traitId === trait.id)
     : observationsOf(state, unitId, trait.id).length > 0;

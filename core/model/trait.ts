@@ -6,6 +6,9 @@ export { type TraitKind, kindOf, traitKinds } from './traitKinds';
 
 const names = Object.keys(traitKinds) as TraitKind[];
 
+/** What a unit's figure can be divided by: plants, m² of ground, litres of water, kWh, mol of light, g of nitrogen, days. */
+export const pers = ['plant', 'area', 'water', 'energy', 'light', 'nitrogen', 'day'] as const;
+
 export const Direction = z.enum(['higher', 'lower', 'band']);
 export type Direction = z.infer<typeof Direction>;
 
@@ -39,11 +42,19 @@ export const Trait = z
     /** how several values of a unit make one: the last round's, or the sum of all picks */
     summary: z.enum(['last', 'sum']),
     /** what a unit's figure is divided by before units are compared; left out: nothing, it is per unit */
-    per: z.enum(['plant', 'area']).optional(),
+    per: z.enum(pers).optional(),
     /** with several crops in a unit: taken of the unit, not of each crop (strength and pH of a tank) */
     wholeUnit: z.literal(true).optional(),
     /** can be taken though the plant died: looks of a support, roots of what is left */
     evenDead: z.literal(true).optional(),
+    /** change between two weighings under which a dry weight is constant, per cent; left out: the usual 1 */
+    constantPercent: z.number().positive().max(20).optional(),
+    /** counted in half steps, as leaves that are still unfolding are */
+    halfSteps: z.literal(true).optional(),
+    /** what counts and what doesn't, as it is shown while counting */
+    countsAs: z.string().trim().max(300).optional(),
+    /** a unit that died counts as 0; left out: it isn't in the figures */
+    deadIsZero: z.literal(true).optional(),
     /** n of a `ratio`; null for the other kinds */
     outOf: z.number().int().min(1).max(10_000).nullable(),
     /** the steps of a `score`, lowest first; empty for the other kinds */

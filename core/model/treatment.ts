@@ -62,6 +62,12 @@ export const Conditions = z.object({
   seedWeightG: measure,
   /** mass of a thousand seeds, g; with the seed weight it gives the seed count */
   thousandSeedG: measure,
+  /** power of the lamp over one unit, W */
+  lampW: measure.optional(),
+  /** hours a day it burns */
+  lampHours: measure.optional(),
+  /** photon flux at the canopy, µmol m⁻² s⁻¹ */
+  ppfd: measure.optional(),
   /** day of the trial on which this treatment ends; null: with all the others */
   finishDay: z.number().int().min(0).max(2000).nullable(),
   /** whether the medium carries a feed of its own */

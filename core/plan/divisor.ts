@@ -42,11 +42,37 @@ export function divisorOf(
       return planIndex(plan).treatment(unit.treatmentId)?.conditions.plantsPerUnit ?? null;
     case 'area':
       return groundOf(plan, unit);
+    // What the log has to say is divided by in `core/log/givenDivisor`.
+    case 'water':
+    case 'energy':
+    case 'light':
+    case 'nitrogen':
+    case 'day':
+      return 1;
   }
 }
 
 /** What results are per, as said behind a figure: “g/m²”, “g a plant”. */
-export const perWords = { plant: ' a plant', area: '/m²' } as const;
+export const perWords: Record<NonNullable<Trait['per']>, string> = {
+  plant: ' a plant',
+  area: '/m²',
+  water: '/L',
+  energy: '/kWh',
+  light: '/mol',
+  nitrogen: ' a g of N',
+  day: ' a day',
+};
+
+/** What a divisor is, in words. @example divisorNames.water // 'litre of water' */
+export const divisorNames: Record<NonNullable<Trait['per']>, string> = {
+  plant: 'plant',
+  area: 'm² of ground',
+  water: 'litre of water',
+  energy: 'kWh',
+  light: 'mol of light',
+  nitrogen: 'gram of nitrogen',
+  day: 'day',
+};
 
 /** A trait as it is compared: its unit says what its figures were divided by. */
 export const comparedTrait = (trait: Trait): Trait =>
@@ -66,7 +92,7 @@ export function groundRatio(plan: Plan): number | null {
 
 /** What a result is per. @example perOf(trait, 'strip') // 'm²' */
 export const perOf = ({ per }: Pick<Trait, 'per'>, unitNoun: string): string =>
-  per === undefined ? unitNoun : { plant: 'plant', area: 'm²' }[per];
+  per === undefined ? unitNoun : per === 'area' ? 'm²' : divisorNames[per];
 
 /** What is bought when a result costs money: grams, also where they are compared per m². @example 'g' for 'g/m²' */
 export const resultUnit = ({ unit, per }: Pick<Trait, 'unit' | 'per'>): string =>

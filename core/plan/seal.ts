@@ -37,7 +37,9 @@ export function missingForSeal(plan: Plan): Missing[] {
   need(plan.traits.length === 0, 'question', 'at least one trait to measure');
   need(plan.traits.length > 0 && plan.primaryTraitId === null, 'question', 'which trait decides');
   need(plan.smallestDifference === null, 'question', 'the smallest difference that matters');
-  const picked = plan.traits.some((t) => t.id === plan.primaryTraitId && kindOf(t).takenBy === 'picks');
+  const picked = plan.traits.some(
+    (t) => t.id === plan.primaryTraitId && ['picks', 'oven'].includes(kindOf(t).takenBy),
+  );
   need(plan.rounds.length === 0 && !picked, 'question', 'at least one round');
   need(
     plan.primaryTraitId !== null &&

@@ -1,4 +1,4 @@
-import { samplesIn } from '../log/response';
+import { isTaken, samplesIn } from '../log/response';
 import { type TrialState, observationsOf } from '../log/state';
 import type { RoundId, UnitId } from '../model/ids';
 import type { Round, Trait, Unit } from '../model/plan';
@@ -53,6 +53,11 @@ export function firstOpenSample(
     return state.notes.some((n) => n.unitId === unitId && n.traitId === trait.id && n.roundId === roundId)
       ? undefined
       : null;
+  }
+  // What rests on picks or drying is taken by itself.
+  if (['picks', 'oven'].includes(kindOf(trait).takenBy)) {
+    const asked = !state.deaths.has(unitId) || trait.evenDead;
+    return !asked || isTaken(state, unitId, trait) ? undefined : null;
   }
   const here = observationsOf(state, unitId, trait.id, roundId);
   const wanted = wantedSamples(state, unitId, trait);

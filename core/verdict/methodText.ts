@@ -17,15 +17,32 @@ export function basisText({ basis, trait }: Finding): string {
     : `Taken at: ${names.join(', ')}.`;
 }
 
-/** By what results were divided, where they are per plant or per m². */
+const dividedBy: Record<NonNullable<Finding['trait']['per']>, (unitNoun: string) => string> = {
+  plant: (noun) => `the plants in each ${noun}`,
+  area: (noun) => `the ground of each ${noun}`,
+  water: (noun) => `the water that went into each ${noun} by the log`,
+  energy: (noun) => `what the lamp over each ${noun} used until that day`,
+  light: (noun) => `the light on the ground of each ${noun} until that day`,
+  nitrogen: (noun) => `the nitrogen each ${noun} got, by plan and dose changes`,
+  day: () => 'the days since the start',
+};
+const divisorUnit: Record<NonNullable<Finding['trait']['per']>, string> = {
+  plant: '',
+  area: ' m²',
+  water: ' L',
+  energy: ' kWh',
+  light: ' mol',
+  nitrogen: ' g',
+  day: ' days',
+};
+
+/** By what results were divided. */
 function dividedText({ trait, units }: Finding, unitNoun: string): string {
   if (trait.per === undefined) return '';
   const divisors = units.map((u) => u.divisor ?? 1);
   const [least, most] = [Math.min(...divisors), Math.max(...divisors)];
   const figures = [...new Set([least, most].map((d) => Number(d.toPrecision(3)).toString()))].join('–');
-  return trait.per === 'area'
-    ? `Divided by the ground of each ${unitNoun}, ${figures} m².`
-    : `Divided by the plants in each ${unitNoun}, ${figures}.`;
+  return `Divided by ${dividedBy[trait.per](unitNoun)}, ${figures}${divisorUnit[trait.per]}.`;
 }
 
 /** The small print: what was done, by its statistical name. */

@@ -84,6 +84,9 @@ const ConditionsForm = z.object({
   areaPerUnitCm2: size(parseAreaCm2),
   seedWeightG: size(parseWeightG),
   thousandSeedG: size(parseWeightG),
+  lampW: measure(),
+  lampHours: measure(),
+  ppfd: measure(),
   finishDay: optionalNumber().pipe(
     z.number().int('Whole days.').min(0, 'Not before the start.').max(2000).nullable(),
   ),
@@ -186,7 +189,7 @@ export function applyContenders(
     Treatment.parse({
       ...x,
       conditions: {
-        ...x.conditions,
+        ...saidOf(x.conditions),
         containerVolumeL: litresOfText(x.conditions.containerVolumeL, measures),
       },
       products: x.products.map((u) => {
@@ -221,6 +224,21 @@ export function applyContenders(
   };
 }
 
+/** Figures of lamps came later than the other conditions: what nobody says isn't in the plan. */
+function saidOf<C extends { lampW: number | null; lampHours: number | null; ppfd: number | null }>({
+  lampW,
+  lampHours,
+  ppfd,
+  ...rest
+}: C) {
+  return {
+    ...rest,
+    ...(lampW !== null && { lampW }),
+    ...(lampHours !== null && { lampHours }),
+    ...(ppfd !== null && { ppfd }),
+  };
+}
+
 const conditionsText = (x: Conditions, units: SizeUnits): TreatmentInput['conditions'] => ({
   ...x,
   containerVolumeL: volumeField(x.containerVolumeL, units),
@@ -228,6 +246,9 @@ const conditionsText = (x: Conditions, units: SizeUnits): TreatmentInput['condit
   areaPerUnitCm2: areaField(x.areaPerUnitCm2, units),
   seedWeightG: weightField(x.seedWeightG, units),
   thousandSeedG: fieldText(x.thousandSeedG),
+  lampW: fieldText(x.lampW),
+  lampHours: fieldText(x.lampHours),
+  ppfd: fieldText(x.ppfd),
   finishDay: fieldText(x.finishDay),
 });
 

@@ -64,6 +64,8 @@ interface Asked {
   withExcluded: boolean;
   /** what was lost to pests counts as yield */
   withLosses: boolean;
+  /** borderline cases count */
+  withBorderline: boolean;
   /** crop within the units, from 0 */
   crop: number | null;
   method: string | null;
@@ -77,16 +79,24 @@ export async function oneFinding(trialId: string | undefined, asked: Asked) {
   const base = { plan, blind, hasExclusions: state.exclusions.length > 0, sealed: state.seal !== null };
   const of = planIndex(plan);
   const trait = of.trait(asked.traitId ?? '') ?? of.trait(plan.primaryTraitId ?? '') ?? plan.traits[0];
-  if (!trait) return { ...base, trait: null, result: null, words: [] };
+  if (!trait) return { ...base, hasBorderline: false, trait: null, result: null, words: [] };
   const input = findingInput(state, trait, {
     withExcluded: asked.withExcluded,
     withLosses: asked.withLosses,
+    withBorderline: asked.withBorderline,
     roundId: (asked.roundId as RoundId | null) ?? null,
     crop: asked.crop,
     method: asked.method,
   });
   const [result] = await findings([input]);
-  return { ...base, trait, result: result!, words: wordsOf({ ...state, plan: row.plan }, trait) };
+  const hasBorderline = state.observations.some((o) => o.traitId === trait.id && (o.borderline ?? 0) > 0);
+  return {
+    ...base,
+    hasBorderline,
+    trait,
+    result: result!,
+    words: wordsOf({ ...state, plan: row.plan }, trait),
+  };
 }
 
 /** Findings of all traits that have values, the primary first. */

@@ -27,12 +27,14 @@ export async function clientLoader({ params, request }: RoomArgs) {
     withExcluded: search.get('excluded') === 'in',
     withLosses: search.get('losses') === 'in',
     crop: search.get('crop') === null ? null : Number(search.get('crop')),
+    withBorderline: search.get('borderline') === 'in',
     method: search.get('method'),
   });
 }
 
 export default function FindingsRoom() {
-  const { plan, trait, result, blind, hasExclusions, sealed, words } = useLoaderData<typeof clientLoader>();
+  const { plan, trait, result, blind, hasExclusions, hasBorderline, sealed, words } =
+    useLoaderData<typeof clientLoader>();
   const [search, setSearch] = useSearchParams();
   const [open, setOpen] = useState(false);
   const lanes = useMemo(() => lanesOf(plan), [plan]);
@@ -126,6 +128,18 @@ export default function FindingsRoom() {
         >
           <MenuItem value="out">isn’t yield</MenuItem>
           <MenuItem value="in">counts as yield</MenuItem>
+        </TextField>
+      )}
+      {hasBorderline && (
+        <TextField
+          select
+          label="Borderline cases"
+          value={search.get('borderline') ?? 'out'}
+          onChange={(e) => set('borderline', e.target.value === 'in' ? 'in' : '')}
+          sx={{ width: 180 }}
+        >
+          <MenuItem value="out">don’t count</MenuItem>
+          <MenuItem value="in">count</MenuItem>
         </TextField>
       )}
       {ways.length > 1 && (

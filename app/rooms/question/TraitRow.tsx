@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import { useWatch } from 'react-hook-form';
-import { type TraitKind, kindOf, traitKinds } from '~core/model/plan';
+import { type TraitKind, kindOf, pers, traitKinds } from '~core/model/plan';
+import { divisorNames } from '~core/plan/divisor';
 import { Choice, Field, Tick } from '../../form/fields';
 
 interface Props {
@@ -106,16 +107,34 @@ export function TraitRow({ index, remove, locked }: Props) {
             <Choice
               name={at('per')}
               label="Compared per"
-              options={[
-                ['unit', unitNoun],
-                ['plant', 'plant'],
-                ['area', 'm² of ground'],
-              ]}
+              options={[['unit', unitNoun], ...pers.map((p) => [p, divisorNames[p]] as const)]}
+            />
+          </div>
+        )}
+        {asks('constant') && (
+          <div className="w3">
+            <Field
+              name={at('constantPercent')}
+              label="Constant under"
+              suffix="%"
+              numeric
+              helperText="change between two weighings; left empty 1"
+            />
+          </div>
+        )}
+        {asks('countsAs') && (
+          <div className="w12">
+            <Field
+              name={at('countsAs')}
+              label="What counts, and what doesn’t"
+              helperText="shown while counting, e.g. “root tips of 5 mm or more; callus alone doesn’t”"
             />
           </div>
         )}
         {asks('direction') && (
           <div className="w12 inline-row">
+            {asks('halves') && <Tick name={at('halfSteps')} label="In half steps" />}
+            {asks('plausible') && <Tick name={at('deadIsZero')} label={`A dead ${unitNoun} counts as 0`} />}
             <Tick name={at('evenDead')} label="Can be taken though the plant has died" />
             {crops !== '' && (
               <Tick name={at('wholeUnit')} label={`Of the whole ${unitNoun}, not of each crop`} />

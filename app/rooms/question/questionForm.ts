@@ -8,7 +8,7 @@ import {
 import { gradesOf } from '~core/log/picks';
 import { Grade } from '~core/model/grade';
 import { newId } from '~core/model/newId';
-import { Plan, type ScaleStep, Trait, kindOf } from '~core/model/plan';
+import { Plan, type ScaleStep, Trait, kindOf, pers } from '~core/model/plan';
 import { withCrop } from '~core/plan/beginning';
 import { protocolOf } from '~core/schedule/protocols';
 import { lookScale } from '~core/schedule/protocols/protocol';
@@ -32,9 +32,15 @@ const TraitForm = z
       z.number().int('Whole number.').min(1, 'At least 1.').max(200),
     ),
     summary: z.enum(['last', 'sum']),
-    per: z.enum(['unit', 'plant', 'area']),
+    per: z.enum(['unit', ...pers]),
     wholeUnit: z.boolean(),
     evenDead: z.boolean(),
+    deadIsZero: z.boolean(),
+    halfSteps: z.boolean(),
+    countsAs: z.string().trim().max(300),
+    constantPercent: optionalNumber().pipe(
+      z.number().positive('More than 0 %.').max(20, 'Up to 20 %.').nullable(),
+    ),
     outOf: optionalNumber().pipe(
       z.number().int('Whole number.').min(1, 'At least 1.').max(10_000).nullable(),
     ),
@@ -180,15 +186,26 @@ export function applyQuestion(plan: Plan, f: z.output<typeof QuestionForm>): Pla
       f.winning,
       traits.map((t) => t.name),
     ),
-    traits: traits.map(({ scaleText, per, wholeUnit, evenDead, ...t }) =>
-      Trait.parse({
-        ...t,
-        ...(per !== 'unit' && kindOf(t).fields.includes('per') ? { per } : {}),
-        ...(wholeUnit && f.cropsWithin.length > 0 && { wholeUnit }),
-        ...(evenDead && { evenDead }),
-        outOf: kindOf(t).fields.includes('outOf') ? t.outOf : null,
-        scale: kindOf(t).fields.includes('scale') ? parseScale(scaleText) : [],
-      }),
+    traits: traits.map(
+      ({ scaleText, per, wholeUnit, evenDead, deadIsZero, halfSteps, countsAs, constantPercent, ...t }) =>
+        Trait.parse({
+          ...t,
+          // The first place is the best.
+          ...(kindOf(t).observes === 'rank' && { direction: 'lower' }),
+          ...(deadIsZero && !evenDead && kindOf(t).fields.includes('plausible') && { deadIsZero }),
+          ...(halfSteps &&
+            kindOf(t).fields.includes('halves') && {
+              halfSteps,
+              decimals: Math.max(1, t.decimals),
+            }),
+          ...(countsAs !== '' && kindOf(t).fields.includes('countsAs') && { countsAs }),
+          ...(constantPercent !== null && kindOf(t).fields.includes('constant') && { constantPercent }),
+          ...(per !== 'unit' && kindOf(t).fields.includes('per') ? { per } : {}),
+          ...(wholeUnit && f.cropsWithin.length > 0 && { wholeUnit }),
+          ...(evenDead && { evenDead }),
+          outOf: kindOf(t).fields.includes('outOf') ? t.outOf : null,
+          scale: kindOf(t).fields.includes('scale') ? parseScale(scaleText) : [],
+        }),
     ),
     rounds: f.rounds.map((r) => ({ ...r, traitIds: r.traitIds.filter((id) => known.has(id)) })),
     primaryTraitId: known.has(primaryTraitId) ? (primaryTraitId as TraitId) : null,
@@ -243,6 +260,10 @@ export function newTrait(
     per: 'unit',
     wholeUnit: false,
     evenDead: false,
+    deadIsZero: false,
+    halfSteps: false,
+    countsAs: '',
+    constantPercent: '',
     outOf: '',
     scaleText: '',
     ...traitExamples[example],
@@ -281,6 +302,10 @@ export function toQuestionForm(plan: Plan): QuestionFormInput {
       per: t.per ?? 'unit',
       wholeUnit: t.wholeUnit ?? false,
       evenDead: t.evenDead ?? false,
+      deadIsZero: t.deadIsZero ?? false,
+      halfSteps: t.halfSteps ?? false,
+      countsAs: t.countsAs ?? '',
+      constantPercent: fieldText(t.constantPercent),
       outOf: fieldText(t.outOf),
       scaleText: scaleToText(scale),
       bandLow: fieldText(t.bandLow),

@@ -17,6 +17,7 @@ import { useTileInSight } from '../../ui/useTileInSight';
 import { LogDialog } from '../LogDialog';
 import { GoBack, SomethingOff, StandingValue, UnitHeading, spokenNumber } from '../UnitHeading';
 import { MeasurePlan } from './MeasurePlan';
+import { Borderline } from './Borderline';
 import { FindUnit } from './FindUnit';
 import { PasteDialog } from './PasteDialog';
 import { WordsPad } from './WordsPad';
@@ -52,6 +53,8 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
   const [remarks, setRemarks] = useState<Readonly<Record<string, string>>>({});
   /** a value for another day than today was confirmed once */
   const [otherDay, setOtherDay] = useState(false);
+  /** of k of n: so many more are borderline */
+  const [borderline, setBorderline] = useState(0);
   const [off, setOff] = useState(false);
   const [more, setMore] = useState(false);
   const [pasting, setPasting] = useState(false);
@@ -63,6 +66,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
     setConfirmed('');
     setError(null);
     setRemarks({});
+    setBorderline(0);
   }, []);
   const doneOf = useMemo(() => {
     const done = (t: Trait) =>
@@ -128,11 +132,16 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
       keepRemarks();
       return goOn();
     }
-    const fault = kind.fault(value, trait);
+    const fault =
+      kind.fault(value, trait) ??
+      (trait.outOf !== null && value + borderline > trait.outOf
+        ? `${value} and ${borderline} borderline are more than ${trait.outOf}.`
+        : null);
     if (fault) return setError(fault);
     if (doubt !== null && confirmed !== text) return setConfirmed(text);
     setOtherDay(true);
-    write({ ...measurement, sample, value });
+    write({ ...measurement, sample, value, ...(borderline > 0 && { borderline }) });
+    setBorderline(0);
     keepRemarks();
     goOn();
   };
@@ -204,6 +213,10 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
             onKeep={keep}
             onSomethingOff={() => setOff(true)}
           />
+        )}
+        {trait.countsAs && <p className="note small">Counts: {trait.countsAs}</p>}
+        {trait.kind === 'ratio' && (
+          <Borderline n={borderline} onChange={setBorderline} most={trait.outOf ?? 0} />
         )}
         {wordTraits.map((t) => {
           const kept = remarkOf(state, unit.id, t, round.id);

@@ -12,13 +12,15 @@ import { ViewSwitch } from '../../ui/ViewSwitch';
 import { OrderView } from './OrderView';
 import { RoundWalk } from './RoundWalk';
 
+/** What is taken on the walk; the rest is weighed, picked or dried in the Weigh-in. */
+const walkedBy: ReadonlySet<string> = new Set(['pad', 'words', 'order']);
 const traitsOf = new WeakMap<Round, Trait[]>();
 
 /** The traits of a round that are typed, not weighed; the same list for the same round. */
 function typedTraits(plan: Plan, round: Round): Trait[] {
   let traits = traitsOf.get(round);
   if (!traits) {
-    traits = plan.traits.filter((t) => round.traitIds.includes(t.id) && kindOf(t).takenBy !== 'scale');
+    traits = plan.traits.filter((t) => round.traitIds.includes(t.id) && walkedBy.has(kindOf(t).takenBy));
     traitsOf.set(round, traits);
   }
   return traits;

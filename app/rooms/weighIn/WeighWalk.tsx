@@ -4,6 +4,7 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { type ReactNode, useCallback, useMemo, useState } from 'react';
 import { farFromRound, implausible } from '~core/log/plausible';
+import { tareDrift } from '~core/log/tareDrift';
 import { samplesIn } from '~core/log/response';
 import { type TrialState, observationsOf } from '~core/log/state';
 import type { EntryBody } from '~core/log/entry';
@@ -15,6 +16,7 @@ import { todayDate } from '../../bench/clock';
 import { usePost } from '../../form/usePost';
 import { InstrumentPanel } from '../../instruments/InstrumentPanel';
 import { OtherInstruments } from '../../instruments/OtherInstruments';
+import { useSteady } from '../../instruments/useSteady';
 import { useInstrument } from '../../instruments/useInstrument';
 import { EntryPad } from '../../ui/EntryPad';
 import { backToPad } from '../../ui/keys';
@@ -23,10 +25,12 @@ import { useTileInSight } from '../../ui/useTileInSight';
 import { RoomHead } from '../../ui/RoomHead';
 import { LogDialog } from '../LogDialog';
 import { GoBack, SomethingOff, StandingValue, UnitHeading, spokenNumber } from '../UnitHeading';
+import { FindUnit } from '../rounds/FindUnit';
 import { MeasurePlan } from '../rounds/MeasurePlan';
 import { firstOpenSample } from '~core/schedule/rounds';
 import { nextStep, replacing, samplesAreAlike, stepFrom, walkOf } from '../rounds/walk';
 import { Container } from './Container';
+import { useManner } from './useManner';
 
 /** A weight as the scale gave it. */
 interface Weighed {
@@ -61,7 +65,10 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
   const [text, setText] = useState('');
   const [weightUnit, setWeightUnit] = useState<WeightUnit>('g');
   const [reading, setReading] = useState<Weighed | null>(null);
-  const [container, setContainer] = useState<string>(() => [...state.tares.keys()][0] ?? '');
+  const [manner, setManner] = useManner(plan.id);
+  const [common, setContainer] = useState<string>(() => [...state.tares.keys()][0] ?? '');
+  /** steady readings are taken by themselves */
+  const [auto, setAuto] = useState(false);
   const [confirmed, setConfirmed] = useState('');
   /** weighing without a container was confirmed once */
   const [noTare, setNoTare] = useState(false);
@@ -81,24 +88,36 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
     setError(null);
   }, []);
   const unit = walk.find((u) => u.id === unitId) ?? walk[0];
+  const container = manner === 'same' ? common : manner === 'own' && unit ? `container of ${unit.code}` : '';
+  const tareG = state.tares.get(container) ?? 0;
+  useSteady(scale, auto, tareG, (grams) => {
+    const r = { grams, steady: true, instrument: scale!.name, stepG: scale!.step };
+    setReading(r);
+    setText(String(Number(fromGrams(grams, weightUnit).toFixed(4))));
+    setError(null);
+    keepWeight(grams, r);
+  });
   if (!unit) return <p>No living {plan.unitNoun} is left.</p>;
 
-  const tareG = state.tares.get(container) ?? 0;
   const grossG = text === '' ? null : Number(toGrams(Number(text), weightUnit).toFixed(4));
-  const netG = grossG === null ? null : Number((grossG - tareG).toFixed(4));
+  const netOf = (gross: number) => Number((gross - tareG).toFixed(4));
+  const netG = grossG === null ? null : netOf(grossG);
   const crops = plan.cropsWithin;
   // With several crops in a unit each is weighed on its own, in turn.
   const sample =
     samplesIn(plan, trait) > 1 ? (chosenCrop ?? firstOpenSample(state, unit.id, trait, round.id) ?? 1) : null;
   const standing = observationsOf(state, unit.id, trait.id, round.id).findLast((o) => o.sample === sample);
-  const doubts = [
-    netG !== null && netG >= 0 ? implausible(state, unit.id, trait, netG, round.id) : null,
-    netG !== null && !otherDay ? farFromRound(plan, round, todayDate()) : null,
-    reading && !reading.steady ? 'The scale wasn’t steady.' : null,
-    grossG !== null && tareG === 0 && !noTare ? 'No tare is taken off.' : null,
-    standing && netG !== null && standing.value !== netG ? replacing(standing.value, trait) : null,
-  ].filter((d) => d !== null);
-  const doubt = doubts.length > 0 ? doubts.join(' ') : null;
+  const doubtOf = (net: number | null, read: Weighed | null): string | null => {
+    const doubts = [
+      net !== null && net >= 0 ? implausible(state, unit.id, trait, net, round.id) : null,
+      net !== null && !otherDay ? farFromRound(plan, round, todayDate()) : null,
+      read && !read.steady ? 'The scale wasn’t steady.' : null,
+      net !== null && tareG === 0 && !noTare && manner !== 'pan' ? 'No tare is taken off.' : null,
+      standing && net !== null && standing.value !== net ? replacing(standing.value, trait) : null,
+    ].filter((d) => d !== null);
+    return doubts.length > 0 ? doubts.join(' ') : null;
+  };
+  const doubt = doubtOf(netG, reading);
   const index = plan.treatments.findIndex((t) => t.id === unit.treatmentId);
   const next = walk[(walk.indexOf(unit) + 1) % walk.length];
   const done = walk.filter((u) => firstOpenSample(state, u.id, trait, round.id) === undefined).length;
@@ -122,6 +141,14 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
         `${formatFigure(grossG, 1)} g is less than the tare of ${formatFigure(tareG, 1)} g: the wrong container?`,
       );
     if (doubt !== null && confirmed !== text) return setConfirmed(text);
+    writeWeight(grossG, reading);
+  };
+  /** A steady reading goes into the log by itself, unless something about it is odd. */
+  const keepWeight = (grams: number, read: Weighed) => {
+    if (netOf(grams) < 0 || doubtOf(netOf(grams), read) !== null) return;
+    writeWeight(grams, read);
+  };
+  const writeWeight = (grossG: number, reading: Weighed | null) => {
     if (tareG === 0) setNoTare(true);
     setOtherDay(true);
     write({
@@ -176,6 +203,9 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
         />
         <Legend plan={plan} />
         <Container
+          manner={manner}
+          onManner={setManner}
+          drift={tareDrift(state, container)}
           tares={state.tares}
           chosen={container}
           onChoose={setContainer}
@@ -189,7 +219,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
               treatmentId: null,
               instrument,
             });
-            setContainer(name);
+            if (manner === 'same') setContainer(name);
           }}
           grossG={grossG}
           instrument={reading?.instrument ?? 'typed'}
@@ -219,6 +249,12 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
           </ToggleButtonGroup>
         )}
         <OtherInstruments others={others} fault={fault} onOpen={open} />
+        {scale && (
+          <label className="pad-row" style={{ cursor: 'pointer' }}>
+            <span>Take steady readings by itself</span>
+            <input type="checkbox" checked={auto} onChange={(e) => setAuto(e.target.checked)} />
+          </label>
+        )}
         {scale && (
           <InstrumentPanel
             instrument={scale}
@@ -282,6 +318,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
             {typing ? 'Pad away' : 'Type the weight'}
           </button>
           <SomethingOff onOpen={() => setOff(true)} />
+          <FindUnit units={walk} onFound={goTo} />
           {done === walk.length && (
             <p role="status" className="small">
               All {walk.length} {plural(plan.unitNoun)} are weighed.

@@ -9,7 +9,7 @@ export const room: Room = {
   order: 80,
   progress: ({ state, today }) => {
     const { plan } = state;
-    const weighed = plan.traits.filter((t) => ['scale', 'picks'].includes(kindOf(t).takenBy));
+    const weighed = plan.traits.filter((t) => ['scale', 'picks', 'oven'].includes(kindOf(t).takenBy));
     if (weighed.length === 0) {
       return { howFar: '–', progress: 'none', hint: 'No trait of this trial is weighed' };
     }

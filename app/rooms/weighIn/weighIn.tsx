@@ -9,6 +9,7 @@ import type { RoomArgs } from '../roomArgs';
 import { hasOpenUnits } from '../rounds/walk';
 import { RoomHead } from '../../ui/RoomHead';
 import { ViewSwitch } from '../../ui/ViewSwitch';
+import { DryingView } from './DryingView';
 import { PicksView } from './PicksView';
 import { WeighWalk } from './WeighWalk';
 
@@ -27,18 +28,21 @@ export default function WeighInRoom() {
   const { plan } = state;
   const weighed = plan.traits.filter((t) => kindOf(t).takenBy === 'scale');
   const picked = plan.traits.some((t) => kindOf(t).takenBy === 'picks');
+  const dried = plan.traits.find((t) => t.kind === 'dryWeight');
   const visits = rounds.flatMap((r) =>
     weighed.filter((t) => r.round.traitIds.includes(t.id)).map((trait) => ({ ...r, trait })),
   );
   const views = [
-    ['picks', 'Picks'],
-    ['weigh', 'Weighing'],
-  ] as const;
-  const view = search.get('view') === 'weigh' ? 'weigh' : 'picks';
-  const switcher = visits.length > 0 && (
+    ...(picked ? ([['picks', 'Picks']] as const) : []),
+    ...(visits.length > 0 ? ([['weigh', 'Weighing']] as const) : []),
+    ...(dried ? ([['dry', 'Drying']] as const) : []),
+  ];
+  const asked = search.get('view');
+  const view = views.find(([v]) => v === asked)?.[0] ?? views[0]?.[0];
+  const switcher = views.length > 1 && view && (
     <ViewSwitch views={views} view={view} label="What is taken" onView={(to) => setSearch({ view: to })} />
   );
-  if (state.seal && picked && (view === 'picks' || visits.length === 0)) {
+  if (state.seal && view === 'picks') {
     return (
       <PicksView
         state={state}
@@ -53,6 +57,23 @@ export default function WeighInRoom() {
       />
     );
   }
+  if (state.seal && dried && view === 'dry') {
+    return (
+      <DryingView
+        state={state}
+        trait={dried}
+        head={
+          <>
+            <RoomHead title={`Weigh-in · ${dried.name.toLowerCase()}`}>
+              Weighed fresh, dried, and weighed again until it stays the same.
+            </RoomHead>
+            {switcher}
+          </>
+        }
+      />
+    );
+  }
+  const nothingWeighed = views.length === 0;
   if (!state.seal || visits.length === 0) {
     return (
       <div className="empty">
@@ -60,12 +81,12 @@ export default function WeighInRoom() {
         <p style={{ marginTop: '0.6rem' }}>
           Harvests are weighed here: gross on the scale, the container’s tare taken off, the net kept for each{' '}
           {plan.unitNoun}.
-          {visits.length === 0 && !picked
+          {nothingWeighed
             ? ' No round of this trial weighs anything; add a weighed trait to a round in Question.'
             : ' The Weigh-in opens when the plan is sealed.'}
         </p>
-        <Link to={`/trial/${id}/${visits.length === 0 && !picked ? 'question' : 'layout'}`}>
-          {visits.length === 0 && !picked ? 'Open Question' : 'Seal the plan in Layout'}
+        <Link to={`/trial/${id}/${nothingWeighed ? 'question' : 'layout'}`}>
+          {nothingWeighed ? 'Open Question' : 'Seal the plan in Layout'}
         </Link>
       </div>
     );
@@ -83,7 +104,7 @@ export default function WeighInRoom() {
     visits[visits.length - 1]!;
   return (
     <WeighWalk
-      head={picked ? switcher : null}
+      head={switcher}
       key={`${id}/${key(visit)}`}
       state={state}
       round={visit.round}
@@ -93,7 +114,7 @@ export default function WeighInRoom() {
       visit={key(visit)}
       onVisit={(k) => {
         const [round, trait] = k.split('/') as [string, string];
-        setSearch({ ...(picked && { view: 'weigh' }), round, trait });
+        setSearch({ ...(views.length > 1 && { view: 'weigh' }), round, trait });
       }}
     />
   );

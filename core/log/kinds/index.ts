@@ -4,6 +4,7 @@ import { death } from './death';
 import { deviation } from './deviation';
 import { doseChange } from './doseChange';
 import { exclusion } from './exclusion';
+import { drying } from './drying';
 import { extraUnit } from './extraUnit';
 import { feed } from './feed';
 import { measurement } from './measurement';
@@ -38,6 +39,7 @@ import { weighing } from './weighing';
 export const entryKinds = {
   measurement,
   weighing,
+  drying,
   pick,
   reading,
   mix,

@@ -73,6 +73,10 @@ const bodies: Record<EntryKindName, object> = {
   },
   panelGuess: { ...ofTaster, same: ['417', '582'], which: [{ code: '417', treatmentId: 'A' }] },
   panelReveal: { key: cups },
+  drying: {
+    ...{ unitId: unit, traitId: 'weight', stage: 'fresh', grossG: 60, tareG: 10 },
+    ...{ container: 'bag 3', together: 2, instrument: 'typed' },
+  },
   split: { unitId: unit, into: 4, reason: 'potted on' },
   stand: { unitId: unit, stage: 'up', count: 11 },
   balance: { photoId: 'photo', x: 0.1, y: 0.2, gains: [0.9, 1, 1.2] },

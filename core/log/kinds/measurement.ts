@@ -16,6 +16,8 @@ export const measurement = entryKind({
     value: z.number(),
     /** n of a k-of-n value where it isn't the trait's own n */
     outOf: z.number().int().min(1).optional(),
+    /** of a k-of-n value: so many more are borderline, not in k; counted in on demand */
+    borderline: z.number().int().min(0).max(10_000).optional(),
     /** days until something happened: it hadn't when last looked at */
     notYet: z.boolean().optional(),
   }),
@@ -23,8 +25,9 @@ export const measurement = entryKind({
   describe: (b, words) => {
     const t = words.trait(b.traitId);
     const sample = b.sample === null ? '' : `, sample ${b.sample}`;
+    const doubtful = b.borderline ? ` (and ${b.borderline} borderline)` : '';
     const value = b.notYet ? `not yet on day ${b.value}` : formatFigure(b.value, t?.decimals ?? 1);
-    return `${words.unit(b.unitId)} ${t?.name.toLowerCase() ?? ''} ${value} ${b.notYet ? '' : (t?.unit ?? '')}${sample} ${words.round(b.roundId)}`;
+    return `${words.unit(b.unitId)} ${t?.name.toLowerCase() ?? ''} ${value} ${b.notYet ? '' : (t?.unit ?? '')}${doubtful}${sample} ${words.round(b.roundId)}`;
   },
   takeBack: { allowed: true },
   table: {
@@ -38,6 +41,7 @@ export const measurement = entryKind({
       ['sample', 'integer', 'sample within the unit', (r) => r.body.sample],
       ['value', 'number!', 'value in the trait’s unit; k for k of n', (r) => r.body.value],
       ['out_of', 'integer', 'n, where it isn’t the trait’s own', (r) => r.body.outOf ?? null],
+      ['borderline', 'integer', 'k of n: so many more are borderline', (r) => r.body.borderline ?? null],
       ['not_yet', 'boolean', 'days until: it had not happened by then', (r) => r.body.notYet ?? null],
       ['at', 'datetime', 'when', (r) => utc(r.at)],
       ['by', 'string', 'who', (r) => r.by],

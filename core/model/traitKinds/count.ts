@@ -5,8 +5,13 @@ export const count: TraitKindSpec = {
   ...typedFigure,
   name: 'count',
   observes: 'count',
-  fields: ['direction', 'plausible', 'decimals', 'samples', 'summary', 'per'],
+  fields: ['direction', 'plausible', 'decimals', 'samples', 'summary', 'per', 'halves', 'countsAs'],
   observed: ({ value }) => ({ type: 'count', count: value, exposure: 1 }),
-  fault: (value) => wholeNumber(value, 'A count is a whole number.'),
+  fault: (value, { halfSteps }) =>
+    halfSteps
+      ? Number.isInteger(value * 2)
+        ? null
+        : 'Whole or half.'
+      : wholeNumber(value, 'A count is a whole number.'),
   takenAs: (drawn) => Math.round(drawn),
 };

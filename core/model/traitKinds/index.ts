@@ -1,4 +1,5 @@
 import { count } from './count';
+import { dryWeight, waterShare } from './dry';
 import type { TraitKindSpec } from './kind';
 import { number } from './number';
 import { pickCount, pickFirst, pickMean, pickSound, pickWeight } from './picks';
@@ -17,6 +18,8 @@ export const traitKinds = {
   number,
   count,
   weighing,
+  dryWeight,
+  waterShare,
   ratio,
   score,
   time,

@@ -9,6 +9,7 @@ export interface TraitShape {
   unit: string;
   decimals: number;
   samplesPerUnit: number;
+  halfSteps?: true | undefined;
   outOf: number | null;
   scale: readonly Step[];
 }
@@ -20,6 +21,8 @@ export interface Written {
   outOf: number | null;
   /** it hadn't happened when last looked at */
   notYet: boolean;
+  /** of k of n: so many more are borderline */
+  borderline?: number | undefined;
 }
 
 /**
@@ -35,7 +38,7 @@ export interface Written {
 export type Observed =
   | { type: 'continuous'; value: number }
   | { type: 'count'; count: number; exposure: number }
-  | { type: 'kOfN'; k: number; n: number }
+  | { type: 'kOfN'; k: number; n: number; /** so many more are borderline, not in k */ borderline?: number }
   | { type: 'level'; level: number }
   | { type: 'event'; happened: boolean; day: number }
   | { type: 'rank'; rank: number }
@@ -44,7 +47,17 @@ export type ObservedType = Observed['type'];
 
 /** What the Question asks of a trait of this kind beside its name. */
 export type TraitField =
-  'direction' | 'plausible' | 'decimals' | 'samples' | 'summary' | 'per' | 'outOf' | 'scale';
+  | 'direction'
+  | 'plausible'
+  | 'decimals'
+  | 'samples'
+  | 'summary'
+  | 'per'
+  | 'outOf'
+  | 'scale'
+  | 'constant'
+  | 'halves'
+  | 'countsAs';
 
 /**
  * A way to take a trait. Adding one is adding a file in this folder and naming it in `index.ts`.
@@ -52,8 +65,8 @@ export type TraitField =
 export interface TraitKindSpec {
   /** as the Question names it */
   name: string;
-  /** where it is taken: typed, written or put in order in Rounds, weighed in Weigh-in, worked out from picks */
-  takenBy: 'pad' | 'words' | 'order' | 'scale' | 'picks';
+  /** where it is taken: typed, written or put in order in Rounds, weighed in Weigh-in, worked out from picks or drying */
+  takenBy: 'pad' | 'words' | 'order' | 'scale' | 'picks' | 'oven';
   observes: ObservedType;
   fields: readonly TraitField[];
   /** the unit it must be kept in; null: any */

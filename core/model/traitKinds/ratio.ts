@@ -5,8 +5,13 @@ export const ratio: TraitKindSpec = {
   ...typedFigure,
   name: 'k of n',
   observes: 'kOfN',
-  fields: ['direction', 'outOf', 'samples'],
-  observed: ({ value, outOf }, trait) => ({ type: 'kOfN', k: value, n: outOf ?? trait.outOf ?? 1 }),
+  fields: ['direction', 'outOf', 'samples', 'countsAs'],
+  observed: ({ value, outOf, borderline }, trait) => ({
+    type: 'kOfN',
+    k: value,
+    n: outOf ?? trait.outOf ?? 1,
+    ...(borderline && { borderline }),
+  }),
   fault: (value, trait) =>
     wholeNumber(value, 'A count is a whole number.') ??
     (value > (trait.outOf ?? Infinity) ? `There are only ${trait.outOf}.` : null),

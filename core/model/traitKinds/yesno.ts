@@ -5,7 +5,7 @@ export const yesno: TraitKindSpec = {
   ...typedFigure,
   name: 'yes or no',
   observes: 'kOfN',
-  fields: ['direction', 'samples'],
+  fields: ['direction', 'samples', 'countsAs'],
   observed: ({ value }) => ({ type: 'kOfN', k: value, n: 1 }),
   fault: (value) => (value === 0 || value === 1 ? null : '1 for yes, 0 for no.'),
   choices: () => [

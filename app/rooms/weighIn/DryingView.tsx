@@ -1,0 +1,227 @@
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import { type ReactNode, useState } from 'react';
+import { USUAL_CONSTANT_PERCENT, dryingOf } from '~core/log/drying';
+import type { TrialState } from '~core/log/state';
+import type { UnitId } from '~core/model/ids';
+import type { Trait } from '~core/model/plan';
+import { planIndex } from '~core/plan/planIndex';
+import { parseDecimal } from '~core/quantity/decimal';
+import { formatFigure, formatSigned, plural } from '~core/quantity/format';
+import { localDay } from '~core/log/localDay';
+import { shortDate } from '../../bench/clock';
+import { LeaveGuard } from '../../form/UnsavedGuard';
+import { usePost } from '../../form/usePost';
+import { InstrumentPanel } from '../../instruments/InstrumentPanel';
+import { useInstrument } from '../../instruments/useInstrument';
+import { Caution } from '../../ui/Caution';
+import { PlanView } from '../../ui/PlanView';
+import { UnitFace, tileInk, unitNumber } from '../../ui/UnitTile';
+import { UnitHeading } from '../UnitHeading';
+import { walkOf } from '../rounds/walk';
+
+/** Dries to constant weight: fresh once, then again and again until it stays the same. */
+export function DryingView({ state, trait, head }: { state: TrialState; trait: Trait; head: ReactNode }) {
+  const { plan } = state;
+  const post = usePost();
+  const walk = walkOf(state, trait);
+  const series = new Map(walk.map((u) => [u.id, dryingOf(state, u.id, trait)]));
+  const open = walk.filter((u) => series.get(u.id)?.dryG == null);
+  const [chosen, setChosen] = useState<UnitId | null>(null);
+  const unit = walk.find((u) => u.id === chosen) ?? open[0] ?? walk[0];
+  const [stage, setStage] = useState<'fresh' | 'dry' | null>(null);
+  const [gross, setGross] = useState('');
+  const [container, setContainer] = useState('');
+  const [together, setTogether] = useState('1');
+  const [instrument, setInstrument] = useState('');
+  const [fault, setFault] = useState('');
+  const scale = useInstrument('weight');
+  const [scaleOut, setScaleOut] = useState(false);
+  if (!unit) return <p>No living {plan.unitNoun} is left.</p>;
+  const own = series.get(unit.id) ?? null;
+  // Fresh first, unless it was forgotten.
+  const at = stage ?? (own === null ? 'fresh' : 'dry');
+  const grossG = parseDecimal(gross);
+  const tareG = state.tares.get(container) ?? 0;
+  const percent = trait.constantPercent ?? USUAL_CONSTANT_PERCENT;
+  const goTo = (id: UnitId | null) => {
+    setChosen(id);
+    setStage(null);
+    setGross('');
+    setInstrument('');
+    setFault('');
+  };
+  const keep = () => {
+    if (grossG === null) return setFault('Give the weight as a number.');
+    if (grossG < tareG)
+      return setFault(`Less than the tare of ${formatFigure(tareG, 1)} g: another container?`);
+    const n = /^\d{1,3}$/.test(together.trim()) ? Number(together) : 0;
+    if (n < 1) return setFault('How many were dried together? A whole number.');
+    if (own?.freshG != null && at === 'dry' && grossG - tareG > own.freshG)
+      return setFault(`More than it weighed fresh, ${formatFigure(own.freshG, 1)} g.`);
+    post({
+      body: {
+        ...{ kind: 'drying', unitId: unit.id, traitId: trait.id, stage: at, grossG, tareG, container },
+        ...{ together: n, instrument: instrument || 'typed' },
+      },
+    });
+    const i = walk.findIndex((u) => u.id === unit.id);
+    const rest = [...walk.slice(i + 1), ...walk.slice(0, i)];
+    goTo(rest.find((u) => series.get(u.id)?.dryG == null)?.id ?? unit.id);
+  };
+  const index = planIndex(plan).treatmentOrder(unit.treatmentId);
+  return (
+    <div className="with-side">
+      <div className="main">
+        {head}
+        <LeaveGuard unsaved={gross.trim() !== ''} what="The weight you typed" />
+        <p className="small quiet" role="status">
+          {walk.length - open.length} of {walk.length} {plural(plan.unitNoun)} are constant: the last weight
+          less than {percent} % from the one before.
+        </p>
+        <PlanView
+          plan={plan}
+          positions={state.positions}
+          renderPlace={(_, u) => {
+            if (!u) return <span className="place" aria-hidden="true" />;
+            const s = series.get(u.id);
+            const i = planIndex(plan).treatmentOrder(u.treatmentId);
+            const value =
+              s == null
+                ? '–'
+                : s.dryG !== null
+                  ? formatFigure(s.dryG, trait.decimals)
+                  : s.steps.length === 0
+                    ? 'fresh'
+                    : 'drying';
+            return (
+              <button
+                type="button"
+                className={`tile${u.id === unit.id ? ' current' : ''}`}
+                style={tileInk(i)}
+                data-unit={u.code}
+                disabled={!series.has(u.id)}
+                onClick={() => goTo(u.id)}
+              >
+                <UnitFace index={i} number={unitNumber(u.code)} value={value} words={value === 'drying'} />
+              </button>
+            );
+          }}
+        />
+        <Caution>
+          Low heat and fresh air: 60 to 80 °C, door ajar, not in an oven used for food without thought;
+          nothing that was treated with pesticides. Paper bags don’t touch the elements.
+        </Caution>
+      </div>
+      <aside className="side stack" aria-label="Drying">
+        <UnitHeading unit={unit} noun={plan.unitNoun} index={index} parts={state.parts.get(unit.id)} />
+        {own && (
+          <ul className="report-list small" aria-label="Weights so far">
+            {own.freshG !== null && <li>fresh {formatFigure(own.freshG, 1)} g</li>}
+            {own.steps.map((s) => (
+              <li key={s.entryId}>
+                {shortDate(localDay(s))}: {formatFigure(s.netG, 2)} g
+                {s.changePercent !== null && ` (${formatSigned(s.changePercent, 1)} %)`}
+              </li>
+            ))}
+            <li>
+              {own.dryG === null
+                ? own.steps.length < 2
+                  ? 'Two weighings out of the oven are needed.'
+                  : 'Still drying: weigh again.'
+                : `Constant at ${formatFigure(own.dryG, 2)} g${own.waterPercent === null ? '' : `, ${formatFigure(own.waterPercent, 1)} % water`}.`}
+            </li>
+            {own.together > 1 && (
+              <li>
+                {own.together} dried together: one value for the {plan.unitNoun}.
+              </li>
+            )}
+          </ul>
+        )}
+        <ToggleButtonGroup
+          size="small"
+          exclusive
+          fullWidth
+          value={at}
+          onChange={(_, s: 'fresh' | 'dry' | null) => s && setStage(s)}
+          aria-label="Weighed"
+        >
+          <ToggleButton value="fresh" sx={{ textTransform: 'none' }}>
+            fresh
+          </ToggleButton>
+          <ToggleButton value="dry" sx={{ textTransform: 'none' }}>
+            out of the oven
+          </ToggleButton>
+        </ToggleButtonGroup>
+        <TextField
+          label="Gross weight"
+          value={gross}
+          onChange={(e) => {
+            setGross(e.target.value);
+            setInstrument('');
+            setFault('');
+          }}
+          onKeyDown={(e) => e.key === 'Enter' && keep()}
+          error={fault !== ''}
+          helperText={
+            fault ||
+            (grossG !== null
+              ? `net ${formatFigure(grossG - tareG, 2)} g`
+              : 'a scale that shows tenths or better')
+          }
+          slotProps={{
+            htmlInput: { inputMode: 'decimal', 'aria-label': 'Gross weight in g' },
+            input: { endAdornment: <span className="unit">g</span> },
+            inputLabel: { shrink: true },
+          }}
+        />
+        <TextField
+          select
+          size="small"
+          label="Dried in"
+          value={state.tares.has(container) ? container : ''}
+          onChange={(e) => setContainer(e.target.value)}
+          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+        >
+          <MenuItem value="">nothing, or zeroed</MenuItem>
+          {[...state.tares].map(([n, g]) => (
+            <MenuItem key={n} value={n}>
+              {n}, {formatFigure(g, 1)} g
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField
+          size="small"
+          label="Heads or plants in it"
+          value={together}
+          onChange={(e) => setTogether(e.target.value)}
+          slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+        />
+        <Button variant="contained" onClick={keep}>
+          Keep the weight
+        </Button>
+        <Button
+          size="small"
+          color="secondary"
+          onClick={() => setScaleOut(!scaleOut)}
+          aria-expanded={scaleOut}
+        >
+          {scaleOut ? 'Scale away' : 'Use the scale'}
+        </Button>
+        {scaleOut && scale.instrument && (
+          <InstrumentPanel
+            instrument={scale.instrument}
+            takeLabel="Take reading"
+            onTake={(r) => {
+              setGross(String(r.values.weight ?? 0));
+              setInstrument(r.instrument);
+            }}
+          />
+        )}
+      </aside>
+    </div>
+  );
+}
