@@ -6,12 +6,7 @@ import { beginSteady, nextSteady } from './steady';
  * Takes steady readings of a scale by themselves.
  * @param floorG what the scale shows with nothing to be weighed on it: the container
  */
-export function useSteady(
-  instrument: Instrument | null,
-  on: boolean,
-  floorG: number,
-  onTake: (grams: number) => void,
-): void {
+export function useSteady(instrument: Instrument, floorG: number, onTake: (grams: number) => void): void {
   const state = useRef(beginSteady);
   const hear = useEffectEvent((grams: number, atRest: boolean) => {
     const next = nextSteady(state.current, { grams, atRest }, floorG);
@@ -19,9 +14,8 @@ export function useSteady(
     if (next.take !== null) onTake(next.take);
   });
   useEffect(() => {
-    if (!on || !instrument) return;
     // What lies there now was there before: it is waited for until it is taken off.
     state.current = { takenG: null, armed: false };
     return instrument.listen((r) => hear(r.values.weight ?? 0, r.atRest));
-  }, [instrument, on]);
+  }, [instrument]);
 }

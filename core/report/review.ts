@@ -13,6 +13,7 @@ import type { Block } from './block';
 import { comparedBlocks, conductBlocks, eventBlocks } from './conductBlocks';
 import { photoBlocks } from './contactSheet';
 import { findingBlocks } from './findingBlocks';
+import { panelBlocks } from './panelBlocks';
 import { verdictBlocks } from './verdictBlocks';
 
 const paragraphs = (text: string): Block[] =>
@@ -51,6 +52,7 @@ export function reviewDocument(input: ReviewInput): Block[] {
     ...paragraphs(review.introduction),
     ...(verdict && findings[0] ? verdictBlocks(verdict, findings[0], plan, nameOf) : []),
     ...findings.flatMap((f) => findingBlocks(f, plan, nameOf)),
+    ...panelBlocks(state, nameOf),
     ...photoBlocks(state),
     ...wordsBlocks(state),
     ...comparedBlocks(state),

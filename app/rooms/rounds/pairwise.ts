@@ -48,6 +48,6 @@ export function questionsLeft(p: Pairwise): number {
   const most = (groups: number) => Math.ceil(Math.log2(groups + 1));
   let groups = p.sorted.length;
   let left = p.placing ? Math.ceil(Math.log2(p.placing.high - p.placing.low + 1)) : 0;
-  for (const _ of p.waiting) left += most((groups += 1));
+  for (let i = 0; i < p.waiting.length; i++) left += most((groups += 1));
   return left;
 }

@@ -16,6 +16,7 @@ import { todayDate } from '../../bench/clock';
 import { usePost } from '../../form/usePost';
 import { InstrumentPanel } from '../../instruments/InstrumentPanel';
 import { OtherInstruments } from '../../instruments/OtherInstruments';
+import type { Instrument } from '../../instruments/instrument';
 import { useSteady } from '../../instruments/useSteady';
 import { useInstrument } from '../../instruments/useInstrument';
 import { EntryPad } from '../../ui/EntryPad';
@@ -90,13 +91,6 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
   const unit = walk.find((u) => u.id === unitId) ?? walk[0];
   const container = manner === 'same' ? common : manner === 'own' && unit ? `container of ${unit.code}` : '';
   const tareG = state.tares.get(container) ?? 0;
-  useSteady(scale, auto, tareG, (grams) => {
-    const r = { grams, steady: true, instrument: scale!.name, stepG: scale!.step };
-    setReading(r);
-    setText(String(Number(fromGrams(grams, weightUnit).toFixed(4))));
-    setError(null);
-    keepWeight(grams, r);
-  });
   if (!unit) return <p>No living {plan.unitNoun} is left.</p>;
 
   const grossG = text === '' ? null : Number(toGrams(Number(text), weightUnit).toFixed(4));
@@ -143,10 +137,13 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
     if (doubt !== null && confirmed !== text) return setConfirmed(text);
     writeWeight(grossG, reading);
   };
-  /** A steady reading goes into the log by itself, unless something about it is odd. */
-  const keepWeight = (grams: number, read: Weighed) => {
-    if (netOf(grams) < 0 || doubtOf(netOf(grams), read) !== null) return;
-    writeWeight(grams, read);
+  /** A steady reading goes into the log by itself, unless something about it is odd: then it stands on the pad. */
+  const takeSteady = (grams: number) => {
+    const read = { grams, steady: true, instrument: scale!.name, stepG: scale!.step };
+    setReading(read);
+    setText(String(Number(fromGrams(grams, weightUnit).toFixed(4))));
+    setError(null);
+    if (netOf(grams) >= 0 && doubtOf(netOf(grams), read) === null) writeWeight(grams, read);
   };
   const writeWeight = (grossG: number, reading: Weighed | null) => {
     if (tareG === 0) setNoTare(true);
@@ -255,6 +252,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
             <input type="checkbox" checked={auto} onChange={(e) => setAuto(e.target.checked)} />
           </label>
         )}
+        {scale && auto && <SteadyReadings scale={scale} floorG={tareG} onTake={takeSteady} />}
         {scale && (
           <InstrumentPanel
             instrument={scale}
@@ -337,4 +335,18 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
       </aside>
     </div>
   );
+}
+
+/** Listens to the scale and takes what rests on it. */
+function SteadyReadings({
+  scale,
+  floorG,
+  onTake,
+}: {
+  scale: Instrument;
+  floorG: number;
+  onTake: (grams: number) => void;
+}) {
+  useSteady(scale, floorG, onTake);
+  return null;
 }
