@@ -122,7 +122,8 @@ export class Visitor {
     await this.page.waitForSelector(lists);
     const list = (await this.page.$$(lists))[nth];
     if (!list) throw new Error(`There is no list “${label}” number ${nth + 1}.`);
-    await list.scrollIntoView();
+    // Away from bars that stick to the edges, as a person would scroll it.
+    await list.evaluate((e) => e.scrollIntoView({ block: 'center' }));
     await list.click();
     await this.page
       .locator(`xpath///*[@role="listbox"]//*[@role="option"][normalize-space()="${option}"]`)

@@ -141,6 +141,7 @@ export function Tick({ name, label }: { name: string; label: ReactNode }) {
           disabled={locked}
           control={
             <Checkbox
+              name={name}
               color="secondary"
               size="small"
               checked={Boolean(field.value)}

@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { useEffect, useEffectEvent, useState } from 'react';
+import { useState } from 'react';
 import { FormProvider, useFieldArray, useWatch } from 'react-hook-form';
 import type { TrialState } from '~core/log/state';
 import { asksScores, asksTwo, panelKinds, presentations, senses } from '~core/model/panel';
@@ -16,23 +16,15 @@ interface Props {
   state: TrialState;
   day: number;
   withPhotos: boolean;
-  onStarted: () => void;
   /** null: there is nothing to go back to */
   onCancel: (() => void) | null;
 }
 
 /** What is judged, by whom, and how; then the cautions; then it is drawn. */
-export function PlanSession({ state, day, withPhotos, onStarted, onCancel }: Props) {
+export function PlanSession({ state, day, withPhotos, onCancel }: Props) {
   const [defaults] = useState(() => blankSession(state, day));
-  const { form, busy, onSubmit } = useRecordForm<SessionForm>(defaults, {
-    saved: 'The session is drawn and written into the log.',
-  });
-  const { formState, control } = form;
-  // Once it is drawn, its cards and pages are what is wanted.
-  const started = useEffectEvent(onStarted);
-  useEffect(() => {
-    if (formState.isSubmitSuccessful && !busy && !formState.isDirty) started();
-  }, [formState.isSubmitSuccessful, formState.isDirty, busy]);
+  const { form, busy, onSubmit } = useRecordForm<SessionForm>(defaults);
+  const { control } = form;
   const [kind, ticked, presented] = useWatch({ control, name: ['kind', 'senses', 'presented'] });
   const attributes = useFieldArray({ control, name: 'attributes' });
   const cautions = cautionsFor(sensesOf({ senses: ticked }));

@@ -68,7 +68,6 @@ export default function PanelRoom() {
           state={state}
           day={day}
           withPhotos={photos > 0}
-          onStarted={() => setSearch({})}
           onCancel={sessions.length > 0 ? () => setSearch({}) : null}
         />
       </>

@@ -1,3 +1,4 @@
+import { redirect } from 'react-router';
 import { z } from 'zod';
 import type { EntryBody } from '~core/log/entry';
 import { panelAnswer } from '~core/log/kinds/panelAnswer';
@@ -123,7 +124,11 @@ export async function panelAction(trialId: string | undefined, data: unknown): P
         if (!made.ok) return err({ tag: 'form', errors: made.error });
         return ok({ entries: [{ kind: 'panel', session: made.value.session }], panelKey: made.value.key });
       });
-      if (written.ok) return { saved: true, message: 'The session is drawn and written into the log.' };
+      if (written.ok) {
+        announce('The session is drawn and written into the log.');
+        // Its cards and pages are what is wanted now.
+        throw redirect(`/trial/${trialId}/panel`);
+      }
       return written.error.tag === 'form'
         ? { errors: written.error.errors }
         : { errors: { name: describeChangeError(written.error) } };
