@@ -123,7 +123,16 @@ export class Visitor {
     const list = (await this.page.$$(lists))[nth];
     if (!list) throw new Error(`There is no list “${label}” number ${nth + 1}.`);
     // Away from bars that stick to the edges, as a person would scroll it.
-    await list.evaluate((e) => e.scrollIntoView({ block: 'center' }));
+    await list.evaluate((e) => {
+      e.scrollIntoView({ block: 'center' });
+      const covered = () => {
+        const { left, top, width, height } = e.getBoundingClientRect();
+        const there = document.elementFromPoint(left + width / 2, top + height / 2);
+        return !there || !e.contains(there);
+      };
+      if (covered()) e.scrollIntoView({ block: 'start' });
+      if (covered()) window.scrollBy(0, -90);
+    });
     await list.click();
     await this.page
       .locator(`xpath///*[@role="listbox"]//*[@role="option"][normalize-space()="${option}"]`)

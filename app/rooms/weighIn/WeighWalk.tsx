@@ -79,6 +79,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
   const [off, setOff] = useState(false);
   useTileInSight(unitId);
   const [typing, setTyping] = useState(false);
+  const [more, setMore] = useState(false);
   const [chosenCrop, setChosenCrop] = useState<number | null>(null);
   const goTo = useCallback((id: UnitId) => {
     setUnitId(id);
@@ -246,12 +247,6 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
           </ToggleButtonGroup>
         )}
         <OtherInstruments others={others} fault={fault} onOpen={open} />
-        {scale && (
-          <label className="pad-row" style={{ cursor: 'pointer' }}>
-            <span>Take steady readings by itself</span>
-            <input type="checkbox" checked={auto} onChange={(e) => setAuto(e.target.checked)} />
-          </label>
-        )}
         {scale && auto && <SteadyReadings scale={scale} floorG={tareG} onTake={takeSteady} />}
         {scale && (
           <InstrumentPanel
@@ -316,7 +311,23 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
             {typing ? 'Pad away' : 'Type the weight'}
           </button>
           <SomethingOff onOpen={() => setOff(true)} />
-          <FindUnit units={walk} onFound={goTo} />
+          <button
+            type="button"
+            className="pad-row phone-only"
+            onClick={() => setMore(!more)}
+            aria-expanded={more}
+          >
+            {more ? 'Less' : 'More'}
+          </button>
+          <div className={more ? 'pad-more open' : 'pad-more'}>
+            {scale && (
+              <label className="pad-row" style={{ cursor: 'pointer' }}>
+                <span>Take steady readings by itself</span>
+                <input type="checkbox" checked={auto} onChange={(e) => setAuto(e.target.checked)} />
+              </label>
+            )}
+            <FindUnit units={walk} onFound={goTo} />
+          </div>
           {done === walk.length && (
             <p role="status" className="small">
               All {walk.length} {plural(plan.unitNoun)} are weighed.
