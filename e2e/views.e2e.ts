@@ -49,6 +49,12 @@ const views = [
   '/trial/demo-trial-cor/review',
   '/trial/demo-trial-cor/log',
   '/trial/demo-trial-pom/weigh-in',
+  '/trial/demo-trial-cor/panel',
+  '/trial/demo-trial-par/panel',
+  '/trial/demo-trial-par/panel?view=plan',
+  '/trial/demo-trial-par/servers-card/demo-panel-PAR',
+  '/trial/demo-trial-par/score-sheets/demo-panel-PAR',
+  '/trial/demo-trial-par/taste/demo-panel-PAR/1',
 ];
 
 describe('every view', () => {
