@@ -1,12 +1,17 @@
 import { canopy, canopyUsage } from './canopy';
 import { compare, compareUsage } from './compare';
+import { demo, demoUsage } from './demo';
+import { factorial, factorialUsage } from './factorial';
+import { findings, findingsUsage } from './findings';
 import { layout, layoutUsage } from './layout';
 import { logger, loggerUsage } from './logger';
 import { mix, mixUsage } from './mix';
 import { panel, panelUsage } from './panel';
 import { permute, permuteUsage } from './permute';
 import { proportions, proportionsUsage } from './proportions';
+import { scorecard, scorecardUsage } from './scorecard';
 import { scores, scoresUsage } from './scores';
+import { standings, standingsUsage } from './standings';
 import { spread, spreadUsage } from './spread';
 import { times, timesUsage } from './times';
 import { curves, curvesUsage } from './curves';
@@ -21,6 +26,7 @@ const commands: Record<string, (args: string[]) => string> = {
   scores,
   spread,
   permute,
+  factorial,
   curves,
   germination,
   power,
@@ -29,6 +35,10 @@ const commands: Record<string, (args: string[]) => string> = {
   panel,
   canopy,
   logger,
+  scorecard,
+  standings,
+  findings,
+  demo,
 };
 const usage = [
   compareUsage,
@@ -37,6 +47,7 @@ const usage = [
   scoresUsage,
   spreadUsage,
   permuteUsage,
+  factorialUsage,
   curvesUsage,
   germinationUsage,
   powerUsage,
@@ -45,6 +56,10 @@ const usage = [
   panelUsage,
   canopyUsage,
   loggerUsage,
+  scorecardUsage,
+  standingsUsage,
+  findingsUsage,
+  demoUsage,
 ];
 
 /** What a command printed, and the status it ends with: 0, or 2 for what the person can put right. */

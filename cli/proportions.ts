@@ -1,3 +1,4 @@
+import { dispersion, pooledCounts } from '~core/stats/dispersion';
 import { holm } from '~core/stats/holm';
 import { fisherExact } from '~core/stats/fisherExact';
 import { mantelHaenszel } from '~core/stats/mantelHaenszel';
@@ -21,28 +22,16 @@ import {
 export const proportionsUsage = `palazzo proportions FILE --treatment T --k COL --n COL --control C
   [--unit U] [--stratum S] [--alpha 0.05] [--seed 1] [--json]`;
 
-const pooled = (units: readonly UnitRow<KOfN>[]): KOfN => ({
-  k: units.reduce((s, u) => s + u.value.k, 0),
-  n: units.reduce((s, u) => s + u.value.n, 0),
-});
+const pooled = (units: readonly UnitRow<KOfN>[]): KOfN => pooledCounts(units.map((u) => u.value));
 
-/** Pearson χ² over its degrees of freedom of units within treatment and stratum; null without freedom. */
+/** Units within treatment and stratum. */
 function dispersionOf(units: readonly UnitRow<KOfN>[]): number | null {
-  const cells = new Map<string, UnitRow<KOfN>[]>();
+  const cells = new Map<string, KOfN[]>();
   for (const u of units) {
     const key = JSON.stringify([u.treatment, u.place]);
-    cells.set(key, [...(cells.get(key) ?? []), u]);
+    cells.set(key, [...(cells.get(key) ?? []), u.value]);
   }
-  let [chiSquare, df] = [0, 0];
-  for (const cell of cells.values()) {
-    const { k, n } = pooled(cell);
-    df += cell.length - 1;
-    if (k === 0 || k === n) continue;
-    const p = k / n;
-    for (const { value } of cell)
-      if (value.n > 0) chiSquare += (value.k - value.n * p) ** 2 / (value.n * p * (1 - p));
-  }
-  return df > 0 ? chiSquare / df : null;
+  return dispersion([...cells.values()]);
 }
 
 /** k of n, compared as `cli.md` says. */

@@ -18,6 +18,7 @@ describe('a mix day: a three-part feed, a liquid and water, on a whole-gram scal
 
   const product = async (arm: number, n: number, name: string, rate: string, list: number) => {
     const add = await v.page.$$('::-p-aria([name="Add a product"][role="button"])');
+    await add[arm]!.evaluate((e) => e.scrollIntoView({ block: 'center' }));
     await add[arm]!.click();
     const field = (f: string) => `treatments.${arm}.products.${n}.${f}`;
     await v.page.waitForSelector(`input[name="${field('amount')}"]`);

@@ -91,14 +91,16 @@ describe('planting day, counted', () => {
     await v.open(`${trial}/fairness`);
     await v.sees('19 in one vessel and 1 in 4 vessels.');
   });
-  it('a unit more is refused where no place is free', async () => {
+  it('a unit more stands beside where no place is free', async () => {
     await v.open(`${trial}/rounds?view=events`);
     await v.choose('What happened', 'One unit more than planned');
     await v.press('Write it down');
     await v.sees('Of which contender?');
     await v.choose('Of', 'Duo Lume');
+    await v.sees('PAR-21 stands beside: no position is free on the plan.');
     await v.press('Write it down');
-    await v.sees('No position is free on the plan');
+    await v.sees('Beside the plan');
+    await v.sees('One more than planned · PAR-21');
   });
   it('one that ran dry is told from the others', async () => {
     await v.open(`${trial}/rounds?view=events`);
@@ -136,7 +138,7 @@ describe('instruments', () => {
     await v.sees(/No camera was found|gives no camera/);
     await v.press('Try it with the simulated camera');
     await v.page.waitForSelector('[role="dialog"]', { hidden: true });
-    await v.sees('Tray 20');
+    await v.sees('Tray 21');
   });
   it('a scale on the cable weighs: its lines are read from the port', async () => {
     const desk = await Visitor.arrive(browser, inject('demoUrl'));

@@ -46,6 +46,8 @@ export interface Summary {
   sd: number | null;
   min: number;
   max: number;
+  /** what the figure was counted from, e.g. 7/20; left out where it wasn't counted */
+  counted?: string;
 }
 
 /**

@@ -16,8 +16,10 @@ const level = (finding: Finding) => `${Math.round((1 - finding.analysis.alpha) *
 const meanHead = ({ trait }: Finding) =>
   trait.direction === 'band' ? `outside, ${trait.unit}` : trait.unit || 'mean';
 
-const treatmentCell = (plan: Plan, id: string, nameOf: NameOf): Cell => ({
+/** @param counted what its figure was counted from, e.g. 7/20 */
+const treatmentCell = (plan: Plan, id: string, nameOf: NameOf, counted?: string): Cell => ({
   type: 'treatment',
+  ...(counted && { beneath: counted }),
   name: nameOf(id),
   order: planIndex(plan).treatmentOrder(id),
 });
@@ -53,7 +55,7 @@ export function againstControlTable(finding: Finding, plan: Plan, nameOf: NameOf
         return {
           title: c?.p == null ? undefined : `p ${c.p < 0.001 ? '< 0.001' : c.p.toFixed(3)}`,
           cells: [
-            treatmentCell(plan, s.name, nameOf),
+            treatmentCell(plan, s.name, nameOf, s.counted),
             { type: 'figure', value: s.n, decimals: 0 },
             { type: 'figure', value: s.estimate, decimals: d },
             { type: 'figure', value: estimate, decimals, signed: true },
@@ -98,7 +100,7 @@ export function byCodeTable(finding: Finding, plan: Plan, nameOf: NameOf): Table
         ? [
             {
               cells: [
-                treatmentCell(plan, t.id, nameOf),
+                treatmentCell(plan, t.id, nameOf, s.counted),
                 { type: 'figure', value: s.n, decimals: 0 },
                 { type: 'figure', value: s.estimate, decimals: d },
                 { type: 'letter', text: finding.letters[t.id] ?? ' ' },

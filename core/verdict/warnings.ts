@@ -27,7 +27,7 @@ export function warningsOf(finding: Finding, unitNoun: string): string[] {
     );
   }
   const figures = asFigures[kindOf(trait).observes];
-  if (figures) out.push(figures);
+  if (figures && analysis.method === 'linear') out.push(figures);
   for (const a of analysis.assumptions)
     if (a.holds === false) out.push(`${sentenceCase(a.what)}: ${a.seen}.`);
   const unmeasured = leftOut.filter((u) => u.why === 'notMeasured').length;

@@ -1,0 +1,159 @@
+import { describe, expect, it } from 'vitest';
+import type { TraitId } from '../../model/ids';
+import { seededRandom } from '../../stats/random';
+import { newcombe, wilson } from '../../stats/proportion';
+import { entry, plan, trait, unitId } from '../../testing/trial';
+import { deriveState } from '../../log/state';
+import { findingOf } from '../../verdict/findingInput';
+import { headline } from '../../verdict/words';
+import type { AnalysisRow } from '../analysis';
+import { linearModel } from './linearModel';
+import { proportions } from './proportions';
+
+const rooted = trait({
+  id: 'rooted' as TraitId,
+  name: 'Rooted',
+  kind: 'ratio',
+  unit: '%',
+  outOf: 5,
+  decimals: 0,
+});
+const row = (treatment: string, k: number, n = 5, block: string | null = null, unit = ''): AnalysisRow => ({
+  ...{ unit: unit || `${treatment}${Math.random()}`, treatment, block, column: null, divisor: 1 },
+  visits: [
+    { roundId: null, day: 60, samples: [{ sample: null, crop: 0, observed: { type: 'kOfN', k, n } }] },
+  ],
+});
+const rows = (counts: Record<string, number[]>, blocked = false) =>
+  Object.entries(counts).flatMap(([t, ks]) => ks.map((k, i) => row(t, k, 5, blocked ? String(i) : null)));
+const analysed = (all: AnalysisRow[], over: object = {}) => {
+  const order = [...new Set(all.map((r) => r.treatment))];
+  const made = proportions.analyse({
+    trait: rooted,
+    rows: all,
+    control: 'Water',
+    order,
+    alpha: 0.05,
+    ...over,
+  });
+  if (!made.ok) throw new Error(made.error.tag);
+  return made.value;
+};
+
+describe('k of n, by pots', () => {
+  const clear = rows({ Water: [1, 0, 1, 2, 0, 1], A: [4, 5, 4, 3, 5, 4] });
+  it('pools the counts, says them, and keeps every limit between 0 and 100 %', () => {
+    const a = analysed(clear);
+    expect(a.summaries.map((s) => [s.name, s.counted, s.n])).toEqual([
+      ['Water', '5/30', 6],
+      ['A', '25/30', 6],
+    ]);
+    expect(a.summaries[1]!.estimate).toBeCloseTo(83.333, 3);
+    for (const s of analysed(rows({ Water: [0, 0, 0, 0, 0], A: [5, 5, 5, 5, 5] })).summaries) {
+      expect(s.low).toBeGreaterThanOrEqual(0);
+      expect(s.high).toBeLessThanOrEqual(100);
+    }
+  });
+  it('pots that scatter like single cuttings: Newcombe’s interval and the exact p of swapping pots', () => {
+    const [c] = analysed(clear).versusControl;
+    // χ²/df is below 1 here: nothing is made wider.
+    const plain = newcombe(wilson(25, 30, 0.05), wilson(5, 30, 0.05));
+    expect(c!.low).toBeCloseTo(100 * plain.low!, 9);
+    expect(c!.high).toBeCloseTo(100 * plain.high!, 9);
+    // All of one are above all of the other: two of 924 arrangements.
+    expect(c!.p).toBeCloseTo(2 / 924, 12);
+  });
+  it('pots that scatter more make the interval wider', () => {
+    const even = analysed(rows({ Water: [1, 1, 1, 1, 1, 1], A: [3, 3, 3, 3, 3, 3] })).versusControl[0]!;
+    const uneven = analysed(rows({ Water: [0, 0, 0, 0, 1, 5], A: [5, 5, 5, 3, 0, 0] })).versusControl[0]!;
+    expect(uneven.estimate).toBeCloseTo(even.estimate, 9);
+    expect(uneven.high! - uneven.low!).toBeGreaterThan(1.5 * (even.high! - even.low!));
+    expect(uneven.p).toBeGreaterThan(0.05);
+  });
+  it('an interval that the pots don’t bear out ends at nought', () => {
+    // Fisher on 12 of 15 against 3 of 15 would be sure; three pots a side can’t get below 2 of 20.
+    const few = analysed(rows({ Water: [1, 1, 1], A: [4, 4, 4] }));
+    expect(few.spread).toBe('tooFew');
+    expect(few.versusControl[0]).toMatchObject({ low: null, high: null, p: null });
+    // Four a side: 2 of 70 if all agree, 10 of 70 here.
+    const some = analysed(rows({ Water: [0, 1, 1, 4], A: [4, 4, 5, 3] }));
+    const [c] = some.versusControl;
+    expect(c!.p).toBeGreaterThan(0.05);
+    expect(c!.low).toBeLessThanOrEqual(0);
+  });
+  it('one pot of each: numbers alone', () => {
+    const a = analysed(rows({ Water: [1], A: [5] }));
+    expect(a.spread).toBe('oneEach');
+    expect(a.pairs.every((c) => c.p === null)).toBe(true);
+  });
+  it('in blocks pots are swapped inside them alone', () => {
+    const blocked = analysed(rows({ Water: [0, 1, 2, 0, 1, 1], A: [3, 4, 5, 3, 4, 4] }, true))
+      .versusControl[0]!;
+    expect(blocked.p).toBeCloseTo(2 / 64, 12);
+  });
+  it('pairs with the control are its contrasts, read either way; every comparison counts', () => {
+    const a = analysed(rows({ Water: [1, 0, 1, 2, 0, 1], A: [4, 5, 4, 3, 5, 4], B: [2, 2, 3, 1, 2, 2] }));
+    expect(a.pairs).toHaveLength(3);
+    expect(a.pairs[0]!.estimate).toBeCloseTo(-a.versusControl[0]!.estimate, 12);
+    expect(a.versusControl[0]!.p).toBeCloseTo((2 * 2) / 924, 12);
+  });
+});
+
+it('two treatments that are the same are called different in no more than the level', () => {
+  const random = seededRandom(5);
+  const trials = 300;
+  for (const scatter of [0, 0.3]) {
+    let wrong = 0;
+    for (let t = 0; t < trials; t++) {
+      const pot = () => {
+        const p = Math.min(1, Math.max(0, 0.5 + scatter * random.normal()));
+        return Array.from({ length: 5 }, () => random.uniform() < p).filter(Boolean).length;
+      };
+      const [c] = analysed(
+        rows({ Water: Array.from({ length: 6 }, pot), A: Array.from({ length: 6 }, pot) }),
+      ).versusControl;
+      if (c!.low !== null && (c!.low > 0 || c!.high! < 0)) wrong += 1;
+    }
+    // Four standard errors above 5 %.
+    expect(wrong / trials).toBeLessThan(0.05 + 4 * Math.sqrt((0.05 * 0.95) / trials));
+  }
+});
+
+describe('in a finding', () => {
+  const p = { ...plan({ replicates: 6, traits: [rooted] }), primaryTraitId: rooted.id };
+  const log = (counts: Record<string, number[]>, borderline: Record<string, number[]> = {}) =>
+    Object.entries(counts).flatMap(([t, ks]) =>
+      ks.map((value, i) =>
+        entry({
+          ...{
+            kind: 'measurement',
+            unitId: unitId(t, i),
+            traitId: rooted.id,
+            roundId: 'r2',
+            sample: null,
+            value,
+          },
+          ...(borderline[t] && { borderline: borderline[t][i] }),
+        }),
+      ),
+    );
+  const finding = (lines: ReturnType<typeof log>, options = {}) => {
+    const made = findingOf(deriveState(p, lines), rooted, options);
+    if (!made.ok) throw new Error(made.error.tag);
+    return made.value;
+  };
+  const name = (id: string) => id;
+  it('is the usual way for k of n; the linear model can still be asked for', () => {
+    const lines = log({ Water: [1, 0, 1, 2, 0, 1], A: [4, 5, 4, 3, 5, 4] });
+    expect(finding(lines).analysis.method).toBe('proportions');
+    expect(headline(finding(lines), name)).toMatch(/A beat Water\.$/);
+    expect(finding(lines, { method: linearModel.id }).analysis.method).toBe('linear');
+  });
+  it('borderline cases counted or not can be two findings', () => {
+    const lines = log({ Water: [1, 0, 1, 2, 0, 1], A: [1, 1, 1, 0, 1, 1] }, { A: [3, 4, 3, 4, 4, 3] });
+    expect(headline(finding(lines), name)).not.toMatch(/beat/);
+    const counted = finding(lines, { withBorderline: true });
+    expect(counted.analysis.summaries[1]!.counted).toBe('26/30');
+    expect(headline(counted, name)).toMatch(/A beat Water/);
+  });
+});

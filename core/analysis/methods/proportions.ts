@@ -1,0 +1,161 @@
+import { err, ok } from '../../model/result';
+import { choose } from '../../stats/combinations';
+import { dispersion, pooledCounts } from '../../stats/dispersion';
+import { newcombe, wilson } from '../../stats/proportion';
+import { type KOfN, type UnitStratum, proportionPermutation } from '../../stats/proportionPermutation';
+import type { Analysis, AnalysisInput, AnalysisRow, Method, Summary } from '../analysis';
+import { type Contrast, turned } from '../contrast';
+
+/** A unit as it was counted. */
+interface Counted extends KOfN {
+  treatment: string;
+  block: string;
+}
+
+/** k and n of a unit: of its last visit, or of all where they are added. */
+function countOf(row: AnalysisRow, summed: boolean): KOfN {
+  const visits = summed ? row.visits : row.visits.slice(-1);
+  return pooledCounts(
+    visits.flatMap((v) =>
+      v.samples.flatMap(({ observed: o }) => (o.type === 'kOfN' ? [{ k: o.k, n: o.n }] : [])),
+    ),
+  );
+}
+
+const own = (units: readonly Counted[], treatment: string) => units.filter((u) => u.treatment === treatment);
+
+/** Units of two treatments, block by block. */
+function strataOf(units: readonly Counted[], a: string, b: string): UnitStratum[] {
+  const blocks = [...new Set(units.map((u) => u.block))];
+  return blocks.map((block) => {
+    const here = units.filter((u) => u.block === block);
+    return { a: own(here, a), b: own(here, b) };
+  });
+}
+
+/** The least p that swapping these units can give, two-sided. */
+function leastP(strata: readonly UnitStratum[]): number {
+  const arrangements = strata.reduce((c, s) => c * choose(s.a.length + s.b.length, s.a.length), 1);
+  const mirrored = strata.every((s) => s.a.length === s.b.length);
+  return Math.min(1, (mirrored ? 2 : 1) / arrangements);
+}
+
+/** One pair at its share of the error: Bonferroni over the family, for limits and p alike. */
+function contrastOf(
+  units: readonly Counted[],
+  [a, b]: readonly [string, string],
+  { family, alpha, spread }: { family: number; alpha: number; spread: number },
+): Contrast {
+  const share = (name: string) => {
+    const { k, n } = pooledCounts(own(units, name));
+    return { k, n, shrunk: wilson(k / spread, n / spread, alpha / family) };
+  };
+  const [of, against] = [share(a), share(b)];
+  const { difference, low, high } = newcombe(of.shrunk, against.shrunk);
+  const strata = strataOf(units, a, b);
+  const p = proportionPermutation(strata);
+  const base = { a, b, scale: 'difference' as const, estimate: 100 * (difference ?? NaN), percent: null };
+  // Too few units to swap: even the most extreme outcome would be likelier than the level asks for.
+  if (p === null || low === null || high === null || leastP(strata) * family > alpha) {
+    return { ...base, low: null, high: null, p: null };
+  }
+  const adjusted = Math.min(1, p * family);
+  // An interval that the units themselves don't bear out ends at nought.
+  const borne = adjusted <= alpha;
+  return {
+    ...base,
+    low: 100 * (borne ? low : Math.min(0, low)),
+    high: 100 * (borne ? high : Math.max(0, high)),
+    p: adjusted,
+  };
+}
+
+function summaryOf(name: string, units: readonly Counted[], spread: number, alpha: number): Summary {
+  const { k, n } = pooledCounts(units);
+  const { proportion } = wilson(k, n, alpha);
+  const { low, high } = wilson(k / spread, n / spread, alpha);
+  const shares = units.map((u) => (100 * u.k) / u.n);
+  const mean = 100 * (proportion ?? NaN);
+  const middle = shares.reduce((s, x) => s + x, 0) / shares.length;
+  return {
+    name,
+    n: units.length,
+    mean,
+    estimate: mean,
+    low: units.length > 1 && low !== null ? 100 * low : null,
+    high: units.length > 1 && high !== null ? 100 * high : null,
+    sd:
+      units.length > 1
+        ? Math.sqrt(shares.reduce((s, x) => s + (x - middle) ** 2, 0) / (units.length - 1))
+        : null,
+    min: Math.min(...shares),
+    max: Math.max(...shares),
+    counted: `${k}/${n}`,
+  };
+}
+
+/**
+ * k of n as what it is: proportions pooled over units, never outside 0 to 100 %, with whole units (pots, not cuttings)
+ * swapped for p and the intervals made wider by how much units scatter.
+ */
+export const proportions: Method = {
+  id: 'proportions',
+  name: 'proportions, units swapped',
+  accepts: ['kOfN'],
+  analyse: (input) => {
+    const names = input.order.filter((t) => input.rows.some((r) => r.treatment === t));
+    if (!names.includes(input.control)) {
+      return err({ tag: 'unknownControl', control: input.control, known: names });
+    }
+    if (names.length < 2) return err({ tag: 'oneTreatment', treatment: names[0]! });
+    return ok(analysed(input, names));
+  },
+};
+
+function analysed({ trait, rows, control, alpha, peers }: AnalysisInput, names: readonly string[]): Analysis {
+  const blocked = rows.every((r) => r.block !== null);
+  const units = rows.map((r): Counted => ({
+    treatment: r.treatment,
+    block: blocked ? r.block! : '',
+    ...countOf(r, trait.summary === 'sum'),
+  }));
+  const seen = dispersion(names.map((n) => own(units, n)));
+  const spread = Math.max(1, seen ?? 1);
+  const others = names.filter((n) => n !== control);
+  const all = (names.length * (names.length - 1)) / 2;
+  const between = (others.length * (others.length - 1)) / 2;
+  const at = (family: number) => ({ family: Math.max(1, family), alpha, spread });
+  const versusControl = others.map((n) => contrastOf(units, [n, control], at(peers ? all : others.length)));
+  const pairs = names.flatMap((a, i) =>
+    names.slice(i + 1).map((b) => {
+      if (b === control) return versusControl.find((c) => c.a === a)!;
+      if (a === control) return turned(versusControl.find((c) => c.a === b)!);
+      return contrastOf(units, [a, b], at(peers ? all : between));
+    }),
+  );
+  const alone = names.every((n) => own(units, n).length === 1);
+  const some = pairs.some((c) => c.low !== null);
+  const family = peers ? all : others.length;
+  return {
+    method: 'proportions',
+    alpha,
+    control,
+    spread: some ? 'shown' : alone ? 'oneEach' : 'tooFew',
+    summaries: names.map((n) => summaryOf(n, own(units, n), spread, alpha)),
+    versusControl,
+    pairs,
+    assumptions: [
+      { what: 'units handed out by chance', holds: null, seen: 'by the layout, not by the values' },
+      {
+        what: 'units scatter no more than single ones drawn by lot',
+        holds: seen === null ? null : seen <= 1.5,
+        seen:
+          seen === null
+            ? 'one unit of each'
+            : `${seen.toFixed(1)} times as much${seen > 1 ? '; intervals are made wider by it' : ''}`,
+      },
+    ],
+    unitSd: null,
+    smallPrint: `Proportions pooled over units; difference by Newcombe (1998, method 10), each by Wilson (1927), on counts divided by how much units scatter (χ²/df = ${(seen ?? 1).toFixed(2)}, 1 at least). p: whole units swapped between two contenders ${blocked ? 'inside blocks ' : ''}in every possible way, or in 100,000 random ones; an interval that p doesn’t bear out ends at nought. Both by Bonferroni over ${family} ${family === 1 ? 'comparison' : 'comparisons'}.`,
+  };
+}
