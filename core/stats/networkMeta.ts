@@ -195,7 +195,11 @@ function faultOf(arms: readonly TrialArm[], reference: string): NetworkError | n
     grew = false;
     for (const own of trials.values()) {
       if (!own.some((t) => reached.has(t))) continue;
-      for (const t of own) if (!reached.has(t)) (reached.add(t), (grew = true));
+      for (const t of own) {
+        if (reached.has(t)) continue;
+        reached.add(t);
+        grew = true;
+      }
     }
   }
   const apart = names.find((t) => !reached.has(t));
