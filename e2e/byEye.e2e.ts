@@ -128,6 +128,32 @@ describe('put in order by eye', () => {
   });
 });
 
+it('ranked block by block: each block has its own first', async () => {
+  const inBlocks = { ...size, withinBlocks: true as const };
+  const base = plan({ treatments: ['Water', 'Bosco'], replicates: 2, blocked: true, traits: [inBlocks] });
+  await underWay({
+    ...{ ...base, id: 'blocks' as TrialId, question: 'By eye, in blocks?', startDate: daysAgo(10) },
+  } as Plan);
+  await v.open('/trial/blocks/rounds?round=r2&trait=size');
+  await v.sees('Block 1');
+  for (const block of ['Block 1', 'Block 2']) {
+    await v.page.$eval(`section[aria-label="${block}"]`, (section) => {
+      const keep = [...section.querySelectorAll('button')].find((b) =>
+        b.textContent?.startsWith('Keep the order'),
+      );
+      keep!.click();
+    });
+    await v.page.waitForFunction(
+      (name) =>
+        document.querySelector(`section[aria-label="${name}"]`)?.textContent?.includes('Kept in this round.'),
+      {},
+      block,
+    );
+  }
+  await v.open('/trial/blocks/findings?trait=size');
+  await v.sees('labels of a contender and the control swapped inside blocks');
+});
+
 it('what counts is written where it is counted, and borderline cases are shown both ways', async () => {
   await v.open('/trial/eye/rounds?round=r2&trait=rooted');
   await v.sees('Counts: root tips of 5 mm or more; callus alone doesn’t');

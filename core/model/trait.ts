@@ -53,6 +53,8 @@ export const Trait = z
     halfSteps: z.literal(true).optional(),
     /** what counts and what doesn't, as it is shown while counting */
     countsAs: z.string().trim().max(300).optional(),
+    /** ranks by eye are made within each block, not over all units */
+    withinBlocks: z.literal(true).optional(),
     /** a unit that died counts as 0; left out: it isn't in the figures */
     deadIsZero: z.literal(true).optional(),
     /** n of a `ratio`; null for the other kinds */

@@ -131,6 +131,11 @@ export function TraitRow({ index, remove, locked }: Props) {
             />
           </div>
         )}
+        {asks('withinBlocks') && (
+          <div className="w12">
+            <Tick name={at('withinBlocks')} label="Ranked block by block, where the layout has blocks" />
+          </div>
+        )}
         {asks('direction') && (
           <div className="w12 inline-row">
             {asks('halves') && <Tick name={at('halfSteps')} label="In half steps" />}

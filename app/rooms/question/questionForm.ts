@@ -37,6 +37,7 @@ const TraitForm = z
     evenDead: z.boolean(),
     deadIsZero: z.boolean(),
     halfSteps: z.boolean(),
+    withinBlocks: z.boolean(),
     countsAs: z.string().trim().max(300),
     constantPercent: optionalNumber().pipe(
       z.number().positive('More than 0 %.').max(20, 'Up to 20 %.').nullable(),
@@ -187,7 +188,18 @@ export function applyQuestion(plan: Plan, f: z.output<typeof QuestionForm>): Pla
       traits.map((t) => t.name),
     ),
     traits: traits.map(
-      ({ scaleText, per, wholeUnit, evenDead, deadIsZero, halfSteps, countsAs, constantPercent, ...t }) =>
+      ({
+        scaleText,
+        per,
+        wholeUnit,
+        evenDead,
+        deadIsZero,
+        halfSteps,
+        withinBlocks,
+        countsAs,
+        constantPercent,
+        ...t
+      }) =>
         Trait.parse({
           ...t,
           // The first place is the best.
@@ -198,6 +210,7 @@ export function applyQuestion(plan: Plan, f: z.output<typeof QuestionForm>): Pla
               halfSteps,
               decimals: Math.max(1, t.decimals),
             }),
+          ...(withinBlocks && kindOf(t).fields.includes('withinBlocks') && { withinBlocks }),
           ...(countsAs !== '' && kindOf(t).fields.includes('countsAs') && { countsAs }),
           ...(constantPercent !== null && kindOf(t).fields.includes('constant') && { constantPercent }),
           ...(per !== 'unit' && kindOf(t).fields.includes('per') ? { per } : {}),
@@ -262,6 +275,7 @@ export function newTrait(
     evenDead: false,
     deadIsZero: false,
     halfSteps: false,
+    withinBlocks: false,
     countsAs: '',
     constantPercent: '',
     outOf: '',
@@ -304,6 +318,7 @@ export function toQuestionForm(plan: Plan): QuestionFormInput {
       evenDead: t.evenDead ?? false,
       deadIsZero: t.deadIsZero ?? false,
       halfSteps: t.halfSteps ?? false,
+      withinBlocks: t.withinBlocks ?? false,
       countsAs: t.countsAs ?? '',
       constantPercent: fieldText(t.constantPercent),
       outOf: fieldText(t.outOf),

@@ -4,7 +4,7 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { type ReactNode, useState } from 'react';
 import { type TrialState, observationsOf } from '~core/log/state';
 import type { UnitId } from '~core/model/ids';
-import type { Round, Trait } from '~core/model/plan';
+import type { Round, Trait, Unit } from '~core/model/plan';
 import { cropsTaken } from '~core/log/response';
 import { planIndex } from '~core/plan/planIndex';
 import { plural } from '~core/quantity/format';
@@ -55,21 +55,38 @@ export function OrderView({ state, round, trait, head }: Props) {
           ))}
         </ToggleButtonGroup>
       )}
-      <OneOrder
-        key={`${round.id}/${trait.id}/${crop}`}
-        state={state}
-        round={round}
-        trait={trait}
-        sample={crops.length > 0 ? crop + 1 : null}
-      />
+      {groupsOf(state, trait).map(({ name, units }) => (
+        <section key={`${round.id}/${trait.id}/${crop}/${name}`} aria-label={name || trait.name}>
+          {name && <h2>{name}</h2>}
+          <OneOrder
+            state={state}
+            round={round}
+            trait={trait}
+            sample={crops.length > 0 ? crop + 1 : null}
+            units={units}
+          />
+        </section>
+      ))}
     </div>
   );
 }
 
-function OneOrder({ state, round, trait, sample }: Omit<Props, 'head'> & { sample: number | null }) {
+/** What is put in order together: all units, or those of each block where the trait is ranked within blocks. */
+function groupsOf(state: TrialState, trait: Trait): { name: string; units: Unit[] }[] {
+  const walk = walkOf(state, trait);
+  if (!trait.withinBlocks || walk.some((u) => u.block === null)) return [{ name: '', units: walk }];
+  const blocks = [...new Set(walk.map((u) => u.block!))].sort((a, b) => a - b);
+  return blocks.map((block) => ({ name: `Block ${block}`, units: walk.filter((u) => u.block === block) }));
+}
+
+interface OneProps extends Omit<Props, 'head'> {
+  sample: number | null;
+  units: Unit[];
+}
+
+function OneOrder({ state, round, trait, sample, units: walk }: OneProps) {
   const { plan } = state;
   const post = usePost();
-  const walk = walkOf(state, trait);
   const ids = walk.map((u) => u.id as string);
   const kept = (id: string) =>
     observationsOf(state, id as UnitId, trait.id, round.id).findLast((o) => o.sample === sample)?.value;

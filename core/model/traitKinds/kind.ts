@@ -57,7 +57,8 @@ export type TraitField =
   | 'scale'
   | 'constant'
   | 'halves'
-  | 'countsAs';
+  | 'countsAs'
+  | 'withinBlocks';
 
 /**
  * A way to take a trait. Adding one is adding a file in this folder and naming it in `index.ts`.

@@ -6,7 +6,7 @@ export const rank: TraitKindSpec = {
   name: 'rank by eye',
   takenBy: 'order',
   observes: 'rank',
-  fields: [],
+  fields: ['withinBlocks'],
   observed: ({ value }) => ({ type: 'rank', rank: value }),
   fault: (value) => (value >= 1 ? null : 'The first place is 1.'),
   samples: () => 1,
