@@ -100,8 +100,9 @@ export const WalkView = memo(function WalkView({ state, rounds, today, views }: 
           </ToggleButtonGroup>
         }
       >
-        {when.charAt(0).toUpperCase() + when.slice(1)}. The walk follows the dotted line; tap any{' '}
-        {plan.unitNoun} to jump.
+        {when.charAt(0).toUpperCase() + when.slice(1)}.
+        {kindOf(trait).takenBy !== 'order' &&
+          ` The walk follows the dotted line; tap any ${plan.unitNoun} to jump.`}
         {weighedToo && (
           <>
             {' '}
