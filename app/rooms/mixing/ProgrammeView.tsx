@@ -126,9 +126,11 @@ export function ProgrammeView({ data }: { data: MixingData }) {
                   </td>
                   <td data-label="stage">{u.stage || <span className="quiet">throughout</span>}</td>
                   <td className="n" data-label="dose">
-                    {Number(doseAmount(u).toPrecision(3))} {u.unit}
-                    <span className="unit">
-                      {u.solutionLPerUnit === null ? ` each ${plan.unitNoun}` : ' per L'}
+                    <span>
+                      {Number(doseAmount(u).toPrecision(3))} {u.unit}
+                      <span className="unit">
+                        {u.solutionLPerUnit === null ? ` each ${plan.unitNoun}` : ' per L'}
+                      </span>
                     </span>
                   </td>
                   <td className="n" data-label="share of rate">
