@@ -71,6 +71,26 @@ describe('which visits count', () => {
     const heightsOnly = of([...heights('r1', [4, 5, 6, 7]), ...heights('r2', [9, 8, 7, null]), death]);
     expect(heightsOnly.leftOut).toMatchObject([{ code: 'TST-04', why: 'died', reason: 'died: rot' }]);
   });
+  it('a dead unit counts as nothing where the plan says so, from the day it died on', () => {
+    const zero = { ...heightTrait(), deadIsZero: true as const };
+    const death = (day: number) => {
+      const line = entry({ kind: 'death', unitId: unitId('A', 1), sample: null, cause: 'rot' });
+      return { ...line, at: new Date(Date.UTC(2026, 2, 1 + day, 9)).toISOString() };
+    };
+    const log = [...heights('r1', [4, 5, 6, null]), ...heights('r2', [9, 8, 7, null])];
+    const value = (found: ReturnType<typeof of>) =>
+      found.rows.find((r) => r.unit === 'A-1')?.visits[0]?.samples[0]?.observed;
+    expect(value(of([...log, death(2)], zero))).toEqual({ type: 'continuous', value: 0 });
+    expect(value(of([...log, death(5)], zero, p, { roundId: 'r2' }))).toEqual({
+      type: 'continuous',
+      value: 0,
+    });
+    // It lived through the first round and wasn't measured in it.
+    expect(of([...log, death(5)], zero, p, { roundId: 'r1' }).leftOut).toMatchObject([
+      { code: 'TST-04', why: 'died' },
+    ]);
+    expect(of([...log, death(2)]).leftOut).toMatchObject([{ code: 'TST-04', why: 'died' }]);
+  });
   it('a unit left out isn’t waited for', () => {
     const out = entry({ kind: 'exclusion', unitId: unitId('A', 1), traitId: null, reason: 'spilt' });
     const found = of([...heights('r1', [4, 5, 6, 7]), ...heights('r2', [9, 8, 7, null]), out]);

@@ -10,11 +10,8 @@ function stored<T>(name: string): T | null {
   }
 }
 
-/** What is being answered on a screen; it stays through a reload, until it is kept. */
-export function useDraft<T>(
-  name: string,
-  start: T,
-): { value: T; put: (value: T) => void; clear: () => void } {
+/** What is being answered on a screen; it stays through a reload and a failed keeping, as long as the tab is open. */
+export function useDraft<T>(name: string, start: T): { value: T; put: (value: T) => void } {
   const [value, setValue] = useState<T>(() => stored<T>(name) ?? start);
   return {
     value,
@@ -22,6 +19,5 @@ export function useDraft<T>(
       setValue(next);
       sessionStorage.setItem(keyOf(name), JSON.stringify(next));
     },
-    clear: () => sessionStorage.removeItem(keyOf(name)),
   };
 }
