@@ -1,30 +1,7 @@
 // The contract of factorial, scorecard and standings: shapes, and what is refused in one plain line.
-import { mkdtempSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { main } from './main';
-
-const dir = mkdtempSync(join(tmpdir(), 'palazzo-cli-'));
-let files = 0;
-const file = (text: string): string => {
-  files += 1;
-  const path = join(dir, `many${files}.csv`);
-  writeFileSync(path, text);
-  return path;
-};
-const json = (...args: string[]): Record<string, never> => {
-  const ended = main([...args, '--json']);
-  if (ended.status !== 0) throw new Error(ended.stderr);
-  return JSON.parse(ended.stdout) as Record<string, never>;
-};
-const refused = (...args: string[]): string => {
-  const ended = main(args);
-  expect(ended.status).toBe(2);
-  expect(ended.stdout).toBe('');
-  expect(ended.stderr.trim().split('\n')).toHaveLength(1);
-  return ended.stderr;
-};
+import { file, json, refused } from './testing';
 
 describe('factorial', () => {
   // Means 2, 4, 6, 12 of two units each, every pair 1 apart: by hand A 72, B 32, A:B 8 of 1 df, error 0.5 on 4 df.

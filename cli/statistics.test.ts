@@ -1,30 +1,7 @@
 // The contract of the statistical commands: shapes, missing values, units, and what is refused in one plain line.
-import { mkdtempSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { main } from './main';
-
-const dir = mkdtempSync(join(tmpdir(), 'palazzo-cli-'));
-let files = 0;
-const file = (text: string): string => {
-  files += 1;
-  const path = join(dir, `data${files}.csv`);
-  writeFileSync(path, text);
-  return path;
-};
-const json = (...args: string[]): Record<string, unknown> & { versusControl: Record<string, unknown>[] } => {
-  const ended = main([...args, '--json']);
-  if (ended.status !== 0) throw new Error(ended.stderr);
-  return JSON.parse(ended.stdout) as never;
-};
-const refused = (...args: string[]): string => {
-  const ended = main(args);
-  expect(ended.status).toBe(2);
-  expect(ended.stdout).toBe('');
-  expect(ended.stderr.trim().split('\n')).toHaveLength(1);
-  return ended.stderr;
-};
+import { file, json, refused } from './testing';
 
 const pots = file('pot\ttreat\tk\tn\n1\tW\t1\t5\n1\tW\t1\t4\n2\tW\t0\t5\n3\tA\t5\t5\n4\tA\t4\t5\n');
 
