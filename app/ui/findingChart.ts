@@ -136,7 +136,7 @@ function annotations(
         ctx.textBaseline = 'middle';
         ctx.fillText(lane.name, area.left + 10, y(i * inLane.height + inLane.label));
         const t = analysis.summaries.find((c) => c.name === lane.id);
-        if (!t || isBand) return;
+        if (!t || isBand || t.shown !== undefined) return;
         ctx.strokeStyle = colour;
         const line = y(i * inLane.height + inLane.interval);
         if (t.low !== null) {

@@ -48,6 +48,8 @@ export interface Summary {
   max: number;
   /** what the figure was counted from, e.g. 7/20; left out where it wasn't counted */
   counted?: string;
+  /** what is said in place of a figure that wasn't reached; \`estimate\` then serves the order alone */
+  shown?: string;
 }
 
 /**
@@ -96,7 +98,11 @@ export interface Method {
   id: string;
   /** as the reader chooses it */
   name: string;
+  /** what its figure of a treatment is: mean, median, rate … */
+  figure: string;
   /** kinds of value it takes */
   accepts: readonly ObservedType[];
+  /** left out: every trait of those kinds */
+  takes?: (trait: Trait) => boolean;
   analyse: (input: AnalysisInput) => Result<Analysis, AnalysisError>;
 }

@@ -1,7 +1,9 @@
 /**
  * What an effect is measured on:
  * - difference: a less b, in the trait's unit
- * - ratio, odds, median, superiority: of methods for other kinds of value
+ * - ratio: a as a multiple of b
+ * - superiority: share of pairs, one unit of each, in which a's value is above b's; ties count half
+ * - odds, median: of methods to come
  */
 export type Scale = 'difference' | 'ratio' | 'odds' | 'median' | 'superiority';
 
@@ -29,16 +31,44 @@ export const noEffect: Record<Scale, number> = {
   superiority: 0.5,
 };
 
-/** The same contrast read from the other side; for scales that turn round by changing sign. */
+/** An estimate or limit read from the other side. */
+const mirrored: Record<Scale, (x: number) => number> = {
+  difference: (x) => (x === 0 ? 0 : -x),
+  median: (x) => (x === 0 ? 0 : -x),
+  ratio: (x) => 1 / x,
+  odds: (x) => 1 / x,
+  superiority: (x) => 1 - x,
+};
+
+/** The same contrast read from the other side. @example turned({ a: 'A', b: 'B', scale: 'ratio', estimate: 2, … }).estimate // 0.5 */
 export function turned(c: Contrast): Contrast {
-  const minus = (x: number | null) => (x === null ? null : x === 0 ? 0 : -x);
+  const read = mirrored[c.scale];
   return {
     ...c,
     a: c.b,
     b: c.a,
-    estimate: minus(c.estimate)!,
-    low: minus(c.high),
-    high: minus(c.low),
-    percent: null,
+    estimate: read(c.estimate),
+    low: c.high === null ? null : read(c.high),
+    high: c.low === null ? null : read(c.low),
+    percent:
+      c.scale === 'ratio' ? percentOf(read(c.estimate), c.high && read(c.high), c.low && read(c.low)) : null,
   };
 }
+
+/** A ratio with its limits as a change in per cent. @example percentOf(1.24, 1.1, 1.4).estimate // 24 */
+export const percentOf = (
+  estimate: number,
+  low: number | null,
+  high: number | null,
+): Contrast['percent'] => ({
+  estimate: 100 * (estimate - 1),
+  low: low === null ? null : 100 * (low - 1),
+  high: high === null ? null : 100 * (high - 1),
+});
+
+/**
+ * An estimate or limit as a distance from no effect that is as long on either side: ratios and odds by their logarithm.
+ * @example distance('ratio', 2) // 0.693, as distance('ratio', 0.5) is −0.693
+ */
+export const distance = (scale: Scale, x: number): number =>
+  scale === 'ratio' || scale === 'odds' ? Math.log(x) : x - noEffect[scale];

@@ -1,3 +1,7 @@
+import type { Summary } from '../analysis/analysis';
+import type { Contrast } from '../analysis/contrast';
+import { moreIsBetter } from '../analysis/goodness';
+import { methodOf } from '../analysis/methods';
 import type { Plan } from '../model/plan';
 import { perOf } from '../plan/divisor';
 import { planIndex } from '../plan/planIndex';
@@ -13,8 +17,58 @@ export const figureId = (finding: Finding): string => `finding-${finding.trait.i
 
 const level = (finding: Finding) => `${Math.round((1 - finding.analysis.alpha) * 100)} %`;
 
-const meanHead = ({ trait }: Finding) =>
-  trait.direction === 'band' ? `outside, ${trait.unit}` : trait.unit || 'mean';
+const meanHead = (finding: Finding) =>
+  finding.trait.direction === 'band'
+    ? `outside, ${finding.trait.unit}`
+    : finding.trait.unit || figureName(finding);
+
+/** What the figure of a contender is. @example 'median' */
+const figureName = ({ analysis }: Finding): string => methodOf(analysis.method)?.figure ?? 'mean';
+
+/** A contender's figure, or what is said in its place. */
+const figureCell = (s: Summary, decimals: number): Cell =>
+  s.shown === undefined ? { type: 'figure', value: s.estimate, decimals } : text(s.shown);
+
+interface ContrastShape {
+  head: string;
+  cell: (c: Contrast | undefined) => Cell;
+  interval: (c: Contrast) => Cell;
+}
+
+/** How effects stand in a table: per cent, differences, or how many of ten pairs. */
+function contrastShape(finding: Finding, percent: boolean): ContrastShape {
+  const d = decimalsOfFinding(finding);
+  const scale = finding.analysis.pairs[0]?.scale;
+  if (scale === 'superiority') {
+    const better = (share: number) => (moreIsBetter(finding.trait) ? share : 1 - share);
+    return {
+      head: 'ahead in, of 10 pairs',
+      cell: (c) => ({ type: 'figure', value: c ? 10 * better(c.estimate) : null, decimals: 1 }),
+      interval: (c) => {
+        if (c.low === null || c.high === null) return text('');
+        const ends = [better(c.low), better(c.high)].sort((x, y) => x - y);
+        return text(ends.map((x) => formatFigure(10 * x, 1)).join(' to '));
+      },
+    };
+  }
+  if (scale === 'ratio' || percent) {
+    return {
+      head: 'change, %',
+      cell: (c) => ({ type: 'figure', value: c?.percent?.estimate ?? null, decimals: 0, signed: true }),
+      interval: (c) => ({
+        type: 'interval',
+        low: c.percent?.low ?? null,
+        high: c.percent?.high ?? null,
+        decimals: 0,
+      }),
+    };
+  }
+  return {
+    head: 'change',
+    cell: (c) => ({ type: 'figure', value: c?.estimate ?? null, decimals: d, signed: true }),
+    interval: (c) => ({ type: 'interval', low: c.low, high: c.high, decimals: d }),
+  };
+}
 
 /** @param counted what its figure was counted from, e.g. 7/20 */
 const treatmentCell = (plan: Plan, id: string, nameOf: NameOf, counted?: string): Cell => ({
@@ -33,13 +87,14 @@ export function againstControlTable(finding: Finding, plan: Plan, nameOf: NameOf
   const percent = analysis.versusControl.every(
     (c) => c.percent !== null && (!tested || c.percent.low !== null),
   );
+  const shape = contrastShape(finding, percent);
   return {
     type: 'table',
     columns: [
       column(`against ${nameOf(analysis.control)}`),
       numbers(plural(plan.unitNoun)),
       numbers(meanHead(finding)),
-      numbers(percent ? 'change, %' : 'change'),
+      numbers(shape.head),
       numbers(tested ? level(finding) : ''),
       column(''),
     ],
@@ -47,19 +102,14 @@ export function againstControlTable(finding: Finding, plan: Plan, nameOf: NameOf
       ...absentRows(finding, plan, nameOf, 6),
       ...analysis.summaries.map((s): TableBlock['rows'][number] => {
         const c = analysis.versusControl.find((x) => x.a === s.name);
-        const [estimate, low, high] =
-          percent && c?.percent
-            ? [c.percent.estimate, c.percent.low, c.percent.high]
-            : [c?.estimate ?? null, c?.low ?? null, c?.high ?? null];
-        const decimals = percent ? 0 : d;
         return {
           title: c?.p == null ? undefined : `p ${c.p < 0.001 ? '< 0.001' : c.p.toFixed(3)}`,
           cells: [
             treatmentCell(plan, s.name, nameOf, s.counted),
             { type: 'figure', value: s.n, decimals: 0 },
-            { type: 'figure', value: s.estimate, decimals: d },
-            { type: 'figure', value: estimate, decimals, signed: true },
-            c && tested ? { type: 'interval', low, high, decimals } : text(' '),
+            figureCell(s, d),
+            shape.cell(c),
+            c && tested ? shape.interval(c) : text(' '),
             { type: 'letter', text: finding.letters[s.name] ?? ' ' },
           ],
         };
@@ -102,7 +152,7 @@ export function byCodeTable(finding: Finding, plan: Plan, nameOf: NameOf): Table
               cells: [
                 treatmentCell(plan, t.id, nameOf, s.counted),
                 { type: 'figure', value: s.n, decimals: 0 },
-                { type: 'figure', value: s.estimate, decimals: d },
+                figureCell(s, d),
                 { type: 'letter', text: finding.letters[t.id] ?? ' ' },
               ],
             },
@@ -114,15 +164,22 @@ export function byCodeTable(finding: Finding, plan: Plan, nameOf: NameOf): Table
 
 /** Every pair, the sign of the first against the second. */
 export function pairsTable(finding: Finding, nameOf: NameOf): TableBlock {
-  const d = decimalsOfFinding(finding);
+  const scale = finding.analysis.pairs[0]?.scale;
+  const shape = contrastShape(finding, false);
+  const between = scale === 'difference' ? '−' : 'against';
   return {
     type: 'table',
-    columns: [column('pair'), numbers('difference'), numbers(level(finding)), numbers('p')],
+    columns: [
+      column('pair'),
+      numbers(scale === 'difference' ? 'difference' : shape.head),
+      numbers(level(finding)),
+      numbers('p'),
+    ],
     rows: finding.analysis.pairs.map((c) => ({
       cells: [
-        text(`${nameOf(c.a)} − ${nameOf(c.b)}`),
-        { type: 'figure', value: c.estimate, decimals: d, signed: true },
-        { type: 'interval', low: c.low, high: c.high, decimals: d },
+        text(`${nameOf(c.a)} ${between} ${nameOf(c.b)}`),
+        shape.cell(c),
+        shape.interval(c),
         { type: 'p', value: c.p },
       ],
     })),
@@ -162,8 +219,8 @@ export function chartCaption(finding: Finding, unitNoun: string): string {
   const { analysis, trait } = finding;
   if (trait.direction === 'band') return `${tile}.`;
   return analysis.summaries.some((s) => s.low !== null)
-    ? `${tile}; the line is the mean and its ${level(finding)} interval.`
-    : `${tile}; the bar marks the mean.`;
+    ? `${tile}; the line is the ${figureName(finding)} and its ${level(finding)} interval.`
+    : `${tile}; the bar marks the ${figureName(finding)}.`;
 }
 
 /** A finding in the review: sentence, picture, table, notes, small print. */

@@ -1,11 +1,11 @@
 import type { Analysis, AnalysisError } from '../analysis/analysis';
+import { type Contrast, distance } from '../analysis/contrast';
 import { moreIsBetter } from '../analysis/goodness';
 import { methodOf, methodsFor } from '../analysis/methods';
 import { figureOfRow } from '../analysis/number';
 import type { Basis, FindingRow, LeftOut, RowOptions } from '../analysis/rows';
 import type { RoundId } from '../model/ids';
 import { type Result, err, ok } from '../model/result';
-import { kindOf } from '../model/traitKinds';
 import type { Plan, Trait } from '../model/plan';
 import { letterDisplay } from '../stats/letters';
 import { type PairOutcome, type RankedTreatment, pairOutcome, rankTreatments } from './rank';
@@ -91,7 +91,7 @@ export interface FindingInput {
  */
 export function makeFinding(input: FindingInput): Result<Finding, FindingError> {
   const { trait, rows, control } = input;
-  const usual = methodsFor(kindOf(trait).observes);
+  const usual = methodsFor(trait);
   if (usual.length === 0) return err({ tag: 'words' });
   if (control === null) return err({ tag: 'noControl' });
   if (input.unfinished) return err({ tag: 'unfinished', open: input.basis.open });
@@ -111,7 +111,8 @@ export function makeFinding(input: FindingInput): Result<Finding, FindingError> 
   const analysis = analysed.value;
   const smallestDifference = differenceThatMatters(input, analysis);
   const higher = moreIsBetter(trait);
-  const outcomes = analysis.pairs.map((c) => pairOutcome(c, smallestDifference, higher));
+  const margin = marginOf(analysis, smallestDifference);
+  const outcomes = analysis.pairs.map((c) => pairOutcome(c, margin, higher));
   return ok({
     trait,
     roundId: input.roundId,
@@ -140,17 +141,26 @@ export function makeFinding(input: FindingInput): Result<Finding, FindingError> 
   });
 }
 
-/** The plan's smallest difference holds for the primary trait; as a per cent it also serves the others. */
+/**
+ * The plan's smallest difference holds for the primary trait; as a per cent it also serves the others. In the trait's
+ * unit, whatever scale effects are on; on a scale of pairs it says nothing.
+ */
 function differenceThatMatters(
   { smallestDifference: d, isPrimary, trait }: FindingInput,
   { summaries, control, pairs }: Analysis,
 ): number | null {
-  // It was set as a difference: on another scale it says nothing.
-  if (!d || pairs.some((c) => c.scale !== 'difference')) return null;
+  if (!d || pairs.some((c) => c.scale !== 'difference' && c.scale !== 'ratio')) return null;
   if (d.kind === 'absolute') return isPrimary ? d.value : null;
   if (trait.direction === 'band') return null;
   const size = Math.abs(summaries.find((t) => t.name === control)!.estimate) * (d.value / 100);
   return size > 0 ? size : null;
+}
+
+/** The smallest difference as a distance on the scale of the contrasts. */
+function marginOf({ summaries, control, pairs }: Analysis, smallest: number | null): number | null {
+  if (smallest === null || pairs[0]?.scale !== 'ratio') return smallest;
+  const base = summaries.find((t) => t.name === control)!.estimate;
+  return base > 0 ? distance('ratio', 1 + smallest / base) : null;
 }
 
 /** Letters by the same outcomes as all else, largest figure first (Piepho 2004). */
@@ -167,12 +177,17 @@ function lettersOf(analysis: Analysis, outcomes: readonly PairOutcome[]): Record
 }
 
 /** Intervals shrink with the square root of the units; the search stops at 200 units per treatment. */
-function replicatesToSee({ summaries, pairs }: Analysis, difference: number | null): number | null {
-  if (difference === null) return null;
-  const halves = pairs.flatMap((c) => (c.low === null || c.high === null ? [] : [(c.high - c.low) / 2]));
+function replicatesToSee(analysis: Analysis, difference: number | null): number | null {
+  const { summaries, pairs } = analysis;
+  const margin = marginOf(analysis, difference);
+  if (margin === null) return null;
+  const at = (c: Contrast, x: number) => distance(c.scale, x);
+  const halves = pairs.flatMap((c) =>
+    c.low === null || c.high === null ? [] : [(at(c, c.high) - at(c, c.low)) / 2],
+  );
   const widest = Math.max(0, ...halves);
-  if (widest <= difference) return null;
+  if (widest <= margin) return null;
   const n = summaries.reduce((s, t) => s + 1 / t.n, 0) / summaries.length;
-  const wanted = Math.ceil((widest / difference) ** 2 / n);
+  const wanted = Math.ceil((widest / margin) ** 2 / n);
   return wanted <= 200 ? wanted : null;
 }

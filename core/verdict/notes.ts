@@ -2,7 +2,15 @@ import { type Contrast, turned } from '../analysis/contrast';
 import { formatFigure, listNames, plural } from '../quantity/format';
 import type { Finding } from './finding';
 import { untested } from './headline';
-import { type NameOf, decimalsOfFinding, nearEnd, sayInterval, sayPair, saySize } from './sayContrast';
+import {
+  type NameOf,
+  decimalsOfFinding,
+  nearEnd,
+  sayInterval,
+  sayPair,
+  sayNone,
+  saySize,
+} from './sayContrast';
 import { againstControl, leaders, outcomeOf } from './standings';
 
 /** A sentence or two with the tone it is shown in. */
@@ -24,18 +32,20 @@ export function notes(finding: Finding, nameOf: NameOf, unitNoun: string): Note[
   const list = (cs: readonly Contrast[]) => listNames(cs.map((c) => nameOf(c.a)));
   const changes = (cs: readonly Contrast[]) => listNames(cs.map((c) => saySize(c, finding)));
   const dText = d === null ? '' : `${formatFigure(d, trait.decimals)} ${trait.unit}`.trim();
+  const pairs = analysis.pairs[0]?.scale === 'superiority';
+  const by = pairs ? 'Ahead in' : 'By';
   if (better.length > 0) {
     out.push({
       tone: 'good',
       title: `${list(better)} beat ${control}.`,
-      text: `By ${changes(better)}${d === null ? '' : atTheLowEnd(better, d, dText, nameOf)}.`,
+      text: `${by} ${changes(better)}${d === null ? '' : atTheLowEnd(finding, better, d, dText, nameOf)}.`,
     });
   }
   if (worse.length > 0) {
     out.push({
       tone: 'bad',
       title: `${list(worse)} did worse than ${control}.`,
-      text: `By ${changes(worse)}.`,
+      text: `${pairs ? 'Behind in' : 'By'} ${changes(worse)}.`,
     });
   }
   const alike = open.filter((c) => outcomeOf(finding, c.a, analysis.control)?.verdict === 'alike');
@@ -51,7 +61,7 @@ export function notes(finding: Finding, nameOf: NameOf, unitNoun: string): Note[
     out.push({
       tone: 'open',
       title: `${list(unclear)} against ${control}: too close to call.`,
-      text: `${unclear.map((c) => `${nameOf(c.a)} ${sayInterval(c, finding)}`).join('; ')}. The interval holds zero.`,
+      text: `${unclear.map((c) => `${nameOf(c.a)} ${sayInterval(c, finding)}`).join('; ')}. The interval holds ${sayNone(analysis.pairs[0]!.scale)}.`,
     });
   }
   if (finding.ownControls.length > 0) out.unshift(ownNote(finding, nameOf));
@@ -95,9 +105,15 @@ function ownNote(finding: Finding, nameOf: NameOf): Note {
 }
 
 /** What the near end of each interval is worth: said of each contender it holds for, of no other. */
-function atTheLowEnd(better: readonly Contrast[], d: number, dText: string, nameOf: NameOf): string {
-  const more = better.filter((c) => nearEnd(c) >= d);
-  const less = better.filter((c) => nearEnd(c) < d);
+function atTheLowEnd(
+  finding: Finding,
+  better: readonly Contrast[],
+  d: number,
+  dText: string,
+  nameOf: NameOf,
+): string {
+  const more = better.filter((c) => nearEnd(c, finding) >= d);
+  const less = better.filter((c) => nearEnd(c, finding) < d);
   if (less.length === 0) return `, even at the low end more than the ${dText} that matters`;
   if (more.length === 0) return `; at the low end less than the ${dText} that matters`;
   const names = (cs: readonly Contrast[]) => listNames(cs.map((c) => nameOf(c.a)));
@@ -128,7 +144,7 @@ function betweenLeaders(
   unitNoun: string,
   dText: string,
 ): Note {
-  const { analysis, trait, replicatesToSee } = finding;
+  const { analysis, replicatesToSee } = finding;
   const pair = analysis.pairs.find((p) => top.includes(p.a) && top.includes(p.b))!;
   const names = listNames(top.map(nameOf));
   if (top.length === 2 && outcomeOf(finding, pair.a, pair.b)?.verdict === 'alike') {
@@ -138,9 +154,8 @@ function betweenLeaders(
       text: `What lies between them is smaller than ${dText}.`,
     };
   }
-  const half = (pair.high! - pair.low!) / 2;
   const n = Math.min(...analysis.summaries.map((t) => t.n));
-  const sees = `±${formatFigure(half, decimalsOfFinding(finding))} ${trait.unit} between two of them is what ${n} ${plural(unitNoun)} each can see`;
+  const sees = `${halfWidth(pair, finding)} between two of them is what ${n} ${plural(unitNoun)} each can see`;
   return {
     tone: 'open',
     title: `Between ${names}: too close to call.`,
@@ -148,4 +163,12 @@ function betweenLeaders(
       replicatesToSee && dText ? `; about ${replicatesToSee} each would see ±${dText}.` : '.'
     }`,
   };
+}
+
+/** Half the width of an interval, as what can be seen. @example '±4.2 g' */
+function halfWidth(c: Contrast, finding: Finding): string {
+  const { trait } = finding;
+  if (c.scale === 'ratio') return `±${formatFigure(50 * (c.high! - c.low!), 0)} %`;
+  if (c.scale === 'superiority') return `±${formatFigure(5 * (c.high! - c.low!), 1)} of ten pairs`;
+  return `±${formatFigure((c.high! - c.low!) / 2, decimalsOfFinding(finding))} ${trait.unit}`.trimEnd();
 }

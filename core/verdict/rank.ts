@@ -1,5 +1,5 @@
 import type { Analysis } from '../analysis/analysis';
-import { type Contrast, noEffect } from '../analysis/contrast';
+import { type Contrast, distance } from '../analysis/contrast';
 
 /**
  * What a pair's simultaneous interval says:
@@ -24,14 +24,15 @@ export interface PairOutcome {
 
 /**
  * Reads one contrast against the smallest difference that matters.
- * @param smallest on the contrast's scale, > 0; null when none was set: then only no effect counts
+ * @param smallest as a distance on the contrast's scale (see \`distance\`), > 0; null when none was set: then only no
+ * effect counts
  */
 export function pairOutcome(c: Contrast, smallest: number | null, higherIsBetter: boolean): PairOutcome {
   const { a, b } = c;
   if (c.low === null || c.high === null) return { a, b, verdict: 'untested', ahead: null, matters: false };
-  const none = noEffect[c.scale];
+  const [from, to] = [distance(c.scale, c.low), distance(c.scale, c.high)];
   // turned so that positive is good for a
-  const [low, high] = higherIsBetter ? [c.low - none, c.high - none] : [none - c.high, none - c.low];
+  const [low, high] = higherIsBetter ? [from, to] : [-to, -from];
   const d = smallest ?? 0;
   if (low > 0 || high < 0) {
     const ahead = low > 0 ? a : b;

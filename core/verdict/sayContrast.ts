@@ -1,4 +1,5 @@
-import type { Contrast } from '../analysis/contrast';
+import type { Contrast, Scale } from '../analysis/contrast';
+import { moreIsBetter } from '../analysis/goodness';
 import { formatFigure, formatSigned } from '../quantity/format';
 import type { Finding } from './finding';
 
@@ -14,26 +15,60 @@ export const decimalsOfFinding = ({ trait }: Pick<Finding, 'trait'>): number =>
 
 const unitOf = ({ trait }: Pick<Finding, 'trait'>): string => (trait.unit ? ` ${trait.unit}` : '');
 
+/** Shares of pairs as a person counts them: of ten, whichever direction is better. */
+const ofTen = (share: number, finding: Pick<Finding, 'trait'>): number =>
+  10 * (moreIsBetter(finding.trait) ? share : 1 - share);
+
+/** A share of pairs, as how many of ten the first is better in. @example sayOfTen(0.72, finding) // '7.2' */
+const sayOfTen = (share: number, finding: Pick<Finding, 'trait'>): string =>
+  formatFigure(ofTen(share, finding), 1).replace(/\.0$/, '');
+
 /** The estimate, with its sign. @example sayEstimate(c, finding) // '+5.2 g' */
-export const sayEstimate = (c: Contrast, finding: Finding): string =>
-  `${formatSigned(c.estimate, decimalsOfFinding(finding))}${unitOf(finding)}`;
+export function sayEstimate(c: Contrast, finding: Finding): string {
+  if (c.scale === 'superiority') return `ahead in ${sayOfTen(c.estimate, finding)} of ten pairs`;
+  if (c.scale === 'ratio') return `${formatSigned(100 * (c.estimate - 1), 0)} %`;
+  return `${formatSigned(c.estimate, decimalsOfFinding(finding))}${unitOf(finding)}`;
+}
 
 /** The interval, with its signs; empty where nothing could be tested. @example '−1.2 to +6.0 g' */
-export const sayInterval = (c: Contrast, finding: Finding): string =>
-  c.low === null || c.high === null
-    ? ''
-    : `${formatSigned(c.low, decimalsOfFinding(finding))} to ${formatSigned(c.high, decimalsOfFinding(finding))}${unitOf(finding)}`;
+export function sayInterval(c: Contrast, finding: Finding): string {
+  if (c.low === null || c.high === null) return '';
+  if (c.scale === 'superiority') {
+    const [from, to] = [c.low, c.high].map((x) => sayOfTen(x, finding)).sort((x, y) => Number(x) - Number(y));
+    return `ahead in ${from} to ${to} of ten pairs`;
+  }
+  if (c.scale === 'ratio')
+    return `${formatSigned(100 * (c.low - 1), 0)} to ${formatSigned(100 * (c.high - 1), 0)} %`;
+  return `${formatSigned(c.low, decimalsOfFinding(finding))} to ${formatSigned(c.high, decimalsOfFinding(finding))}${unitOf(finding)}`;
+}
 
-/** Size of the change, in per cent where that means something. @example saySize(c, finding) // '12 %' */
+/**
+ * Size of the change behind “by”, in per cent where that means something.
+ * @example saySize(c, finding) // '12 %'; for scores '8 of ten pairs'
+ */
 export function saySize(c: Contrast, finding: Finding): string {
+  if (c.scale === 'superiority') {
+    const n = ofTen(c.estimate, finding);
+    return `${formatFigure(Math.max(n, 10 - n), 1).replace(/\.0$/, '')} of ten pairs`;
+  }
   return c.percent !== null && c.percent.low !== null
     ? `${formatFigure(Math.abs(c.percent.estimate), 0)} %`
     : `${formatFigure(Math.abs(c.estimate), decimalsOfFinding(finding))}${unitOf(finding)}`;
 }
 
-/** How far from no effect the interval's nearer end lies; the interval must be clear of it. */
-export const nearEnd = (c: Contrast): number => Math.min(Math.abs(c.low!), Math.abs(c.high!));
+/** How far from no effect the interval's nearer end lies, in the trait's unit; the interval must be clear of it. */
+export function nearEnd(c: Contrast, { analysis }: Pick<Finding, 'analysis'>): number {
+  if (c.scale !== 'ratio') return Math.min(Math.abs(c.low!), Math.abs(c.high!));
+  const base = analysis.summaries.find((s) => s.name === c.b)!.estimate;
+  return base * Math.min(Math.abs(c.low! - 1), Math.abs(c.high! - 1));
+}
 
 /** An open pair in a sentence. @example 'A against B: −1.2 to +6.0 g' */
 export const sayPair = (c: Contrast, finding: Finding, nameOf: NameOf): string =>
   `${nameOf(c.a)} against ${nameOf(c.b)}: ${sayInterval(c, finding)}`;
+
+/** What “no effect” is called on a scale. @example sayNone('ratio') // '0 %' */
+export const sayNone = (scale: Scale): string =>
+  ({ difference: 'zero', median: 'zero', ratio: '0 %', odds: 'even odds', superiority: 'five of ten' })[
+    scale
+  ];

@@ -352,7 +352,7 @@ describe('designs and blinding in a finding', () => {
     expect(of({ Water: [1, 2, 3], A: [50, 51, 52], B: [80, 81, 82] })).toMatch(/every code/);
     expect(of({ Water: [1], A: [2], B: [3] })).toMatch(/One unit each/);
   });
-  it('says what is done with kinds that have no test of their own yet', () => {
+  it('says what is lost where scores are compared by means, and not where ranks are', () => {
     const score = trait({ kind: 'score', summary: 'last', scale: [] });
     const p = plan({ treatments: names, replicates: 3, traits: [score] });
     const log = p.units.map((u, i) =>
@@ -369,8 +369,12 @@ describe('designs and blinding in a finding', () => {
         `s${i}`,
       ),
     );
-    const found = findingOf(deriveState(p, log), score);
-    expect(found.ok && warningsOf(found.value, 'tray').join(' ')).toMatch(/Scores are compared as figures/);
+    const said = (method: string | null) => {
+      const found = findingOf(deriveState(p, log), score, { method });
+      return found.ok ? warningsOf(found.value, 'tray').join(' ') : found.error.tag;
+    };
+    expect(said('linear')).toMatch(/Scores are compared as figures/);
+    expect(said(null)).not.toMatch(/as figures/);
     const words = findingOf(deriveState(p, log), trait({ kind: 'text' }));
     expect(words).toEqual({ ok: false, error: { tag: 'words' } });
   });

@@ -1,19 +1,21 @@
 import type { CostError, ExtraCost, TreatmentCost } from '../cost/treatmentCost';
 import { costPerExtraResult, costPerResult, describeCostError, treatmentCost } from '../cost/treatmentCost';
-import { type Money, formatMoney } from '../cost/money';
+import type { Money } from '../cost/money';
 import { type GivenCost, givenCost } from '../cost/givenCost';
 import type { AuditFinding } from '../fairness/audit';
+import type { Contrast } from '../analysis/contrast';
 import type { TrialState } from '../log/state';
 import { type Result, ok } from '../model/result';
-import { divisorOf, resultUnit } from '../plan/divisor';
+import { divisorOf } from '../plan/divisor';
 import { givenPlan } from '../mixing/givenPlan';
 import { planIndex } from '../plan/planIndex';
 import type { Plan, Role, Treatment } from '../model/plan';
 import { listNames } from '../quantity/format';
 import { absenceOf } from './absence';
+import { bestValue, isYield } from './bestValue';
 import type { Finding } from './finding';
 import type { RankedTreatment } from './rank';
-import { type NameOf, againstControl, headline, isSoFar, sayPair, untested } from './words';
+import { type NameOf, headline, isSoFar, sayPair, untested } from './words';
 
 /** One line of the verdict: where a treatment came and what its result cost. */
 export interface VerdictLine {
@@ -43,8 +45,14 @@ export interface Verdict {
   costBasis: string;
 }
 
-/** Whether money per unit of this trait means something: more of it is what one buys the product for. */
-const isYield = (finding: Finding) => finding.trait.direction === 'higher';
+/** A contrast as a difference in the trait's unit; null where it is none, as with shares of pairs. */
+function inUnits(c: Contrast, { analysis }: Finding) {
+  if (c.scale === 'difference') return c;
+  if (c.scale !== 'ratio') return null;
+  const base = analysis.summaries.find((s) => s.name === c.b)!.estimate;
+  const at = (x: number | null) => (x === null ? null : base * (x - 1));
+  return { estimate: base * (c.estimate - 1), low: at(c.low), high: at(c.high) };
+}
 
 /** What a verdict takes in beside the plan and the finding. */
 export interface VerdictContext {
@@ -95,6 +103,7 @@ export function makeVerdict(
     const summary = analysis.summaries.find((t) => t.name === treatment.id);
     const { cost, given } = costOf(treatment, plan, state);
     const versus = analysis.versusControl.find((c) => c.a === treatment.id);
+    const gain = versus && inUnits(versus, finding);
     const priced = cost.ok && isYield(finding);
     const per = (of: Treatment, money: Money) => perDivisor(money, of, plan, finding);
     return {
@@ -108,11 +117,11 @@ export function makeVerdict(
       perResult:
         priced && summary ? costPerResult(per(treatment, cost.value.perUnit), summary.estimate) : null,
       perExtra:
-        priced && versus && controlCost.ok && !finding.peers
+        priced && gain && controlCost.ok && !finding.peers
           ? costPerExtraResult(
               per(treatment, cost.value.perUnit),
               per(control, controlCost.value.perUnit),
-              versus,
+              gain,
             )
           : null,
     };
@@ -158,68 +167,6 @@ function order(finding: Finding, line: VerdictLine): number {
   return i < 0 ? Infinity : i;
 }
 
-/** The cheapest extra gram among the treatments that clearly beat the control; the control when none did. */
-function bestValue(finding: Finding, lines: readonly VerdictLine[], nameOf: NameOf): Verdict['bestValue'] {
-  const control = nameOf(finding.analysis.control);
-  const unit = resultUnit(finding.trait) || finding.trait.name.toLowerCase();
-  if (finding.analysis.spread !== 'shown') {
-    return {
-      treatmentId: null,
-      text: 'Without a spread to go by these figures can’t say what a product is worth.',
-    };
-  }
-  if (!isYield(finding)) {
-    return {
-      treatmentId: null,
-      text: `Money per ${unit} means nothing for a trait where more isn’t better.`,
-    };
-  }
-  if (finding.peers) {
-    return {
-      treatmentId: null,
-      text: 'There is no control, so what one more is worth can’t be said; money per result stands in the table.',
-    };
-  }
-  const better = new Set(againstControl(finding).better.map((c) => c.a));
-  // Worth nothing is a finding of its own: it takes intervals without room for a difference that matters.
-  const open = finding.outcomes.some(
-    (o) =>
-      (o.a === finding.analysis.control || o.b === finding.analysis.control) &&
-      (o.verdict === 'tooClose' || o.verdict === 'leaning'),
-  );
-  if (better.size === 0 && open) {
-    return {
-      treatmentId: null,
-      text: `Can’t be told: nothing was clearly better than ${control}, and too little was seen to say that nothing earns its price.`,
-    };
-  }
-  if (better.size === 0) {
-    return {
-      treatmentId: finding.analysis.control,
-      text: `${control}: nothing was clearly better, so nothing earned its price.`,
-    };
-  }
-  const candidates = lines.filter((l) => better.has(l.treatment.id));
-  const unpriced = candidates.filter((l) => !l.perExtra).map((l) => nameOf(l.treatment.id));
-  const priced = candidates.filter((l) => l.perExtra);
-  if (unpriced.length > 0) {
-    return {
-      treatmentId: null,
-      text: `Open until ${listNames(unpriced)} can be priced in the same currency.`,
-    };
-  }
-  if (new Set(priced.map((l) => l.perExtra!.perExtra.currency)).size > 1) {
-    return { treatmentId: null, text: 'Open: the products are priced in different currencies.' };
-  }
-  const best = priced.reduce((a, b) => (b.perExtra!.perExtra.minor < a.perExtra!.perExtra.minor ? b : a));
-  const { perExtra, best: low, worst: high } = best.perExtra!;
-  const range = low && high ? ` (${formatMoney(low)} to ${formatMoney(high)})` : '';
-  return {
-    treatmentId: best.treatment.id,
-    text: `${nameOf(best.treatment.id)}: ${formatMoney(perExtra)}${range} for each ${unit} more than ${control}.`,
-  };
-}
-
 /** The things this trial leaves open, one a line. */
 function cannotTell(plan: Plan, finding: Finding, lines: readonly VerdictLine[], nameOf: NameOf): string[] {
   const out: string[] = [];
@@ -245,7 +192,7 @@ function cannotTell(plan: Plan, finding: Finding, lines: readonly VerdictLine[],
         ? 'How it ends: not every planned round is in.'
         : 'How it ends: not every unit is measured.',
     );
-  if (finding.smallestDifference === null)
+  if (finding.smallestDifference === null && analysis.pairs[0]?.scale !== 'superiority')
     out.push('Whether a difference is large enough to matter: none was set beforehand.');
   for (const l of lines) {
     if (!l.cost.ok) out.push(`What ${nameOf(l.treatment.id)} costs: ${describeCostError(l.cost.error)}`);

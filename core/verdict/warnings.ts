@@ -27,7 +27,7 @@ export function warningsOf(finding: Finding, unitNoun: string): string[] {
     );
   }
   const figures = asFigures[kindOf(trait).observes];
-  if (figures && analysis.method === 'linear') out.push(figures);
+  if (figures && (analysis.method === 'linear' || analysis.method === 'welch')) out.push(figures);
   for (const a of analysis.assumptions)
     if (a.holds === false) out.push(`${sentenceCase(a.what)}: ${a.seen}.`);
   const unmeasured = leftOut.filter((u) => u.why === 'notMeasured').length;
@@ -45,10 +45,9 @@ export function warningsOf(finding: Finding, unitNoun: string): string[] {
   return out;
 }
 
-/** Kinds of value whose own tests aren't there yet, and what is done instead. */
+/** What is lost where a kind of value is compared by means instead of by its own test. */
 const asFigures: Partial<Record<ReturnType<typeof kindOf>['observes'], string>> = {
-  level: 'Scores are compared as figures, by the mean of each unit.',
+  level:
+    'Scores are compared as figures, by the mean of each unit: as if each step were as long as the next.',
   kOfN: 'k of n is compared as a per cent of each unit, by the mean.',
-  event:
-    'Days are compared by their means; where it hadn’t happened when last looked at, the day of that look is taken.',
 };

@@ -57,7 +57,7 @@ export default function FindingsRoom() {
     setSearch(next);
   };
   const rounds = plan.rounds.filter((r) => r.traitIds.includes(trait.id));
-  const ways = methodsFor(kindOf(trait).observes);
+  const ways = methodsFor(trait);
   const chooser = (
     <div className="inline-row no-print">
       <TextField

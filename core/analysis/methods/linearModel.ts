@@ -52,7 +52,8 @@ const plainPair = (p: PairDifference): Contrast => ({
 export const linearModel: Method = {
   id: 'linear',
   name: 'means, by the linear model',
-  accepts: ['continuous', 'count', 'kOfN', 'level', 'event'],
+  figure: 'mean',
+  accepts: ['continuous', 'count', 'kOfN', 'level'],
   analyse: (input) => {
     const { trait, rows, control, alpha, order } = input;
     const figures = figuresOf(rows, trait);

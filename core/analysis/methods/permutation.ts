@@ -1,7 +1,8 @@
-import { err, ok } from '../../model/result';
+import { ok } from '../../model/result';
 import { type PermutationBlock, permutationTest } from '../../stats/permutation';
 import type { AnalysisInput, Method, Summary } from '../analysis';
-import { type Contrast, turned } from '../contrast';
+import type { Contrast } from '../contrast';
+import { byBonferroni, comparedNames, contrastsOf, familyOf, inBlocks } from './pairwise';
 import { figuresOf } from './figures';
 
 const mean = (xs: readonly number[]) => xs.reduce((s, x) => s + x, 0) / xs.length;
@@ -68,44 +69,32 @@ function test(figures: readonly Figure[], a: string, b: string, family: number, 
 export const permutation: Method = {
   id: 'permutation',
   name: 'means, by swapping labels',
+  figure: 'mean',
   accepts: ['continuous', 'count', 'kOfN', 'level', 'rank'],
   analyse: (input) => {
-    const names = input.order.filter((t) => input.rows.some((r) => r.treatment === t));
-    if (!names.includes(input.control)) {
-      return err({ tag: 'unknownControl', control: input.control, known: names });
-    }
-    if (names.length < 2) return err({ tag: 'oneTreatment', treatment: names[0]! });
-    return ok(analysed(input, names));
+    const names = comparedNames(input);
+    return names.ok ? ok(analysed(input, names.value)) : names;
   },
 };
 
 function analysed({ trait, rows, control, alpha, peers }: AnalysisInput, names: readonly string[]) {
   const values = figuresOf(rows, trait);
-  const blocked = rows.every((r) => r.block !== null);
+  const blocked = inBlocks(rows);
   const figures = rows.map((r, i) => ({
     treatment: r.treatment,
     block: blocked ? r.block! : '',
     value: values[i]!,
   }));
-  const others = names.filter((n) => n !== control);
-  const pairsWithout = (others.length * (others.length - 1)) / 2;
-  const allPairs = (names.length * (names.length - 1)) / 2;
-  const own = others.map((n) => test(figures, n, control, peers ? allPairs : others.length, alpha));
-  const between = others.flatMap((a, i) =>
-    others.slice(i + 1).map((b) => test(figures, a, b, peers ? allPairs : pairsWithout, alpha).contrast),
-  );
-  const versusControl = own.map((t) => t.contrast);
-  const pairs = names.flatMap((a, i) =>
-    names.slice(i + 1).map((b) => {
-      if (b === control) return versusControl.find((c) => c.a === a)!;
-      if (a === control) return turned(versusControl.find((c) => c.a === b)!);
-      return between.find((c) => c.a === a && c.b === b) ?? turned(between.find((c) => c.a === b)!);
-    }),
-  );
+  const tested: Tested[] = [];
+  const { versusControl, pairs } = contrastsOf(names, { control, peers }, (a, b, family) => {
+    const one = test(figures, a, b, family, alpha);
+    if (peers || b === control) tested.push(one);
+    return one.contrast;
+  });
   const alone = names.every((n) => figures.filter((f) => f.treatment === n).length === 1);
   const some = versusControl.some((c) => c.low !== null);
-  const exact = own.every((t) => t.exact);
-  const counts = [...new Set(own.map((t) => t.arrangements))];
+  const exact = tested.every((t) => t.exact);
+  const counts = [...new Set(tested.map((t) => t.arrangements))];
   return {
     method: 'permutation',
     alpha,
@@ -124,6 +113,6 @@ function analysed({ trait, rows, control, alpha, peers }: AnalysisInput, names: 
       { what: 'a treatment shifts all its units alike', holds: null, seen: 'for the interval alone' },
     ],
     unitSd: null,
-    smallPrint: `Difference of means on ${rows.length} values, one a unit; labels of ${peers ? 'two contenders' : 'a contender and the control'} swapped ${blocked ? 'inside blocks ' : ''}in ${exact ? 'every possible way' : 'random ways'} (${counts.join(', ')} arrangements each). Intervals: shifts that aren’t refuted. Both by Bonferroni over ${peers ? allPairs : others.length} ${(peers ? allPairs : others.length) === 1 ? 'comparison' : 'comparisons'}.`,
+    smallPrint: `Difference of means on ${rows.length} values, one a unit; labels of ${peers ? 'two contenders' : 'a contender and the control'} swapped ${blocked ? 'inside blocks ' : ''}in ${exact ? 'every possible way' : 'random ways'} (${counts.join(', ')} arrangements each). Intervals: shifts that aren’t refuted. Both ${byBonferroni(familyOf(names, peers))}.`,
   };
 }

@@ -1,10 +1,11 @@
-import { err, ok } from '../../model/result';
+import { ok } from '../../model/result';
 import { choose } from '../../stats/combinations';
 import { dispersion, pooledCounts } from '../../stats/dispersion';
 import { newcombe, wilson } from '../../stats/proportion';
 import { type KOfN, type UnitStratum, proportionPermutation } from '../../stats/proportionPermutation';
 import type { Analysis, AnalysisInput, AnalysisRow, Method, Summary } from '../analysis';
-import { type Contrast, turned } from '../contrast';
+import type { Contrast } from '../contrast';
+import { byBonferroni, comparedNames, contrastsOf, familyOf, inBlocks } from './pairwise';
 
 /** A unit as it was counted. */
 interface Counted extends KOfN {
@@ -101,19 +102,16 @@ function summaryOf(name: string, units: readonly Counted[], spread: number, alph
 export const proportions: Method = {
   id: 'proportions',
   name: 'proportions, units swapped',
+  figure: 'share',
   accepts: ['kOfN'],
   analyse: (input) => {
-    const names = input.order.filter((t) => input.rows.some((r) => r.treatment === t));
-    if (!names.includes(input.control)) {
-      return err({ tag: 'unknownControl', control: input.control, known: names });
-    }
-    if (names.length < 2) return err({ tag: 'oneTreatment', treatment: names[0]! });
-    return ok(analysed(input, names));
+    const names = comparedNames(input);
+    return names.ok ? ok(analysed(input, names.value)) : names;
   },
 };
 
 function analysed({ trait, rows, control, alpha, peers }: AnalysisInput, names: readonly string[]): Analysis {
-  const blocked = rows.every((r) => r.block !== null);
+  const blocked = inBlocks(rows);
   const units = rows.map((r): Counted => ({
     treatment: r.treatment,
     block: blocked ? r.block! : '',
@@ -121,21 +119,11 @@ function analysed({ trait, rows, control, alpha, peers }: AnalysisInput, names: 
   }));
   const seen = dispersion(names.map((n) => own(units, n)));
   const spread = Math.max(1, seen ?? 1);
-  const others = names.filter((n) => n !== control);
-  const all = (names.length * (names.length - 1)) / 2;
-  const between = (others.length * (others.length - 1)) / 2;
-  const at = (family: number) => ({ family: Math.max(1, family), alpha, spread });
-  const versusControl = others.map((n) => contrastOf(units, [n, control], at(peers ? all : others.length)));
-  const pairs = names.flatMap((a, i) =>
-    names.slice(i + 1).map((b) => {
-      if (b === control) return versusControl.find((c) => c.a === a)!;
-      if (a === control) return turned(versusControl.find((c) => c.a === b)!);
-      return contrastOf(units, [a, b], at(peers ? all : between));
-    }),
+  const { versusControl, pairs } = contrastsOf(names, { control, peers }, (a, b, family) =>
+    contrastOf(units, [a, b], { family, alpha, spread }),
   );
   const alone = names.every((n) => own(units, n).length === 1);
   const some = pairs.some((c) => c.low !== null);
-  const family = peers ? all : others.length;
   return {
     method: 'proportions',
     alpha,
@@ -156,6 +144,6 @@ function analysed({ trait, rows, control, alpha, peers }: AnalysisInput, names: 
       },
     ],
     unitSd: null,
-    smallPrint: `Proportions pooled over units; difference by Newcombe (1998, method 10), each by Wilson (1927), on counts divided by how much units scatter (χ²/df = ${(seen ?? 1).toFixed(2)}, 1 at least). p: whole units swapped between two contenders ${blocked ? 'inside blocks ' : ''}in every possible way, or in 100,000 random ones; an interval that p doesn’t bear out ends at nought. Both by Bonferroni over ${family} ${family === 1 ? 'comparison' : 'comparisons'}.`,
+    smallPrint: `Proportions pooled over units; difference by Newcombe (1998, method 10), each by Wilson (1927), on counts divided by how much units scatter (χ²/df = ${(seen ?? 1).toFixed(2)}, 1 at least). p: whole units swapped between two contenders ${blocked ? 'inside blocks ' : ''}in every possible way, or in 100,000 random ones; an interval that p doesn’t bear out ends at nought. Both ${byBonferroni(familyOf(names, peers))}.`,
   };
 }
