@@ -1,10 +1,8 @@
 import { readFileSync } from 'node:fs';
-import { maskedPlan, placeholderKey } from '~core/design/blinding';
 import { describeImportError, importTrial } from '~core/formats/dataPackage';
-import { deriveState } from '~core/log/state';
 import type { Trial } from '~core/log/trial';
-import { planIndex } from '~core/plan/planIndex';
-import { findingOf } from '~core/verdict/findingInput';
+import { makeFinding } from '~core/verdict/finding';
+import { trialFindings } from '~core/verdict/trialFindings';
 import { readArgs } from './options';
 import { PlainError } from './plainError';
 import { common, figure, lines, oneFile, pText } from './table';
@@ -43,34 +41,24 @@ export function trialOf(file: string): Trial {
 
 /** Every trait × round × crop that has a finding; contenders by their codes while the trial is blind. */
 export function findingsOf(trial: Trial): FindingRow[] {
-  const state = deriveState(trial.plan, trial.log);
-  const { plan } = state;
-  const blind = plan.blinding !== 'open' && state.revealed === null;
-  const shown = planIndex(blind ? maskedPlan(plan, trial.key ?? placeholderKey(plan)) : plan);
-  return plan.traits.flatMap((trait) =>
-    [null, ...plan.rounds.filter((r) => r.traitIds.includes(trait.id))].flatMap((round) =>
-      [null, ...plan.cropsWithin.keys()].flatMap((crop): FindingRow[] => {
-        const made = findingOf(state, trait, { roundId: round?.id ?? null, crop });
-        if (!made.ok) return [];
-        const { analysis } = made.value;
-        return [
-          {
-            trait: trait.name,
-            round: round?.name ?? null,
-            crop: crop === null ? null : plan.cropsWithin[crop]!,
-            method: analysis.method,
-            versusControl: analysis.versusControl.map((c) => ({
-              name: shown.treatment(c.a)?.name ?? c.a,
-              difference: c.estimate,
-              low: c.low,
-              high: c.high,
-              p: c.p,
-            })),
-          },
-        ];
-      }),
-    ),
-  );
+  const { inputs, nameOf } = trialFindings(trial);
+  return inputs.flatMap(({ trait, round, crop, input }): FindingRow[] => {
+    const made = makeFinding(input);
+    if (!made.ok) return [];
+    const { analysis } = made.value;
+    return [
+      {
+        ...{ trait, round, crop, method: analysis.method },
+        versusControl: analysis.versusControl.map((c) => ({
+          name: nameOf(c.a),
+          difference: c.estimate,
+          low: c.low,
+          high: c.high,
+          p: c.p,
+        })),
+      },
+    ];
+  });
 }
 
 /** Runs `findings` and returns what goes to stdout. */

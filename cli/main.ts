@@ -3,6 +3,7 @@ import { compare, compareUsage } from './compare';
 import { demo, demoUsage } from './demo';
 import { factorial, factorialUsage } from './factorial';
 import { findings, findingsUsage } from './findings';
+import { script, scriptUsage } from './script';
 import { layout, layoutUsage } from './layout';
 import { logger, loggerUsage } from './logger';
 import { mix, mixUsage } from './mix';
@@ -38,6 +39,7 @@ const commands: Record<string, (args: string[]) => string> = {
   scorecard,
   standings,
   findings,
+  script,
   demo,
 };
 const usage = [
@@ -59,6 +61,7 @@ const usage = [
   scorecardUsage,
   standingsUsage,
   findingsUsage,
+  scriptUsage,
   demoUsage,
 ];
 

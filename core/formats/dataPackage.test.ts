@@ -134,6 +134,7 @@ it('is valid by the Frictionless library: descriptor, and every cell of every ta
     'deaths',
     'exclusions',
     'seals',
+    'finding_values',
   ]);
   const rows: Record<string, unknown[]> = {};
   for (const t of tables) rows[t.name] = await t.read({ keyed: true, relations: false });

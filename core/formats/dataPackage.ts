@@ -5,6 +5,9 @@ import { FILE_VERSION, describeMigrationError, migrate } from '../model/migratio
 import { planSha256 } from '../plan/seal';
 import { Trial } from '../log/trial';
 import { type Result, err, ok } from '../model/result';
+import { scriptOf } from '../report/rScript/rScript';
+import { trialFindings } from '../verdict/trialFindings';
+import { findingValuesTable } from './findingValuesTable';
 import { type Bulk, bulkEntries, noBulk } from './bulkFiles';
 import { trialTables } from './tables';
 
@@ -18,6 +21,7 @@ const README = `This is a trial exported by Palazzo.
 
 datapackage.json  describes the files (Frictionless Data Package)
 data/*.csv        tables for a spreadsheet or script
+findings.R        works out every finding anew from data/finding_values.csv: Rscript findings.R
 plan.json         the plan, and what the reviewer wrote
 log.json          every entry ever made, corrections included; nothing is overwritten
 sealed-plan.json  only where the format has changed since the plan was sealed: the plan as it was sealed
@@ -32,9 +36,11 @@ key.json          only in a blind trial: which code is which treatment, in the o
 /** The descriptor of the package. */
 function descriptor(trial: Trial) {
   const state = deriveState(trial.plan, trial.log);
-  const tables = trialTables(state);
+  const found = trialFindings(trial, state);
+  const tables = [...trialTables(state), findingValuesTable(found)];
   return {
     tables,
+    script: scriptOf(trial.plan.question, found),
     json: {
       profile: 'data-package',
       name: `trial-${trial.plan.code.toLowerCase()}`,
@@ -63,6 +69,15 @@ function descriptor(trial: Trial) {
           encoding: 'utf-8',
         },
         {
+          name: 'findings',
+          title: 'Works out every finding anew, in R',
+          path: 'findings.R',
+          profile: 'data-resource',
+          format: 'R',
+          mediatype: 'text/plain',
+          encoding: 'utf-8',
+        },
+        {
           name: 'log',
           title: 'The log',
           path: 'log.json',
@@ -83,12 +98,13 @@ const pretty = (value: unknown) => strToU8(`${JSON.stringify(value, null, 2)}\n`
  * @param bulk its pictures and its loggers' readings, where they go along
  */
 export function exportTrial(trial: Trial, bulk: Bulk = noBulk): Uint8Array {
-  const { tables, json } = descriptor(trial);
+  const { tables, json, script } = descriptor(trial);
   const files: Zippable = {
     'README.txt': strToU8(README),
     'datapackage.json': pretty(json),
     'plan.json': pretty({ palazzo: 'trial', version: FILE_VERSION, plan: trial.plan, review: trial.review }),
     'log.json': pretty(trial.log),
+    'findings.R': strToU8(script),
   };
   if (trial.key) files['key.json'] = pretty(trial.key);
   if (trial.sealedAs) files['sealed-plan.json'] = pretty(trial.sealedAs);

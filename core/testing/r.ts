@@ -12,6 +12,13 @@ export async function startR() {
     },
     /** Evaluates R code that gives a character vector. */
     texts: (code: string): Promise<string[]> => webR.evalRRaw(`as.character({${code}})`, 'string[]'),
+    /** Writes a file R can read, its folder included. */
+    write: async (path: string, bytes: Uint8Array): Promise<void> => {
+      await webR.evalRVoid(
+        `dir.create(dirname(${JSON.stringify(path)}), recursive = TRUE, showWarnings = FALSE)`,
+      );
+      await webR.FS.writeFile(path, bytes);
+    },
     close: () => webR.close(),
   };
 }

@@ -14,7 +14,7 @@ interface Counted extends KOfN {
 }
 
 /** k and n of a unit: of its last visit, or of all where they are added. */
-function countOf(row: AnalysisRow, summed: boolean): KOfN {
+export function countOf(row: Pick<AnalysisRow, 'visits'>, summed: boolean): KOfN {
   const visits = summed ? row.visits : row.visits.slice(-1);
   return pooledCounts(
     visits.flatMap((v) =>

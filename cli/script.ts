@@ -1,0 +1,31 @@
+import { readFileSync } from 'node:fs';
+import { strFromU8, unzipSync } from 'fflate';
+import { findingValuesTable } from '~core/formats/findingValuesTable';
+import { rScript } from '~core/report/rScript/rScript';
+import { scriptedFindings } from '~core/report/rScript/findingValues';
+import { trialFindings } from '~core/verdict/trialFindings';
+import { trialOf } from './findings';
+import { readArgs } from './options';
+import { common, oneFile } from './table';
+
+export const scriptUsage = `palazzo script TRIAL.zip`;
+
+const TABLE = 'data/finding_values.csv';
+
+/** Runs `script`: the R script of a trial; where its zip has no table of values, or another, they are in the script. */
+export function script(args: string[]): string {
+  const { alpha, seed, json } = common;
+  const { positionals } = readArgs(args, { json, alpha, seed }, true);
+  const file = oneFile(positionals);
+  const trial = trialOf(file);
+  const found = trialFindings(trial);
+  const { csv } = findingValuesTable(found);
+  const there = unzipSync(new Uint8Array(readFileSync(file)), { filter: (f) => f.name === TABLE })[TABLE];
+  const same = there !== undefined && strFromU8(there) === csv;
+  return rScript(
+    trial.plan.question,
+    found.order.map(found.nameOf),
+    scriptedFindings(found.inputs, found.nameOf).asked,
+    same ? 'file' : { csv },
+  );
+}

@@ -1,0 +1,43 @@
+import type { Trait } from '../model/plan';
+import { figureOfVisits } from './number';
+import type { AnalysisRow } from './analysis';
+import { figuresOf } from './methods/figures';
+import { countOf, seenOf } from './methods';
+import { roundingVariance } from './recorded';
+
+/** A unit as an analysis takes it, in plain figures; null where its kind of value has none. */
+export interface UnitFigures {
+  unit: string;
+  treatment: string;
+  block: string | null;
+  column: string | null;
+  /** what is compared where figures are compared */
+  value: number;
+  k: number | null;
+  n: number | null;
+  day: number | null;
+  happened: boolean | null;
+  count: number | null;
+  exposure: number | null;
+}
+
+/** What each unit goes into an analysis with, for whoever works a finding out elsewhere. */
+export function unitTable(rows: readonly AnalysisRow[], trait: Trait): UnitFigures[] {
+  const values = figuresOf(rows, trait);
+  return rows.map((r, i) => {
+    const type = r.visits[0]?.samples[0]?.observed.type;
+    const { k, n } = type === 'kOfN' ? countOf(r, trait.summary === 'sum') : { k: null, n: null };
+    const seen = type === 'event' ? seenOf(r) : null;
+    return {
+      ...{ unit: r.unit, treatment: r.treatment, block: r.block, column: r.column, value: values[i]!, k, n },
+      day: seen?.time ?? null,
+      happened: seen?.happened ?? null,
+      count: type === 'count' ? figureOfVisits(r.visits, trait) : null,
+      exposure: type === 'count' ? r.divisor : null,
+    };
+  });
+}
+
+/** The least variance that counts as spread, where figures are compared: what rounding alone makes. */
+export const leastVariance = (rows: readonly AnalysisRow[], trait: Trait): number =>
+  roundingVariance(rows, trait.summary === 'sum');

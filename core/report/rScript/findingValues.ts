@@ -1,0 +1,73 @@
+import { leastVariance, unitTable } from '../../analysis/unitTable';
+import { methodsFor } from '../../analysis/methods';
+import type { NamedInput } from '../../verdict/trialFindings';
+
+/** One unit in one finding, as a row of `data/finding_values.csv`. */
+export interface ValueRow {
+  finding: number;
+  trait: string;
+  round: string | null;
+  crop: string | null;
+  unit: string;
+  contender: string;
+  /** place of the contender in the plan, from 1 */
+  arm: number;
+  block: string | null;
+  column: string | null;
+  value: number | null;
+  k: number | null;
+  n: number | null;
+  day: number | null;
+  happened: number | null;
+  count: number | null;
+  exposure: number | null;
+}
+
+/** What a finding was asked for, for the script. */
+export interface Asked {
+  finding: number;
+  trait: string;
+  round: string | null;
+  crop: string | null;
+  method: string;
+  control: number;
+  peers: boolean;
+  alpha: number;
+  least: number;
+}
+
+/** Findings that have a method, a control and values; numbered in their order. */
+export function scriptedFindings(
+  inputs: readonly NamedInput[],
+  nameOf: (id: string) => string,
+): { asked: Asked[]; rows: ValueRow[] } {
+  const asked: Asked[] = [];
+  const rows: ValueRow[] = [];
+  for (const { trait, round, crop, input } of inputs) {
+    const method = methodsFor(input.trait)[0];
+    const usable = input.control !== null && !input.unfinished && input.rows.length > 0;
+    if (!method || !usable) continue;
+    const finding = asked.length + 1;
+    const armOf = (id: string) => input.order.indexOf(id) + 1;
+    asked.push({
+      ...{ finding, trait, round, crop, method: method.id },
+      control: armOf(input.control!),
+      peers: input.peers,
+      alpha: input.alpha,
+      least: leastVariance(input.rows, input.trait),
+    });
+    for (const [i, u] of unitTable(input.rows, input.trait).entries()) {
+      rows.push({
+        ...{ finding, trait, round, crop, unit: input.rows[i]!.code },
+        contender: nameOf(u.treatment),
+        arm: armOf(u.treatment),
+        block: u.block,
+        column: u.column,
+        value: Number.isFinite(u.value) ? u.value : null,
+        ...{ k: u.k, n: u.n, day: u.day, count: u.count, exposure: u.exposure },
+        happened: u.happened === null ? null : Number(u.happened),
+      });
+    }
+  }
+  return { asked, rows };
+}

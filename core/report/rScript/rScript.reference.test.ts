@@ -1,0 +1,147 @@
+// R itself (webR) runs the script of a trial and must give the figures of the Findings room: every method, uneven trials,
+// missing cells, equals, hostile names. Demo trials run in cli/script.reference.test.ts.
+import { afterAll, describe, expect, it } from 'vitest';
+import { findingValuesTable } from '../../formats/findingValuesTable';
+import type { Entry } from '../../log/entry';
+import type { TraitId } from '../../model/ids';
+import type { Plan, Trait } from '../../model/plan';
+import { startR } from '../../testing/r';
+import { entry, plan, trait, trialOf } from '../../testing/trial';
+import { seededRandom } from '../../stats/random';
+import { makeFinding } from '../../verdict/finding';
+import { trialFindings } from '../../verdict/trialFindings';
+import { scriptedFindings } from './findingValues';
+import { rScript, rText } from './rScript';
+
+const r = await startR();
+afterAll(() => r.close());
+
+interface Made {
+  trait?: Partial<Trait>;
+  treatments?: string[];
+  replicates?: number;
+  blocked?: boolean;
+  peers?: boolean;
+  /** value of a unit; null: not measured */
+  value: (treatment: number, replicate: number, u: () => number) => object | null;
+}
+
+function trialWith({
+  trait: over,
+  treatments = ['Water', 'A', 'B'],
+  replicates = 4,
+  blocked,
+  peers,
+  value,
+}: Made) {
+  const of = trait({ id: 'x' as TraitId, name: 'X', unit: '', kind: 'number', summary: 'last', ...over });
+  const base = plan({ treatments, replicates, blocked: blocked ?? false, traits: [of] });
+  const made: Plan = peers
+    ? { ...base, peers: true, treatments: base.treatments.map((t) => ({ ...t, role: 'test' as const })) }
+    : base;
+  const random = seededRandom(3);
+  const log = made.units.flatMap((u, i): Entry[] => {
+    const v = value(treatments.indexOf(u.treatmentId), Math.floor(i / treatments.length), () =>
+      random.uniform(),
+    );
+    return v === null
+      ? []
+      : [entry({ kind: 'measurement', unitId: u.id, traitId: of.id, roundId: 'r2', sample: null, ...v })];
+  });
+  return trialOf(made, log);
+}
+
+async function bothSides(made: Made) {
+  const trial = trialWith(made);
+  const found = trialFindings(trial);
+  const { asked } = scriptedFindings(found.inputs, found.nameOf);
+  const script = rScript('Does R say the same?', found.order.map(found.nameOf), asked, {
+    csv: findingValuesTable(found).csv,
+  });
+  await r.numbers(`capture.output({${script}\n}); 0`);
+  const own = found.inputs.flatMap(({ trait: name, round, input }) => {
+    const f = makeFinding(input);
+    return f.ok
+      ? f.value.analysis.versusControl.map((c) => ({ key: `${name}|${round ?? ''}|${found.nameOf(c.a)}`, c }))
+      : [];
+  });
+  const column = async (name: string) =>
+    (await r.texts(`ifelse(is.na(result$${name}), "", sprintf("%.17g", result$${name}))`)).map((t) =>
+      t === '' ? null : Number(t),
+    );
+  const [difference, low, high, p] = [
+    await column('difference'),
+    await column('low'),
+    await column('high'),
+    await column('p'),
+  ];
+  const keys = await r.texts(
+    'paste(result$trait, ifelse(is.na(result$round), "", result$round), result$name, sep = "|")',
+  );
+  return { own, keys, theirs: { difference, low, high, p }, trial };
+}
+
+const agree = (own: number | null, theirs: number | null, within: number) => {
+  if (own === null || theirs === null) expect([own, theirs]).toEqual([null, null]);
+  else expect(Math.abs(own - theirs)).toBeLessThan(within * Math.max(1, Math.abs(own)));
+};
+
+const normal = (u: () => number) => Math.sqrt(-2 * Math.log(1 - u())) * Math.cos(2 * Math.PI * u());
+const figure = (t: number, _: number, u: () => number) => ({
+  value: Number((50 + 4 * t + 5 * normal(u)).toFixed(1)),
+});
+
+const cases: Record<string, Made & { within?: number }> = {
+  'means, five contenders': { treatments: ['Water', 'A', 'B', 'C', 'D'], value: figure },
+  'means, one contender': { treatments: ['Water', 'A'], replicates: 3, value: figure },
+  'means, unequal numbers': { treatments: ['Water', 'A', 'B', 'C'], value: (t, i, u) => (t === 2 && i > 1 ? null : figure(t, i, u)) }, // prettier-ignore
+  'means in blocks': { blocked: true, treatments: ['Water', 'A', 'B', 'C'], value: figure },
+  'blocks with missing cells': { blocked: true, treatments: ['Water', 'A', 'B', 'C', 'D'], within: 2e-3, value: (t, i, u) => ((t === 1 && i === 0) || (t === 3 && i === 2) || (t === 4 && i < 2) ? null : figure(t, i, u)) }, // prettier-ignore
+  'equals, every pair': { peers: true, treatments: ['K', 'L', 'M', 'N'], value: figure },
+  'a wanted band': { trait: { direction: 'band', bandLow: 48, bandHigh: 55 }, value: figure },
+  'all of a contender alike': { value: (t) => ({ value: 50 + t }) },
+  'all but one alike': { value: (t, i) => ({ value: 50 + t + (t === 1 && i === 0 ? 0.1 : 0) }) },
+  'one unit each': { replicates: 1, value: figure },
+  'one unit each in one block': { replicates: 1, blocked: true, value: figure },
+  'k of n': { trait: { kind: 'ratio', outOf: 5, unit: '%' }, replicates: 6, value: (t, _, u) => ({ value: Math.min(5, Math.floor((2 + 1.5 * t) * u() * 1.3)) }) }, // prettier-ignore
+  'k of n in blocks': { blocked: true, trait: { kind: 'ratio', outOf: 5, unit: '%' }, replicates: 8, value: (t, _, u) => ({ value: Math.min(5, Math.floor((2 + 2 * t) * u() * 1.3)) }) }, // prettier-ignore
+  'k of n, three units': { trait: { kind: 'ratio', outOf: 5, unit: '%' }, replicates: 3, value: (t) => ({ value: t + 1 }) }, // prettier-ignore
+  'scores': { trait: { kind: 'score' }, replicates: 5, value: (t, _, u) => ({ value: Math.min(5, 1 + Math.floor(3 * u() + t)) }) }, // prettier-ignore
+  'scores in whole blocks': { blocked: true, trait: { kind: 'score' }, replicates: 6, value: (t, _, u) => ({ value: Math.min(5, 1 + Math.floor(2 * u() + t)) }) }, // prettier-ignore
+  'scores of many units': { trait: { kind: 'score' }, replicates: 11, value: (t, _, u) => ({ value: Math.min(5, 1 + Math.floor(3 * u() + t)) }) }, // prettier-ignore
+  'scores, uneven': { trait: { kind: 'score', direction: 'lower' }, replicates: 6, value: (t, i, u) => (t === 1 && i < 2 ? null : { value: Math.min(5, 1 + Math.floor(3 * u() + t)) }) }, // prettier-ignore
+  'scores all alike': { trait: { kind: 'score' }, value: () => ({ value: 3 }) },
+  'ranks': { trait: { kind: 'rank', direction: 'lower' }, replicates: 4, value: (t, i) => ({ value: 12 - (i * 3 + t) }) }, // prettier-ignore
+  'days until': { trait: { kind: 'time', direction: 'lower' }, replicates: 7, value: (t, _, u) => { const day = Math.ceil(-9 * Math.log(1 - u()) * (1 + t / 2)); return day > 14 ? { value: 14, notYet: true } : { value: day, notYet: false }; } }, // prettier-ignore
+  'days until, in blocks': { blocked: true, trait: { kind: 'time', direction: 'lower' }, replicates: 9, value: (t, _, u) => ({ value: Math.ceil(4 + 6 * u() + 4 * t), notYet: false }) }, // prettier-ignore
+  'days until, many units': { trait: { kind: 'time', direction: 'lower' }, replicates: 11, value: (t, _, u) => { const day = Math.ceil(4 + 12 * u() + 3 * t); return day > 15 ? { value: 15, notYet: true } : { value: day, notYet: false }; } }, // prettier-ignore
+  'counts': { trait: { kind: 'count', decimals: 0 }, replicates: 5, value: (t, _, u) => ({ value: Math.round(20 + 6 * t + 5 * normal(u)) }) }, // prettier-ignore
+  'counts in blocks': { blocked: true, trait: { kind: 'count', decimals: 0 }, replicates: 5, value: (t, i, u) => ({ value: Math.round(20 + 6 * t + 3 * i + 3 * normal(u)) }) }, // prettier-ignore
+  'small counts': { trait: { kind: 'count', decimals: 0 }, replicates: 6, value: (t, _, u) => ({ value: Math.floor(3 * u() + t) }) }, // prettier-ignore
+  'counts with nothing in one': { trait: { kind: 'count', decimals: 0 }, replicates: 5, value: (t, _, u) => ({ value: t === 0 ? 0 : Math.round(9 + 5 * u()) }) }, // prettier-ignore
+  'hostile names': { treatments: ['Wa"ter, #1', '=A\\n\'x', 'B 🌱 \ud800', 'C\nD'], trait: { name: '"q", r\\' }, value: figure }, // prettier-ignore
+};
+
+describe.each(Object.entries(cases))('%s', (_, made) => {
+  it('R gives the same figures for the same contenders', async () => {
+    const { own, keys, theirs } = await bothSides(made);
+    const plain = (s: string) => s.replace(/\ud800/, '\ufffd');
+    expect(keys).toEqual(own.map((o) => plain(o.key)));
+    own.forEach(({ c }, i) => {
+      agree(c.estimate, theirs.difference[i]!, 1e-6);
+      for (const [name, value] of [
+        ['low', c.low],
+        ['high', c.high],
+        ['p', c.p],
+      ] as const)
+        // prettier-ignore
+        agree(value, theirs[name][i]!, made.within ?? 1e-6);
+    });
+  });
+});
+
+it('texts stand in R as they are, whatever is in them', async () => {
+  const text = 'a "b" \\n é 🌱 \t #';
+  expect(await r.texts(rText(text))).toEqual([text]);
+  expect(rText(null)).toBe('NA');
+});
