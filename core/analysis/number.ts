@@ -1,4 +1,5 @@
 import type { Trait } from '../model/plan';
+import { type Point, areaUnder, atTimes, relativeGrowthRate } from '../stats/curves';
 import { type Observed, kindOf } from '../model/traitKinds';
 import type { Sample, Visit } from '../log/response';
 import type { AnalysisRow } from './analysis';
@@ -58,14 +59,37 @@ export function figureOfVisit(visit: Pick<Visit, 'samples'>, trait: Trait): numb
   return kindOf(trait).overCrops === 'sum' ? added(known) : mean(known);
 }
 
+/** The visits of a unit as a curve, by day. */
+export const curveOf = (visits: readonly Visit[], trait: Trait): Point[] =>
+  atTimes(
+    visits.flatMap((v) => {
+      const value = figureOfVisit(v, trait);
+      return value === null ? [] : [{ time: v.day, value }];
+    }),
+  );
+
 /**
- * The visits of a unit as one figure: the last one's, or the sum of all picks.
- * @returns null without visits
+ * The visits of a unit as one figure, as its trait sums them up.
+ * @returns null without visits, and of a curve with fewer than two
  */
 export function figureOfVisits(visits: readonly Visit[], trait: Trait): number | null {
   const figures = visits.map((v) => figureOfVisit(v, trait)).filter((f) => f !== null);
   if (figures.length === 0) return null;
-  return trait.summary === 'sum' ? added(figures) : figures[figures.length - 1]!;
+  switch (trait.summary) {
+    case 'last':
+      return figures[figures.length - 1]!;
+    case 'sum':
+      return added(figures);
+    case 'area': {
+      const points = curveOf(visits, trait);
+      const area = areaUnder(points);
+      return area === null ? null : area / (points.at(-1)!.time - points[0]!.time);
+    }
+    case 'growth': {
+      const rate = relativeGrowthRate(curveOf(visits, trait));
+      return rate === null ? null : 100 * rate;
+    }
+  }
 }
 
 /** What is analysed of a unit: its visits as one figure, per unit, plant or m² as the trait asks; NaN without one. */

@@ -1,3 +1,4 @@
+import type { Trait } from '../model/plan';
 import type { AnalysisRow } from './analysis';
 
 /** Decimals a figure was written with. @example decimalsOf(12.25) // 2 */
@@ -12,9 +13,11 @@ export function decimalsOf(value: number): number {
  *
  * The step is the finest decimal among the values; k of n, events and words have none.
  *
- * @param summed visits are added, not the last one taken
+ * @param trait how its visits make one figure: added, the last one, or over time (then as of the last, which is more)
  */
-export function roundingVariance(rows: readonly AnalysisRow[], summed: boolean): number {
+export function roundingVariance(rows: readonly AnalysisRow[], { summary }: Pick<Trait, 'summary'>): number {
+  // A growth rate is made of logarithms: steps of the value say nothing simple of it.
+  if (summary === 'growth') return 0;
   const figures = rows.flatMap((r) =>
     r.visits.flatMap((v) =>
       v.samples.flatMap(({ observed: o }) =>
@@ -25,7 +28,7 @@ export function roundingVariance(rows: readonly AnalysisRow[], summed: boolean):
   if (figures.length === 0) return 0;
   const step = 10 ** -Math.max(...figures.map(decimalsOf));
   const perUnit = rows.map((r) => {
-    const visits = summed ? r.visits : r.visits.slice(-1);
+    const visits = summary === 'sum' ? r.visits : r.visits.slice(-1);
     return visits.reduce((s, v) => s + 1 / Math.max(1, v.samples.length), 0) / r.divisor ** 2;
   });
   return (step ** 2 / 12) * (perUnit.reduce((s, x) => s + x, 0) / perUnit.length);

@@ -124,6 +124,8 @@ export function rowsOf(state: TrialState, trait: Trait, options: RowOptions = {}
     const value = figure === null || divisor === null ? null : figure / divisor;
     if (excluded !== null) {
       leftOut.push({ ...base, value, why: 'excluded', reason: excluded });
+    } else if (visits.length > 0 && figure === null && overTime(trait)) {
+      leftOut.push({ ...base, value: null, why: 'notMeasured', reason: 'measured on fewer than two days' });
     } else if (visits.length > 0 && divisor === null) {
       leftOut.push({ ...base, value: null, why: 'notMeasured', reason: notDivided[trait.per!] });
     } else if (visits.length > 0 && divisor !== null) {
@@ -150,6 +152,9 @@ export function rowsOf(state: TrialState, trait: Trait, options: RowOptions = {}
     unfinished,
   };
 }
+
+/** Whether the figure of a unit is made of a curve, for which two days are needed. */
+const overTime = ({ summary }: Trait): boolean => summary === 'area' || summary === 'growth';
 
 /** Days of picks that count: those on which every living unit was looked at; the others are named. */
 function daysPicked(state: TrialState): { counted: ReadonlySet<number>; open: OpenRound[]; toCome: number } {
@@ -259,7 +264,7 @@ function basisOf(
   const counts = (list: typeof looked, unfinished = false) => {
     const chosen = new Set<RoundId | null>(list.map((l) => l.round.id));
     // Before a last value rounds may be as they like; of a sum every pick is part.
-    const from = trait.summary === 'sum' ? -1 : Math.max(-1, ...list.map((l) => l.round.day));
+    const from = trait.summary !== 'last' ? -1 : Math.max(-1, ...list.map((l) => l.round.day));
     const matters = (l: (typeof looked)[number]) => !chosen.has(l.round.id) && l.round.day > from;
     return {
       counted: chosen,
@@ -283,6 +288,7 @@ function basisOf(
   if (begun.length === 0) {
     return { counted: null, basis: { rounds: [], open: [], toCome: looked.length }, unfinished: false };
   }
+  if (overTime(trait)) return finished.length > 0 ? counts(finished) : counts([], begun.length > 1);
   if (trait.summary === 'sum') {
     if (finished.length > 0) return counts(finished);
     return planned.length > 1 && begun.length > 1 ? counts([], true) : counts(begun);

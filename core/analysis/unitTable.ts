@@ -1,7 +1,7 @@
 import type { Trait } from '../model/plan';
 import { figureOfVisits } from './number';
 import type { AnalysisRow } from './analysis';
-import { figuresOf } from './methods/figures';
+import { figuresOf } from './figures';
 import { countOf, seenOf } from './methods';
 import { roundingVariance } from './recorded';
 
@@ -40,4 +40,4 @@ export function unitTable(rows: readonly AnalysisRow[], trait: Trait): UnitFigur
 
 /** The least variance that counts as spread, where figures are compared: what rounding alone makes. */
 export const leastVariance = (rows: readonly AnalysisRow[], trait: Trait): number =>
-  roundingVariance(rows, trait.summary === 'sum');
+  roundingVariance(rows, trait);

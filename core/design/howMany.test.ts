@@ -73,6 +73,7 @@ describe('what a rehearsal says', () => {
     predicted: scenario(0.83, 0.02),
     sweep: [],
     lostRuns: 0,
+    asGood: null,
   };
   it('puts shares into words', () => {
     expect(inAHundred(0.834)).toBe('83 of 100 runs');

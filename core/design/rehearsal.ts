@@ -11,6 +11,7 @@ import {
   judgeProducts,
   plantAnswer,
   share,
+  shownAsGood,
 } from './rehearsalOutcome';
 
 /** One unit of the plan as the rehearsal knows it. */
@@ -47,6 +48,8 @@ export interface RehearsalInput {
   lossPercent: number;
   runs: number;
   seed: number;
+  /** the question is whether others are as good as one; left out where it isn't */
+  asGood?: { against: number; marginPercent: number };
   /** deal the treatments anew inside the design at every run, instead of the plan's own layout */
   redeal: boolean;
 }
@@ -66,6 +69,8 @@ export interface RehearsalResult {
   nothing: Scenario;
   predicted: Scenario;
   sweep: { percent: number; outcome: Outcome }[];
+  /** where that is the question: share of runs in which one that is truly as good is shown to be; else null */
+  asGood: number | null;
   /** runs in which so many units were lost that nothing could be compared */
   lostRuns: number;
 }
@@ -153,6 +158,7 @@ export function rehearse(input: RehearsalInput): Result<Rehearsal, ModelError | 
   const sweep = sweepEffects.map((effects) => ({ effects, count: counter() }));
   let done = 0;
   let lostRuns = 0;
+  let asGood = 0;
 
   const n = input.units.length;
   const noise = new Float64Array(n);
@@ -212,6 +218,7 @@ export function rehearse(input: RehearsalInput): Result<Rehearsal, ModelError | 
       return;
     }
     for (const s of scenarios) judge(a, s.effects, sign, s.plan);
+    if (input.asGood && shownAsGood(a, input.asGood, sign)) asGood += 1;
     for (const s of sweep) judge(a, s.effects, sign, s.count);
 
     if (plants > 1 && kept === values) {
@@ -258,6 +265,7 @@ export function rehearse(input: RehearsalInput): Result<Rehearsal, ModelError | 
       nothing: shared(scenarios[0]!),
       predicted: shared(scenarios[1]!),
       sweep: sweep.map((s, i) => ({ percent: input.sweepPercent[i]!, outcome: share(s.count) })),
+      asGood: input.asGood ? asGood / Math.max(1, done - lostRuns) : null,
       lostRuns,
     }),
   });

@@ -1,7 +1,7 @@
 import { type Result, err, ok } from '../model/result';
 import type { Design, Plan } from '../model/plan';
 import { positionKey, readingsOf } from '../model/positions';
-import { countedFrom } from '../plan/control';
+import { countedFrom, heldAgainst } from '../plan/control';
 import { layOut } from './layOut';
 import type { LayoutError } from './randomise';
 import type { RehearsalInput, RehearsedUnit } from './rehearsal';
@@ -105,6 +105,7 @@ export function rehearsalInput(plan: Plan, a: Assumptions): Result<RehearsalInpu
   const blockOf = number((u) => (blocked ? u.block : null));
   const columnOf = number((u) => (inColumns ? u.columnBlock : null));
   const predicted = predictedPercent(plan, differencePercent(plan) ?? 10);
+  const held = heldAgainst(plan);
   const largest = Math.max(differencePercent(plan) ?? 10, ...[...predicted.values()].map(Math.abs));
   const primary = plan.traits.find((t) => t.id === plan.primaryTraitId);
   return ok({
@@ -117,6 +118,12 @@ export function rehearsalInput(plan: Plan, a: Assumptions): Result<RehearsalInpu
     treatments: order.length,
     predictedPercent: order.map((id) => predicted.get(id)!),
     sweepPercent: [0.25, 0.5, 0.75, 1, 1.5, 2].map((f) => Number((f * largest).toPrecision(3))),
+    ...(held && {
+      asGood: {
+        against: order.indexOf(held.id),
+        marginPercent: differencePercent(plan) ?? 10,
+      },
+    }),
     higherIsBetter: !primary || primary.direction === 'higher',
     alpha: a.alpha,
     unitCvPercent: a.unitCvPercent,

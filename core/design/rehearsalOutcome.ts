@@ -135,3 +135,15 @@ export function judgeProducts(a: Answer, effects: readonly number[], sign: numbe
   if (alone && effects[winner]! * sign === best && best > 0) into.right += 1;
   else into.falseWinner += 1;
 }
+
+/** Whether the first that is truly no different is shown to be worse by less than the margin than what it is held against. */
+export function shownAsGood(
+  a: Answer,
+  { against, marginPercent }: { against: number; marginPercent: number },
+  sign: number,
+): boolean {
+  const one = a.means.findIndex((_, i) => i !== against && i !== 0);
+  const i = one < 0 ? a.means.findIndex((_, k) => k !== against) : one;
+  const critical = against === 0 || i === 0 ? a.dunnett : a.tukey;
+  return (a.means[i]! - a.means[against]!) * sign - critical * a.se(i, against) > -marginPercent;
+}

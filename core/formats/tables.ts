@@ -83,7 +83,12 @@ export function trialTables(state: TrialState): DataTable[] {
         ['unit', 'string', 'unit of its values', (t) => t.unit],
         ['direction', 'string', 'higher, lower or band', (t) => t.direction],
         ['primary', 'boolean', 'the deciding trait', (t) => t.id === plan.primaryTraitId],
-        ['summary', 'string', 'last: last round; sum: all picks added', (t) => t.summary],
+        [
+          'summary',
+          'string',
+          'last: last round; sum: all picks added; area: mean over time; growth: relative growth rate, % a day',
+          (t) => t.summary,
+        ],
         ['trait_id', 'string!', 'key', (t) => t.id],
       ],
       plan.traits,

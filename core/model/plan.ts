@@ -49,11 +49,23 @@ export const SmallestDifference = z.object({
   value: z.number('Give a number.').positive('A difference that matters is more than 0.'),
 });
 
+/**
+ * What a trial asks:
+ * - best: which is best
+ * - any: does it do anything at all
+ * - asGood: is the cheaper one as good as the other
+ * - claim: does the label keep its word
+ */
+export const asks = ['best', 'any', 'asGood', 'claim'] as const;
+export type Asks = (typeof asks)[number];
+
 export const Plan = z
   .object({
     id: TrialId,
     /** the question, which is also the trial's title */
     question: z.string().trim().min(1, 'Write the question.').max(200),
+    /** what kind of question it is; left out: which is best */
+    asks: z.enum(asks).optional(),
     /** a second question, looked at on the side: exploratory, never decisive */
     alsoAsked: z.string().trim().max(300),
     /** the protocol the plan was filled from; null for a blank one */

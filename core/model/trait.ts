@@ -9,6 +9,16 @@ const names = Object.keys(traitKinds) as TraitKind[];
 /** What a unit's figure can be divided by: plants, m² of ground, litres of water, kWh, mol of light, g of nitrogen, days. */
 export const pers = ['plant', 'area', 'water', 'energy', 'light', 'nitrogen', 'day'] as const;
 
+/**
+ * How several rounds of a unit make one figure:
+ * - last: the last round's
+ * - sum: all picks added
+ * - area: the mean over time, which is the area under its curve over the days from the first round to the last
+ * - growth: relative growth rate, per cent a day
+ */
+export const summaries = ['last', 'sum', 'area', 'growth'] as const;
+export type TraitSummary = (typeof summaries)[number];
+
 export const Direction = z.enum(['higher', 'lower', 'band']);
 export type Direction = z.infer<typeof Direction>;
 
@@ -39,8 +49,8 @@ export const Trait = z
     plausibleHigh: z.number().nullable(),
     /** samples measured inside each unit (of each crop within it) and averaged */
     samplesPerUnit: z.number().int().min(1).max(200),
-    /** how several values of a unit make one: the last round's, or the sum of all picks */
-    summary: z.enum(['last', 'sum']),
+    /** how several values of a unit make one; the compared summary is chosen beforehand */
+    summary: z.enum(summaries),
     /** what a unit's figure is divided by before units are compared; left out: nothing, it is per unit */
     per: z.enum(pers).optional(),
     /** with several crops in a unit: taken of the unit, not of each crop (strength and pH of a tank) */

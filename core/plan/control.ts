@@ -16,3 +16,12 @@ export const comparesPeers = (plan: Pick<Plan, 'treatments' | 'peers'>): boolean
 /** What differences are counted from: the control; among equals the first, without being more than the others. */
 export const countedFrom = (plan: Pick<Plan, 'treatments' | 'peers'>): Treatment | null =>
   controlOf(plan) ?? (plan.peers ? (plan.treatments[0] ?? null) : null);
+
+/**
+ * What an “as good as” is held against: the reference where there is one, else the control.
+ * @returns null for another kind of question, or where there is neither
+ */
+export function heldAgainst(plan: Pick<Plan, 'treatments' | 'asks'>): Treatment | null {
+  if (plan.asks !== 'asGood') return null;
+  return plan.treatments.find((t) => t.role === 'reference') ?? controlOf(plan);
+}

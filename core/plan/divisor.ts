@@ -75,8 +75,10 @@ export const divisorNames: Record<NonNullable<Trait['per']>, string> = {
 };
 
 /** A trait as it is compared: its unit says what its figures were divided by. */
-export const comparedTrait = (trait: Trait): Trait =>
-  trait.per === undefined ? trait : { ...trait, unit: `${trait.unit}${perWords[trait.per]}` };
+export function comparedTrait(trait: Trait): Trait {
+  const own = trait.summary === 'growth' ? { ...trait, unit: '% a day', decimals: 2 } : trait;
+  return own.per === undefined ? own : { ...own, unit: `${own.unit}${perWords[own.per]}` };
+}
 
 /** Units whose figure can't be divided, because the plan doesn't say by what. */
 export const withoutDivisor = (plan: Plan, trait: Trait): Unit[] =>

@@ -8,6 +8,7 @@ import type { RoundId } from '../model/ids';
 import { type Result, err, ok } from '../model/result';
 import type { Plan, Trait } from '../model/plan';
 import { letterDisplay } from '../stats/letters';
+import { type AsGood, asGoodAs } from './asGood';
 import { type PairOutcome, type RankedTreatment, pairOutcome, rankTreatments } from './rank';
 
 export type { LeftOut } from '../analysis/rows';
@@ -47,6 +48,8 @@ export interface Finding {
   peers: boolean;
   /** each combination of a factorial with its own control; empty where there are no factors */
   ownControls: { id: string; control: string }[];
+  /** whether each other is as good as the one it is held against; left out where that isn't the question */
+  asGood?: AsGood[];
   /** units per treatment that would make the widest interval as narrow as ± the smallest difference */
   replicatesToSee: number | null;
 }
@@ -78,8 +81,16 @@ export interface FindingInput {
   crop: string | null;
   control: string | null;
   peers: boolean;
+  /** what “as good as” is held against; left out where that isn't the question */
+  heldAgainst?: string;
   order: string[];
   ownControls: Finding['ownControls'];
+  /** factors whose levels the contenders combine, and the level of each; left out where there are none */
+  factors?: { names: string[]; levels: Record<string, string[]> };
+  /** what each unit's main plot was given; left out where plots weren't split */
+  settings?: Record<string, string>;
+  /** where each unit stands: reading of the light there, row and column */
+  places?: Record<string, { reading: number | null; row: number; column: number }>;
   alpha: number;
   smallestDifference: Plan['smallestDifference'];
   method: string | null;
@@ -137,6 +148,10 @@ export function makeFinding(input: FindingInput): Result<Finding, FindingError> 
     ownControls: input.ownControls.filter((o) =>
       [o.id, o.control].every((id) => analysis.summaries.some((s) => s.name === id)),
     ),
+    ...(input.isPrimary &&
+      input.heldAgainst !== undefined && {
+        asGood: asGoodAs(analysis, input.heldAgainst, margin, higher),
+      }),
     replicatesToSee: replicatesToSee(analysis, smallestDifference),
   });
 }

@@ -1,9 +1,10 @@
 import { rowsOf } from '../analysis/rows';
 import type { TrialState } from '../log/state';
-import type { Trait } from '../model/plan';
+import type { Plan, Trait } from '../model/plan';
+import { positionKey, readingsOf } from '../model/positions';
 import type { Result } from '../model/result';
 import { comparedTrait } from '../plan/divisor';
-import { comparesPeers, countedFrom } from '../plan/control';
+import { comparesPeers, countedFrom, heldAgainst } from '../plan/control';
 import { ownControl } from '../plan/ownControl';
 import { planIndex } from '../plan/planIndex';
 import {
@@ -18,6 +19,7 @@ import {
 export function findingInput(state: TrialState, trait: Trait, options: FindingOptions = {}): FindingInput {
   const { plan } = state;
   const roundId = options.roundId ?? null;
+  const held = heldAgainst(plan);
   return {
     ...rowsOf(state, trait, options),
     trait: comparedTrait(trait),
@@ -27,11 +29,22 @@ export function findingInput(state: TrialState, trait: Trait, options: FindingOp
     crop: options.crop == null ? null : (plan.cropsWithin[options.crop] ?? null),
     control: countedFrom(plan)?.id ?? null,
     peers: comparesPeers(plan),
+    ...(held && { heldAgainst: held.id }),
     order: plan.treatments.map((t) => t.id),
     ownControls: plan.treatments.flatMap((t) => {
       const control = ownControl(plan.treatments, plan.factors, t);
       return control === null ? [] : [{ id: t.id, control: control.id }];
     }),
+    ...(plan.factors.length > 1 && {
+      factors: {
+        names: plan.factors.map((f) => f.name),
+        levels: Object.fromEntries(
+          plan.treatments.map((t) => [t.id, plan.factors.map((f) => t.levels[f.name] ?? '')]),
+        ),
+      },
+    }),
+    ...settingsOf(plan),
+    places: placesOf(plan),
     alpha: options.alpha ?? 0.05,
     smallestDifference: plan.smallestDifference,
     method: options.method ?? null,
@@ -44,3 +57,19 @@ export const findingOf = (
   trait: Trait,
   options: FindingOptions = {},
 ): Result<Finding, FindingError> => makeFinding(findingInput(state, trait, options));
+
+/** What main plots were given, by unit; nothing where plots weren't split by a setting. */
+function settingsOf(plan: Plan): Pick<FindingInput, 'settings'> {
+  const given = plan.units.flatMap((u) => (u.setting === null ? [] : [[u.id as string, u.setting] as const]));
+  return new Set(given.map(([, s]) => s)).size > 1 ? { settings: Object.fromEntries(given) } : {};
+}
+
+function placesOf(plan: Plan): NonNullable<FindingInput['places']> {
+  const readings = readingsOf(plan.gradient);
+  return Object.fromEntries(
+    plan.units.map(({ id, position }) => [
+      id,
+      { reading: readings.get(positionKey(position)) ?? null, row: position.row, column: position.column },
+    ]),
+  );
+}

@@ -1,5 +1,6 @@
 import type { Spread } from '../analysis/analysis';
-import { countWord, listNames, sentenceCase } from '../quantity/format';
+import { countWord, formatFigure, listNames, sentenceCase } from '../quantity/format';
+import type { AsGoodVerdict } from './asGood';
 import type { Finding } from './finding';
 import type { NameOf } from './sayContrast';
 import { againstControl, inseparable, isSoFar, leaders, outcomeOf } from './standings';
@@ -14,7 +15,8 @@ export const untested: Record<Spread, string | null> = {
 };
 
 /** Words a headline may begin with that aren't names. */
-const plainOpenings = /^(One|Two|Three|Four|Five|Six|Seven|Eight|Nine|Ten|Only|All|Neither|None|Too|No) /;
+const plainOpenings =
+  /^(Whether|One|Two|Three|Four|Five|Six|Seven|Eight|Nine|Ten|Only|All|Neither|None|Too|No) /;
 
 /** A headline that later rounds may still change. @example soFar('Only A beat Water.') // 'So far: only A beat Water.' */
 const soFar = (text: string): string =>
@@ -42,12 +44,47 @@ export function blindHeadline(finding: Finding): string {
 export function headline(finding: Finding, nameOf: NameOf): string {
   const text =
     untested[finding.analysis.spread] ??
+    asGoodHeadline(finding, nameOf) ??
     (finding.peers
       ? betweenPeers(finding, nameOf)
       : finding.ownControls.length > 0
         ? againstOwn(finding, nameOf)
         : tested(finding, nameOf));
   return isSoFar(finding) ? soFar(text) : text;
+}
+
+/**
+ * Whether others are as good as what they are held against; null where that isn't asked, or no difference that matters
+ * was set.
+ * @example 'B is as good as A, to within 5 g; C may fall short by more.'
+ */
+export function asGoodHeadline(finding: Finding, nameOf: NameOf): string | null {
+  const { asGood, smallestDifference, trait } = finding;
+  if (!asGood || asGood.length === 0 || smallestDifference === null) return null;
+  const against = nameOf(asGood[0]!.against);
+  const within = `${formatFigure(smallestDifference, trait.decimals)} ${trait.unit}`.trim();
+  const of = (...verdicts: AsGoodVerdict[]) =>
+    asGood.filter((g) => verdicts.includes(g.verdict)).map((g) => nameOf(g.id));
+  const one = (names: readonly string[], single: string, many: string) =>
+    `${listNames(names)} ${names.length === 1 ? single : many}`;
+  const say: [AsGoodVerdict[], (names: string[]) => string][] = [
+    [['better'], (n) => `${one(n, 'is', 'are')} better than ${against}`],
+    [['asGood'], (n) => `${one(n, 'is', 'are')} as good as ${against}, to within ${within}`],
+    [['short'], (n) => `${one(n, 'falls', 'fall')} short of ${against} by more than ${within}`],
+    [
+      ['worse'],
+      (n) => `${one(n, 'is', 'are')} worse than ${against}, by more or less than ${within} can’t be told`,
+    ],
+    [
+      ['open'],
+      (n) => `whether ${one(n, 'is', 'are')} as good as ${against}, to within ${within}, can’t be told`,
+    ],
+  ];
+  const said = say.flatMap(([verdicts, sentence]) => {
+    const names = of(...verdicts);
+    return names.length > 0 ? [sentence(names)] : [];
+  });
+  return said.length === 0 ? null : `${sentenceCase(said.join('; '))}.`;
 }
 
 /** Equals in a sentence: who leads, and whether anything separates them. */

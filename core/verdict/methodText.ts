@@ -12,6 +12,10 @@ export function measureLabel({ trait }: Pick<Finding, 'trait'>): string {
 export function basisText({ basis, trait }: Finding): string {
   const names = basis.rounds.map((r) => `${r.name} (day ${r.day})`);
   if (names.length === 0) return '';
+  if (names.length > 1 && trait.summary === 'area')
+    return `Mean over time, area under each unit’s curve over its days: ${names.join(', ')}.`;
+  if (names.length > 1 && trait.summary === 'growth')
+    return `Relative growth rate, least-squares slope of the logarithm on days: ${names.join(', ')}.`;
   return trait.summary === 'sum' && names.length > 1
     ? `Added up: ${names.join(', ')}.`
     : `Taken at: ${names.join(', ')}.`;

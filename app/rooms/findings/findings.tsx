@@ -6,7 +6,7 @@ import { useMemo, useState } from 'react';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
 import { methodsFor } from '~core/analysis/methods';
 import { gradesOf } from '~core/log/picks';
-import { kindOf } from '~core/model/plan';
+import { type TraitSummary, kindOf } from '~core/model/plan';
 import { againstControlTable, byCodeTable, chartCaption } from '~core/report/findingBlocks';
 import { perOf } from '~core/plan/divisor';
 import { blindHeadline, headline, isSoFar, methodText, notes, warningsOf } from '~core/verdict/words';
@@ -31,6 +31,13 @@ export async function clientLoader({ params, request }: RoomArgs) {
     method: search.get('method'),
   });
 }
+
+const allRounds: Record<TraitSummary, string> = {
+  last: 'the last round',
+  sum: 'all picks together',
+  area: 'the mean over time',
+  growth: 'growth over time',
+};
 
 export default function FindingsRoom() {
   const { plan, trait, result, blind, hasExclusions, hasBorderline, sealed, words } =
@@ -82,7 +89,7 @@ export default function FindingsRoom() {
           onChange={(e) => set('round', e.target.value === 'all' ? '' : e.target.value)}
           sx={{ width: 200 }}
         >
-          <MenuItem value="all">{trait.summary === 'sum' ? 'all picks together' : 'the last round'}</MenuItem>
+          <MenuItem value="all">{allRounds[trait.summary]}</MenuItem>
           {rounds.map((r) => (
             <MenuItem key={r.id} value={r.id}>
               {r.name}, day {r.day}

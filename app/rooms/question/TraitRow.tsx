@@ -98,6 +98,8 @@ export function TraitRow({ index, remove, locked }: Props) {
               options={[
                 ['last', 'the last value'],
                 ['sum', 'the sum of all picks'],
+                ['area', 'their mean over time'],
+                ['growth', 'growth, % a day'],
               ]}
             />
           </div>

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useMemo } from 'react';
 import { FormProvider } from 'react-hook-form';
 import { useLoaderData } from 'react-router';
-import { Field, LockedForm } from '../../form/fields';
+import { Choice, Field, LockedForm } from '../../form/fields';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
 import { usePost } from '../../form/usePost';
@@ -58,6 +58,18 @@ function QuestionEditor({ id, plan, sealedAt, undoable }: QuestionData) {
           <div className="fields">
             <div className="w12">
               <Field name="question" label="Question" />
+            </div>
+            <div className="w12">
+              <Choice
+                name="asks"
+                label="It asks"
+                options={[
+                  ['best', 'which is best'],
+                  ['any', 'whether it does anything'],
+                  ['asGood', 'whether one is as good as another (a reference, or the control)'],
+                  ['claim', 'whether the label keeps its word'],
+                ]}
+              />
             </div>
             <div className="w4">
               <Field name="crop" label="Crop" />

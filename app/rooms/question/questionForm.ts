@@ -8,7 +8,7 @@ import {
 import { gradesOf } from '~core/log/picks';
 import { Grade } from '~core/model/grade';
 import { newId } from '~core/model/newId';
-import { Plan, type ScaleStep, Trait, kindOf, pers } from '~core/model/plan';
+import { Plan, type ScaleStep, Trait, asks, kindOf, pers, summaries } from '~core/model/plan';
 import { withCrop } from '~core/plan/beginning';
 import { protocolOf } from '~core/schedule/protocols';
 import { lookScale } from '~core/schedule/protocols/protocol';
@@ -31,7 +31,7 @@ const TraitForm = z
     samplesPerUnit: typedNumber('How many?').pipe(
       z.number().int('Whole number.').min(1, 'At least 1.').max(200),
     ),
-    summary: z.enum(['last', 'sum']),
+    summary: z.enum(summaries),
     per: z.enum(['unit', ...pers]),
     wholeUnit: z.boolean(),
     evenDead: z.boolean(),
@@ -121,6 +121,7 @@ export const QuestionForm = z
     prediction: shape.prediction,
     finishingRule: shape.finishingRule,
     alsoAsked: shape.alsoAsked,
+    asks: z.enum(asks),
     winning: shape.winning,
     scorer: shape.scorer,
     cropsWithin: nameList,
@@ -173,14 +174,15 @@ function winningOf(plan: Plan, winning: string, traitNames: readonly string[]): 
 
 /** The plan with what the form says; measurements and units aren't touched. */
 export function applyQuestion(plan: Plan, f: z.output<typeof QuestionForm>): Plan {
-  const { primaryTraitId, differenceKind, differenceValue, traits, grades, ...rest } = f;
-  const { grades: _, ...before } = plan;
+  const { primaryTraitId, differenceKind, differenceValue, traits, grades, asks: asked, ...rest } = f;
+  const { grades: _, asks: __, ...before } = plan;
   const picked = traits.some((t) => kindOf(t).takenBy === 'picks');
   const known = new Set<string>(traits.map((t) => t.id));
   const codeChanged = plan.code !== f.code;
   return {
     ...withCrop(before, f.crop),
     ...rest,
+    ...(asked !== 'best' && { asks: asked }),
     ...(picked && grades.length > 0 && { grades }),
     winning: winningOf(
       plan,
@@ -303,6 +305,7 @@ export function toQuestionForm(plan: Plan): QuestionFormInput {
     prediction: plan.prediction,
     finishingRule: plan.finishingRule,
     alsoAsked: plan.alsoAsked,
+    asks: plan.asks ?? 'best',
     winning: plan.winning,
     scorer: plan.scorer,
     cropsWithin: plan.cropsWithin.join(', '),

@@ -4,6 +4,7 @@ import type { Method } from '../analysis';
 import { counts } from './counts';
 import { daysUntil } from './daysUntil';
 import { linearModel } from './linearModel';
+import { logLinear } from './logLinear';
 import { permutation } from './permutation';
 import { proportions } from './proportions';
 import { scores } from './scores';
@@ -19,6 +20,7 @@ export const methods: readonly Method[] = [
   daysUntil,
   linearModel,
   welch,
+  logLinear,
   permutation,
   scores,
 ];

@@ -5,7 +5,7 @@ import type { Comparison, PairDifference, VersusControl } from '../../stats/comp
 import { kindOf } from '../../model/traitKinds';
 import type { AnalysisInput, Assumption, Method } from '../analysis';
 import { type Contrast, turned } from '../contrast';
-import { figuresOf } from './figures';
+import { figuresOf } from '../figures';
 import { roundingVariance } from '../recorded';
 
 const level = (alpha: number) => `${Math.round((1 - alpha) * 100)} %`;
@@ -68,7 +68,7 @@ export const linearModel: Method = {
       control,
       alpha,
       order,
-      leastVariance: roundingVariance(rows, trait.summary === 'sum'),
+      leastVariance: roundingVariance(rows, trait),
     });
     if (!compared.ok) return compared;
     const c = compared.value;

@@ -3,7 +3,7 @@ import { type PermutationBlock, permutationTest } from '../../stats/permutation'
 import type { AnalysisInput, Method, Summary } from '../analysis';
 import type { Contrast } from '../contrast';
 import { byBonferroni, comparedNames, contrastsOf, familyOf, inBlocks } from './pairwise';
-import { figuresOf } from './figures';
+import { figuresOf } from '../figures';
 
 const mean = (xs: readonly number[]) => xs.reduce((s, x) => s + x, 0) / xs.length;
 

@@ -5,7 +5,7 @@ import { dunn, friedman, kruskalWallis, medianOf } from '../../stats/ranks';
 import { type Superiority, superiority, superiorityInBlocks } from '../../stats/superiority';
 import type { Analysis, AnalysisInput, Method, Summary } from '../analysis';
 import type { Contrast } from '../contrast';
-import { figuresOf } from './figures';
+import { figuresOf } from '../figures';
 import { byBonferroni, comparedNames, contrastsOf, familyOf } from './pairwise';
 
 /** Up to so many units every way to hand out the ranks is counted; above, the normal curve is close enough. */

@@ -4,7 +4,7 @@ import { gamesHowell } from '../../stats/gamesHowell';
 import type { AnalysisInput, Analysis, Method, Summary } from '../analysis';
 import type { Contrast } from '../contrast';
 import { roundingVariance } from '../recorded';
-import { figuresOf } from './figures';
+import { figuresOf } from '../figures';
 import { comparedNames, contrastsOf, inBlocks } from './pairwise';
 
 function summaryOf(name: string, values: readonly number[], alpha: number): Summary {
@@ -37,7 +37,7 @@ function analysed(input: AnalysisInput, names: readonly string[]): Analysis {
   const { trait, rows, alpha, control } = input;
   const values = figuresOf(rows, trait);
   const own = (name: string) => rows.flatMap((r, i) => (r.treatment === name ? [values[i]!] : []));
-  const least = roundingVariance(rows, trait.summary === 'sum');
+  const least = roundingVariance(rows, trait);
   const mean = (name: string) => own(name).reduce((s, v) => s + v, 0) / own(name).length;
   // The studentized range stands for all pairs at once: nothing is shared out further.
   const { versusControl, pairs } = contrastsOf(names, input, (a, b): Contrast => {

@@ -1,0 +1,150 @@
+import { figuresOf } from '../analysis/figures';
+import { figureOfVisit } from '../analysis/number';
+import type { FindingRow } from '../analysis/rows';
+import { kindOf } from '../model/traitKinds';
+import { formatP, listNames } from '../quantity/format';
+import { type FactorialRow, type FactorialTerm, factorial } from '../stats/factorial';
+import type { FindingInput } from './finding';
+
+/** Main effects and interactions of a trait: of factors, of settings of main plots, of crops within units. */
+export interface FactorialFinding {
+  /** what is crossed with what */
+  kind: 'factors' | 'settings' | 'crops';
+  names: string[];
+  terms: FactorialTerm[];
+  alpha: number;
+  /** mean of each combination of the first two, as drawn */
+  cells: { levels: [string, string]; mean: number; n: number }[];
+}
+
+/** Kinds of value whose figures can be added and averaged. */
+const asFigures = new Set(['continuous', 'count', 'kOfN']);
+
+function cellsOf(rows: readonly FactorialRow[]): FactorialFinding['cells'] {
+  const cells = new Map<string, { levels: [string, string]; values: number[] }>();
+  for (const r of rows) {
+    const levels: [string, string] = [r.levels[0]!, r.levels[1]!];
+    const key = JSON.stringify(levels);
+    const cell = cells.get(key) ?? { levels, values: [] };
+    cell.values.push(r.value);
+    cells.set(key, cell);
+  }
+  return [...cells.values()].map(({ levels, values }) => ({
+    levels,
+    mean: values.reduce((s, v) => s + v, 0) / values.length,
+    n: values.length,
+  }));
+}
+
+function tested(
+  kind: FactorialFinding['kind'],
+  names: string[],
+  rows: FactorialRow[],
+  alpha: number,
+  main: number | null,
+): FactorialFinding[] {
+  const made = factorial(names, rows, main);
+  return made.ok ? [{ kind, names, terms: made.value, alpha, cells: cellsOf(rows) }] : [];
+}
+
+const blockOf = (r: FindingRow) => (r.block === null ? {} : { block: r.block });
+
+/**
+ * What a trait says of factors and of what units stand in or carry. Only figures that may be averaged are taken; what a
+ * design can't bear (an empty cell, nothing to test against) is left out.
+ *
+ * - factors: each unit a value; type II, blocks taken off
+ * - settings: given to main plots, which are what they are tested against
+ * - crops within units: contenders were given to whole units, which are what they are tested against
+ */
+export function factorialFindings(input: FindingInput): FactorialFinding[] {
+  const { trait, rows, alpha, factors, settings } = input;
+  if (!asFigures.has(kindOf(trait).observes) || rows.length === 0) return [];
+  const values = figuresOf(rows, trait);
+  const out: FactorialFinding[] = [];
+  if (factors && factors.names.length <= 3) {
+    const crossed = rows.map((r, i): FactorialRow => ({
+      levels: factors.levels[r.treatment] ?? [],
+      ...blockOf(r),
+      value: values[i]!,
+    }));
+    out.push(...tested('factors', factors.names, crossed, alpha, null));
+  }
+  if (settings && rows.every((r) => settings[r.unit] !== undefined && r.block !== null)) {
+    const split = rows.map((r, i): FactorialRow => ({
+      levels: [settings[r.unit]!, r.treatment],
+      plot: r.block!,
+      value: values[i]!,
+    }));
+    out.push(...tested('settings', ['setting', 'contender'], split, alpha, 0));
+  }
+  out.push(...cropsFinding(input));
+  return out;
+}
+
+/** Contenders × crops, where units carry several. */
+function cropsFinding({ trait, rows, alpha }: FindingInput): FactorialFinding[] {
+  const split = rows.flatMap((r): FactorialRow[] => {
+    const last = r.visits.at(-1);
+    const crops = [...new Set(last?.samples.map((s) => s.crop))];
+    return crops.flatMap((crop) => {
+      const value = figureOfVisit({ samples: last!.samples.filter((s) => s.crop === crop) }, trait);
+      return value === null
+        ? []
+        : [{ levels: [r.treatment, String(crop)], ...blockOf(r), plot: r.unit, value: value / r.divisor }];
+    });
+  });
+  if (trait.summary !== 'last' && rows.some((r) => r.visits.length > 1)) return [];
+  return new Set(split.map((s) => s.levels[1])).size > 1
+    ? tested('crops', ['contender', 'crop'], split, alpha, 0)
+    : [];
+}
+
+/** What a level is called: contenders and crops go by their names. */
+export type LevelName = (kind: FactorialFinding['kind'], factor: number, level: string) => string;
+
+const interactions = (f: FactorialFinding) => f.terms.filter((t) => t.term.includes(':'));
+
+/**
+ * Whether one works the same with every level of the other, in a sentence; then what each does over all.
+ * @example saysFactorial(f) // 'Additive and Base: what one does depends on the other (p = 0.003).'
+ */
+export function saysFactorial(f: FactorialFinding): string[] {
+  const p = (t: FactorialTerm) => (t.p! < 0.001 ? 'p < 0.001' : `p = ${formatP(t.p!)}`);
+  const out: string[] = [];
+  for (const t of interactions(f)) {
+    if (t.p === null) continue;
+    const [names, last] = [t.term.split(':'), t.term.split(':').at(-1)!];
+    if (f.kind === 'crops') {
+      out.push(
+        t.p <= f.alpha
+          ? `The contenders don’t rank alike on every crop (${p(t)}): look at each crop by itself.`
+          : `No sign that contenders rank differently from crop to crop (${p(t)}); with few units only a large change would show.`,
+      );
+    } else if (f.kind === 'settings') {
+      out.push(
+        t.p <= f.alpha
+          ? `What a contender does depends on the setting of its main plot (${p(t)}).`
+          : `No sign that contenders do differently from setting to setting (${p(t)}); with few main plots only a large change would show.`,
+      );
+    } else {
+      const others = listNames(names.slice(0, -1));
+      out.push(
+        t.p <= f.alpha
+          ? `What ${last} does depends on ${others} (${p(t)}): read it level by level.`
+          : `No sign that ${last} works differently with different ${others} (${p(t)}); with few units only a large change would show.`,
+      );
+    }
+  }
+  const called = (term: string) =>
+    ({ contender: 'the contenders', setting: 'the setting', crop: 'the crops' })[term] ?? term;
+  for (const t of f.terms.filter((x) => !x.term.includes(':') && x.p !== null)) {
+    if (f.kind !== 'factors' && t.term !== 'setting') continue;
+    out.push(
+      t.p! <= f.alpha
+        ? `Over all the rest, ${called(t.term)} made a difference (${p(t)}).`
+        : `Over all the rest, no difference by ${called(t.term)} was shown (${p(t)}).`,
+    );
+  }
+  return out;
+}

@@ -1,0 +1,144 @@
+import { figureOfVisit, curveOf } from '../analysis/number';
+import { comparedValue, moreIsBetter } from '../analysis/goodness';
+import { exclusionReason, responseOf } from '../log/response';
+import type { TrialState } from '../log/state';
+import { givenDivisor } from '../log/givenDivisor';
+import { type Trait, kindOf } from '../model/plan';
+import { type Logistic, logisticFit } from '../stats/curves';
+import { seededRandom } from '../stats/random';
+
+/** One unit's values over the rounds. */
+export interface UnitCurve {
+  unit: string;
+  code: string;
+  treatment: string;
+  points: { day: number; value: number }[];
+  /** null where it doesn't fit, or with fewer than four days */
+  logistic: Logistic | null;
+}
+
+/** Who was ahead on a day all units were measured. */
+export interface Lead {
+  day: number;
+  round: string;
+  /** mean of each treatment that day */
+  means: { id: string; mean: number }[];
+  /** the treatment ahead; null where the first are level */
+  leader: string | null;
+  /** in what share of re-drawn trials whoever led this day led at the end too; null for the last day */
+  stillAhead: number | null;
+}
+
+export interface OverTime {
+  curves: UnitCurve[];
+  leads: Lead[];
+}
+
+const REDRAWN = 2000;
+
+/** Kinds of value that make a curve. */
+const drawn = new Set(['continuous', 'count', 'kOfN', 'level']);
+
+/**
+ * A trait over its rounds: each unit's curve, and who led when. How often a leader of a day is still ahead at the end
+ * comes from the data's own spread: units of each treatment are drawn again, with replacement, whole curves at a time.
+ *
+ * @returns null for traits measured on fewer than two days, or of another kind
+ */
+export function overTime(state: TrialState, trait: Trait, seed = 1): OverTime | null {
+  const { plan } = state;
+  if (!drawn.has(kindOf(trait).observes)) return null;
+  const curves = plan.units.flatMap((u): UnitCurve[] => {
+    if (exclusionReason(state, u.id, trait.id) !== null) return [];
+    const { visits } = responseOf(state, u.id, trait);
+    const points = visits.flatMap((v) => {
+      const value = figureOfVisit(v, trait);
+      const divisor = givenDivisor(state, u, trait, v.day, () => null);
+      return value === null || divisor === null || v.roundId === null
+        ? []
+        : [{ day: v.day, value: value / divisor }];
+    });
+    if (points.length === 0) return [];
+    return [
+      {
+        ...{ unit: u.id, code: u.code, treatment: u.treatmentId, points },
+        logistic: logisticFit(curveOf(visits, trait)),
+      },
+    ];
+  });
+  const rounds = plan.rounds
+    .filter((r) => r.traitIds.includes(trait.id))
+    .sort((a, b) => a.day - b.day)
+    .filter((r) => curves.length > 0 && curves.every((c) => c.points.some((p) => p.day === r.day)));
+  if (new Set(curves.flatMap((c) => c.points.map((p) => p.day))).size < 2) return null;
+  const ids = plan.treatments
+    .map((t) => t.id as string)
+    .filter((id) => curves.some((c) => c.treatment === id));
+  const sign = moreIsBetter(trait) ? 1 : -1;
+  const of = (c: UnitCurve, day: number) => comparedValue(trait, c.points.find((p) => p.day === day)!.value);
+  const meansOn = (day: number, groups: readonly (readonly UnitCurve[])[]) =>
+    groups.map((g) => g.reduce((s, c) => s + of(c, day), 0) / g.length);
+  const own = ids.map((id) => curves.filter((c) => c.treatment === id));
+  const first = (means: readonly number[]): number | null => {
+    const best = Math.max(...means.map((m) => sign * m));
+    const at = means.flatMap((m, i) => (Math.abs(sign * m - best) <= 1e-12 * Math.abs(best) ? [i] : []));
+    return at.length === 1 ? at[0]! : null;
+  };
+  const random = seededRandom(seed);
+  const still = rounds.map(() => 0);
+  const end = rounds.at(-1);
+  for (let d = 0; end && rounds.length > 1 && d < REDRAWN; d++) {
+    const again = own.map((g) => g.map(() => g[Math.floor(random.uniform() * g.length)]!));
+    const last = first(meansOn(end.day, again));
+    rounds.forEach((r, i) => {
+      if (last !== null && first(meansOn(r.day, again)) === last) still[i]! += 1;
+    });
+  }
+  return {
+    curves,
+    leads: rounds.map((r, i): Lead => {
+      const means = meansOn(r.day, own);
+      const leader = first(means);
+      return {
+        day: r.day,
+        round: r.name,
+        means: ids.map((id, j) => ({ id, mean: means[j]! })),
+        leader: leader === null ? null : ids[leader]!,
+        stillAhead: r === end || own.some((g) => g.length < 2) ? null : still[i]! / REDRAWN,
+      };
+    }),
+  };
+}
+
+/**
+ * Who led when, in sentences.
+ * @param over the end is reached: all planned rounds of the trait are in
+ * @example 'B led on day 5; at the end A leads. Whoever led on day 5 was still ahead at the end in 61 of 100 re-drawn trials.'
+ */
+export function sayLeads({ leads }: OverTime, nameOf: (id: string) => string, over: boolean): string[] {
+  const [end] = leads.slice(-1);
+  if (!end || leads.length < 2) return [];
+  const out: string[] = [];
+  const last = end.leader === null ? 'nobody leads alone' : `${nameOf(end.leader)} leads`;
+  const when = over ? 'at the end' : `so far, on day ${end.day},`;
+  const earlier = leads.slice(0, -1);
+  const others = earlier.filter((l) => l.leader !== null && l.leader !== end.leader);
+  out.push(
+    others.length === 0
+      ? end.leader === null
+        ? `${over ? 'At the end' : `On day ${end.day}`} nobody leads alone.`
+        : `${nameOf(end.leader)} led ${earlier.every((l) => l.leader === end.leader) ? 'from the first round on' : 'whenever anybody led alone'}.`
+      : `${others.map((l) => `On day ${l.day} ${nameOf(l.leader!)} led`).join('; ')}; ${when} ${last}.`,
+  );
+  for (const l of earlier) {
+    if (l.stillAhead === null) continue;
+    out.push(
+      `Whoever led on day ${l.day} was still ahead ${over ? 'at the end' : `on day ${end.day}`} in ${Math.round(100 * l.stillAhead)} of 100 re-drawn trials.`,
+    );
+  }
+  if (others.length > 0)
+    out.push(
+      'An early leader isn’t the winner: being ahead on a day says nothing of whether the difference is more than chance.',
+    );
+  return out;
+}
