@@ -10,3 +10,6 @@ const worker = workerOf<FindingsApi>(
 /** Findings worked out beside the screen, so that it stays responsive. */
 export const findings = (inputs: FindingInput[]): Promise<Result<Finding, FindingError>[]> =>
   worker.call((api) => api.findings(inputs));
+
+/** A finding looked at otherwise, and its factors; null where there is no finding. */
+export const looksAt = (input: FindingInput) => worker.call((api) => api.looks(input));

@@ -7,6 +7,7 @@ import type { Basis, FindingRow, LeftOut, RowOptions } from '../analysis/rows';
 import type { RoundId } from '../model/ids';
 import { type Result, err, ok } from '../model/result';
 import type { Plan, Trait } from '../model/plan';
+import { type UnitFigures, unitTable } from '../analysis/unitTable';
 import { letterDisplay } from '../stats/letters';
 import { type AsGood, asGoodAs } from './asGood';
 import { type PairOutcome, type RankedTreatment, pairOutcome, rankTreatments } from './rank';
@@ -23,6 +24,10 @@ export interface FindingUnit {
   spareSince?: number;
   /** what it was divided by, where the trait is per plant or per m² */
   divisor?: number;
+  /** of k of n: as it was counted */
+  counted?: { k: number; n: number };
+  /** of days until: the day it was seen to have happened, or of the last look */
+  seen?: { day: number; happened: boolean };
 }
 
 /** The answer for one trait, with everything it was made from. Plain data: it crosses from a worker. */
@@ -122,6 +127,7 @@ export function makeFinding(input: FindingInput): Result<Finding, FindingError> 
   const analysis = analysed.value;
   const smallestDifference = differenceThatMatters(input, analysis);
   const higher = moreIsBetter(trait);
+  const table = unitTable(rows, trait);
   const margin = marginOf(analysis, smallestDifference);
   const outcomes = analysis.pairs.map((c) => pairOutcome(c, margin, higher));
   return ok({
@@ -130,8 +136,9 @@ export function makeFinding(input: FindingInput): Result<Finding, FindingError> 
     roundName: input.roundName,
     crop: input.crop,
     analysis,
-    units: rows.map((r) => ({
+    units: rows.map((r, i) => ({
       unitId: r.unit,
+      ...asSeen(table[i]!),
       code: r.code,
       treatmentId: r.treatment,
       value: figureOfRow(r, trait),
@@ -155,6 +162,11 @@ export function makeFinding(input: FindingInput): Result<Finding, FindingError> 
     replicatesToSee: replicatesToSee(analysis, smallestDifference),
   });
 }
+
+const asSeen = ({ k, n, day, happened }: UnitFigures): Pick<FindingUnit, 'counted' | 'seen'> => ({
+  ...(k !== null && n !== null && { counted: { k, n } }),
+  ...(day !== null && happened !== null && { seen: { day, happened } }),
+});
 
 /**
  * The plan's smallest difference holds for the primary trait; as a per cent it also serves the others. In the trait's

@@ -63,11 +63,12 @@ export function saySecondLooks(
       'open',
       `${nameOf(most)} is more uneven than ${nameOf(least)}: its spread is ${formatFigure(ratio, 1)} times as large (${formatFigure(low, 1)} to ${formatFigure(high, 1)}; Brown–Forsythe over all ${p(looks.uneven.p)}).`,
     );
-    add(
-      'welch',
-      changed.length > 0 ? 'open' : 'plain',
-      `With a spread of its own for each: ${then(changed, 'the same.')}`,
-    );
+    if (!finding.peers)
+      add(
+        'welch',
+        changed.length > 0 ? 'open' : 'plain',
+        `With a spread of its own for each: ${then(changed, 'the same.')}`,
+      );
   }
   if (looks.growing)
     add(

@@ -91,7 +91,7 @@ export function secondLooks(input: FindingInput, finding: Finding): SecondLooks 
     residuals: fitted?.residuals ?? [],
   };
   if (!means || !fitted) return looks;
-  if (fitted.df < FEW) {
+  if (fitted.df < FEW && !finding.peers) {
     const other = makeFinding({ ...input, method: 'permutation' });
     if (other.ok) {
       const tooFew = other.value.analysis.spread === 'tooFew';
@@ -112,7 +112,7 @@ export function secondLooks(input: FindingInput, finding: Finding): SecondLooks 
   });
   const blockNames = [...new Set(rows.map((r) => r.block))];
   looks.blocks =
-    blockNames.length < 3
+    blockNames.length < 3 || finding.peers
       ? []
       : blockNames.flatMap((block) => {
           const changed = again(input, finding, { rows: rows.filter((r) => r.block !== block) });

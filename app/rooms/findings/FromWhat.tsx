@@ -8,17 +8,20 @@ import { pairsTable, valuesTable } from '~core/report/findingBlocks';
 import { formatFigure, sentenceCase } from '~core/quantity/format';
 import type { Finding } from '~core/verdict/finding';
 import { methodText } from '~core/verdict/words';
+import { announce } from '../../ui/announce';
 import { ReportTable } from '../../ui/Report';
 import { nameIn } from './findingData';
 
 interface Props {
   plan: Plan;
   finding: Finding;
+  /** the R lines for exactly this finding */
+  r: string;
   onClose: () => void;
 }
 
 /** What a finding was made from: every unit's value, what was left out, all pairs, the method and what it assumes. */
-export function FromWhat({ plan, finding, onClose }: Props) {
+export function FromWhat({ plan, finding, r, onClose }: Props) {
   const nameOf = nameIn(plan);
   const { assumptions } = finding.analysis;
   return (
@@ -53,6 +56,24 @@ export function FromWhat({ plan, finding, onClose }: Props) {
                   </li>
                 ))}
               </ul>
+            </>
+          )}
+          {r !== '' && (
+            <>
+              <h3>The same in R</h3>
+              <p className="small quiet">
+                Base R alone; prints difference, limits and p against the control.{' '}
+                <button
+                  type="button"
+                  className="link"
+                  onClick={() => void navigator.clipboard.writeText(r).then(() => announce('Copied.'))}
+                >
+                  Copy these lines
+                </button>
+              </p>
+              <pre className="r-lines" tabIndex={0} aria-label="R lines">
+                {r}
+              </pre>
             </>
           )}
         </div>

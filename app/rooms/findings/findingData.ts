@@ -4,11 +4,15 @@ import type { RoundId } from '~core/model/ids';
 import type { Plan, Trait } from '~core/model/plan';
 import { planIndex } from '~core/plan/planIndex';
 import { describeComparisonError } from '~core/stats/comparison';
-import type { FindingError } from '~core/verdict/finding';
+import type { FindingError, FindingInput } from '~core/verdict/finding';
 import { findingInput } from '~core/verdict/findingInput';
+import { findingValuesTable } from '~core/formats/findingValuesTable';
+import { rLines } from '~core/report/rScript/rScript';
+import { overTime } from '~core/verdict/overTime';
+import { happenedSoFar } from '../happenedSoFar';
 import { type NameOf, sayOpenRound } from '~core/verdict/words';
 import { loadTrial } from '../../store/trials';
-import { findings } from '../../workers/findings';
+import { findings, looksAt } from '../../workers/findings';
 
 /** What a treatment is called in sentences. */
 export const nameIn =
@@ -79,7 +83,20 @@ export async function oneFinding(trialId: string | undefined, asked: Asked) {
   const base = { plan, blind, hasExclusions: state.exclusions.length > 0, sealed: state.seal !== null };
   const of = planIndex(plan);
   const trait = of.trait(asked.traitId ?? '') ?? of.trait(plan.primaryTraitId ?? '') ?? plan.traits[0];
-  if (!trait) return { ...base, hasBorderline: false, trait: null, result: null, words: [] };
+  if (!trait) {
+    return {
+      ...base,
+      ...{ hasBorderline: false, trait: null, result: null, words: [] },
+      ...{
+        others: [],
+        looks: null,
+        factorials: [],
+        time: null,
+        r: '',
+        happened: {} as Record<string, string[]>,
+      },
+    };
+  }
   const input = findingInput(state, trait, {
     withExcluded: asked.withExcluded,
     withLosses: asked.withLosses,
@@ -88,16 +105,40 @@ export async function oneFinding(trialId: string | undefined, asked: Asked) {
     crop: asked.crop,
     method: asked.method,
   });
-  const [result] = await findings([input]);
+  const all = plan.traits.map((t) => findingInput(state, t));
+  const [[result, ...others], looked] = await Promise.all([findings([input, ...all]), looksAt(input)]);
   const hasBorderline = state.observations.some((o) => o.traitId === trait.id && (o.borderline ?? 0) > 0);
   return {
     ...base,
     hasBorderline,
     trait,
     result: result!,
+    others: others.flatMap((r) => (r.ok ? [r.value] : [])),
+    looks: blind ? null : (looked?.looks ?? null),
+    factorials: blind ? [] : (looked?.factorials ?? []),
+    time: overTime(state, trait),
+    r: blind ? '' : rOf(plan, input),
+    happened: blind ? {} : happenedTo(state),
     words: wordsOf({ ...state, plan: row.plan }, trait),
   };
 }
+
+/** The R lines of one finding, its values in them. */
+function rOf(plan: Plan, input: FindingInput): string {
+  const nameOf = nameIn(plan);
+  const named = { trait: input.trait.name, round: input.roundName, crop: input.crop, input };
+  const { csv } = findingValuesTable({ inputs: [named], nameOf });
+  return rLines(plan.question, named, { order: input.order, nameOf }, csv);
+}
+
+/** What the log says happened to each unit, in words. */
+const happenedTo = (state: TrialState): Record<string, string[]> =>
+  Object.fromEntries(
+    state.plan.units.map((u) => [
+      u.id as string,
+      happenedSoFar(state).flatMap((t) => (t.units.includes(u.id) ? [t.text] : [])),
+    ]),
+  );
 
 /** Findings of all traits that have values, the primary first. */
 export async function allFindings(trialId: string | undefined) {

@@ -1,23 +1,24 @@
 import { plural } from '~core/quantity/format';
-import Button from '@mui/material/Button';
-import MenuItem from '@mui/material/MenuItem';
-import TextField from '@mui/material/TextField';
 import { useMemo, useState } from 'react';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
-import { methodsFor } from '~core/analysis/methods';
-import { gradesOf } from '~core/log/picks';
-import { type TraitSummary, kindOf } from '~core/model/plan';
-import { againstControlTable, byCodeTable, chartCaption } from '~core/report/findingBlocks';
+import { againstControlTable, byCodeTable } from '~core/report/findingBlocks';
 import { perOf } from '~core/plan/divisor';
 import { blindHeadline, headline, isSoFar, methodText, notes, warningsOf } from '~core/verdict/words';
-import { FindingChart } from '../../ui/FindingChart';
-import { bytesOf, download } from '../../ui/download';
-import { findingPng } from '../../ui/findingChart';
 import type { RoomArgs } from '../roomArgs';
 import { Report, ReportTable } from '../../ui/Report';
+import { ViewSwitch } from '../../ui/ViewSwitch';
+import { Chooser } from './Chooser';
+import { FactorsView } from './FactorsView';
+import { FindingPicture } from './FindingPicture';
+import { ForestView } from './ForestView';
 import { FromWhat } from './FromWhat';
+import { LooksView } from './LooksView';
+import { OverTimeView } from './OverTimeView';
+import { TraitList } from './TraitList';
 import { WordsTable } from './WordsTable';
 import { describeFindingError, lanesOf, nameIn, oneFinding } from './findingData';
+import { type View, views } from './views';
+import './findings.css';
 
 export async function clientLoader({ params, request }: RoomArgs) {
   const search = new URL(request.url).searchParams;
@@ -32,16 +33,9 @@ export async function clientLoader({ params, request }: RoomArgs) {
   });
 }
 
-const allRounds: Record<TraitSummary, string> = {
-  last: 'the last round',
-  sum: 'all picks together',
-  area: 'the mean over time',
-  growth: 'growth over time',
-};
-
 export default function FindingsRoom() {
-  const { plan, trait, result, blind, hasExclusions, hasBorderline, sealed, words } =
-    useLoaderData<typeof clientLoader>();
+  const data = useLoaderData<typeof clientLoader>();
+  const { plan, trait, result, blind, hasExclusions, hasBorderline, sealed, words } = data;
   const [search, setSearch] = useSearchParams();
   const [open, setOpen] = useState(false);
   const lanes = useMemo(() => lanesOf(plan), [plan]);
@@ -63,109 +57,7 @@ export default function FindingsRoom() {
     if (key === 'trait') for (const other of ['round', 'method']) next.delete(other);
     setSearch(next);
   };
-  const rounds = plan.rounds.filter((r) => r.traitIds.includes(trait.id));
-  const ways = methodsFor(trait);
-  const chooser = (
-    <div className="inline-row no-print">
-      <TextField
-        select
-        label="Trait"
-        value={trait.id}
-        onChange={(e) => set('trait', e.target.value)}
-        sx={{ width: 250 }}
-      >
-        {plan.traits.map((t) => (
-          <MenuItem key={t.id} value={t.id}>
-            {t.name}
-            {t.id === plan.primaryTraitId && ' (decides)'}
-          </MenuItem>
-        ))}
-      </TextField>
-      {rounds.length > 1 && (
-        <TextField
-          select
-          label="Taken at"
-          value={search.get('round') ?? 'all'}
-          onChange={(e) => set('round', e.target.value === 'all' ? '' : e.target.value)}
-          sx={{ width: 200 }}
-        >
-          <MenuItem value="all">{allRounds[trait.summary]}</MenuItem>
-          {rounds.map((r) => (
-            <MenuItem key={r.id} value={r.id}>
-              {r.name}, day {r.day}
-            </MenuItem>
-          ))}
-        </TextField>
-      )}
-      {plan.cropsWithin.length > 0 && (
-        <TextField
-          select
-          label="Crop"
-          value={search.get('crop') ?? 'all'}
-          onChange={(e) => set('crop', e.target.value === 'all' ? '' : e.target.value)}
-          sx={{ width: 180 }}
-        >
-          <MenuItem value="all">all crops</MenuItem>
-          {plan.cropsWithin.map((crop, i) => (
-            <MenuItem key={crop} value={String(i)}>
-              {crop}
-            </MenuItem>
-          ))}
-        </TextField>
-      )}
-      {hasExclusions && (
-        <TextField
-          select
-          label={`Left-out ${plural(plan.unitNoun)}`}
-          value={search.get('excluded') ?? 'out'}
-          onChange={(e) => set('excluded', e.target.value === 'in' ? 'in' : '')}
-          sx={{ width: 170 }}
-        >
-          <MenuItem value="out">stay out</MenuItem>
-          <MenuItem value="in">taken in</MenuItem>
-        </TextField>
-      )}
-      {kindOf(trait).takenBy === 'picks' && gradesOf(plan).some((g) => g.use === 'loss') && (
-        <TextField
-          select
-          label="Lost to pests"
-          value={search.get('losses') ?? 'out'}
-          onChange={(e) => set('losses', e.target.value === 'in' ? 'in' : '')}
-          sx={{ width: 190 }}
-        >
-          <MenuItem value="out">isn’t yield</MenuItem>
-          <MenuItem value="in">counts as yield</MenuItem>
-        </TextField>
-      )}
-      {hasBorderline && (
-        <TextField
-          select
-          label="Borderline cases"
-          value={search.get('borderline') ?? 'out'}
-          onChange={(e) => set('borderline', e.target.value === 'in' ? 'in' : '')}
-          sx={{ width: 180 }}
-        >
-          <MenuItem value="out">don’t count</MenuItem>
-          <MenuItem value="in">count</MenuItem>
-        </TextField>
-      )}
-      {ways.length > 1 && (
-        <TextField
-          select
-          label="Tested by"
-          value={search.get('method') ?? ways[0]!.id}
-          onChange={(e) => set('method', e.target.value === ways[0]!.id ? '' : e.target.value)}
-          sx={{ width: 220 }}
-        >
-          {ways.map((m) => (
-            <MenuItem key={m.id} value={m.id}>
-              {m.name}
-            </MenuItem>
-          ))}
-        </TextField>
-      )}
-    </div>
-  );
+  const chooser = <Chooser {...{ plan, trait, search, set, hasExclusions, hasBorderline }} />;
   if (!result.ok) {
     return (
       <>
@@ -175,6 +67,9 @@ export default function FindingsRoom() {
         </p>
         {chooser}
         {words.length > 0 && <WordsTable words={words} plan={plan} />}
+        {data.others.length > 0 && (
+          <TraitList plan={plan} findings={data.others} current={trait.id} blind={blind} />
+        )}
       </>
     );
   }
@@ -183,19 +78,18 @@ export default function FindingsRoom() {
   const title = blind ? blindHeadline(finding) : headline(finding, nameOf);
   const warnings = warningsOf(finding, plan.unitNoun);
   const isPrimary = trait.id === plan.primaryTraitId;
-  const shaded =
-    trait.direction === 'band'
-      ? ` Shaded: the wanted band of ${trait.bandLow}–${trait.bandHigh} ${trait.unit}.`
-      : finding.smallestDifference !== null && !blind && !finding.peers
-        ? ' Shaded: differences from the control too small to matter.'
-        : '';
-  const png = async () => {
-    const uri = await findingPng({ finding, lanes, unitNoun: plan.unitNoun, blind: blind || finding.peers });
-    download(
-      new Blob([bytesOf(uri)], { type: 'image/png' }),
-      `${plan.code}-${trait.name.toLowerCase().replaceAll(' ', '-')}.png`,
-    );
-  };
+  const unmarked = blind || finding.peers;
+  // While codes are closed nothing may tell which of them is the control.
+  const shown = views.filter(
+    ([id]) =>
+      id === 'picture' ||
+      (id === 'time' && data.time !== null) ||
+      (!blind &&
+        ((id === 'factors' && data.factorials.length > 0) ||
+          (id === 'looks' && data.looks !== null) ||
+          (id === 'traits' && data.others.length > 1 && !finding.peers))),
+  );
+  const view = (shown.find(([id]) => id === search.get('view'))?.[0] ?? 'picture') as View;
   return (
     <>
       <div className="room-head">
@@ -212,59 +106,56 @@ export default function FindingsRoom() {
             : 'looked at beside the deciding trait: exploratory'}
         </p>
       </div>
-      <div className="findings-grid">
-        <div>
-          <FindingChart
-            finding={finding}
-            lanes={lanes}
-            blind={blind || finding.peers}
-            unitNoun={plan.unitNoun}
-            caption={title}
-          />
-          <p className="small quiet" style={{ margin: '0.6rem 0 1rem' }}>
-            {chartCaption(finding, plan.unitNoun)}
-            {shaded}
-          </p>
-          <div className="inline-row" style={{ justifyContent: 'space-between' }}>
-            {chooser}
-            <Button color="secondary" onClick={() => void png()}>
-              Picture (PNG)
-            </Button>
+      {shown.length > 1 && (
+        <ViewSwitch
+          views={shown}
+          view={view}
+          label="What of it"
+          onView={(to) => set('view', to === 'picture' ? '' : to)}
+        />
+      )}
+      {view === 'time' && <OverTimeView plan={plan} trait={trait} time={data.time} />}
+      {view === 'factors' && <FactorsView plan={plan} trait={finding.trait} factorials={data.factorials} />}
+      {view === 'looks' && data.looks && (
+        <LooksView plan={plan} finding={finding} looks={data.looks} said={(id) => data.happened[id] ?? []} />
+      )}
+      {view === 'traits' && <ForestView plan={plan} findings={data.others} />}
+      {view === 'picture' && (
+        <div className="findings-grid">
+          <div>
+            <FindingPicture {...{ plan, finding, lanes, unmarked, title }} />
+            <div style={{ margin: '1rem 0' }}>{chooser}</div>
+            {data.others.length > 1 && (
+              <TraitList plan={plan} findings={data.others} current={trait.id} blind={blind} />
+            )}
           </div>
-        </div>
-        <div className="stack">
-          {blind ? (
-            <>
-              <ReportTable table={byCodeTable(finding, plan, nameOf)} />
+          <div className="stack">
+            <ReportTable
+              table={
+                unmarked ? byCodeTable(finding, plan, nameOf) : againstControlTable(finding, plan, nameOf)
+              }
+            />
+            {blind ? (
               <p className="small">
                 Which code is which product, and which the control, is shown when the codes are opened in{' '}
                 <Link to={`/trial/${plan.id}/layout`}>Layout</Link>.
               </p>
-            </>
-          ) : (
-            <ReportTable
-              table={
-                finding.peers
-                  ? byCodeTable(finding, plan, nameOf)
-                  : againstControlTable(finding, plan, nameOf)
-              }
-            />
-          )}
-          {!blind && (
-            <Report blocks={notes(finding, nameOf, plan.unitNoun).map((n) => ({ type: 'note', ...n }))} />
-          )}
-          {warnings.length > 0 && <Report blocks={[{ type: 'list', tone: 'warning', items: warnings }]} />}
-          <p className="small quiet">
-            {methodText(finding, plan.unitNoun)}{' '}
-            {!blind && (
-              <button type="button" className="link" onClick={() => setOpen(true)}>
-                How this was worked out
-              </button>
+            ) : (
+              <Report blocks={notes(finding, nameOf, plan.unitNoun).map((n) => ({ type: 'note', ...n }))} />
             )}
-          </p>
+            {warnings.length > 0 && <Report blocks={[{ type: 'list', tone: 'warning', items: warnings }]} />}
+            <p className="small quiet">
+              {methodText(finding, plan.unitNoun)}{' '}
+              {!blind && (
+                <button type="button" className="link" onClick={() => setOpen(true)}>
+                  How this was worked out
+                </button>
+              )}
+            </p>
+          </div>
         </div>
-      </div>
-      {open && <FromWhat plan={plan} finding={finding} onClose={() => setOpen(false)} />}
+      )}
+      {open && <FromWhat plan={plan} finding={finding} r={data.r} onClose={() => setOpen(false)} />}
     </>
   );
 }

@@ -9,7 +9,7 @@ import { plural } from '~core/quantity/format';
 import { shortDate } from '../../bench/clock';
 import { PlanView } from '../../ui/PlanView';
 import { EventForm } from './EventForm';
-import { happenedSoFar } from './happenedSoFar';
+import { happenedSoFar } from '../happenedSoFar';
 import { TellApart } from './TellApart';
 import { UnitChoice } from './UnitChoice';
 

@@ -1,5 +1,5 @@
 import { leastVariance, unitTable } from '../../analysis/unitTable';
-import { methodsFor } from '../../analysis/methods';
+import { methodOf, methodsFor } from '../../analysis/methods';
 import type { NamedInput } from '../../verdict/trialFindings';
 
 /** One unit in one finding, as a row of `data/finding_values.csv`. */
@@ -36,15 +36,19 @@ export interface Asked {
   least: number;
 }
 
-/** Findings that have a method, a control and values; numbered in their order. */
+/**
+ * Findings that have a method, a control and values; numbered in their order.
+ * @param chosen a method in place of each one's usual one
+ */
 export function scriptedFindings(
   inputs: readonly NamedInput[],
   nameOf: (id: string) => string,
+  chosen: string | null = null,
 ): { asked: Asked[]; rows: ValueRow[] } {
   const asked: Asked[] = [];
   const rows: ValueRow[] = [];
   for (const { trait, round, crop, input } of inputs) {
-    const method = methodsFor(input.trait)[0];
+    const method = (chosen === null ? undefined : methodOf(chosen)) ?? methodsFor(input.trait)[0];
     const usable = input.control !== null && !input.unfinished && input.rows.length > 0;
     if (!method || !usable) continue;
     const finding = asked.length + 1;

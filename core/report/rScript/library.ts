@@ -111,6 +111,27 @@ linear <- function(d, f, arms) {
   data.frame(arm = as.integer(levels(t)[-1]), difference = unname(difference), low = tests[1, ], high = tests[2, ], p = tests[3, ])
 }
 
+log <- function(d, f, arms) {
+  if (any(d$value <= 0)) return(NULL)
+  d$value <- base::log(d$value); f$least <- 0
+  found <- linear(d, f, arms)
+  found[c("difference", "low", "high")] <- exp(found[c("difference", "low", "high")])
+  found
+}
+
+# ---- means, each with its own spread (Games and Howell) -----------------------------
+
+welch <- function(d, f, arms) against_control(arms, f, function(a, b, family) {
+  x <- d$value[d$arm == a]; y <- d$value[d$arm == b]; difference <- mean(x) - mean(y)
+  if (length(x) < 2 || length(y) < 2) return(nothing(difference))
+  v <- var(x) / length(x); w <- var(y) / length(y)
+  if (v + w <= f$least * (1 / length(x) + 1 / length(y))) return(nothing(difference))
+  se <- sqrt(v + w); df <- (v + w)^2 / (v^2 / (length(x) - 1) + w^2 / (length(y) - 1)); g <- length(arms)
+  half <- uniroot(function(q) ptukey(q, g, df) - (1 - f$alpha), c(0.1, 20), extendInt = "upX", tol = 1e-10)$root / sqrt(2) * se
+  c(difference = difference, low = difference - half, high = difference + half,
+    p = ptukey(abs(difference) / se * sqrt(2), g, df, lower.tail = FALSE))
+})
+
 # ---- means by swapping labels ------------------------------------------------------
 
 MOST_EXACT <- 2e6
@@ -364,17 +385,36 @@ counts <- function(d, f, arms) {
   if (sum(d$count) / nrow(d) < 3 || any(totals == 0)) return(permutation(d, f, arms))
   t <- factor(d$arm, levels = c(f$control, setdiff(arms, f$control)))
   b <- factor(if (all(!is.na(d$block))) d$block else "")
-  fit <- suppressWarnings(glm(reformulate(c(if (nlevels(b) > 1) "b", "t", "offset(log(d$exposure))"), "d$count"),
+  fit <- suppressWarnings(glm(reformulate(c(if (nlevels(b) > 1) "b", "t", "offset(base::log(d$exposure))"), "d$count"),
     family = quasipoisson, epsilon = 1e-14, maxit = 100))
   own <- paste0("t", levels(t)[-1])
   if (any(is.na(coef(fit)[own]))) return(permutation(d, f, arms))
   df <- df.residual(fit); phi <- if (df > 0) sum(residuals(fit, "pearson")^2) / df else NA
   v <- summary(fit)$cov.unscaled
   against_control(arms, f, function(a, b, family) {
-    log <- coef(fit)[[paste0("t", a)]]
-    if (is.na(phi) || phi <= 1e-12) return(nothing(exp(log)))
+    ratio <- coef(fit)[[paste0("t", a)]]
+    if (is.na(phi) || phi <= 1e-12) return(nothing(exp(ratio)))
     se <- sqrt(phi * v[paste0("t", a), paste0("t", a)]); half <- qt(1 - f$alpha / family / 2, df) * se
-    c(difference = exp(log), low = exp(log - half), high = exp(log + half), p = min(1, family * 2 * pt(-abs(log) / se, df)))
+    c(difference = exp(ratio), low = exp(ratio - half), high = exp(ratio + half), p = min(1, family * 2 * pt(-abs(ratio) / se, df)))
   })
 }
 `;
+
+/** Which parts of the library a method needs, by how they begin. */
+const partsOf: Record<string, string[]> = {
+  linear: ['means by the linear'],
+  log: ['means by the linear'],
+  welch: ['means, each'],
+  permutation: ['means by swapping'],
+  proportions: ['means by swapping', 'k of n'],
+  scores: ['k of n', 'scores'],
+  times: ['means by swapping', 'days'],
+  counts: ['means by swapping', 'counts'],
+};
+
+/** The part of the library that one method needs. */
+export function rLibraryFor(method: string): string {
+  const parts = rLibrary.split(/\n(?=# ---- )/);
+  const wanted = ['shared', ...(partsOf[method] ?? [])];
+  return parts.filter((p) => wanted.some((w) => p.trimStart().startsWith(`# ---- ${w}`))).join('\n');
+}

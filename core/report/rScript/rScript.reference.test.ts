@@ -11,7 +11,7 @@ import { seededRandom } from '../../stats/random';
 import { makeFinding } from '../../verdict/finding';
 import { trialFindings } from '../../verdict/trialFindings';
 import { scriptedFindings } from './findingValues';
-import { rScript, rText } from './rScript';
+import { rLines, rScript, rText } from './rScript';
 
 const r = await startR();
 afterAll(() => r.close());
@@ -22,6 +22,8 @@ interface Made {
   replicates?: number;
   blocked?: boolean;
   peers?: boolean;
+  /** in place of the usual one */
+  method?: string;
   /** value of a unit; null: not measured */
   value: (treatment: number, replicate: number, u: () => number) => object | null;
 }
@@ -54,13 +56,14 @@ function trialWith({
 async function bothSides(made: Made) {
   const trial = trialWith(made);
   const found = trialFindings(trial);
-  const { asked } = scriptedFindings(found.inputs, found.nameOf);
+  const method = made.method ?? null;
+  const { asked } = scriptedFindings(found.inputs, found.nameOf, method);
   const script = rScript('Does R say the same?', found.order.map(found.nameOf), asked, {
     csv: findingValuesTable(found).csv,
   });
   await r.numbers(`capture.output({${script}\n}); 0`);
   const own = found.inputs.flatMap(({ trait: name, round, input }) => {
-    const f = makeFinding(input);
+    const f = makeFinding({ ...input, method });
     return f.ok
       ? f.value.analysis.versusControl.map((c) => ({ key: `${name}|${round ?? ''}|${found.nameOf(c.a)}`, c }))
       : [];
@@ -119,6 +122,10 @@ const cases: Record<string, Made & { within?: number }> = {
   'counts in blocks': { blocked: true, trait: { kind: 'count', decimals: 0 }, replicates: 5, value: (t, i, u) => ({ value: Math.round(20 + 6 * t + 3 * i + 3 * normal(u)) }) }, // prettier-ignore
   'small counts': { trait: { kind: 'count', decimals: 0 }, replicates: 6, value: (t, _, u) => ({ value: Math.floor(3 * u() + t) }) }, // prettier-ignore
   'counts with nothing in one': { trait: { kind: 'count', decimals: 0 }, replicates: 5, value: (t, _, u) => ({ value: t === 0 ? 0 : Math.round(9 + 5 * u()) }) }, // prettier-ignore
+  'means, each its own spread': { method: 'welch', treatments: ['Water', 'A', 'B'], value: (t, i, u) => (t === 1 && i === 0 ? null : figure(t, i, u)) }, // prettier-ignore
+  'ratios on the log scale': { method: 'log', blocked: true, value: figure },
+  'means by swapping labels': { method: 'permutation', replicates: 6, value: figure },
+  'scores by means': { method: 'linear', trait: { kind: 'score' }, replicates: 5, value: (t, _, u) => ({ value: 1 + Math.floor(3 * u() + t) }) }, // prettier-ignore
   'hostile names': { treatments: ['Wa"ter, #1', '=A\\n\'x', 'B 🌱 \ud800', 'C\nD'], trait: { name: '"q", r\\' }, value: figure }, // prettier-ignore
 };
 
@@ -138,6 +145,18 @@ describe.each(Object.entries(cases))('%s', (_, made) => {
         agree(value, theirs[name][i]!, made.within ?? 1e-6);
     });
   });
+});
+
+it('the lines of one finding carry its values and nothing they don’t need', async () => {
+  const trial = trialWith({ replicates: 4, value: figure });
+  const found = trialFindings(trial);
+  const one = { ...found.inputs[0]!, input: { ...found.inputs[0]!.input, method: 'welch' } };
+  const lines = rLines('Is it?', one, found, findingValuesTable({ inputs: [one], nameOf: found.nameOf }).csv);
+  expect(lines).not.toContain('glm(');
+  await r.numbers(`capture.output({${lines}\n}); 0`);
+  const own = makeFinding(one.input);
+  const [difference] = await r.numbers('result$difference');
+  expect(own.ok && own.value.analysis.versusControl[0]!.estimate).toBeCloseTo(difference!, 9);
 });
 
 it('texts stand in R as they are, whatever is in them', async () => {

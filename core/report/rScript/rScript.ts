@@ -1,6 +1,6 @@
-import type { trialFindings } from '../../verdict/trialFindings';
+import type { NamedInput, trialFindings } from '../../verdict/trialFindings';
 import { type Asked, scriptedFindings } from './findingValues';
-import { rLibrary } from './library';
+import { rLibrary, rLibraryFor } from './library';
 
 /** One character outside plain text as R writes it; half a surrogate pair is none. */
 function escaped(character: string): string {
@@ -51,6 +51,7 @@ export function rScript(
   contenders: readonly string[],
   asked: readonly Asked[],
   from: ValuesFrom = 'file',
+  library: string = rLibrary,
 ): string {
   const source =
     from === 'file'
@@ -58,10 +59,15 @@ export function rScript(
       : `textConnection(c(\n${from.csv.trimEnd().split(/\r?\n/).map((l) => rText(l)).join(',\n')}))`; // prettier-ignore
   return `# ${question.replace(/[\r\n]+/g, ' ')}
 #
-# Works out the findings of this trial anew. Run it in the unpacked zip:
+${
+  from === 'file'
+    ? `# Works out the findings of this trial anew. Run it in the unpacked zip:
 #   Rscript findings.R
 # It reads one row a unit from data/finding_values.csv, which is made from data/observations.csv: rounds that are the
-# same for all, samples averaged, picks added, left-out units left out. Base R alone. Columns: difference, low, high and
+# same for all, samples averaged, picks added, left-out units left out.`
+    : '# The values, one row a unit, stand below.'
+}
+# Base R alone. Columns: difference, low, high and
 # p against the control, on the scale of the method: a difference, a ratio of rates (counts), or the share of pairs in
 # which a contender's value is above the control's (scores, ranks, days until). Limits hold for all together.
 options(digits = 15)
@@ -74,7 +80,7 @@ contenders <- c(${contenders.map((c) => rText(c)).join(', ')})
 findings <- list(
 ${asked.map(line).join(',\n')}
 )
-${rLibrary}${run}`;
+${library}${run}`;
 }
 
 /** The script of a trial, for its own zip. */
@@ -82,3 +88,17 @@ export const scriptOf = (
   question: string,
   { inputs, order, nameOf }: ReturnType<typeof trialFindings>,
 ): string => rScript(question, order.map(nameOf), scriptedFindings(inputs, nameOf).asked);
+
+/**
+ * The R lines for exactly one finding, with its values in them: to be copied into R.
+ * @param csv the finding's own rows, as in `data/finding_values.csv`
+ */
+export function rLines(
+  title: string,
+  input: NamedInput,
+  { order, nameOf }: Pick<ReturnType<typeof trialFindings>, 'order' | 'nameOf'>,
+  csv: string,
+): string {
+  const { asked } = scriptedFindings([input], nameOf, input.input.method);
+  return rScript(title, order.map(nameOf), asked, { csv }, rLibraryFor(asked[0]?.method ?? 'linear'));
+}

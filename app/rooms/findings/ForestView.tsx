@@ -1,0 +1,42 @@
+import { distance } from '~core/analysis/contrast';
+import { moreIsBetter } from '~core/analysis/goodness';
+import type { Plan } from '~core/model/plan';
+import { planIndex } from '~core/plan/planIndex';
+import type { Finding } from '~core/verdict/finding';
+import { sayEstimate } from '~core/verdict/words';
+import { Forest } from '../../ui/pictures/Forest';
+import { nameIn } from './findingData';
+
+/** Differences from the control over all traits, each trait on a scale of its own. */
+export function ForestView({ plan, findings }: { plan: Plan; findings: readonly Finding[] }) {
+  const nameOf = nameIn(plan);
+  const shown = findings.filter((f) => !f.peers && f.analysis.versusControl.length > 0);
+  if (shown.length === 0) return <p className="quiet">There is nothing to hold against a control yet.</p>;
+  const control = nameOf(shown[0]!.analysis.control);
+  return (
+    <Forest
+      control={control}
+      label={`All traits against ${control}`}
+      file={`${plan.code} all traits`}
+      traits={shown.map((f) => ({
+        name: f.trait.name,
+        decides: f.trait.id === plan.primaryTraitId,
+        rows: f.analysis.versusControl.map((c) => {
+          const sign = moreIsBetter(f.trait) ? 1 : -1;
+          const at = (x: number) => sign * distance(c.scale, x);
+          const ends =
+            c.low === null || c.high === null ? null : [at(c.low), at(c.high)].sort((a, b) => a - b);
+          return {
+            key: c.a,
+            index: planIndex(plan).treatmentOrder(c.a),
+            name: nameOf(c.a),
+            estimate: at(c.estimate),
+            low: ends?.[0] ?? null,
+            high: ends?.[1] ?? null,
+            said: sayEstimate(c, f),
+          };
+        }),
+      }))}
+    />
+  );
+}

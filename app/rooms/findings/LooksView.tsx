@@ -1,0 +1,60 @@
+import type { Plan } from '~core/model/plan';
+import type { Finding } from '~core/verdict/finding';
+import { saySecondLooks } from '~core/verdict/saySecondLooks';
+import type { SecondLooks } from '~core/verdict/secondLooks';
+import { ResidualPlan } from '../../ui/pictures/ResidualPlan';
+import { nameIn } from './findingData';
+
+interface Props {
+  plan: Plan;
+  finding: Finding;
+  looks: SecondLooks;
+  /** what the log says of a unit that lies far off */
+  said: (unitId: string) => string[];
+}
+
+/** The finding looked at otherwise, and the plan by what is left over. */
+export function LooksView({ plan, finding, looks, said }: Props) {
+  const notes = saySecondLooks(looks, finding, nameIn(plan), plan.unitNoun);
+  const left = new Map(looks.residuals.map((r) => [r.unit, r.studentized]));
+  return (
+    <div className="findings-grid">
+      {looks.residuals.length > 0 ? (
+        <ResidualPlan
+          plan={plan}
+          residuals={left}
+          label={`What is left over of ${finding.trait.name.toLowerCase()} in each place of the plan`}
+          file={`${plan.code} ${finding.trait.name} left over`}
+        />
+      ) : (
+        <p className="quiet">What is left over in each place is drawn for findings by means.</p>
+      )}
+      <div className="stack">
+        <h2>Would it be another finding?</h2>
+        {notes.length === 0 && (
+          <p className="small quiet">
+            This kind of value takes nothing for granted that could be looked at otherwise.
+          </p>
+        )}
+        <ul className="report-list">
+          {notes.map((n) => (
+            <li key={n.id} className={n.tone === 'open' ? 'warning' : undefined}>
+              {n.text}
+              {n.id.startsWith('outlier-') &&
+                said(n.id.slice('outlier-'.length)).map((line) => (
+                  <div key={line} className="small quiet">
+                    The log: {line}
+                  </div>
+                ))}
+            </li>
+          ))}
+        </ul>
+        <p className="small quiet">
+          The finding itself was chosen beforehand; nothing here replaces it.
+          {plan.traits.length > 1 &&
+            ` ${plan.traits.find((t) => t.id === plan.primaryTraitId)?.name ?? 'The deciding trait'} decides; the other ${plan.traits.length - 1} describe. Looked at one by one, one of twenty traits differs by chance alone.`}
+        </p>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,67 @@
+import type { Plan, Trait } from '~core/model/plan';
+import type { OverTime } from '~core/verdict/overTime';
+import { sayLeads } from '~core/verdict/overTime';
+import { GrowthLines } from '../../ui/pictures/GrowthLines';
+import { nameIn } from './findingData';
+import { lanesIn } from './FindingPicture';
+
+interface Props {
+  plan: Plan;
+  trait: Trait;
+  time: OverTime | null;
+}
+
+/** A trait over its rounds: every unit's line, and who led when. */
+export function OverTimeView({ plan, trait, time }: Props) {
+  if (!time) {
+    return (
+      <p className="quiet">
+        {trait.name} has one round so far, or is of a kind that makes no curve. Lines over time need two
+        rounds.
+      </p>
+    );
+  }
+  const nameOf = nameIn(plan);
+  const planned = plan.rounds.filter((r) => r.traitIds.includes(trait.id)).map((r) => r.day);
+  const over = time.leads.at(-1)?.day === Math.max(...planned);
+  const said = sayLeads(time, nameOf, over);
+  const present = new Set(time.curves.map((c) => c.treatment));
+  const ids = plan.treatments.map((t) => t.id as string).filter((id) => present.has(id));
+  const fitted = time.curves.filter((c) => c.logistic !== null);
+  return (
+    <div className="findings-grid">
+      <GrowthLines
+        lanes={lanesIn(plan, ids)}
+        curves={time.curves.map((c) => ({ ...c, lane: c.treatment }))}
+        what={trait.unit ? `${trait.name.toLowerCase()}, ${trait.unit}` : trait.name.toLowerCase()}
+        label={said[0] ?? `${trait.name} of every ${plan.unitNoun} over the days`}
+        file={`${plan.code} ${trait.name} over time`}
+        unitNoun={plan.unitNoun}
+      />
+      <div className="stack">
+        <h2>Who led when</h2>
+        {said.length === 0 ? (
+          <p className="small quiet">
+            Leaders are named on days on which every {plan.unitNoun} was measured; two such days are needed.
+          </p>
+        ) : (
+          <ul className="small report-list">
+            {said.map((s) => (
+              <li key={s}>{s}</li>
+            ))}
+          </ul>
+        )}
+        {fitted.length > 0 && (
+          <p className="small quiet">
+            A logistic curve fits {fitted.length} of {time.curves.length} {plan.unitNoun} lines; half of the
+            full size on day {median(fitted.map((c) => c.logistic!.midpoint)).toFixed(0)} in the middle of
+            them.
+          </p>
+        )}
+      </div>
+    </div>
+  );
+}
+
+const median = (xs: readonly number[]): number =>
+  [...xs].sort((a, b) => a - b)[Math.floor((xs.length - 1) / 2)]!;

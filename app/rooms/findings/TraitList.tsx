@@ -1,0 +1,39 @@
+import { Link } from 'react-router';
+import type { Plan } from '~core/model/plan';
+import type { Finding } from '~core/verdict/finding';
+import { blindHeadline, headline } from '~core/verdict/words';
+import { nameIn } from './findingData';
+
+interface Props {
+  plan: Plan;
+  findings: readonly Finding[];
+  /** the trait that is shown */
+  current: string;
+  blind: boolean;
+}
+
+/** Every trait with its finding in a sentence, the deciding one first. */
+export function TraitList({ plan, findings, current, blind }: Props) {
+  const nameOf = nameIn(plan);
+  const first = (f: Finding) => Number(f.trait.id === plan.primaryTraitId);
+  return (
+    <nav aria-label="Findings by trait">
+      <ul className="trait-list">
+        {[...findings]
+          .sort((a, b) => first(b) - first(a))
+          .map((f) => (
+            <li key={f.trait.id}>
+              <Link
+                to={`?trait=${encodeURIComponent(f.trait.id)}`}
+                aria-current={f.trait.id === current ? 'true' : undefined}
+              >
+                {f.trait.name}
+              </Link>
+              {f.trait.id === plan.primaryTraitId && <span className="small quiet"> decides</span>}
+              <div className="small">{blind ? blindHeadline(f) : headline(f, nameOf)}</div>
+            </li>
+          ))}
+      </ul>
+    </nav>
+  );
+}

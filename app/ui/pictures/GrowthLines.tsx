@@ -1,0 +1,94 @@
+import { scaleLinear } from 'd3-scale';
+import { AxisBelow, AxisLeft, Picture, TileMark, inkOf } from './Picture';
+import type { Lane } from './lanes';
+
+interface Props {
+  lanes: readonly Lane[];
+  curves: readonly {
+    unit: string;
+    code: string;
+    lane: string;
+    points: readonly { day: number; value: number }[];
+  }[];
+  what: string;
+  label: string;
+  file: string;
+  unitNoun: string;
+}
+
+const [WIDTH, HEIGHT, LEFT, TOP, BOTTOM, RIGHT] = [640, 400, 56, 34, 345, 150];
+
+/** Again and again: every unit's line over the days, thin; the mean of each contender thick, with its tile at each day. */
+export function GrowthLines({ lanes, curves, what, label, file, unitNoun }: Props) {
+  const days = [...new Set(curves.flatMap((c) => c.points.map((p) => p.day)))].sort((a, b) => a - b);
+  const values = curves.flatMap((c) => c.points.map((p) => p.value));
+  const x = scaleLinear([Math.min(...days), Math.max(...days)], [LEFT + 6, WIDTH - RIGHT]);
+  const y = scaleLinear([Math.min(0, ...values), Math.max(...values)], [BOTTOM, TOP]).nice(6);
+  const means = lanes.flatMap((lane) => {
+    const own = curves.filter((c) => c.lane === lane.id);
+    const points = days.flatMap((day) => {
+      const at = own.flatMap((c) => c.points.filter((p) => p.day === day).map((p) => p.value));
+      return at.length > 0 && at.length === own.length
+        ? [{ day, mean: at.reduce((s, v) => s + v, 0) / at.length }]
+        : [];
+    });
+    return points.length > 0 ? [{ lane, points }] : [];
+  });
+  const ends = means.map((m) => ({ id: m.lane.id, y: y(m.points.at(-1)!.mean) })).sort((a, b) => a.y - b.y);
+  ends.forEach((e, i) => {
+    if (i > 0) e.y = Math.max(e.y, ends[i - 1]!.y + 18);
+  });
+  const path = (points: readonly { day: number; value: number }[]) =>
+    points.map((p, i) => `${i === 0 ? 'M' : 'L'}${x(p.day)} ${y(p.value)}`).join('');
+  return (
+    <Picture
+      width={WIDTH}
+      height={HEIGHT}
+      label={label}
+      file={file}
+      caption={`Each thin line is a ${unitNoun}; the thick one is the mean of a contender on days on which all of its ${unitNoun}s were measured.`}
+    >
+      <AxisLeft ticks={y.ticks(6)} at={y} from={TOP} to={WIDTH - RIGHT} across={LEFT} title={what} />
+      <AxisBelow
+        ticks={days.length <= 9 ? days : x.ticks(7)}
+        at={x}
+        from={LEFT}
+        to={WIDTH - RIGHT}
+        across={BOTTOM}
+        title="day"
+      />
+      {curves.map((c) => {
+        const lane = lanes.find((l) => l.id === c.lane);
+        return lane && c.points.length > 0 ? (
+          <path
+            key={c.unit}
+            d={path([...c.points].sort((a, b) => a.day - b.day))}
+            fill="none"
+            stroke={inkOf(lane.index)}
+            strokeWidth={1}
+            opacity={0.45}
+          >
+            <title>{c.code}</title>
+          </path>
+        ) : null;
+      })}
+      {means.map(({ lane, points }) => (
+        <g key={lane.id}>
+          <path
+            d={path(points.map((p) => ({ day: p.day, value: p.mean })))}
+            fill="none"
+            stroke={inkOf(lane.index)}
+            strokeWidth={3}
+          />
+          {points.map((p) => (
+            <TileMark key={p.day} index={lane.index} x={x(p.day)} y={y(p.mean)} size={12} />
+          ))}
+          <TileMark index={lane.index} x={WIDTH - RIGHT + 22} y={ends.find((e) => e.id === lane.id)!.y} />
+          <text x={WIDTH - RIGHT + 34} y={ends.find((e) => e.id === lane.id)!.y + 4}>
+            {lane.name}
+          </text>
+        </g>
+      ))}
+    </Picture>
+  );
+}

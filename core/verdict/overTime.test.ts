@@ -1,0 +1,96 @@
+// Who led when, with data that make each sentence and data that don't; a curve's summaries by hand.
+import { describe, expect, it } from 'vitest';
+import { deriveState } from '../log/state';
+import type { RoundId, TraitId } from '../model/ids';
+import type { Plan } from '../model/plan';
+import { height, heightTrait, plan, unitId, entry } from '../testing/trial';
+import { findingOf } from './findingInput';
+import { overTime, sayLeads } from './overTime';
+
+const days = [5, 12, 19];
+const tall = heightTrait({ id: 'height' as TraitId });
+const weekly: Plan = {
+  ...plan({ treatments: ['A', 'B'], replicates: 4, traits: [tall] }),
+  rounds: days.map((day, i) => ({ id: `w${i}` as RoundId, name: `Week ${i + 1}`, day, traitIds: [tall.id] })),
+};
+const spread = [-0.3, -0.1, 0.1, 0.4];
+const grown = (a: number[], b: number[], p = weekly, upTo = 3) =>
+  deriveState(
+    p,
+    p.treatments.flatMap((t, i) =>
+      spread.flatMap((e, r) =>
+        (i === 0 ? a : b)
+          .slice(0, upTo)
+          .map((v, w) => entry(height(unitId(t.name, r), Number((v + e).toFixed(1)), `w${w}`))),
+      ),
+    ),
+  );
+const said = (state: ReturnType<typeof grown>, over = true) =>
+  sayLeads(overTime(state, tall)!, (id) => id, over);
+
+describe('who led when', () => {
+  it('an early leader that isn’t the last', () => {
+    const s = said(grown([4, 8, 12], [3, 7, 15]));
+    expect(s[0]).toBe('On day 5 A led; On day 12 A led; at the end B leads.'.replace('; On', '; On'));
+    expect(s[1]).toBe('Whoever led on day 5 was still ahead at the end in 0 of 100 re-drawn trials.');
+    expect(s.at(-1)).toMatch(/^An early leader isn’t the winner/);
+  });
+  it('one that leads throughout', () => {
+    const s = said(grown([3, 7, 11], [4, 9, 16]));
+    expect(s[0]).toBe('B led from the first round on.');
+    expect(s[1]).toBe('Whoever led on day 5 was still ahead at the end in 100 of 100 re-drawn trials.');
+    expect(s.some((x) => x.startsWith('An early leader'))).toBe(false);
+  });
+  it('level at the end, and what is only so far', () => {
+    expect(said(grown([3, 7, 11], [4, 8, 11]))[0]).toBe(
+      'On day 5 B led; On day 12 B led; at the end nobody leads alone.',
+    );
+    expect(said(grown([3, 7, 0], [4, 6, 0], weekly, 2), false)[0]).toBe(
+      'On day 5 B led; so far, on day 12, A leads.',
+    );
+  });
+  it('where less is better the least leads', () => {
+    const lower = { ...tall, direction: 'lower' as const };
+    const p = { ...weekly, traits: [lower] };
+    expect(sayLeads(overTime(grown([3, 7, 11], [4, 9, 16], p), lower)!, (id) => id, true)[0]).toBe(
+      'A led from the first round on.',
+    );
+  });
+  it('one round, or a round not whole, leads nobody', () => {
+    expect(overTime(grown([3], [4], weekly, 1), tall)).toBeNull();
+    const half = grown([4, 8, 12], [3, 7, 15]);
+    const without = deriveState(weekly, [...half.log].slice(0, -1));
+    expect(overTime(without, tall)!.leads.map((l) => l.day)).toEqual([5, 12]);
+  });
+});
+
+describe('the compared summary of a curve', () => {
+  const summed = (summary: 'area' | 'growth') => {
+    const p = { ...weekly, traits: [{ ...tall, summary }] };
+    const f = findingOf(grown([4, 8, 12], [3, 6, 12], p), p.traits[0]!);
+    if (!f.ok) throw new Error(f.error.tag);
+    return f.value;
+  };
+  it('mean over time is the area over the days: 8 for 4, 8, 12', () => {
+    const s = summed('area').analysis.summaries;
+    expect(s[0]!.mean).toBeCloseTo(8 + 0.025, 9);
+    expect(s[1]!.mean).toBeCloseTo((4.5 * 7 + 9 * 7) / 14 + 0.025, 9);
+  });
+  it('growth is per cent a day: twice as much in seven days is ln 2 / 7', () => {
+    const p = { ...weekly, traits: [{ ...tall, summary: 'growth' as const }] };
+    const state = deriveState(
+      p,
+      ['A', 'B'].flatMap((t) =>
+        spread.flatMap((_, r) => [2, 4, 8].map((v, w) => entry(height(unitId(t, r), v, `w${w}`)))),
+      ),
+    );
+    const f = findingOf(state, p.traits[0]!);
+    expect(f.ok && f.value.analysis.summaries[0]!.mean).toBeCloseTo((100 * Math.LN2) / 7, 9);
+    expect(f.ok && f.value.trait.unit).toBe('% a day');
+  });
+  it('waits until two rounds are whole', () => {
+    const p = { ...weekly, traits: [{ ...tall, summary: 'area' as const }] };
+    const f = findingOf(grown([4], [3], p, 1), p.traits[0]!);
+    expect(f.ok).toBe(false);
+  });
+});
