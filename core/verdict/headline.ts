@@ -20,7 +20,7 @@ const plainOpenings =
 
 /** A headline that later rounds may still change. @example soFar('Only A beat Water.') // 'So far: only A beat Water.' */
 const soFar = (text: string): string =>
-  `So far: ${plainOpenings.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text}`;
+  `So far${Object.values(untested).includes(text) ? ',' : ':'} ${plainOpenings.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text}`;
 
 /**
  * The finding while codes are closed: how far codes can be told apart, without saying which is the control.

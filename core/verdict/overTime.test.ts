@@ -1,10 +1,12 @@
 // Who led when, with data that make each sentence and data that don't; a curve's summaries by hand.
 import { describe, expect, it } from 'vitest';
+import { seededRandom } from '../stats/random';
 import { deriveState } from '../log/state';
 import type { RoundId, TraitId } from '../model/ids';
 import type { Plan } from '../model/plan';
 import { height, heightTrait, plan, unitId, entry } from '../testing/trial';
 import { findingOf } from './findingInput';
+import { peeking, sayPeeking } from './peeking';
 import { overTime, sayLeads } from './overTime';
 
 const days = [5, 12, 19];
@@ -92,5 +94,38 @@ describe('the compared summary of a curve', () => {
     const p = { ...weekly, traits: [{ ...tall, summary: 'area' as const }] };
     const f = findingOf(grown([4], [3], p, 1), p.traits[0]!);
     expect(f.ok).toBe(false);
+  });
+});
+
+describe('peeking', () => {
+  const many: Plan = {
+    ...plan({ treatments: ['Water', 'A'], replicates: 8, traits: [tall] }),
+    rounds: weekly.rounds,
+  };
+  const noise = seededRandom(5);
+  // Rounds that have nothing to do with each other: each look is a trial of its own.
+  const unrelated = deriveState(
+    many,
+    many.treatments.flatMap((t) =>
+      Array.from({ length: 8 }, (_, r) =>
+        [0, 1, 2].map((w) =>
+          entry(height(unitId(t.name, r), Number((50 + 5 * noise.normal()).toFixed(1)), `w${w}`)),
+        ),
+      ).flat(),
+    ),
+  );
+  it('three looks that have nothing in common: about 14 of 100, 5 at the end', () => {
+    const found = peeking(many, tall, overTime(unrelated, tall)!)!;
+    expect(found.looks).toBe(3);
+    expect(found.falseWinner).toBeGreaterThan(0.1);
+    expect(found.falseWinner).toBeLessThan(0.19);
+    expect(Math.abs(found.atTheEnd - 0.05)).toBeLessThan(4 * Math.sqrt((0.05 * 0.95) / 600));
+    expect(sayPeeking({ looks: 3, falseWinner: 0.14, atTheEnd: 0.05 })).toBe(
+      'Measured in 3 rounds: whoever stops at the first clear difference crowns a false winner in 14 of 100 trials with nothing in them; at the end alone it is 5.',
+    );
+  });
+  it('nothing is said of one round', () => {
+    const one = { ...many, rounds: many.rounds.slice(0, 1) };
+    expect(overTime(deriveState(one, []), tall)).toBeNull();
   });
 });

@@ -83,8 +83,17 @@ export function saySecondLooks(
       `${o.code} (${nameOf(o.treatment)}, ${formatFigure(o.value, trait.decimals)} ${trait.unit}`.trimEnd() +
         `) lies far from what its contender and block let one expect (${p(o.p)} for the farthest of ${finding.units.length}). Without it: ${then(o.changed, 'the same.')}`,
     );
-  for (const b of looks.blocks)
-    add(`block-${b.block}`, 'open', `Without block ${b.block}: ${sayChanged(b.changed, nameOf)}.`);
+  const byChange = new Map<string, string[]>();
+  for (const b of looks.blocks) {
+    const said = sayChanged(b.changed, nameOf);
+    byChange.set(said, [...(byChange.get(said) ?? []), b.block]);
+  }
+  for (const [said, blocks] of byChange)
+    add(
+      `block-${blocks.join('-')}`,
+      'open',
+      `Without ${blocks.length === 1 ? `block ${blocks[0]}` : `any one of blocks ${listNames(blocks)}`}: ${said}.`,
+    );
   for (const place of looks.places) {
     const where = { light: 'light', row: 'row', column: 'place in the row' }[place.what];
     add(

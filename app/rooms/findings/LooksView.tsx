@@ -52,7 +52,7 @@ export function LooksView({ plan, finding, looks, said }: Props) {
         <p className="small quiet">
           The finding itself was chosen beforehand; nothing here replaces it.
           {plan.traits.length > 1 &&
-            ` ${plan.traits.find((t) => t.id === plan.primaryTraitId)?.name ?? 'The deciding trait'} decides; the other ${plan.traits.length - 1} describe. Looked at one by one, one of twenty traits differs by chance alone.`}
+            ` ${plan.traits.find((t) => t.id === plan.primaryTraitId)?.name ?? 'The deciding trait'} decides; the ${plan.traits.length === 2 ? 'other describes' : 'others describe'}. Looked at one by one, one of twenty traits differs by chance alone.`}
         </p>
       </div>
     </div>

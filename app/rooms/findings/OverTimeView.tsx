@@ -1,5 +1,6 @@
 import type { Plan, Trait } from '~core/model/plan';
 import type { OverTime } from '~core/verdict/overTime';
+import { peeking, sayPeeking } from '~core/verdict/peeking';
 import { sayLeads } from '~core/verdict/overTime';
 import { GrowthLines } from '../../ui/pictures/GrowthLines';
 import { nameIn } from './findingData';
@@ -9,10 +10,12 @@ interface Props {
   plan: Plan;
   trait: Trait;
   time: OverTime | null;
+  /** codes are closed */
+  blind: boolean;
 }
 
 /** A trait over its rounds: every unit's line, and who led when. */
-export function OverTimeView({ plan, trait, time }: Props) {
+export function OverTimeView({ plan, trait, time, blind }: Props) {
   if (!time) {
     return (
       <p className="quiet">
@@ -27,6 +30,7 @@ export function OverTimeView({ plan, trait, time }: Props) {
   const said = sayLeads(time, nameOf, over);
   const present = new Set(time.curves.map((c) => c.treatment));
   const ids = plan.treatments.map((t) => t.id as string).filter((id) => present.has(id));
+  const peeked = trait.direction === 'band' || blind ? null : peeking(plan, trait, time);
   const fitted = time.curves.filter((c) => c.logistic !== null);
   return (
     <div className="findings-grid">
@@ -51,6 +55,7 @@ export function OverTimeView({ plan, trait, time }: Props) {
             ))}
           </ul>
         )}
+        {peeked && <p className="small">{sayPeeking(peeked)}</p>}
         {fitted.length > 0 && (
           <p className="small quiet">
             A logistic curve fits {fitted.length} of {time.curves.length} {plan.unitNoun} lines; half of the

@@ -114,7 +114,7 @@ export default function FindingsRoom() {
           onView={(to) => set('view', to === 'picture' ? '' : to)}
         />
       )}
-      {view === 'time' && <OverTimeView plan={plan} trait={trait} time={data.time} />}
+      {view === 'time' && <OverTimeView plan={plan} trait={trait} time={data.time} blind={blind} />}
       {view === 'factors' && <FactorsView plan={plan} trait={finding.trait} factorials={data.factorials} />}
       {view === 'looks' && data.looks && (
         <LooksView plan={plan} finding={finding} looks={data.looks} said={(id) => data.happened[id] ?? []} />
