@@ -46,6 +46,15 @@ describe('factorials in words', () => {
       expect.stringMatching(/^Over all the rest, no difference by Additive was shown/),
     );
   });
+  it('means without anything left over are judged by nobody', () => {
+    const exact = withLevels.treatments.flatMap((t, i) =>
+      noise.map((_, r) => entry(weighing(unitId(t.name, r), 50 + i))),
+    );
+    const f = factorialFindings(findingInput(deriveState(withLevels, exact), withLevels.traits[0]!));
+    expect(f.flatMap(saysFactorial)).toEqual([
+      'Nothing is left over to test this against: the means stand for themselves, no judgement.',
+    ]);
+  });
   it('nothing is said of a plain trial, or where a cell is empty', () => {
     expect(said(plan({ treatments: cells, replicates: 4 }), [50, 50, 60, 75])).toEqual([]);
     const state = deriveState(withLevels, log(withLevels, [50, 50, 60, 75]).slice(0, 12));

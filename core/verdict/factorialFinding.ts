@@ -112,6 +112,8 @@ const interactions = (f: FactorialFinding) => f.terms.filter((t) => t.term.inclu
 export function saysFactorial(f: FactorialFinding): string[] {
   const p = (t: FactorialTerm) => (t.p! < 0.001 ? 'p < 0.001' : `p = ${formatP(t.p!)}`);
   const out: string[] = [];
+  if (f.terms.every((t) => t.p === null))
+    return ['Nothing is left over to test this against: the means stand for themselves, no judgement.'];
   for (const t of interactions(f)) {
     if (t.p === null) continue;
     const [names, last] = [t.term.split(':'), t.term.split(':').at(-1)!];
