@@ -1,6 +1,17 @@
 // `npm run bench`: the design's speed table, measured. Each row says what must hold.
 import type { AddressInfo } from 'node:net';
-import { agenda, append, cover, findings, logger, permutations, rehearsal, reservoirs } from './bench/inCore';
+import {
+  agenda,
+  append,
+  cover,
+  findings,
+  kindsOfValue,
+  logistics,
+  logger,
+  permutations,
+  rehearsal,
+  reservoirs,
+} from './bench/inCore';
 import { coldStart, keystroke, photos } from './bench/inBrowser';
 import { rows } from './bench/rows';
 import { shellSize } from './bench/shellSize';
@@ -20,6 +31,8 @@ append(100_000, 10);
 reservoirs();
 permutations();
 await findings();
+kindsOfValue();
+logistics();
 rehearsal();
 cover();
 logger();

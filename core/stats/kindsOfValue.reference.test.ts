@@ -5,7 +5,7 @@ import { afterAll, describe, expect, it } from 'vitest';
 import { startR } from '../testing/r';
 import { gamesHowell } from './gamesHowell';
 import { quasiPoisson } from './quasiPoisson';
-import { rankDifferenceTail, rankSumTail } from './rankDistribution';
+import { rankDifferenceTails, rankSumTails } from './rankDistribution';
 import { midranks } from './ranks';
 import { superiority, superiorityInBlocks } from './superiority';
 import { type Seen, excessEvents, logRank } from './survival';
@@ -73,7 +73,7 @@ describe('exact p of ranks', () => {
     const [p] = await r.numbers(
       `local({ r <- c(${ranks.join()}); d <- apply(combn(9, 5), 2, function(k) mean(r[k]) - mean(r[-k])); mean(abs(d) >= abs(d[1]) - 1e-9) })`,
     );
-    close(rankDifferenceTail([a, b], 0, 1).p, p!, 12);
+    close(rankDifferenceTails([a, b])(0, 1).p, p!, 12);
   });
   it('three groups, unequal: every way two of them can be handed out', async () => {
     const groups = [
@@ -85,7 +85,7 @@ describe('exact p of ranks', () => {
     const [p] = await r.numbers(
       `local({ r <- c(${ranks.join()}); d <- unlist(apply(combn(9, 4), 2, function(k) { rest <- setdiff(1:9, k); apply(combn(rest, 3), 2, function(m) mean(r[k]) - mean(r[m])) })); o <- mean(r[4:7]) - mean(r[1:3]); mean(abs(d) >= abs(o) - 1e-9) })`,
     );
-    close(rankDifferenceTail(groups, 1, 0).p, p!, 12);
+    close(rankDifferenceTails(groups)(1, 0).p, p!, 12);
   });
   it('blocks: every order within each', async () => {
     const blocks = [
@@ -98,31 +98,23 @@ describe('exact p of ranks', () => {
         b <- list(${blocks.map((x) => `c(${midranks(x).join()})`).join()}); ds <- lapply(b, function(x) apply(o, 1, function(k) x[k[3]] - x[k[1]]))
         all <- outer(outer(ds[[1]], ds[[2]], "+"), ds[[3]], "+"); obs <- sum(sapply(b, function(x) x[3] - x[1])); mean(abs(all) >= abs(obs) - 1e-9) })`,
     );
-    close(rankSumTail(blocks, 2, 0).p, p!, 12);
+    close(rankSumTails(blocks)(2, 0).p, p!, 12);
   });
   it('the least p is that of the farthest arrangement', () => {
     expect(
-      rankDifferenceTail(
-        [
-          [1, 2, 3],
-          [4, 5, 6],
-        ],
-        1,
-        0,
-      ),
+      rankDifferenceTails([
+        [1, 2, 3],
+        [4, 5, 6],
+      ])(1, 0),
     ).toEqual({ p: 0.1, least: 0.1 });
     expect(
-      rankSumTail(
-        [
-          [1, 2],
-          [2, 1],
-        ],
-        1,
-        0,
-      ),
+      rankSumTails([
+        [1, 2],
+        [2, 1],
+      ])(1, 0),
     ).toEqual({ p: 1, least: 0.5 });
     // All equal: one arrangement, nothing can be told.
-    expect(rankDifferenceTail([[2, 2], [2, 2]], 0, 1)).toEqual({ p: 1, least: 1 }); // prettier-ignore
+    expect(rankDifferenceTails([[2, 2], [2, 2]])(0, 1)).toEqual({ p: 1, least: 1 }); // prettier-ignore
   });
 });
 

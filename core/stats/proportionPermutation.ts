@@ -1,3 +1,4 @@
+import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
 import { choose, eachChoice } from './combinations';
 import { seededRandom } from './random';
 
@@ -86,4 +87,35 @@ export function proportionPermutation(strata: readonly UnitStratum[], seed = 1):
     if (statistic(k, n) >= seen) extreme += 1;
   }
   return (extreme + 1) / (DRAWS + 1);
+}
+
+/** How many ways units of these strata can be swapped. */
+export const swaps = (strata: readonly UnitStratum[]): number =>
+  strata.reduce((c, s) => c * choose(s.a.length + s.b.length, s.a.length), 1);
+
+/**
+ * The same test where there are too many ways to try: each unit's k less what its n lets one expect, summed over the
+ * treatment, against the variance that swapping gives it (the normal limit of the permutation distribution).
+ *
+ * @returns null where a side has fewer than two units in all, or nothing varies
+ * @example proportionScores([{ a: [{ k: 5, n: 5 }, { k: 4, n: 5 }], b: [{ k: 0, n: 5 }, { k: 1, n: 5 }] }]) // 0.087
+ */
+export function proportionScores(strata: readonly UnitStratum[]): number | null {
+  const [a, b] = [strata.flatMap((s) => s.a), strata.flatMap((s) => s.b)];
+  if (a.length < 2 || b.length < 2) return null;
+  const all = [...a, ...b];
+  const share = all.reduce((s, u) => s + u.k, 0) / all.reduce((s, u) => s + u.n, 0);
+  const over = (u: KOfN) => u.k - u.n * share;
+  let [sum, variance] = [0, 0];
+  for (const s of strata) {
+    const scores = [...s.a, ...s.b].map(over);
+    const [m, total] = [s.a.length, scores.length];
+    const mean = scores.reduce((x, y) => x + y, 0) / total;
+    sum += s.a.reduce((x, u) => x + over(u), 0) - m * mean;
+    if (total > 1) {
+      const spread = scores.reduce((x, y) => x + (y - mean) ** 2, 0);
+      variance += ((m * (total - m)) / (total * (total - 1))) * spread;
+    }
+  }
+  return variance > 1e-12 ? 2 * normalCdf(-Math.abs(sum) / Math.sqrt(variance), 0, 1) : null;
 }

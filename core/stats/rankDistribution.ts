@@ -29,20 +29,30 @@ function tailOf(ways: Float64Array, none: number, observed: number): RankTail {
  *
  * Every way is counted, not drawn: rank by rank a unit joins the first group, the second, or neither.
  *
- * @param groups values of all groups; `of` and `against` are places among them
- * @example rankDifferenceTail([[1, 2, 3], [4, 5, 6]], 1, 0) // { p: 0.1, least: 0.1 }
+ * @param groups values of all groups
+ * @returns the p of one place among them against another; ways are counted once for groups of the same sizes
+ * @example rankDifferenceTails([[1, 2, 3], [4, 5, 6]])(1, 0) // { p: 0.1, least: 0.1 }
  */
-export function rankDifferenceTail(
+export function rankDifferenceTails(
   groups: readonly (readonly number[])[],
-  of: number,
-  against: number,
-): RankTail {
+): (of: number, against: number) => RankTail {
   const doubled = midranks(groups.flat()).map((r) => Math.round(2 * r));
   const from = (g: number) => groups.slice(0, g).reduce((s, x) => s + x.length, 0);
   const sumOf = (g: number) => doubled.slice(from(g), from(g) + groups[g]!.length).reduce((s, r) => s + r, 0);
-  const [m, n] = [groups[of]!.length, groups[against]!.length];
-  const common = gcd(m, n);
-  const [up, down] = [n / common, m / common];
+  const counted = new Map<string, { ways: Float64Array; reach: number }>();
+  return (of, against) => {
+    const [m, n] = [groups[of]!.length, groups[against]!.length];
+    const common = gcd(m, n);
+    const [up, down] = [n / common, m / common];
+    const key = `${m}/${n}`;
+    const known = counted.get(key) ?? waysOf(doubled, m, n, up, down);
+    counted.set(key, known);
+    return tailOf(known.ways, known.reach, up * sumOf(of) - down * sumOf(against));
+  };
+}
+
+/** The number of ways to each difference: rank by rank a unit joins the first group, the second, or neither. */
+function waysOf(doubled: readonly number[], m: number, n: number, up: number, down: number) {
   const sorted = [...doubled].sort((x, y) => y - x);
   const top = (k: number) => sorted.slice(0, k).reduce((s, r) => s + r, 0);
   const reach = Math.max(up * top(m), down * top(n));
@@ -59,7 +69,7 @@ export function rankDifferenceTail(
       }
     }
   }
-  return tailOf(ways[ways.length - 1]!, reach, up * sumOf(of) - down * sumOf(against));
+  return { ways: ways[ways.length - 1]!, reach };
 }
 
 /** Adds ways to differences that are `by` further along. */
@@ -73,9 +83,12 @@ function shiftInto(to: Float64Array, from: Float64Array, by: number): void {
  * way (Friedman's statistic for a pair).
  *
  * @param blocks a row each, with one value for each treatment
- * @example rankSumTail([[1, 2], [1, 2], [1, 2]], 1, 0) // { p: 0.25, least: 0.25 }
+ * @returns the p of one place in the rows against another; ways are counted once
+ * @example rankSumTails([[1, 2], [1, 2], [1, 2]])(1, 0) // { p: 0.25, least: 0.25 }
  */
-export function rankSumTail(blocks: readonly (readonly number[])[], of: number, against: number): RankTail {
+export function rankSumTails(
+  blocks: readonly (readonly number[])[],
+): (of: number, against: number) => RankTail {
   const ranked = blocks.map((b) => midranks(b).map((r) => Math.round(2 * r)));
   const reach = 2 * ranked.reduce((s, b) => s + b.length, 0);
   let ways = new Float64Array(2 * reach + 1);
@@ -86,6 +99,10 @@ export function rankSumTail(blocks: readonly (readonly number[])[], of: number, 
       for (const [j, y] of ranks.entries()) if (i !== j) shiftInto(next, ways, x - y);
     ways = next;
   }
-  const observed = ranked.reduce((s, b) => s + b[of]! - b[against]!, 0);
-  return tailOf(ways, reach, observed);
+  return (of, against) =>
+    tailOf(
+      ways,
+      reach,
+      ranked.reduce((s, b) => s + b[of]! - b[against]!, 0),
+    );
 }

@@ -13,6 +13,8 @@ import { roundProgress } from '~core/schedule/rounds';
 import { planSha256 } from '~core/plan/seal';
 import { startR } from '~core/testing/r';
 import { entry, heightTrait, height, plan as smallPlan } from '~core/testing/trial';
+import { logisticFit } from '~core/stats/curves';
+import type { TraitId } from '~core/model/ids';
 import { permutationTest } from '~core/stats/permutation';
 import { findingOf } from '~core/verdict/findingInput';
 import { report, median } from './rows';
@@ -55,6 +57,49 @@ export async function findings() {
     250,
     ` (R in WebAssembly, analysis of variance and Tukey alone: ${median(rTimes).toFixed(0)} ms, ${ratio.toFixed(1)} times ours)`,
   );
+}
+
+/** Findings of 200 units by every kind of method: means, k of n, scores, ranks, counts, days until. */
+export function kindsOfValue() {
+  const names = ['Water', 'A', 'B', 'C', 'D', 'E', 'F', 'G', 'H', 'I'];
+  const kinds = ['number', 'number', 'number', 'ratio', 'ratio', 'score', 'score', 'count', 'count', 'time', 'time', 'rank'] as const; // prettier-ignore
+  const traits = kinds.map((kind, i) =>
+    heightTrait({ id: `k${i}` as TraitId, name: `K${i}`, kind, ...(kind === 'ratio' && { outOf: 8 }) }),
+  );
+  const made = smallPlan({ treatments: names, replicates: 20, blocked: true, traits });
+  const random = seededRandom(2);
+  const most = { number: 60, ratio: 8, score: 5, count: 30, time: 20, rank: 200 };
+  const log = traits.flatMap((t, i) =>
+    made.units.map((u) => {
+      const value = Math.max(1, Math.floor(random.uniform() * most[kinds[i]!]));
+      const body = { kind: 'measurement' as const, unitId: u.id, traitId: t.id, sample: null, value };
+      return entry({ ...body, roundId: 'r2', ...(kinds[i] === 'time' && { notYet: value > 15 }) });
+    }),
+  );
+  const state = deriveState(made, log);
+  const all = () => traits.map((t) => findingOf(state, t));
+  all();
+  const times = Array.from({ length: 5 }, () => {
+    const from = performance.now();
+    all();
+    return performance.now() - from;
+  });
+  report('findings, 200 units × 12 traits of every kind', median(times), 250);
+}
+
+/** Logistic curves of 200 units on eight days. */
+export function logistics() {
+  const days = [3, 7, 10, 14, 17, 21, 24, 28];
+  const random = seededRandom(3);
+  const curves = Array.from({ length: 200 }, (_, i) =>
+    days.map((time) => ({
+      time,
+      value: (20 + (i % 7)) / (1 + Math.exp(-0.3 * (time - 12))) + 0.4 * random.normal(),
+    })),
+  );
+  const from = performance.now();
+  curves.forEach(logisticFit);
+  report('logistic fits of 200 units', performance.now() - from, 200);
 }
 
 /** 5,000 simulated trials of 6 treatments × 8 units in blocks with Dunnett, all scenarios at once. */

@@ -1,11 +1,19 @@
 import { ok } from '../../model/result';
-import { choose } from '../../stats/combinations';
 import { dispersion, pooledCounts } from '../../stats/dispersion';
 import { newcombe, wilson } from '../../stats/proportion';
-import { type KOfN, type UnitStratum, proportionPermutation } from '../../stats/proportionPermutation';
+import {
+  type KOfN,
+  type UnitStratum,
+  proportionPermutation,
+  proportionScores,
+  swaps,
+} from '../../stats/proportionPermutation';
 import type { Analysis, AnalysisInput, AnalysisRow, Method, Summary } from '../analysis';
 import type { Contrast } from '../contrast';
 import { byBonferroni, comparedNames, contrastsOf, familyOf, inBlocks } from './pairwise';
+
+/** Up to so many ways to swap units every one is tried. */
+const MOST_SWAPPED = 200_000;
 
 /** A unit as it was counted. */
 interface Counted extends KOfN {
@@ -36,7 +44,7 @@ function strataOf(units: readonly Counted[], a: string, b: string): UnitStratum[
 
 /** The least p that swapping these units can give, two-sided. */
 function leastP(strata: readonly UnitStratum[]): number {
-  const arrangements = strata.reduce((c, s) => c * choose(s.a.length + s.b.length, s.a.length), 1);
+  const arrangements = swaps(strata);
   const mirrored = strata.every((s) => s.a.length === s.b.length);
   return Math.min(1, (mirrored ? 2 : 1) / arrangements);
 }
@@ -54,7 +62,7 @@ function contrastOf(
   const [of, against] = [share(a), share(b)];
   const { difference, low, high } = newcombe(of.shrunk, against.shrunk);
   const strata = strataOf(units, a, b);
-  const p = proportionPermutation(strata);
+  const p = swaps(strata) <= MOST_SWAPPED ? proportionPermutation(strata) : proportionScores(strata);
   const base = { a, b, scale: 'difference' as const, estimate: 100 * (difference ?? NaN), percent: null };
   // Too few units to swap: even the most extreme outcome would be likelier than the level asks for.
   if (p === null || low === null || high === null || leastP(strata) * family > alpha) {
@@ -144,6 +152,6 @@ function analysed({ trait, rows, control, alpha, peers }: AnalysisInput, names: 
       },
     ],
     unitSd: null,
-    smallPrint: `Proportions pooled over units; difference by Newcombe (1998, method 10), each by Wilson (1927), on counts divided by how much units scatter (χ²/df = ${(seen ?? 1).toFixed(2)}, 1 at least). p: whole units swapped between two contenders ${blocked ? 'inside blocks ' : ''}in every possible way, or in 100,000 random ones; an interval that p doesn’t bear out ends at nought. Both ${byBonferroni(familyOf(names, peers))}.`,
+    smallPrint: `Proportions pooled over units; difference by Newcombe (1998, method 10), each by Wilson (1927), on counts divided by how much units scatter (χ²/df = ${(seen ?? 1).toFixed(2)}, 1 at least). p: whole units swapped between two contenders ${blocked ? 'inside blocks ' : ''}in every possible way, or by the normal curve where there are more than ${MOST_SWAPPED.toLocaleString('en')}; an interval that p doesn’t bear out ends at nought. Both ${byBonferroni(familyOf(names, peers))}.`,
   };
 }

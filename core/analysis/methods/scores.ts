@@ -1,6 +1,6 @@
 import { ok } from '../../model/result';
 import { formatP } from '../../quantity/format';
-import { type RankTail, rankDifferenceTail, rankSumTail } from '../../stats/rankDistribution';
+import { type RankTail, rankDifferenceTails, rankSumTails } from '../../stats/rankDistribution';
 import { dunn, friedman, kruskalWallis, medianOf } from '../../stats/ranks';
 import { type Superiority, superiority, superiorityInBlocks } from '../../stats/superiority';
 import type { Analysis, AnalysisInput, Method, Summary } from '../analysis';
@@ -34,12 +34,14 @@ function arranged({ rows, trait }: AnalysisInput, names: readonly string[]): Arr
   };
 }
 
-/** p of one pair, not yet shared out, and the least there could be. */
-function tail({ groups, blocks }: Arranged, a: number, b: number): RankTail | null {
-  if (blocks) return rankSumTail(blocks, a, b);
-  if (groups.flat().length <= MOST_COUNTED) return rankDifferenceTail(groups, a, b);
-  const { p } = dunn(groups, a, b);
-  return p === null ? null : { p, least: 0 };
+/** p of a pair, not yet shared out, and the least there could be. */
+function tailsOf({ groups, blocks }: Arranged): (a: number, b: number) => RankTail | null {
+  if (blocks) return rankSumTails(blocks);
+  if (groups.flat().length <= MOST_COUNTED) return rankDifferenceTails(groups);
+  return (a, b) => {
+    const { p } = dunn(groups, a, b);
+    return p === null ? null : { p, least: 0 };
+  };
 }
 
 /** Limits that say the same as p of one half: what p refutes stands clear of it, what it doesn't ends at it. */
@@ -52,7 +54,7 @@ function contrastOf(
   data: Arranged,
   names: readonly string[],
   [a, b]: readonly [string, string],
-  { family, alpha }: { family: number; alpha: number },
+  { family, alpha, tail }: { family: number; alpha: number; tail: ReturnType<typeof tailsOf> },
 ): Contrast {
   const [i, j] = [names.indexOf(a), names.indexOf(b)];
   const found = data.blocks
@@ -62,7 +64,7 @@ function contrastOf(
       )
     : superiority(data.groups[i]!, data.groups[j]!, alpha / family);
   const base = { a, b, scale: 'superiority' as const, estimate: found.share, percent: null };
-  const chance = tail(data, i, j);
+  const chance = tail(i, j);
   if (chance === null || chance.least * family > alpha) return { ...base, low: null, high: null, p: null };
   const p = Math.min(1, chance.p * family);
   // A pair that lies level is refuted by nothing, whatever the others do.
@@ -106,8 +108,9 @@ export const scores: Method = {
 function analysed(input: AnalysisInput, names: readonly string[]): Analysis {
   const { alpha, control, peers, rows } = input;
   const data = arranged(input, names);
+  const tail = tailsOf(data);
   const { versusControl, pairs } = contrastsOf(names, input, (a, b, family) =>
-    contrastOf(data, names, [a, b], { family, alpha }),
+    contrastOf(data, names, [a, b], { family, alpha, tail }),
   );
   const some = pairs.some((c) => c.low !== null);
   const alone = data.groups.every((g) => g.length === 1);

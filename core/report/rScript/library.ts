@@ -135,6 +135,7 @@ welch <- function(d, f, arms) against_control(arms, f, function(a, b, family) {
 # ---- means by swapping labels ------------------------------------------------------
 
 MOST_EXACT <- 2e6
+MOST_SWAPPED <- 2e5
 
 # For each way to choose m of the values: their sum, and how many are among the first m.
 all_choices <- function(v, m) {
@@ -227,19 +228,22 @@ swap_units <- function(d, a, b) {
   seen <- seen - 1e-9 * (max(shares) - min(shares))
   groups <- split(seq_len(nrow(own)), factor(block, levels = unique(block)))
   counts <- prod(sapply(groups, function(i) choose(length(i), sum(own$arm[i] == a))))
+  if (counts > MOST_SWAPPED) {
+    score <- own$k - own$n * K / N; total <- 0; v <- 0
+    for (i in groups) {
+      m <- sum(own$arm[i] == a); w <- length(i); e <- score[i] - mean(score[i])
+      total <- total + sum(e[own$arm[i] == a])
+      if (w > 1) v <- v + m * (w - m) / (w * (w - 1)) * sum(e^2)
+    }
+    return(if (v > 1e-12) 2 * pnorm(-abs(total) / sqrt(v)) else NA)
+  }
   k <- 0; n <- 0
   for (i in groups) {
     i <- i[order(own$arm[i] != a)]; m <- sum(own$arm[i] == a)
-    if (counts <= MOST_EXACT) {
-      k <- as.vector(outer(all_choices(own$k[i], m)$sum, k, "+"))
-      n <- as.vector(outer(all_choices(own$n[i], m)$sum, n, "+"))
-    } else {
-      drawn <- matrix(replicate(1e5, i[sample.int(length(i), m)]), nrow = m)
-      k <- k + colSums(matrix(own$k[drawn], nrow = m)); n <- n + colSums(matrix(own$n[drawn], nrow = m))
-    }
+    k <- as.vector(outer(all_choices(own$k[i], m)$sum, k, "+"))
+    n <- as.vector(outer(all_choices(own$n[i], m)$sum, n, "+"))
   }
-  extreme <- sum(gap(k, n) >= seen)
-  if (counts <= MOST_EXACT) extreme / length(k) else (extreme + 1) / (length(k) + 1)
+  mean(gap(k, n) >= seen)
 }
 
 least_swapped <- function(d, a, b) {
@@ -350,8 +354,6 @@ scores <- function(d, f, arms) {
 }
 
 # ---- days until -----------------------------------------------------------------------
-
-MOST_SWAPPED <- 2e5
 
 times <- function(d, f, arms) against_control(arms, f, function(a, b, family) {
   own <- d[d$arm %in% c(a, b), ]; own <- own[order(own$arm != a), ]
