@@ -2,7 +2,10 @@ import { figuresOf } from '../analysis/figures';
 import { figureOfVisit } from '../analysis/number';
 import type { FindingRow } from '../analysis/rows';
 import { kindOf } from '../model/traitKinds';
-import { formatP, listNames } from '../quantity/format';
+import { formatFigure, formatP, listNames } from '../quantity/format';
+import { unitTable } from '../analysis/unitTable';
+import { pooledCounts } from '../stats/dispersion';
+import { mantelHaenszel } from '../stats/mantelHaenszel';
 import { type FactorialRow, type FactorialTerm, factorial } from '../stats/factorial';
 import type { FindingInput } from './finding';
 
@@ -15,6 +18,8 @@ export interface FactorialFinding {
   alpha: number;
   /** mean of each combination of the first two, as drawn */
   cells: { levels: [string, string]; mean: number; n: number }[];
+  /** of k of n: each level of the last factor against its first, over the levels of the others, counted one by one */
+  over: { level: string; against: string; oddsRatio: number | null; p: number }[];
 }
 
 /** Kinds of value whose figures can be added and averaged. */
@@ -44,7 +49,7 @@ function tested(
   main: number | null,
 ): FactorialFinding[] {
   const made = factorial(names, rows, main);
-  return made.ok ? [{ kind, names, terms: made.value, alpha, cells: cellsOf(rows) }] : [];
+  return made.ok ? [{ kind, names, terms: made.value, alpha, cells: cellsOf(rows), over: [] }] : [];
 }
 
 const blockOf = (r: FindingRow) => (r.block === null ? {} : { block: r.block });
@@ -68,7 +73,8 @@ export function factorialFindings(input: FindingInput): FactorialFinding[] {
       ...blockOf(r),
       value: values[i]!,
     }));
-    out.push(...tested('factors', factors.names, crossed, alpha, null));
+    const over = overStrata(input);
+    out.push(...tested('factors', factors.names, crossed, alpha, null).map((f) => ({ ...f, over })));
   }
   if (settings && rows.every((r) => settings[r.unit] !== undefined && r.block !== null)) {
     const split = rows.map((r, i): FactorialRow => ({
@@ -80,6 +86,25 @@ export function factorialFindings(input: FindingInput): FactorialFinding[] {
   }
   out.push(...cropsFinding(input));
   return out;
+}
+
+/** Cochran–Mantel–Haenszel on the counts, the levels of all factors but the last as strata. */
+function overStrata({ trait, rows, factors }: FindingInput): FactorialFinding['over'] {
+  if (!factors || kindOf(trait).observes !== 'kOfN') return [];
+  const counted = unitTable(rows, trait).map((u) => {
+    const levels = factors.levels[u.treatment] ?? [];
+    return { k: u.k ?? 0, n: u.n ?? 0, stratum: JSON.stringify(levels.slice(0, -1)), level: levels.at(-1)! };
+  });
+  const [against, ...others] = [...new Set(counted.map((c) => c.level))];
+  const strata = [...new Set(counted.map((c) => c.stratum))];
+  return others.flatMap((level) => {
+    const of = (stratum: string, l: string) =>
+      pooledCounts(counted.filter((c) => c.stratum === stratum && c.level === l));
+    const { oddsRatio, p } = mantelHaenszel(
+      strata.map((s) => ({ treatment: of(s, level), control: of(s, against!) })),
+    );
+    return p === null ? [] : [{ level, against: against!, oddsRatio, p }];
+  });
 }
 
 /** Contenders × crops, where units carry several. */
@@ -146,6 +171,12 @@ export function saysFactorial(f: FactorialFinding): string[] {
       t.p! <= f.alpha
         ? `Over all the rest, ${called(t.term)} made a difference (${p(t)}).`
         : `Over all the rest, no difference by ${called(t.term)} was shown (${p(t)}).`,
+    );
+  }
+  for (const { level, against, oddsRatio, p: value } of f.over) {
+    const odds = oddsRatio === null ? 'odds without bound' : `${formatFigure(oddsRatio, 1)} times the odds`;
+    out.push(
+      `Over all ${listNames(f.names.slice(0, -1))} together, counted one by one: ${level} has ${odds} of ${against} (${value < 0.001 ? 'p < 0.001' : `p = ${formatP(value)}`}, Cochran–Mantel–Haenszel); those of one unit aren’t independent, so this alone decides nothing.`,
     );
   }
   return out;

@@ -7,6 +7,7 @@ import type { Basis, FindingRow, LeftOut, RowOptions } from '../analysis/rows';
 import type { RoundId } from '../model/ids';
 import { type Result, err, ok } from '../model/result';
 import type { Plan, Trait } from '../model/plan';
+import type { SeedlingFigure } from '../analysis/seedlings';
 import { type UnitFigures, unitTable } from '../analysis/unitTable';
 import { letterDisplay } from '../stats/letters';
 import { type AsGood, asGoodAs } from './asGood';
@@ -69,6 +70,8 @@ export type FindingError =
 
 export interface FindingOptions extends RowOptions {
   alpha?: number;
+  /** of k of n counted day by day: the days in place of the share */
+  as?: SeedlingFigure | null;
   /** id of the method; default: the usual one for the kind of value */
   method?: string | null;
 }

@@ -1,4 +1,5 @@
 import { rowsOf } from '../analysis/rows';
+import { type SeedlingFigure, asSeedlingDays, seedlingRows } from '../analysis/seedlings';
 import type { TrialState } from '../log/state';
 import type { Plan, Trait } from '../model/plan';
 import { positionKey, readingsOf } from '../model/positions';
@@ -21,9 +22,9 @@ export function findingInput(state: TrialState, trait: Trait, options: FindingOp
   const roundId = options.roundId ?? null;
   const held = heldAgainst(plan);
   return {
-    ...rowsOf(state, trait, options),
-    trait: comparedTrait(trait),
-    isPrimary: trait.id === plan.primaryTraitId,
+    ...(options.as ? seedlingsOf(state, trait, options, options.as) : rowsOf(state, trait, options)),
+    trait: options.as ? asSeedlingDays(trait, options.as) : comparedTrait(trait),
+    isPrimary: trait.id === plan.primaryTraitId && !options.as,
     roundId,
     roundName: roundId === null ? null : (planIndex(plan).round(roundId)?.name ?? null),
     crop: options.crop == null ? null : (plan.cropsWithin[options.crop] ?? null),
@@ -57,6 +58,14 @@ export const findingOf = (
   trait: Trait,
   options: FindingOptions = {},
 ): Result<Finding, FindingError> => makeFinding(findingInput(state, trait, options));
+
+/** Units with the days their seedlings came up, of all rounds that are whole. */
+function seedlingsOf(state: TrialState, trait: Trait, options: FindingOptions, as: SeedlingFigure) {
+  // Gathered as a curve is: every round that all units have counts.
+  const all = rowsOf(state, { ...trait, summary: 'sum' }, { ...options, roundId: null });
+  const { rows, leftOut } = seedlingRows(all.rows, as);
+  return { ...all, rows, leftOut: [...all.leftOut, ...leftOut] };
+}
 
 /** What main plots were given, by unit; nothing where plots weren't split by a setting. */
 function settingsOf(plan: Plan): Pick<FindingInput, 'settings'> {

@@ -1,4 +1,6 @@
 import { type Contrast, turned } from '../analysis/contrast';
+import { comparedValue } from '../analysis/goodness';
+import { wilson } from '../stats/proportion';
 import { formatFigure, listNames, plural } from '../quantity/format';
 import type { Finding } from './finding';
 import { untested } from './headline';
@@ -64,6 +66,8 @@ export function notes(finding: Finding, nameOf: NameOf, unitNoun: string): Note[
       text: `${unclear.map((c) => `${nameOf(c.a)} ${sayInterval(c, finding)}`).join('; ')}. The interval holds ${sayNone(analysis.pairs[0]!.scale)}.`,
     });
   }
+  const inside = insideBand(finding, nameOf);
+  if (inside) out.push(inside);
   if (finding.ownControls.length > 0) out.unshift(ownNote(finding, nameOf));
   const top = better.map((c) => c.a).filter((n) => leaders(finding).includes(n));
   if (top.length > 1) out.push(betweenLeaders(finding, top, nameOf, unitNoun, dText));
@@ -171,4 +175,16 @@ function halfWidth(c: Contrast, finding: Finding): string {
   if (c.scale === 'ratio') return `±${formatFigure(50 * (c.high! - c.low!), 0)} %`;
   if (c.scale === 'superiority') return `±${formatFigure(5 * (c.high! - c.low!), 1)} of ten pairs`;
   return `±${formatFigure((c.high! - c.low!) / 2, decimalsOfFinding(finding))} ${trait.unit}`.trimEnd();
+}
+
+/** Of a wanted band: how many of each contender's units are inside, with Wilson's limits; null for other traits. */
+function insideBand({ trait, units, analysis }: Finding, nameOf: NameOf): Note | null {
+  if (trait.direction !== 'band') return null;
+  const said = analysis.summaries.map((s) => {
+    const own = units.filter((u) => u.treatmentId === s.name);
+    const k = own.filter((u) => comparedValue(trait, u.value) === 0).length;
+    const { low, high } = wilson(k, own.length, analysis.alpha);
+    return `${nameOf(s.name)} ${k}/${own.length} (${Math.round(100 * low!)} to ${Math.round(100 * high!)} %)`;
+  });
+  return { tone: 'plain', title: 'Inside the wanted band.', text: `${said.join('; ')}.` };
 }

@@ -1,6 +1,7 @@
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { methodsFor } from '~core/analysis/methods';
+import { seedlingFigures, seedlingNames } from '~core/analysis/seedlings';
 import { gradesOf } from '~core/log/picks';
 import { type Plan, type Trait, type TraitSummary, kindOf } from '~core/model/plan';
 import { plural } from '~core/quantity/format';
@@ -42,6 +43,11 @@ export function Chooser({ plan, trait, search, set, hasExclusions, hasBorderline
         ...rounds.map((r) => [r.id, `${r.name}, day ${r.day}`] as const),
       ],
     },
+    kindOf(trait).observes === 'kOfN' &&
+      rounds.length > 1 && {
+        ...{ key: 'as', label: 'Looked at as', width: 230 },
+        options: [['', 'share of all'], ...seedlingFigures.map((f) => [f, seedlingNames[f]] as const)],
+      },
     plan.cropsWithin.length > 0 && {
       ...{ key: 'crop', label: 'Crop', width: 180 },
       options: [['', 'all crops'], ...plan.cropsWithin.map((c, i) => [String(i), c] as const)],

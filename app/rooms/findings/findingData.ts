@@ -4,7 +4,11 @@ import type { RoundId } from '~core/model/ids';
 import type { Plan, Trait } from '~core/model/plan';
 import { planIndex } from '~core/plan/planIndex';
 import { describeComparisonError } from '~core/stats/comparison';
-import type { FindingError, FindingInput } from '~core/verdict/finding';
+import { seedlingFigures } from '~core/analysis/seedlings';
+import type { Result } from '~core/model/result';
+import { kindOf } from '~core/model/plan';
+import { doseLadders, doseTrend, sayDoseTrend } from '~core/verdict/doseTrend';
+import type { Finding, FindingError, FindingInput } from '~core/verdict/finding';
 import { findingInput } from '~core/verdict/findingInput';
 import { findingValuesTable } from '~core/formats/findingValuesTable';
 import { rLines } from '~core/report/rScript/rScript';
@@ -73,6 +77,8 @@ interface Asked {
   /** crop within the units, from 0 */
   crop: number | null;
   method: string | null;
+  /** of k of n counted day by day: the days in place of the share */
+  as: string | null;
 }
 
 /** Finding of one trait, worked out in the worker; the primary trait where none is named. */
@@ -92,6 +98,7 @@ export async function oneFinding(trialId: string | undefined, asked: Asked) {
         looks: null,
         factorials: [],
         time: null,
+        ladders: [] as string[],
         r: '',
         happened: {} as Record<string, string[]>,
       },
@@ -104,6 +111,7 @@ export async function oneFinding(trialId: string | undefined, asked: Asked) {
     roundId: (asked.roundId as RoundId | null) ?? null,
     crop: asked.crop,
     method: asked.method,
+    as: seedlingFigures.find((f) => f === asked.as && kindOf(trait).observes === 'kOfN') ?? null,
   });
   const all = plan.traits.map((t) => findingInput(state, t));
   const [[result, ...others], looked] = await Promise.all([findings([input, ...all]), looksAt(input)]);
@@ -116,11 +124,25 @@ export async function oneFinding(trialId: string | undefined, asked: Asked) {
     others: others.flatMap((r) => (r.ok ? [r.value] : [])),
     looks: blind ? null : (looked?.looks ?? null),
     factorials: blind ? [] : (looked?.factorials ?? []),
+    ladders: blind ? [] : ladders(plan, input, result),
     time: overTime(state, trait),
     r: blind ? '' : rOf(plan, input),
     happened: blind ? {} : happenedTo(state),
     words: wordsOf({ ...state, plan: row.plan }, trait),
   };
+}
+
+/** What more of a product did, in sentences. */
+function ladders(
+  plan: Plan,
+  input: FindingInput,
+  result: Result<Finding, FindingError> | undefined,
+): string[] {
+  if (!result?.ok) return [];
+  return doseLadders(plan).flatMap((ladder) => {
+    const trend = doseTrend(input, result.value, ladder);
+    return trend ? [sayDoseTrend(trend, result.value)] : [];
+  });
 }
 
 /** The R lines of one finding, its values in them. */

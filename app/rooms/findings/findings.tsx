@@ -30,6 +30,7 @@ export async function clientLoader({ params, request }: RoomArgs) {
     crop: search.get('crop') === null ? null : Number(search.get('crop')),
     withBorderline: search.get('borderline') === 'in',
     method: search.get('method'),
+    as: search.get('as'),
   });
 }
 
@@ -54,7 +55,7 @@ export default function FindingsRoom() {
     const next = new URLSearchParams(search);
     if (value) next.set(key, value);
     else next.delete(key);
-    if (key === 'trait') for (const other of ['round', 'method']) next.delete(other);
+    if (key === 'trait') for (const other of ['round', 'method', 'as']) next.delete(other);
     setSearch(next);
   };
   const chooser = <Chooser {...{ plan, trait, search, set, hasExclusions, hasBorderline }} />;
@@ -143,6 +144,12 @@ export default function FindingsRoom() {
             ) : (
               <Report blocks={notes(finding, nameOf, plan.unitNoun).map((n) => ({ type: 'note', ...n }))} />
             )}
+            {data.ladders.map((said) => (
+              <div key={said} className="note plain">
+                <h3>Dose by dose</h3>
+                <p>{said}</p>
+              </div>
+            ))}
             {warnings.length > 0 && <Report blocks={[{ type: 'list', tone: 'warning', items: warnings }]} />}
             <p className="small quiet">
               {methodText(finding, plan.unitNoun)}{' '}

@@ -86,3 +86,58 @@ describe.each(Object.keys(drawn))('%s: no false winners', (name) => {
     expect(small).toBeLessThanOrEqual(allowed(0.05));
   });
 });
+
+describe('intervals hold the truth where there is one', () => {
+  const names = ['Water', 'A'];
+  const lift = 6;
+  // Of normal values 8 apart in spread, a unit of A is ahead in Φ(6 / (8·√2)) of pairs: 0.702 (R: pnorm(6 / 8 / sqrt(2))).
+  const cases: [string, Method, 'number' | 'count', number, (r: Random, a: boolean) => Observed][] = [
+    [
+      'means',
+      linearModel,
+      'number',
+      lift,
+      (r, a) => ({ type: 'continuous', value: 50 + (a ? lift : 0) + 8 * normal(r) }),
+    ],
+    [
+      'means, each its spread',
+      welch,
+      'number',
+      lift,
+      (r, a) => ({ type: 'continuous', value: 50 + (a ? lift : 0) + (a ? 14 : 6) * normal(r) }),
+    ],
+    [
+      'pairs',
+      scores,
+      'number',
+      0.70198,
+      (r, a) => ({ type: 'continuous', value: 50 + (a ? lift : 0) + 8 * normal(r) }),
+    ],
+    [
+      'rates',
+      counts,
+      'count',
+      1.5,
+      (r, a) => ({ type: 'count', count: poisson(r, a ? 30 : 20), exposure: 1 }),
+    ],
+  ];
+  it.each(cases)('%s', (_, method, kind, truth, draw) => {
+    const of = trait({ id: 'x' as TraitId, name: 'X', unit: '', kind, summary: 'last', decimals: 1 });
+    for (const n of [4, 8]) {
+      const random = seededRandom(40 + n);
+      let [held, made] = [0, 0];
+      for (let trial = 0; trial < TRIALS; trial++) {
+        const rows = names.flatMap((t) =>
+          Array.from({ length: n }, (_u, i) => row(t, i, null, draw(random, t === 'A'))),
+        );
+        const a = method.analyse({ trait: of, rows, control: 'Water', order: names, alpha: 0.05 });
+        const c = a.ok ? a.value.versusControl[0]! : null;
+        if (c === null || c.low === null) continue;
+        made += 1;
+        if (c.low <= truth && truth <= c.high!) held += 1;
+      }
+      expect(made).toBeGreaterThan(TRIALS / 2);
+      expect(held / made).toBeGreaterThanOrEqual(0.94 - 4 * Math.sqrt((0.05 * 0.95) / made));
+    }
+  });
+});

@@ -1,5 +1,6 @@
 import { ok } from '../../model/result';
 import { dispersion, pooledCounts } from '../../stats/dispersion';
+import { fisherExact } from '../../stats/fisherExact';
 import { newcombe, wilson } from '../../stats/proportion';
 import {
   type KOfN,
@@ -131,6 +132,7 @@ function analysed({ trait, rows, control, alpha, peers }: AnalysisInput, names: 
     contrastOf(units, [a, b], { family, alpha, spread }),
   );
   const alone = names.every((n) => own(units, n).length === 1);
+  const oneByOne = alone ? fisherText(units, names, control) : '';
   const some = pairs.some((c) => c.low !== null);
   return {
     method: 'proportions',
@@ -152,6 +154,16 @@ function analysed({ trait, rows, control, alpha, peers }: AnalysisInput, names: 
       },
     ],
     unitSd: null,
-    smallPrint: `Proportions pooled over units; difference by Newcombe (1998, method 10), each by Wilson (1927), on counts divided by how much units scatter (χ²/df = ${(seen ?? 1).toFixed(2)}, 1 at least). p: whole units swapped between two contenders ${blocked ? 'inside blocks ' : ''}in every possible way, or by the normal curve where there are more than ${MOST_SWAPPED.toLocaleString('en')}; an interval that p doesn’t bear out ends at nought. Both ${byBonferroni(familyOf(names, peers))}.`,
+    smallPrint: `Proportions pooled over units; difference by Newcombe (1998, method 10), each by Wilson (1927), on counts divided by how much units scatter (χ²/df = ${(seen ?? 1).toFixed(2)}, 1 at least). p: whole units swapped between two contenders ${blocked ? 'inside blocks ' : ''}in every possible way, or by the normal curve where there are more than ${MOST_SWAPPED.toLocaleString('en')}; an interval that p doesn’t bear out ends at nought. Both ${byBonferroni(familyOf(names, peers))}.${oneByOne}`,
   };
+}
+
+/** With one unit each there is Fisher's test alone, which takes every single one for a unit of its own. */
+function fisherText(units: readonly Counted[], names: readonly string[], control: string): string {
+  const of = (name: string) => pooledCounts(own(units, name));
+  const base = of(control);
+  const smallest = names
+    .filter((n) => n !== control)
+    .map((n) => fisherExact(of(n).k, of(n).n, base.k, base.n));
+  return ` Counted one by one, as if each had been handed its treatment by itself, Fisher’s exact p is ${smallest.map((p) => (p < 0.001 ? '< 0.001' : p.toFixed(3))).join(', ')}; they share a unit, so it proves nothing of the treatment.`;
 }
