@@ -1,5 +1,6 @@
 import { fonts } from '../colours';
 import { Picture, TileMark, inkOf } from './Picture';
+import { stackedBelow } from './lanes';
 
 export interface ForestRow {
   key: string;
@@ -25,12 +26,8 @@ const [WIDTH, NAME, FROM, TO] = [640, 150, 170, 430];
 /** Every trait against the control, each on a scale of its own: right of the line is better. */
 export function Forest({ traits, control, label, file }: Props) {
   const middle = (FROM + TO) / 2;
-  let top = 34;
-  const placed = traits.map((t) => {
-    const at = top;
-    top += 28 + t.rows.length * 22 + 6;
-    return { ...t, at };
-  });
+  const stacks = stackedBelow(traits, 34, (t) => 34 + t.rows.length * 22);
+  const top = stacks.bottom;
   return (
     <Picture
       width={WIDTH}
@@ -46,7 +43,7 @@ export function Forest({ traits, control, label, file }: Props) {
         better →
       </text>
       <line x1={middle} x2={middle} y1={26} y2={top} stroke="var(--soft)" strokeDasharray="4 3" />
-      {placed.map(({ name, decides, rows, at }) => {
+      {stacks.placed.map(({ item: { name, decides, rows }, at }) => {
         const reach = Math.max(
           1e-12,
           ...rows.flatMap((r) => [r.estimate, r.low ?? 0, r.high ?? 0].map(Math.abs)),

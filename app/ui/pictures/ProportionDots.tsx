@@ -1,5 +1,5 @@
 import { scaleLinear } from 'd3-scale';
-import type { Lane } from './lanes';
+import { type Lane, stackedBelow } from './lanes';
 import { fonts } from '../colours';
 import { AxisBelow, Picture, TileMark, inkOf } from './Picture';
 
@@ -35,26 +35,12 @@ const MOST_DOTS = 30;
 /** k of n: every unit as its dots, those that did filled, and the pooled share on an axis of 0 to 100 %. */
 export function ProportionDots({ lanes, units, pooled, label, file, unitNoun }: Props) {
   const x = scaleLinear([0, 100], [LEFT, WIDTH - RIGHT]);
-  let top = 8;
-  const placed = lanes.map((lane) => {
-    const own = units.filter((u) => u.lane === lane.id);
-    const rows: CountedUnit[][] = [[]];
-    let used = 0;
-    for (const u of own) {
-      const wide = widthOf(u) + 14;
-      if (used + wide > WIDTH - LEFT - RIGHT && used > 0) {
-        rows.push([]);
-        used = 0;
-      }
-      rows.at(-1)!.push(u);
-      used += wide;
-    }
-    const at = top;
-    const height = 26 + rows.length * 34 + 22;
-    top += height;
-    return { lane, rows, at, height };
-  });
-  const bottom = top + 6;
+  const stacks = stackedBelow(
+    lanes.map((lane) => ({ lane, rows: rowsOf(units.filter((u) => u.lane === lane.id)) })),
+    8,
+    ({ rows }) => 26 + rows.length * 34 + 22,
+  );
+  const bottom = stacks.bottom + 6;
   return (
     <Picture
       width={WIDTH}
@@ -63,7 +49,7 @@ export function ProportionDots({ lanes, units, pooled, label, file, unitNoun }: 
       file={file}
       caption={`Each group of dots is a ${unitNoun}, filled where it did; the line is the pooled share and its interval.`}
     >
-      {placed.map(({ lane, rows, at, height }) => {
+      {stacks.placed.map(({ item: { lane, rows }, at, height }) => {
         const share = pooled.find((p) => p.lane === lane.id);
         const line = at + height - 12;
         return (
@@ -126,6 +112,22 @@ export function ProportionDots({ lanes, units, pooled, label, file, unitNoun }: 
       />
     </Picture>
   );
+}
+
+/** Units side by side, in as many rows as they need. */
+function rowsOf(units: readonly CountedUnit[]): CountedUnit[][] {
+  const rows: CountedUnit[][] = [[]];
+  let used = 0;
+  for (const u of units) {
+    const wide = widthOf(u) + 14;
+    if (used + wide > WIDTH - LEFT - RIGHT && used > 0) {
+      rows.push([]);
+      used = 0;
+    }
+    rows.at(-1)!.push(u);
+    used += wide;
+  }
+  return rows;
 }
 
 const perRow = (n: number) => Math.ceil(n / 2);

@@ -2,6 +2,7 @@ import type { Plan } from '~core/model/plan';
 import { planIndex } from '~core/plan/planIndex';
 import { fonts } from '../colours';
 import { Picture, TileMark } from './Picture';
+import { stackedBelow } from './lanes';
 
 interface Props {
   plan: Plan;
@@ -16,18 +17,14 @@ const [CELL_W, CELL_H, WIDTH] = [66, 46, 640];
 /** The plan from above, each unit by how far it lies from what contender and block let one expect. */
 export function ResidualPlan({ plan, residuals, label, file }: Props) {
   const of = planIndex(plan);
-  let top = 8;
-  const areas = plan.areas.map((area) => {
-    const at = top;
-    const scale = Math.min(1, (WIDTH - 24) / (area.columns * CELL_W));
-    top += 24 + area.rows * CELL_H * scale + 10;
-    return { area, at, scale };
-  });
+  const scaleOf = (area: Plan['areas'][number]) => Math.min(1, (WIDTH - 24) / (area.columns * CELL_W));
+  const { placed, bottom } = stackedBelow(plan.areas, 8, (a) => 34 + a.rows * CELL_H * scaleOf(a));
+  const areas = placed.map(({ item: area, at }) => ({ area, at, scale: scaleOf(area) }));
   const said = (r: number) => `${r > 0 ? '+' : r < 0 ? '−' : ''}${Math.abs(r).toFixed(1)}`;
   return (
     <Picture
       width={WIDTH}
-      height={top + 4}
+      height={bottom + 4}
       label={label}
       file={file}
       caption="What is left over in each place, in standard errors: + grew more than its contender and block let one expect, − less. A pattern says that the place played a part."

@@ -4,3 +4,14 @@ export interface Lane {
   name: string;
   index: number;
 }
+
+/** Things of different heights stacked below each other, with where each begins and where the last ends. */
+export function stackedBelow<T>(items: readonly T[], top: number, heightOf: (item: T) => number) {
+  const placed: { item: T; at: number; height: number }[] = [];
+  for (const item of items) {
+    const last = placed.at(-1);
+    placed.push({ item, at: last ? last.at + last.height : top, height: heightOf(item) });
+  }
+  const last = placed.at(-1);
+  return { placed, bottom: last ? last.at + last.height : top };
+}
