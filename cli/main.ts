@@ -3,6 +3,7 @@ import { compare, compareUsage } from './compare';
 import { demo, demoUsage } from './demo';
 import { factorial, factorialUsage } from './factorial';
 import { findings, findingsUsage } from './findings';
+import { review, reviewUsage } from './review';
 import { script, scriptUsage } from './script';
 import { layout, layoutUsage } from './layout';
 import { logger, loggerUsage } from './logger';
@@ -63,6 +64,7 @@ const usage = [
   findingsUsage,
   scriptUsage,
   demoUsage,
+  reviewUsage,
 ];
 
 /** What a command printed, and the status it ends with: 0, or 2 for what the person can put right. */
@@ -70,6 +72,27 @@ export interface Ended {
   status: 0 | 2;
   stdout: string;
   stderr: string;
+}
+
+/** Commands that take their time. */
+const slow: Record<string, (args: string[]) => Promise<string>> = { review };
+
+/** As `main`, for every command, those too that take their time. */
+export async function mainOrSlow(argv: readonly string[]): Promise<Ended> {
+  const [name, ...rest] = argv;
+  const command = name === undefined ? undefined : slow[name];
+  if (!command) return main(argv);
+  try {
+    return { status: 0, stdout: `${await command(rest)}\n`, stderr: '' };
+  } catch (e) {
+    return plainly(e);
+  }
+}
+
+/** What the person can put right, as one line; anything else is thrown on. */
+function plainly(e: unknown): Ended {
+  if (!(e instanceof PlainError)) throw e;
+  return { status: 2, stdout: '', stderr: `palazzo: ${e.message.replaceAll('\n', ' ')}\n` };
 }
 
 /** The command line: a command's name and its arguments in, what is printed out. */
@@ -81,10 +104,11 @@ export function main(argv: readonly string[]): Ended {
   try {
     const command = commands[name];
     if (!command)
-      throw new PlainError(`There is no command “${name}”; there is: ${Object.keys(commands).join(', ')}.`);
+      throw new PlainError(
+        `There is no command “${name}”; there is: ${[...Object.keys(commands), ...Object.keys(slow)].join(', ')}.`,
+      );
     return { status: 0, stdout: `${command(rest)}\n`, stderr: '' };
   } catch (e) {
-    if (!(e instanceof PlainError)) throw e;
-    return { status: 2, stdout: '', stderr: `palazzo: ${e.message.replaceAll('\n', ' ')}\n` };
+    return plainly(e);
   }
 }

@@ -1,6 +1,6 @@
-import { main } from './main';
+import { mainOrSlow } from './main';
 
-const { status, stdout, stderr } = main(process.argv.slice(2));
+const { status, stdout, stderr } = await mainOrSlow(process.argv.slice(2));
 process.stdout.write(stdout);
 process.stderr.write(stderr);
 process.exitCode = status;

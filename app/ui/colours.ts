@@ -1,26 +1,7 @@
-/** Every colour of the interface, day and night: the one source for screen, canvas, print and exported pages. */
-export const day = {
-  plaster: '#f5efe4',
-  sheet: '#fffbf3',
-  sunk: '#f0eadd',
-  ink: '#2a241f',
-  soft: '#5f564b',
-  line: '#d8ccb8',
-  terracotta: '#a4472a',
-  verdigris: '#2f6f62',
-  lapis: '#2c4a7a',
-  ochre: '#b97a12',
-  'ochre-text': '#8a5a0a',
-  porphyry: '#7a2440',
-  'tile-0': '#2f6f62',
-  'tile-1': '#2c4a7a',
-  'tile-2': '#a4472a',
-  'tile-3': '#a86c0b',
-  'tile-4': '#7a2440',
-  'tile-5': '#5c661a',
-  'tile-6': '#5b4b8a',
-  'tile-7': '#6b4a2b',
-} as const;
+import { paper } from '~core/report/paper';
+
+/** Every colour of the interface: the day's are those of paper. */
+export const day = paper;
 
 export const night: Record<keyof typeof day, string> = {
   plaster: '#211b16',
@@ -50,9 +31,6 @@ export const fonts = {
   sans: '"Source Sans 3 Variable", "Segoe UI", sans-serif',
   mono: '"IBM Plex Mono", ui-monospace, monospace',
 } as const;
-
-/** Colours of a page that is exported: always the day's, for paper. */
-export const pageColours = { ...day, warning: day['ochre-text'] };
 
 const variables = (values: Record<string, string>) =>
   Object.entries(values)

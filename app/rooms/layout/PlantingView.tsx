@@ -21,7 +21,7 @@ import { fieldText } from '../../form/schemaFields';
 import { PickOne } from '../../ui/PickOne';
 import { download } from '../../ui/download';
 import type { LayoutData } from './layoutData';
-import { pdfBlob } from './labelsPdf';
+import { pdfBlob } from '../../ui/pdfBlob';
 import { StandCounts } from './StandCounts';
 import { templateDocument } from './templatePdf';
 

@@ -26,7 +26,8 @@ import { announce } from '../../ui/announce';
 import type { RoomArgs } from '../roomArgs';
 import { layoutAction } from './layoutActions';
 import { type LabelContent, bottleTags, jarTags, unitLabels } from './labelContent';
-import { labelsDocument, pdfBlob } from './labelsPdf';
+import { pdfBlob } from '../../ui/pdfBlob';
+import { labelsDocument } from './labelsPdf';
 import './labels.css';
 
 export async function clientLoader({ params }: RoomArgs) {

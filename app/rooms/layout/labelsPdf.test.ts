@@ -4,7 +4,8 @@ import { describe, expect, it, vi } from 'vitest';
 import { defaultSheet, labelBoxes } from '~core/formats/labelSheet';
 import { plan } from '~core/testing/trial';
 import { unitLabels } from './labelContent';
-import { labelsDocument, pdfBlob } from './labelsPdf';
+import { pdfBlob } from '../../ui/pdfBlob';
+import { labelsDocument } from './labelsPdf';
 import { templateDocument } from './templatePdf';
 
 // The tile takes its colours from the page; here its place is enough.

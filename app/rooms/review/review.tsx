@@ -2,6 +2,7 @@ import { guarded } from '../../form/guarded';
 import Button from '@mui/material/Button';
 import { zipSync, strToU8 } from 'fflate';
 import { useEffect, useState } from 'react';
+import type { TDocumentDefinitions } from 'pdfmake/interfaces';
 import { FormProvider } from 'react-hook-form';
 import { useLoaderData } from 'react-router';
 import { bulkOf } from '../../store/bulk';
@@ -11,15 +12,17 @@ import { CONTACT_SHEET } from '~core/report/contactSheet';
 import { figureId } from '~core/report/findingBlocks';
 import { toHtml } from '~core/report/html';
 import { toMarkdown } from '~core/report/markdown';
+import { toPdf } from '~core/report/pdf';
 import { Field } from '../../form/fields';
 import { StaleNote } from '../../form/StaleNote';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
 import { wholeTrial } from '../../store/trials';
 import { Report } from '../../ui/Report';
-import { pageColours } from '../../ui/colours';
+import { pageColours } from '~core/report/paper';
 import { RoomHead } from '../../ui/RoomHead';
 import { bytesOf, download } from '../../ui/download';
+import { pdfBlob } from '../../ui/pdfBlob';
 import { findingPng } from '../../ui/findingChart';
 import { lanesOf } from '../findings/findingData';
 import { contactSheetPicture } from './contactSheetPicture';
@@ -107,6 +110,12 @@ function OpenReview(data: ReviewData) {
       `${name}.html`,
     );
   };
+  const savePdf = async () => {
+    const made = await pictures(data);
+    const figure = (id: string) => (made[id] ? { image: made[id] } : null);
+    const document = toPdf(plan.question, blocks, figure, pageColours);
+    download(await pdfBlob(document as unknown as TDocumentDefinitions), `${name}.pdf`);
+  };
   const saveMarkdown = async () => {
     const made = await pictures(data);
     const files: Record<string, Uint8Array> = {
@@ -139,6 +148,9 @@ function OpenReview(data: ReviewData) {
               onClick={() => void saveMarkdown()}
             >
               Markdown (zip)
+            </Button>
+            <Button variant="outlined" color="secondary" disabled={unsaved} onClick={() => void savePdf()}>
+              PDF
             </Button>
             <Button variant="contained" disabled={unsaved} onClick={() => void saveHtml()}>
               Review as one page (HTML)

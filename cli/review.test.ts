@@ -1,0 +1,81 @@
+// The review of a trial file: read back as a page, as Markdown and as PDF text; closed codes and bad arguments refused.
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { afterAll, describe, expect, it } from 'vitest';
+import { exportTrial } from '~core/formats/dataPackage';
+import { ticksBetween } from '~core/report/findingSvg';
+import { harvest, plan, trialOf } from '~core/testing/trial';
+import { mainOrSlow } from './main';
+
+const folder = mkdtempSync(join(tmpdir(), 'palazzo-review-'));
+afterAll(() => rmSync(folder, { recursive: true }));
+const hostile = '<script>alert(1)</script> & "A"';
+const values = { Water: [50, 52, 49], [hostile]: [60, 62, 58.5] };
+const made = plan({ treatments: ['Water', hostile] });
+const zip = join(folder, 'trial.zip');
+writeFileSync(zip, exportTrial(trialOf(made, harvest(values))));
+
+async function written(format: string, from = zip) {
+  const out = join(folder, `review.${format}`);
+  const ended = await mainOrSlow(['review', from, '--format', format, '--out', out]);
+  return { ended, out };
+}
+
+describe('review', () => {
+  it('as a page: the sentence, its picture inside, no script and no request', async () => {
+    const { ended, out } = await written('html');
+    expect(ended).toEqual({ status: 0, stdout: `${out}\n`, stderr: '' });
+    const page = readFileSync(out, 'utf8');
+    expect(page).toContain('beat Water.');
+    expect(page).toContain('src="data:image/svg+xml;base64,');
+    expect(page).not.toContain('<script');
+    expect(page).not.toMatch(/(?:src|href)="(?!data:)/);
+    const picture = Buffer.from(/svg\+xml;base64,([^"]+)/.exec(page)![1]!, 'base64').toString();
+    expect(picture.match(/<g transform/g)).toHaveLength(6);
+    expect(picture).not.toContain('<script');
+  });
+  it('as Markdown: names can’t become markup', async () => {
+    const { out } = await written('md');
+    const text = readFileSync(out, 'utf8');
+    expect(text).toContain('# Is it worth it?');
+    expect(text).toContain('\\<script\\>');
+    expect(text).not.toMatch(/[^\\]<script/);
+  });
+  it('as PDF: its text reads back, pages are numbered', async () => {
+    const { out } = await written('pdf');
+    const document = await getDocument({ data: new Uint8Array(readFileSync(out)) }).promise;
+    const pages = await Promise.all(
+      Array.from({ length: document.numPages }, async (_, i) =>
+        (await (await document.getPage(i + 1)).getTextContent()).items
+          .map((t) => ('str' in t ? t.str : ''))
+          .join(' ')
+          .replaceAll(/\s+/g, ' '),
+      ),
+    );
+    expect(pages[0]).toContain('Is it worth it?');
+    expect(pages.join(' ')).toContain('beat Water.');
+    expect(pages[0]).toContain(`1 / ${document.numPages}`);
+  });
+  it('says what is wrong', async () => {
+    const closed = join(folder, 'closed.zip');
+    writeFileSync(closed, exportTrial(trialOf({ ...made, blinding: 'scorer' }, harvest(values))));
+    const { ended } = await written('html', closed);
+    expect(ended.status).toBe(2);
+    expect(ended.stderr).toMatch(/codes of this trial are closed/);
+    expect((await mainOrSlow(['review', zip, '--format', 'doc', '--out', 'x'])).stderr).toMatch(
+      /--format is one of/,
+    );
+    expect((await mainOrSlow(['review', zip, '--format', 'md', '--out', '/nowhere/x.md'])).stderr).toMatch(
+      /can't be written/,
+    );
+  });
+});
+
+it('ticks are round and inside', () => {
+  expect(ticksBetween(0, 10, 5)).toEqual([0, 2, 4, 6, 8, 10]);
+  expect(ticksBetween(47.3, 52.8, 6)).toEqual([48, 49, 50, 51, 52]);
+  expect(ticksBetween(-0.31, 0.29, 6)).toEqual([-0.3, -0.2, -0.1, 0, 0.1, 0.2]);
+  expect(ticksBetween(5, 5, 6)).toEqual([5]);
+});

@@ -1,0 +1,56 @@
+import { audit } from '../fairness/audit';
+import { auditInput } from '../fairness/auditInput';
+import { deriveState } from '../log/state';
+import type { Trial } from '../log/trial';
+import { verifySeal } from '../log/verifySeal';
+import { planIndex } from '../plan/planIndex';
+import type { Finding } from '../verdict/finding';
+import { findingOf } from '../verdict/findingInput';
+import { makeVerdict } from '../verdict/verdict';
+import type { Block } from './block';
+import { reviewDocument } from './review';
+
+/** A trial's review without a screen: its blocks, and the findings its figures are drawn from. */
+export interface TrialReview {
+  title: string;
+  blocks: Block[];
+  findings: Finding[];
+  /** contenders in the plan's order */
+  lanes: { id: string; name: string; index: number }[];
+  unitNoun: string;
+}
+
+/**
+ * The review of a whole trial.
+ * @param today YYYY-MM-DD
+ * @returns null while its codes are closed
+ */
+export function trialReview(trial: Trial, today: string): TrialReview | null {
+  const state = deriveState(trial.plan, trial.log);
+  const { plan } = state;
+  if (plan.blinding !== 'open' && state.revealed === null) return null;
+  const nameOf = (id: string) => planIndex(plan).treatment(id)?.name ?? id;
+  const order = [...plan.traits].sort(
+    (a, b) => Number(b.id === plan.primaryTraitId) - Number(a.id === plan.primaryTraitId),
+  );
+  const made = order.map((t) => findingOf(state, t));
+  const findings = made.flatMap((f) => (f.ok ? [f.value] : []));
+  const primary = made[0]?.ok && plan.primaryTraitId ? made[0].value : null;
+  const found = audit(auditInput(trial, state));
+  return {
+    title: plan.question,
+    findings,
+    blocks: reviewDocument({
+      state,
+      review: trial.review,
+      findings,
+      verdict: primary && makeVerdict(plan, primary, nameOf, { state, audit: found }),
+      nameOf,
+      today,
+      seal: verifySeal(trial.plan, state.seal, trial.sealedAs),
+      audit: found,
+    }),
+    lanes: plan.treatments.map((t, index) => ({ id: t.id, name: t.name, index })),
+    unitNoun: plan.unitNoun,
+  };
+}
