@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { Entry } from './entry';
 import { EntryId, TreatmentId } from '../model/ids';
+import { CardHeading, SetClaim } from '../model/judgement';
 import { Plan } from '../model/plan';
 
 /** What the reviewer writes around the figures; it isn't part of the sealed plan. */
@@ -9,6 +10,10 @@ export const ReviewText = z.object({
   introduction: z.string().trim().max(8000),
   conclusion: z.string().trim().max(8000),
   disclosure: z.string().trim().max(4000),
+  /** the scorecard's headings; left out: none was made */
+  headings: z.array(CardHeading).max(20).optional(),
+  /** claims of labels set against traits */
+  claims: z.array(SetClaim).max(200).optional(),
 });
 export type ReviewText = z.infer<typeof ReviewText>;
 

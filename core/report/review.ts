@@ -13,6 +13,10 @@ import type { Block } from './block';
 import { comparedBlocks, conductBlocks, eventBlocks } from './conductBlocks';
 import { photoBlocks } from './contactSheet';
 import { findingBlocks } from './findingBlocks';
+import { awards } from '../verdict/awards';
+import { makeCard } from '../verdict/card';
+import { judgeClaims } from '../verdict/claims';
+import { awardBlocks, cardBlocks, claimBlocks } from './judgementBlocks';
 import { panelBlocks } from './panelBlocks';
 import { verdictBlocks } from './verdictBlocks';
 
@@ -51,6 +55,14 @@ export function reviewDocument(input: ReviewInput): Block[] {
     ...(verdict ? [{ type: 'paragraph' as const, tone: 'lead' as const, text: verdict.headline }] : []),
     ...paragraphs(review.introduction),
     ...(verdict && findings[0] ? verdictBlocks(verdict, findings[0], plan, nameOf) : []),
+    ...(verdict && findings[0] ? awardBlocks(awards(plan, findings[0], verdict, nameOf)) : []),
+    ...cardBlocks(
+      verdict && review.headings && review.headings.length > 0
+        ? makeCard({ plan, headings: review.headings, findings, lines: verdict.lines, nameOf })
+        : null,
+      plan.treatments.map((t, order) => ({ id: t.id, name: nameOf(t.id), order })),
+    ),
+    ...claimBlocks(judgeClaims(plan, review.claims ?? [], findings, nameOf)),
     ...findings.flatMap((f) => findingBlocks(f, plan, nameOf)),
     ...panelBlocks(state, nameOf),
     ...photoBlocks(state),

@@ -1,0 +1,56 @@
+import { z } from 'zod';
+
+/** What the points of a heading are made from. */
+export const HeadingFrom = z.discriminatedUnion('kind', [
+  /** a trait's figure; its own direction says what is better */
+  z.object({ kind: z.literal('trait'), traitId: z.string().min(1) }),
+  /** how little units of a contender differ in a trait */
+  z.object({ kind: z.literal('evenness'), traitId: z.string().min(1) }),
+  /** products for one unit: less is better */
+  z.object({ kind: z.literal('cost') }),
+  /** the reviewer's own points, each with its reason */
+  z.object({
+    kind: z.literal('own'),
+    points: z.record(
+      z.string(),
+      z.object({
+        points: z.number('Points from 0 to 10.').min(0, 'From 0.').max(10, 'To 10.'),
+        reason: z.string().trim().max(300),
+      }),
+    ),
+  }),
+]);
+export type HeadingFrom = z.infer<typeof HeadingFrom>;
+
+/** A heading of the scorecard: what it counts, how much it weighs, and how a figure becomes points. */
+export const CardHeading = z.object({
+  id: z.string().min(1).max(60),
+  name: z.string().trim().min(1, 'Name the heading.').max(60),
+  weight: z.number().min(0).max(100),
+  from: HeadingFrom,
+  /** the figures that get 0 and 10; left out: the control (or the worst) gets 0, the best 10 */
+  scale: z
+    .object({ zero: z.number('Give the figure for 0.'), ten: z.number('Give the figure for 10.') })
+    .refine((s) => s.zero !== s.ten, 'The figures for 0 and for 10 must differ.')
+    .optional(),
+});
+export type CardHeading = z.infer<typeof CardHeading>;
+
+/** A label's claim set against a trait. */
+export const SetClaim = z.object({
+  claimId: z.string().min(1),
+  productId: z.string().min(1),
+  /** the contender whose dose is the product's own */
+  treatmentId: z.string().min(1),
+  /** null: not tested here */
+  traitId: z.string().min(1).nullable(),
+  /** what is claimed of the trait's figure */
+  direction: z.enum(['more', 'less']),
+  /** size that is claimed, per cent of what it is held against; for “so many per cent of all” the share itself; null: none */
+  percent: z.number().min(0).max(10_000).nullable(),
+  /** the label says “up to” */
+  upTo: z.boolean(),
+  /** of k of n: the share itself is claimed (99 % pure), nothing is held against it */
+  absolute: z.boolean(),
+});
+export type SetClaim = z.infer<typeof SetClaim>;

@@ -1,0 +1,397 @@
+import chiQuantile from '@stdlib/stats-base-dists-chi-quantile';
+import { formatMoney } from '../cost/money';
+import type { Finding } from './finding';
+import type { CardHeading } from '../model/judgement';
+import type { Plan } from '../model/plan';
+import { kindOf } from '../model/traitKinds';
+import { countedFrom } from '../plan/control';
+import { type Random, seededRandom } from '../stats/random';
+import { comparedValue, moreIsBetter } from '../analysis/goodness';
+import { formatFigure, listNames } from '../quantity/format';
+import { type Flip, scorecard } from './scorecard';
+import type { VerdictLine } from './verdict';
+
+/** A contender under one heading: its figure, what is uncertain about it, and its points. */
+export interface CardCell {
+  /** null where there is no figure: died, left out, not priced */
+  figure: number | null;
+  points: number | null;
+  /** points at the ends of what the figure may be; null where its spread isn't known */
+  low: number | null;
+  high: number | null;
+  /** why there is no figure, or the reviewer's reason */
+  said: string;
+}
+
+export interface CardRow {
+  heading: CardHeading;
+  /** how the figure becomes points, in words */
+  rule: string;
+  cells: Map<string, CardCell>;
+}
+
+export interface Card {
+  rows: CardRow[];
+  /** weighted mean of points, and in how many of 100 draws of the findings' own spread the contender is first */
+  contenders: { id: string; score: number | null; place: number | null; firstOf100: number | null }[];
+  flips: Flip[];
+  /** headings or contenders that keep the card from being added up, in words */
+  open: string[];
+}
+
+interface Source {
+  /** by contender */
+  figures: Map<string, number>;
+  /** a figure drawn from what is uncertain about it; null where nothing is known of that */
+  draw: ((id: string, random: Random) => number) | null;
+  /** spread of a figure, for its bar */
+  spread: Map<string, number>;
+  better: 1 | -1;
+  unit: string;
+  decimals: number;
+  absent: (id: string) => string;
+}
+
+const DRAWS = 2000;
+
+/** Spread of a contender's figure, from its interval. */
+function standardError(finding: Finding, id: string): number | null {
+  const s = finding.analysis.summaries.find((x) => x.name === id);
+  if (!s) return null;
+  if (finding.analysis.unitSd !== null) return finding.analysis.unitSd / Math.sqrt(s.n);
+  return s.low === null || s.high === null ? null : (s.high - s.low) / (2 * 1.96);
+}
+
+function traitSource(finding: Finding): Source {
+  const figures = new Map(
+    finding.analysis.summaries.flatMap((s) => (s.shown === undefined ? [[s.name, s.estimate] as const] : [])),
+  );
+  const spread = new Map<string, number>();
+  for (const id of figures.keys()) {
+    const se = standardError(finding, id);
+    if (se !== null && finding.analysis.spread === 'shown') spread.set(id, se);
+  }
+  return {
+    figures,
+    spread,
+    draw: (id, random) => figures.get(id)! + (spread.get(id) ?? 0) * random.normal(),
+    better: moreIsBetter(finding.trait) ? 1 : -1,
+    unit:
+      finding.trait.direction === 'band'
+        ? `${finding.trait.unit} outside the band`.trim()
+        : finding.trait.unit,
+    decimals: Math.max(1, finding.trait.decimals),
+    absent: (id) => {
+      const why = [...new Set(finding.leftOut.filter((u) => u.treatmentId === id).map((u) => u.why))];
+      const shown = finding.analysis.summaries.find((s) => s.name === id)?.shown;
+      return (
+        shown ??
+        (listNames(
+          why.map((w) => ({ died: 'died', excluded: 'left out', notMeasured: 'not measured' })[w]),
+        ) ||
+          'no value')
+      );
+    },
+  };
+}
+
+/** Standard deviation between units: less is better. */
+function evennessSource(finding: Finding): Source {
+  const figures = new Map<string, number>();
+  const units = new Map<string, number>();
+  for (const s of finding.analysis.summaries) {
+    const own = finding.units
+      .filter((u) => u.treatmentId === s.name)
+      .map((u) => comparedValue(finding.trait, u.value));
+    if (own.length < 3) continue;
+    const mean = own.reduce((x, y) => x + y, 0) / own.length;
+    figures.set(s.name, Math.sqrt(own.reduce((x, y) => x + (y - mean) ** 2, 0) / (own.length - 1)));
+    units.set(s.name, own.length);
+  }
+  const spread = new Map([...figures].map(([id, sd]) => [id, sd / Math.sqrt(2 * (units.get(id)! - 1))]));
+  return {
+    figures,
+    spread,
+    draw: (id, random) => {
+      const df = units.get(id)! - 1;
+      const chi = chiQuantile(Math.min(1 - 1e-9, Math.max(1e-9, random.uniform())), df);
+      return (figures.get(id)! * Math.sqrt(df)) / chi;
+    },
+    better: -1,
+    unit: finding.trait.unit ? `${finding.trait.unit} spread` : 'spread',
+    decimals: finding.trait.decimals + 1,
+    absent: () => 'fewer than three units',
+  };
+}
+
+function costSource(lines: readonly VerdictLine[]): Source {
+  const figures = new Map(
+    lines.flatMap((l) =>
+      l.cost.ok ? [[l.treatment.id as string, l.cost.value.perUnit.minor] as const] : [],
+    ),
+  );
+  return {
+    figures,
+    spread: new Map(),
+    draw: null,
+    better: -1,
+    unit: 'minor units of money',
+    decimals: 0,
+    absent: () => 'not priced',
+  };
+}
+
+const costSaid = (lines: readonly VerdictLine[], id: string): string => {
+  const line = lines.find((l) => l.treatment.id === id);
+  return line?.cost.ok ? formatMoney(line.cost.value.perUnit) : '';
+};
+
+/** The figures that get 0 and 10, and the rule in words. */
+function ruleOf(
+  heading: CardHeading,
+  source: Source,
+  control: string | null,
+  nameOf: (id: string) => string,
+): { zero: number; ten: number; rule: string } {
+  if (heading.scale) {
+    const { zero, ten } = heading.scale;
+    return { zero, ten, rule: `${zero} ${source.unit} is 0, ${ten} is 10`.replace(/ {2,}/g, ' ') };
+  }
+  const values = [...source.figures.values()];
+  const good = (v: number) => source.better * v;
+  const best = values.reduce((a, b) => (good(b) > good(a) ? b : a), values[0]!);
+  const worst = values.reduce((a, b) => (good(b) < good(a) ? b : a), values[0]!);
+  const base = control === null ? undefined : source.figures.get(control);
+  // Where the control itself is the best there is nothing above it to measure by.
+  return base !== undefined && good(best) > good(base)
+    ? { zero: base, ten: best, rule: `${nameOf(control!)} is 0, the best is 10` }
+    : { zero: worst, ten: best, rule: 'the worst is 0, the best is 10' };
+}
+
+const pointsAt = (figure: number, zero: number, ten: number): number =>
+  ten === zero ? 5 : Math.min(10, Math.max(0, (10 * (figure - zero)) / (ten - zero)));
+
+/** What a card is made from. */
+export interface CardInput {
+  plan: Plan;
+  headings: readonly CardHeading[];
+  findings: readonly Finding[];
+  lines: readonly VerdictLine[];
+  nameOf: (id: string) => string;
+  seed?: number;
+}
+
+function sourceOf(heading: CardHeading, { findings, lines }: CardInput): Source | null {
+  const { from } = heading;
+  switch (from.kind) {
+    case 'trait':
+    case 'evenness': {
+      const finding = findings.find((f) => f.trait.id === from.traitId);
+      if (!finding) return null;
+      return from.kind === 'trait' ? traitSource(finding) : evennessSource(finding);
+    }
+    case 'cost':
+      return costSource(lines);
+    case 'own':
+      return {
+        figures: new Map(Object.entries(from.points).map(([id, p]) => [id, p.points])),
+        ...{ spread: new Map(), draw: null, better: 1, unit: 'points', decimals: 1 },
+        absent: () => 'no points given',
+      };
+  }
+}
+
+/**
+ * A scorecard: each heading's figures as points by a written rule, their weighted mean, how certain the first place is
+ * (figures drawn anew from the findings' own spread), and how far a weight must move before another leads.
+ *
+ * Without a figure under a heading that counts a contender has no total: it is named, not guessed.
+ */
+export function makeCard(input: CardInput): Card {
+  const { plan, headings, nameOf, seed = 1 } = input;
+  const control = countedFrom(plan);
+  const held = control && control.role !== 'test' ? (control.id as string) : null;
+  const ids = plan.treatments.map((t) => t.id as string);
+  const open: string[] = [];
+  const made = headings.flatMap((heading) => {
+    const source = sourceOf(heading, input);
+    if (!source || source.figures.size === 0) {
+      open.push(`${heading.name}: there are no figures for it yet.`);
+      return [];
+    }
+    const own =
+      heading.from.kind === 'own'
+        ? { zero: 0, ten: 10, rule: 'the reviewer’s own points, with reasons' }
+        : null;
+    return [{ heading, source, ...(own ?? ruleOf(heading, source, held, nameOf)) }];
+  });
+  const rows = made.map(({ heading, source, zero, ten, rule }): CardRow => ({
+    heading,
+    rule,
+    cells: new Map(
+      ids.map((id): [string, CardCell] => {
+        const figure = source.figures.get(id);
+        if (figure === undefined)
+          return [id, { figure: null, points: null, low: null, high: null, said: source.absent(id) }];
+        const se = source.spread.get(id);
+        const ends =
+          se === undefined
+            ? null
+            : [figure - 1.96 * se, figure + 1.96 * se]
+                .map((v) => pointsAt(v, zero, ten))
+                .sort((a, b) => a - b);
+        const reason = heading.from.kind === 'own' ? (heading.from.points[id]?.reason ?? '') : '';
+        return [
+          id,
+          {
+            figure,
+            points: pointsAt(figure, zero, ten),
+            low: ends?.[0] ?? null,
+            high: ends?.[1] ?? null,
+            said:
+              heading.from.kind === 'own'
+                ? reason
+                : heading.from.kind === 'cost'
+                  ? costSaid(input.lines, id)
+                  : `${formatFigure(figure, source.decimals)} ${source.unit}`.trim(),
+          },
+        ];
+      }),
+    ),
+  }));
+  const counting = rows.filter((r) => r.heading.weight > 0);
+  const whole = ids.filter(
+    (id) => counting.length > 0 && counting.every((r) => r.cells.get(id)!.points !== null),
+  );
+  for (const id of ids.filter((x) => !whole.includes(x))) {
+    const missing = counting.filter((r) => r.cells.get(id)!.points === null);
+    if (missing.length > 0)
+      open.push(
+        `${nameOf(id)} has no total: ${missing.map((r) => `${r.heading.name}, ${r.cells.get(id)!.said}`).join('; ')}.`,
+      );
+  }
+  const added = scorecard(
+    rows.map((r) => ({ name: r.heading.name, weight: r.heading.weight })),
+    whole.map((id) => ({ name: id, points: rows.map((r) => r.cells.get(id)!.points ?? 0) })),
+  );
+  if (!added.ok) {
+    if (added.error.tag === 'noWeight') open.push('No heading has a weight yet.');
+    return {
+      rows,
+      contenders: ids.map((id) => ({ id, score: null, place: null, firstOf100: null })),
+      flips: [],
+      open,
+    };
+  }
+  const first = certainty(made, whole, seed);
+  return {
+    rows,
+    contenders: ids.map((id) => {
+      const own = added.value.contenders.find((c) => c.name === id);
+      return {
+        id,
+        score: own?.score ?? null,
+        place: own?.place ?? null,
+        firstOf100: own ? Math.round(100 * (first.get(id) ?? 0)) : null,
+      };
+    }),
+    flips: added.value.flips,
+    open,
+  };
+}
+
+/** In what share of draws each contender is first; level ones share it. The rule that makes points isn't drawn anew. */
+function certainty(
+  made: readonly { heading: CardHeading; source: Source; zero: number; ten: number }[],
+  ids: readonly string[],
+  seed: number,
+): Map<string, number> {
+  const random = seededRandom(seed);
+  const total = made.reduce((s, m) => s + m.heading.weight, 0);
+  const first = new Map<string, number>();
+  for (let d = 0; d < DRAWS; d++) {
+    const scores = ids.map((id) =>
+      made.reduce((s, { heading, source, zero, ten }) => {
+        if (heading.weight === 0) return s;
+        const figure = source.draw ? source.draw(id, random) : source.figures.get(id)!;
+        return s + (heading.weight / total) * pointsAt(figure, zero, ten);
+      }, 0),
+    );
+    const best = Math.max(...scores);
+    const level = ids.filter((_, i) => scores[i]! > best - 1e-9);
+    for (const id of level) first.set(id, (first.get(id) ?? 0) + 1 / level.length / DRAWS);
+  }
+  return first;
+}
+
+/** The card in a sentence. @example sayCard(card, nameOf) // 'Duo Lume comes first in 58 of 100 draws.' */
+export function sayCard(card: Card, nameOf: (id: string) => string): string {
+  const first = card.contenders.filter((c) => c.place === 1);
+  if (first.length === 0) return 'Give the headings weights to see who comes first.';
+  const names = listNames(first.map((c) => nameOf(c.id)));
+  if (first.length > 1) return `${names} are level at ${formatFigure(first[0]!.score!, 1)} points.`;
+  const sure = first[0]!.firstOf100!;
+  const judged = sure >= 95 ? '' : sure >= 60 ? '; the others aren’t far' : ': little separates them';
+  return `${names} comes first in ${sure} of 100 draws${judged}.`;
+}
+
+/** What would turn the card, one sentence a heading. @example 'Yield above 52 %: Sarmenta.' */
+export const sayFlips = (card: Card, nameOf: (id: string) => string): string[] =>
+  card.flips.flatMap((f) =>
+    f.weightThen === null || f.winner === null
+      ? []
+      : [
+          `${f.heading} ${f.weightThen > f.weightNow ? 'above' : 'below'} ${Math.round(100 * f.weightThen)} %: ${nameOf(f.winner)}.`,
+        ],
+  );
+
+/** What whoever cares for one heading alone should take. @example 'Who counts value alone takes Water.' */
+export const sayAlone = (card: Card, nameOf: (id: string) => string): string[] =>
+  card.rows.flatMap(({ heading, cells }) => {
+    const points = [...cells].flatMap(([id, c]) => (c.points === null ? [] : [{ id, points: c.points }]));
+    if (points.length < 2) return [];
+    const best = Math.max(...points.map((p) => p.points));
+    const top = points.filter((p) => p.points > best - 1e-9);
+    const told =
+      top.length === points.length
+        ? 'is told nothing here'
+        : `takes ${listNames(top.map((p) => nameOf(p.id)))}`;
+    return [`Who counts ${heading.name.toLowerCase()} alone ${told}.`];
+  });
+
+/** Headings a new card begins with: the deciding trait, its evenness and what it costs. */
+export function proposedHeadings(plan: Plan): CardHeading[] {
+  const primary = plan.traits.find((t) => t.id === plan.primaryTraitId);
+  const figures = primary && kindOf(primary).observes === 'continuous';
+  return [
+    ...(primary
+      ? [
+          {
+            id: 'primary',
+            name: primary.name,
+            weight: 50,
+            from: { kind: 'trait' as const, traitId: primary.id },
+          },
+        ]
+      : []),
+    ...(primary && figures
+      ? [
+          {
+            id: 'evenness',
+            name: 'Evenness',
+            weight: 20,
+            from: { kind: 'evenness' as const, traitId: primary.id },
+          },
+        ]
+      : []),
+    { id: 'value', name: 'Low cost', weight: 30, from: { kind: 'cost' as const } },
+  ];
+}
+
+/** Ready-made weights, by kinds of heading. */
+export const presets: Record<string, (h: CardHeading) => number> = {
+  grower: (h) => ({ trait: 50, evenness: 20, cost: 20, own: 10 })[h.from.kind],
+  cook: (h) => ({ trait: 20, evenness: 10, cost: 10, own: 60 })[h.from.kind],
+  seller: (h) => ({ trait: 40, evenness: 40, cost: 15, own: 5 })[h.from.kind],
+  saver: (h) => ({ trait: 25, evenness: 5, cost: 65, own: 5 })[h.from.kind],
+};
