@@ -1,4 +1,4 @@
-import { paper } from '~core/report/paper';
+import { paper } from '../../core/report/paper';
 
 /** Every colour of the interface: the day's are those of paper. */
 export const day = paper;

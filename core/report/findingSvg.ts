@@ -1,4 +1,5 @@
 import type { Finding, FindingUnit } from '../verdict/finding';
+import { printable } from './printable';
 import { tesseraStyle } from './tessera';
 
 /** What a picture is drawn in. */
@@ -26,10 +27,7 @@ const WIDTH = 640;
 const [LEFT, RIGHT, TILE] = [20, 24, 14];
 const [SERIF, SANS, MONO] = ['Georgia, serif', 'Helvetica, Arial, sans-serif', 'Courier, monospace'];
 
-const escaped = (text: string) =>
-  text
-    .replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`)
-    .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/g, '');
+const escaped = (text: string) => printable(text).replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
 
 /** Round steps between two figures, about so many. @example ticksBetween(0, 10, 5) // [0, 2, 4, 6, 8, 10] */
 export function ticksBetween(low: number, high: number, about: number): number[] {

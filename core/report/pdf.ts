@@ -1,5 +1,6 @@
 import type { Block, Cell, TableBlock } from './block';
 import { cellText } from './cell';
+import { printable } from './printable';
 
 /** A figure in a PDF: SVG text, or a picture as a data URI. */
 export type PdfFigure = { svg: string } | { image: string };
@@ -15,12 +16,11 @@ export interface PdfColours {
 }
 
 /** What the PDF's font can't print is written with what it has. */
-const printable = (text: string): string =>
-  text.replace(/\u202f|\u2009/g, ' ').replace(/[\u0000-\u0008\u000b-\u001f]/g, '');
+const plain = (text: string): string => printable(text.replace(/\u202f|\u2009/g, ' '));
 
 function table({ columns, rows }: TableBlock, colours: PdfColours): PdfNode {
   const cell = (text: string, numeric: boolean, bold = false): PdfNode => ({
-    text: printable(text),
+    text: plain(text),
     alignment: numeric ? 'right' : 'left',
     bold,
   });
@@ -62,7 +62,7 @@ export function toPdf(
     switch (b.type) {
       case 'heading':
         return {
-          text: printable(b.text),
+          text: plain(b.text),
           fontSize: { 1: 22, 2: 15, 3: 12 }[b.level],
           bold: true,
           headlineLevel: b.level,
@@ -70,7 +70,7 @@ export function toPdf(
         };
       case 'paragraph':
         return {
-          text: printable(b.text),
+          text: plain(b.text),
           margin: [0, 0, 0, 6],
           ...(b.tone === 'lead' && { fontSize: 13, bold: true }),
           ...(b.tone === 'small' && { fontSize: 8.5, color: colours.soft }),
@@ -78,12 +78,12 @@ export function toPdf(
         };
       case 'note':
         return {
-          text: [{ text: `${printable(b.title)} `, bold: true }, printable(b.text)],
+          text: [{ text: `${plain(b.title)} `, bold: true }, plain(b.text)],
           margin: [0, 0, 0, 6],
         };
       case 'list':
         return {
-          ul: b.items.map(printable),
+          ul: b.items.map(plain),
           margin: [0, 0, 0, 8],
           ...(b.tone === 'warning' && { color: colours.warning }),
         };
@@ -92,7 +92,7 @@ export function toPdf(
       case 'figure': {
         const figure = figureOf(b.id);
         const caption = {
-          text: printable(b.caption),
+          text: plain(b.caption),
           fontSize: 8.5,
           color: colours.soft,
           margin: [0, 3, 0, 8],
@@ -103,7 +103,7 @@ export function toPdf(
     }
   };
   return {
-    info: { title: printable(title) },
+    info: { title: plain(title) },
     pageSize: 'A4',
     pageMargins: [56, 56, 56, 60],
     defaultStyle: { fontSize: 10.5, lineHeight: 1.25, color: colours.ink },

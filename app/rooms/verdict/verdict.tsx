@@ -1,18 +1,29 @@
-import { Link, useLoaderData } from 'react-router';
+import { Link, useLoaderData, useSearchParams } from 'react-router';
 import { costTable, verdictTable } from '~core/report/verdictBlocks';
+import { awardBlocks } from '~core/report/judgementBlocks';
+import { awards } from '~core/verdict/awards';
 import { audit } from '~core/fairness/audit';
 import { makeVerdict } from '~core/verdict/verdict';
 import { perOf } from '~core/plan/divisor';
 import { Report, ReportTable } from '../../ui/Report';
 import { allFindings, describeFindingError, nameIn } from '../findings/findingData';
+import { guarded } from '../../form/guarded';
+import { ViewSwitch } from '../../ui/ViewSwitch';
+import { ClaimsView } from './ClaimsView';
+import { ScorecardView } from './ScorecardView';
+import { verdictAction } from './verdictActions';
+import './verdict.css';
 import { plainAuditInput } from '../auditOf';
 import { CodesClosed } from '../CodesClosed';
 import type { RoomArgs } from '../roomArgs';
 
 export async function clientLoader({ params }: RoomArgs) {
-  const { plan, primary, problem, blind, state, trial } = await allFindings(params.trialId);
+  const { plan, primary, problem, blind, state, trial, findings, review } = await allFindings(params.trialId);
   return {
     plan,
+    findings,
+    headings: review.headings ?? [],
+    claims: review.claims ?? [],
     primary,
     problem,
     blind,
@@ -21,8 +32,19 @@ export async function clientLoader({ params }: RoomArgs) {
   };
 }
 
+export const clientAction = guarded(verdictAction);
+
+const views = [
+  ['verdict', 'Verdict'],
+  ['card', 'Scorecard'],
+  ['claims', 'Claims'],
+] as const;
+
 export default function VerdictRoom() {
-  const { plan, primary, problem, verdict, blind } = useLoaderData<typeof clientLoader>();
+  const data = useLoaderData<typeof clientLoader>();
+  const { plan, primary, problem, verdict, blind } = data;
+  const [search, setSearch] = useSearchParams();
+  const view = views.find(([v]) => v === search.get('view'))?.[0] ?? 'verdict';
   if (blind) return <CodesClosed trialId={plan.id} title="Verdict" />;
   if (!primary || !verdict) {
     return (
@@ -48,21 +70,36 @@ export default function VerdictRoom() {
           shared where nothing separates the contenders.
         </p>
       </div>
-      <ReportTable table={verdictTable(verdict, primary, plan, nameIn(plan))} />
-      <div className="findings-grid" style={{ marginTop: '1.8rem' }}>
-        <section>
-          <h2>What this trial can’t tell</h2>
-          <Report blocks={[{ type: 'list', items: verdict.cannotTell }]} />
-        </section>
-        <section className="stack">
-          <div className="note good">
-            <h3>Best value</h3>
-            <p>{verdict.bestValue.text}</p>
+      <ViewSwitch
+        views={views}
+        view={view}
+        label="What of it"
+        onView={(to) => setSearch(to === 'verdict' ? {} : { view: to })}
+      />
+      {view === 'card' && (
+        <ScorecardView plan={plan} findings={data.findings} verdict={verdict} stored={data.headings} />
+      )}
+      {view === 'claims' && <ClaimsView plan={plan} findings={data.findings} stored={data.claims} />}
+      {view === 'verdict' && (
+        <>
+          <ReportTable table={verdictTable(verdict, primary, plan, nameIn(plan))} />
+          <div className="findings-grid" style={{ marginTop: '1.8rem' }}>
+            <section>
+              <Report blocks={awardBlocks(awards(plan, primary, verdict, nameIn(plan)))} />
+              <h2>What this trial can’t tell</h2>
+              <Report blocks={[{ type: 'list', items: verdict.cannotTell }]} />
+            </section>
+            <section className="stack">
+              <div className="note good">
+                <h3>Best value</h3>
+                <p>{verdict.bestValue.text}</p>
+              </div>
+              {costs && <ReportTable table={costs} />}
+              {verdict.costBasis && <p className="small quiet">{verdict.costBasis}</p>}
+            </section>
           </div>
-          {costs && <ReportTable table={costs} />}
-          {verdict.costBasis && <p className="small quiet">{verdict.costBasis}</p>}
-        </section>
-      </div>
+        </>
+      )}
     </>
   );
 }

@@ -1,0 +1,191 @@
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { useMemo, useState } from 'react';
+import type { SetClaim } from '~core/model/judgement';
+import { type Plan, kindOf } from '~core/model/plan';
+import { parseDecimal } from '~core/quantity/decimal';
+import { CLAIM_LINE, type JudgedClaim, claimVerdictNames, judgeClaims } from '~core/verdict/claims';
+import type { Finding } from '~core/verdict/finding';
+import { nameIn } from '../findings/findingData';
+import { useKept } from './useKept';
+
+interface Props {
+  plan: Plan;
+  findings: readonly Finding[];
+  stored: SetClaim[];
+}
+
+const tone: Record<JudgedClaim['verdict'], string> = {
+  borneOut: 'good',
+  inPart: 'open',
+  notShown: 'open',
+  contradicted: 'bad',
+  notTested: 'plain',
+};
+
+/** Claims of the labels, each set against what was measured, and what the trial says of it. */
+export function ClaimsView({ plan, findings, stored }: Props) {
+  const { shown, keep } = useKept('claims', stored);
+  const nameOf = useMemo(() => nameIn(plan), [plan]);
+  const judged = judgeClaims(plan, shown, findings, nameOf);
+  if (judged.length === 0) {
+    return (
+      <p className="quiet">
+        No product of this trial has a claim written down. What labels promise is entered with the product, in
+        the library.
+      </p>
+    );
+  }
+  const set = (claim: JudgedClaim, over: Partial<SetClaim>) => {
+    const own = claim.set ?? firstSetting(plan, claim);
+    const others = shown.filter((s) => !(s.claimId === claim.claim.id && s.productId === claim.product.id));
+    keep([...others, { ...own, ...over }]);
+  };
+  return (
+    <div className="stack">
+      {judged.map((j) => (
+        <OneClaim
+          key={`${j.product.id}/${j.claim.id}`}
+          plan={plan}
+          judged={j}
+          onSet={(over) => set(j, over)}
+        />
+      ))}
+      <p className="small quiet">{CLAIM_LINE}</p>
+    </div>
+  );
+}
+
+/** What a claim is set to when it is first touched: the contender that has the product, more of the deciding trait. */
+function firstSetting(plan: Plan, { claim, product }: JudgedClaim): SetClaim {
+  const has =
+    plan.treatments.find((t) => t.products.some((u) => u.productId === product.id)) ?? plan.treatments[0]!;
+  return {
+    ...{ claimId: claim.id, productId: product.id, treatmentId: has.id, traitId: null },
+    ...{ direction: 'more', percent: null, upTo: /\bup to\b/i.test(claim.text), absolute: false },
+  };
+}
+
+function OneClaim({
+  plan,
+  judged: { claim, product, set, verdict, text },
+  onSet,
+}: {
+  plan: Plan;
+  judged: JudgedClaim;
+  onSet: (over: Partial<SetClaim>) => void;
+}) {
+  const [size, setSize] = useState(set?.percent == null ? '' : String(set.percent));
+  const [fault, setFault] = useState('');
+  const trait = plan.traits.find((t) => t.id === set?.traitId);
+  const shares = trait !== undefined && kindOf(trait).observes === 'kOfN';
+  const keepSize = () => {
+    if (size.trim() === '') {
+      setFault('');
+      onSet({ percent: null });
+      return;
+    }
+    const value = parseDecimal(size);
+    if (value === null || value < 0 || value > 10_000) setFault('A per cent, such as 25.');
+    else {
+      setFault('');
+      onSet({ percent: value });
+    }
+  };
+  const withProduct = plan.treatments.filter((t) => t.products.some((u) => u.productId === product.id));
+  return (
+    <section className={`note ${tone[verdict]}`}>
+      <h3>
+        {product.name}: “{claim.text}” — {claimVerdictNames[verdict]}
+      </h3>
+      <p>{text}</p>
+      <div className="inline-row no-print" style={{ marginTop: '0.5rem' }}>
+        <TextField
+          select
+          size="small"
+          label="Bears on"
+          value={set?.traitId ?? ''}
+          sx={{ width: 200 }}
+          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+          onChange={(e) => onSet({ traitId: e.target.value === '' ? null : e.target.value })}
+        >
+          <MenuItem value="">nothing measured here</MenuItem>
+          {plan.traits
+            .filter((t) => kindOf(t).observes !== 'words')
+            .map((t) => (
+              <MenuItem key={t.id} value={t.id}>
+                {t.name}
+              </MenuItem>
+            ))}
+        </TextField>
+        {set?.traitId && (
+          <>
+            {withProduct.length > 1 && (
+              <TextField
+                select
+                size="small"
+                label="With its own dose in"
+                value={set.treatmentId}
+                sx={{ width: 190 }}
+                onChange={(e) => onSet({ treatmentId: e.target.value })}
+              >
+                {withProduct.map((t) => (
+                  <MenuItem key={t.id} value={t.id}>
+                    {t.name}
+                  </MenuItem>
+                ))}
+              </TextField>
+            )}
+            <TextField
+              select
+              size="small"
+              label="Claims"
+              value={set.direction}
+              sx={{ width: 110 }}
+              onChange={(e) => onSet({ direction: e.target.value as SetClaim['direction'] })}
+            >
+              <MenuItem value="more">more</MenuItem>
+              <MenuItem value="less">less</MenuItem>
+            </TextField>
+            <TextField
+              size="small"
+              label={set.absolute ? 'Share, %' : 'By, %'}
+              value={size}
+              error={fault !== ''}
+              helperText={fault}
+              sx={{ width: 110 }}
+              slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+              onChange={(e) => setSize(e.target.value)}
+              onBlur={keepSize}
+              onKeyDown={(e) => e.key === 'Enter' && keepSize()}
+            />
+            <FormControlLabel
+              control={
+                <Checkbox
+                  size="small"
+                  checked={set.upTo}
+                  onChange={(e) => onSet({ upTo: e.target.checked })}
+                />
+              }
+              label="“up to”"
+            />
+            {shares && (
+              <FormControlLabel
+                control={
+                  <Checkbox
+                    size="small"
+                    checked={set.absolute}
+                    onChange={(e) => onSet({ absolute: e.target.checked })}
+                  />
+                }
+                label="of all, not against the control"
+              />
+            )}
+          </>
+        )}
+      </div>
+    </section>
+  );
+}

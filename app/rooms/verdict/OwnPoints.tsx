@@ -1,0 +1,99 @@
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { CardHeading } from '~core/model/judgement';
+import { parseDecimal } from '~core/quantity/decimal';
+import { TesseraName } from '../../ui/Tessera';
+
+interface Props {
+  heading: CardHeading;
+  contenders: { id: string; name: string; order: number }[];
+  onKeep: (over: Partial<CardHeading>) => void;
+  onClose: () => void;
+}
+
+/** A heading's name, and where the reviewer gives the points, each contender's with its reason. */
+export function OwnPoints({ heading, contenders, onKeep, onClose }: Props) {
+  const own = heading.from.kind === 'own' ? heading.from.points : null;
+  const [name, setName] = useState(heading.name);
+  const [typed, setTyped] = useState(
+    Object.fromEntries(
+      contenders.map((c) => [
+        c.id,
+        { points: own?.[c.id] ? String(own[c.id]!.points) : '', reason: own?.[c.id]?.reason ?? '' },
+      ]),
+    ),
+  );
+  const [faults, setFaults] = useState<Record<string, string>>({});
+  const keep = () => {
+    const points: Record<string, { points: number; reason: string }> = {};
+    const wrong: Record<string, string> = {};
+    for (const c of contenders) {
+      const t = typed[c.id]!;
+      if (own === null || t.points.trim() === '') continue;
+      const value = parseDecimal(t.points);
+      if (value === null || value < 0 || value > 10) wrong[c.id] = 'From 0 to 10.';
+      else points[c.id] = { points: value, reason: t.reason };
+    }
+    const made = CardHeading.safeParse({ ...heading, name });
+    if (!made.success) wrong.name = made.error.issues[0]!.message;
+    setFaults(wrong);
+    if (Object.keys(wrong).length > 0) return;
+    onKeep({ name: name.trim(), ...(own !== null && { from: { kind: 'own' as const, points } }) });
+  };
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
+      <DialogTitle>{own === null ? 'Name of the heading' : 'My own points'}</DialogTitle>
+      <DialogContent>
+        <div className="stack" style={{ paddingTop: '0.4rem' }}>
+          <TextField
+            label="Heading"
+            value={name}
+            error={faults.name !== undefined}
+            helperText={faults.name}
+            onChange={(e) => setName(e.target.value)}
+          />
+          {own !== null &&
+            contenders.map((c) => (
+              <div key={c.id} className="inline-row">
+                <span style={{ width: 150 }}>
+                  <TesseraName index={c.order} name={c.name} size={16} />
+                </span>
+                <TextField
+                  label={`Points of ${c.name}`}
+                  value={typed[c.id]!.points}
+                  sx={{ width: 120 }}
+                  slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+                  error={faults[c.id] !== undefined}
+                  helperText={faults[c.id] ?? '0 to 10'}
+                  onChange={(e) =>
+                    setTyped({ ...typed, [c.id]: { ...typed[c.id]!, points: e.target.value } })
+                  }
+                />
+                <TextField
+                  label="Why"
+                  value={typed[c.id]!.reason}
+                  sx={{ flex: 1, minWidth: 160 }}
+                  onChange={(e) =>
+                    setTyped({ ...typed, [c.id]: { ...typed[c.id]!, reason: e.target.value } })
+                  }
+                />
+              </div>
+            ))}
+        </div>
+      </DialogContent>
+      <DialogActions>
+        <Button color="inherit" onClick={onClose}>
+          Cancel
+        </Button>
+        <Button variant="contained" onClick={keep}>
+          Keep
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

@@ -1,0 +1,269 @@
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import Slider from '@mui/material/Slider';
+import TextField from '@mui/material/TextField';
+import { useMemo, useState } from 'react';
+import type { CardHeading } from '~core/model/judgement';
+import { newId } from '~core/model/newId';
+import { type Plan, kindOf } from '~core/model/plan';
+import { planIndex } from '~core/plan/planIndex';
+import { formatFigure } from '~core/quantity/format';
+import { makeCard, presets, proposedHeadings, sayAlone, sayCard, sayFlips } from '~core/verdict/card';
+import type { Finding } from '~core/verdict/finding';
+import type { Verdict } from '~core/verdict/verdict';
+import { TesseraName } from '../../ui/Tessera';
+import { nameIn } from '../findings/findingData';
+import { OwnPoints } from './OwnPoints';
+import { PointsStrip } from './PointsStrip';
+import { useKept } from './useKept';
+
+interface Props {
+  plan: Plan;
+  findings: readonly Finding[];
+  verdict: Verdict;
+  stored: CardHeading[];
+}
+
+const presetNames: Record<string, string> = {
+  grower: 'Grower',
+  cook: 'Cook',
+  seller: 'Seller',
+  saver: 'Saver',
+};
+
+/** Headings that can be added, by what their points are made from. */
+function addable(plan: Plan): { key: string; name: string; heading: () => CardHeading }[] {
+  const counted = plan.traits.filter((t) => kindOf(t).observes !== 'words');
+  const id = () => newId<string>();
+  return [
+    ...counted.map((t) => ({
+      key: `trait-${t.id}`,
+      name: t.name,
+      heading: (): CardHeading => ({
+        id: id(),
+        name: t.name,
+        weight: 20,
+        from: { kind: 'trait', traitId: t.id },
+      }),
+    })),
+    ...counted
+      .filter((t) => kindOf(t).observes === 'continuous')
+      .map((t) => ({
+        key: `even-${t.id}`,
+        name: `Evenness of ${t.name.toLowerCase()}`,
+        heading: (): CardHeading => ({
+          id: id(),
+          name: `Evenness, ${t.name.toLowerCase()}`,
+          weight: 10,
+          from: { kind: 'evenness', traitId: t.id },
+        }),
+      })),
+    {
+      key: 'cost',
+      name: 'Low cost',
+      heading: () => ({ id: id(), name: 'Low cost', weight: 20, from: { kind: 'cost' } }),
+    },
+    {
+      key: 'own',
+      name: 'My own points (ease, looks, taste …)',
+      heading: () => ({ id: id(), name: 'Ease of use', weight: 10, from: { kind: 'own', points: {} } }),
+    },
+  ];
+}
+
+/** Headings as points of 0 to 10, their weights, who is first and how surely, and what would turn it. */
+export function ScorecardView({ plan, findings, verdict, stored }: Props) {
+  const nameOf = useMemo(() => nameIn(plan), [plan]);
+  const { shown, show, keep } = useKept('headings', stored);
+  const [editing, setEditing] = useState<string | null>(null);
+  const card = useMemo(
+    () => makeCard({ plan, headings: shown, findings, lines: verdict.lines, nameOf }),
+    [plan, shown, findings, verdict, nameOf],
+  );
+  if (shown.length === 0) {
+    return (
+      <div className="empty">
+        <p>
+          Weigh headings against each other: yield, evenness, cost, looks, ease. The card says who comes
+          first, how surely, and how far a weight must move before another does.
+        </p>
+        <Button variant="contained" onClick={() => keep(proposedHeadings(plan))}>
+          Begin a scorecard
+        </Button>
+      </div>
+    );
+  }
+  const total = shown.reduce((s, h) => s + h.weight, 0) || 1;
+  const change = (id: string, over: Partial<CardHeading>) =>
+    shown.map((h) => (h.id === id ? { ...h, ...over } : h));
+  const edited = shown.find((h) => h.id === editing);
+  const flips = sayFlips(card, nameOf);
+  return (
+    <>
+      <div className="inline-row" style={{ justifyContent: 'space-between' }}>
+        <h2 aria-live="polite">{sayCard(card, nameOf)}</h2>
+        <TextField
+          select
+          size="small"
+          label="Weights for a"
+          value=""
+          sx={{ width: 160 }}
+          onChange={(e) => keep(shown.map((h) => ({ ...h, weight: presets[e.target.value]!(h) })))}
+        >
+          {Object.entries(presetNames).map(([id, name]) => (
+            <MenuItem key={id} value={id}>
+              {name}
+            </MenuItem>
+          ))}
+        </TextField>
+      </div>
+      <p className="small quiet">
+        Points from 0 to 10 by the rule under each heading; the bar is what is uncertain about them. Move a
+        weight to see who leads.
+      </p>
+      <div className="card-scroll">
+        <table className="ledger scorecard">
+          <thead>
+            <tr>
+              <th scope="col">heading</th>
+              <th scope="col">weight</th>
+              {plan.treatments.map((t, i) => (
+                <th scope="col" key={t.id}>
+                  <TesseraName index={i} name={t.name} size={16} />
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map((h) => {
+              const row = card.rows.find((r) => r.heading.id === h.id);
+              const flip = card.flips.find((f) => f.heading === h.name);
+              return (
+                <tr key={h.id}>
+                  <th scope="row">
+                    {h.name}
+                    <div className="small quiet">{row?.rule ?? 'no figures yet'}</div>
+                    <span className="inline-row">
+                      <button type="button" className="link small" onClick={() => setEditing(h.id)}>
+                        {h.from.kind === 'own' ? 'Points' : 'Name'}
+                      </button>
+                      <button
+                        type="button"
+                        className="link small"
+                        aria-label={`Remove ${h.name}`}
+                        onClick={() => keep(shown.filter((x) => x.id !== h.id))}
+                      >
+                        Remove
+                      </button>
+                    </span>
+                  </th>
+                  <td className="weight">
+                    <Slider
+                      size="small"
+                      value={h.weight}
+                      min={0}
+                      max={100}
+                      aria-label={`Weight of ${h.name}`}
+                      onChange={(_, v) => show(change(h.id, { weight: v as number }))}
+                      onChangeCommitted={(_, v) => keep(change(h.id, { weight: v as number }))}
+                    />
+                    <div className="small num">{Math.round((100 * h.weight) / total)} %</div>
+                    {flip?.weightThen != null && flip.winner && (
+                      <div className="small turned">
+                        {flip.weightThen > flip.weightNow ? 'above' : 'below'}{' '}
+                        {Math.round(100 * flip.weightThen)} %: {nameOf(flip.winner)}
+                      </div>
+                    )}
+                  </td>
+                  {plan.treatments.map((t, i) => (
+                    <td key={t.id}>
+                      {row && <PointsStrip cell={row.cells.get(t.id)!} index={i} name={t.name} />}
+                    </td>
+                  ))}
+                </tr>
+              );
+            })}
+            <tr className="card-total">
+              <th scope="row">All together</th>
+              <td className="small quiet">weights add up to 100 %</td>
+              {card.contenders.map((c) => (
+                <td key={c.id}>
+                  {c.score === null ? (
+                    <span className="small quiet">no total</span>
+                  ) : (
+                    <>
+                      <strong className="card-score">{formatFigure(c.score, 1)}</strong>{' '}
+                      <span className="small">first in {c.firstOf100} of 100</span>
+                    </>
+                  )}
+                </td>
+              ))}
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <TextField
+        select
+        size="small"
+        label="Add a heading"
+        value=""
+        sx={{ width: 260, my: 1.5 }}
+        onChange={(e) => {
+          const heading = addable(plan)
+            .find((a) => a.key === e.target.value)!
+            .heading();
+          keep([...shown, heading]);
+          if (heading.from.kind === 'own') setEditing(heading.id);
+        }}
+      >
+        {addable(plan).map((a) => (
+          <MenuItem key={a.key} value={a.key}>
+            {a.name}
+          </MenuItem>
+        ))}
+      </TextField>
+      <div className="findings-grid">
+        <div className="note good">
+          <h3>Who should take what</h3>
+          <ul className="report-list">
+            {sayAlone(card, nameOf).map((s) => (
+              <li key={s}>{s}</li>
+            ))}
+          </ul>
+        </div>
+        <div className="note open">
+          <h3>What would turn it</h3>
+          {flips.length === 0 ? (
+            <p>No single weight, moved alone, puts another first.</p>
+          ) : (
+            <ul className="report-list">
+              {flips.map((s) => (
+                <li key={s}>{s}</li>
+              ))}
+            </ul>
+          )}
+          {card.open.map((s) => (
+            <p key={s} className="small">
+              {s}
+            </p>
+          ))}
+        </div>
+      </div>
+      {edited && (
+        <OwnPoints
+          heading={edited}
+          contenders={plan.treatments.map((t) => ({
+            id: t.id,
+            name: t.name,
+            order: planIndex(plan).treatmentOrder(t.id),
+          }))}
+          onClose={() => setEditing(null)}
+          onKeep={(over) => {
+            keep(change(edited.id, over));
+            setEditing(null);
+          }}
+        />
+      )}
+    </>
+  );
+}
