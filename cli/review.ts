@@ -86,7 +86,13 @@ export async function review(args: string[], today = new Date().toISOString().sl
   const pictures = picturesOf(made);
   const content: Record<Format, () => string | Promise<Uint8Array>> = {
     html: () =>
-      toHtml(made.title, drawn(made.blocks, pictures), (id) => dataUri(pictures.get(id)!), pageColours),
+      toHtml(
+        made.title,
+        drawn(made.blocks, pictures),
+        (id) => dataUri(pictures.get(id)!),
+        pageColours,
+        made.card,
+      ),
     md: () => toMarkdown(drawn(made.blocks, pictures), (id) => dataUri(pictures.get(id)!)),
     pdf: () => pdfBytes(made, pictures),
   };

@@ -1,5 +1,6 @@
 import type { Block, Cell, TableBlock } from './block';
 import { cellText } from './cell';
+import { type PageCard, scriptHash, weighYourself } from './weighYourself';
 
 const escaped = (text: string) =>
   text.replace(
@@ -37,12 +38,17 @@ function table({ columns, rows }: TableBlock): string {
     .join('')}</tbody></table>`;
 }
 
-/** Prints blocks as one self-contained HTML page. @param sourceOf a data URI for each figure */
+/**
+ * Prints blocks as one self-contained HTML page, which may show the pictures in it and run the one script in it.
+ * @param sourceOf a data URI for each figure
+ * @param card points for a reader to weigh; left out: none
+ */
 export function toHtml(
   title: string,
   blocks: readonly Block[],
   sourceOf: (figureId: string) => string,
   colours: PageColours,
+  card: PageCard | null = null,
 ): string {
   const print = (b: Block): string => {
     switch (b.type) {
@@ -62,9 +68,11 @@ export function toHtml(
   };
   return `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width,initial-scale=1">
+<meta http-equiv="Content-Security-Policy" content="default-src 'none'; img-src data:; style-src 'unsafe-inline'; script-src ${card ? scriptHash() : "'none'"}">
 <title>${escaped(title)}</title><style>${style(colours)}</style></head>
 <body>
 ${blocks.map(print).join('\n')}
+${card ? weighYourself(card, escaped) : ''}
 </body></html>
 `;
 }

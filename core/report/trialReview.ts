@@ -1,14 +1,17 @@
 import { audit } from '../fairness/audit';
 import { auditInput } from '../fairness/auditInput';
 import { deriveState } from '../log/state';
-import type { Trial } from '../log/trial';
+import type { ReviewText, Trial } from '../log/trial';
+import type { Plan } from '../model/plan';
 import { verifySeal } from '../log/verifySeal';
 import { planIndex } from '../plan/planIndex';
 import type { Finding } from '../verdict/finding';
 import { findingOf } from '../verdict/findingInput';
-import { makeVerdict } from '../verdict/verdict';
+import { makeCard } from '../verdict/card';
+import { type Verdict, makeVerdict } from '../verdict/verdict';
 import type { Block } from './block';
 import { reviewDocument } from './review';
+import { type PageCard, pageCard } from './weighYourself';
 
 /** A trial's review without a screen: its blocks, and the findings its figures are drawn from. */
 export interface TrialReview {
@@ -18,6 +21,8 @@ export interface TrialReview {
   /** contenders in the plan's order */
   lanes: { id: string; name: string; index: number }[];
   unitNoun: string;
+  /** the scorecard's points, where one was made */
+  card: PageCard | null;
 }
 
 /**
@@ -37,14 +42,16 @@ export function trialReview(trial: Trial, today: string): TrialReview | null {
   const findings = made.flatMap((f) => (f.ok ? [f.value] : []));
   const primary = made[0]?.ok && plan.primaryTraitId ? made[0].value : null;
   const found = audit(auditInput(trial, state));
+  const verdict = primary && makeVerdict(plan, primary, nameOf, { state, audit: found });
   return {
     title: plan.question,
+    card: cardOf(plan, trial.review, findings, verdict, nameOf),
     findings,
     blocks: reviewDocument({
       state,
       review: trial.review,
       findings,
-      verdict: primary && makeVerdict(plan, primary, nameOf, { state, audit: found }),
+      verdict,
       nameOf,
       today,
       seal: verifySeal(trial.plan, state.seal, trial.sealedAs),
@@ -53,4 +60,19 @@ export function trialReview(trial: Trial, today: string): TrialReview | null {
     lanes: plan.treatments.map((t, index) => ({ id: t.id, name: t.name, index })),
     unitNoun: plan.unitNoun,
   };
+}
+
+/** The scorecard's points for the page; null where there is no scorecard. */
+export function cardOf(
+  plan: Plan,
+  review: ReviewText,
+  findings: readonly Finding[],
+  verdict: Verdict | null,
+  nameOf: (id: string) => string,
+): PageCard | null {
+  if (!verdict || !review.headings?.length) return null;
+  return pageCard(
+    makeCard({ plan, headings: review.headings, findings, lines: verdict.lines, nameOf }),
+    nameOf,
+  );
 }

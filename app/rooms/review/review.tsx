@@ -106,7 +106,9 @@ function OpenReview(data: ReviewData) {
   const saveHtml = async () => {
     const made = await pictures(data);
     download(
-      new Blob([toHtml(plan.question, blocks, (id) => made[id] ?? '', pageColours)], { type: 'text/html' }),
+      new Blob([toHtml(plan.question, blocks, (id) => made[id] ?? '', pageColours, data.card)], {
+        type: 'text/html',
+      }),
       `${name}.html`,
     );
   };

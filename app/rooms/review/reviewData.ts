@@ -1,6 +1,7 @@
 import { audit } from '~core/fairness/audit';
 import { sayBrokenSeal, verifySeal } from '~core/log/verifySeal';
 import { contactSheet } from '~core/report/contactSheet';
+import { cardOf } from '~core/report/trialReview';
 import { reviewDocument } from '~core/report/review';
 import { ReviewText } from '~core/log/trial';
 import { makeVerdict } from '~core/verdict/verdict';
@@ -18,17 +19,27 @@ export async function loadReview({ params }: RoomArgs) {
   const nameOf = nameIn(plan);
   const check = verifySeal(trial.row.plan, state.seal, trial.row.sealedAs);
   const found = audit(plainAuditInput(trial));
+  const verdict = primary && makeVerdict(plan, primary, nameOf, { state, audit: found });
   const blocks = reviewDocument({
     state,
     review,
     findings,
-    verdict: primary && makeVerdict(plan, primary, nameOf, { state, audit: found }),
+    verdict,
     nameOf,
     today: todayDate(),
     seal: check,
     audit: found,
   });
-  return { plan, review, findings, blocks, sheet: contactSheet(state), blind, broken: sayBrokenSeal(check) };
+  return {
+    plan,
+    review,
+    findings,
+    blocks,
+    sheet: contactSheet(state),
+    card: cardOf(plan, review, findings, verdict, nameOf),
+    blind,
+    broken: sayBrokenSeal(check),
+  };
 }
 
 export type ReviewData = Awaited<ReturnType<typeof loadReview>>;
