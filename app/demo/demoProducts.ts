@@ -62,7 +62,7 @@ const sketches: Sketch[] = [
     spoon: { volumeMl: 5, massesG: [4.7, 4.9, 4.8, 4.7, 4.9] },
     solubilityGPerL: 250,
     directions: '1 g per litre at every watering.',
-    claims: ['Feeds 1,000 L from one bag', 'Stronger stems'],
+    claims: ['Feeds 1,000 L from one bag', 'Half as much leaf again', 'Stays compact'],
     packs: [[1, 'kg', 1850]],
   },
   {

@@ -3,7 +3,8 @@ import type { Trial } from '~core/log/trial';
 import type { PanelKey } from '~core/model/panel';
 import { finishedTasting } from './demoTastings';
 import { BY, type Day, means, sigmoid, withLog } from './demoParts';
-import { planOf, traitId } from './demoTrials';
+import type { SetClaim } from '~core/model/judgement';
+import { planOf, traitId, treatmentId } from './demoTrials';
 
 /** Finished: water and three feeds on coriander, five blocks on two shelf levels. */
 export function finished(day: Day): { trial: Trial; panelKey: PanelKey } {
@@ -115,6 +116,8 @@ export function finished(day: Day): { trial: Trial; panelKey: PanelKey } {
     },
     ...tasting.extra,
   ]);
+  const [weight, height] = [plan.traits[0]!, plan.traits[1]!];
+  const id = (key: string) => treatmentId('COR', key);
   const trial: Trial = {
     plan,
     log,
@@ -124,6 +127,29 @@ export function finished(day: Day): { trial: Trial; panelKey: PanelKey } {
         'Three feeds at very different prices, one crop, and the question readers ask most: is the dear one worth it?\n\nEverything but the feed was the same: one seed lot, one bale of coir, the same rain water, the same light.',
       conclusion:
         'If leaf is what you are after, feed. Which of the two powders hardly matters; their price does.',
+      headings: [
+        { id: 'leaf', name: 'Yield', weight: 50, from: { kind: 'trait', traitId: weight.id } },
+        { id: 'even', name: 'Evenness', weight: 10, from: { kind: 'evenness', traitId: weight.id } },
+        {
+          ...{ id: 'ease', name: 'Ease', weight: 10 },
+          from: {
+            kind: 'own',
+            points: {
+              [id('water')]: { points: 10, reason: 'Nothing to measure.' },
+              [id('palestra')]: { points: 8, reason: 'One bottle, one cap.' },
+              [id('duo')]: { points: 4, reason: 'Two powders, dissolved one after the other.' },
+              [id('sarmenta')]: { points: 6, reason: 'Fine powder that dusts.' },
+            },
+          },
+        },
+        { id: 'cost', name: 'Low cost', weight: 30, from: { kind: 'cost' } },
+      ],
+      claims: [
+        claim('palestra', 1, 'palestra', weight.id, { percent: 100 }),
+        claim('duo', 2, 'duo', weight.id, { percent: 50 }),
+        claim('duo', 3, 'duo', height.id, { direction: 'less' }),
+        claim('sarmenta', 1, 'sarmenta', weight.id, { percent: 30, upTo: true }),
+      ],
       disclosure: 'Sarmenta Fine was sent free of charge by its maker; nothing was promised in return.',
     },
     key: null,
@@ -132,3 +158,21 @@ export function finished(day: Day): { trial: Trial; panelKey: PanelKey } {
   };
   return { trial, panelKey: tasting.key };
 }
+
+/** A label's claim set against a trait. */
+const claim = (
+  product: string,
+  nth: number,
+  treatment: string,
+  traitId: string,
+  over: Partial<SetClaim>,
+): SetClaim => ({
+  ...{
+    claimId: `${product}-claim-${nth}`,
+    productId: `demo-${product}`,
+    treatmentId: treatmentId('COR', treatment),
+    traitId,
+  },
+  ...{ direction: 'more', percent: null, upTo: false, absolute: false },
+  ...over,
+});

@@ -1,0 +1,106 @@
+// From a finished trial: the scorecard turned by a slider, claims judged, the page exported and its own sliders used.
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import type { Browser } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { Visitor, launch } from './browser';
+
+let browser: Browser;
+let v: Visitor;
+beforeAll(async () => {
+  browser = await launch();
+  v = await Visitor.arrive(browser, inject('demoUrl'));
+});
+afterAll(() => browser.close());
+
+const trial = '/trial/demo-trial-cor';
+const said = () => v.text('h2[aria-live]');
+const slider = (heading: string) => `input[aria-label="Weight of ${heading}"]`;
+
+describe('the scorecard', () => {
+  it('says who comes first and how surely, and a weight moved far enough turns it', async () => {
+    await v.open(`${trial}/verdict?view=card`);
+    await v.sees(/Duo Lume comes first in \d+ of 100 draws/);
+    await v.isAccessible();
+    await v.page.focus(slider('Low cost'));
+    await v.keys('Home');
+    await v.page.waitForFunction(
+      () => !document.querySelector('h2[aria-live]')!.textContent!.startsWith('Duo Lume'),
+    );
+    const turned = await said();
+    expect(turned).toMatch(/^Sarmenta Fine comes first/);
+    await v.page.reload();
+    await v.sees(turned);
+  });
+  it('takes the reviewer’s own points with a reason, and refuses what isn’t one', async () => {
+    await v.choose('Add a heading', 'My own points (ease, looks, taste …)');
+    await v.retype('Heading', 'Looks');
+    await v.fillLabelled('Points of Water', '12');
+    await v.press('Keep');
+    await v.sees('From 0 to 10.');
+    await v.retype('Points of Water', '3');
+    await v.fillLabelled('Points of Duo Lume', '7,5');
+    await v.press('Keep');
+    await v.sees(/Palestra Liquida has no total: Looks, no points given/);
+    await v.page.click('[aria-label="Remove Looks"]');
+    await v.page.waitForFunction(() => !document.body.innerText.includes('no points given'));
+  });
+});
+
+describe('claims', () => {
+  it('are judged by the interval, each with its figures, and the line that it is no judgement of law', async () => {
+    await v.open(`${trial}/verdict?view=claims`);
+    await v.sees(/“Twice the harvest in three weeks” — not shown/);
+    await v.sees(/“Half as much leaf again” — in part/);
+    await v.sees(/“Stays compact” — contradicted/);
+    await v.sees(/“Up to 30 % more leaf than water” — borne out/);
+    await v.sees(/“Feeds 1,000 L from one bag” — not tested here/);
+    await v.sees('not a judgement of law');
+    await v.isAccessible();
+  });
+});
+
+describe('the review', () => {
+  it('as a page has sliders that work and asks for nothing', async () => {
+    await v.open(`${trial}/review`);
+    await v.sees('What the labels claim');
+    await v.press('Review as one page (HTML)');
+    const file = join(mkdtempSync(join(tmpdir(), 'palazzo-')), 'review.html');
+    writeFileSync(file, await v.downloaded('.html'));
+    const page = await browser.newPage();
+    const asked: string[] = [];
+    const refused: string[] = [];
+    page.on('request', (r) => {
+      if (!r.url().startsWith('data:') && r.url() !== pathToFileURL(file).href) asked.push(r.url());
+    });
+    page.on('console', (m) => refused.push(m.text()));
+    await page.goto(pathToFileURL(file).href);
+    const leads = () => page.$eval('#card-said', (e) => e.textContent!);
+    const before = await leads();
+    expect(before).toMatch(/ leads, \d\.\d of 10 points\.$/);
+    await page.focus('[data-heading="3"]');
+    await page.keyboard.press('End');
+    await page.focus('[data-heading="0"]');
+    await page.keyboard.press('Home');
+    await page.waitForFunction((t) => document.getElementById('card-said')!.textContent !== t, {}, before);
+    expect(await leads()).toMatch(/^Water leads/);
+    expect(asked).toEqual([]);
+    expect(refused).toEqual([]);
+    await page.close();
+  });
+  it('as a PDF reads back', async () => {
+    await v.press('PDF');
+    const bytes = await v.downloaded('.pdf');
+    const document = await getDocument({ data: new Uint8Array(bytes) }).promise;
+    const text = await (await document.getPage(1)).getTextContent();
+    expect(
+      text.items
+        .map((t) => ('str' in t ? t.str : ''))
+        .join(' ')
+        .replaceAll(/\s+/g, ' '),
+    ).toContain('Does a dearer feed earn its price on coriander?');
+  });
+});
