@@ -20,6 +20,7 @@ export default [
     route('library/:productId', 'library/product.tsx'),
     route('calculator', 'bench/calculator.tsx'),
     route('instruments', 'bench/instruments.tsx'),
+    route('standings', 'bench/standings.tsx'),
     route('data', 'bench/data.tsx'),
   ]),
   route('trial/:trialId', 'rooms/TrialLayout.tsx', [

@@ -60,12 +60,13 @@ export const RoomNav = memo(function RoomNav({
 const benchRooms = [
   { to: '/', name: 'Today' },
   { to: '/library', name: 'Library' },
+  { to: '/standings', name: 'Standings' },
   { to: '/calculator', name: 'Calculator' },
   { to: '/instruments', name: 'Instruments' },
   { to: '/data', name: 'Data' },
 ];
 
-/** Today, Library, Calculator, Data: the rooms that belong to no trial. */
+/** Today, Library, Standings, Calculator, Data: the rooms that belong to no trial. */
 export function BenchNav() {
   return (
     <>

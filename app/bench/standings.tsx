@@ -1,0 +1,192 @@
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { useMemo, useState } from 'react';
+import { Link, useLoaderData } from 'react-router';
+import { audit } from '~core/fairness/audit';
+import { auditInput } from '~core/fairness/auditInput';
+import { kindOf } from '~core/model/plan';
+import { findingInput } from '~core/verdict/findingInput';
+import { type StandingTrial, sayStandings, standingsOf } from '~core/verdict/overTrials';
+import { listTrials } from '../store/trials';
+import { findings } from '../workers/findings';
+import { ReportTable } from '../ui/Report';
+import { Network } from '../ui/pictures/Network';
+
+/** Amounts of which more is better: the ratio of two of them means the same in every trial. */
+export async function clientLoader() {
+  const trials = (await listTrials()).filter((t) => !t.blind);
+  const asked = trials.flatMap((t) =>
+    t.row.plan.traits
+      .filter((x) => kindOf(x).observes === 'continuous' && x.direction === 'higher')
+      .map((trait) => ({ t, trait })),
+  );
+  const made = await findings(asked.map(({ t, trait }) => findingInput(t.state, trait)));
+  const standing = asked.flatMap(({ t, trait }, i): (StandingTrial & { family: string })[] => {
+    const finding = made[i]!;
+    if (!finding.ok || finding.value.peers) return [];
+    const faults = audit(auditInput(t.row, t.state)).filter(
+      (f) => f.severity === 'breaks' && f.accepted === null,
+    );
+    return [
+      {
+        ...{ id: t.row.plan.id, title: t.row.plan.question, crop: t.row.plan.crop, plan: t.row.plan },
+        finding: finding.value,
+        faults: faults.map((f) => f.title),
+        family: trait.unit || trait.name,
+      },
+    ];
+  });
+  return { standing };
+}
+
+const familyNames: Record<string, string> = { g: 'weight', kg: 'weight in kg', cm: 'height or length' };
+
+export default function StandingsPage() {
+  const { standing } = useLoaderData<typeof clientLoader>();
+  const families = useMemo(() => [...new Set(standing.map((s) => s.family))], [standing]);
+  const crops = useMemo(() => [...new Set(standing.map((s) => s.crop))], [standing]);
+  const [family, setFamily] = useState(families.includes('g') ? 'g' : (families[0] ?? ''));
+  const [crop, setCrop] = useState('');
+  const [turned, setTurned] = useState<Record<string, boolean>>({});
+  // Of several traits of a family the deciding one speaks for its trial, else the first.
+  const here = useMemo(() => {
+    const fitting = standing.filter((s) => s.family === family && (crop === '' || s.crop === crop));
+    const byTrial = new Map<string, (typeof fitting)[number]>();
+    for (const s of fitting) {
+      const known = byTrial.get(s.id);
+      if (!known || s.finding.trait.id === s.plan.primaryTraitId) byTrial.set(s.id, s);
+    }
+    return [...byTrial.values()];
+  }, [standing, family, crop]);
+  const counts = (s: StandingTrial) => turned[s.id] ?? s.faults.length === 0;
+  const taken = here.filter(counts);
+  const standings = standingsOf(taken);
+  const { meta, reference, edges, apart, notPooled } = standings;
+  const products = [...(meta?.products.map((p) => p.name) ?? []), ...apart];
+  const said = sayStandings(standings);
+  if (standing.length === 0) {
+    return (
+      <div className="empty">
+        <h1>Standings</h1>
+        <p>
+          What products do over several trials. It takes finished trials with open codes in which something
+          was weighed or measured.
+        </p>
+        <Link to="/">All trials</Link>
+      </div>
+    );
+  }
+  return (
+    <>
+      <div className="room-head">
+        <h1>Standings over {taken.length === 1 ? 'one trial' : `${taken.length} trials`}</h1>
+        <p>What each product did against {reference ?? 'a reference'}, over all trials that count.</p>
+      </div>
+      <div className="inline-row" style={{ marginBottom: '1rem' }}>
+        <TextField
+          select
+          label="What was measured"
+          value={family}
+          onChange={(e) => setFamily(e.target.value)}
+          sx={{ width: 220 }}
+        >
+          {families.map((f) => (
+            <MenuItem key={f} value={f}>
+              {familyNames[f] ? `${familyNames[f]} (${f})` : f}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField
+          select
+          label="Crop"
+          value={crop}
+          onChange={(e) => setCrop(e.target.value)}
+          sx={{ width: 220 }}
+          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+        >
+          <MenuItem value="">all crops</MenuItem>
+          {crops.map((c) => (
+            <MenuItem key={c} value={c}>
+              {c}
+            </MenuItem>
+          ))}
+        </TextField>
+      </div>
+      <div className="findings-grid">
+        <Network
+          products={products}
+          edges={edges}
+          label={`Products compared: ${products.join(', ')}`}
+          file="standings"
+        />
+        <div className="stack">
+          {meta && (
+            <ReportTable
+              table={{
+                type: 'table',
+                columns: [
+                  { head: `against ${reference}`, numeric: false },
+                  { head: 'trials', numeric: true },
+                  { head: 'change, %', numeric: true },
+                  { head: '95 %', numeric: true },
+                  { head: 'P-score', numeric: true },
+                ],
+                rows: [...meta.products]
+                  .sort((a, b) => b.pScore - a.pScore)
+                  .map((p) => ({
+                    cells: [
+                      { type: 'text', text: p.name },
+                      { type: 'figure', value: p.trials, decimals: 0 },
+                      {
+                        type: 'figure',
+                        value: p.name === reference ? null : p.percent,
+                        decimals: 0,
+                        signed: true,
+                      },
+                      {
+                        type: 'interval',
+                        low: p.name === reference ? null : p.low,
+                        high: p.name === reference ? null : p.high,
+                        decimals: 0,
+                      },
+                      { type: 'figure', value: p.pScore, decimals: 2 },
+                    ],
+                  })),
+              }}
+            />
+          )}
+          <ul className="report-list">
+            {said.map((s) => (
+              <li key={s}>{s}</li>
+            ))}
+          </ul>
+          <h2>Trials that count</h2>
+          {here.map((s) => (
+            <div key={s.id}>
+              <FormControlLabel
+                control={
+                  <Checkbox
+                    size="small"
+                    checked={counts(s)}
+                    onChange={(e) => setTurned({ ...turned, [s.id]: e.target.checked })}
+                  />
+                }
+                label={s.title}
+              />
+              {s.faults.length > 0 && <div className="small warning">Not fair: {s.faults.join(', ')}</div>}
+              {notPooled.some((n) => n.id === s.id) && (
+                <div className="small quiet">Not pooled: {notPooled.find((n) => n.id === s.id)!.why}.</div>
+              )}
+            </div>
+          ))}
+          <p className="small quiet">
+            Log ratio of means, random effects with one variance between trials (REML, correlation ½ inside a
+            trial); P-score: mean certainty of being better than another (Rücker and Schwarzer 2015).
+          </p>
+        </div>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,167 @@
+import type { Plan, Treatment } from '../model/plan';
+import { planIndex } from '../plan/planIndex';
+import { formatFigure, listNames } from '../quantity/format';
+import { type NetworkMeta, type TrialArm, networkMeta } from '../stats/networkMeta';
+import type { Finding } from './finding';
+
+/** What a contender without any product is called over trials. */
+export const NOTHING = 'nothing added';
+
+/** A trial as the standings take it. */
+export interface StandingTrial {
+  id: string;
+  title: string;
+  crop: string;
+  plan: Plan;
+  finding: Finding;
+  /** what breaks its fairness and wasn't accepted, in words; empty where nothing does */
+  faults: string[];
+}
+
+/** A trial that can't be pooled, and why. */
+export interface NotPooled {
+  id: string;
+  title: string;
+  why: string;
+}
+
+export interface Standings {
+  /** null where nothing could be pooled */
+  meta: NetworkMeta | null;
+  reference: string | null;
+  /** products compared directly, in how many trials */
+  edges: { a: string; b: string; trials: number }[];
+  /** products that share no path of trials with the reference: not ranked against it */
+  apart: string[];
+  notPooled: NotPooled[];
+  pooled: { id: string; title: string }[];
+}
+
+/** What a contender is over trials: its products' names. */
+export function productsOf(plan: Plan, { products }: Pick<Treatment, 'products'>): string {
+  const names = products.map((u) => planIndex(plan).product(u.productId)?.name ?? 'unknown');
+  return names.length === 0 ? NOTHING : [...new Set(names)].sort((a, b) => a.localeCompare(b)).join(' + ');
+}
+
+/** The arms of one trial: a product each, the control first; or why it can't be pooled. */
+function armsOf({ id, plan, finding }: StandingTrial): TrialArm[] | string {
+  const { summaries, control } = finding.analysis;
+  const arms: TrialArm[] = [];
+  const sorted = [...summaries].sort((a, b) => Number(b.name === control) - Number(a.name === control));
+  for (const s of sorted) {
+    const treatment = planIndex(plan).treatment(s.name);
+    if (!treatment) continue;
+    const name = productsOf(plan, treatment);
+    if (arms.some((a) => a.treatment === name))
+      return `${name} stands in it twice (other doses or conditions): which of them it is over trials isn’t clear`;
+    if (s.sd === null || s.n < 2) return 'one unit of some: there is no spread to weigh it by';
+    if (s.sd <= 0) return 'no spread was seen between units';
+    if (s.mean <= 0) return 'a mean of 0 has no ratio';
+    arms.push({ trial: id, treatment: name, mean: s.mean, sd: s.sd, n: s.n });
+  }
+  return arms.length < 2 ? 'one contender alone has values' : arms;
+}
+
+/**
+ * Products over all trials: which were compared with which, and what each does against the reference over all of them.
+ * What shares no path of trials with the reference is named, not ranked.
+ *
+ * @param reference a product's name; null takes what most trials hold, nothing added before all
+ */
+export function standingsOf(trials: readonly StandingTrial[], reference: string | null = null): Standings {
+  const notPooled: NotPooled[] = [];
+  const pooled: Standings['pooled'] = [];
+  const arms: TrialArm[] = [];
+  for (const t of trials) {
+    const own = armsOf(t);
+    if (typeof own === 'string') notPooled.push({ id: t.id, title: t.title, why: own });
+    else {
+      arms.push(...own);
+      pooled.push({ id: t.id, title: t.title });
+    }
+  }
+  const names = [...new Set(arms.map((a) => a.treatment))];
+  const edges = names.flatMap((a, i) =>
+    names.slice(i + 1).flatMap((b) => {
+      const both = pooled.filter((t) =>
+        [a, b].every((n) => arms.some((x) => x.trial === t.id && x.treatment === n)),
+      ).length;
+      return both > 0 ? [{ a, b, trials: both }] : [];
+    }),
+  );
+  const often = (n: string) => arms.filter((a) => a.treatment === n).length;
+  const against =
+    reference !== null && names.includes(reference)
+      ? reference
+      : names.includes(NOTHING)
+        ? NOTHING
+        : ([...names].sort((a, b) => often(b) - often(a))[0] ?? null);
+  if (against === null) return { meta: null, reference: null, edges, apart: [], notPooled, pooled };
+  const reached = new Set([against]);
+  for (let grown = true; grown;) {
+    grown = false;
+    for (const e of edges) {
+      if (reached.has(e.a) === reached.has(e.b)) continue;
+      reached.add(e.a);
+      reached.add(e.b);
+      grown = true;
+    }
+  }
+  const linked = arms.filter((a) => reached.has(a.treatment));
+  const made = networkMeta(linked, against);
+  return {
+    meta: made.ok ? made.value : null,
+    reference: against,
+    edges,
+    apart: names.filter((n) => !reached.has(n)),
+    notPooled,
+    pooled,
+  };
+}
+
+/** What the standings say, in sentences. */
+export function sayStandings({ meta, reference, edges, apart, pooled }: Standings): string[] {
+  if (!meta || reference === null)
+    return ['Nothing can be pooled yet: it takes a finished trial with two units of each.'];
+  const out: string[] = [];
+  const others = meta.products.filter((p) => p.name !== reference);
+  const above = others.filter((p) => p.low > 0);
+  const below = others.filter((p) => p.high < 0);
+  const open = others.filter((p) => p.low <= 0 && p.high >= 0);
+  const be = (n: number) => (n === 1 ? 'is' : 'are');
+  if (above.length > 0)
+    out.push(
+      `${listNames(above.map((p) => p.name))} ${be(above.length)} above ${reference} over ${pooled.length === 1 ? 'the one trial' : `${pooled.length} trials`}.`,
+    );
+  if (below.length > 0) out.push(`${listNames(below.map((p) => p.name))} ${be(below.length)} below it.`);
+  if (open.length > 0) out.push(`${listNames(open.map((p) => p.name))}: can’t be told from ${reference}.`);
+  const varies = 100 * (Math.exp(Math.sqrt(meta.tau2)) - 1);
+  out.push(
+    pooled.length < 2
+      ? 'One trial says nothing of how a product does elsewhere.'
+      : varies < 0.5
+        ? 'From trial to trial the effects vary no more than chance explains.'
+        : `From trial to trial a product’s effect varies by about ${formatFigure(varies, 0)} %.`,
+  );
+  const indirect = others.filter(
+    (p) => !edges.some((e) => [e.a, e.b].includes(p.name) && [e.a, e.b].includes(reference)),
+  );
+  if (indirect.length > 0)
+    out.push(
+      `${listNames(indirect.map((p) => p.name))} never stood beside ${reference}: what is said of ${indirect.length === 1 ? 'it' : 'them'} goes by way of others.`,
+    );
+  if (apart.length > 0)
+    out.push(`${listNames(apart)}: no path of trials to ${reference}, so not ranked against it.`);
+  const widest = others.reduce<(typeof others)[number] | null>(
+    (w, p) => (w === null || p.high - p.low > w.high - w.low ? p : w),
+    null,
+  );
+  const next = apart[0] ?? widest?.name;
+  if (next !== undefined)
+    out.push(
+      apart.length > 0
+        ? `The next trial would teach most with ${next} beside ${reference}: it would join the two groups.`
+        : `The next trial would teach most with ${next} beside ${reference}: least is known of it.`,
+    );
+  return out;
+}
