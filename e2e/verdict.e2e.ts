@@ -104,3 +104,35 @@ describe('the review', () => {
     ).toContain('Does a dearer feed earn its price on coriander?');
   });
 });
+
+describe('a retest', () => {
+  it('takes the plan over with what was learned, linked both ways, and leaves the first as it is', async () => {
+    await v.open(`${trial}/verdict`);
+    await v.sees(/Units varied by \d+ %/);
+    await v.press('Plan a retest');
+    await v.page.waitForFunction(
+      () =>
+        /\/trial\/[^/]+\/question/.test(location.pathname) && !location.pathname.includes('demo-trial-cor'),
+    );
+    await v.sees('What decides');
+    expect(await v.valueOf('question')).toBe('Does a dearer feed earn its price on coriander?');
+    expect(Number(await v.valueOf('cvPercent'))).toBeGreaterThan(1);
+    await v.open(`${trial}/verdict`);
+    await v.sees(/Repeated in Does a dearer feed/);
+    expect(await v.text('h1')).toBe('Two of three contenders beat Water; nothing separates the two.');
+  });
+});
+
+describe('standings', () => {
+  it('are over the trials that count, and a trial can be left out', async () => {
+    await v.open('/standings');
+    await v.sees('Standings over 2 trials');
+    await v.sees(/can’t be told from nothing added/);
+    await v.sees('Not pooled: no spread was seen between units.');
+    await v.isAccessible();
+    const boxes = await v.page.$$('input[type="checkbox"]');
+    await boxes[0]!.evaluate((e) => (e as HTMLInputElement).click());
+    await v.sees('Standings over one trial');
+    await v.sees('One trial says nothing of how a product does elsewhere.');
+  });
+});

@@ -81,7 +81,9 @@ export default function StandingsPage() {
   return (
     <>
       <div className="room-head">
-        <h1>Standings over {taken.length === 1 ? 'one trial' : `${taken.length} trials`}</h1>
+        <h1>
+          Standings over {standings.pooled.length === 1 ? 'one trial' : `${standings.pooled.length} trials`}
+        </h1>
         <p>What each product did against {reference ?? 'a reference'}, over all trials that count.</p>
       </div>
       <div className="inline-row" style={{ marginBottom: '1rem' }}>

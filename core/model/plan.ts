@@ -124,6 +124,8 @@ export const Plan = z
       z.object({ ruleId: z.string().max(60), reason: z.string().trim().min(1, 'Say why.').max(500) }),
     ),
     units: z.array(Unit),
+    /** the trial this one repeats with what was learned */
+    retestOf: TrialId.optional(),
     /** a copy for whoever scores: contenders go by their codes, and what would give them away isn't in it */
     namesLeftOut: z.literal(true).optional(),
     /** copies of the library's products as they stood when the plan was last saved: price and claims included */

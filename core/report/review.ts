@@ -55,7 +55,9 @@ export function reviewDocument(input: ReviewInput): Block[] {
     ...(verdict ? [{ type: 'paragraph' as const, tone: 'lead' as const, text: verdict.headline }] : []),
     ...paragraphs(review.introduction),
     ...(verdict && findings[0] ? verdictBlocks(verdict, findings[0], plan, nameOf) : []),
-    ...(verdict && findings[0] ? awardBlocks(awards(plan, findings[0], verdict, nameOf)) : []),
+    ...(verdict && findings[0]
+      ? awardBlocks(awards(plan, findings[0], verdict, nameOf).filter((a) => a.id !== 'bestValue'))
+      : []),
     ...cardBlocks(
       verdict && review.headings && review.headings.length > 0
         ? makeCard({ plan, headings: review.headings, findings, lines: verdict.lines, nameOf })

@@ -198,7 +198,7 @@ function placesThatMatter(
 }
 
 /** Units of each the next trial needs to see the difference that matters with a chance of 80 %. */
-function nextTrial({ alpha, rows }: FindingInput, finding: Finding): SecondLooks['next'] {
+export function nextTrial({ alpha, rows }: FindingInput, finding: Finding): SecondLooks['next'] {
   const { analysis, smallestDifference: difference } = finding;
   const control = analysis.summaries.find((s) => s.name === analysis.control)!;
   if (analysis.unitSd === null || difference === null || !(control.estimate > 0)) return null;

@@ -1,4 +1,8 @@
-import { Link, useLoaderData, useSearchParams } from 'react-router';
+import Button from '@mui/material/Button';
+import { Link, useLoaderData, useSearchParams, useSubmit } from 'react-router';
+import { findingInput } from '~core/verdict/findingInput';
+import { nextTrial } from '~core/verdict/secondLooks';
+import { listTrials } from '../../store/trials';
 import { costTable, verdictTable } from '~core/report/verdictBlocks';
 import { awardBlocks } from '~core/report/judgementBlocks';
 import { awards } from '~core/verdict/awards';
@@ -19,7 +23,11 @@ import type { RoomArgs } from '../roomArgs';
 
 export async function clientLoader({ params }: RoomArgs) {
   const { plan, primary, problem, blind, state, trial, findings, review } = await allFindings(params.trialId);
+  const linked = (await listTrials()).map((t) => t.row.plan);
   return {
+    next: primary && nextTrial(findingInput(state, primary.trait), primary),
+    before: linked.find((p) => p.id === plan.retestOf) ?? null,
+    after: linked.filter((p) => p.retestOf === plan.id),
     plan,
     findings,
     headings: review.headings ?? [],
@@ -44,6 +52,7 @@ export default function VerdictRoom() {
   const data = useLoaderData<typeof clientLoader>();
   const { plan, primary, problem, verdict, blind } = data;
   const [search, setSearch] = useSearchParams();
+  const submit = useSubmit();
   const view = views.find(([v]) => v === search.get('view'))?.[0] ?? 'verdict';
   if (blind) return <CodesClosed trialId={plan.id} title="Verdict" />;
   if (!primary || !verdict) {
@@ -61,6 +70,9 @@ export default function VerdictRoom() {
     );
   }
   const costs = costTable(verdict);
+  // The best value stands by itself beside.
+  const given = awardBlocks(awards(plan, primary, verdict, nameIn(plan)).filter((a) => a.id !== 'bestValue'));
+  const { next } = data;
   return (
     <>
       <div className="room-head">
@@ -85,7 +97,7 @@ export default function VerdictRoom() {
           <ReportTable table={verdictTable(verdict, primary, plan, nameIn(plan))} />
           <div className="findings-grid" style={{ marginTop: '1.8rem' }}>
             <section>
-              <Report blocks={awardBlocks(awards(plan, primary, verdict, nameIn(plan)))} />
+              <Report blocks={given} />
               <h2>What this trial can’t tell</h2>
               <Report blocks={[{ type: 'list', items: verdict.cannotTell }]} />
             </section>
@@ -96,6 +108,38 @@ export default function VerdictRoom() {
               </div>
               {costs && <ReportTable table={costs} />}
               {verdict.costBasis && <p className="small quiet">{verdict.costBasis}</p>}
+              <div className="note plain">
+                <h3>A retest</h3>
+                <p>
+                  {next
+                    ? `Units varied by ${next.cvPercent.toFixed(0)} %; ${next.units} of each see the difference that matters in four of five trials.`
+                    : 'The same question again, laid out and sealed anew.'}{' '}
+                  The plan is taken over; this trial stays as it is.
+                </p>
+                <Button
+                  variant="outlined"
+                  color="secondary"
+                  onClick={() =>
+                    void submit(
+                      { retest: { cvPercent: next?.cvPercent ?? null, replicates: next?.units ?? null } },
+                      { method: 'post', encType: 'application/json' },
+                    )
+                  }
+                >
+                  Plan a retest
+                </Button>
+                {data.before && (
+                  <p className="small">
+                    This is a retest of{' '}
+                    <Link to={`/trial/${data.before.id}/verdict`}>{data.before.question}</Link>
+                  </p>
+                )}
+                {data.after.map((t) => (
+                  <p key={t.id} className="small">
+                    Repeated in <Link to={`/trial/${t.id}/verdict`}>{t.question}</Link> ({t.code})
+                  </p>
+                ))}
+              </div>
             </section>
           </div>
         </>

@@ -1,4 +1,11 @@
+import { redirect } from 'react-router';
 import { z } from 'zod';
+import type { TrialId } from '~core/model/ids';
+import { newId } from '~core/model/newId';
+import { proposeCode } from '~core/plan/proposeCode';
+import { retestOf } from '~core/plan/retest';
+import { todayDate } from '../../bench/clock';
+import { createTrial, listTrials, loadTrial } from '../../store/trials';
 import { CardHeading, SetClaim } from '~core/model/judgement';
 import { ok } from '~core/model/result';
 import { type MergeError, SentForm, mergedValues, refusal } from '../../form/mergedForm';
@@ -8,11 +15,31 @@ import { saidBy } from '../../form/schemaFields';
 import { announce } from '../../ui/announce';
 import type { RoomArgs } from '../roomArgs';
 
+const Retest = z.object({
+  retest: z.object({ cvPercent: z.number().positive().nullable(), replicates: z.number().int().nullable() }),
+});
+
+/** A new trial from this one, with what was learned; opens its Question. */
+async function planRetest(trialId: string | undefined, learned: z.infer<typeof Retest>['retest']) {
+  const { row } = await loadTrial(trialId);
+  const taken = (await listTrials()).map((t) => t.row.plan.code as string);
+  const id = newId<TrialId>();
+  const free = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'].map((l) => row.plan.code.slice(0, 2) + l);
+  const code =
+    proposeCode(row.plan.crop, row.plan.question, taken) ||
+    (free.find((c) => !taken.includes(c)) ?? row.plan.code);
+  await createTrial(retestOf(row.plan, { id, code, startDate: todayDate() }, learned));
+  return redirect(`/trial/${id}/question`);
+}
+
 const Sent = z.object({ what: z.enum(['headings', 'claims']), form: SentForm });
 
 /** Keeps the scorecard's headings, or how claims are set; what another tab changed meanwhile stays. */
-export async function verdictAction({ params, request }: RoomArgs): Promise<ActionResult> {
-  const sent = Sent.safeParse(await request.json());
+export async function verdictAction({ params, request }: RoomArgs): Promise<ActionResult | Response> {
+  const body: unknown = await request.json();
+  const again = Retest.safeParse(body);
+  if (again.success) return planRetest(params.trialId, again.data.retest);
+  const sent = Sent.safeParse(body);
   if (!sent.success) return { errors: { headings: 'Nothing was sent.' } };
   const { what, form } = sent.data;
   const saved = await change<MergeError>(params.trialId, ({ trial }) => {

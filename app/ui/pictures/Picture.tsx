@@ -5,6 +5,7 @@ import { download } from '../download';
 import { tesseraStyle } from '../tesserae';
 import { pngFile, svgFile } from './picture';
 import { useId } from 'react';
+import '../chart.css';
 
 interface Props {
   width: number;
