@@ -26,7 +26,7 @@ describe('the documents', () => {
     expect(pictures.filter((p) => !shown.includes(`docs/screenshots/${p}`))).toEqual([]);
   });
   it('the pictures are those that `npm run screenshots` makes', () => {
-    const made = [...textOf('scripts/screenshots.ts').matchAll(/^ {2}\['([\w-]+)', '\//gm)].map(
+    const made = [...textOf('scripts/screenshots.ts').matchAll(/^ {2}\[\s*'([\w-]+)',\s*'\//gm)].map(
       (m) => `${m[1]}.png`,
     );
     expect(made.length).toBeGreaterThan(0);

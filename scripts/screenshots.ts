@@ -12,11 +12,9 @@ const phone = { width: 390, height: 844, deviceScaleFactor: 2 };
 
 const views: [name: string, path: string, size: typeof desk, ready: string][] = [
   ['today', '/', desk, '.acts'],
-  ['library', '/library', desk, '.ledger'],
   ['question', '/trial/demo-trial-fag/question', desk, 'form'],
   ['contenders', '/trial/demo-trial-rad/contenders', desk, 'form'],
   ['layout', '/trial/demo-trial-fag/layout', desk, '.tile'],
-  ['light-map', '/trial/demo-trial-rad/layout?view=light', desk, '.reading-place'],
   ['fairness', '/trial/demo-trial-rad/fairness', desk, '.finding'],
   ['rehearsal', '/trial/demo-trial-cor/rehearsal', desk, '.sizes'],
   ['labels', '/trial/demo-trial-par/labels', desk, '.label img'],
@@ -28,7 +26,14 @@ const views: [name: string, path: string, size: typeof desk, ready: string][] = 
   ['weigh-in', '/trial/demo-trial-cor/weigh-in', desk, '.steady'],
   ['panel', '/trial/demo-trial-cor/panel', desk, '.score-strip'],
   ['findings', '/trial/demo-trial-cor/findings', desk, 'canvas[data-drawn]'],
+  [
+    'second-looks',
+    '/trial/demo-trial-cor/findings?trait=demo-COR-trait-height&view=looks',
+    desk,
+    'figure svg',
+  ],
   ['verdict', '/trial/demo-trial-cor/verdict', desk, '.ledger'],
+  ['scorecard', '/trial/demo-trial-cor/verdict?view=card', desk, '.points-strip'],
   ['review', '/trial/demo-trial-cor/review', desk, '.paper img'],
 ];
 

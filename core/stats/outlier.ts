@@ -7,7 +7,7 @@ import tCdf from '@stdlib/stats-base-dists-t-cdf';
  * @param internal its internally studentized residual
  * @param df residual degrees of freedom of the model with it
  * @returns null where no degree of freedom is left without it
- * @example outlierP(2.9, 15, 20) // 0.015
+ * @example outlierP(2.9, 15, 20) // 0.0169
  */
 export function outlierP(internal: number, df: number, units: number): number | null {
   if (df < 2) return null;

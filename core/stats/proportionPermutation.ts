@@ -98,7 +98,7 @@ export const swaps = (strata: readonly UnitStratum[]): number =>
  * treatment, against the variance that swapping gives it (the normal limit of the permutation distribution).
  *
  * @returns null where a side has fewer than two units in all, or nothing varies
- * @example proportionScores([{ a: [{ k: 5, n: 5 }, { k: 4, n: 5 }], b: [{ k: 0, n: 5 }, { k: 1, n: 5 }] }]) // 0.087
+ * @example proportionScores([{ a: [{ k: 5, n: 5 }, { k: 4, n: 5 }], b: [{ k: 0, n: 5 }, { k: 1, n: 5 }] }]) // 0.0929
  */
 export function proportionScores(strata: readonly UnitStratum[]): number | null {
   const [a, b] = [strata.flatMap((s) => s.a), strata.flatMap((s) => s.b)];
