@@ -151,7 +151,7 @@ it('ranked block by block: each block has its own first', async () => {
     );
   }
   await v.open('/trial/blocks/findings?trait=size');
-  await v.sees('labels of a contender and the control swapped inside blocks');
+  await v.sees('rank sums within blocks');
 });
 
 it('what counts is written where it is counted, and borderline cases are shown both ways', async () => {

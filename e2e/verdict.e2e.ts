@@ -50,6 +50,31 @@ describe('the scorecard', () => {
   });
 });
 
+describe('the cost', () => {
+  it('counts what is asked for, keeps it, and refuses what isn’t a sum', async () => {
+    await v.open(`${trial}/verdict?view=cost`);
+    await v.sees(/Duo Lume stays the best value until its products cost \d+\.\d times as much/);
+    await v.press('Count something more');
+    await v.sees('Lasts seasons');
+    await v.retype('Price of Container', 'two');
+    await v.keys('Enter');
+    await v.sees('A figure, 0 or more.');
+    await v.retype('Price of Container', '2,50');
+    await v.keys('Enter');
+    await v.retype('Lasts seasons', '10');
+    await v.keys('Enter');
+    await v.sees('€0.250');
+    await v.fillLabelled('Limit for a tray', '0.5');
+    await v.keys('Enter');
+    await v.sees(/Over the limit of €0\.500 a tray: /);
+    await v.page.reload();
+    await v.sees('€0.250');
+    await v.isAccessible();
+    await v.open(`${trial}/review`);
+    await v.sees('All that it took');
+  });
+});
+
 describe('claims', () => {
   it('are judged by the interval, each with its figures, and the line that it is no judgement of law', async () => {
     await v.open(`${trial}/verdict?view=claims`);
@@ -60,6 +85,37 @@ describe('claims', () => {
     await v.sees(/“Feeds 1,000 L from one bag” — not tested here/);
     await v.sees('not a judgement of law');
     await v.isAccessible();
+  });
+});
+
+describe('the review in own words', () => {
+  it('a sentence is rewritten, a section left out; what must be said can’t be', async () => {
+    await v.open(`${trial}/review`);
+    await v.sees('Sentences in your own words');
+    await v.page.$$eval('details > summary', (all) => all.forEach((s) => (s as HTMLElement).click()));
+    const first = 'Two of three contenders beat Water; nothing separates the two.';
+    await v.choose('Rewrite a sentence', first);
+    await v.retype('In your own words', 'Feed it: both powders did.');
+    await v.press('Keep mine');
+    await v.page.waitForFunction(() =>
+      document.querySelector('.paper')!.textContent!.includes('Feed it: both powders did.'),
+    );
+    const box = (name: string) => `::-p-xpath(//label[contains(., "${name}")]//input)`;
+    expect(await v.page.$eval(box('Disclosure'), (e) => (e as HTMLInputElement).disabled)).toBe(true);
+    await v.page.$eval(box('What the labels claim'), (e) => (e as HTMLInputElement).click());
+    await v.page.waitForFunction(
+      () => !document.querySelector('.paper')!.textContent!.includes('What the labels claim'),
+    );
+    await v.page.reload();
+    await v.page.waitForFunction(() =>
+      document.querySelector('.paper')?.textContent?.includes('Feed it: both powders did.'),
+    );
+    await v.isAccessible();
+    await v.page.$$eval('details > summary', (all) => (all[0] as HTMLElement).click());
+    await v.page.$eval(box('What the labels claim'), (e) => (e as HTMLInputElement).click());
+    await v.page.waitForFunction(() =>
+      document.querySelector('.paper')!.textContent!.includes('What the labels claim'),
+    );
   });
 });
 

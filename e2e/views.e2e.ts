@@ -48,6 +48,7 @@ const views = [
   '/trial/demo-trial-cor/verdict',
   '/trial/demo-trial-cor/verdict?view=card',
   '/trial/demo-trial-cor/verdict?view=claims',
+  '/trial/demo-trial-cor/verdict?view=cost',
   '/trial/demo-trial-cor/findings?trait=demo-COR-trait-height&view=time',
   '/trial/demo-trial-cor/findings?view=looks',
   '/trial/demo-trial-cor/findings?view=traits',

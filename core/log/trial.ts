@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { Entry } from './entry';
 import { EntryId, TreatmentId } from '../model/ids';
-import { CardHeading, SetClaim } from '../model/judgement';
+import { CardHeading, CostSettings, SetClaim } from '../model/judgement';
 import { Plan } from '../model/plan';
 
 /** What the reviewer writes around the figures; it isn't part of the sealed plan. */
@@ -14,6 +14,15 @@ export const ReviewText = z.object({
   headings: z.array(CardHeading).max(20).optional(),
   /** claims of labels set against traits */
   claims: z.array(SetClaim).max(200).optional(),
+  /** sentences of the review in the reviewer's own words, beside the generated ones */
+  edits: z
+    .array(z.object({ was: z.string().min(1).max(4000), text: z.string().trim().min(1).max(4000) }))
+    .max(200)
+    .optional(),
+  /** headings of sections that are left out of the review */
+  hidden: z.array(z.string().max(200)).max(60).optional(),
+  /** what is counted of the cost beside products; left out: products alone */
+  costs: CostSettings.optional(),
 });
 export type ReviewText = z.infer<typeof ReviewText>;
 

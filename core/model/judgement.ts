@@ -54,3 +54,42 @@ export const SetClaim = z.object({
   absolute: z.boolean(),
 });
 export type SetClaim = z.infer<typeof SetClaim>;
+
+/** Something a result took beside the products: a container, a device, medium, seed, wear. */
+export const CostLine = z.object({
+  id: z.string().min(1).max(60),
+  name: z.string().trim().min(1, 'Name what it is.').max(80),
+  /** price, minor units of the plan's currency */
+  minor: z.number().int().min(0).max(100_000_000),
+  /** units of the trial that share it; 1: each unit has one */
+  sharedBy: z.number().int('Whole units.').min(1, 'At least one.').max(10_000),
+  /** trials or seasons it lasts; 1: it is used up */
+  seasons: z.number().int('Whole seasons.').min(1, 'At least one.').max(200),
+  /** contenders it is for; empty: all */
+  treatmentIds: z.array(z.string()).max(100),
+});
+export type CostLine = z.infer<typeof CostLine>;
+
+/** What is counted of a result's cost beside its products. */
+export const CostSettings = z.object({
+  lines: z.array(CostLine).max(60),
+  /** price of a litre of water, minor units; null: not counted */
+  waterMinorPerL: z.number().min(0).nullable(),
+  /** price of a kWh, minor units; null: not counted */
+  kWhMinor: z.number().min(0).nullable(),
+  /** minutes of work on one unit over the whole trial, and what an hour is worth; null: not counted */
+  minutesPerUnit: z.number().min(0).max(100_000).nullable(),
+  hourMinor: z.number().min(0).nullable(),
+  /** most that a unit may cost, minor units, set beforehand; null: no limit */
+  limitMinor: z.number().min(0).nullable(),
+});
+export type CostSettings = z.infer<typeof CostSettings>;
+
+export const noCosts: CostSettings = {
+  lines: [],
+  waterMinorPerL: null,
+  kWhMinor: null,
+  minutesPerUnit: null,
+  hourMinor: null,
+  limitMinor: null,
+};

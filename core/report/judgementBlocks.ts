@@ -1,8 +1,14 @@
+import type { Plan } from '../model/plan';
+import { resultUnit } from '../plan/divisor';
+import { planIndex } from '../plan/planIndex';
 import { formatFigure } from '../quantity/format';
+import type { Costs } from '../verdict/costWords';
+import type { Finding } from '../verdict/finding';
+import type { Verdict } from '../verdict/verdict';
 import type { Award } from '../verdict/awards';
 import { type Card, sayAlone, sayCard, sayFlips } from '../verdict/card';
 import { CLAIM_LINE, type JudgedClaim, claimVerdictNames } from '../verdict/claims';
-import { type Block, type TableBlock, column, numbers, text } from './block';
+import { type Block, type Cell, type TableBlock, column, numbers, text } from './block';
 
 /** A scorecard as a table: points under each heading, weights, totals with how certain the first place is. */
 export function cardTable(
@@ -97,3 +103,68 @@ export const claimBlocks = (claims: readonly JudgedClaim[]): Block[] =>
         claimsTable(claims),
         { type: 'paragraph', tone: 'small', text: CLAIM_LINE },
       ];
+
+/** All that a unit took, line by line, with what each extra gram cost where a gain was shown. */
+export function fullCostTable(
+  costs: Costs,
+  verdict: Verdict,
+  finding: Finding,
+  plan: Plan,
+  nameOf: (id: string) => string,
+): TableBlock {
+  const names = [...new Set([...costs.values()].flatMap((c) => c.lines.map((l) => l.name)))];
+  const unit = resultUnit(finding.trait) || 'step';
+  const control = costs.get(finding.analysis.control);
+  const { currency } = plan;
+  return {
+    type: 'table',
+    columns: [
+      column(`a ${plan.unitNoun} of`),
+      ...names.map(numbers),
+      numbers('all together'),
+      numbers('laid out first'),
+      numbers(`an extra ${unit}`),
+    ],
+    rows: verdict.lines.flatMap((l) => {
+      const c = costs.get(l.treatment.id);
+      if (!c) return [];
+      const gain = finding.analysis.versusControl.find((v) => v.a === l.treatment.id);
+      const shown = l.perExtra?.worst != null && gain?.scale === 'difference' && control !== undefined;
+      const money = (minor: number): Cell => ({ type: 'money', money: { minor, currency } });
+      return [
+        {
+          cells: [
+            {
+              type: 'treatment',
+              name: nameOf(l.treatment.id),
+              order: planIndex(plan).treatmentOrder(l.treatment.id),
+            },
+            ...names.map((n): Cell => {
+              const line = c.lines.find((x) => x.name === n);
+              return line ? money(line.minor) : text(c.unknown.includes(n) ? 'not known' : '–');
+            }),
+            money(c.perUnit.minor),
+            c.outlay.minor > 0 ? money(c.outlay.minor) : text('–'),
+            shown
+              ? money((c.perUnit.minor - control.perUnit.minor) / gain.estimate)
+              : text(l.treatment.id === finding.analysis.control ? '–' : 'gain not shown'),
+          ],
+        },
+      ];
+    }),
+  };
+}
+
+/** What was counted, in the review; nothing where only products are. */
+export function fullCostBlocks(
+  costs: Costs | null,
+  said: readonly string[],
+  table: () => TableBlock,
+): Block[] {
+  if (costs === null) return [];
+  return [
+    { type: 'heading', level: 2, text: 'All that it took' },
+    table(),
+    ...(said.length > 0 ? [{ type: 'list' as const, items: [...said] }] : []),
+  ];
+}

@@ -16,7 +16,8 @@ import { findingBlocks } from './findingBlocks';
 import { awards } from '../verdict/awards';
 import { makeCard } from '../verdict/card';
 import { judgeClaims } from '../verdict/claims';
-import { awardBlocks, cardBlocks, claimBlocks } from './judgementBlocks';
+import { costsOf, sayCosts } from '../verdict/costWords';
+import { awardBlocks, cardBlocks, claimBlocks, fullCostBlocks, fullCostTable } from './judgementBlocks';
 import { panelBlocks } from './panelBlocks';
 import { verdictBlocks } from './verdictBlocks';
 
@@ -64,6 +65,7 @@ export function reviewDocument(input: ReviewInput): Block[] {
         : null,
       plan.treatments.map((t, order) => ({ id: t.id, name: nameOf(t.id), order })),
     ),
+    ...wholeCost(input),
     ...claimBlocks(judgeClaims(plan, review.claims ?? [], findings, nameOf)),
     ...findings.flatMap((f) => findingBlocks(f, plan, nameOf)),
     ...panelBlocks(state, nameOf),
@@ -92,6 +94,17 @@ export function reviewDocument(input: ReviewInput): Block[] {
       text: 'Labels, safety data sheets and local rules come before anything said here.',
     },
   ];
+}
+
+/** All that a unit took, where more than products is counted. */
+function wholeCost({ state, review, findings, verdict, nameOf }: ReviewInput): Block[] {
+  const [primary] = findings;
+  if (!verdict || !primary || !review.costs) return [];
+  const settings = review.costs;
+  const costs = costsOf(state, verdict, settings);
+  return fullCostBlocks(costs, sayCosts(costs, settings, verdict, primary, nameOf, state.plan.unitNoun), () =>
+    fullCostTable(costs, verdict, primary, state.plan, nameOf),
+  );
 }
 
 /** Traits taken in words: what was written, unit by unit. */

@@ -10,7 +10,8 @@ import { findingOf } from '../verdict/findingInput';
 import { makeCard } from '../verdict/card';
 import { type Verdict, makeVerdict } from '../verdict/verdict';
 import type { Block } from './block';
-import { reviewDocument } from './review';
+import { edited } from './edits';
+import { type ReviewInput, reviewDocument } from './review';
 import { type PageCard, pageCard } from './weighYourself';
 
 /** A trial's review without a screen: its blocks, and the findings its figures are drawn from. */
@@ -47,7 +48,7 @@ export function trialReview(trial: Trial, today: string): TrialReview | null {
     title: plan.question,
     card: cardOf(plan, trial.review, findings, verdict, nameOf),
     findings,
-    blocks: reviewDocument({
+    blocks: ownWords(trial.review, {
       state,
       review: trial.review,
       findings,
@@ -61,6 +62,10 @@ export function trialReview(trial: Trial, today: string): TrialReview | null {
     unitNoun: plan.unitNoun,
   };
 }
+
+/** The review with the reviewer's own sentences, without the sections that were left out. */
+const ownWords = (review: ReviewText, input: ReviewInput): Block[] =>
+  edited(reviewDocument(input), review.edits ?? [], review.hidden ?? []).blocks;
 
 /** The scorecard's points for the page; null where there is no scorecard. */
 export function cardOf(

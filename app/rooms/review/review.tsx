@@ -12,6 +12,8 @@ import { CONTACT_SHEET } from '~core/report/contactSheet';
 import { figureId } from '~core/report/findingBlocks';
 import { toHtml } from '~core/report/html';
 import { toMarkdown } from '~core/report/markdown';
+import type { Block } from '~core/report/block';
+import { toPlainText } from '~core/report/plainText';
 import { toPdf } from '~core/report/pdf';
 import { Field } from '../../form/fields';
 import { StaleNote } from '../../form/StaleNote';
@@ -19,14 +21,17 @@ import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
 import { wholeTrial } from '../../store/trials';
 import { Report } from '../../ui/Report';
-import { pageColours } from '~core/report/paper';
+import { pageColours, paperInk } from '~core/report/paper';
+import { socialSvg } from '~core/report/socialPicture';
 import { RoomHead } from '../../ui/RoomHead';
 import { bytesOf, download } from '../../ui/download';
+import { pngOfText } from '../../ui/pictures/picture';
 import { pdfBlob } from '../../ui/pdfBlob';
 import { findingPng } from '../../ui/findingChart';
 import { lanesOf } from '../findings/findingData';
 import { contactSheetPicture } from './contactSheetPicture';
 import { type ReviewData, loadReview, reviewAction } from './reviewData';
+import { OwnWords } from './OwnWords';
 import { CodesClosed } from '../CodesClosed';
 import './review.css';
 export const clientLoader = loadReview;
@@ -112,6 +117,14 @@ function OpenReview(data: ReviewData) {
       `${name}.html`,
     );
   };
+  const savePicture = async (shape: 'wide' | 'square') => {
+    if (!data.social) return;
+    const [width, height] = shape === 'wide' ? [1200, 630] : [1080, 1080];
+    const svg = socialSvg({ ...data.social, ink: paperInk }, shape);
+    download(await pngOfText(svg, width!, height!), `${plan.code.toLowerCase()}-${shape}.png`);
+  };
+  const saveText = (what: string, text: readonly Block[]) =>
+    download(new Blob([toPlainText(text)], { type: 'text/plain' }), `${plan.code.toLowerCase()}-${what}.txt`);
   const savePdf = async () => {
     const made = await pictures(data);
     const figure = (id: string) => (made[id] ? { image: made[id] } : null);
@@ -186,6 +199,35 @@ function OpenReview(data: ReviewData) {
             <p role="status" className="small quiet">
               {unsaved ? 'Saving what you typed …' : 'Saved as you type.'}
             </p>
+            <p className="inline-row">
+              <Button
+                color="secondary"
+                size="small"
+                disabled={unsaved}
+                onClick={() => saveText('review', blocks)}
+              >
+                Plain text
+              </Button>
+              {data.social && (
+                <>
+                  <Button color="secondary" size="small" onClick={() => void savePicture('wide')}>
+                    Picture for a post, wide
+                  </Button>
+                  <Button color="secondary" size="small" onClick={() => void savePicture('square')}>
+                    Picture for a post, square
+                  </Button>
+                </>
+              )}
+              <Button color="secondary" size="small" onClick={() => saveText('filming', data.filming)}>
+                Shot list and script for filming
+              </Button>
+            </p>
+            <OwnWords
+              generated={data.generated}
+              edits={review.edits ?? []}
+              hidden={review.hidden ?? []}
+              outOfDate={data.outOfDate}
+            />
           </form>
         </FormProvider>
         <article className="paper" aria-label="Preview of the review">

@@ -3,8 +3,14 @@ import { sayBrokenSeal, verifySeal } from '~core/log/verifySeal';
 import { contactSheet } from '~core/report/contactSheet';
 import { cardOf } from '~core/report/trialReview';
 import { reviewDocument } from '~core/report/review';
+import { filmingBlocks } from '~core/report/filming';
+import { edited } from '~core/report/edits';
 import { ReviewText } from '~core/log/trial';
-import { makeVerdict } from '~core/verdict/verdict';
+import { z } from 'zod';
+import type { Plan } from '~core/model/plan';
+import { formatFigure, plural } from '~core/quantity/format';
+import type { Finding } from '~core/verdict/finding';
+import { type Verdict, makeVerdict } from '~core/verdict/verdict';
 import { todayDate } from '../../bench/clock';
 import { type MergeError, SentForm, mergedValues, refusal } from '../../form/mergedForm';
 import type { ActionResult } from '../../form/schemaFields';
@@ -20,7 +26,7 @@ export async function loadReview({ params }: RoomArgs) {
   const check = verifySeal(trial.row.plan, state.seal, trial.row.sealedAs);
   const found = audit(plainAuditInput(trial));
   const verdict = primary && makeVerdict(plan, primary, nameOf, { state, audit: found });
-  const blocks = reviewDocument({
+  const generated = reviewDocument({
     state,
     review,
     findings,
@@ -30,11 +36,16 @@ export async function loadReview({ params }: RoomArgs) {
     seal: check,
     audit: found,
   });
+  const { blocks, outOfDate } = edited(generated, review.edits ?? [], review.hidden ?? []);
   return {
     plan,
     review,
     findings,
     blocks,
+    generated,
+    social: verdict && primary ? socialOf(plan, primary, verdict, nameOf) : null,
+    filming: filmingBlocks(state, primary, verdict, nameOf),
+    outOfDate,
     sheet: contactSheet(state),
     card: cardOf(plan, review, findings, verdict, nameOf),
     blind,
@@ -42,10 +53,41 @@ export async function loadReview({ params }: RoomArgs) {
   };
 }
 
+/** The verdict as it goes into a picture: contenders as they came. */
+const socialOf = (plan: Plan, primary: Finding, verdict: Verdict, nameOf: (id: string) => string) => ({
+  question: plan.question,
+  sentence: verdict.headline,
+  lines: verdict.lines.flatMap((l) => {
+    const s = primary.analysis.summaries.find((x) => x.name === l.treatment.id);
+    return s
+      ? [
+          {
+            name: nameOf(s.name),
+            index: plan.treatments.findIndex((t) => t.id === s.name),
+            figure:
+              s.shown ?? `${formatFigure(s.estimate, primary.trait.decimals)} ${primary.trait.unit}`.trim(),
+          },
+        ]
+      : [];
+  }),
+  small: `${primary.trait.name}, ${primary.units.length} ${plural(plan.unitNoun)}`,
+});
+
 export type ReviewData = Awaited<ReturnType<typeof loadReview>>;
 
+/** Sentences rewritten and sections left out: kept by themselves, beside what is typed in the form. */
+const Own = z.object({ own: ReviewText.pick({ edits: true, hidden: true }) });
+
 export async function reviewAction({ params, request }: RoomArgs): Promise<ActionResult> {
-  const sent = SentForm.safeParse(await request.json());
+  const body: unknown = await request.json();
+  const own = Own.safeParse(body);
+  if (own.success) {
+    const kept = await change<never>(params.trialId, ({ trial }) =>
+      ok({ review: { ...trial.row.review, ...own.data.own } }),
+    );
+    return kept.ok ? { saved: true } : refusal(kept.error, 'introduction');
+  }
+  const sent = SentForm.safeParse(body);
   if (!sent.success) return { errors: { introduction: 'Nothing was sent.' } };
   const saved = await change<MergeError>(params.trialId, ({ trial }) => {
     const values = mergedValues(sent.data, trial.row.review, ReviewText);

@@ -13,6 +13,8 @@ import { Report, ReportTable } from '../../ui/Report';
 import { allFindings, describeFindingError, nameIn } from '../findings/findingData';
 import { guarded } from '../../form/guarded';
 import { ViewSwitch } from '../../ui/ViewSwitch';
+import { noCosts } from '~core/model/judgement';
+import { CostView } from './CostView';
 import { ClaimsView } from './ClaimsView';
 import { ScorecardView } from './ScorecardView';
 import { verdictAction } from './verdictActions';
@@ -32,6 +34,8 @@ export async function clientLoader({ params }: RoomArgs) {
     findings,
     headings: review.headings ?? [],
     claims: review.claims ?? [],
+    costs: review.costs ?? noCosts,
+    state,
     primary,
     problem,
     blind,
@@ -45,6 +49,7 @@ export const clientAction = guarded(verdictAction);
 const views = [
   ['verdict', 'Verdict'],
   ['card', 'Scorecard'],
+  ['cost', 'Cost'],
   ['claims', 'Claims'],
 ] as const;
 
@@ -90,6 +95,9 @@ export default function VerdictRoom() {
       />
       {view === 'card' && (
         <ScorecardView plan={plan} findings={data.findings} verdict={verdict} stored={data.headings} />
+      )}
+      {view === 'cost' && (
+        <CostView plan={plan} state={data.state} finding={primary} verdict={verdict} stored={data.costs} />
       )}
       {view === 'claims' && <ClaimsView plan={plan} findings={data.findings} stored={data.claims} />}
       {view === 'verdict' && (

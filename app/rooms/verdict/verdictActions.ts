@@ -6,7 +6,7 @@ import { proposeCode } from '~core/plan/proposeCode';
 import { retestOf } from '~core/plan/retest';
 import { todayDate } from '../../bench/clock';
 import { createTrial, listTrials, loadTrial } from '../../store/trials';
-import { CardHeading, SetClaim } from '~core/model/judgement';
+import { CardHeading, CostSettings, SetClaim, noCosts } from '~core/model/judgement';
 import { ok } from '~core/model/result';
 import { type MergeError, SentForm, mergedValues, refusal } from '../../form/mergedForm';
 import type { ActionResult } from '../../form/schemaFields';
@@ -32,7 +32,7 @@ async function planRetest(trialId: string | undefined, learned: z.infer<typeof R
   return redirect(`/trial/${id}/question`);
 }
 
-const Sent = z.object({ what: z.enum(['headings', 'claims']), form: SentForm });
+const Sent = z.object({ what: z.enum(['headings', 'claims', 'costs']), form: SentForm });
 
 /** Keeps the scorecard's headings, or how claims are set; what another tab changed meanwhile stays. */
 export async function verdictAction({ params, request }: RoomArgs): Promise<ActionResult | Response> {
@@ -47,6 +47,10 @@ export async function verdictAction({ params, request }: RoomArgs): Promise<Acti
     if (what === 'headings') {
       const values = mergedValues(form, review.headings ?? [], z.array(CardHeading).max(20));
       return values.ok ? ok({ review: { ...review, headings: values.value } }) : values;
+    }
+    if (what === 'costs') {
+      const values = mergedValues(form, review.costs ?? noCosts, CostSettings);
+      return values.ok ? ok({ review: { ...review, costs: values.value } }) : values;
     }
     const values = mergedValues(form, review.claims ?? [], z.array(SetClaim).max(200));
     return values.ok ? ok({ review: { ...review, claims: values.value } }) : values;

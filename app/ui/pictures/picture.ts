@@ -64,3 +64,14 @@ export async function pngFile(drawn: SVGSVGElement): Promise<Blob> {
   context.drawImage(image, 0, 0, canvas.width, canvas.height);
   return new Blob([bytesOf(canvas.toDataURL('image/png'))], { type: 'image/png' });
 }
+
+/** SVG text as a PNG of its own size. */
+export async function pngOfText(svg: string, width: number, height: number): Promise<Blob> {
+  const image = new Image();
+  image.src = `data:image/svg+xml;base64,${base64(new TextEncoder().encode(svg))}`;
+  await image.decode();
+  const canvas = document.createElement('canvas');
+  [canvas.width, canvas.height] = [width, height];
+  canvas.getContext('2d')!.drawImage(image, 0, 0, width, height);
+  return new Blob([bytesOf(canvas.toDataURL('image/png'))], { type: 'image/png' });
+}

@@ -1,0 +1,181 @@
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { useMemo, useState } from 'react';
+import type { TrialState } from '~core/log/state';
+import type { CostLine, CostSettings } from '~core/model/judgement';
+import { newId } from '~core/model/newId';
+import type { Plan } from '~core/model/plan';
+import { fullCostTable } from '~core/report/judgementBlocks';
+import { costsOf, sayCosts } from '~core/verdict/costWords';
+import type { Finding } from '~core/verdict/finding';
+import type { Verdict } from '~core/verdict/verdict';
+import { ReportTable } from '../../ui/Report';
+import { nameIn } from '../findings/findingData';
+import { MoneyField } from './MoneyField';
+import { useKept } from './useKept';
+
+interface Props {
+  plan: Plan;
+  state: TrialState;
+  finding: Finding;
+  verdict: Verdict;
+  stored: CostSettings;
+}
+
+/** All that a result took: products, and whatever else is counted; outlay against running cost, a limit, what would turn it. */
+export function CostView({ plan, state, finding, verdict, stored }: Props) {
+  const { shown, keep } = useKept('costs', stored);
+  const nameOf = useMemo(() => nameIn(plan), [plan]);
+  const costs = useMemo(() => costsOf(state, verdict, shown), [state, verdict, shown]);
+  const set = (over: Partial<CostSettings>) => keep({ ...shown, ...over });
+  const setLine = (id: string, over: Partial<CostLine>) =>
+    set({ lines: shown.lines.map((l) => (l.id === id ? { ...l, ...over } : l)) });
+  const said = sayCosts(costs, shown, verdict, finding, nameOf, plan.unitNoun);
+  const { currency } = plan;
+  return (
+    <>
+      <ReportTable table={fullCostTable(costs, verdict, finding, plan, nameOf)} />
+      {said.length > 0 && (
+        <ul className="report-list">
+          {said.map((s) => (
+            <li key={s}>{s}</li>
+          ))}
+        </ul>
+      )}
+      <section className="stack no-print" style={{ marginTop: '1.4rem' }}>
+        <h2>What is counted</h2>
+        <p className="small quiet">
+          Products are, by what the log says was given. A field left empty isn’t counted, and the review says
+          which were.
+        </p>
+        <div className="inline-row">
+          <MoneyField
+            label="Water, a litre"
+            value={shown.waterMinorPerL}
+            currency={currency}
+            onKeep={(v) => set({ waterMinorPerL: v })}
+          />
+          <MoneyField
+            label="Electricity, a kWh"
+            value={shown.kWhMinor}
+            currency={currency}
+            width={170}
+            onKeep={(v) => set({ kWhMinor: v })}
+          />
+          <MoneyField
+            label={`Work on a ${plan.unitNoun}`}
+            value={shown.minutesPerUnit}
+            suffix="min"
+            width={170}
+            onKeep={(v) => set({ minutesPerUnit: v })}
+          />
+          <MoneyField
+            label="An hour of it"
+            value={shown.hourMinor}
+            currency={currency}
+            onKeep={(v) => set({ hourMinor: v })}
+          />
+          <MoneyField
+            label={`Limit for a ${plan.unitNoun}`}
+            value={shown.limitMinor}
+            currency={currency}
+            width={180}
+            onKeep={(v) => set({ limitMinor: v })}
+          />
+        </div>
+        {shown.lines.map((l) => (
+          <div key={l.id} className="inline-row">
+            <NameField value={l.name} onKeep={(name) => setLine(l.id, { name })} />
+            <MoneyField
+              label={`Price of ${l.name}`}
+              value={l.minor}
+              currency={currency}
+              width={170}
+              onKeep={(v) => setLine(l.id, { minor: Math.round(v ?? 0) })}
+            />
+            <MoneyField
+              label={`Shared by ${plan.unitNoun}s`}
+              value={l.sharedBy}
+              whole
+              least={1}
+              width={140}
+              onKeep={(v) => setLine(l.id, { sharedBy: v ?? 1 })}
+            />
+            <MoneyField
+              label="Lasts seasons"
+              value={l.seasons}
+              whole
+              least={1}
+              width={130}
+              onKeep={(v) => setLine(l.id, { seasons: v ?? 1 })}
+            />
+            <TextField
+              select
+              size="small"
+              label="For"
+              value={l.treatmentIds[0] ?? ''}
+              sx={{ width: 170 }}
+              slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+              onChange={(e) => setLine(l.id, { treatmentIds: e.target.value === '' ? [] : [e.target.value] })}
+            >
+              <MenuItem value="">all</MenuItem>
+              {plan.treatments.map((t) => (
+                <MenuItem key={t.id} value={t.id}>
+                  {t.name}
+                </MenuItem>
+              ))}
+            </TextField>
+            <Button
+              color="inherit"
+              aria-label={`Remove ${l.name}`}
+              onClick={() => set({ lines: shown.lines.filter((x) => x.id !== l.id) })}
+            >
+              Remove
+            </Button>
+          </div>
+        ))}
+        <div>
+          <Button
+            variant="outlined"
+            color="secondary"
+            onClick={() =>
+              set({
+                lines: [
+                  ...shown.lines,
+                  {
+                    id: newId<string>(),
+                    name: 'Container',
+                    minor: 0,
+                    sharedBy: 1,
+                    seasons: 1,
+                    treatmentIds: [],
+                  },
+                ],
+              })
+            }
+          >
+            Count something more
+          </Button>
+        </div>
+      </section>
+    </>
+  );
+}
+
+function NameField({ value, onKeep }: { value: string; onKeep: (name: string) => void }) {
+  const [typed, setTyped] = useState(value);
+  const wrong = typed.trim() === '';
+  return (
+    <TextField
+      size="small"
+      label="What it is"
+      value={typed}
+      error={wrong}
+      helperText={wrong ? 'Name what it is.' : ''}
+      sx={{ width: 180 }}
+      onChange={(e) => setTyped(e.target.value)}
+      onBlur={() => !wrong && typed !== value && onKeep(typed.trim())}
+    />
+  );
+}

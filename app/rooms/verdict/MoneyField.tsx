@@ -1,0 +1,64 @@
+import InputAdornment from '@mui/material/InputAdornment';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { minorDigits } from '~core/cost/money';
+import { parseDecimal } from '~core/quantity/decimal';
+
+interface Props {
+  label: string;
+  /** what is kept; null where nothing was typed */
+  value: number | null;
+  /** kept when the field is left or Enter is pressed */
+  onKeep: (value: number | null) => void;
+  /** ISO 4217 where it is money, kept in minor units */
+  currency?: string;
+  suffix?: string;
+  whole?: boolean;
+  least?: number;
+  width?: number;
+}
+
+/** A figure or a sum that is kept when the field is left; what isn't one stays typed, with a message. */
+export function MoneyField({
+  label,
+  value,
+  onKeep,
+  currency,
+  suffix,
+  whole = false,
+  least = 0,
+  width = 150,
+}: Props) {
+  const scale = currency === undefined ? 1 : 10 ** minorDigits(currency);
+  const shown = value === null ? '' : String(Number((value / scale).toFixed(6)));
+  const [typed, setTyped] = useState<string | null>(null);
+  const [fault, setFault] = useState('');
+  const keep = () => {
+    if (typed === null) return;
+    const text = typed.trim();
+    const figure = text === '' ? null : parseDecimal(text);
+    const wrong = text !== '' && (figure === null || figure < least || (whole && !Number.isInteger(figure)));
+    setFault(wrong ? (whole ? `A whole number, ${least} or more.` : `A figure, ${least} or more.`) : '');
+    if (wrong) return;
+    setTyped(null);
+    const kept = figure === null ? null : Number((figure * scale).toFixed(6));
+    if (kept !== value) onKeep(kept);
+  };
+  return (
+    <TextField
+      size="small"
+      label={label}
+      value={typed ?? shown}
+      error={fault !== ''}
+      helperText={fault}
+      sx={{ width }}
+      slotProps={{
+        htmlInput: { inputMode: 'decimal' },
+        input: { endAdornment: <InputAdornment position="end">{currency ?? suffix ?? ''}</InputAdornment> },
+      }}
+      onChange={(e) => setTyped(e.target.value)}
+      onBlur={keep}
+      onKeyDown={(e) => e.key === 'Enter' && keep()}
+    />
+  );
+}

@@ -1,0 +1,32 @@
+import { describe, expect, it } from 'vitest';
+import { paperInk } from './paper';
+import { socialSvg, wrapped } from './socialPicture';
+
+const input = {
+  question: 'Does a dearer feed earn its price?',
+  sentence: 'Only Bosco beat Water.',
+  lines: Array.from({ length: 12 }, (_, i) => ({ name: `<C${i}>`, index: i, figure: `${60 - i} g` })),
+  small: 'Cut weight, 20 trays',
+  ink: paperInk,
+};
+
+describe('the picture for a post', () => {
+  it.each([
+    ['wide', 1200, 630],
+    ['square', 1080, 1080],
+  ] as const)(
+    '%s: nothing stands below its edge, whatever the number of contenders',
+    (shape, width, height) => {
+      const svg = socialSvg(input, shape);
+      expect(svg).toContain(`width="${width}" height="${height}"`);
+      for (const [, y] of svg.matchAll(/<text x="[\d.]+" y="([\d.]+)"/g))
+        expect(Number(y)).toBeLessThan(height - 20);
+      expect(svg).toContain('Only Bosco beat Water.');
+      expect(svg).not.toContain('<C0>');
+    },
+  );
+  it('long sentences are broken, and end in … where they must', () => {
+    expect(wrapped('one two three four', 9, 3)).toEqual(['one two', 'three', 'four']);
+    expect(wrapped('one two three four five', 9, 2)).toEqual(['one two', 'three …']);
+  });
+});
