@@ -70,7 +70,7 @@ export function OwnWords({ generated, edits, hidden, outOfDate }: Props) {
               <Button
                 color="inherit"
                 size="small"
-                aria-label={`Drop “${short(e.text)}”`}
+                aria-label={`Drop mine: ${short(e.text)}`}
                 onClick={() => keep({ edits: edits.filter((x) => x.was !== e.was) })}
               >
                 Drop mine
