@@ -50,6 +50,22 @@ describe('the scorecard', () => {
   });
 });
 
+describe('a written scale', () => {
+  it('takes both figures or neither, and is said under the heading', async () => {
+    await v.open(`${trial}/verdict?view=card`);
+    await v.sees('Points from 0 to 10');
+    await v.page.$$eval('.scorecard button', (all) =>
+      (all.find((b) => b.textContent === 'Name, scale') as HTMLElement).click(),
+    );
+    await v.fillLabelled('Figure that gets 0', '40');
+    await v.press('Keep');
+    await v.sees('Both figures, or neither.');
+    await v.fillLabelled('Figure that gets 10', '90');
+    await v.press('Keep');
+    await v.sees('40 g is 0, 90 is 10');
+  });
+});
+
 describe('the cost', () => {
   it('counts what is asked for, keeps it, and refuses what isn’t a sum', async () => {
     await v.open(`${trial}/verdict?view=cost`);

@@ -2,8 +2,9 @@
 import { describe, expect, it } from 'vitest';
 import { deriveState } from '../log/state';
 import type { Plan } from '../model/plan';
-import { harvest, plan } from '../testing/trial';
+import { entry, harvest, plan, trait, unitId } from '../testing/trial';
 import { findingOf } from './findingInput';
+import type { TraitId } from '../model/ids';
 import { headline } from './words';
 
 const asked = (names: string[], over: Partial<Plan> = {}): Plan => {
@@ -59,5 +60,73 @@ describe('as good as', () => {
     expect(said(full, [30, 60, 60])).toBe(
       'Cheap is as good as Dear, to within 5.0 g; Water falls short of Dear by more than 5.0 g.',
     );
+  });
+});
+
+describe('as good as, of scores and days', () => {
+  const looks = trait({
+    id: 'looks' as TraitId,
+    name: 'Looks',
+    unit: 'steps',
+    kind: 'score',
+    summary: 'last',
+  });
+  const days = trait({
+    id: 'days' as TraitId,
+    name: 'Rooted',
+    unit: 'days',
+    kind: 'time',
+    direction: 'lower',
+    summary: 'last',
+  });
+  const ask = (of: typeof looks, values: Record<string, number[]>, d = 1) => {
+    const p: Plan = {
+      ...two,
+      traits: [of],
+      primaryTraitId: of.id,
+      smallestDifference: { kind: 'absolute', value: d },
+      rounds: two.rounds.map((r) => ({ ...r, traitIds: [of.id] })),
+    };
+    const log = Object.entries(values).flatMap(([t, list]) =>
+      list.map((value, i) =>
+        entry({
+          kind: 'measurement',
+          unitId: unitId(t, i),
+          traitId: of.id,
+          roundId: 'r2',
+          sample: null,
+          value,
+        }),
+      ),
+    );
+    const f = findingOf(deriveState(p, log), of);
+    if (!f.ok) throw new Error(f.error.tag);
+    return headline(f.value, (id) => id);
+  };
+  it.each([
+    [looks, [4, 4, 4, 3, 4, 4], [4, 4, 4, 4, 3, 4], 'Cheap is as good as Dear, to within 1.0 steps.'],
+    [looks, [2, 2, 3, 2, 2, 3], [4, 5, 4, 5, 4, 5], 'Cheap is better than Dear.'],
+    [looks, [5, 5, 5, 4, 5, 5], [2, 1, 2, 2, 1, 2], 'Cheap falls short of Dear by more than 1.0 steps.'],
+    [
+      looks,
+      [1, 5, 2, 4, 3, 3],
+      [5, 1, 4, 2, 3, 3],
+      'Whether Cheap is as good as Dear, to within 1.0 steps, can’t be told.',
+    ],
+    [
+      days,
+      [20, 21, 20, 22, 21, 20],
+      [21, 20, 21, 21, 20, 22],
+      'Cheap is as good as Dear, to within 4.0 days.',
+    ],
+    [
+      days,
+      [20, 21, 20, 22, 21, 20],
+      [30, 31, 32, 30, 33, 31],
+      'Cheap falls short of Dear by more than 4.0 days.',
+    ],
+    [looks, [4, 4, 4, 4, 4, 4], [4, 4, 4, 4, 4, 4], 'No spread was seen: numbers, no winner.'],
+  ])('%# ', (of, dear, cheap, sentence) => {
+    expect(ask(of, { Dear: dear, Cheap: cheap }, of === days ? 4 : 1)).toBe(sentence);
   });
 });

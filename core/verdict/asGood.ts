@@ -1,4 +1,5 @@
-import type { Analysis } from '../analysis/analysis';
+import type { Analysis, AnalysisRow } from '../analysis/analysis';
+import type { Observed } from '../model/traitKinds';
 import { distance, turned } from '../analysis/contrast';
 
 /**
@@ -16,6 +17,8 @@ export interface AsGood {
   id: string;
   against: string;
   verdict: AsGoodVerdict;
+  /** the difference that matters, in the trait's unit, where it isn't the finding's own: of scores and days */
+  within?: number;
 }
 
 /**
@@ -42,5 +45,65 @@ export function asGoodAs(
     const verdict =
       low > 0 ? 'better' : high < -margin ? 'short' : low > -margin ? 'asGood' : high < 0 ? 'worse' : 'open';
     return [{ id: s.name, against, verdict }];
+  });
+}
+
+/** A unit's values moved by so much; what can't be moved (ranks, words) stays. */
+export const shifted = <R extends Pick<AnalysisRow, 'visits'>>(row: R, by: number): R => ({
+  ...row,
+  visits: row.visits.map((v) => ({
+    ...v,
+    samples: v.samples.map((s) => ({ ...s, observed: moved(s.observed, by) })),
+  })),
+});
+
+function moved(o: Observed, by: number): Observed {
+  if (o.type === 'level') return { ...o, level: o.level + by };
+  if (o.type === 'event') return { ...o, day: o.day + by };
+  return o;
+}
+
+/**
+ * “As good as” for scores and days, which have no differences to hold against a margin: the contender is handed the
+ * difference that matters, and is as good if it is then clearly ahead; short if it is clearly behind even so.
+ *
+ * @param analyse works the finding out on other rows by the same method
+ * @param within the difference that matters, in steps or days
+ */
+export function asGoodByShift(
+  rows: readonly AnalysisRow[],
+  analyse: (rows: readonly AnalysisRow[]) => Analysis | null,
+  against: string,
+  within: number,
+  higherIsBetter: boolean,
+): AsGood[] {
+  const plain = analyse(rows);
+  if (plain === null) return [];
+  const better = (analysis: Analysis | null, id: string): -1 | 0 | 1 | null => {
+    const pair = analysis?.pairs.find((p) => [p.a, p.b].includes(id) && [p.a, p.b].includes(against));
+    if (!pair || pair.low === null || pair.high === null) return null;
+    const c = pair.a === id ? pair : turned(pair);
+    const [low, high] = [distance(c.scale, c.low!), distance(c.scale, c.high!)];
+    const side = low > 0 ? 1 : high < 0 ? -1 : 0;
+    return higherIsBetter ? side : side === 0 ? 0 : side === 1 ? -1 : 1;
+  };
+  return plain.summaries.flatMap((s): AsGood[] => {
+    if (s.name === against) return [];
+    const by = higherIsBetter ? within : -within;
+    const helped = analyse(rows.map((r) => (r.treatment === s.name ? shifted(r, by) : r)));
+    const [as, handed] = [better(plain, s.name), better(helped, s.name)];
+    const verdict: AsGoodVerdict =
+      handed === null
+        ? 'untested'
+        : as === 1
+          ? 'better'
+          : handed === -1
+            ? 'short'
+            : handed === 1
+              ? 'asGood'
+              : as === -1
+                ? 'worse'
+                : 'open';
+    return [{ id: s.name, against, verdict, within }];
   });
 }

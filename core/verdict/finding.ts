@@ -1,4 +1,4 @@
-import type { Analysis, AnalysisError } from '../analysis/analysis';
+import type { Analysis, AnalysisError, AnalysisRow, Method } from '../analysis/analysis';
 import { type Contrast, distance } from '../analysis/contrast';
 import { moreIsBetter } from '../analysis/goodness';
 import { methodOf, methodsFor } from '../analysis/methods';
@@ -6,11 +6,11 @@ import { figureOfRow } from '../analysis/number';
 import type { Basis, FindingRow, LeftOut, RowOptions } from '../analysis/rows';
 import type { RoundId } from '../model/ids';
 import { type Result, err, ok } from '../model/result';
-import type { Plan, Trait } from '../model/plan';
+import { type Plan, type Trait, kindOf } from '../model/plan';
 import type { SeedlingFigure } from '../analysis/seedlings';
 import { type UnitFigures, unitTable } from '../analysis/unitTable';
 import { letterDisplay } from '../stats/letters';
-import { type AsGood, asGoodAs } from './asGood';
+import { type AsGood, asGoodAs, asGoodByShift } from './asGood';
 import { type PairOutcome, type RankedTreatment, pairOutcome, rankTreatments } from './rank';
 
 export type { LeftOut } from '../analysis/rows';
@@ -98,7 +98,10 @@ export interface FindingInput {
   /** what each unit's main plot was given; left out where plots weren't split */
   settings?: Record<string, string>;
   /** where each unit stands: reading of the light there, row and column */
-  places?: Record<string, { reading: number | null; row: number; column: number }>;
+  places?: Record<
+    string,
+    { reading: number | null; area: string; row: number; column: number; edge: boolean }
+  >;
   alpha: number;
   smallestDifference: Plan['smallestDifference'];
   method: string | null;
@@ -160,7 +163,7 @@ export function makeFinding(input: FindingInput): Result<Finding, FindingError> 
     ),
     ...(input.isPrimary &&
       input.heldAgainst !== undefined && {
-        asGood: asGoodAs(analysis, input.heldAgainst, margin, higher),
+        asGood: heldAgainst(input, method, analysis, margin),
       }),
     replicatesToSee: replicatesToSee(analysis, smallestDifference),
   });
@@ -170,6 +173,28 @@ const asSeen = ({ k, n, day, happened }: UnitFigures): Pick<FindingUnit, 'counte
   ...(k !== null && n !== null && { counted: { k, n } }),
   ...(day !== null && happened !== null && { seen: { day, happened } }),
 });
+
+/** Whether others are as good as what they are held against: by the interval, or for scores and days by a shift. */
+function heldAgainst(
+  input: FindingInput,
+  method: Method,
+  analysis: Analysis,
+  margin: number | null,
+): AsGood[] {
+  const { trait, rows, smallestDifference: d } = input;
+  const against = input.heldAgainst!;
+  const higher = moreIsBetter(trait);
+  if (analysis.pairs[0]?.scale !== 'superiority' || d === null)
+    return asGoodAs(analysis, against, margin, higher);
+  const base = analysis.summaries.find((s) => s.name === against)?.estimate ?? 0;
+  const within = d.kind === 'absolute' ? d.value : (Math.abs(base) * d.value) / 100;
+  if (!(within > 0) || kindOf(trait).observes === 'rank') return asGoodAs(analysis, against, null, higher);
+  const analyse = (other: typeof input.rows | readonly AnalysisRow[]) => {
+    const made = method.analyse({ ...input, rows: other, control: analysis.control });
+    return made.ok ? made.value : null;
+  };
+  return asGoodByShift(rows, analyse, against, within, higher);
+}
 
 /**
  * The plan's smallest difference holds for the primary trait; as a per cent it also serves the others. In the trait's

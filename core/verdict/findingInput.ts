@@ -78,7 +78,17 @@ function placesOf(plan: Plan): NonNullable<FindingInput['places']> {
   return Object.fromEntries(
     plan.units.map(({ id, position }) => [
       id,
-      { reading: readings.get(positionKey(position)) ?? null, row: position.row, column: position.column },
+      {
+        reading: readings.get(positionKey(position)) ?? null,
+        area: position.areaId as string,
+        row: position.row,
+        column: position.column,
+        edge: atEdge(planIndex(plan).area(position.areaId), position),
+      },
     ]),
   );
 }
+
+/** Whether a position has no neighbour on some side: the rim of a bench, the end of a shelf. */
+const atEdge = (area: Plan['areas'][number] | undefined, { row, column }: { row: number; column: number }) =>
+  area !== undefined && (row === 0 || column === 0 || row === area.rows - 1 || column === area.columns - 1);

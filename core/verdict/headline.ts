@@ -42,9 +42,12 @@ export function blindHeadline(finding: Finding): string {
  * @example headline(finding, nameOf) // 'Two of four contenders beat Water; nothing separates the two.'
  */
 export function headline(finding: Finding, nameOf: NameOf): string {
+  const { spread } = finding.analysis;
+  // Scores that are nearly all level can't be told apart, and be as good all the same.
+  const asGood = spread === 'shown' || spread === 'tooFew' ? asGoodHeadline(finding, nameOf) : null;
   const text =
-    untested[finding.analysis.spread] ??
-    asGoodHeadline(finding, nameOf) ??
+    asGood ??
+    untested[spread] ??
     (finding.peers
       ? betweenPeers(finding, nameOf)
       : finding.ownControls.length > 0
@@ -60,9 +63,10 @@ export function headline(finding: Finding, nameOf: NameOf): string {
  */
 export function asGoodHeadline(finding: Finding, nameOf: NameOf): string | null {
   const { asGood, smallestDifference, trait } = finding;
-  if (!asGood || asGood.length === 0 || smallestDifference === null) return null;
+  const size = asGood?.[0]?.within ?? smallestDifference;
+  if (!asGood || asGood.length === 0 || size === null || size === undefined) return null;
   const against = nameOf(asGood[0]!.against);
-  const within = `${formatFigure(smallestDifference, trait.decimals)} ${trait.unit}`.trim();
+  const within = `${formatFigure(size, trait.decimals)} ${trait.unit}`.trim();
   const of = (...verdicts: AsGoodVerdict[]) =>
     asGood.filter((g) => verdicts.includes(g.verdict)).map((g) => nameOf(g.id));
   const one = (names: readonly string[], single: string, many: string) =>

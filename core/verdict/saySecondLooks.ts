@@ -95,7 +95,13 @@ export function saySecondLooks(
       `Without ${blocks.length === 1 ? `block ${blocks[0]}` : `any one of blocks ${listNames(blocks)}`}: ${said}.`,
     );
   for (const place of looks.places) {
-    const where = { light: 'light', row: 'row', column: 'place in the row' }[place.what];
+    const where = {
+      light: 'light',
+      row: 'row',
+      column: 'place in the row',
+      edge: 'edge of the place',
+      neighbours: 'units beside',
+    }[place.what];
     add(
       `place-${place.what}`,
       'open',

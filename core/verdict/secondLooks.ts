@@ -39,7 +39,7 @@ export interface SecondLooks {
   /** blocks without which the finding is another */
   blocks: { block: string; changed: Changed[] }[];
   /** place explains what the contenders don't */
-  places: { what: 'light' | 'row' | 'column'; r: number; p: number }[];
+  places: { what: 'light' | 'row' | 'column' | 'edge' | 'neighbours'; r: number; p: number }[];
   /** units each that the next trial needs, from the spread found here */
   next: { units: number; difference: number; cvPercent: number } | null;
   residuals: { unit: string; residual: number; studentized: number | null }[];
@@ -189,11 +189,21 @@ function placesThatMatter(
     ['light', at.map((p) => p!.reading)],
     ['row', at.map((p) => p!.row)],
     ['column', at.map((p) => p!.column)],
+    ['edge', at.map((p) => Number(p!.edge))],
+    [
+      'neighbours',
+      besides(
+        at.map((p) => p!),
+        left,
+      ),
+    ],
   ] as const;
   return looked.flatMap(([what, where]) => {
     if (where.some((w) => w === null)) return [];
     const found = correlation(where as number[], left);
-    return found && found.p <= 0.05 / looked.length ? [{ what, ...found }] : [];
+    // What is left over adds up to nothing, so neighbours differ a little by themselves: alike is what tells.
+    if (!found || found.p > 0.05 / looked.length || (what === 'neighbours' && found.r <= 0)) return [];
+    return [{ what, ...found }];
   });
 }
 
@@ -214,4 +224,17 @@ export function nextTrial({ alpha, rows }: FindingInput, finding: Finding): Seco
     0.8,
   );
   return units === null ? null : { units, difference, cvPercent: cv };
+}
+
+/** What is left over in the units beside each, on average; null where one has none beside it. */
+function besides(
+  at: readonly { area: string; row: number; column: number }[],
+  left: readonly number[],
+): (number | null)[] {
+  return at.map((p) => {
+    const near = at.flatMap((q, i) =>
+      q.area === p.area && Math.abs(q.row - p.row) + Math.abs(q.column - p.column) === 1 ? [left[i]!] : [],
+    );
+    return near.length === 0 ? null : near.reduce((s, x) => s + x, 0) / near.length;
+  });
 }

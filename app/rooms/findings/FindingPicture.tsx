@@ -3,6 +3,8 @@ import type { Plan } from '~core/model/plan';
 import { planIndex } from '~core/plan/planIndex';
 import { kaplanMeier } from '~core/stats/survival';
 import { chartCaption } from '~core/report/findingBlocks';
+import { findingSvg } from '~core/report/findingSvg';
+import { paperInk } from '~core/report/paper';
 import type { Finding } from '~core/verdict/finding';
 import { FindingChart } from '../../ui/FindingChart';
 import { bytesOf, download } from '../../ui/download';
@@ -87,6 +89,20 @@ export function FindingPicture({ plan, finding, lanes, unmarked, title }: Props)
       </p>
       <Button color="secondary" size="small" onClick={() => void png()}>
         Picture (PNG)
+      </Button>
+      <Button
+        color="secondary"
+        size="small"
+        onClick={() =>
+          download(
+            new Blob([findingSvg({ finding, lanes, unitNoun: noun, unmarked, ink: paperInk })], {
+              type: 'image/svg+xml',
+            }),
+            `${file.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}.svg`,
+          )
+        }
+      >
+        Picture (SVG)
       </Button>
     </>
   );

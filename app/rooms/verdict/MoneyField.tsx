@@ -54,6 +54,8 @@ export function MoneyField({
       sx={{ width }}
       slotProps={{
         htmlInput: { inputMode: 'decimal' },
+        // The currency stands where an empty field would have its label.
+        inputLabel: { shrink: true },
         input: { endAdornment: <InputAdornment position="end">{currency ?? suffix ?? ''}</InputAdornment> },
       }}
       onChange={(e) => setTyped(e.target.value)}

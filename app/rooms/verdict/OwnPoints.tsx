@@ -28,6 +28,8 @@ export function OwnPoints({ heading, contenders, onKeep, onClose }: Props) {
       ]),
     ),
   );
+  const [zero, setZero] = useState(heading.scale ? String(heading.scale.zero) : '');
+  const [ten, setTen] = useState(heading.scale ? String(heading.scale.ten) : '');
   const [faults, setFaults] = useState<Record<string, string>>({});
   const keep = () => {
     const points: Record<string, { points: number; reason: string }> = {};
@@ -39,15 +41,23 @@ export function OwnPoints({ heading, contenders, onKeep, onClose }: Props) {
       if (value === null || value < 0 || value > 10) wrong[c.id] = 'From 0 to 10.';
       else points[c.id] = { points: value, reason: t.reason };
     }
+    const ends = [zero, ten].map((t) => (t.trim() === '' ? null : parseDecimal(t)));
+    const written = own === null && (zero.trim() !== '' || ten.trim() !== '');
+    if (written && ends.includes(null)) wrong.scale = 'Both figures, or neither.';
+    else if (written && ends[0] === ends[1]) wrong.scale = 'The figures for 0 and for 10 must differ.';
     const made = CardHeading.safeParse({ ...heading, name });
     if (!made.success) wrong.name = made.error.issues[0]!.message;
     setFaults(wrong);
     if (Object.keys(wrong).length > 0) return;
-    onKeep({ name: name.trim(), ...(own !== null && { from: { kind: 'own' as const, points } }) });
+    onKeep({
+      name: name.trim(),
+      scale: written ? { zero: ends[0]!, ten: ends[1]! } : undefined,
+      ...(own !== null && { from: { kind: 'own' as const, points } }),
+    });
   };
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
-      <DialogTitle>{own === null ? 'Name of the heading' : 'My own points'}</DialogTitle>
+      <DialogTitle>{own === null ? 'Name and scale' : 'My own points'}</DialogTitle>
       <DialogContent>
         <div className="stack" style={{ paddingTop: '0.4rem' }}>
           <TextField
@@ -57,6 +67,28 @@ export function OwnPoints({ heading, contenders, onKeep, onClose }: Props) {
             helperText={faults.name}
             onChange={(e) => setName(e.target.value)}
           />
+          {own === null && (
+            <div className="inline-row">
+              <TextField
+                label="Figure that gets 0"
+                value={zero}
+                sx={{ width: 170 }}
+                slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+                error={faults.scale !== undefined}
+                helperText={faults.scale ?? 'empty: the control, or the worst'}
+                onChange={(e) => setZero(e.target.value)}
+              />
+              <TextField
+                label="Figure that gets 10"
+                value={ten}
+                sx={{ width: 170 }}
+                slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+                error={faults.scale !== undefined}
+                helperText="empty: the best"
+                onChange={(e) => setTen(e.target.value)}
+              />
+            </div>
+          )}
           {own !== null &&
             contenders.map((c) => (
               <div key={c.id} className="inline-row">

@@ -145,7 +145,7 @@ export function ScorecardView({ plan, findings, verdict, stored }: Props) {
                     <div className="small quiet">{row?.rule ?? 'no figures yet'}</div>
                     <span className="inline-row">
                       <button type="button" className="link small" onClick={() => setEditing(h.id)}>
-                        {h.from.kind === 'own' ? 'Points' : 'Name'}
+                        {h.from.kind === 'own' ? 'Points' : 'Name, scale'}
                       </button>
                       <button
                         type="button"
