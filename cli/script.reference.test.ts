@@ -29,6 +29,7 @@ async function printed(text: string, files: Record<string, Uint8Array>, name: st
   const lines = await r.texts(
     `local({ old <- setwd("${at}"); on.exit(setwd(old)); capture.output(source("findings.R", local = new.env(), encoding = "UTF-8")) })`,
   );
+  expect(lines[0]).toBe('trait,round,crop,name,difference,low,high,p');
   return Papa.parse<Record<string, string>>(lines.join('\n'), { header: true, skipEmptyLines: true }).data;
 }
 

@@ -33,8 +33,10 @@ one_finding <- function(f) {
 result <- do.call(rbind, lapply(findings, one_finding))
 if (is.null(result)) result <- data.frame(trait = character(), round = character(), crop = character(),
   name = character(), difference = numeric(), low = numeric(), high = numeric(), p = numeric())
+cat(names(result), sep = ",")
+cat("\n")
 write.table(result, sep = ",", quote = which(sapply(result, is.character)), qmethod = "double", na = "",
-  row.names = FALSE, col.names = TRUE)
+  row.names = FALSE, col.names = FALSE)
 `;
 
 /** Where the script has its values from. */
