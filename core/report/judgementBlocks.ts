@@ -2,6 +2,7 @@ import type { Plan } from '../model/plan';
 import { resultUnit } from '../plan/divisor';
 import { planIndex } from '../plan/planIndex';
 import { formatFigure } from '../quantity/format';
+import { isYield } from '../verdict/bestValue';
 import type { Costs } from '../verdict/costWords';
 import type { Finding } from '../verdict/finding';
 import type { Verdict } from '../verdict/verdict';
@@ -116,6 +117,8 @@ export function fullCostTable(
   const unit = resultUnit(finding.trait) || 'step';
   const control = costs.get(finding.analysis.control);
   const { currency } = plan;
+  // What a step of a score is worth nobody can say.
+  const amounts = isYield(finding);
   return {
     type: 'table',
     columns: [
@@ -123,7 +126,7 @@ export function fullCostTable(
       ...names.map(numbers),
       numbers('all together'),
       numbers('laid out first'),
-      numbers(`an extra ${unit}`),
+      ...(amounts ? [numbers(`an extra ${unit}`)] : []),
     ],
     rows: verdict.lines.flatMap((l) => {
       const c = costs.get(l.treatment.id);
@@ -145,9 +148,13 @@ export function fullCostTable(
             }),
             money(c.perUnit.minor),
             c.outlay.minor > 0 ? money(c.outlay.minor) : text('–'),
-            shown
-              ? money((c.perUnit.minor - control.perUnit.minor) / gain.estimate)
-              : text(l.treatment.id === finding.analysis.control ? '–' : 'gain not shown'),
+            ...(amounts
+              ? [
+                  shown
+                    ? money((c.perUnit.minor - control.perUnit.minor) / gain.estimate)
+                    : text(l.treatment.id === finding.analysis.control ? '–' : 'gain not shown'),
+                ]
+              : []),
           ],
         },
       ];

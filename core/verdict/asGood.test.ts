@@ -32,7 +32,7 @@ describe('as good as', () => {
     [two, [60, 59], 1, 'Cheap is as good as Dear, to within 5.0 g.'],
     [two, [60, 70], 1, 'Cheap is better than Dear.'],
     [two, [60, 48], 1, 'Cheap falls short of Dear by more than 5.0 g.'],
-    [two, [60, 55], 1, 'Cheap is worse than Dear, by more or less than 5.0 g can’t be told.'],
+    [two, [60, 55], 1, 'Cheap is worse than Dear (whether by more than 5.0 g can’t be told).'],
     [two, [60, 58], 5, 'Whether Cheap is as good as Dear, to within 5.0 g, can’t be told.'],
     [three, [60, 60, 61], 1, 'Cheap and Own are as good as Dear, to within 5.0 g.'],
     [

@@ -123,6 +123,14 @@ describe('who is first', () => {
     expect(Math.abs(a! - b!)).toBeLessThan(25);
     expect(sayCard(close, id)).toMatch(/^B comes first in \d\d of 100 draws: little separates them\.$/);
   });
+  it('where no spread was seen the lead isn’t called sure', () => {
+    const card = cardOf([yieldOf(1)], [50, 60, 90], 0);
+    expect(card.contenders.every((c) => c.firstOf100 === null)).toBe(true);
+    expect(sayCard(card, id)).toBe('B has most points, 10.0; how surely can’t be said.');
+    expect(card.open).toContain(
+      'How sure the first place is can’t be said: Yield has no spread to draw from.',
+    );
+  });
   it('level ones are named together', () => {
     expect(sayCard(cardOf([own(1, { Water: 5, A: 8, B: 8 })], [50, 60, 70], 1), id)).toBe(
       'A and B are level at 8.0 points.',

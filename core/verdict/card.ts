@@ -283,7 +283,16 @@ export function makeCard(input: CardInput): Card {
       open,
     };
   }
-  const first = certainty(made, whole, seed);
+  // Without a spread to draw from a lead may be chance, and nobody knows how often.
+  const blind = made.filter(
+    ({ heading: { weight, from }, source }) =>
+      weight > 0 &&
+      (from.kind === 'trait' || from.kind === 'evenness') &&
+      whole.some((id) => !source.spread.has(id)),
+  );
+  for (const { heading } of blind)
+    open.push(`How sure the first place is can’t be said: ${heading.name} has no spread to draw from.`);
+  const first = blind.length > 0 ? null : certainty(made, whole, seed);
   return {
     rows,
     contenders: ids.map((id) => {
@@ -292,7 +301,7 @@ export function makeCard(input: CardInput): Card {
         id,
         score: own?.score ?? null,
         place: own?.place ?? null,
-        firstOf100: own ? Math.round(100 * (first.get(id) ?? 0)) : null,
+        firstOf100: own && first ? Math.round(100 * (first.get(id) ?? 0)) : null,
       };
     }),
     flips: added.value.flips,
@@ -330,7 +339,9 @@ export function sayCard(card: Card, nameOf: (id: string) => string): string {
   if (first.length === 0) return 'Give the headings weights to see who comes first.';
   const names = listNames(first.map((c) => nameOf(c.id)));
   if (first.length > 1) return `${names} are level at ${formatFigure(first[0]!.score!, 1)} points.`;
-  const sure = first[0]!.firstOf100!;
+  const sure = first[0]!.firstOf100;
+  if (sure === null)
+    return `${names} has most points, ${formatFigure(first[0]!.score!, 1)}; how surely can’t be said.`;
   const judged = sure >= 95 ? '' : sure >= 60 ? '; the others aren’t far' : ': little separates them';
   return `${names} comes first in ${sure} of 100 draws${judged}.`;
 }

@@ -66,7 +66,7 @@ export function asGoodHeadline(finding: Finding, nameOf: NameOf): string | null 
   const size = asGood?.[0]?.within ?? smallestDifference;
   if (!asGood || asGood.length === 0 || size === null || size === undefined) return null;
   const against = nameOf(asGood[0]!.against);
-  const within = `${formatFigure(size, trait.decimals)} ${trait.unit}`.trim();
+  const within = `${formatFigure(size, trait.decimals)} ${trait.unit || 'steps'}`;
   const of = (...verdicts: AsGoodVerdict[]) =>
     asGood.filter((g) => verdicts.includes(g.verdict)).map((g) => nameOf(g.id));
   const one = (names: readonly string[], single: string, many: string) =>
@@ -77,7 +77,7 @@ export function asGoodHeadline(finding: Finding, nameOf: NameOf): string | null 
     [['short'], (n) => `${one(n, 'falls', 'fall')} short of ${against} by more than ${within}`],
     [
       ['worse'],
-      (n) => `${one(n, 'is', 'are')} worse than ${against}, by more or less than ${within} can’t be told`,
+      (n) => `${one(n, 'is', 'are')} worse than ${against} (whether by more than ${within} can’t be told)`,
     ],
     [
       ['open'],

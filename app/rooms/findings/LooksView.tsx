@@ -33,7 +33,7 @@ export function LooksView({ plan, finding, looks, said }: Props) {
         <h2>Would it be another finding?</h2>
         {notes.length === 0 && (
           <p className="small quiet">
-            This kind of value takes nothing for granted that could be looked at otherwise.
+            Nothing to add. Looks at spread, far values and place are made for findings by means.
           </p>
         )}
         <ul className="report-list">

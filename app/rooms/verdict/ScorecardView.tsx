@@ -193,7 +193,7 @@ export function ScorecardView({ plan, findings, verdict, stored }: Props) {
                   ) : (
                     <>
                       <strong className="card-score">{formatFigure(c.score, 1)}</strong>{' '}
-                      <span className="small">first in {c.firstOf100} of 100</span>
+                      {c.firstOf100 !== null && <span className="small">first in {c.firstOf100} of 100</span>}
                     </>
                   )}
                 </td>
