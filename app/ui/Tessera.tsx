@@ -1,19 +1,28 @@
 import { useId } from 'react';
 import { tesseraLetter, tesseraStyle } from './tesserae';
 
-/** A treatment's tile. Decorative: the name or letter stands beside it. */
-export function Tessera({ index, size = 20 }: { index: number; size?: number }) {
+/** What a tile is made of, on a field of 24 × 24: for whatever SVG it stands in. */
+export function TesseraShape({ index }: { index: number }) {
   const id = useId();
   const { colour, path } = tesseraStyle(index);
   const ink = `var(${colour})`;
   return (
-    <svg width={size} height={size} viewBox="0 0 24 24" aria-hidden="true" style={{ flex: 'none' }}>
+    <>
       <clipPath id={id}>
         <rect x="1" y="1" width="22" height="22" rx="4" />
       </clipPath>
       <rect x="1" y="1" width="22" height="22" rx="4" fill="var(--sheet)" />
       <path d={path} fill={ink} fillRule="evenodd" clipPath={`url(#${id})`} />
       <rect x="1" y="1" width="22" height="22" rx="4" fill="none" stroke={ink} strokeWidth="2" />
+    </>
+  );
+}
+
+/** A treatment's tile. Decorative: the name or letter stands beside it. */
+export function Tessera({ index, size = 20 }: { index: number; size?: number }) {
+  return (
+    <svg width={size} height={size} viewBox="0 0 24 24" aria-hidden="true" style={{ flex: 'none' }}>
+      <TesseraShape index={index} />
     </svg>
   );
 }

@@ -1,6 +1,6 @@
 import { scaleLinear } from 'd3-scale';
 import { AxisBelow, AxisLeft, Picture, TileMark, inkOf } from './Picture';
-import type { Lane } from './lanes';
+import { type Lane, keptApart } from './lanes';
 
 interface Props {
   lanes: readonly Lane[];
@@ -34,10 +34,7 @@ export function GrowthLines({ lanes, curves, what, label, file, unitNoun }: Prop
     });
     return points.length > 0 ? [{ lane, points }] : [];
   });
-  const ends = means.map((m) => ({ id: m.lane.id, y: y(m.points.at(-1)!.mean) })).sort((a, b) => a.y - b.y);
-  ends.forEach((e, i) => {
-    if (i > 0) e.y = Math.max(e.y, ends[i - 1]!.y + 18);
-  });
+  const ends = keptApart(means.map((m) => ({ key: m.lane.id, y: y(m.points.at(-1)!.mean) })));
   const path = (points: readonly { day: number; value: number }[]) =>
     points.map((p, i) => `${i === 0 ? 'M' : 'L'}${x(p.day)} ${y(p.value)}`).join('');
   return (
@@ -83,8 +80,8 @@ export function GrowthLines({ lanes, curves, what, label, file, unitNoun }: Prop
           {points.map((p) => (
             <TileMark key={p.day} index={lane.index} x={x(p.day)} y={y(p.mean)} size={12} />
           ))}
-          <TileMark index={lane.index} x={WIDTH - RIGHT + 22} y={ends.find((e) => e.id === lane.id)!.y} />
-          <text x={WIDTH - RIGHT + 34} y={ends.find((e) => e.id === lane.id)!.y + 4}>
+          <TileMark index={lane.index} x={WIDTH - RIGHT + 22} y={ends.get(lane.id)!} />
+          <text x={WIDTH - RIGHT + 34} y={ends.get(lane.id)! + 4}>
             {lane.name}
           </text>
         </g>

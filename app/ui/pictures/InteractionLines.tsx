@@ -1,5 +1,6 @@
 import { scaleLinear } from 'd3-scale';
 import { fonts } from '../colours';
+import { keptApart } from './lanes';
 import { AxisLeft, Picture, TileMark, inkOf } from './Picture';
 
 interface Props {
@@ -22,12 +23,7 @@ export function InteractionLines({ names, cells, what, label, file }: Props) {
   const y = scaleLinear([Math.min(...means) - room, Math.max(...means) + room], [BOTTOM, TOP]).nice(5);
   const x = (i: number) => LEFT + ((i + 0.5) * (WIDTH - LEFT - RIGHT)) / along.length;
   const of = (a: string, b: string) => cells.find((c) => c.levels[0] === a && c.levels[1] === b);
-  const ends = lines
-    .map((l) => ({ line: l, y: y(of(along.at(-1)!, l)?.mean ?? means[0]!) }))
-    .sort((a, b) => a.y - b.y);
-  ends.forEach((e, i) => {
-    if (i > 0) e.y = Math.max(e.y, ends[i - 1]!.y + 18);
-  });
+  const ends = keptApart(lines.map((l) => ({ key: l, y: y(of(along.at(-1)!, l)?.mean ?? means[0]!) })));
   return (
     <Picture
       width={WIDTH}
@@ -53,7 +49,7 @@ export function InteractionLines({ names, cells, what, label, file }: Props) {
           const cell = of(a, l);
           return cell ? [{ x: x(i), y: y(cell.mean) }] : [];
         });
-        const end = ends.find((e) => e.line === l)!;
+        const end = ends.get(l)!;
         return (
           <g key={l}>
             <path
@@ -65,8 +61,8 @@ export function InteractionLines({ names, cells, what, label, file }: Props) {
             {points.map((p) => (
               <TileMark key={p.x} index={index} x={p.x} y={p.y} />
             ))}
-            <TileMark index={index} x={WIDTH - RIGHT + 17} y={end.y} />
-            <text x={WIDTH - RIGHT + 30} y={end.y + 4}>
+            <TileMark index={index} x={WIDTH - RIGHT + 17} y={end} />
+            <text x={WIDTH - RIGHT + 30} y={end + 4}>
               {l}
             </text>
           </g>

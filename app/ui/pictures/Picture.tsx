@@ -2,9 +2,9 @@ import Button from '@mui/material/Button';
 import { type ReactNode, useRef } from 'react';
 import { fonts } from '../colours';
 import { download } from '../download';
+import { TesseraShape } from '../Tessera';
 import { tesseraStyle } from '../tesserae';
 import { pngFile, svgFile } from './picture';
-import { useId } from 'react';
 import '../chart.css';
 
 interface Props {
@@ -64,21 +64,21 @@ export function Picture({ width, height, label, file, caption, children }: Props
 }
 
 /** A contender's tile in a picture, centred on a point. */
-export function TileMark({ index, x, y, size = 14 }: { index: number; x: number; y: number; size?: number }) {
-  const id = useId();
-  const { colour, path } = tesseraStyle(index);
-  const ink = `var(${colour})`;
-  return (
-    <svg x={x - size / 2} y={y - size / 2} width={size} height={size} viewBox="0 0 24 24">
-      <clipPath id={id}>
-        <rect x="1" y="1" width="22" height="22" rx="4" />
-      </clipPath>
-      <rect x="1" y="1" width="22" height="22" rx="4" fill="var(--sheet)" />
-      <path d={path} fill={ink} fillRule="evenodd" clipPath={`url(#${id})`} />
-      <rect x="1" y="1" width="22" height="22" rx="4" fill="none" stroke={ink} strokeWidth="2" />
-    </svg>
-  );
-}
+export const TileMark = ({
+  index,
+  x,
+  y,
+  size = 14,
+}: {
+  index: number;
+  x: number;
+  y: number;
+  size?: number;
+}) => (
+  <svg x={x - size / 2} y={y - size / 2} width={size} height={size} viewBox="0 0 24 24">
+    <TesseraShape index={index} />
+  </svg>
+);
 
 /** The colour of a contender. */
 export const inkOf = (index: number): string => `var(${tesseraStyle(index).colour})`;

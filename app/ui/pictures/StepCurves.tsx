@@ -1,6 +1,6 @@
 import { scaleLinear } from 'd3-scale';
 import { AxisBelow, AxisLeft, Picture, TileMark, inkOf } from './Picture';
-import type { Lane } from './lanes';
+import { type Lane, keptApart } from './lanes';
 
 interface Curve {
   lane: string;
@@ -26,13 +26,7 @@ export function StepCurves({ lanes, curves, until, label, file, unitNoun }: Prop
   const x = scaleLinear([0, Math.max(1, until)], [LEFT, WIDTH - RIGHT]).nice(6);
   const y = scaleLinear([0, 100], [BOTTOM, TOP]);
   const had = (share: number) => 100 * (1 - share);
-  // Names at the right are kept apart.
-  const ends = curves
-    .map((c) => ({ lane: c.lane, y: y(had(c.steps.at(-1)?.share ?? 1)) }))
-    .sort((a, b) => a.y - b.y);
-  ends.forEach((e, i) => {
-    if (i > 0) e.y = Math.max(e.y, ends[i - 1]!.y + 18);
-  });
+  const ends = keptApart(curves.map((c) => ({ key: c.lane, y: y(had(c.steps.at(-1)?.share ?? 1)) })));
   return (
     <Picture
       width={WIDTH}
@@ -54,7 +48,7 @@ export function StepCurves({ lanes, curves, until, label, file, unitNoun }: Prop
         const lane = lanes.find((l) => l.id === c.lane)!;
         const path = c.steps.reduce((d, s) => `${d}H${x(s.day)}V${y(had(s.share))}`, `M${x(0)} ${y(0)}`);
         const shareAt = (day: number) => c.steps.filter((s) => s.day <= day).at(-1)?.share ?? 1;
-        const end = ends.find((e) => e.lane === c.lane)!;
+        const end = ends.get(c.lane)!;
         return (
           <g key={c.lane}>
             <path d={`${path}H${x(until)}`} fill="none" stroke={inkOf(lane.index)} strokeWidth={2.5} />
@@ -69,8 +63,8 @@ export function StepCurves({ lanes, curves, until, label, file, unitNoun }: Prop
                 strokeWidth={1.5}
               />
             ))}
-            <TileMark index={lane.index} x={WIDTH - RIGHT + 16} y={end.y} />
-            <text x={WIDTH - RIGHT + 28} y={end.y + 4}>
+            <TileMark index={lane.index} x={WIDTH - RIGHT + 16} y={end} />
+            <text x={WIDTH - RIGHT + 28} y={end + 4}>
               {lane.name}
             </text>
           </g>

@@ -15,3 +15,14 @@ export function stackedBelow<T>(items: readonly T[], top: number, heightOf: (ite
   const last = placed.at(-1);
   return { placed, bottom: last ? last.at + last.height : top };
 }
+
+/** Names at the ends of lines, moved down as far as they would overlap. @returns where each stands, by its key */
+export function keptApart(ends: readonly { key: string; y: number }[], gap = 18): Map<string, number> {
+  const placed = new Map<string, number>();
+  let last = -Infinity;
+  for (const { key, y } of [...ends].sort((a, b) => a.y - b.y)) {
+    last = Math.max(y, last + gap);
+    placed.set(key, last);
+  }
+  return placed;
+}
