@@ -107,7 +107,8 @@ function saysTheSame(old: Observation, body: EntryBody): boolean {
       old.value === body.value &&
       old.notYet === (body.notYet === true) &&
       old.outOf === (body.outOf ?? null) &&
-      (old.borderline ?? 0) === (body.borderline ?? 0)
+      (old.borderline ?? 0) === (body.borderline ?? 0) &&
+      (old.offType ?? 0) === (body.offType ?? 0)
     );
   }
   return (

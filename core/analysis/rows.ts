@@ -60,8 +60,12 @@ export interface RowOptions {
   withLosses?: boolean;
   /** of k of n: borderline cases count */
   withBorderline?: boolean;
+  /** of k of n: what isn't true to type doesn't count */
+  withoutOffTypes?: boolean;
   /** keep units that were excluded, to see whether the finding stands without the exclusion */
   withExcluded?: boolean;
+  /** as if the trial had ended that day: nothing later is looked at */
+  until?: number;
 }
 
 export interface UnitRows {
@@ -87,9 +91,15 @@ interface UnitState {
 export function rowsOf(state: TrialState, trait: Trait, options: RowOptions = {}): UnitRows {
   const { plan } = state;
   const crop = options.crop ?? null;
-  const days = kindOf(trait).takenBy === 'picks' ? daysPicked(state) : null;
-  const counting = (response: Response): Response =>
-    options.withBorderline ? { ...response, visits: response.visits.map(borderlineIn) } : response;
+  const { until: end = Infinity } = options;
+  const days = kindOf(trait).takenBy === 'picks' ? daysPicked(state, end) : null;
+  const counting = (response: Response): Response => ({
+    ...response,
+    visits: response.visits
+      .filter((v) => v.day <= end)
+      .map((v) => (options.withBorderline ? borderlineIn(v) : v))
+      .map((v) => (options.withoutOffTypes ? offTypesOut(v) : v)),
+  });
   const units = plan.units.map((unit): UnitState => {
     const death = state.deaths.get(unit.id);
     return {
@@ -157,9 +167,12 @@ export function rowsOf(state: TrialState, trait: Trait, options: RowOptions = {}
 const overTime = ({ summary }: Trait): boolean => summary === 'area' || summary === 'growth';
 
 /** Days of picks that count: those on which every living unit was looked at; the others are named. */
-function daysPicked(state: TrialState): { counted: ReadonlySet<number>; open: OpenRound[]; toCome: number } {
+function daysPicked(
+  state: TrialState,
+  until: number,
+): { counted: ReadonlySet<number>; open: OpenRound[]; toCome: number } {
   const codes = new Map(state.plan.units.map((u) => [u.id, u.code]));
-  const all = pickDays(state);
+  const all = pickDays(state).filter((d) => d.day <= until);
   const whole = all.filter((d) => d.missing.length === 0);
   // Picking goes on until the last planned day.
   const end = Math.max(-1, ...state.plan.rounds.map((r) => r.day));
@@ -196,18 +209,21 @@ function nitrogenOf(state: TrialState, trait: Trait): (treatmentId: string) => n
   };
 }
 
-/** A visit with its borderline cases counted. */
-const borderlineIn = (visit: Response['visits'][number]): Response['visits'][number] => ({
+type Visit = Response['visits'][number];
+type KOfN = Extract<Visit['samples'][number]['observed'], { type: 'kOfN' }>;
+
+/** A visit in which its k of n are counted otherwise. */
+const recounted = (visit: Visit, over: (o: KOfN) => Partial<KOfN>): Visit => ({
   ...visit,
   samples: visit.samples.map((s) =>
-    s.observed.type === 'kOfN'
-      ? {
-          ...s,
-          observed: { ...s.observed, k: Math.min(s.observed.n, s.observed.k + (s.observed.borderline ?? 0)) },
-        }
-      : s,
+    s.observed.type === 'kOfN' ? { ...s, observed: { ...s.observed, ...over(s.observed) } } : s,
   ),
 });
+
+const borderlineIn = (visit: Visit) =>
+  recounted(visit, (o) => ({ k: Math.min(o.n, o.k + (o.borderline ?? 0)) }));
+const offTypesOut = (visit: Visit) =>
+  recounted(visit, (o) => ({ k: Math.max(0, o.k - (o.offType ?? 0)), offType: 0 }));
 
 /** What a unit that died is worth where the plan says that it counts as nothing. */
 function nothingLeft(state: TrialState, unit: Unit): Response['visits'][number] {

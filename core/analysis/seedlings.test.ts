@@ -58,6 +58,7 @@ describe('as a finding', () => {
             kind: 'measurement',
             ...{ unitId: unitId(t, r), traitId: up.id, roundId: `d${d}`, sample: null },
             value: Math.max(0, k - (r % 2)),
+            ...(t === 'Fresh' && d === 2 && r < 2 && { offType: 2 - r }),
           }),
         ),
       ),
@@ -73,6 +74,24 @@ describe('as a finding', () => {
     });
     expect(f.value.analysis.summaries[1]!.mean).toBeLessThan(f.value.analysis.summaries[0]!.mean);
     expect(notes(f.value, (id) => id, 'pot')[0]!.title).toBe('Fresh beat Old.');
+  });
+  // Wilson's limits by hand: 3 of 34, z = 1.96.
+  it('off types are counted apart, and taken out where they don’t count', () => {
+    const of = (options: object) => {
+      const f = findingOf(state, up, options);
+      if (!f.ok) throw new Error(f.error.tag);
+      return {
+        counted: f.value.analysis.summaries.map((s) => s.counted),
+        note: notes(f.value, (id) => id, 'pot').find((n) => n.title.startsWith('Not true')),
+      };
+    };
+    expect(of({}).note).toEqual({
+      tone: 'plain',
+      title: 'Not true to type, of those counted.',
+      text: 'Old 0/30 (0 to 11 %); Fresh 3/34 (3 to 23 %).',
+    });
+    expect(of({ withoutOffTypes: true })).toEqual({ counted: ['30/40', '31/40'], note: undefined });
+    expect(of({ roundId: 'd1' }).note).toBeUndefined();
   });
   it('the share is the last round’s, as ever', () => {
     const f = findingOf(state, up);

@@ -15,11 +15,22 @@ export interface UnitFigures {
   value: number;
   k: number | null;
   n: number | null;
+  /** of k of n: so many of k were seen not to be true to type */
+  offType: number;
   day: number | null;
   happened: boolean | null;
   count: number | null;
   exposure: number | null;
 }
+
+/** How many weren't true to type: all visits' where counts are added, else the same plants are seen again. */
+function offTypesOf(visits: AnalysisRow['visits'], trait: Trait): number {
+  const seen = visits.map(offTypesIn);
+  return trait.summary === 'sum' ? seen.reduce((s, x) => s + x, 0) : Math.max(0, ...seen);
+}
+
+const offTypesIn = ({ samples }: AnalysisRow['visits'][number]): number =>
+  samples.reduce((sum, { observed: o }) => sum + ((o.type === 'kOfN' && o.offType) || 0), 0);
 
 /** What each unit goes into an analysis with, for whoever works a finding out elsewhere. */
 export function unitTable(rows: readonly AnalysisRow[], trait: Trait): UnitFigures[] {
@@ -30,6 +41,7 @@ export function unitTable(rows: readonly AnalysisRow[], trait: Trait): UnitFigur
     const seen = type === 'event' ? seenOf(r) : null;
     return {
       ...{ unit: r.unit, treatment: r.treatment, block: r.block, column: r.column, value: values[i]!, k, n },
+      offType: offTypesOf(r.visits, trait),
       day: seen?.time ?? null,
       happened: seen?.happened ?? null,
       count: type === 'count' ? figureOfVisits(r.visits, trait) : null,

@@ -22,6 +22,8 @@ export interface Observation {
   notYet: boolean;
   /** of k of n: so many more are borderline */
   borderline?: number;
+  /** of k of n: so many of k aren't true to type */
+  offType?: number;
   at: string;
   offsetMin: number | null;
   recordedAt: string;
@@ -58,6 +60,7 @@ export function observationOf(e: ResolvedEntry, of: PlanIndex, startDate: string
     outOf: (body.kind === 'measurement' && body.outOf) || null,
     notYet: body.kind === 'measurement' && body.notYet === true,
     ...(body.kind === 'measurement' && body.borderline !== undefined && { borderline: body.borderline }),
+    ...(body.kind === 'measurement' && body.offType !== undefined && { offType: body.offType }),
     at: e.at,
     offsetMin: e.offsetMin,
     recordedAt: e.recordedAt,

@@ -57,6 +57,12 @@ describe('picks over weeks', () => {
       [47, 4, 0],
     ]);
   });
+  it('as if the trial had ended after the first pick, only that one counts', () => {
+    const all = figures('pickWeight', log);
+    const first = figures('pickWeight', log, { until: 46 });
+    expect([all[a], first[a]]).toEqual([300, 230]);
+    expect([all[b], first[b]]).toEqual([240, 0]);
+  });
   it('weight, number, share, mean and first day by hand', () => {
     expect(figures('pickWeight', log)).toEqual({ [a]: 300, [b]: 240, [c]: 90, [d]: 60 });
     expect(figures('pickCount', log)).toEqual({ [a]: 4, [b]: 3, [c]: 1, [d]: 1 });

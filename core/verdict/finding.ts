@@ -27,7 +27,7 @@ export interface FindingUnit {
   /** what it was divided by, where the trait is per plant or per m² */
   divisor?: number;
   /** of k of n: as it was counted */
-  counted?: { k: number; n: number };
+  counted?: { k: number; n: number; /** so many of k weren't true to type */ offType?: number };
   /** of days until: the day it was seen to have happened, or of the last look */
   seen?: { day: number; happened: boolean };
 }
@@ -106,6 +106,15 @@ export interface FindingInput {
   alpha: number;
   smallestDifference: Plan['smallestDifference'];
   method: string | null;
+  /** the same had the trial ended before its last visit; left out where nobody asked, or there was but one */
+  earlier?: Earlier;
+}
+
+/** What a finding would have rested on, had the trial ended on an earlier day. */
+export interface Earlier {
+  day: number;
+  name: string | null;
+  rows: FindingRow[];
 }
 
 /**
@@ -170,8 +179,8 @@ export function makeFinding(input: FindingInput): Result<Finding, FindingError> 
   });
 }
 
-const asSeen = ({ k, n, day, happened }: UnitFigures): Pick<FindingUnit, 'counted' | 'seen'> => ({
-  ...(k !== null && n !== null && { counted: { k, n } }),
+const asSeen = ({ k, n, offType, day, happened }: UnitFigures): Pick<FindingUnit, 'counted' | 'seen'> => ({
+  ...(k !== null && n !== null && { counted: { k, n, ...(offType > 0 && { offType }) } }),
   ...(day !== null && happened !== null && { seen: { day, happened } }),
 });
 

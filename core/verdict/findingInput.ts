@@ -1,7 +1,7 @@
-import { rowsOf } from '../analysis/rows';
+import { type FindingRow, rowsOf } from '../analysis/rows';
 import { type SeedlingFigure, asSeedlingDays, seedlingRows } from '../analysis/seedlings';
 import type { TrialState } from '../log/state';
-import type { Plan, Trait } from '../model/plan';
+import { type Plan, type Trait, kindOf } from '../model/plan';
 import { positionKey, readingsOf } from '../model/positions';
 import type { Result } from '../model/result';
 import { comparedTrait } from '../plan/divisor';
@@ -9,6 +9,7 @@ import { comparesPeers, countedFrom, heldAgainst } from '../plan/control';
 import { ownControl } from '../plan/ownControl';
 import { planIndex } from '../plan/planIndex';
 import {
+  type Earlier,
   type Finding,
   type FindingError,
   type FindingInput,
@@ -50,6 +51,27 @@ export function findingInput(state: TrialState, trait: Trait, options: FindingOp
     smallestDifference: plan.smallestDifference,
     method: options.method ?? null,
   };
+}
+
+/** Kinds of value for which an earlier end is another look at the same thing. */
+const hasEarlier = new Set(['continuous', 'count', 'kOfN', 'level']);
+
+/**
+ * What a finding would rest on had the trial ended at the visit before its last.
+ * @returns null where there was but one, where one round alone is looked at, or for days until
+ */
+export function endedEarlier(state: TrialState, trait: Trait, options: FindingOptions = {}): Earlier | null {
+  if (options.roundId || options.as || !hasEarlier.has(kindOf(trait).observes)) return null;
+  const lastOf = (rows: readonly FindingRow[]) =>
+    Math.max(-Infinity, ...rows.map((r) => r.visits.at(-1)?.day ?? -Infinity));
+  const { rows: now } = rowsOf(state, trait, options);
+  const last = lastOf(now);
+  if (!Number.isFinite(last)) return null;
+  const { rows, unfinished, basis } = rowsOf(state, trait, { ...options, until: last - 1 });
+  const day = lastOf(rows);
+  const had = new Set(rows.map((r) => r.unit));
+  if (unfinished || !Number.isFinite(day) || now.some((r) => !had.has(r.unit))) return null;
+  return { day, name: basis.rounds.at(-1)?.name ?? null, rows };
 }
 
 /** The finding of a trait as the state of its trial has it. */

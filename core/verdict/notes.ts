@@ -27,7 +27,9 @@ export function notes(finding: Finding, nameOf: NameOf, unitNoun: string): Note[
   const { smallestDifference: d, trait, analysis } = finding;
   const title = untested[analysis.spread];
   if (title !== null) return [{ tone: 'open', title, text: whyUntested(finding, unitNoun) }];
-  if (finding.peers) return peerNotes(finding, nameOf);
+  const apart = offTypes(finding, nameOf);
+  const beside = apart ? [apart] : [];
+  if (finding.peers) return [...peerNotes(finding, nameOf), ...beside];
   const control = nameOf(analysis.control);
   const out: Note[] = [];
   const { better, worse, open } = againstControl(finding);
@@ -68,6 +70,7 @@ export function notes(finding: Finding, nameOf: NameOf, unitNoun: string): Note[
   }
   const inside = insideBand(finding, nameOf);
   if (inside) out.push(inside);
+  out.push(...beside);
   if (finding.ownControls.length > 0) out.unshift(ownNote(finding, nameOf));
   const top = better.map((c) => c.a).filter((n) => leaders(finding).includes(n));
   if (top.length > 1) out.push(betweenLeaders(finding, top, nameOf, unitNoun, dText));
@@ -187,4 +190,18 @@ function insideBand({ trait, units, analysis }: Finding, nameOf: NameOf): Note |
     return `${nameOf(s.name)} ${k}/${own.length} (${Math.round(100 * low!)} to ${Math.round(100 * high!)} %)`;
   });
   return { tone: 'plain', title: 'Inside the wanted band.', text: `${said.join('; ')}.` };
+}
+
+/** Of k of n: what was counted and isn't true to type, with Wilson's limits; null where nothing was. */
+function offTypes({ units, analysis }: Finding, nameOf: NameOf): Note | null {
+  if (!units.some((u) => u.counted?.offType)) return null;
+  const said = analysis.summaries.map((s) => {
+    const own = units.flatMap((u) => (u.treatmentId === s.name && u.counted ? [u.counted] : []));
+    const k = own.reduce((sum, c) => sum + (c.offType ?? 0), 0);
+    const n = own.reduce((sum, c) => sum + c.k, 0);
+    if (n === 0) return `${nameOf(s.name)} 0 of none`;
+    const { low, high } = wilson(k, n, analysis.alpha);
+    return `${nameOf(s.name)} ${k}/${n} (${Math.round(100 * low!)} to ${Math.round(100 * high!)} %)`;
+  });
+  return { tone: 'plain', title: 'Not true to type, of those counted.', text: `${said.join('; ')}.` };
 }

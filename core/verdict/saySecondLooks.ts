@@ -83,6 +83,14 @@ export function saySecondLooks(
       `${o.code} (${nameOf(o.treatment)}, ${formatFigure(o.value, trait.decimals)} ${trait.unit}`.trimEnd() +
         `) lies far from what its contender and block let one expect (${p(o.p)} for the farthest of ${finding.units.length}). Without it: ${then(o.changed, 'the same.')}`,
     );
+  if (looks.earlier) {
+    const { day, name, changed } = looks.earlier;
+    add(
+      'earlier',
+      changed.length > 0 ? 'open' : 'plain',
+      `Had it ended at the visit before${name ? `, ${name.toLowerCase()}` : ''} (day ${day}): ${then(changed, 'the same.')}`,
+    );
+  }
   const byChange = new Map<string, string[]>();
   for (const b of looks.blocks) {
     const said = sayChanged(b.changed, nameOf);

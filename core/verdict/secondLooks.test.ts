@@ -2,9 +2,9 @@
 import { describe, expect, it } from 'vitest';
 import { deriveState } from '../log/state';
 import type { Plan } from '../model/plan';
-import { harvest, plan } from '../testing/trial';
+import { entry, harvest, height, plan, unitId } from '../testing/trial';
 import { makeFinding } from './finding';
-import { findingInput } from './findingInput';
+import { endedEarlier, findingInput } from './findingInput';
 import { saySecondLooks } from './saySecondLooks';
 import { secondLooks } from './secondLooks';
 
@@ -96,5 +96,43 @@ describe('second looks', () => {
       /goes with the row \(r = 1\.00, p < 0\.001\): position played a part/,
     );
     expect(looked(quiet).of('place-column')).toBeNull();
+  });
+});
+
+describe('had it ended earlier', () => {
+  const tall = (first: Record<string, number[]>, last: Record<string, number[]>) =>
+    [['r1', first] as const, ['r2', last] as const].flatMap(([round, values]) =>
+      Object.entries(values).flatMap(([name, list]) =>
+        list.map((v, i) => entry(height(unitId(name, i), v, round))),
+      ),
+    );
+  const look = (log: ReturnType<typeof tall>, roundId: 'r1' | null = null) => {
+    const state = deriveState(six, log);
+    const heights = six.traits[1]!;
+    const input = findingInput(state, heights);
+    const earlier = endedEarlier(state, heights, roundId ? { roundId: six.rounds[0]!.id } : {});
+    const f = makeFinding(input);
+    if (!f.ok) throw new Error(f.error.tag);
+    const looks = secondLooks(earlier ? { ...input, earlier } : input, f.value);
+    return saySecondLooks(looks, f.value, (id) => id, 'tray').find((n) => n.id === 'earlier') ?? null;
+  };
+  const level = { Water: at(50), A: at(50.2), B: at(49.9) };
+  it('a finding that came with the last visit is said to have done so', () => {
+    expect(look(tall(level, quiet))).toEqual({
+      id: 'earlier',
+      tone: 'open',
+      text: 'Had it ended at the visit before, first (day 3): A is no longer told from the control and B is no longer told from the control.',
+    });
+  });
+  it('a finding that was there a visit before is said to be the same', () => {
+    expect(look(tall(quiet, quiet))).toMatchObject({
+      tone: 'plain',
+      text: 'Had it ended at the visit before, first (day 3): the same.',
+    });
+  });
+  it('nothing is said with one visit, with a unit missing the visit before, or of one round alone', () => {
+    expect(look(tall({}, quiet))).toBeNull();
+    expect(look(tall({ ...quiet, A: at(60).slice(1) }, quiet))).toBeNull();
+    expect(look(tall(quiet, quiet), 'r1')).toBeNull();
   });
 });

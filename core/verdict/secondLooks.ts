@@ -36,6 +36,8 @@ export interface SecondLooks {
   /** spread that grows with the value, and what the log scale changes */
   growing: { changed: Changed[] } | null;
   outliers: { code: string; unit: string; treatment: string; value: number; p: number; changed: Changed[] }[];
+  /** had it ended at the visit before the last */
+  earlier: { day: number; name: string | null; changed: Changed[] } | null;
   /** blocks without which the finding is another */
   blocks: { block: string; changed: Changed[] }[];
   /** place explains what the contenders don't */
@@ -85,6 +87,7 @@ export function secondLooks(input: FindingInput, finding: Finding): SecondLooks 
     uneven: null,
     growing: null,
     outliers: [],
+    earlier: earlierEnd(input, finding),
     blocks: [],
     places: [],
     next: nextTrial(input, finding),
@@ -120,6 +123,14 @@ export function secondLooks(input: FindingInput, finding: Finding): SecondLooks 
         });
   looks.places = placesThatMatter(input, looks.residuals);
   return looks;
+}
+
+/** The finding at the visit before the last, by the same method. */
+function earlierEnd(input: FindingInput, finding: Finding): SecondLooks['earlier'] {
+  if (!input.earlier || finding.peers) return null;
+  const { day, name, rows } = input.earlier;
+  const changed = again(input, finding, { rows, method: finding.analysis.method });
+  return changed && { day, name, changed };
 }
 
 /** The least two-sided p that swapping units can give, where that is above the level for the best-off pair. */

@@ -20,6 +20,7 @@ interface Props {
   set: (key: string, value: string) => void;
   hasExclusions: boolean;
   hasBorderline: boolean;
+  hasOffTypes: boolean;
 }
 
 interface Asked {
@@ -31,7 +32,7 @@ interface Asked {
 }
 
 /** Which trait, round and crop, what counts, and by which method. */
-export function Chooser({ plan, trait, search, set, hasExclusions, hasBorderline }: Props) {
+export function Chooser({ plan, trait, search, set, hasExclusions, hasBorderline, hasOffTypes }: Props) {
   const rounds = plan.rounds.filter((r) => r.traitIds.includes(trait.id));
   const ways = methodsFor(trait);
   const picked = kindOf(trait).takenBy === 'picks' && gradesOf(plan).some((g) => g.use === 'loss');
@@ -71,6 +72,13 @@ export function Chooser({ plan, trait, search, set, hasExclusions, hasBorderline
       options: [
         ['', 'don’t count'],
         ['in', 'count'],
+      ],
+    },
+    hasOffTypes && {
+      ...{ key: 'offtypes', label: 'Off types', width: 180 },
+      options: [
+        ['', 'count'],
+        ['out', 'don’t count'],
       ],
     },
     ways.length > 1 && {

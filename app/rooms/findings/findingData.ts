@@ -1,4 +1,5 @@
 import { responseOf } from '~core/log/response';
+import type { Observation } from '~core/log/observation';
 import type { TrialState } from '~core/log/state';
 import type { RoundId } from '~core/model/ids';
 import type { Plan, Trait } from '~core/model/plan';
@@ -9,7 +10,7 @@ import type { Result } from '~core/model/result';
 import { kindOf } from '~core/model/plan';
 import { doseLadders, doseTrend, sayDoseTrend } from '~core/verdict/doseTrend';
 import type { Finding, FindingError, FindingInput } from '~core/verdict/finding';
-import { findingInput } from '~core/verdict/findingInput';
+import { endedEarlier, findingInput } from '~core/verdict/findingInput';
 import { findingValuesTable } from '~core/formats/findingValuesTable';
 import { rLines } from '~core/report/rScript/rScript';
 import { overTime } from '~core/verdict/overTime';
@@ -74,6 +75,8 @@ interface Asked {
   withLosses: boolean;
   /** borderline cases count */
   withBorderline: boolean;
+  /** what isn't true to type doesn't count */
+  withoutOffTypes: boolean;
   /** crop within the units, from 0 */
   crop: number | null;
   method: string | null;
@@ -92,7 +95,7 @@ export async function oneFinding(trialId: string | undefined, asked: Asked) {
   if (!trait) {
     return {
       ...base,
-      ...{ hasBorderline: false, trait: null, result: null, words: [] },
+      ...{ hasBorderline: false, hasOffTypes: false, trait: null, result: null, words: [] },
       ...{
         others: [],
         looks: null,
@@ -104,21 +107,29 @@ export async function oneFinding(trialId: string | undefined, asked: Asked) {
       },
     };
   }
-  const input = findingInput(state, trait, {
+  const options = {
     withExcluded: asked.withExcluded,
     withLosses: asked.withLosses,
     withBorderline: asked.withBorderline,
+    withoutOffTypes: asked.withoutOffTypes,
     roundId: (asked.roundId as RoundId | null) ?? null,
     crop: asked.crop,
     method: asked.method,
     as: seedlingFigures.find((f) => f === asked.as && kindOf(trait).observes === 'kOfN') ?? null,
-  });
+  };
+  const input = findingInput(state, trait, options);
+  const earlier = endedEarlier(state, trait, options);
   const all = plan.traits.map((t) => findingInput(state, t));
-  const [[result, ...others], looked] = await Promise.all([findings([input, ...all]), looksAt(input)]);
-  const hasBorderline = state.observations.some((o) => o.traitId === trait.id && (o.borderline ?? 0) > 0);
+  const [[result, ...others], looked] = await Promise.all([
+    findings([input, ...all]),
+    looksAt(earlier ? { ...input, earlier } : input),
+  ]);
+  const some = (is: (o: Observation) => boolean) =>
+    state.observations.some((o) => o.traitId === trait.id && is(o));
   return {
     ...base,
-    hasBorderline,
+    hasBorderline: some((o) => (o.borderline ?? 0) > 0),
+    hasOffTypes: some((o) => (o.offType ?? 0) > 0),
     trait,
     result: result!,
     others: others.flatMap((r) => (r.ok ? [r.value] : [])),

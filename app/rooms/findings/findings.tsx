@@ -29,6 +29,7 @@ export async function clientLoader({ params, request }: RoomArgs) {
     withLosses: search.get('losses') === 'in',
     crop: search.get('crop') === null ? null : Number(search.get('crop')),
     withBorderline: search.get('borderline') === 'in',
+    withoutOffTypes: search.get('offtypes') === 'out',
     method: search.get('method'),
     as: search.get('as'),
   });
@@ -58,7 +59,8 @@ export default function FindingsRoom() {
     if (key === 'trait') for (const other of ['round', 'method', 'as']) next.delete(other);
     setSearch(next);
   };
-  const chooser = <Chooser {...{ plan, trait, search, set, hasExclusions, hasBorderline }} />;
+  const { hasOffTypes } = data;
+  const chooser = <Chooser {...{ plan, trait, search, set, hasExclusions, hasBorderline, hasOffTypes }} />;
   if (!result.ok) {
     return (
       <>

@@ -17,7 +17,7 @@ import { useTileInSight } from '../../ui/useTileInSight';
 import { LogDialog } from '../LogDialog';
 import { GoBack, SomethingOff, StandingValue, UnitHeading, spokenNumber } from '../UnitHeading';
 import { MeasurePlan } from './MeasurePlan';
-import { Borderline } from './Borderline';
+import { CountedApart } from './CountedApart';
 import { FindUnit } from './FindUnit';
 import { PasteDialog } from './PasteDialog';
 import { WordsPad } from './WordsPad';
@@ -55,6 +55,8 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
   const [otherDay, setOtherDay] = useState(false);
   /** of k of n: so many more are borderline */
   const [borderline, setBorderline] = useState(0);
+  /** of k of n: so many of k aren't true to type */
+  const [offType, setOffType] = useState(0);
   const [off, setOff] = useState(false);
   const [more, setMore] = useState(false);
   const [pasting, setPasting] = useState(false);
@@ -67,6 +69,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
     setError(null);
     setRemarks({});
     setBorderline(0);
+    setOffType(0);
   }, []);
   const doneOf = useMemo(() => {
     const done = (t: Trait) =>
@@ -136,12 +139,21 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
       kind.fault(value, trait) ??
       (trait.outOf !== null && value + borderline > trait.outOf
         ? `${value} and ${borderline} borderline are more than ${trait.outOf}.`
-        : null);
+        : offType > value
+          ? `${offType} off type are more than the ${value} counted.`
+          : null);
     if (fault) return setError(fault);
     if (doubt !== null && confirmed !== text) return setConfirmed(text);
     setOtherDay(true);
-    write({ ...measurement, sample, value, ...(borderline > 0 && { borderline }) });
+    write({
+      ...measurement,
+      sample,
+      value,
+      ...(borderline > 0 && { borderline }),
+      ...(offType > 0 && { offType }),
+    });
     setBorderline(0);
+    setOffType(0);
     keepRemarks();
     goOn();
   };
@@ -216,7 +228,10 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
         )}
         {trait.countsAs && <p className="note small">Counts: {trait.countsAs}</p>}
         {trait.kind === 'ratio' && (
-          <Borderline n={borderline} onChange={setBorderline} most={trait.outOf ?? 0} />
+          <>
+            <CountedApart what="borderline" n={borderline} onChange={setBorderline} most={trait.outOf ?? 0} />
+            <CountedApart what="off type" n={offType} onChange={setOffType} most={trait.outOf ?? 0} />
+          </>
         )}
         {wordTraits.map((t) => {
           const kept = remarkOf(state, unit.id, t, round.id);

@@ -18,6 +18,8 @@ export const measurement = entryKind({
     outOf: z.number().int().min(1).optional(),
     /** of a k-of-n value: so many more are borderline, not in k; counted in on demand */
     borderline: z.number().int().min(0).max(10_000).optional(),
+    /** of a k-of-n value: so many of k aren't what the packet says */
+    offType: z.number().int().min(0).max(10_000).optional(),
     /** days until something happened: it hadn't when last looked at */
     notYet: z.boolean().optional(),
   }),
@@ -26,8 +28,9 @@ export const measurement = entryKind({
     const t = words.trait(b.traitId);
     const sample = b.sample === null ? '' : `, sample ${b.sample}`;
     const doubtful = b.borderline ? ` (and ${b.borderline} borderline)` : '';
+    const off = b.offType ? ` (${b.offType} of them off type)` : '';
     const value = b.notYet ? `not yet on day ${b.value}` : formatFigure(b.value, t?.decimals ?? 1);
-    return `${words.unit(b.unitId)} ${t?.name.toLowerCase() ?? ''} ${value} ${b.notYet ? '' : (t?.unit ?? '')}${doubtful}${sample} ${words.round(b.roundId)}`;
+    return `${words.unit(b.unitId)} ${t?.name.toLowerCase() ?? ''} ${value} ${b.notYet ? '' : (t?.unit ?? '')}${doubtful}${off}${sample} ${words.round(b.roundId)}`;
   },
   takeBack: { allowed: true },
   table: {
@@ -42,6 +45,7 @@ export const measurement = entryKind({
       ['value', 'number!', 'value in the trait’s unit; k for k of n', (r) => r.body.value],
       ['out_of', 'integer', 'n, where it isn’t the trait’s own', (r) => r.body.outOf ?? null],
       ['borderline', 'integer', 'k of n: so many more are borderline', (r) => r.body.borderline ?? null],
+      ['off_type', 'integer', 'k of n: so many of k aren’t true to type', (r) => r.body.offType ?? null],
       ['not_yet', 'boolean', 'days until: it had not happened by then', (r) => r.body.notYet ?? null],
       ['at', 'datetime', 'when', (r) => utc(r.at)],
       ['by', 'string', 'who', (r) => r.by],

@@ -23,6 +23,8 @@ export interface Written {
   notYet: boolean;
   /** of k of n: so many more are borderline */
   borderline?: number | undefined;
+  /** of k of n: so many of k aren't true to type */
+  offType?: number | undefined;
 }
 
 /**
@@ -38,7 +40,15 @@ export interface Written {
 export type Observed =
   | { type: 'continuous'; value: number }
   | { type: 'count'; count: number; exposure: number }
-  | { type: 'kOfN'; k: number; n: number; /** so many more are borderline, not in k */ borderline?: number }
+  | {
+      type: 'kOfN';
+      k: number;
+      n: number;
+      /** so many more are borderline, not in k */
+      borderline?: number;
+      /** so many of k aren't true to type */
+      offType?: number;
+    }
   | { type: 'level'; level: number }
   | { type: 'event'; happened: boolean; day: number }
   | { type: 'rank'; rank: number }

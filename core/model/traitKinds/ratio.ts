@@ -6,11 +6,12 @@ export const ratio: TraitKindSpec = {
   name: 'k of n',
   observes: 'kOfN',
   fields: ['direction', 'outOf', 'samples', 'countsAs'],
-  observed: ({ value, outOf, borderline }, trait) => ({
+  observed: ({ value, outOf, borderline, offType }, trait) => ({
     type: 'kOfN',
     k: value,
     n: outOf ?? trait.outOf ?? 1,
     ...(borderline && { borderline }),
+    ...(offType && { offType }),
   }),
   fault: (value, trait) =>
     wholeNumber(value, 'A count is a whole number.') ??
