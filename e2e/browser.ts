@@ -50,7 +50,7 @@ export class Visitor {
       downloadPath: visitor.downloads,
       browserContextId: context.id!,
     });
-    page.setDefaultTimeout(60_000);
+    page.setDefaultTimeout(Number(process.env.E2E_PATIENCE ?? 60_000));
     return visitor;
   }
 

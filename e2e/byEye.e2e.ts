@@ -168,6 +168,12 @@ it('what counts is written where it is counted, and borderline cases are shown b
   await v.page.locator('[aria-label="One borderline less"]').click();
   await put('TST-01', '4', 0);
   await v.tileSays('TST-01', /4\/5/);
+  await v.page.focus('[data-unit="TST-02"]');
+  await v.press('Off types …');
+  for (let i = 0; i < 2; i++) await v.page.locator('[aria-label="One off type more"]').click();
+  await v.enter('1');
+  await v.sees('2 off type are more than the 1 counted.');
+  await v.keys('Escape');
   for (const [code, k] of [
     ['TST-02', '3'],
     ['TST-03', '1'],
@@ -186,6 +192,10 @@ it('what counts is written where it is counted, and borderline cases are shown b
     {},
     without,
   );
+  await v.choose('Borderline cases', 'don’t count');
+  await v.sees('Not true to type, of those counted.');
+  await v.choose('Off types', 'don’t count');
+  await v.page.waitForFunction(() => !document.body.innerText.includes('Not true to type'));
 });
 
 it('dries to constant weight, and says what is still missing', async () => {

@@ -1,5 +1,6 @@
 // References: R's own functions and data through webR (fisher.test, mantelhaen.test, prop.test, p.adjust, kruskal.test,
-// friedman.test, oneway anova on deviations); UCBAdmissions, InsectSprays, airquality, warpbreaks are R's own data.
+// friedman.test, oneway anova on deviations); UCBAdmissions, InsectSprays, airquality, warpbreaks,
+// esoph and OrchardSprays are R's own data.
 // Newcombe (1998, Statistics in Medicine 17:873, table II): 56/70 against 48/80, method 10: 0.0524 to 0.3339.
 // Freireich et al. (1963), remission of leukaemia: medians 8 and 23 weeks, log-rank χ² 16.79 (Kleinbaum and Klein).
 import { afterAll, describe, expect, it } from 'vitest';
@@ -56,6 +57,24 @@ describe('proportions', () => {
       'local({ t <- mantelhaen.test(UCBAdmissions, correct = FALSE); c(t$statistic, t$p.value, t$estimate) })',
     );
     const own = mantelHaenszel(strata);
+    close(own.chiSquare, chi!, 8);
+    close(own.p, p!, 8);
+    close(own.oddsRatio, odds!, 8);
+  });
+  it('Cochran–Mantel–Haenszel on esoph: 120 g of alcohol a day and more against less than 40, by age', async () => {
+    const table = `local({ d <- esoph[as.integer(esoph$alcgp) %in% c(1, 4), ]; d$high <- as.integer(d$alcgp) == 4;
+      x <- aggregate(cbind(k = ncases, m = ncontrols) ~ high + agegp, d, sum); x[order(x$agegp, -x$high), ] })`;
+    const [k, m] = [await r.numbers(`${table}$k`), await r.numbers(`${table}$m`)];
+    const strata = Array.from({ length: k.length / 2 }, (_, i) => ({
+      treatment: { k: k[2 * i]!, n: k[2 * i]! + m[2 * i]! },
+      control: { k: k[2 * i + 1]!, n: k[2 * i + 1]! + m[2 * i + 1]! },
+    }));
+    const [chi, p, odds] = await r.numbers(
+      `local({ x <- ${table}; a <- array(rbind(x$k, x$m), c(2, 2, nrow(x) / 2));
+        t <- mantelhaen.test(a, correct = FALSE); c(t$statistic, t$p.value, t$estimate) })`,
+    );
+    const own = mantelHaenszel(strata);
+    expect(strata.length).toBe(6);
     close(own.chiSquare, chi!, 8);
     close(own.p, p!, 8);
     close(own.oddsRatio, odds!, 8);
@@ -144,6 +163,17 @@ describe('ranks', () => {
       (m[["C"]] - m[["A"]]) / sqrt(v * (1 / 12 + 1 / 12))
     })`);
     close(dunn(sprays, 2, 0).z, z!);
+  });
+  it('Friedman on OrchardSprays, the rows of its Latin square as blocks', async () => {
+    const values = await r.numbers('with(OrchardSprays, tapply(decrease, list(rowpos, treatment), c))');
+    const rows = Array.from({ length: 8 }, (_, row) => values.filter((_, i) => i % 8 === row));
+    const [chi, df, p] = await r.numbers(
+      'local({ t <- friedman.test(decrease ~ treatment | rowpos, OrchardSprays); c(t$statistic, t$parameter, t$p.value) })',
+    );
+    const own = friedman(rows);
+    close(own.statistic, chi!);
+    expect(df).toBe(7);
+    close(own.p, p!, 8);
   });
   it('Friedman with ties, by friedman.test', async () => {
     const rows = [

@@ -26,9 +26,9 @@ export interface Note {
 export function notes(finding: Finding, nameOf: NameOf, unitNoun: string): Note[] {
   const { smallestDifference: d, trait, analysis } = finding;
   const title = untested[analysis.spread];
-  if (title !== null) return [{ tone: 'open', title, text: whyUntested(finding, unitNoun) }];
   const apart = offTypes(finding, nameOf);
   const beside = apart ? [apart] : [];
+  if (title !== null) return [{ tone: 'open', title, text: whyUntested(finding, unitNoun) }, ...beside];
   if (finding.peers) return [...peerNotes(finding, nameOf), ...beside];
   const control = nameOf(analysis.control);
   const out: Note[] = [];

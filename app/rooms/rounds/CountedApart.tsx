@@ -1,6 +1,7 @@
 import IconButton from '@mui/material/IconButton';
 import AddIcon from '@mui/icons-material/Add';
 import RemoveIcon from '@mui/icons-material/Remove';
+import { useState } from 'react';
 
 interface Props {
   /** what is counted apart, as in “One borderline more” */
@@ -15,8 +16,7 @@ const words = {
   'off type': { group: 'Off types', row: 'Off type, of these', figure: 'Off type' },
 } as const;
 
-/** Cases of k of n that are kept apart, so that the finding can be shown both ways. */
-export function CountedApart({ what, n, most, onChange }: Props) {
+function CountedApart({ what, n, most, onChange }: Props) {
   const { group, row, figure } = words[what];
   return (
     <div className="pad-row" role="group" aria-label={group}>
@@ -33,5 +33,31 @@ export function CountedApart({ what, n, most, onChange }: Props) {
         </IconButton>
       </span>
     </div>
+  );
+}
+
+interface BothProps {
+  borderline: number;
+  offType: number;
+  /** of how many */
+  most: number;
+  onBorderline: (n: number) => void;
+  onOffType: (n: number) => void;
+}
+
+/** Cases of k of n that are kept apart, so that the finding can be shown both ways; off types when asked for. */
+export function CountsApart({ borderline, offType, most, onBorderline, onOffType }: BothProps) {
+  const [asked, setAsked] = useState(false);
+  return (
+    <>
+      <CountedApart what="borderline" n={borderline} most={most} onChange={onBorderline} />
+      {asked ? (
+        <CountedApart what="off type" n={offType} most={most} onChange={onOffType} />
+      ) : (
+        <button type="button" className="pad-row" onClick={() => setAsked(true)}>
+          <span>Off types …</span>
+        </button>
+      )}
+    </>
   );
 }

@@ -17,7 +17,7 @@ import { useTileInSight } from '../../ui/useTileInSight';
 import { LogDialog } from '../LogDialog';
 import { GoBack, SomethingOff, StandingValue, UnitHeading, spokenNumber } from '../UnitHeading';
 import { MeasurePlan } from './MeasurePlan';
-import { CountedApart } from './CountedApart';
+import { CountsApart } from './CountedApart';
 import { FindUnit } from './FindUnit';
 import { PasteDialog } from './PasteDialog';
 import { WordsPad } from './WordsPad';
@@ -228,10 +228,12 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
         )}
         {trait.countsAs && <p className="note small">Counts: {trait.countsAs}</p>}
         {trait.kind === 'ratio' && (
-          <>
-            <CountedApart what="borderline" n={borderline} onChange={setBorderline} most={trait.outOf ?? 0} />
-            <CountedApart what="off type" n={offType} onChange={setOffType} most={trait.outOf ?? 0} />
-          </>
+          <CountsApart
+            {...{ borderline, offType }}
+            most={trait.outOf ?? 0}
+            onBorderline={setBorderline}
+            onOffType={setOffType}
+          />
         )}
         {wordTraits.map((t) => {
           const kept = remarkOf(state, unit.id, t, round.id);

@@ -119,6 +119,66 @@ it('two treatments that are the same are called different in no more than the le
   }
 });
 
+describe('few blocks of one pot each', () => {
+  const four = {
+    Water: [1, 0, 1, 2],
+    A: [5, 4, 5, 5],
+    B: [1, 2, 1, 1],
+    C: [1, 0, 1, 2],
+  };
+  // Swapping inside four blocks gives 2 of 16 at best. By hand: 19 and 4 of 20; in each block the excess over half is
+  // 2, 2, 2 and 1.5, its variance 25·k·(10 − k)/(100·9); the scatter is below that of single cuttings. 12 − 4 = 12 df.
+  it('lean on the scatter of all pots, and say so', () => {
+    const made = analysed(rows(four, true));
+    const variance = [6, 4, 6, 7].reduce((v, k) => v + (25 * k * (10 - k)) / 900, 0);
+    const t = 7.5 / Math.sqrt(variance);
+    // Three comparisons; Student's tail by its integral.
+    expect(t).toBeCloseTo(4.6663, 3);
+    expect(made.versusControl[0]!.p).toBeCloseTo(0.001635, 5);
+    expect(made.versusControl[0]!.low).toBeGreaterThan(0);
+    expect(made.versusControl[1]!.low).toBeLessThanOrEqual(0);
+    expect(made.assumptions.map((x) => x.what)).toContain('contenders scatter alike');
+    expect(made.smallPrint).toContain('against Student’s t with 12 degrees of freedom');
+  });
+  it('of two contenders alone say nothing: their scatter isn’t known well enough', () => {
+    const { Water, A } = four;
+    const made = analysed(rows({ Water, A }, true));
+    expect(made.spread).toBe('tooFew');
+    expect(made.smallPrint).not.toContain('Student');
+  });
+  it.each([
+    [6, 3, true],
+    [6, 4, true],
+    [6, 2, false],
+    [4, 3, false],
+    [2, 5, true],
+  ])(
+    '%i contenders, %i pots each, in blocks %s: no false winners, whatever pots share',
+    (many, each, blocked) => {
+      const trials = 300;
+      const names = ['Water', ...'ABCDE'.slice(0, many - 1)];
+      for (const scatter of [0, 0.3, 1]) {
+        const random = seededRandom(11 + many + each);
+        let wrong = 0;
+        for (let t = 0; t < trials; t++) {
+          // Beta's extremes: pots that are all or nothing; else a share that varies from pot to pot.
+          const pot = () => {
+            const p =
+              scatter === 1
+                ? Number(random.uniform() < 0.5)
+                : Math.min(1, Math.max(0, 0.5 + scatter * random.normal()));
+            return Array.from({ length: 5 }, () => random.uniform() < p).filter(Boolean).length;
+          };
+          const counts = Object.fromEntries(names.map((n) => [n, Array.from({ length: each }, pot)]));
+          const { versusControl } = analysed(rows(counts, blocked));
+          if (versusControl.some((c) => c.low !== null && (c.low > 0 || c.high! < 0))) wrong += 1;
+        }
+        expect(wrong / trials).toBeLessThan(0.05 + 4 * Math.sqrt((0.05 * 0.95) / trials));
+      }
+    },
+  );
+});
+
 describe('in a finding', () => {
   const p = { ...plan({ replicates: 6, traits: [rooted] }), primaryTraitId: rooted.id };
   const log = (counts: Record<string, number[]>, borderline: Record<string, number[]> = {}) =>

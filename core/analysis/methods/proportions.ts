@@ -1,6 +1,8 @@
 import { ok } from '../../model/result';
 import { dispersion, pooledCounts } from '../../stats/dispersion';
+import tCdf from '@stdlib/stats-base-dists-t-cdf';
 import { fisherExact } from '../../stats/fisherExact';
+import { mantelHaenszel } from '../../stats/mantelHaenszel';
 import { newcombe, wilson } from '../../stats/proportion';
 import {
   type KOfN,
@@ -15,6 +17,9 @@ import { byBonferroni, comparedNames, contrastsOf, familyOf, inBlocks } from './
 
 /** Up to so many ways to swap units every one is tried. */
 const MOST_SWAPPED = 200_000;
+
+/** Degrees of freedom from which on the scatter of all units is known well enough to stand for swapping (practice). */
+const SCATTER_KNOWN = 8;
 
 /** A unit as it was counted. */
 interface Counted extends KOfN {
@@ -50,23 +55,48 @@ function leastP(strata: readonly UnitStratum[]): number {
   return Math.min(1, (mirrored ? 2 : 1) / arrangements);
 }
 
+/**
+ * p of a pair where too few units can be swapped: Cochran–Mantel–Haenszel's statistic over the blocks, divided by how
+ * much the units of all treatments scatter, held against Student's t with the degrees of freedom of that scatter.
+ */
+function byScatter(strata: readonly UnitStratum[], { spread, df }: Scatter): number | null {
+  if (df < SCATTER_KNOWN) return null;
+  const { chiSquare } = mantelHaenszel(
+    strata.map((s) => ({ treatment: pooledCounts(s.a), control: pooledCounts(s.b) })),
+  );
+  return chiSquare === null ? 1 : 2 * tCdf(-Math.sqrt(chiSquare / spread), df);
+}
+
+/** How much more units scatter than single ones would, 1 at least, and from how many degrees of freedom. */
+interface Scatter {
+  spread: number;
+  df: number;
+}
+
+/** Whether swapping units of a pair could give a p below the level at all. */
+const canBeSwapped = (strata: readonly UnitStratum[], { family, alpha }: { family: number; alpha: number }) =>
+  leastP(strata) * family <= alpha;
+
 /** One pair at its share of the error: Bonferroni over the family, for limits and p alike. */
 function contrastOf(
   units: readonly Counted[],
   [a, b]: readonly [string, string],
-  { family, alpha, spread }: { family: number; alpha: number; spread: number },
+  { family, alpha, ...scatter }: { family: number; alpha: number } & Scatter,
 ): Contrast {
   const share = (name: string) => {
     const { k, n } = pooledCounts(own(units, name));
-    return { k, n, shrunk: wilson(k / spread, n / spread, alpha / family) };
+    return { k, n, shrunk: wilson(k / scatter.spread, n / scatter.spread, alpha / family) };
   };
   const [of, against] = [share(a), share(b)];
   const { difference, low, high } = newcombe(of.shrunk, against.shrunk);
   const strata = strataOf(units, a, b);
-  const p = swaps(strata) <= MOST_SWAPPED ? proportionPermutation(strata) : proportionScores(strata);
-  const base = { a, b, scale: 'difference' as const, estimate: 100 * (difference ?? NaN), percent: null };
+  const alone = own(units, a).length < 2 || own(units, b).length < 2;
+  const swapped = () =>
+    swaps(strata) <= MOST_SWAPPED ? proportionPermutation(strata) : proportionScores(strata);
   // Too few units to swap: even the most extreme outcome would be likelier than the level asks for.
-  if (p === null || low === null || high === null || leastP(strata) * family > alpha) {
+  const p = alone ? null : canBeSwapped(strata, { family, alpha }) ? swapped() : byScatter(strata, scatter);
+  const base = { a, b, scale: 'difference' as const, estimate: 100 * (difference ?? NaN), percent: null };
+  if (p === null || low === null || high === null) {
     return { ...base, low: null, high: null, p: null };
   }
   const adjusted = Math.min(1, p * family);
@@ -127,10 +157,17 @@ function analysed({ trait, rows, control, alpha, peers }: AnalysisInput, names: 
     ...countOf(r, trait.summary === 'sum'),
   }));
   const seen = dispersion(names.map((n) => own(units, n)));
-  const spread = Math.max(1, seen ?? 1);
-  const { versusControl, pairs } = contrastsOf(names, { control, peers }, (a, b, family) =>
-    contrastOf(units, [a, b], { family, alpha, spread }),
-  );
+  const scatter = {
+    spread: Math.max(1, seen ?? 1),
+    df: names.reduce((s, n) => s + own(units, n).length - 1, 0),
+  };
+  const { spread } = scatter;
+  let leaned = false;
+  const { versusControl, pairs } = contrastsOf(names, { control, peers }, (a, b, family) => {
+    const contrast = contrastOf(units, [a, b], { family, alpha, ...scatter });
+    leaned ||= contrast.p !== null && !canBeSwapped(strataOf(units, a, b), { family, alpha });
+    return contrast;
+  });
   const alone = names.every((n) => own(units, n).length === 1);
   const oneByOne = alone ? fisherText(units, names, control) : '';
   const some = pairs.some((c) => c.low !== null);
@@ -144,6 +181,15 @@ function analysed({ trait, rows, control, alpha, peers }: AnalysisInput, names: 
     pairs,
     assumptions: [
       { what: 'units handed out by chance', holds: null, seen: 'by the layout, not by the values' },
+      ...(leaned
+        ? [
+            {
+              what: 'contenders scatter alike',
+              holds: null,
+              seen: 'so few units can’t tell by swapping them; p leans on the scatter of all',
+            },
+          ]
+        : []),
       {
         what: 'units scatter no more than single ones drawn by lot',
         holds: seen === null ? null : seen <= 1.5,
@@ -154,7 +200,7 @@ function analysed({ trait, rows, control, alpha, peers }: AnalysisInput, names: 
       },
     ],
     unitSd: null,
-    smallPrint: `Proportions pooled over units; difference by Newcombe (1998, method 10), each by Wilson (1927), on counts divided by how much units scatter (χ²/df = ${(seen ?? 1).toFixed(2)}, 1 at least). p: whole units swapped between two contenders ${blocked ? 'inside blocks ' : ''}in every possible way, or by the normal curve where there are more than ${MOST_SWAPPED.toLocaleString('en')}; an interval that p doesn’t bear out ends at nought. Both ${byBonferroni(familyOf(names, peers))}.${oneByOne}`,
+    smallPrint: `Proportions pooled over units; difference by Newcombe (1998, method 10), each by Wilson (1927), on counts divided by how much units scatter (χ²/df = ${(seen ?? 1).toFixed(2)}, 1 at least). p: whole units swapped between two contenders ${blocked ? 'inside blocks ' : ''}in every possible way, or by the normal curve where there are more than ${MOST_SWAPPED.toLocaleString('en')}; ${leaned ? ` where so few can be swapped that nothing could be told, Cochran–Mantel–Haenszel’s statistic ${blocked ? 'over blocks ' : ''}divided by the scatter, against Student’s t with ${scatter.df} degrees of freedom;` : ''} an interval that p doesn’t bear out ends at nought. Both ${byBonferroni(familyOf(names, peers))}.${oneByOne}`,
   };
 }
 

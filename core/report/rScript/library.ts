@@ -252,6 +252,21 @@ least_swapped <- function(d, a, b) {
   min(1, (if (all(a == b)) 2 else 1) / prod(choose(a + b, a)))
 }
 
+# Where so few units can be swapped that nothing could be told: Cochran-Mantel-Haenszel over the scatter of all units.
+by_scatter <- function(d, a, b, scatter) {
+  df <- nrow(d) - length(unique(d$arm)); excess <- 0; v <- 0
+  if (df < 8) return(NA)
+  block <- blocks_of(d)
+  for (g in unique(block)) {
+    x <- d[block == g & d$arm == a, ]; y <- d[block == g & d$arm == b, ]
+    n <- sum(x$n); m <- sum(y$n); k <- sum(x$k) + sum(y$k)
+    if (n == 0 || m == 0) next
+    excess <- excess + sum(x$k) - n * k / (n + m)
+    v <- v + n * m * k * (n + m - k) / ((n + m)^2 * (n + m - 1))
+  }
+  if (v > 0) 2 * pt(-sqrt(excess^2 / v / scatter), df) else 1
+}
+
 proportions <- function(d, f, arms) {
   scatter <- scatter_of(d); scatter <- max(1, if (is.na(scatter)) 1 else scatter)
   against_control(arms, f, function(a, b, family) {
@@ -260,8 +275,9 @@ proportions <- function(d, f, arms) {
       wilson(sum(own$k) / scatter, sum(own$n) / scatter, f$alpha / family)
     }
     x <- share(a); y <- share(b); difference <- x[1] - y[1]
-    p <- swap_units(d, a, b)
-    if (is.na(p) || least_swapped(d, a, b) * family > f$alpha) return(nothing(100 * difference))
+    alone <- sum(d$arm == a) < 2 || sum(d$arm == b) < 2
+    p <- if (alone) NA else if (least_swapped(d, a, b) * family > f$alpha) by_scatter(d, a, b, scatter) else swap_units(d, a, b)
+    if (is.na(p)) return(nothing(100 * difference))
     low <- difference - sqrt((x[1] - x[2])^2 + (y[3] - y[1])^2)
     high <- difference + sqrt((x[3] - x[1])^2 + (y[1] - y[2])^2)
     p <- min(1, p * family)

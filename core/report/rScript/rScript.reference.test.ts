@@ -108,6 +108,7 @@ const cases: Record<string, Made & { within?: number }> = {
   'one unit each in one block': { replicates: 1, blocked: true, value: figure },
   'k of n': { trait: { kind: 'ratio', outOf: 5, unit: '%' }, replicates: 6, value: (t, _, u) => ({ value: Math.min(5, Math.floor((2 + 1.5 * t) * u() * 1.3)) }) }, // prettier-ignore
   'k of n in blocks': { blocked: true, trait: { kind: 'ratio', outOf: 5, unit: '%' }, replicates: 8, value: (t, _, u) => ({ value: Math.min(5, Math.floor((2 + 2 * t) * u() * 1.3)) }) }, // prettier-ignore
+  'k of n in few blocks': { blocked: true, treatments: ['Water', 'A', 'B', 'C'], trait: { kind: 'ratio', outOf: 5, unit: '%' }, replicates: 4, value: (t, _, u) => ({ value: Math.min(5, Math.floor((1 + 1.5 * t) * u() * 1.5)) }) }, // prettier-ignore
   'k of n, three units': { trait: { kind: 'ratio', outOf: 5, unit: '%' }, replicates: 3, value: (t) => ({ value: t + 1 }) }, // prettier-ignore
   'k of n, many pots': { blocked: true, treatments: ['Water', 'A'], trait: { kind: 'ratio', outOf: 9, unit: '%' }, replicates: 19, value: (t, _, u) => ({ value: Math.min(9, Math.floor((3 + 2 * t) * u() * 2)) }) }, // prettier-ignore
   'scores': { trait: { kind: 'score' }, replicates: 5, value: (t, _, u) => ({ value: Math.min(5, 1 + Math.floor(3 * u() + t)) }) }, // prettier-ignore
