@@ -32,6 +32,7 @@ describe('review', () => {
     expect(page).toContain('src="data:image/svg+xml;base64,');
     expect(page).not.toContain('<script');
     expect(page).not.toMatch(/(?:src|href)="(?!data:)/);
+    expect(page).toMatch(/font-family:"Fraunces Variable";[^}]*url\(data:font\/woff2;base64,/);
     const picture = Buffer.from(/svg\+xml;base64,([^"]+)/.exec(page)![1]!, 'base64').toString();
     expect(picture.match(/<g transform/g)).toHaveLength(6);
     expect(picture).not.toContain('<script');

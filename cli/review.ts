@@ -1,12 +1,15 @@
-import { writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import type { Block } from '~core/report/block';
+import { importBulk } from '~core/formats/bulkFiles';
+import type { Trial } from '~core/log/trial';
+import { photoFigure } from '~core/report/chosenPhotos';
 import { figureId } from '~core/report/findingBlocks';
 import { findingSvg } from '~core/report/findingSvg';
 import { toHtml } from '~core/report/html';
 import { toMarkdown } from '~core/report/markdown';
-import { pageColours, paperInk } from '~core/report/paper';
+import { pageColours, pageColoursByNight, paperInk } from '~core/report/paper';
 import { toPdf } from '~core/report/pdf';
 import { type TrialReview, trialReview } from '~core/report/trialReview';
 import { trialOf } from './findings';
@@ -29,13 +32,44 @@ function picturesOf({ findings, lanes, unitNoun }: TrialReview): Map<string, str
   );
 }
 
-/** Figures without a picture here (photos) are left out; what they would show stands in the data. */
-const drawn = (blocks: readonly Block[], pictures: ReadonlyMap<string, string>): Block[] =>
+/** The photos of a trial's file as data URIs, by their hash. */
+function photosOf(file: string, trial: Trial): Map<string, string> {
+  const { photos } = importBulk(new Uint8Array(readFileSync(file)), trial);
+  return new Map(
+    photos.map((p) => [p.sha256, `data:${p.type};base64,${Buffer.from(p.bytes).toString('base64')}`]),
+  );
+}
+
+/** The app's own fonts as rules with the fonts in them, the Latin part. */
+function fontRules(): string {
+  const { resolve } = createRequire(import.meta.url);
+  return (
+    [
+      ['fraunces', 'Fraunces Variable'],
+      ['source-sans-3', 'Source Sans 3 Variable'],
+    ] as const
+  )
+    .map(([pack, family]) => {
+      const folder = dirname(resolve(`@fontsource-variable/${pack}/package.json`));
+      const font = readFileSync(join(folder, 'files', `${pack}-latin-wght-normal.woff2`));
+      return `@font-face{font-family:"${family}";font-weight:200 900;src:url(data:font/woff2;base64,${font.toString('base64')}) format("woff2")}`;
+    })
+    .join('');
+}
+
+/** Figures without a picture here (the contact sheet) are left out; what they would show stands in the data. */
+const drawn = (blocks: readonly Block[], pictures: ReadonlyMap<string, unknown>): Block[] =>
   blocks.filter((b) => b.type !== 'figure' || pictures.has(b.id));
 
 const dataUri = (svg: string) => `data:image/svg+xml;base64,${Buffer.from(svg).toString('base64')}`;
 
-async function pdfBytes(review: TrialReview, pictures: ReadonlyMap<string, string>): Promise<Uint8Array> {
+/** A picture as a data URI, and as text where it is drawn. */
+interface Pictured {
+  uri: string;
+  svg?: string;
+}
+
+async function pdfBytes(review: TrialReview, pictures: ReadonlyMap<string, Pictured>): Promise<Uint8Array> {
   const { default: pdfMake } = await import('pdfmake');
   const fonts = join(
     dirname(createRequire(import.meta.url).resolve('pdfmake/package.json')),
@@ -61,7 +95,10 @@ async function pdfBytes(review: TrialReview, pictures: ReadonlyMap<string, strin
   const document = toPdf(
     review.title,
     drawn(review.blocks, pictures),
-    (id) => ({ svg: pictures.get(id)! }),
+    (id) => {
+      const { svg, uri } = pictures.get(id)!;
+      return svg ? { svg } : { image: uri };
+    },
     pageColours,
   );
   return pdfMake.createPdf(document as never).getBuffer();
@@ -78,22 +115,30 @@ export async function review(args: string[], today = new Date().toISOString().sl
   if (!format) throw new PlainError(`--format is one of ${formats.join(', ')}.`);
   const out = needed('out', values.out);
   const file = oneFile(positionals);
-  const made = trialReview(trialOf(file), today);
+  const trial = trialOf(file);
+  const made = trialReview(trial, today);
   if (made === null)
     throw new PlainError(
       `${file}: the codes of this trial are closed; open them in Layout before it is reviewed.`,
     );
-  const pictures = picturesOf(made);
+  const photos = photosOf(file, trial);
+  const pictures = new Map<string, Pictured>([
+    ...[...picturesOf(made)].map(([id, svg]) => [id, { svg, uri: dataUri(svg) }] as const),
+    ...made.photos.flatMap(({ id, sha256 }) => {
+      const uri = photos.get(sha256);
+      return uri ? [[photoFigure(id), { uri }] as const] : [];
+    }),
+  ]);
   const content: Record<Format, () => string | Promise<Uint8Array>> = {
     html: () =>
-      toHtml(
-        made.title,
-        drawn(made.blocks, pictures),
-        (id) => dataUri(pictures.get(id)!),
-        pageColours,
-        made.card,
-      ),
-    md: () => toMarkdown(drawn(made.blocks, pictures), (id) => dataUri(pictures.get(id)!)),
+      toHtml(made.title, drawn(made.blocks, pictures), (id) => pictures.get(id)!.uri, pageColours, {
+        card: made.card,
+        look: made.look,
+        photoOf: (sha) => photos.get(sha) ?? '',
+        fontRules: fontRules(),
+        night: pageColoursByNight,
+      }),
+    md: () => toMarkdown(drawn(made.blocks, pictures), (id) => pictures.get(id)!.uri),
     pdf: () => pdfBytes(made, pictures),
   };
   try {

@@ -150,6 +150,13 @@ describe('the review', () => {
     });
     page.on('console', (m) => refused.push(m.text()));
     await page.goto(pathToFileURL(file).href);
+    // The app's own fonts are in the page; the photos come before anything is told, and the key is closed.
+    expect(await page.evaluate(() => document.fonts.check('600 20px "Fraunces Variable"'))).toBe(true);
+    expect(await page.evaluate(() => [...document.fonts].length)).toBeGreaterThan(1);
+    if (await page.$('.look')) {
+      await page.locator('.look input').click();
+      expect(await page.$eval('.look details', (d) => (d as HTMLDetailsElement).open)).toBe(false);
+    }
     const leads = () => page.$eval('#card-said', (e) => e.textContent!);
     const before = await leads();
     expect(before).toMatch(/ leads, \d\.\d of 10 points\.$/);

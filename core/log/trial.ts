@@ -19,6 +19,17 @@ export const ReviewText = z.object({
     .array(z.object({ was: z.string().min(1).max(4000), text: z.string().trim().min(1).max(4000) }))
     .max(200)
     .optional(),
+  /** photos of the log that stand in the review, in this order; empty words: what the log says of them */
+  photos: z
+    .array(
+      z.object({
+        photoId: z.string().min(1),
+        caption: z.string().trim().max(300),
+        alt: z.string().trim().max(300),
+      }),
+    )
+    .max(60)
+    .optional(),
   /** headings of sections that are left out of the review */
   hidden: z.array(z.string().max(200)).max(60).optional(),
   /** what is counted of the cost beside products; left out: products alone */

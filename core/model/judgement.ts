@@ -6,6 +6,8 @@ export const HeadingFrom = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('trait'), traitId: z.string().min(1) }),
   /** how little units of a contender differ in a trait */
   z.object({ kind: z.literal('evenness'), traitId: z.string().min(1) }),
+  /** what a blind panel scored or ranked */
+  z.object({ kind: z.literal('panel'), sessionId: z.string().min(1), thing: z.string().min(1) }),
   /** products for one unit: less is better */
   z.object({ kind: z.literal('cost') }),
   /** the reviewer's own points, each with its reason */

@@ -7,7 +7,8 @@ import type { Costs } from '../verdict/costWords';
 import type { Finding } from '../verdict/finding';
 import type { Verdict } from '../verdict/verdict';
 import type { Award } from '../verdict/awards';
-import { type Card, sayAlone, sayCard, sayFlips } from '../verdict/card';
+import type { Card } from '../verdict/card';
+import { sayAlone, sayCard, sayFlips } from '../verdict/cardWords';
 import { CLAIM_LINE, type JudgedClaim, claimVerdictNames } from '../verdict/claims';
 import { type Block, type Cell, type TableBlock, column, numbers, text } from './block';
 

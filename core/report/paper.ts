@@ -22,11 +22,36 @@ export const paper = {
   'tile-7': '#6b4a2b',
 } as const;
 
+/** The same by night, for screens alone. */
+export const byNight: Record<keyof typeof paper, string> = {
+  plaster: '#211b16',
+  sheet: '#2b241e',
+  sunk: '#332b24',
+  ink: '#f1e8da',
+  soft: '#bfb19c',
+  line: '#4a4037',
+  terracotta: '#e08a66',
+  verdigris: '#7cc2b1',
+  lapis: '#9db7e4',
+  ochre: '#e5b457',
+  'ochre-text': '#e5b457',
+  porphyry: '#e79ab2',
+  'tile-0': '#7cc2b1',
+  'tile-1': '#9db7e4',
+  'tile-2': '#e59a78',
+  'tile-3': '#e5b457',
+  'tile-4': '#e79ab2',
+  'tile-5': '#b9c66a',
+  'tile-6': '#b7a8e6',
+  'tile-7': '#cfa982',
+};
+
 /** What pictures that are drawn without a screen are drawn in. */
 export const paperInk = {
   ...paper,
   tiles: [0, 1, 2, 3, 4, 5, 6, 7].map((i) => paper[`tile-${i}` as keyof typeof paper]),
 };
 
-/** Colours of a page that is exported: always the day's, for paper. */
+/** Colours of a page that is exported: the day's, also for paper, and the night's where a screen asks for them. */
 export const pageColours = { ...paper, warning: paper['ochre-text'] };
+export const pageColoursByNight = { ...byNight, warning: byNight['ochre-text'] };

@@ -11,9 +11,11 @@ import type { Verdict } from '../verdict/verdict';
 import type { NameOf } from '../verdict/words';
 import type { Block } from './block';
 import { comparedBlocks, conductBlocks, eventBlocks } from './conductBlocks';
+import { chosenPhotoBlocks } from './chosenPhotos';
 import { photoBlocks } from './contactSheet';
 import { findingBlocks } from './findingBlocks';
 import { awards } from '../verdict/awards';
+import { panelFigures } from '../sensory/panelFigures';
 import { makeCard } from '../verdict/card';
 import { judgeClaims } from '../verdict/claims';
 import { costsOf, sayCosts } from '../verdict/costWords';
@@ -61,7 +63,14 @@ export function reviewDocument(input: ReviewInput): Block[] {
       : []),
     ...cardBlocks(
       verdict && review.headings && review.headings.length > 0
-        ? makeCard({ plan, headings: review.headings, findings, lines: verdict.lines, nameOf })
+        ? makeCard({
+            plan,
+            headings: review.headings,
+            findings,
+            lines: verdict.lines,
+            nameOf,
+            panels: panelFigures(state),
+          })
         : null,
       plan.treatments.map((t, order) => ({ id: t.id, name: nameOf(t.id), order })),
     ),
@@ -69,7 +78,7 @@ export function reviewDocument(input: ReviewInput): Block[] {
     ...claimBlocks(judgeClaims(plan, review.claims ?? [], findings, nameOf)),
     ...findings.flatMap((f) => findingBlocks(f, plan, nameOf)),
     ...panelBlocks(state, nameOf),
-    ...photoBlocks(state),
+    ...photosIn(state, review),
     ...wordsBlocks(state),
     ...comparedBlocks(state),
     ...conductBlocks(state, today, input.seal),
@@ -94,6 +103,17 @@ export function reviewDocument(input: ReviewInput): Block[] {
       text: 'Labels, safety data sheets and local rules come before anything said here.',
     },
   ];
+}
+
+/** The contact sheet, and the photos the reviewer chose. */
+function photosIn(state: TrialState, review: ReviewText): Block[] {
+  const [sheet, chosen] = [photoBlocks(state), chosenPhotoBlocks(state, review)];
+  return chosen.length === 0
+    ? sheet
+    : [
+        ...(sheet.length > 0 ? sheet : [{ type: 'heading' as const, level: 2 as const, text: 'Photos' }]),
+        ...chosen,
+      ];
 }
 
 /** All that a unit took, where more than products is counted. */

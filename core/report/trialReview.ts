@@ -7,9 +7,14 @@ import { verifySeal } from '../log/verifySeal';
 import { planIndex } from '../plan/planIndex';
 import type { Finding } from '../verdict/finding';
 import { findingOf } from '../verdict/findingInput';
+import { panelFigures } from '../sensory/panelFigures';
 import { makeCard } from '../verdict/card';
+import type { PanelFigures } from '../verdict/cardSource';
 import { type Verdict, makeVerdict } from '../verdict/verdict';
+import { type BlindLook, blindLook } from './blindLook';
 import type { Block } from './block';
+import { type ChosenPhoto, chosenPhotos } from './chosenPhotos';
+import { contactSheet } from './contactSheet';
 import { edited } from './edits';
 import { type ReviewInput, reviewDocument } from './review';
 import { type PageCard, pageCard } from './weighYourself';
@@ -24,6 +29,10 @@ export interface TrialReview {
   unitNoun: string;
   /** the scorecard's points, where one was made */
   card: PageCard | null;
+  /** photos by code, for a page; null where there are none side by side */
+  look: BlindLook | null;
+  /** photos the reviewer put into it */
+  photos: ChosenPhoto[];
 }
 
 /**
@@ -46,7 +55,9 @@ export function trialReview(trial: Trial, today: string): TrialReview | null {
   const verdict = primary && makeVerdict(plan, primary, nameOf, { state, audit: found });
   return {
     title: plan.question,
-    card: cardOf(plan, trial.review, findings, verdict, nameOf),
+    card: cardOf(plan, trial.review, findings, verdict, nameOf, panelFigures(state)),
+    look: blindLook(contactSheet(state), plan.design?.seed ?? 1),
+    photos: chosenPhotos(state, trial.review),
     findings,
     blocks: ownWords(trial.review, {
       state,
@@ -74,10 +85,11 @@ export function cardOf(
   findings: readonly Finding[],
   verdict: Verdict | null,
   nameOf: (id: string) => string,
+  panels: readonly PanelFigures[],
 ): PageCard | null {
   if (!verdict || !review.headings?.length) return null;
   return pageCard(
-    makeCard({ plan, headings: review.headings, findings, lines: verdict.lines, nameOf }),
+    makeCard({ plan, headings: review.headings, findings, lines: verdict.lines, nameOf, panels }),
     nameOf,
   );
 }

@@ -14,7 +14,7 @@ const card: PageCard = {
     { name: '<img src=x>', points: [10, 2.5] },
   ],
 };
-const page = toHtml('Is it?', [], () => '', pageColours, card);
+const page = toHtml('Is it?', [], () => '', pageColours, { card });
 
 it('without scripts it is a table of points', () => {
   expect(page).toContain('<td class="n">2.5</td>');

@@ -5,7 +5,8 @@ import type { CardHeading } from '../model/judgement';
 import type { PackId, ProductId } from '../model/ids';
 import type { Plan } from '../model/plan';
 import { entry, harvest, plan, product, unitId, use } from '../testing/trial';
-import { makeCard, presets, proposedHeadings, sayAlone, sayCard, sayFlips } from './card';
+import { makeCard, presets, proposedHeadings } from './card';
+import { sayAlone, sayCard, sayFlips } from './cardWords';
 import { findingOf } from './findingInput';
 import { makeVerdict } from './verdict';
 

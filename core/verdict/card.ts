@@ -1,13 +1,11 @@
-import chiQuantile from '@stdlib/stats-base-dists-chi-quantile';
 import { formatMoney } from '../cost/money';
-import type { Finding } from './finding';
 import type { CardHeading } from '../model/judgement';
 import type { Plan } from '../model/plan';
 import { kindOf } from '../model/traitKinds';
 import { countedFrom } from '../plan/control';
-import { type Random, seededRandom } from '../stats/random';
-import { comparedValue, moreIsBetter } from '../analysis/goodness';
-import { formatFigure, listNames } from '../quantity/format';
+import { formatFigure } from '../quantity/format';
+import { seededRandom } from '../stats/random';
+import { type CardInput, type Source, sourceOf } from './cardSource';
 import { type Flip, scorecard } from './scorecard';
 import type { VerdictLine } from './verdict';
 
@@ -39,107 +37,7 @@ export interface Card {
   open: string[];
 }
 
-interface Source {
-  /** by contender */
-  figures: Map<string, number>;
-  /** a figure drawn from what is uncertain about it; null where nothing is known of that */
-  draw: ((id: string, random: Random) => number) | null;
-  /** spread of a figure, for its bar */
-  spread: Map<string, number>;
-  better: 1 | -1;
-  unit: string;
-  decimals: number;
-  absent: (id: string) => string;
-}
-
 const DRAWS = 2000;
-
-/** Spread of a contender's figure, from its interval. */
-function standardError(finding: Finding, id: string): number | null {
-  const s = finding.analysis.summaries.find((x) => x.name === id);
-  if (!s) return null;
-  if (finding.analysis.unitSd !== null) return finding.analysis.unitSd / Math.sqrt(s.n);
-  return s.low === null || s.high === null ? null : (s.high - s.low) / (2 * 1.96);
-}
-
-function traitSource(finding: Finding): Source {
-  const figures = new Map(
-    finding.analysis.summaries.flatMap((s) => (s.shown === undefined ? [[s.name, s.estimate] as const] : [])),
-  );
-  const spread = new Map<string, number>();
-  for (const id of figures.keys()) {
-    const se = standardError(finding, id);
-    if (se !== null && finding.analysis.spread === 'shown') spread.set(id, se);
-  }
-  return {
-    figures,
-    spread,
-    draw: (id, random) => figures.get(id)! + (spread.get(id) ?? 0) * random.normal(),
-    better: moreIsBetter(finding.trait) ? 1 : -1,
-    unit:
-      finding.trait.direction === 'band'
-        ? `${finding.trait.unit} outside the band`.trim()
-        : finding.trait.unit,
-    decimals: Math.max(1, finding.trait.decimals),
-    absent: (id) => {
-      const why = [...new Set(finding.leftOut.filter((u) => u.treatmentId === id).map((u) => u.why))];
-      const shown = finding.analysis.summaries.find((s) => s.name === id)?.shown;
-      return (
-        shown ??
-        (listNames(
-          why.map((w) => ({ died: 'died', excluded: 'left out', notMeasured: 'not measured' })[w]),
-        ) ||
-          'no value')
-      );
-    },
-  };
-}
-
-/** Standard deviation between units: less is better. */
-function evennessSource(finding: Finding): Source {
-  const figures = new Map<string, number>();
-  const units = new Map<string, number>();
-  for (const s of finding.analysis.summaries) {
-    const own = finding.units
-      .filter((u) => u.treatmentId === s.name)
-      .map((u) => comparedValue(finding.trait, u.value));
-    if (own.length < 3) continue;
-    const mean = own.reduce((x, y) => x + y, 0) / own.length;
-    figures.set(s.name, Math.sqrt(own.reduce((x, y) => x + (y - mean) ** 2, 0) / (own.length - 1)));
-    units.set(s.name, own.length);
-  }
-  const spread = new Map([...figures].map(([id, sd]) => [id, sd / Math.sqrt(2 * (units.get(id)! - 1))]));
-  return {
-    figures,
-    spread,
-    draw: (id, random) => {
-      const df = units.get(id)! - 1;
-      const chi = chiQuantile(Math.min(1 - 1e-9, Math.max(1e-9, random.uniform())), df);
-      return (figures.get(id)! * Math.sqrt(df)) / chi;
-    },
-    better: -1,
-    unit: finding.trait.unit ? `${finding.trait.unit} spread` : 'spread',
-    decimals: finding.trait.decimals + 1,
-    absent: () => 'fewer than three units',
-  };
-}
-
-function costSource(lines: readonly VerdictLine[]): Source {
-  const figures = new Map(
-    lines.flatMap((l) =>
-      l.cost.ok ? [[l.treatment.id as string, l.cost.value.perUnit.minor] as const] : [],
-    ),
-  );
-  return {
-    figures,
-    spread: new Map(),
-    draw: null,
-    better: -1,
-    unit: 'minor units of money',
-    decimals: 0,
-    absent: () => 'not priced',
-  };
-}
 
 const costSaid = (lines: readonly VerdictLine[], id: string): string => {
   const line = lines.find((l) => l.treatment.id === id);
@@ -170,36 +68,6 @@ function ruleOf(
 
 const pointsAt = (figure: number, zero: number, ten: number): number =>
   ten === zero ? 5 : Math.min(10, Math.max(0, (10 * (figure - zero)) / (ten - zero)));
-
-/** What a card is made from. */
-export interface CardInput {
-  plan: Plan;
-  headings: readonly CardHeading[];
-  findings: readonly Finding[];
-  lines: readonly VerdictLine[];
-  nameOf: (id: string) => string;
-  seed?: number;
-}
-
-function sourceOf(heading: CardHeading, { findings, lines }: CardInput): Source | null {
-  const { from } = heading;
-  switch (from.kind) {
-    case 'trait':
-    case 'evenness': {
-      const finding = findings.find((f) => f.trait.id === from.traitId);
-      if (!finding) return null;
-      return from.kind === 'trait' ? traitSource(finding) : evennessSource(finding);
-    }
-    case 'cost':
-      return costSource(lines);
-    case 'own':
-      return {
-        figures: new Map(Object.entries(from.points).map(([id, p]) => [id, p.points])),
-        ...{ spread: new Map(), draw: null, better: 1, unit: 'points', decimals: 1 },
-        absent: () => 'no points given',
-      };
-  }
-}
 
 /**
  * A scorecard: each heading's figures as points by a written rule, their weighted mean, how certain the first place is
@@ -287,7 +155,7 @@ export function makeCard(input: CardInput): Card {
   const blind = made.filter(
     ({ heading: { weight, from }, source }) =>
       weight > 0 &&
-      (from.kind === 'trait' || from.kind === 'evenness') &&
+      (from.kind === 'trait' || from.kind === 'evenness' || from.kind === 'panel') &&
       whole.some((id) => !source.spread.has(id)),
   );
   for (const { heading } of blind)
@@ -333,43 +201,6 @@ function certainty(
   return first;
 }
 
-/** The card in a sentence. @example sayCard(card, nameOf) // 'Duo Lume comes first in 58 of 100 draws.' */
-export function sayCard(card: Card, nameOf: (id: string) => string): string {
-  const first = card.contenders.filter((c) => c.place === 1);
-  if (first.length === 0) return 'Give the headings weights to see who comes first.';
-  const names = listNames(first.map((c) => nameOf(c.id)));
-  if (first.length > 1) return `${names} are level at ${formatFigure(first[0]!.score!, 1)} points.`;
-  const sure = first[0]!.firstOf100;
-  if (sure === null)
-    return `${names} has most points, ${formatFigure(first[0]!.score!, 1)}; how surely can’t be said.`;
-  const judged = sure >= 95 ? '' : sure >= 60 ? '; the others aren’t far' : ': little separates them';
-  return `${names} comes first in ${sure} of 100 draws${judged}.`;
-}
-
-/** What would turn the card, one sentence a heading. @example 'Yield above 52 %: Sarmenta.' */
-export const sayFlips = (card: Card, nameOf: (id: string) => string): string[] =>
-  card.flips.flatMap((f) =>
-    f.weightThen === null || f.winner === null
-      ? []
-      : [
-          `${f.heading} ${f.weightThen > f.weightNow ? 'above' : 'below'} ${Math.round(100 * f.weightThen)} %: ${nameOf(f.winner)}.`,
-        ],
-  );
-
-/** What whoever cares for one heading alone should take. @example 'Who counts value alone takes Water.' */
-export const sayAlone = (card: Card, nameOf: (id: string) => string): string[] =>
-  card.rows.flatMap(({ heading, cells }) => {
-    const points = [...cells].flatMap(([id, c]) => (c.points === null ? [] : [{ id, points: c.points }]));
-    if (points.length < 2) return [];
-    const best = Math.max(...points.map((p) => p.points));
-    const top = points.filter((p) => p.points > best - 1e-9);
-    const told =
-      top.length === points.length
-        ? 'is told nothing here'
-        : `takes ${listNames(top.map((p) => nameOf(p.id)))}`;
-    return [`Who counts ${heading.name.toLowerCase()} alone ${told}.`];
-  });
-
 /** Headings a new card begins with: the deciding trait, its evenness and what it costs. */
 export function proposedHeadings(plan: Plan): CardHeading[] {
   const primary = plan.traits.find((t) => t.id === plan.primaryTraitId);
@@ -401,8 +232,8 @@ export function proposedHeadings(plan: Plan): CardHeading[] {
 
 /** Ready-made weights, by kinds of heading. */
 export const presets: Record<string, (h: CardHeading) => number> = {
-  grower: (h) => ({ trait: 50, evenness: 20, cost: 20, own: 10 })[h.from.kind],
-  cook: (h) => ({ trait: 20, evenness: 10, cost: 10, own: 60 })[h.from.kind],
-  seller: (h) => ({ trait: 40, evenness: 40, cost: 15, own: 5 })[h.from.kind],
-  saver: (h) => ({ trait: 25, evenness: 5, cost: 65, own: 5 })[h.from.kind],
+  grower: (h) => ({ trait: 50, evenness: 20, cost: 20, panel: 20, own: 10 })[h.from.kind],
+  cook: (h) => ({ trait: 20, evenness: 10, cost: 10, panel: 60, own: 60 })[h.from.kind],
+  seller: (h) => ({ trait: 40, evenness: 40, cost: 15, panel: 15, own: 5 })[h.from.kind],
+  saver: (h) => ({ trait: 25, evenness: 5, cost: 65, panel: 10, own: 5 })[h.from.kind],
 };

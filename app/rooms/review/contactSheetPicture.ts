@@ -60,3 +60,19 @@ export async function contactSheetPicture(
   }
   return canvas.toDataURL('image/png');
 }
+
+/**
+ * A photo as a picture no larger than so many pixels a side.
+ * @returns a data URI; empty where the photo isn't on this device
+ */
+export async function photoPicture(sha256: string, most: number): Promise<string> {
+  const blob = await getBlob(sha256);
+  const bitmap = blob && (await createImageBitmap(new Blob([Uint8Array.from(blob.bytes)])).catch(() => null));
+  if (!bitmap) return '';
+  const by = Math.min(1, most / Math.max(bitmap.width, bitmap.height));
+  const canvas = document.createElement('canvas');
+  [canvas.width, canvas.height] = [Math.round(bitmap.width * by), Math.round(bitmap.height * by)];
+  canvas.getContext('2d')!.drawImage(bitmap, 0, 0, canvas.width, canvas.height);
+  bitmap.close();
+  return canvas.toDataURL('image/jpeg', 0.88);
+}

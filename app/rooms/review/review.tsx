@@ -21,15 +21,17 @@ import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
 import { wholeTrial } from '../../store/trials';
 import { Report } from '../../ui/Report';
-import { pageColours, paperInk } from '~core/report/paper';
+import { photoFigure } from '~core/report/chosenPhotos';
+import { pageColours, pageColoursByNight, paperInk } from '~core/report/paper';
 import { socialSvg } from '~core/report/socialPicture';
 import { RoomHead } from '../../ui/RoomHead';
 import { bytesOf, download } from '../../ui/download';
-import { pngOfText } from '../../ui/pictures/picture';
+import { fontRules, pngOfText } from '../../ui/pictures/picture';
 import { pdfBlob } from '../../ui/pdfBlob';
 import { findingPng } from '../../ui/findingChart';
 import { lanesOf } from '../findings/findingData';
-import { contactSheetPicture } from './contactSheetPicture';
+import { ChosenPhotos } from './ChosenPhotos';
+import { contactSheetPicture, photoPicture } from './contactSheetPicture';
 import { type ReviewData, loadReview, reviewAction } from './reviewData';
 import { OwnWords } from './OwnWords';
 import { CodesClosed } from '../CodesClosed';
@@ -38,7 +40,7 @@ export const clientLoader = loadReview;
 export const clientAction = guarded(reviewAction);
 
 /** A picture of every finding, and the contact sheet, by figure id. */
-async function pictures({ plan, findings, sheet }: ReviewData): Promise<Record<string, string>> {
+async function pictures({ plan, findings, sheet, chosen }: ReviewData): Promise<Record<string, string>> {
   const lanes = lanesOf(plan);
   const made = await Promise.all(
     findings.map(
@@ -61,7 +63,10 @@ async function pictures({ plan, findings, sheet }: ReviewData): Promise<Record<s
             ),
           ] as const,
         ];
-  return Object.fromEntries([...made, ...photos]);
+  const own = await Promise.all(
+    chosen.map(async (p) => [photoFigure(p.id), await photoPicture(p.sha256, 1200)] as const),
+  );
+  return Object.fromEntries([...made, ...photos, ...own.filter(([, uri]) => uri !== '')]);
 }
 
 async function saveData({ plan }: Pick<ReviewData, 'plan'>, forScorer = false) {
@@ -110,8 +115,17 @@ function OpenReview(data: ReviewData) {
   const name = `${plan.code.toLowerCase()}-review`;
   const saveHtml = async () => {
     const made = await pictures(data);
+    const look = new Map<string, string>();
+    for (const { sha256 } of data.look?.photos ?? []) look.set(sha256, await photoPicture(sha256, 480));
+    const extras = {
+      card: data.card,
+      look: data.look,
+      photoOf: (sha256: string) => look.get(sha256) ?? '',
+      fontRules: await fontRules(),
+      night: pageColoursByNight,
+    };
     download(
-      new Blob([toHtml(plan.question, blocks, (id) => made[id] ?? '', pageColours, data.card)], {
+      new Blob([toHtml(plan.question, blocks, (id) => made[id] ?? '', pageColours, extras)], {
         type: 'text/html',
       }),
       `${name}.html`,
@@ -222,6 +236,7 @@ function OpenReview(data: ReviewData) {
                 Shot list and script for filming
               </Button>
             </p>
+            {data.photos.length > 0 && <ChosenPhotos photos={data.photos} chosen={review.photos ?? []} />}
             <OwnWords
               generated={data.generated}
               edits={review.edits ?? []}

@@ -1,5 +1,9 @@
+import { panelFigures } from '~core/sensory/panelFigures';
 import { audit } from '~core/fairness/audit';
 import { sayBrokenSeal, verifySeal } from '~core/log/verifySeal';
+import { ofKind } from '~core/log/state';
+import { blindLook } from '~core/report/blindLook';
+import { chosenPhotos, photoShows } from '~core/report/chosenPhotos';
 import { contactSheet } from '~core/report/contactSheet';
 import { cardOf } from '~core/report/trialReview';
 import { reviewDocument } from '~core/report/review';
@@ -36,6 +40,7 @@ export async function loadReview({ params }: RoomArgs) {
     seal: check,
     audit: found,
   });
+  const sheet = contactSheet(state);
   const { blocks, outOfDate } = edited(generated, review.edits ?? [], review.hidden ?? []);
   return {
     plan,
@@ -46,8 +51,15 @@ export async function loadReview({ params }: RoomArgs) {
     social: verdict && primary ? socialOf(plan, primary, verdict, nameOf) : null,
     filming: filmingBlocks(state, primary, verdict, nameOf),
     outOfDate,
-    sheet: contactSheet(state),
-    card: cardOf(plan, review, findings, verdict, nameOf),
+    sheet,
+    look: blindLook(sheet, plan.design?.seed ?? 1),
+    chosen: chosenPhotos(state, review),
+    photos: ofKind(state, 'photo').map((e) => ({
+      id: e.id as string,
+      thumb: e.body.thumbSha256 ?? e.body.sha256,
+      shows: photoShows(state, e.id),
+    })),
+    card: cardOf(plan, review, findings, verdict, nameOf, panelFigures(state)),
     blind,
     broken: sayBrokenSeal(check),
   };
@@ -76,7 +88,7 @@ const socialOf = (plan: Plan, primary: Finding, verdict: Verdict, nameOf: (id: s
 export type ReviewData = Awaited<ReturnType<typeof loadReview>>;
 
 /** Sentences rewritten and sections left out: kept by themselves, beside what is typed in the form. */
-const Own = z.object({ own: ReviewText.pick({ edits: true, hidden: true }) });
+const Own = z.object({ own: ReviewText.pick({ edits: true, hidden: true, photos: true }) });
 
 export async function reviewAction({ params, request }: RoomArgs): Promise<ActionResult> {
   const body: unknown = await request.json();

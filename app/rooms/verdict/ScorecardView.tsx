@@ -4,17 +4,21 @@ import Slider from '@mui/material/Slider';
 import TextField from '@mui/material/TextField';
 import { useMemo, useState } from 'react';
 import type { CardHeading } from '~core/model/judgement';
-import { newId } from '~core/model/newId';
-import { type Plan, kindOf } from '~core/model/plan';
+import type { Plan } from '~core/model/plan';
 import { planIndex } from '~core/plan/planIndex';
 import { formatFigure } from '~core/quantity/format';
-import { makeCard, presets, proposedHeadings, sayAlone, sayCard, sayFlips } from '~core/verdict/card';
+import { makeCard, presets, proposedHeadings } from '~core/verdict/card';
+import { sayAlone, sayCard, sayFlips } from '~core/verdict/cardWords';
+import type { PanelFigures } from '~core/verdict/cardSource';
 import type { Finding } from '~core/verdict/finding';
 import type { Verdict } from '~core/verdict/verdict';
 import { TesseraName } from '../../ui/Tessera';
 import { nameIn } from '../findings/findingData';
 import { OwnPoints } from './OwnPoints';
+import { PairsDialog } from './PairsDialog';
 import { PointsStrip } from './PointsStrip';
+import { WeightsMap } from './WeightsMap';
+import { addableHeadings } from './addableHeadings';
 import { useKept } from './useKept';
 
 interface Props {
@@ -22,6 +26,7 @@ interface Props {
   findings: readonly Finding[];
   verdict: Verdict;
   stored: CardHeading[];
+  panels: readonly PanelFigures[];
 }
 
 const presetNames: Record<string, string> = {
@@ -31,54 +36,15 @@ const presetNames: Record<string, string> = {
   saver: 'Saver',
 };
 
-/** Headings that can be added, by what their points are made from. */
-function addable(plan: Plan): { key: string; name: string; heading: () => CardHeading }[] {
-  const counted = plan.traits.filter((t) => kindOf(t).observes !== 'words');
-  const id = () => newId<string>();
-  return [
-    ...counted.map((t) => ({
-      key: `trait-${t.id}`,
-      name: t.name,
-      heading: (): CardHeading => ({
-        id: id(),
-        name: t.name,
-        weight: 20,
-        from: { kind: 'trait', traitId: t.id },
-      }),
-    })),
-    ...counted
-      .filter((t) => kindOf(t).observes === 'continuous')
-      .map((t) => ({
-        key: `even-${t.id}`,
-        name: `Evenness of ${t.name.toLowerCase()}`,
-        heading: (): CardHeading => ({
-          id: id(),
-          name: `Evenness, ${t.name.toLowerCase()}`,
-          weight: 10,
-          from: { kind: 'evenness', traitId: t.id },
-        }),
-      })),
-    {
-      key: 'cost',
-      name: 'Low cost',
-      heading: () => ({ id: id(), name: 'Low cost', weight: 20, from: { kind: 'cost' } }),
-    },
-    {
-      key: 'own',
-      name: 'My own points (ease, looks, taste …)',
-      heading: () => ({ id: id(), name: 'Ease of use', weight: 10, from: { kind: 'own', points: {} } }),
-    },
-  ];
-}
-
 /** Headings as points of 0 to 10, their weights, who is first and how surely, and what would turn it. */
-export function ScorecardView({ plan, findings, verdict, stored }: Props) {
+export function ScorecardView({ plan, findings, verdict, stored, panels }: Props) {
   const nameOf = useMemo(() => nameIn(plan), [plan]);
   const { shown, show, keep } = useKept('headings', stored);
   const [editing, setEditing] = useState<string | null>(null);
+  const [pairs, setPairs] = useState(false);
   const card = useMemo(
-    () => makeCard({ plan, headings: shown, findings, lines: verdict.lines, nameOf }),
-    [plan, shown, findings, verdict, nameOf],
+    () => makeCard({ plan, headings: shown, findings, lines: verdict.lines, nameOf, panels }),
+    [plan, shown, findings, verdict, nameOf, panels],
   );
   if (shown.length === 0) {
     return (
@@ -98,24 +64,32 @@ export function ScorecardView({ plan, findings, verdict, stored }: Props) {
     shown.map((h) => (h.id === id ? { ...h, ...over } : h));
   const edited = shown.find((h) => h.id === editing);
   const flips = sayFlips(card, nameOf);
+  const addable = addableHeadings(plan, panels);
   return (
     <>
       <div className="inline-row" style={{ justifyContent: 'space-between' }}>
         <h2 aria-live="polite">{sayCard(card, nameOf)}</h2>
-        <TextField
-          select
-          size="small"
-          label="Weights for a"
-          value=""
-          sx={{ width: 160 }}
-          onChange={(e) => keep(shown.map((h) => ({ ...h, weight: presets[e.target.value]!(h) })))}
-        >
-          {Object.entries(presetNames).map(([id, name]) => (
-            <MenuItem key={id} value={id}>
-              {name}
-            </MenuItem>
-          ))}
-        </TextField>
+        <span className="inline-row">
+          <TextField
+            select
+            size="small"
+            label="Weights for a"
+            value=""
+            sx={{ width: 160 }}
+            onChange={(e) => keep(shown.map((h) => ({ ...h, weight: presets[e.target.value]!(h) })))}
+          >
+            {Object.entries(presetNames).map(([id, name]) => (
+              <MenuItem key={id} value={id}>
+                {name}
+              </MenuItem>
+            ))}
+          </TextField>
+          {shown.length > 1 && (
+            <Button size="small" color="secondary" onClick={() => setPairs(true)}>
+              Which matters more?
+            </Button>
+          )}
+        </span>
       </div>
       <p className="small quiet">
         Points from 0 to 10 by the rule under each heading; the bar is what is uncertain about them. Move a
@@ -209,14 +183,12 @@ export function ScorecardView({ plan, findings, verdict, stored }: Props) {
         value=""
         sx={{ width: 260, my: 1.5 }}
         onChange={(e) => {
-          const heading = addable(plan)
-            .find((a) => a.key === e.target.value)!
-            .heading();
+          const heading = addable.find((a) => a.key === e.target.value)!.heading();
           keep([...shown, heading]);
           if (heading.from.kind === 'own') setEditing(heading.id);
         }}
       >
-        {addable(plan).map((a) => (
+        {addable.map((a) => (
           <MenuItem key={a.key} value={a.key}>
             {a.name}
           </MenuItem>
@@ -249,6 +221,17 @@ export function ScorecardView({ plan, findings, verdict, stored }: Props) {
           ))}
         </div>
       </div>
+      <WeightsMap plan={plan} card={card} />
+      {pairs && (
+        <PairsDialog
+          headings={shown}
+          onClose={() => setPairs(false)}
+          onKeep={(weights) => {
+            keep(shown.map((h) => ({ ...h, weight: weights.get(h.id) ?? h.weight })));
+            setPairs(false);
+          }}
+        />
+      )}
       {edited && (
         <OwnPoints
           heading={edited}

@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import { Link, useLoaderData, useSearchParams, useSubmit } from 'react-router';
 import { findingInput } from '~core/verdict/findingInput';
+import { panelFigures } from '~core/sensory/panelFigures';
 import { nextTrial } from '~core/verdict/secondLooks';
 import { listTrials } from '../../store/trials';
 import { costTable, verdictTable } from '~core/report/verdictBlocks';
@@ -33,6 +34,7 @@ export async function clientLoader({ params }: RoomArgs) {
     plan,
     findings,
     headings: review.headings ?? [],
+    panels: panelFigures(state),
     claims: review.claims ?? [],
     costs: review.costs ?? noCosts,
     state,
@@ -94,7 +96,12 @@ export default function VerdictRoom() {
         onView={(to) => setSearch(to === 'verdict' ? {} : { view: to })}
       />
       {view === 'card' && (
-        <ScorecardView plan={plan} findings={data.findings} verdict={verdict} stored={data.headings} />
+        <ScorecardView
+          {...{ plan, verdict }}
+          findings={data.findings}
+          stored={data.headings}
+          panels={data.panels}
+        />
       )}
       {view === 'cost' && (
         <CostView plan={plan} state={data.state} finding={primary} verdict={verdict} stored={data.costs} />

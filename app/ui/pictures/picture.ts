@@ -9,7 +9,7 @@ const base64 = (bytes: Uint8Array): string => {
 };
 
 /** The app's own fonts as rules that stand inside a file: plain and italic-free, the Latin part. */
-async function fontRules(): Promise<string> {
+export async function fontRules(): Promise<string> {
   const wanted = [fonts.serif, fonts.sans, fonts.mono].map((f) => f.split(',')[0]!.replaceAll('"', ''));
   const faces = [...document.styleSheets].flatMap((sheet) => {
     try {

@@ -1,0 +1,114 @@
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { useEffect, useState } from 'react';
+import type { ReviewText } from '~core/log/trial';
+import { usePost } from '../../form/usePost';
+import { blobUrls } from '../../store/blobUrls';
+
+type Chosen = NonNullable<ReviewText['photos']>;
+
+interface Props {
+  photos: readonly { id: string; thumb: string; shows: string }[];
+  chosen: Chosen;
+}
+
+/** Photos of the log that go into the review, in their order, with what stands under them and what is read aloud. */
+export function ChosenPhotos({ photos, chosen }: Props) {
+  const post = usePost();
+  const [urls, setUrls] = useState<ReadonlyMap<string, string>>(new Map());
+  const shown = chosen.flatMap((c) => {
+    const photo = photos.find((p) => p.id === c.photoId);
+    return photo ? [{ ...c, photo }] : [];
+  });
+  const wanted = shown.map((s) => s.photo.thumb).join(' ');
+  useEffect(() => {
+    let gone = false;
+    void blobUrls(wanted.split(' ').filter(Boolean)).then((u) => !gone && setUrls(u));
+    return () => {
+      gone = true;
+    };
+  }, [wanted]);
+  const keep = (next: Chosen) => post({ own: { photos: next } });
+  const change = (id: string, over: Partial<Chosen[number]>) =>
+    keep(chosen.map((c) => (c.photoId === id ? { ...c, ...over } : c)));
+  const up = (i: number) =>
+    keep(chosen.map((c, j) => (j === i - 1 ? chosen[i]! : j === i ? chosen[i - 1]! : c)));
+  return (
+    <details open={shown.length > 0}>
+      <summary>Photos</summary>
+      <div className="stack" style={{ paddingTop: '0.6rem' }}>
+        {shown.map(({ photoId, caption, alt, photo }, i) => (
+          <section key={photoId} aria-label={photo.shows} className="chosen-photo">
+            {urls.get(photo.thumb) ? (
+              <img src={urls.get(photo.thumb)} alt={alt || photo.shows} />
+            ) : (
+              <p className="small quiet">not on this device</p>
+            )}
+            <div className="stack tight">
+              <Kept
+                label="Caption"
+                stored={caption}
+                otherwise={photo.shows}
+                onKeep={(text) => change(photoId, { caption: text })}
+              />
+              <Kept
+                label="For who can’t see it"
+                stored={alt}
+                otherwise={photo.shows}
+                onKeep={(text) => change(photoId, { alt: text })}
+              />
+              <span className="inline-row">
+                {i > 0 && (
+                  <Button size="small" color="inherit" onClick={() => up(i)}>
+                    Up
+                  </Button>
+                )}
+                <Button
+                  size="small"
+                  color="inherit"
+                  aria-label={`Remove ${photo.shows}`}
+                  onClick={() => keep(chosen.filter((c) => c.photoId !== photoId))}
+                >
+                  Remove
+                </Button>
+              </span>
+            </div>
+          </section>
+        ))}
+        <TextField
+          select
+          size="small"
+          label="Add a photo"
+          value=""
+          onChange={(e) => keep([...chosen, { photoId: e.target.value, caption: '', alt: '' }])}
+        >
+          {photos
+            .filter((p) => !chosen.some((c) => c.photoId === p.id))
+            .map((p) => (
+              <MenuItem key={p.id} value={p.id}>
+                {p.shows}
+              </MenuItem>
+            ))}
+        </TextField>
+      </div>
+    </details>
+  );
+}
+
+/** A field kept when it is left. */
+function Kept(props: { label: string; stored: string; otherwise: string; onKeep: (text: string) => void }) {
+  const { label, stored, otherwise, onKeep } = props;
+  const [text, setText] = useState(stored);
+  return (
+    <TextField
+      size="small"
+      label={label}
+      value={text}
+      placeholder={otherwise}
+      slotProps={{ inputLabel: { shrink: true }, htmlInput: { maxLength: 300 } }}
+      onChange={(e) => setText(e.target.value)}
+      onBlur={() => text.trim() !== stored && onKeep(text.trim())}
+    />
+  );
+}

@@ -1,0 +1,180 @@
+import chiQuantile from '@stdlib/stats-base-dists-chi-quantile';
+import { comparedValue, moreIsBetter } from '../analysis/goodness';
+import type { CardHeading } from '../model/judgement';
+import type { Plan } from '../model/plan';
+import { listNames } from '../quantity/format';
+import type { Random } from '../stats/random';
+import type { Finding } from './finding';
+import type { VerdictLine } from './verdict';
+
+/** Figures that a heading's points are made from. */
+export interface Source {
+  /** by contender */
+  figures: Map<string, number>;
+  /** a figure drawn from what is uncertain about it; null where nothing is known of that */
+  draw: ((id: string, random: Random) => number) | null;
+  /** spread of a figure, for its bar */
+  spread: Map<string, number>;
+  better: 1 | -1;
+  unit: string;
+  decimals: number;
+  absent: (id: string) => string;
+}
+
+/** What a card is made from. */
+export interface CardInput {
+  plan: Plan;
+  headings: readonly CardHeading[];
+  findings: readonly Finding[];
+  lines: readonly VerdictLine[];
+  nameOf: (id: string) => string;
+  /** what blind panels said; left out where there were none */
+  panels?: readonly PanelFigures[];
+  seed?: number;
+}
+
+/** Spread of a contender's figure, from its interval. */
+function standardError(finding: Finding, id: string): number | null {
+  const s = finding.analysis.summaries.find((x) => x.name === id);
+  if (!s) return null;
+  if (finding.analysis.unitSd !== null) return finding.analysis.unitSd / Math.sqrt(s.n);
+  return s.low === null || s.high === null ? null : (s.high - s.low) / (2 * 1.96);
+}
+
+function traitSource(finding: Finding): Source {
+  const figures = new Map(
+    finding.analysis.summaries.flatMap((s) => (s.shown === undefined ? [[s.name, s.estimate] as const] : [])),
+  );
+  const spread = new Map<string, number>();
+  for (const id of figures.keys()) {
+    const se = standardError(finding, id);
+    if (se !== null && finding.analysis.spread === 'shown') spread.set(id, se);
+  }
+  return {
+    figures,
+    spread,
+    draw: (id, random) => figures.get(id)! + (spread.get(id) ?? 0) * random.normal(),
+    better: moreIsBetter(finding.trait) ? 1 : -1,
+    unit:
+      finding.trait.direction === 'band'
+        ? `${finding.trait.unit} outside the band`.trim()
+        : finding.trait.unit,
+    decimals: Math.max(1, finding.trait.decimals),
+    absent: (id) => {
+      const why = [...new Set(finding.leftOut.filter((u) => u.treatmentId === id).map((u) => u.why))];
+      const shown = finding.analysis.summaries.find((s) => s.name === id)?.shown;
+      return (
+        shown ??
+        (listNames(
+          why.map((w) => ({ died: 'died', excluded: 'left out', notMeasured: 'not measured' })[w]),
+        ) ||
+          'no value')
+      );
+    },
+  };
+}
+
+/** Standard deviation between units: less is better. */
+function evennessSource(finding: Finding): Source {
+  const figures = new Map<string, number>();
+  const units = new Map<string, number>();
+  for (const s of finding.analysis.summaries) {
+    const own = finding.units
+      .filter((u) => u.treatmentId === s.name)
+      .map((u) => comparedValue(finding.trait, u.value));
+    if (own.length < 3) continue;
+    const mean = own.reduce((x, y) => x + y, 0) / own.length;
+    figures.set(s.name, Math.sqrt(own.reduce((x, y) => x + (y - mean) ** 2, 0) / (own.length - 1)));
+    units.set(s.name, own.length);
+  }
+  const spread = new Map([...figures].map(([id, sd]) => [id, sd / Math.sqrt(2 * (units.get(id)! - 1))]));
+  return {
+    figures,
+    spread,
+    draw: (id, random) => {
+      const df = units.get(id)! - 1;
+      const chi = chiQuantile(Math.min(1 - 1e-9, Math.max(1e-9, random.uniform())), df);
+      return (figures.get(id)! * Math.sqrt(df)) / chi;
+    },
+    better: -1,
+    unit: finding.trait.unit ? `${finding.trait.unit} spread` : 'spread',
+    decimals: finding.trait.decimals + 1,
+    absent: () => 'fewer than three units',
+  };
+}
+
+function costSource(lines: readonly VerdictLine[]): Source {
+  const figures = new Map(
+    lines.flatMap((l) =>
+      l.cost.ok ? [[l.treatment.id as string, l.cost.value.perUnit.minor] as const] : [],
+    ),
+  );
+  return {
+    figures,
+    spread: new Map(),
+    draw: null,
+    better: -1,
+    unit: 'minor units of money',
+    decimals: 0,
+    absent: () => 'not priced',
+  };
+}
+
+/** What a blind panel said of something, once its cups are known. */
+export interface PanelFigures {
+  sessionId: string;
+  /** the session's name and what was scored */
+  name: string;
+  thing: string;
+  moreIsBetter: boolean | null;
+  /** each contender's scores or places, one a serving */
+  treatments: { id: string; values: readonly number[] }[];
+}
+
+/** Mean score (or place) of a panel; how tasters differ is what is uncertain about it. */
+function panelSource({ moreIsBetter, treatments }: PanelFigures): Source {
+  const mean = (v: readonly number[]) => v.reduce((a, b) => a + b, 0) / v.length;
+  const scored = treatments.filter((t) => t.values.length > 0);
+  const figures = new Map(scored.map((t) => [t.id, mean(t.values)]));
+  const spread = new Map(
+    scored.flatMap(({ id, values }) => {
+      const m = mean(values);
+      const sd = Math.sqrt(values.reduce((s, v) => s + (v - m) ** 2, 0) / (values.length - 1));
+      return values.length > 1 ? [[id, sd / Math.sqrt(values.length)] as const] : [];
+    }),
+  );
+  return {
+    figures,
+    spread,
+    draw: (id, random) => figures.get(id)! + (spread.get(id) ?? 0) * random.normal(),
+    better: moreIsBetter === false ? -1 : 1,
+    unit: 'on average',
+    decimals: 1,
+    absent: () => 'not before the panel',
+  };
+}
+
+/** The figures of a heading; null where there are none yet. */
+export function sourceOf(heading: CardHeading, { findings, lines, panels = [] }: CardInput): Source | null {
+  const { from } = heading;
+  switch (from.kind) {
+    case 'trait':
+    case 'evenness': {
+      const finding = findings.find((f) => f.trait.id === from.traitId);
+      if (!finding) return null;
+      return from.kind === 'trait' ? traitSource(finding) : evennessSource(finding);
+    }
+    case 'panel': {
+      const panel = panels.find((p) => p.sessionId === from.sessionId && p.thing === from.thing);
+      return panel ? panelSource(panel) : null;
+    }
+    case 'cost':
+      return costSource(lines);
+    case 'own':
+      return {
+        figures: new Map(Object.entries(from.points).map(([id, p]) => [id, p.points])),
+        ...{ spread: new Map(), draw: null, better: 1, unit: 'points', decimals: 1 },
+        absent: () => 'no points given',
+      };
+  }
+}
