@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { exportTrial } from '~core/formats/dataPackage';
 // eslint-disable-next-line no-restricted-imports -- the demo bench is the app's own data, made from core alone
 import { demoBench } from '../app/demo/demoBench';
+import { findingsOf } from './findings';
 import { readArgs } from './options';
 import { PlainError } from './plainError';
 import { needed } from './table';
@@ -27,7 +28,7 @@ export function demo(args: string[]): string {
           times,
           columns,
         }));
-        writeFileSync(path, exportTrial(trial, { photos, series }));
+        writeFileSync(path, exportTrial(trial, { photos, series }, findingsOf(trial)));
         return path;
       })
       .join('\n');

@@ -1,30 +1,13 @@
 import { readFileSync } from 'node:fs';
 import { describeImportError, importTrial } from '~core/formats/dataPackage';
 import type { Trial } from '~core/log/trial';
-import { makeFinding } from '~core/verdict/finding';
+import { type FindingRow, findingRows } from '~core/verdict/findingRows';
 import { trialFindings } from '~core/verdict/trialFindings';
 import { readArgs } from './options';
 import { PlainError } from './plainError';
 import { common, figure, lines, oneFile, pText } from './table';
 
 export const findingsUsage = `palazzo findings TRIAL.zip [--json]`;
-
-/** One finding as the Findings room has it. */
-export interface FindingRow {
-  trait: string;
-  /** null: the trait's own summary over its rounds */
-  round: string | null;
-  /** null: all crops of a unit */
-  crop: string | null;
-  method: string;
-  versusControl: {
-    name: string;
-    difference: number;
-    low: number | null;
-    high: number | null;
-    p: number | null;
-  }[];
-}
 
 /** A trial from its zip; a plain error where it can't be read. */
 export function trialOf(file: string): Trial {
@@ -40,26 +23,7 @@ export function trialOf(file: string): Trial {
 }
 
 /** Every trait × round × crop that has a finding; contenders by their codes while the trial is blind. */
-export function findingsOf(trial: Trial): FindingRow[] {
-  const { inputs, nameOf } = trialFindings(trial);
-  return inputs.flatMap(({ trait, round, crop, input }): FindingRow[] => {
-    const made = makeFinding(input);
-    if (!made.ok) return [];
-    const { analysis } = made.value;
-    return [
-      {
-        ...{ trait, round, crop, method: analysis.method },
-        versusControl: analysis.versusControl.map((c) => ({
-          name: nameOf(c.a),
-          difference: c.estimate,
-          low: c.low,
-          high: c.high,
-          p: c.p,
-        })),
-      },
-    ];
-  });
-}
+export const findingsOf = (trial: Trial): FindingRow[] => findingRows(trialFindings(trial));
 
 /** Runs `findings` and returns what goes to stdout. */
 export function findings(args: string[]): string {

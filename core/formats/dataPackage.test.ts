@@ -11,7 +11,9 @@ import { Trial, emptyReview } from '../log/trial';
 import { planAsVersion2 } from '../testing/olderFiles';
 import { newInVersion2 } from '../model/blankPlan';
 import { planSha256 } from '../plan/seal';
-import { entry, harvest, height, plan, product, unitId, use } from '../testing/trial';
+import { entry, harvest, height, plan, product, trialOf, unitId, use } from '../testing/trial';
+import { findingRows } from '../verdict/findingRows';
+import { trialFindings } from '../verdict/trialFindings';
 import { describeImportError, exportTrial, importTrial } from './dataPackage';
 
 const p = plan({ treatments: ['Water', 'A "quoted", B'], replicates: 3, blocked: true });
@@ -219,4 +221,20 @@ describe('files of version 1', () => {
     const garbled = importTrial(zipSync({ ...files, 'key.json': strToU8('{') }));
     expect(!garbled.ok && describeImportError(garbled.error)).toMatch(/key\.json is not JSON/);
   });
+});
+
+it('findings go along where they are given, and the trial comes back the same', () => {
+  const trial = trialOf(
+    plan({ treatments: ['Water', 'A'] }),
+    harvest({ Water: [50, 52, 51], A: [60, 61, 63] }),
+  );
+  const found = findingRows(trialFindings(trial));
+  const zip = exportTrial(trial, undefined, found);
+  const file = JSON.parse(strFromU8(unzipSync(zip)['findings.json']!)) as {
+    trial: string;
+    findings: object[];
+  };
+  expect(file.trial).toBe(trial.plan.question);
+  expect(file.findings[0]).toMatchObject({ trait: 'Cut weight', round: null, crop: null, method: 'linear' });
+  expect(importTrial(zip)).toEqual(importTrial(exportTrial(trial)));
 });

@@ -6,6 +6,7 @@ import { planSha256 } from '../plan/seal';
 import { Trial } from '../log/trial';
 import { type Result, err, ok } from '../model/result';
 import { scriptOf } from '../report/rScript/rScript';
+import type { FindingRow } from '../verdict/findingRows';
 import { trialFindings } from '../verdict/trialFindings';
 import { findingValuesTable } from './findingValuesTable';
 import { type Bulk, bulkEntries, noBulk } from './bulkFiles';
@@ -21,6 +22,7 @@ const README = `This is a trial exported by Palazzo.
 
 datapackage.json  describes the files (Frictionless Data Package)
 data/*.csv        tables for a spreadsheet or script
+findings.json     what was found, trait by trait, round by round, crop by crop; may be left out
 findings.R        works out every finding anew from data/finding_values.csv: Rscript findings.R
 plan.json         the plan, and what the reviewer wrote
 log.json          every entry ever made, corrections included; nothing is overwritten
@@ -96,8 +98,13 @@ const pretty = (value: unknown) => strToU8(`${JSON.stringify(value, null, 2)}\n`
 /**
  * Writes a whole trial as a zip. The same trial always gives the same bytes.
  * @param bulk its pictures and its loggers' readings, where they go along
+ * @param found its findings, where they go along
  */
-export function exportTrial(trial: Trial, bulk: Bulk = noBulk): Uint8Array {
+export function exportTrial(
+  trial: Trial,
+  bulk: Bulk = noBulk,
+  found: readonly FindingRow[] | null = null,
+): Uint8Array {
   const { tables, json, script } = descriptor(trial);
   const files: Zippable = {
     'README.txt': strToU8(README),
@@ -106,6 +113,7 @@ export function exportTrial(trial: Trial, bulk: Bulk = noBulk): Uint8Array {
     'log.json': pretty(trial.log),
     'findings.R': strToU8(script),
   };
+  if (found) files['findings.json'] = pretty({ trial: trial.plan.question, findings: found });
   if (trial.key) files['key.json'] = pretty(trial.key);
   if (trial.sealedAs) files['sealed-plan.json'] = pretty(trial.sealedAs);
   if (trial.conflicts.length > 0) files['conflicts.json'] = pretty(trial.conflicts);

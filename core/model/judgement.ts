@@ -72,6 +72,17 @@ export const CostLine = z.object({
 });
 export type CostLine = z.infer<typeof CostLine>;
 
+/** What products cost somewhere else, or at another time. */
+export const PriceSet = z.object({
+  id: z.string().min(1).max(60),
+  name: z.string().trim().min(1, 'Name the place.').max(60),
+  /** the day the prices were seen; null: not said */
+  seenOn: z.iso.date('Use a date such as 2026-03-01.').nullable(),
+  /** by product: price of its first pack, minor units of the plan's currency */
+  prices: z.record(z.string(), z.number().int().min(0).max(100_000_000)),
+});
+export type PriceSet = z.infer<typeof PriceSet>;
+
 /** What is counted of a result's cost beside its products. */
 export const CostSettings = z.object({
   lines: z.array(CostLine).max(60),
@@ -84,6 +95,8 @@ export const CostSettings = z.object({
   hourMinor: z.number().min(0).nullable(),
   /** most that a unit may cost, minor units, set beforehand; null: no limit */
   limitMinor: z.number().min(0).nullable(),
+  /** prices of other places; left out: none */
+  priceSets: z.array(PriceSet).max(12).optional(),
 });
 export type CostSettings = z.infer<typeof CostSettings>;
 

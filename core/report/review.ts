@@ -18,6 +18,7 @@ import { awards } from '../verdict/awards';
 import { panelFigures } from '../sensory/panelFigures';
 import { makeCard } from '../verdict/card';
 import { judgeClaims } from '../verdict/claims';
+import { bestValueElsewhere, sayElsewhere } from '../verdict/priceSets';
 import { costsOf, sayCosts } from '../verdict/costWords';
 import { awardBlocks, cardBlocks, claimBlocks, fullCostBlocks, fullCostTable } from './judgementBlocks';
 import { panelBlocks } from './panelBlocks';
@@ -122,9 +123,11 @@ function wholeCost({ state, review, findings, verdict, nameOf }: ReviewInput): B
   if (!verdict || !primary || !review.costs) return [];
   const settings = review.costs;
   const costs = costsOf(state, verdict, settings);
-  return fullCostBlocks(costs, sayCosts(costs, settings, verdict, primary, nameOf, state.plan.unitNoun), () =>
-    fullCostTable(costs, verdict, primary, state.plan, nameOf),
-  );
+  const said = [
+    ...sayCosts(costs, settings, verdict, primary, nameOf, state.plan.unitNoun),
+    ...sayElsewhere(bestValueElsewhere(state, primary, verdict, settings.priceSets ?? [], nameOf)),
+  ];
+  return fullCostBlocks(costs, said, () => fullCostTable(costs, verdict, primary, state.plan, nameOf));
 }
 
 /** Traits taken in words: what was written, unit by unit. */

@@ -10,6 +10,9 @@ import { exportTrial } from '~core/formats/dataPackage';
 import { scorersCopy } from '~core/formats/scorersCopy';
 import { CONTACT_SHEET } from '~core/report/contactSheet';
 import { figureId } from '~core/report/findingBlocks';
+import { findingRows } from '~core/verdict/findingRows';
+import { trialFindings } from '~core/verdict/trialFindings';
+import { findings as findingsIn } from '../../workers/findings';
 import { toHtml } from '~core/report/html';
 import { toMarkdown } from '~core/report/markdown';
 import type { Block } from '~core/report/block';
@@ -72,7 +75,9 @@ async function pictures({ plan, findings, sheet, chosen }: ReviewData): Promise<
 async function saveData({ plan }: Pick<ReviewData, 'plan'>, forScorer = false) {
   const whole = await wholeTrial(plan.id);
   const trial = forScorer ? scorersCopy(whole) : whole;
-  const zip = exportTrial(trial, await bulkOf(trial));
+  const named = trialFindings(trial);
+  const found = findingRows(named, await findingsIn(named.inputs.map((i) => i.input)));
+  const zip = exportTrial(trial, await bulkOf(trial), found);
   download(
     new Blob([zip as Uint8Array<ArrayBuffer>], { type: 'application/zip' }),
     `${plan.code.toLowerCase()}-${forScorer ? 'to-score' : 'trial'}.zip`,

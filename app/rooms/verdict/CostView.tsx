@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import type { TrialState } from '~core/log/state';
 import type { CostLine, CostSettings } from '~core/model/judgement';
 import { newId } from '~core/model/newId';
@@ -9,10 +9,13 @@ import type { Plan } from '~core/model/plan';
 import { fullCostTable } from '~core/report/judgementBlocks';
 import { costsOf, sayCosts } from '~core/verdict/costWords';
 import type { Finding } from '~core/verdict/finding';
+import { bestValueElsewhere, sayElsewhere } from '~core/verdict/priceSets';
 import type { Verdict } from '~core/verdict/verdict';
 import { ReportTable } from '../../ui/Report';
 import { nameIn } from '../findings/findingData';
 import { MoneyField } from './MoneyField';
+import { NameField } from './NameField';
+import { PriceSets } from './PriceSets';
 import { useKept } from './useKept';
 
 interface Props {
@@ -31,7 +34,11 @@ export function CostView({ plan, state, finding, verdict, stored }: Props) {
   const set = (over: Partial<CostSettings>) => keep({ ...shown, ...over });
   const setLine = (id: string, over: Partial<CostLine>) =>
     set({ lines: shown.lines.map((l) => (l.id === id ? { ...l, ...over } : l)) });
-  const said = sayCosts(costs, shown, verdict, finding, nameOf, plan.unitNoun);
+  const elsewhere = useMemo(
+    () => sayElsewhere(bestValueElsewhere(state, finding, verdict, shown.priceSets ?? [], nameOf)),
+    [state, finding, verdict, shown, nameOf],
+  );
+  const said = [...sayCosts(costs, shown, verdict, finding, nameOf, plan.unitNoun), ...elsewhere];
   const { currency } = plan;
   return (
     <>
@@ -86,7 +93,7 @@ export function CostView({ plan, state, finding, verdict, stored }: Props) {
         </div>
         {shown.lines.map((l) => (
           <div key={l.id} className="inline-row">
-            <NameField value={l.name} onKeep={(name) => setLine(l.id, { name })} />
+            <NameField label="What it is" value={l.name} onKeep={(name) => setLine(l.id, { name })} />
             <MoneyField
               label={`Price of ${l.name}`}
               value={l.minor}
@@ -159,23 +166,7 @@ export function CostView({ plan, state, finding, verdict, stored }: Props) {
           </Button>
         </div>
       </section>
+      <PriceSets plan={plan} sets={shown.priceSets ?? []} onKeep={(priceSets) => set({ priceSets })} />
     </>
-  );
-}
-
-function NameField({ value, onKeep }: { value: string; onKeep: (name: string) => void }) {
-  const [typed, setTyped] = useState(value);
-  const wrong = typed.trim() === '';
-  return (
-    <TextField
-      size="small"
-      label="What it is"
-      value={typed}
-      error={wrong}
-      helperText={wrong ? 'Name what it is.' : ''}
-      sx={{ width: 180 }}
-      onChange={(e) => setTyped(e.target.value)}
-      onBlur={() => !wrong && typed !== value && onKeep(typed.trim())}
-    />
   );
 }

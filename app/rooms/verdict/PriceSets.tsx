@@ -1,0 +1,77 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import type { PriceSet } from '~core/model/judgement';
+import { newId } from '~core/model/newId';
+import type { Plan } from '~core/model/plan';
+import { todayDate } from '../../bench/clock';
+import { MoneyField } from './MoneyField';
+import { NameField } from './NameField';
+
+interface Props {
+  plan: Plan;
+  sets: readonly PriceSet[];
+  onKeep: (sets: PriceSet[]) => void;
+}
+
+/** What the products cost elsewhere: whether the best value is another where prices are. */
+export function PriceSets({ plan, sets, onKeep }: Props) {
+  const priced = plan.products.filter((p) => p.packs.length > 0);
+  const change = (id: string, over: Partial<PriceSet>) =>
+    onKeep(sets.map((s) => (s.id === id ? { ...s, ...over } : s)));
+  const priceOf = (set: PriceSet, id: string, minor: number | null) => {
+    const others = Object.entries(set.prices).filter(([p]) => p !== id);
+    return Object.fromEntries(minor === null ? others : [...others, [id, Math.round(minor)]]);
+  };
+  if (priced.length === 0) return null;
+  return (
+    <section className="stack no-print" style={{ marginTop: '1.4rem' }}>
+      <h2>Prices elsewhere</h2>
+      <p className="small quiet">
+        What the same packs cost somewhere else, in {plan.currency}. A product without a price there keeps the
+        one it was bought at.
+      </p>
+      {sets.map((set) => (
+        <div key={set.id} className="inline-row" role="group" aria-label={`Prices of ${set.name}`}>
+          <NameField label="Where" value={set.name} onKeep={(name) => change(set.id, { name })} />
+          <TextField
+            size="small"
+            type="date"
+            label="Seen on"
+            value={set.seenOn ?? ''}
+            sx={{ width: 160 }}
+            slotProps={{ inputLabel: { shrink: true } }}
+            onChange={(e) => change(set.id, { seenOn: e.target.value || null })}
+          />
+          {priced.map((p) => (
+            <MoneyField
+              key={p.id}
+              label={`${p.name}, ${p.packs[0]!.size} ${p.packs[0]!.unit}`}
+              value={set.prices[p.id] ?? null}
+              currency={plan.currency}
+              width={190}
+              onKeep={(v) => change(set.id, { prices: priceOf(set, p.id, v) })}
+            />
+          ))}
+          <Button
+            color="inherit"
+            aria-label={`Remove the prices of ${set.name}`}
+            onClick={() => onKeep(sets.filter((s) => s.id !== set.id))}
+          >
+            Remove
+          </Button>
+        </div>
+      ))}
+      <div>
+        <Button
+          variant="outlined"
+          color="secondary"
+          onClick={() =>
+            onKeep([...sets, { id: newId<string>(), name: 'another shop', seenOn: todayDate(), prices: {} }])
+          }
+        >
+          Prices of another place
+        </Button>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,50 @@
+import type { Result } from '../model/result';
+import { type Finding, type FindingError, makeFinding } from './finding';
+import type { NameOf } from './sayContrast';
+import type { NamedInput } from './trialFindings';
+
+/** One finding as a plain row: for files and other programs. */
+export interface FindingRow {
+  trait: string;
+  /** null: the trait's own summary over its rounds */
+  round: string | null;
+  /** null: all crops of a unit */
+  crop: string | null;
+  /** id of the method */
+  method: string;
+  /** on the method's own scale; limits simultaneous, p adjusted, null where nothing was tested */
+  versusControl: {
+    name: string;
+    difference: number;
+    low: number | null;
+    high: number | null;
+    p: number | null;
+  }[];
+}
+
+/**
+ * Findings as rows; inputs without a finding are left out.
+ * @param inputs as `trialFindings` has them
+ * @param made their findings, where they are worked out already
+ */
+export const findingRows = (
+  { inputs, nameOf }: { inputs: readonly NamedInput[]; nameOf: NameOf },
+  made: readonly Result<Finding, FindingError>[] = inputs.map((i) => makeFinding(i.input)),
+): FindingRow[] =>
+  inputs.flatMap(({ trait, round, crop }, i): FindingRow[] => {
+    const finding = made[i]!;
+    if (!finding.ok) return [];
+    const { method, versusControl } = finding.value.analysis;
+    return [
+      {
+        ...{ trait, round, crop, method },
+        versusControl: versusControl.map((c) => ({
+          name: nameOf(c.a),
+          difference: c.estimate,
+          low: c.low,
+          high: c.high,
+          p: c.p,
+        })),
+      },
+    ];
+  });

@@ -1,0 +1,62 @@
+import type { TrialState } from '../log/state';
+import type { PriceSet } from '../model/judgement';
+import type { Plan } from '../model/plan';
+import type { Finding } from './finding';
+import { type Verdict, makeVerdict } from './verdict';
+import type { NameOf } from './words';
+
+/**
+ * The plan with prices of another place: a product's packs all cost as much more or less as its first does.
+ * Products the set has no price for cost what they did. Prices are in the plan's currency.
+ */
+export const withPriceSet = (plan: Plan, set: PriceSet): Plan => ({
+  ...plan,
+  products: plan.products.map((product) => {
+    const price = set.prices[product.id];
+    const first = product.packs[0];
+    if (price === undefined || !first) return product;
+    return {
+      ...product,
+      packs: product.packs.map((pack) => ({
+        ...pack,
+        currency: plan.currency,
+        priceMinor: first.priceMinor > 0 ? Math.round((pack.priceMinor * price) / first.priceMinor) : price,
+      })),
+    };
+  }),
+});
+
+/** The best value with the prices of another place. */
+export interface Elsewhere {
+  set: PriceSet;
+  bestValue: Verdict['bestValue'];
+  /** another contender, or none, gives the best value there */
+  turns: boolean;
+}
+
+/** What becomes of the best value with each set of prices; the finding itself doesn't know money. */
+export function bestValueElsewhere(
+  state: TrialState,
+  finding: Finding,
+  here: Verdict,
+  sets: readonly PriceSet[],
+  nameOf: NameOf,
+): Elsewhere[] {
+  return sets.map((set) => {
+    const plan = withPriceSet(state.plan, set);
+    const { bestValue } = makeVerdict(plan, finding, nameOf, { state: { ...state, plan } });
+    return { set, bestValue, turns: bestValue.treatmentId !== here.bestValue.treatmentId };
+  });
+}
+
+/**
+ * One sentence a set.
+ * @example 'With the prices abroad (seen 2026-05-01) another gives the best value. A: 0.40 for each extra gram.'
+ */
+export const sayElsewhere = (all: readonly Elsewhere[]): string[] =>
+  all.map(({ set, bestValue, turns }) => {
+    const prices = Object.keys(set.prices).length;
+    const when = set.seenOn ? ` (seen ${set.seenOn})` : '';
+    if (prices === 0) return `No prices are known for ${set.name} yet.`;
+    return `With the prices of ${set.name}${when} ${turns ? 'the best value is another' : 'the best value is the same'}. ${bestValue.text}`;
+  });
