@@ -21,6 +21,7 @@ import {
 } from 'react-router';
 import { REMIND_KEY } from './bench/remindKey';
 import { PalazzoTheme } from './ui/theme';
+import { NewVersion } from './ui/NewVersion';
 import { NoticeProvider } from './ui/Notices';
 
 export function Layout({ children }: { children: ReactNode }) {
@@ -30,7 +31,10 @@ export function Layout({ children }: { children: ReactNode }) {
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1" />
         <meta name="palazzo-bench" content="own" />
+        <meta name="theme-color" content="#fffbf3" />
         <link rel="icon" href="/icon.svg" type="image/svg+xml" />
+        <link rel="apple-touch-icon" href="/icon-192.png" />
+        <link rel="manifest" href="/manifest.webmanifest" />
         <Meta />
         <Links />
       </head>
@@ -53,6 +57,7 @@ export default function App() {
   return (
     <PalazzoTheme>
       <NoticeProvider>
+        <NewVersion />
         <Outlet />
       </NoticeProvider>
     </PalazzoTheme>

@@ -2,7 +2,7 @@ import { mkdtempSync, readFileSync, readdirSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type AxeResults, source as axeSource } from 'axe-core';
-import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core';
+import puppeteer, { type Browser, type BrowserContext, type ElementHandle, type Page } from 'puppeteer-core';
 import { expect, vi } from 'vitest';
 import { chromiumFlags, findChromium } from '../scripts/chromium.mjs';
 
@@ -29,7 +29,16 @@ export class Visitor {
 
   /** A visitor in a profile of its own: nothing stored yet. */
   static async arrive(browser: Browser, base: string, width = 1280, height = 800): Promise<Visitor> {
-    const context = await browser.createBrowserContext();
+    const visitor = await Visitor.arriveIn(await browser.createBrowserContext(), base, width, height);
+    // Nobody comes back to this profile: copying the whole app into it would only slow the others down.
+    await visitor.page.evaluateOnNewDocument(() => {
+      delete (Navigator.prototype as { serviceWorker?: unknown }).serviceWorker;
+    });
+    return visitor;
+  }
+
+  /** A visitor in a profile that is there already. */
+  static async arriveIn(context: BrowserContext, base: string, width = 1280, height = 800): Promise<Visitor> {
     const page = await context.newPage();
     await page.setViewport({ width, height });
     const visitor = new Visitor(page, base);
@@ -48,7 +57,7 @@ export class Visitor {
     await session.send('Browser.setDownloadBehavior', {
       behavior: 'allow',
       downloadPath: visitor.downloads,
-      browserContextId: context.id!,
+      ...(context.id && { browserContextId: context.id }),
     });
     page.setDefaultTimeout(Number(process.env.E2E_PATIENCE ?? 60_000));
     return visitor;
@@ -61,15 +70,15 @@ export class Visitor {
 
   /** Waits until the page says something; fails with what it says instead. */
   async sees(text: string | RegExp): Promise<void> {
-    const wanted = typeof text === 'string' ? { plain: text } : { pattern: text.source };
+    const wanted = typeof text === 'string' ? { plain: text } : { pattern: text.source, flags: text.flags };
     try {
       await this.page.waitForFunction(
-        ({ plain, pattern }: { plain?: string; pattern?: string }) => {
+        ({ plain, pattern, flags }: { plain?: string; pattern?: string; flags?: string }) => {
           const shown = document.body.innerText.replace(/\s+/g, ' ');
-          return pattern ? new RegExp(pattern).test(shown) : shown.includes(plain!);
+          return pattern ? new RegExp(pattern, flags).test(shown) : shown.includes(plain!);
         },
         {},
-        wanted as { plain?: string; pattern?: string },
+        wanted as { plain?: string; pattern?: string; flags?: string },
       );
     } catch {
       const shown = await this.page.evaluate(() => document.body.innerText.replace(/\s+/g, ' '));

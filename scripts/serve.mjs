@@ -60,6 +60,16 @@ export function serve({ port, bench, host }) {
     '/assets',
     express.static(`${client}assets`, { immutable: true, maxAge: '365d', index: false, fallthrough: false }),
   );
+  // The page tells which bench opens first: a service worker that keeps it is another one for the other bench.
+  app.get('/sw.js', (_, res) => {
+    const worker = readFileSync(`${client}sw.js`, 'utf8');
+    res.setHeader('Cache-Control', 'no-cache');
+    res.type('js').send(worker.replace(/(url:"index\.html",revision:")/, `$1${bench}-`));
+  });
+  app.get('/index.html', (_, res) => {
+    res.setHeader('Cache-Control', 'no-cache');
+    res.type('html').send(page);
+  });
   app.use(express.static(client, { index: false, maxAge: 0 }));
   app.get(/^[^.]*$/, (_, res) => {
     res.setHeader('Cache-Control', 'no-cache');
