@@ -1,12 +1,11 @@
 import { guarded } from '../form/guarded';
-import { shortTime } from './clock';
 import Button from '@mui/material/Button';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useColorScheme } from '@mui/material/styles';
 import { useState } from 'react';
 import { FormProvider } from 'react-hook-form';
-import { Link, useFetcher, useLoaderData, useRevalidator } from 'react-router';
+import { Link, useLoaderData, useRevalidator } from 'react-router';
 import { z } from 'zod';
 import { importBulk } from '~core/formats/bulkFiles';
 import { keepBulk } from '../store/bulk';
@@ -17,20 +16,31 @@ import { Field } from '../form/fields';
 import { fieldErrors } from '../form/schemaFields';
 import { useRecordForm } from '../form/useRecordForm';
 import { benchName, recorder, resetDemo, setRecorder } from '../store/bench';
-import { listBin, restore } from '../store/bin';
+import { unsavedSince } from '../store/backup';
+import { listBin, purgeBin, purgeOld, restore } from '../store/bin';
+import { storageRoom } from '../store/storage';
 import { listProducts, saveProduct } from '../store/products';
 import { type TakenIn, takeIn, takeInAsCopy } from '../store/takeIn';
 import { sayStorageFault } from '../store/errors';
 import { FileButton } from '../ui/FileButton';
 import { useNotice } from '../ui/Notices';
 import { RoomHead } from '../ui/RoomHead';
+import { Backup } from './Backup';
+import { Bin } from './Bin';
+import { WhereItLies } from './WhereItLies';
 import { download } from '../ui/download';
 
 const RecorderForm = z.object({ name: z.string().trim().max(80, 'Up to 80 characters.') });
 
 export async function clientLoader() {
-  const [name, bin] = await Promise.all([recorder(), listBin()]);
-  return { name, bin };
+  await purgeOld();
+  const [name, bin, room, unsaved] = await Promise.all([
+    recorder(),
+    listBin(),
+    storageRoom(),
+    unsavedSince(),
+  ]);
+  return { name, bin, room, unsaved };
 }
 
 export const clientAction = guarded(async ({ request }: { request: Request }) => {
@@ -40,13 +50,14 @@ export const clientAction = guarded(async ({ request }: { request: Request }) =>
     await setRecorder(parsed.data.name);
     return { saved: true };
   }
-  await restore(String((await request.formData()).get('id')));
+  const form = await request.formData();
+  if (form.get('intent') === 'empty') await purgeBin(new Date().toISOString());
+  else await restore(String(form.get('id')));
   return { saved: true };
 });
 
 export default function DataRoom() {
-  const { name, bin } = useLoaderData<typeof clientLoader>();
-  const fetcher = useFetcher();
+  const { name, bin, room, unsaved } = useLoaderData<typeof clientLoader>();
   const revalidator = useRevalidator();
   const notice = useNotice();
   const { form, onSubmit } = useRecordForm({ name });
@@ -68,6 +79,7 @@ export default function DataRoom() {
       <RoomHead title="Data">
         Everything stays in this browser, on this device. Files are how it travels.
       </RoomHead>
+      <Backup unsaved={unsaved} />
       <TakeIn />
       <LibraryFiles />
       <section className="section">
@@ -105,41 +117,8 @@ export default function DataRoom() {
           </ToggleButton>
         </ToggleButtonGroup>
       </section>
-      <section className="section">
-        <h2>Bin</h2>
-        {bin.length === 0 ? (
-          <p className="quiet">Nothing was deleted.</p>
-        ) : (
-          <table className="ledger">
-            <tbody>
-              {bin.map((b) => (
-                <tr key={b.id}>
-                  <td>{b.title}</td>
-                  <td className="quiet">{b.kind}</td>
-                  <td className="num small">{shortTime(b.deletedAt)}</td>
-                  <td className="n">
-                    <Button
-                      size="small"
-                      color="secondary"
-                      onClick={() => void fetcher.submit({ id: b.id }, { method: 'post' })}
-                      aria-label={`Bring back ${b.title}`}
-                    >
-                      Bring back
-                    </Button>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        )}
-      </section>
-      <section className="section">
-        <h2>Where it lies</h2>
-        <p className="quiet">
-          What you log lies in this browser, at this address ({window.location.host}). Another port, host name
-          or browser has benches of its own: export a trial to take it there.
-        </p>
-      </section>
+      <Bin rows={bin} />
+      <WhereItLies room={room} />
       {benchName() === 'demo' && (
         <section className="section">
           <h2>Demo bench</h2>
@@ -214,7 +193,7 @@ function TakeIn() {
     await revalidator.revalidate();
   };
   return (
-    <section>
+    <section className="section">
       <h2>Take in a trial</h2>
       <p className="quiet" style={{ marginBottom: '0.8rem' }}>
         The zip that a trial’s Review exports. A trial that is here already gets the lines it lacks.

@@ -20,6 +20,7 @@ import { fieldErrors } from '../form/schemaFields';
 import { UnsavedGuard } from '../form/UnsavedGuard';
 import { useRecordForm } from '../form/useRecordForm';
 import { listProducts } from '../store/products';
+import { askToLast } from '../store/storage';
 import { createTrial, listTrials } from '../store/trials';
 import { RoomHead } from '../ui/RoomHead';
 import { todayDate } from './clock';
@@ -72,6 +73,8 @@ export const clientAction = guarded(async ({ request }: { request: Request }) =>
     treatments: chosen.length === 0 ? [] : contendersOf(chosen, withWater, begun.crop),
   };
   await createTrial(protocol ? { ...applyProtocol(blank, protocol), unitNoun: begun.unitNoun } : blank);
+  // From here on there is something to lose.
+  void askToLast();
   return redirect(`/trial/${id}/question`);
 });
 

@@ -1,7 +1,9 @@
+import { bulkNamed } from '~core/formats/bulkFiles';
 import type { TrialId } from '~core/model/ids';
 import { bench } from './bench';
 import type { BinRow } from './db';
 import { takeIn, takeInAsCopy } from './takeIn';
+import { listTrials } from './trials';
 
 /** What was deleted, newest first. */
 export async function listBin(): Promise<BinRow[]> {
@@ -44,3 +46,50 @@ export async function restore(id: string): Promise<string | null> {
   await db.bin.delete(id);
   return said;
 }
+
+/** How long what was deleted can be brought back. */
+export const BIN_DAYS = 30;
+
+/**
+ * Forgets for good what was deleted before a moment, with the pictures, readings and panel keys that no other trial names.
+ * @param before ISO moment; what was deleted later stays
+ * @returns how many things are gone
+ */
+export async function purgeBin(before: string): Promise<number> {
+  const db = await bench();
+  const old = (await db.bin.toArray()).filter((r) => r.deletedAt < before);
+  if (old.length === 0) return 0;
+  const named = await namedByOthers(new Set(old.map((r) => r.id)));
+  await db.transaction('rw', [db.bin, db.trials, db.blobs, db.series, db.panelKeys], async () => {
+    for (const row of old) {
+      await db.bin.delete(row.id);
+      // It has come onto the bench again meanwhile: everything of it stays.
+      if (row.kind !== 'trial' || (await db.trials.get(row.id))) continue;
+      const photos = await db.blobs.where('trialId').equals(row.id).primaryKeys();
+      await db.blobs.bulkDelete(photos.filter((hash) => !named.photos.has(hash)));
+      const chunks = await db.series.where('trialId').equals(row.id).primaryKeys();
+      await db.series.bulkDelete(chunks.filter(([seriesId]) => !named.series.has(seriesId)));
+      await db.panelKeys.where('trialId').equals(row.id).delete();
+    }
+  });
+  return old.length;
+}
+
+/** Pictures and readings that trials on the bench, or others in the bin, still name. */
+async function namedByOthers(gone: ReadonlySet<string>) {
+  const db = await bench();
+  const logs = [
+    ...(await listTrials()).map(({ row, log }) => ({ plan: row.plan, log: [...log] })),
+    ...(await db.bin.toArray()).flatMap((r) =>
+      r.trial && !gone.has(r.id) ? [{ plan: r.trial.plan, log: (r.entries ?? []).map((e) => e.entry) }] : [],
+    ),
+  ].map(bulkNamed);
+  return {
+    photos: new Set(logs.flatMap((n) => [...n.photos])),
+    series: new Set(logs.flatMap((n) => [...n.series])),
+  };
+}
+
+/** Forgets what has been in the bin for longer than it is kept. */
+export const purgeOld = (now: Date = new Date()): Promise<number> =>
+  purgeBin(new Date(now.getTime() - BIN_DAYS * 86_400_000).toISOString());

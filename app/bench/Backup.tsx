@@ -1,0 +1,189 @@
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import { useState } from 'react';
+import { useRevalidator } from 'react-router';
+import {
+  type BackupPreview,
+  type BackupTarget,
+  type TrialThere,
+  readBackup,
+  writeBackup,
+} from '../store/backup';
+import { benchName } from '../store/bench';
+import { sayStorageFault } from '../store/errors';
+import { FileButton } from '../ui/FileButton';
+import { download } from '../ui/download';
+import { shortTime, todayDate } from './clock';
+
+interface Props {
+  unsaved: { at: string | null; trials: number };
+}
+
+type Saver = (options: object) => Promise<{ createWritable: () => Promise<BackupTarget> }>;
+
+/** Straight onto the disk where the browser can; else through a file it keeps until it is saved. */
+async function target(name: string): Promise<BackupTarget | undefined | 'cancelled'> {
+  const pick = (window as { showSaveFilePicker?: Saver }).showSaveFilePicker;
+  if (!pick) return undefined;
+  try {
+    const handle = await pick({ suggestedName: name, types: [{ accept: { 'application/zip': ['.zip'] } }] });
+    return await handle.createWritable();
+  } catch (e) {
+    return (e as Error).name === 'AbortError' ? 'cancelled' : undefined;
+  }
+}
+
+/** What isn't saved outside this browser yet. @example 'Two trials changed since the last backup.' */
+const sayUnsaved = ({ at, trials }: Props['unsaved']): string => {
+  const changed = `${trials === 1 ? 'One trial was' : `${trials} trials were`} changed`;
+  if (at === null)
+    return trials === 0 ? 'There is nothing to lose yet.' : 'No backup was made on this device yet.';
+  return trials === 0
+    ? `Everything is in the backup of ${shortTime(at)}.`
+    : `${changed} since the backup of ${shortTime(at)}.`;
+};
+
+/** The whole bench in one file, out and in. */
+export function Backup({ unsaved }: Props) {
+  const revalidator = useRevalidator();
+  const [withKeys, setWithKeys] = useState(false);
+  const [busy, setBusy] = useState<string | null>(null);
+  const [said, setSaid] = useState<{ text: string; bad: boolean } | null>(null);
+  const [found, setFound] = useState<BackupPreview | null>(null);
+  const step = (what: string) => (done: number, of: number) => setBusy(`${what} ${done} of ${of} …`);
+
+  const save = async () => {
+    const name = `palazzo-${benchName() === 'demo' ? 'demo-' : ''}bench-${todayDate()}.zip`;
+    const to = await target(name);
+    if (to === 'cancelled') return;
+    setSaid(null);
+    setBusy('Writing …');
+    try {
+      const blob = await writeBackup({ withKeys, onProgress: step('Writing') }, to);
+      if (blob) download(blob, name);
+      setSaid({ text: `The bench is in ${name}.`, bad: false });
+    } catch (e) {
+      setSaid({ text: `The backup wasn’t written: ${sayStorageFault(e)}`, bad: true });
+    } finally {
+      setBusy(null);
+      await revalidator.revalidate();
+    }
+  };
+  const open = async ([file]: File[]) => {
+    if (!file) return;
+    setFound(null);
+    setSaid(null);
+    setBusy('Reading …');
+    const read = await readBackup(file);
+    setBusy(null);
+    if (read.ok) setFound(read.value);
+    else setSaid({ text: `${file.name}: ${read.error}`, bad: true });
+  };
+  const bringBack = async () => {
+    if (!found) return;
+    setBusy('Bringing back …');
+    try {
+      const { brokenPhotos } = await found.apply(step('Bringing back'));
+      const broken = brokenPhotos === 1 ? 'One picture was' : `${brokenPhotos} pictures were`;
+      setSaid({
+        text: `The backup is on the bench.${brokenPhotos > 0 ? ` ${broken} damaged and left out.` : ''}`,
+        bad: brokenPhotos > 0,
+      });
+      setFound(null);
+    } catch (e) {
+      setSaid({
+        text: `Not all of it was brought back: ${sayStorageFault(e)} What is here stays; try again when there is room.`,
+        bad: true,
+      });
+    } finally {
+      setBusy(null);
+      await revalidator.revalidate();
+    }
+  };
+  return (
+    <section>
+      <h2>Backup</h2>
+      <p className="quiet">
+        The whole bench in one file: trials, library, pictures, readings. What is in the bin isn’t in it.
+      </p>
+      <p>{sayUnsaved(unsaved)}</p>
+      <div className="inline-row" style={{ marginTop: '0.6rem' }}>
+        <Button variant="contained" disabled={busy !== null} onClick={() => void save()}>
+          Save a backup
+        </Button>
+        <FileButton
+          label="Bring a backup back …"
+          accept=".zip,application/zip"
+          testId="backup-file"
+          variant="outlined"
+          color="secondary"
+          disabled={busy !== null}
+          onFiles={open}
+        />
+        <FormControlLabel
+          control={
+            <Checkbox size="small" checked={withKeys} onChange={(e) => setWithKeys(e.target.checked)} />
+          }
+          label="With the keys of blind trials and panels"
+        />
+      </div>
+      {withKeys && (
+        <p className="small note">
+          Whoever has this file can open every code. Without the keys, blind trials stay blind where it is
+          brought back.
+        </p>
+      )}
+      {busy && <p role="status">{busy}</p>}
+      {said && (
+        <p role="status" style={{ color: said.bad ? 'var(--porphyry)' : 'var(--verdigris)' }}>
+          {said.text}
+        </p>
+      )}
+      {found && (
+        <div className="note plain" role="region" aria-label="What is in the backup">
+          <h3>Made {shortTime(found.madeAt)}</h3>
+          <ul className="report-list">
+            {found.trials.map((t) => (
+              <li key={`${t.code}${t.question}`}>
+                {t.question} ({t.code}): {sayThere(t)}
+              </li>
+            ))}
+            <li>{sayProducts(found.products)}</li>
+            <li>
+              {found.photos === 0
+                ? 'No picture that isn’t here.'
+                : `${found.photos} pictures that aren’t here.`}
+            </li>
+            {!found.withKeys && <li>No keys: blind trials that are new here stay blind.</li>}
+          </ul>
+          <p className="inline-row" style={{ marginTop: '0.6rem' }}>
+            <Button variant="contained" disabled={busy !== null} onClick={() => void bringBack()}>
+              Bring it back
+            </Button>
+            <Button color="inherit" onClick={() => setFound(null)}>
+              Leave it
+            </Button>
+          </p>
+          <p className="small quiet">Nothing here is overwritten.</p>
+        </div>
+      )}
+    </section>
+  );
+}
+
+const sayThere = ({ what }: TrialThere): string => {
+  switch (what.tag) {
+    case 'new':
+      return 'isn’t here, is added';
+    case 'same':
+      return 'is here, nothing new';
+    case 'adds':
+      return `is here, gets ${what.lines === 1 ? 'one line' : `${what.lines} lines`} more`;
+    case 'differs':
+      return 'is here with another plan; comes beside it as a copy';
+  }
+};
+
+const sayProducts = ({ added, here }: BackupPreview['products']): string =>
+  `${added === 0 ? 'No new product' : added === 1 ? 'One new product' : `${added} new products`}${here > 0 ? `; ${here} are here and stay as they are` : ''}.`;
