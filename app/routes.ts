@@ -16,6 +16,7 @@ export default [
   layout('bench/BenchLayout.tsx', [
     index('bench/today.tsx'),
     route('trials/new', 'bench/newTrial.tsx'),
+    route('trials/quick', 'bench/quick/quick.tsx'),
     route('library', 'library/library.tsx'),
     route('library/:productId', 'library/product.tsx'),
     route('calculator', 'bench/calculator.tsx'),

@@ -1,3 +1,4 @@
+import { NOTHING_WRITTEN } from '../plan/nothingWritten';
 import { plural } from '../quantity/format';
 import { lookScale } from '../schedule/protocols/protocol';
 import type { Rule } from './rule';
@@ -51,7 +52,7 @@ const noPrediction: Rule = {
   title: 'No prediction',
   why: 'Without one, whatever happens looks like what was meant to happen.',
   check: ({ plan }) =>
-    plan.prediction === ''
+    plan.prediction === '' || plan.prediction === NOTHING_WRITTEN
       ? {
           found: 'Nothing is written about what you expect.',
           cure: 'Write it before the start.',

@@ -1,0 +1,73 @@
+import '../../testing/browserGlobals';
+import { describe, expect, it } from 'vitest';
+import { Plan } from '~core/model/plan';
+import { missingForSeal } from '~core/plan/seal';
+import { NOTHING_WRITTEN } from '~core/plan/nothingWritten';
+import { protocols } from '~core/schedule/protocols';
+import { product } from '~core/testing/trial';
+import { type QuickInput, nameAndPrice, quickPlan } from './quickPlan';
+
+const around = { library: [product({ name: 'Duo Lume', labelRate: '2 mL/L' })], taken: ['CRE'], today: '2026-03-01', currency: 'EUR' }; // prettier-ignore
+const asked = (over: Partial<QuickInput> = {}): QuickInput => ({
+  ...{ protocolId: '', names: ['Duo Lume'], withWater: true, each: 2, crop: 'cress' },
+  ...{ question: '', prediction: '', solutionL: null },
+  ...over,
+});
+const made = (over: Partial<QuickInput> = {}) => {
+  const quick = quickPlan(asked(over), around);
+  if (!quick.ok) throw new Error(JSON.stringify(quick.error));
+  return quick.value;
+};
+
+describe('a name with its price', () => {
+  it.each([
+    ['Foglia 12.90', 'Foglia', 12.9],
+    ['Foglia Chiara 12,5', 'Foglia Chiara', 12.5],
+    ['Foglia', 'Foglia', null],
+    ['Trittico 3', 'Trittico', 3],
+    ['12.90', '12.90', null],
+    ['  Duo  Lume  8 ', 'Duo  Lume', 8],
+  ])('%s', (text, name, price) => expect(nameAndPrice(text)).toEqual({ name, price }));
+});
+
+describe('a plan in one go', () => {
+  it('two trays each of water and the product, in blocks, with a code nobody has, ready for the seal', () => {
+    const { plan, added, undosed } = made();
+    expect(plan.units).toHaveLength(4);
+    expect(plan.units.map((u) => u.block).sort()).toEqual([1, 1, 2, 2]);
+    expect(plan.question).toBe('Which does best on cress: water or Duo Lume?');
+    expect(plan.code).not.toBe('CRE');
+    expect(plan.prediction).toBe(NOTHING_WRITTEN);
+    expect(missingForSeal(plan)).toEqual([]);
+    expect(added).toEqual([]);
+    // The label's rate is per litre and nobody said how many.
+    expect(undosed).toEqual(['Duo Lume']);
+    expect(() => Plan.parse(plan)).not.toThrow();
+  });
+  it('doses by the label where it is said how much solution each gets', () => {
+    const { plan, undosed } = made({ solutionL: 0.5 });
+    expect(plan.treatments[1]!.products[0]).toMatchObject({ amount: 2, unit: 'mL', solutionLPerUnit: 0.5 });
+    expect(undosed).toEqual([]);
+  });
+  it('new names become products, with a price where one was written; the same name twice is one', () => {
+    const { plan, added } = made({ names: ['Foglia 12.90', 'duo lume', 'Bosco', 'Bosco'] });
+    expect(added.map((p) => [p.name, p.packs[0]?.priceMinor ?? null])).toEqual([
+      ['Foglia', 1290],
+      ['Bosco', null],
+    ]);
+    expect(plan.treatments.map((t) => t.name)).toEqual(['Water', 'Foglia', 'Duo Lume', 'Bosco']);
+  });
+  it('without water equals are compared, and one alone is refused', () => {
+    expect(made({ names: ['A', 'B'], withWater: false }).plan.peers).toBe(true);
+    expect(quickPlan(asked({ names: ['A'], withWater: false }), around)).toEqual({
+      ok: false,
+      error: { names: 'Two at least are compared.' },
+    });
+    expect(quickPlan(asked({ names: ['  '] }), around)).toMatchObject({ error: { names: /Choose/ } });
+  });
+  it.each(protocols.map((p) => [p.name, p.id]))('%s can be sealed', (_, protocolId) => {
+    const { plan } = made({ protocolId, names: ['A', 'B'], each: 3 });
+    expect(missingForSeal(plan).filter((m) => !/plants in|how large/.test(m.what))).toEqual([]);
+    expect(() => Plan.parse(plan)).not.toThrow();
+  });
+});

@@ -1,0 +1,195 @@
+import { toMinor } from '~core/cost/money';
+import { layOut } from '~core/design/layOut';
+import { describeLayoutError } from '~core/design/randomise';
+import type { AreaId, PackId, ProductId, RoundId, TraitId, TrialId } from '~core/model/ids';
+import { blankPlan } from '~core/model/blankPlan';
+import { newId } from '~core/model/newId';
+import type { Plan, ProductUse, Trait } from '~core/model/plan';
+import type { Product } from '~core/model/product';
+import { type Result, err, ok } from '~core/model/result';
+import { contendersOf } from '~core/plan/beginning';
+import { NOTHING_WRITTEN } from '~core/plan/nothingWritten';
+import { proposeCode } from '~core/plan/proposeCode';
+import { parseDecimal } from '~core/quantity/decimal';
+import { usMeasures } from '~core/quantity/measure';
+import { protocolOf } from '~core/schedule/protocols';
+import { applyProtocol } from '~core/schedule/protocols/applyProtocol';
+import { newUse } from '../../rooms/contenders/contendersForm';
+import { resolveDose } from '../../rooms/contenders/dose';
+import { newTrait } from '../../rooms/question/questionForm';
+
+/** What is asked for a trial that is planned in one go. */
+export interface QuickInput {
+  protocolId: string;
+  /** names of products of the library, or new ones, a price after the name: “Foglia 12.90” */
+  names: readonly string[];
+  withWater: boolean;
+  /** of each contender */
+  each: number;
+  crop: string;
+  question: string;
+  prediction: string;
+  /** solution each unit gets in all, L; null: not said */
+  solutionL: number | null;
+}
+
+export interface Around {
+  library: readonly Product[];
+  taken: readonly string[];
+  today: string;
+  currency: string;
+}
+
+export interface QuickPlan {
+  plan: Plan;
+  /** products that weren't in the library */
+  added: Product[];
+  /** contenders whose product is in the plan without a dose: nobody said how much */
+  undosed: string[];
+}
+
+/** @example nameAndPrice('Foglia 12.90') // { name: 'Foglia', price: 12.9 } */
+export function nameAndPrice(text: string): { name: string; price: number | null } {
+  const trimmed = text.trim();
+  const found = /^(.*\S)\s+(\d+(?:[.,]\d{1,2})?)$/.exec(trimmed);
+  const price = found ? parseDecimal(found[2]!) : null;
+  return found && price !== null ? { name: found[1]!, price } : { name: trimmed, price: null };
+}
+
+/** A product of which only the name, and perhaps the price of a pack, is known. */
+function productNamed(text: string, currency: string): Product {
+  const { name, price } = nameAndPrice(text);
+  return {
+    id: newId<ProductId>(),
+    name,
+    maker: '',
+    category: 'fertilizer',
+    form: 'liquid',
+    analysis: null,
+    densityKgPerL: null,
+    directions: '',
+    labelRate: '',
+    labelMeasures: usMeasures,
+    spoon: null,
+    ownMeasures: [],
+    solubilityGPerL: null,
+    character: [],
+    claims: [],
+    packs:
+      price === null
+        ? []
+        : [
+            {
+              ...{ id: newId<PackId>(), size: 1, unit: 'L' as const, priceMinor: toMinor(price, currency) },
+              ...{ currency, boughtOn: null, count: 1 },
+            },
+          ],
+    obtained: 'bought',
+    notes: '',
+  };
+}
+
+const anyOf = (names: readonly string[]): string =>
+  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} or ${names.at(-1)}`;
+
+const number = (text: string) => (text === '' ? null : Number(text));
+
+/** A height to begin with and a weight at the end, where no kind of trial is chosen. */
+function plainTraits(plan: Plan): Plan {
+  const made = (['height', 'weight'] as const).map((kind): Trait => {
+    const t = newTrait(kind);
+    return {
+      ...{ id: t.id as TraitId, name: t.name, unit: t.unit, kind: t.kind, direction: 'higher' },
+      ...{ bandLow: null, bandHigh: null, plausibleLow: 0, plausibleHigh: null },
+      ...{ decimals: number(t.decimals) ?? 1, samplesPerUnit: 1, summary: t.summary, outOf: null, scale: [] },
+    };
+  });
+  const [height, weight] = made.map((t) => t.id);
+  const round = (name: string, day: number, traitIds: TraitId[]) => ({ id: newId<RoundId>(), name, day, traitIds }); // prettier-ignore
+  return {
+    ...plan,
+    traits: made,
+    primaryTraitId: weight!,
+    rounds: [round('Start', 0, [height!]), round('Harvest', 14, [height!, weight!])],
+  };
+}
+
+/** A product's use by its label, where the label's rate is one figure that can be worked out. */
+function useOf(product: Product, solutionL: number | null, noun: string): ProductUse | null {
+  const typed = newUse(product);
+  if (typed.amount === '') return null;
+  const dose = resolveDose(
+    { ...typed, solutionLPerUnit: solutionL === null ? '' : String(solutionL) },
+    product,
+    usMeasures,
+    { areaCm2: null, plants: null, noun },
+  );
+  if (!dose.ok) return null;
+  return {
+    ...{ productId: product.id, packId: null, timesPerUnit: 1, stage: '', strengthPercent: 100 },
+    ...{ fromDay: null, everyDays: null },
+    ...dose.value,
+  };
+}
+
+/**
+ * A whole plan from the few answers a reviewer gives most often: kind, contenders, how many of each. What isn't said
+ * is left as open as the audit finds it.
+ *
+ * @returns the plan with its layout, or what is wrong, by field
+ */
+export function quickPlan(
+  input: QuickInput,
+  around: Around,
+): Result<QuickPlan, Partial<Record<keyof QuickInput, string>>> {
+  const names = [...new Set(input.names.map((n) => n.trim()).filter((n) => n !== ''))];
+  const known = (name: string) =>
+    around.library.find((p) => p.name.toLowerCase() === nameAndPrice(name).name.toLowerCase()) ??
+    around.library.find((p) => p.name.toLowerCase() === name.toLowerCase());
+  const products = names.map((n) => known(n) ?? productNamed(n, around.currency));
+  const added = products.filter((p) => !around.library.includes(p));
+  if (products.length + Number(input.withWater) < 2)
+    return err({
+      names: input.withWater ? 'Choose a product, or write a name.' : 'Two at least are compared.',
+    });
+  const all = [...(input.withWater ? ['water'] : []), ...products.map((p) => p.name)];
+  const on = input.crop ? ` on ${input.crop}` : '';
+  const question = input.question || `Which does best${on}: ${anyOf(all)}?`.slice(0, 200);
+  const protocol = protocolOf(input.protocolId);
+  const blank: Plan = {
+    ...blankPlan({
+      ...{ id: newId<TrialId>(), question, crop: input.crop, unitNoun: protocol?.unitNoun ?? 'tray' },
+      code: proposeCode(input.crop, `${products.map((p) => p.name).join(' ')} trial`, around.taken),
+      ...{ startDate: around.today, currency: around.currency },
+    }),
+    prediction: input.prediction || NOTHING_WRITTEN,
+    smallestDifference: { kind: 'percent', value: 10 },
+    ...(!input.withWater && { peers: true }),
+  };
+  const filled = protocol ? applyProtocol(blank, protocol) : plainTraits(blank);
+  const uses = new Map(products.map((p) => [p.name, useOf(p, input.solutionL, filled.unitNoun)]));
+  const treatments = contendersOf(products, input.withWater, input.crop).map((t) => {
+    const use = t.role === 'untreated' ? null : uses.get(t.name);
+    return use ? { ...t, products: [use] } : t;
+  });
+  const plan: Plan = {
+    ...filled,
+    treatments,
+    products: products.filter((p) => uses.get(p.name)),
+    areas: [
+      {
+        ...{ id: newId<AreaId>(), name: 'Shelf', kind: protocol?.area ?? 'shelf' },
+        ...{ rows: input.each, columns: Math.min(40, treatments.length) },
+        ...{ widthCm: null, depthCm: null, reserved: [] },
+      },
+    ],
+    design: { kind: 'rcbd', replicates: input.each, seed: 1 + (Number.parseInt(blank.id.slice(-6), 16) % 1e6 || 0), settings: [], balance: null }, // prettier-ignore
+  };
+  const units = layOut(plan, plan.design!);
+  if (!units.ok) return err({ each: describeLayoutError(units.error) });
+  return ok({
+    plan: { ...plan, units: units.value },
+    added,
+    undosed: products.filter((p) => !uses.get(p.name)).map((p) => p.name),
+  });
+}
