@@ -9,6 +9,7 @@ import { scriptOf } from '../report/rScript/rScript';
 import type { FindingRow } from '../verdict/findingRows';
 import { trialFindings } from '../verdict/trialFindings';
 import { findingValuesTable } from './findingValuesTable';
+import { safeJson } from './safeJson';
 import { type Bulk, bulkEntries, noBulk } from './bulkFiles';
 import { trialTables } from './tables';
 
@@ -142,16 +143,17 @@ export function describeImportError(e: ImportError): string {
 /** The files a trial is read back from; tables are views. */
 const readBack = ['plan.json', 'log.json', 'key.json', 'sealed-plan.json', 'conflicts.json'];
 
-/** No part of a real trial comes near this; a zip that claims more isn't unpacked. */
-const MOST_BYTES = 200_000_000;
+/** A trial of 100,000 lines has half of this; a zip that claims more isn't unpacked. */
+const MOST_BYTES = 80_000_000;
+/** JSON of a log packs to a tenth; what claims to unpack to so many times its size is made to fill memory. */
+const MOST_RATIO = 300;
 
 function parseJson(bytes: Uint8Array | undefined, file: string): Result<unknown, ImportError> {
   if (!bytes) return err({ tag: 'missingFile', file });
-  try {
-    return ok(JSON.parse(strFromU8(bytes)));
-  } catch {
-    return err({ tag: 'invalid', message: `${file} is not JSON.` });
-  }
+  const read = safeJson(strFromU8(bytes));
+  if (read.ok) return read;
+  const why = read.error === 'tooDeep' ? 'is nested deeper than any real one' : 'is not JSON';
+  return err({ tag: 'invalid', message: `${file} ${why}.` });
 }
 
 const firstIssue = (error: z.ZodError) => {
@@ -166,8 +168,9 @@ export function importTrial(zip: Uint8Array): Result<Trial, ImportError> {
     let total = 0;
     files = unzipSync(zip, {
       filter: (f) => {
+        if (!readBack.includes(f.name)) return false;
         total += f.originalSize;
-        return total < MOST_BYTES && readBack.includes(f.name);
+        return total < MOST_BYTES && f.originalSize <= 100_000 + MOST_RATIO * f.size;
       },
     });
   } catch {

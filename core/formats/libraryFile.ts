@@ -1,6 +1,10 @@
 import { LIBRARY_VERSION, describeMigrationError, libraryMigrations, migrate } from '../model/migrations';
 import { LibraryFile, type Product } from '../model/product';
 import { type Result, err, ok } from '../model/result';
+import { safeJson } from './safeJson';
+
+/** Characters of a library of thousands of products. */
+const MOST_TEXT = 50_000_000;
 
 /** The library as JSON text. */
 export function libraryToFile(products: readonly Product[]): string {
@@ -10,13 +14,10 @@ export function libraryToFile(products: readonly Product[]): string {
 
 /** Reads a library back; the error is a plain line. */
 export function libraryFromFile(text: string): Result<Product[], string> {
-  let json: unknown;
-  try {
-    json = JSON.parse(text);
-  } catch {
-    return err('This isn’t a library file: it holds no JSON.');
-  }
-  const current = migrate(json, libraryMigrations, LIBRARY_VERSION);
+  if (text.length > MOST_TEXT) return err('This file is larger than any real library.');
+  const json = safeJson(text);
+  if (!json.ok) return err('This isn’t a library file: it holds no JSON that can be read.');
+  const current = migrate(json.value, libraryMigrations, LIBRARY_VERSION);
   if (!current.ok) return err(describeMigrationError(current.error, LIBRARY_VERSION));
   const file = LibraryFile.safeParse(current.value);
   if (!file.success) {

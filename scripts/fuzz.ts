@@ -1,0 +1,305 @@
+// `npm run fuzz -- --files 10000 --seed 1`: files made from good ones by mutation and by construction, given to every
+// reader of files. Reports crashes, hangs over 2 s, memory over 500 MB, and what was taken in and isn't valid; all 0.
+import { parseArgs } from 'node:util';
+import { strToU8, unzipSync, zipSync } from 'fflate';
+import { exportTrial, importTrial } from '~core/formats/dataPackage';
+import { readTable } from '~core/formats/csv';
+import { readGridText } from '~core/formats/gridText';
+import { libraryFromFile, libraryToFile } from '~core/formats/libraryFile';
+import { deriveState } from '~core/log/state';
+import { planSha256 } from '~core/plan/seal';
+import { parseRate } from '~core/quantity/rate';
+import { pageColours } from '~core/report/paper';
+import { toHtml } from '~core/report/html';
+import { trialReview } from '~core/report/trialReview';
+import { decodeText } from '~core/series/decodeText';
+import { readLogger } from '~core/series/loggerFile';
+import { type Random, seededRandom } from '~core/stats/random';
+import { entry, harvest, height, plan, product, trialOf, unitId, use } from '~core/testing/trial';
+import { makeFinding } from '~core/verdict/finding';
+import { trialFindings } from '~core/verdict/trialFindings';
+
+const { values: args } = parseArgs({
+  options: { files: { type: 'string', default: '10000' }, seed: { type: 'string', default: '1' } },
+});
+const files = Number(args.files);
+const random: Random = seededRandom(Number(args.seed));
+const below = (n: number) => Math.floor(random.uniform() * n);
+const oneOf = <T>(list: readonly T[]): T => list[below(list.length)]!;
+
+const HANG_MS = 2000;
+const MOST_MB = 500;
+
+/** Texts that mean something somewhere: to a page, a spreadsheet, a shell, a prototype, a font. */
+const nasty = [
+  '<script>alert(1)</script>',
+  '"><img src=x onerror=alert(1)>',
+  '=HYPERLINK("http://x","y")',
+  '+1+cmd|calc!A0',
+  '-2+3',
+  '@SUM(A1:A9)',
+  '\tTAB\r\nLINE',
+  '\ud800 half',
+  '\u202egnp.exe',
+  '\u0000nul',
+  '__proto__',
+  'constructor',
+  '../../etc/passwd',
+  'x'.repeat(20_000),
+  '',
+  ' ',
+  '𝔘𝔫𝔦',
+  '1e999',
+  'NaN',
+  '٣٫٥',
+];
+const numbers = [0, -0, -1, 1e308, -1e308, 1e-320, 2 ** 53, NaN, Infinity, 0.1 + 0.2, 4_294_967_296];
+
+/** A value of the wrong kind, or a nasty one of the right kind. */
+function wrong(): unknown {
+  switch (below(9)) {
+    case 0:
+      return oneOf(nasty);
+    case 1:
+      return oneOf(numbers);
+    case 2:
+      return null;
+    case 3:
+      return [];
+    case 4:
+      return {};
+    case 5:
+      return Array.from({ length: below(2000) }, () => oneOf(nasty));
+    case 6:
+      return true;
+    case 7: {
+      let deep: unknown = oneOf(nasty);
+      for (let i = below(oneOf([3, 80])); i > 0; i--) deep = i % 2 ? [deep] : { a: deep };
+      return deep;
+    }
+    default:
+      return JSON.parse(
+        '{"__proto__": {"polluted": true}, "constructor": {"prototype": {"polluted": true}}}',
+      );
+  }
+}
+
+/** Changes one to three places anywhere inside a value. */
+function mutated(value: unknown): unknown {
+  const copy = structuredClone(value);
+  for (let n = 1 + below(3); n > 0; n--) {
+    let at = copy as Record<string, unknown>;
+    for (let depth = 0; depth < 9; depth++) {
+      const keys = Object.keys(at);
+      if (keys.length === 0) break;
+      const key = oneOf(keys);
+      const child = at[key];
+      if (typeof child === 'object' && child !== null && random.uniform() < 0.8) {
+        at = child as Record<string, unknown>;
+        continue;
+      }
+      const what = below(4);
+      if (what === 0 && !Array.isArray(at)) delete at[key];
+      else if (what === 1 && Array.isArray(at)) at.push(structuredClone(child));
+      else if (what === 2 && typeof child === 'string') at[key] = oneOf(nasty);
+      else at[key] = typeof child === 'number' && random.uniform() < 0.5 ? oneOf(numbers) : wrong();
+      break;
+    }
+  }
+  return copy;
+}
+
+function mutatedBytes(bytes: Uint8Array): Uint8Array {
+  const copy = Uint8Array.from(bytes);
+  switch (below(4)) {
+    case 0:
+      return copy.slice(0, below(copy.length));
+    case 1:
+      for (let i = 1 + below(20); i > 0; i--) copy[below(copy.length)] = below(256);
+      return copy;
+    case 2: {
+      const [from, length] = [below(copy.length), below(500)];
+      copy.copyWithin(below(copy.length), from, from + length);
+      return copy;
+    }
+    default:
+      return Uint8Array.from([...copy.slice(0, below(copy.length)), ...copy.slice(below(copy.length))]);
+  }
+}
+
+function mutatedText(text: string): string {
+  const lines = text.split('\n');
+  for (let n = 1 + below(5); n > 0; n--) {
+    const at = below(lines.length);
+    switch (below(5)) {
+      case 0:
+        lines.splice(at, 1);
+        break;
+      case 1:
+        lines.splice(at, 0, oneOf(lines));
+        break;
+      case 2:
+        lines[at] = `${lines[at]}${oneOf([',', ';', '\t', '"'])}${oneOf(nasty)}`;
+        break;
+      case 3:
+        lines[at] = (lines[at] ?? '').replace(/\d+/, () => String(oneOf(numbers)));
+        break;
+      default:
+        lines[at] = oneOf(nasty);
+    }
+  }
+  return lines.join(oneOf(['\n', '\r\n', '\r']));
+}
+
+const p = plan({ treatments: ['Water', 'A'], replicates: 3 });
+const good = trialOf(
+  {
+    ...p,
+    products: [product()],
+    treatments: p.treatments.map((t, i) => (i === 1 ? { ...t, products: [use()] } : t)),
+  },
+  [
+    entry({ kind: 'seal', planSha256: planSha256(p) }),
+    ...harvest({ Water: [50, 51, 52], A: [60, 61, 62] }),
+    entry(height(unitId('Water', 0), 5.5)),
+    entry({ kind: 'note', unitId: null, text: 'a note' }),
+  ],
+  { key: { order: p.treatments.map((t) => t.id) } },
+);
+const goodZip = exportTrial(good);
+const goodFiles = unzipSync(goodZip);
+const goodLibrary = libraryToFile([product()]);
+const goodLogger = ['time,temp (°C),rh (%)', ...Array.from({ length: 60 }, (_, i) => `2026-03-${String(1 + (i % 28)).padStart(2, '0')} 1${i % 10}:00,${20 + (i % 5)}.5,${50 + i}`)].join('\n'); // prettier-ignore
+
+/** A zip whose parts claim to be huge, or unpack to far more than they are. */
+function bomb(): Uint8Array {
+  const huge = new Uint8Array(oneOf([5, 30, 90]) * 1_000_000).fill(oneOf([0x20, 0x5b, 0x30]));
+  return zipSync({
+    ...goodFiles,
+    [oneOf(['log.json', 'plan.json', 'sealed-plan.json'])]: [huge, { level: 9 }],
+  });
+}
+
+const faults = { crashes: 0, hangs: 0, memory: 0, invalid: 0 };
+const said = (what: keyof typeof faults, detail: string) => {
+  faults[what] += 1;
+  if (faults[what] <= 5) console.log(`${what}: ${detail.slice(0, 400)}`);
+};
+
+/** What is taken in has to be whole: derived, exported to the same again, judged and printed without a tag in it. */
+function checkTrial(zip: Uint8Array): void {
+  const read = importTrial(zip);
+  if (!read.ok) return;
+  const trial = read.value;
+  const state = deriveState(trial.plan, trial.log);
+  planSha256(trial.plan);
+  const again = importTrial(exportTrial(trial));
+  if (!again.ok || JSON.stringify(again.value) !== JSON.stringify(trial)) {
+    said('invalid', `comes back as another: ${again.ok ? 'differs' : JSON.stringify(again.error)}`);
+  }
+  for (const { input } of trialFindings(trial, state).inputs.slice(0, 4)) makeFinding(input);
+  const review = trialReview(trial, '2026-04-01');
+  if (review) {
+    const html = toHtml(review.title, review.blocks, () => '', pageColours, {});
+    if (
+      /<script(?! type="application\/json" id="card-data")|<img (?!alt)| onerror=(?!alert\(1\)&gt;)/i.test(
+        html.replace(/&lt;[^<]*/g, ''),
+      )
+    )
+      said('invalid', 'a text became markup');
+  }
+  const tables = unzipSync(exportTrial(trial));
+  for (const [name, bytes] of Object.entries(tables)) {
+    if (!name.endsWith('.csv')) continue;
+    if (/(^|[,\n])"?[=@]/.test(new TextDecoder().decode(bytes)))
+      said('invalid', `${name}: a cell a spreadsheet would run`);
+  }
+}
+
+function checkLogger(text: string): void {
+  const read = readLogger(text);
+  if (!read.ok) return;
+  const { times, columns } = read.value;
+  for (const c of columns) if (c.values.length !== times.length) said('invalid', 'columns of unequal length');
+  for (let i = 0; i < times.length; i++)
+    if (!Number.isFinite(times[i]!) || (i > 0 && times[i]! < times[i - 1]!))
+      return said('invalid', 'times out of order');
+}
+
+const readers: [name: string, run: () => void][] = [
+  ['trial, bytes', () => checkTrial(mutatedBytes(goodZip))],
+  [
+    'trial, values',
+    () => {
+      const name = oneOf(['plan.json', 'log.json', 'plan.json', 'key.json']);
+      const json: unknown = JSON.parse(new TextDecoder().decode(goodFiles[name]));
+      checkTrial(zipSync({ ...goodFiles, [name]: strToU8(JSON.stringify(mutated(json))) }, { level: 1 }));
+    },
+  ],
+  [
+    'trial, JSON text',
+    () => {
+      const name = oneOf(['plan.json', 'log.json', 'sealed-plan.json', 'conflicts.json']);
+      const depth = oneOf([10, 70, 50_000]);
+      const text = oneOf([
+        '['.repeat(depth) + ']'.repeat(depth),
+        '{"a":'.repeat(depth) + '1' + '}'.repeat(depth),
+        mutatedText(new TextDecoder().decode(goodFiles[name] ?? goodFiles['plan.json'])),
+        '{"__proto__":{"polluted":1}}',
+        '"\\ud800"',
+      ]);
+      checkTrial(zipSync({ ...goodFiles, [name]: strToU8(text) }, { level: 1 }));
+    },
+  ],
+  [
+    'library',
+    () => {
+      const text =
+        random.uniform() < 0.7 ? JSON.stringify(mutated(JSON.parse(goodLibrary))) : mutatedText(goodLibrary);
+      const read = libraryFromFile(text);
+      if (!read.ok) return;
+      const again = libraryFromFile(libraryToFile(read.value));
+      if (!again.ok || JSON.stringify(again.value) !== JSON.stringify(read.value))
+        said('invalid', 'a library comes back as another');
+    },
+  ],
+  ['logger, text', () => checkLogger(mutatedText(goodLogger))],
+  ['logger, bytes', () => checkLogger(decodeText(mutatedBytes(strToU8(goodLogger))))],
+  ['table', () => void readTable(mutatedText(goodLogger))],
+  ['grid', () => void readGridText(mutatedText('1\t2\n4\t5\n6\t7'), p.areas)],
+  [
+    'rate',
+    () =>
+      void parseRate(
+        `${oneOf(['1', '1/2', '1–2', ...nasty])} ${oneOf(['tsp', 'mL', 'g', ...nasty])}/${oneOf(['gal', 'L', 'm²', ...nasty])}`,
+      ),
+  ],
+];
+
+// Made once: packing them takes longer than refusing them may.
+const bombs = Array.from({ length: 9 }, bomb);
+
+for (let i = 0; i < files; i++) {
+  const [name, run] =
+    i % 500 === 499 ? (['trial, bomb', () => checkTrial(oneOf(bombs))] as const) : oneOf(readers);
+  const began = performance.now();
+  try {
+    run();
+  } catch (e) {
+    said('crashes', `${name}: ${e instanceof Error ? (e.stack ?? e.message) : String(e)}`);
+  }
+  const took = performance.now() - began;
+  if (took > HANG_MS) said('hangs', `${name}: ${Math.round(took)} ms`);
+  const { heapUsed, external } = process.memoryUsage();
+  if ((heapUsed + external) / 1e6 > MOST_MB)
+    said('memory', `${name}: ${Math.round((heapUsed + external) / 1e6)} MB`);
+  if (({} as { polluted?: unknown }).polluted !== undefined)
+    said('invalid', `${name}: every object got a property`);
+  if ((i + 1) % 2000 === 0) console.log(`${i + 1} files`);
+}
+console.log(
+  `files ${files}\n${Object.entries(faults)
+    .map(([k, v]) => `${k} ${v}`)
+    .join('\n')}`,
+);
+process.exit(Object.values(faults).every((n) => n === 0) ? 0 : 1);
