@@ -78,7 +78,7 @@ describe('every view', () => {
   // In parts, so that none comes near the time a test may take.
   const part = Math.ceil(views.length / 6);
   it.each([0, 1, 2, 3, 4, 5])(
-    'axe finds nothing serious, by day; by night the contrast holds; none is wider than a phone, tablet or desk (part %i)',
+    'axe finds nothing, by day; by night the contrast holds; none is wider than a phone, tablet or desk (part %i)',
     async (i) => {
       const v = await Visitor.arrive(browser, inject('demoUrl'));
       const wide: string[] = [];

@@ -16,7 +16,7 @@ import { Field } from '../form/fields';
 import { fieldErrors } from '../form/schemaFields';
 import { useRecordForm } from '../form/useRecordForm';
 import { benchName, recorder, resetDemo, setRecorder } from '../store/bench';
-import { unsavedSince } from '../store/backup';
+import { unsavedSince } from '../store/unsaved';
 import { listBin, purgeBin, purgeOld, restore } from '../store/bin';
 import { storageRoom } from '../store/storage';
 import { listProducts, saveProduct } from '../store/products';

@@ -3,12 +3,18 @@ import { plural } from '~core/quantity/format';
 import Button from '@mui/material/Button';
 import { binAction } from './binAction';
 import { useBin } from '../form/useBin';
-import { Link, useLoaderData } from 'react-router';
+import { Link, redirect, useLoaderData, useSubmit } from 'react-router';
+import { z } from 'zod';
+import type { TrialId } from '~core/model/ids';
+import { newId } from '~core/model/newId';
+import { copyOf, freeCode } from '~core/plan/copy';
+import { proposeCode } from '~core/plan/proposeCode';
 import { stageOf } from '~core/schedule/rounds';
 import { dayOfDate } from '~core/plan/days';
 import { planSummary } from '../rooms/planSummary';
+import { unsavedSince } from '../store/unsaved';
 import { benchName } from '../store/bench';
-import { deleteTrial, listTrials } from '../store/trials';
+import { createTrial, deleteTrial, listTrials, loadTrial } from '../store/trials';
 import { RoomHead } from '../ui/RoomHead';
 import { RowMenu } from '../ui/RowMenu';
 import { Tessera } from '../ui/Tessera';
@@ -51,6 +57,7 @@ export async function clientLoader({ request }: { request: Request }) {
     day,
     weeks,
     acts: actsOf(active, today, until),
+    unsaved: benchName() === 'own' ? await unsavedSince() : null,
     waiting: waitingOf(active),
     trials: trials.map(({ row, state, shown, blind }) => ({
       id: row.id,
@@ -58,14 +65,29 @@ export async function clientLoader({ request }: { request: Request }) {
       stage: stageOf(state, today),
       day: dayOfDate(row.plan.startDate, today),
       summary: planSummary(state, today, blind),
+      blind,
     })),
   };
 }
 
 export const clientAction = guarded(async ({ request }: { request: Request }) => {
   const data: unknown = await request.json();
+  const copy = Copy.safeParse(data);
+  if (copy.success) return copyTrial(copy.data.copy);
   return isOfAgenda(data) ? agendaAction(data) : binAction(data, deleteTrial);
 });
+
+const Copy = z.object({ copy: z.string().min(1) });
+
+/** Another trial with the plan of one that is here; opens its Question. */
+async function copyTrial(id: string): Promise<Response> {
+  const { row } = await loadTrial(id);
+  const taken = (await listTrials()).map((t) => t.row.plan.code as string);
+  const code = freeCode(row.plan.code, proposeCode(row.plan.crop, row.plan.question, taken), taken);
+  const made = copyOf(row.plan, { id: newId<TrialId>(), code, startDate: todayDate() });
+  await createTrial(made);
+  return redirect(`/trial/${made.id}/question`);
+}
 
 /** Open acts of the bench, or of one trial, as a file that a calendar reads. */
 async function saveCalendar(trialId?: string): Promise<void> {
@@ -88,8 +110,9 @@ async function saveCalendar(trialId?: string): Promise<void> {
 }
 
 export default function Today() {
-  const { today, day, weeks, acts, waiting, trials } = useLoaderData<typeof clientLoader>();
+  const { today, day, weeks, acts, waiting, trials, unsaved } = useLoaderData<typeof clientLoader>();
   const remove = useBin();
+  const submit = useSubmit();
   if (trials.length === 0) return <EmptyBench />;
   const shown = actsOn(acts, day, today);
   const onDay = (date: string) => actsOn(acts, date, today);
@@ -163,6 +186,14 @@ export default function Today() {
           <p className="small">{atHand.join(' · ')}</p>
         </details>
       )}
+      {unsaved && isOld(unsaved, today) && (
+        <p className="small note">
+          {unsaved.at === null
+            ? 'Nothing of this bench is saved outside this browser yet.'
+            : `${unsaved.trials === 1 ? 'One trial was' : `${unsaved.trials} trials were`} changed since the last backup.`}{' '}
+          <Link to="/data">Save a backup</Link>
+        </p>
+      )}
       <section aria-labelledby="trials">
         <h2 id="trials">Trials</h2>
         <table className="ledger as-rows">
@@ -175,7 +206,9 @@ export default function Today() {
               <th>
                 <span className="quiet">next</span>
               </th>
-              <th aria-label="more" />
+              <th>
+                <span className="sr-only">more</span>
+              </th>
             </tr>
           </thead>
           <tbody>
@@ -222,6 +255,18 @@ export default function Today() {
                     label={`More for ${t.plan.question}`}
                     acts={[
                       { text: 'Calendar file', act: () => void saveCalendar(t.id) },
+                      ...(t.blind
+                        ? []
+                        : [
+                            {
+                              text: 'Plan another like it',
+                              act: () =>
+                                void submit(
+                                  { copy: t.id },
+                                  { method: 'post', action: '/?index', encType: 'application/json' },
+                                ),
+                            },
+                          ]),
                       { text: 'Delete', act: () => remove(t.id, `“${t.plan.question}”`) },
                     ]}
                   />
@@ -234,6 +279,10 @@ export default function Today() {
     </>
   );
 }
+
+/** Whether something has lain in this browser alone for a week. */
+const isOld = ({ at, trials }: { at: string | null; trials: number }, today: string): boolean =>
+  trials > 0 && (at === null || dayjs(today).diff(dayjs(at), 'day') >= 7);
 
 function EmptyBench() {
   return (

@@ -2,9 +2,12 @@ import { guarded } from '../form/guarded';
 import Button from '@mui/material/Button';
 import { binAction } from '../bench/binAction';
 import { useBin } from '../form/useBin';
-import { Link, useLoaderData } from 'react-router';
+import { Link, redirect, useLoaderData, useSubmit } from 'react-router';
+import { z } from 'zod';
+import type { PackId, ProductId } from '~core/model/ids';
+import { newId } from '~core/model/newId';
 import { formatMoney } from '~core/cost/money';
-import { deleteProduct, listProducts } from '../store/products';
+import { deleteProduct, getProduct, listProducts, saveProduct } from '../store/products';
 import { quietButton } from '../ui/quietButton';
 import { RoomHead } from '../ui/RoomHead';
 
@@ -12,13 +15,28 @@ export async function clientLoader() {
   return { products: await listProducts() };
 }
 
+const Copy = z.object({ copy: z.string().min(1) });
+
 export const clientAction = guarded(async ({ request }: { request: Request }) => {
-  return binAction(await request.json(), deleteProduct);
+  const data: unknown = await request.json();
+  const copy = Copy.safeParse(data);
+  if (!copy.success) return binAction(data, deleteProduct);
+  const product = await getProduct(copy.data.copy);
+  if (!product) return null;
+  const id = newId<ProductId>();
+  await saveProduct({
+    ...product,
+    id,
+    name: `${product.name} (copy)`.slice(0, 120),
+    packs: product.packs.map((p) => ({ ...p, id: newId<PackId>() })),
+  });
+  return redirect(`/library/${id}`);
 });
 
 export default function Library() {
   const { products } = useLoaderData<typeof clientLoader>();
   const remove = useBin();
+  const submit = useSubmit();
   const add = (
     <Button variant="contained" component={Link} to="/library/new">
       Add a product
@@ -52,7 +70,9 @@ export default function Library() {
               <th className="n">packs</th>
               <th className="n">claims</th>
               <th>obtained</th>
-              <th aria-label="remove" />
+              <th>
+                <span className="sr-only">remove</span>
+              </th>
             </tr>
           </thead>
           <tbody>
@@ -90,6 +110,17 @@ export default function Library() {
                   )}
                 </td>
                 <td className="n">
+                  <Button
+                    size="small"
+                    color="inherit"
+                    sx={quietButton}
+                    onClick={() =>
+                      void submit({ copy: p.id }, { method: 'post', encType: 'application/json' })
+                    }
+                    aria-label={`Copy ${p.name}`}
+                  >
+                    Copy
+                  </Button>
                   <Button
                     size="small"
                     color="inherit"

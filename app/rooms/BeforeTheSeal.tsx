@@ -13,23 +13,27 @@ export function BeforeTheSeal({ trialId, missing }: { trialId: string; missing: 
   if (!planning.includes(room)) return null;
   if (missing.length === 0) {
     return room === 'layout' ? null : (
-      <p className="before-seal">
-        Nothing is missing: <Link to={`/trial/${trialId}/layout`}>seal the plan in Layout</Link>.
-      </p>
+      <section aria-label="Before the seal">
+        <p className="before-seal">
+          Nothing is missing: <Link to={`/trial/${trialId}/layout`}>seal the plan in Layout</Link>.
+        </p>
+      </section>
     );
   }
   const sorted = [...missing].sort((a, b) => Number(b.room === room) - Number(a.room === room));
   const said = sorted.slice(0, MOST_SAID);
   return (
-    <p className="before-seal">
-      Before the seal:{' '}
-      {said.map((m, i) => (
-        <span key={m.what}>
-          {i > 0 && '; '}
-          {m.room === room ? m.what : <Link to={`/trial/${trialId}/${m.room}`}>{m.what}</Link>}
-        </span>
-      ))}
-      {sorted.length > said.length && ` and ${sorted.length - said.length} more`}.
-    </p>
+    <section aria-label="Before the seal">
+      <p className="before-seal">
+        Before the seal:{' '}
+        {said.map((m, i) => (
+          <span key={m.what}>
+            {i > 0 && '; '}
+            {m.room === room ? m.what : <Link to={`/trial/${trialId}/${m.room}`}>{m.what}</Link>}
+          </span>
+        ))}
+        {sorted.length > said.length && ` and ${sorted.length - said.length} more`}.
+      </p>
+    </section>
   );
 }

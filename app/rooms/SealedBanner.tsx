@@ -6,7 +6,7 @@ export function SealedBanner({ trialId, sealedAt }: { trialId: string; sealedAt:
   if (!sealedAt) return null;
   return (
     <div className="note good" style={{ marginBottom: '1.2rem' }}>
-      <h3>The plan is sealed since {shortDate(sealedAt)}.</h3>
+      <h2>The plan is sealed since {shortDate(sealedAt)}.</h2>
       <p className="small quiet">
         It can be read but not changed. What happens differently is written into{' '}
         <Link to={`/trial/${trialId}/log`}>the log</Link>.

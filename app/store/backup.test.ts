@@ -5,13 +5,14 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import type { PanelId, TreatmentId, TrialId } from '~core/model/ids';
 import { entry, harvest, plan, product } from '~core/testing/trial';
 import { onBench } from '../testing/browserGlobals';
-import { readBackup, unsavedSince, writeBackup } from './backup';
+import { readBackup, writeBackup } from './backup';
 import { bench } from './bench';
 import { BIN_DAYS, listBin, purgeBin, purgeOld } from './bin';
 import { getBlob, putBlob, putSeries, readSeries } from './bulk';
 import { keepPanelKey, panelKeyOf } from './panelKeys';
 import { listProducts, saveProduct } from './products';
 import { appendEntries, createTrial, deleteTrial, wholeTrial } from './trials';
+import { unsavedSince } from './unsaved';
 
 onBench('own');
 const id = 'kept' as TrialId;

@@ -1,3 +1,4 @@
+import { useRef } from 'react';
 import Button, { type ButtonProps } from '@mui/material/Button';
 
 interface Props {
@@ -25,10 +26,14 @@ export function FileButton({
   color,
   disabled,
 }: Props) {
+  const input = useRef<HTMLInputElement>(null);
   return (
-    <Button variant={variant} color={color} component="label" disabled={disabled}>
-      {label}
+    <>
+      <Button variant={variant} color={color} disabled={disabled} onClick={() => input.current?.click()}>
+        {label}
+      </Button>
       <input
+        ref={input}
         type="file"
         accept={accept}
         multiple={multiple}
@@ -41,6 +46,6 @@ export function FileButton({
           if (files.length > 0) void onFiles(files);
         }}
       />
-    </Button>
+    </>
   );
 }

@@ -64,7 +64,8 @@ export function ReportTable({ table }: { table: TableBlock }) {
       <thead>
         <tr>
           {table.columns.map((c, i) => (
-            <th key={i} className={c.numeric ? 'n' : undefined} aria-label={c.head ? undefined : 'letter'}>
+            <th key={i} className={c.numeric ? 'n' : undefined}>
+              {c.head === '' && <span className="sr-only">letter</span>}
               {c.head}
             </th>
           ))}

@@ -50,7 +50,9 @@ export function ChartGrid({ draft, products, fault, onChange }: Props) {
                 />
               </th>
             ))}
-            <th aria-label="remove" />
+            <th>
+              <span className="sr-only">remove</span>
+            </th>
           </tr>
           <tr>
             <th scope="row">from day</th>

@@ -88,7 +88,9 @@ export function SameTable({
                   </span>
                 </th>
               ))}
-              <th aria-label="Fill" />
+              <th>
+                <span className="sr-only">Fill</span>
+              </th>
             </tr>
           </thead>
           <tbody>

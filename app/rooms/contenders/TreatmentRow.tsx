@@ -21,12 +21,14 @@ interface Props {
   /** tiles belong to codes, not to contenders */
   blind: boolean;
   remove: () => void;
+  /** puts one with the same doses and conditions below */
+  copy: () => void;
 }
 
 const roles = (Object.entries(roleNames) as [string, string][]).map(([k, v]) => [k, v] as const);
 
 /** One contender: tile, name, role, its products with doses and their price, and what surrounds it. */
-export function TreatmentRow({ index, products, unitNoun, locked, blind, remove }: Props) {
+export function TreatmentRow({ index, products, unitNoun, locked, blind, remove, copy }: Props) {
   const { control, getValues } = useFormContext<ContendersFormInput>();
   const uses = useFieldArray({ control, name: `treatments.${index}.products`, keyName: 'key' });
   // Narrowly, so that a key in a dose doesn't draw the whole contender anew.
@@ -71,6 +73,11 @@ export function TreatmentRow({ index, products, unitNoun, locked, blind, remove 
           )}
         </div>
         <div className="w2" style={{ textAlign: 'right' }}>
+          {!locked && (
+            <Button color="inherit" onClick={copy} aria-label={`Copy ${name || 'this contender'}`}>
+              Copy
+            </Button>
+          )}
           {!locked && (
             <Button color="inherit" onClick={remove} aria-label={`Remove ${name || 'this contender'}`}>
               Remove

@@ -18,7 +18,7 @@ import { FactorTable } from './FactorTable';
 import { SameTable } from './SameTable';
 import { TreatmentRow } from './TreatmentRow';
 import { combinations, factorsOf } from './factorial';
-import { newTreatment, toContendersForm } from './contendersForm';
+import { copyOfTreatment, newTreatment, toContendersForm } from './contendersForm';
 import './contenders.css';
 /** Each school of matching, and what it answers. */
 const matchingNotes: Record<Matching, string> = {
@@ -114,6 +114,7 @@ function ContendersEditor({ id, plan, products, blind, sealedAt }: ContendersDat
                 blind={blind}
                 unitNoun={plan.unitNoun}
                 remove={() => rows.remove(i)}
+                copy={() => rows.insert(i + 1, copyOfTreatment(form.getValues(`treatments.${i}`)))}
               />
             ))}
           </div>

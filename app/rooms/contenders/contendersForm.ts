@@ -252,6 +252,14 @@ const conditionsText = (x: Conditions, units: SizeUnits): TreatmentInput['condit
   finishDay: fieldText(x.finishDay),
 });
 
+/** The same doses and surroundings under another name: half the dose, or another pot, is a change away. */
+export const copyOfTreatment = (like: TreatmentInput): TreatmentInput => ({
+  ...structuredClone(like),
+  id: newId<TreatmentId>() as string,
+  name: `${like.name} (copy)`.slice(0, 80),
+  role: like.role === 'untreated' ? 'test' : like.role,
+});
+
 /** An empty contender; what surrounds it is taken from another one. */
 export function newTreatment(role: Role, like?: TreatmentInput, crop = ''): TreatmentInput {
   return {

@@ -133,6 +133,7 @@ export default function FindingsRoom() {
             )}
           </div>
           <div className="stack">
+            <h2 className="sr-only">In figures and words</h2>
             <ReportTable
               table={
                 unmarked ? byCodeTable(finding, plan, nameOf) : againstControlTable(finding, plan, nameOf)

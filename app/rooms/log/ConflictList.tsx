@@ -30,7 +30,9 @@ export function ConflictList({ conflicts, onSettle }: Props) {
           <tr>
             <th>recorded here</th>
             <th>in the other copy</th>
-            <th aria-label="decide" />
+            <th>
+              <span className="sr-only">decide</span>
+            </th>
           </tr>
         </thead>
         <tbody>

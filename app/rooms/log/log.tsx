@@ -118,7 +118,9 @@ export default function LogRoom() {
                 <th>when</th>
                 <th>what</th>
                 <th>who</th>
-                <th aria-label="take back" />
+                <th>
+                  <span className="sr-only">take back</span>
+                </th>
               </tr>
             </thead>
             <tbody>

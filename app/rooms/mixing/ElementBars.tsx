@@ -31,6 +31,7 @@ export function ElementBars({ data, matched }: { data: MixingData; matched: read
           plan.unitNoun,
         )}
       </figcaption>
+      <h2 className="sr-only">Element by element</h2>
       <div className="element-grid">
         {shown.map((e) => {
           const longest = Math.max(...matched.map((m) => m.solution.mgPerL[e]), 1e-9);

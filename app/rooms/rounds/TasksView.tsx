@@ -40,7 +40,9 @@ export function TasksView({ state, head }: { state: TrialState; head: ReactNode 
               <th>when</th>
               <th>first on</th>
               <th>at hand</th>
-              <th aria-label="remove" />
+              <th>
+                <span className="sr-only">remove</span>
+              </th>
             </tr>
           </thead>
           <tbody>

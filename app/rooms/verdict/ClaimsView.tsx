@@ -97,9 +97,9 @@ function OneClaim({
   const withProduct = plan.treatments.filter((t) => t.products.some((u) => u.productId === product.id));
   return (
     <section className={`note ${tone[verdict]}`}>
-      <h3>
+      <h2>
         {product.name}: “{claim.text}” — {claimVerdictNames[verdict]}
-      </h3>
+      </h2>
       <p>{text}</p>
       <div className="inline-row no-print" style={{ marginTop: '0.5rem' }}>
         <TextField

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import type { TrialId } from '~core/model/ids';
 import { newId } from '~core/model/newId';
 import { proposeCode } from '~core/plan/proposeCode';
+import { freeCode } from '~core/plan/copy';
 import { retestOf } from '~core/plan/retest';
 import { todayDate } from '../../bench/clock';
 import { createTrial, listTrials, loadTrial } from '../../store/trials';
@@ -24,10 +25,7 @@ async function planRetest(trialId: string | undefined, learned: z.infer<typeof R
   const { row } = await loadTrial(trialId);
   const taken = (await listTrials()).map((t) => t.row.plan.code as string);
   const id = newId<TrialId>();
-  const free = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'].map((l) => row.plan.code.slice(0, 2) + l);
-  const code =
-    proposeCode(row.plan.crop, row.plan.question, taken) ||
-    (free.find((c) => !taken.includes(c)) ?? row.plan.code);
+  const code = freeCode(row.plan.code, proposeCode(row.plan.crop, row.plan.question, taken), taken);
   await createTrial(retestOf(row.plan, { id, code, startDate: todayDate() }, learned));
   return redirect(`/trial/${id}/question`);
 }
