@@ -26,6 +26,6 @@ export default {
       sourcemap: false,
       mode: 'production',
     });
-    for (const w of warnings) console.warn(w);
+    if (warnings.length > 0) throw new Error(warnings.join('\n'));
   },
 } satisfies Config;
