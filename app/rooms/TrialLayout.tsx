@@ -71,6 +71,7 @@ const keys: [string, string][] = [
   ['.', 'Something off: with the pad empty, note a deviation'],
   ['Space', 'Layout: lift a unit, put it down'],
   ['[  ]', 'Room before, room after'],
+  ['Ctrl K', 'Go to a room, a unit, a trial, a product'],
   ['?', 'This list'],
 ];
 

@@ -1,10 +1,26 @@
-import type { ReactNode } from 'react';
+import IconButton from '@mui/material/IconButton';
+import SearchIcon from '@mui/icons-material/Search';
+import { type ReactNode, Suspense, lazy, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
 import { Link } from 'react-router';
 import { BenchSwitch } from './BenchSwitch';
 import './Head.css';
 
+/** Loaded when it is asked for. */
+const Palette = lazy(() => import('./palette/Palette').then((m) => ({ default: m.Palette })));
+
+/** What stands open is finished first. */
+const inDialog = (e: KeyboardEvent): boolean =>
+  (e.target as HTMLElement | null)?.closest('[role="dialog"]') != null;
+
 /** The band at the top: the house's mark, what one is looking at, and which bench it stands on. */
 export function Head({ title, end }: { title?: ReactNode; end?: ReactNode }) {
+  const [finding, setFinding] = useState(false);
+  useHotkeys('mod+k', () => setFinding(true), {
+    preventDefault: true,
+    enableOnFormTags: true,
+    ignoreEventWhen: inDialog,
+  });
   return (
     <header className="head no-print">
       <a className="skip" href="#room">
@@ -17,8 +33,16 @@ export function Head({ title, end }: { title?: ReactNode; end?: ReactNode }) {
       {title && <div className="title">{title}</div>}
       <div className="end">
         {end}
+        <IconButton aria-label="Go to …" title="Go to … (Ctrl K)" onClick={() => setFinding(true)}>
+          <SearchIcon fontSize="small" />
+        </IconButton>
         <BenchSwitch />
       </div>
+      {finding && (
+        <Suspense>
+          <Palette onClose={() => setFinding(false)} />
+        </Suspense>
+      )}
     </header>
   );
 }

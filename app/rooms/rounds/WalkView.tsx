@@ -69,6 +69,8 @@ export const WalkView = memo(function WalkView({ state, rounds, today, views }: 
         : chosen.status === 'due'
           ? 'due today'
           : `was due ${relativeDay(chosen.date, today)}`;
+  // Gone to by its code.
+  const asked = plan.units.find((u) => u.code === search.get('unit'))?.id;
   const weighedToo = chosen.round.traitIds.length > traits.length;
 
   // Beside the pad the traits of a round stand on it; an order has no pad.
@@ -130,7 +132,7 @@ export const WalkView = memo(function WalkView({ state, rounds, today, views }: 
   }
   return (
     <RoundWalk
-      key={`${id}/${chosen.round.id}/${trait.id}/${own?.unitId ?? ''}`}
+      key={`${id}/${chosen.round.id}/${trait.id}/${own?.unitId ?? asked ?? ''}`}
       state={state}
       round={chosen.round}
       trait={trait}
@@ -138,7 +140,7 @@ export const WalkView = memo(function WalkView({ state, rounds, today, views }: 
       onTrait={(traitId, unitId) => setAt({ roundId: chosen.round.id, traitId, unitId })}
       byUnit={byUnit}
       onByUnit={setByUnit}
-      startAt={own?.unitId}
+      startAt={own?.unitId ?? asked}
       head={head}
     />
   );

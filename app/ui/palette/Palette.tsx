@@ -1,0 +1,58 @@
+import Autocomplete, { createFilterOptions } from '@mui/material/Autocomplete';
+import Dialog from '@mui/material/Dialog';
+import DialogContent from '@mui/material/DialogContent';
+import TextField from '@mui/material/TextField';
+import { useEffect, useState } from 'react';
+import { useLocation, useNavigate } from 'react-router';
+import { type PaletteEntry, paletteEntries } from './entries';
+
+/** So many are shown at once: a word more narrows them down. */
+const MOST = 60;
+const narrowed = createFilterOptions<PaletteEntry>({
+  limit: MOST,
+  stringify: (e) => `${e.label} ${e.group}`,
+});
+
+/** Goes anywhere by a few letters: rooms, units, trials, products, acts. */
+export function Palette({ onClose }: { onClose: () => void }) {
+  const navigate = useNavigate();
+  const { pathname } = useLocation();
+  const trialId = /^\/trial\/([^/]+)/.exec(pathname)?.[1] ?? null;
+  const [entries, setEntries] = useState<PaletteEntry[] | null>(null);
+  useEffect(() => {
+    let gone = false;
+    void paletteEntries(trialId)
+      .catch(() => [])
+      .then((all) => !gone && setEntries(all));
+    return () => {
+      gone = true;
+    };
+  }, [trialId]);
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-label="Go to">
+      <DialogContent sx={{ minHeight: 380 }}>
+        <Autocomplete
+          open
+          autoHighlight
+          disablePortal
+          options={entries ?? []}
+          loading={entries === null}
+          noOptionsText="Nothing of that name"
+          groupBy={(e) => e.group}
+          getOptionLabel={(e) => e.label}
+          getOptionKey={(e) => e.to + e.label}
+          filterOptions={narrowed}
+          onChange={(_, chosen) => {
+            if (!chosen) return;
+            onClose();
+            void navigate(chosen.to);
+          }}
+          onClose={(_, reason) => reason === 'escape' && onClose()}
+          renderInput={(params) => (
+            <TextField {...params} autoFocus label="Go to" placeholder="a room, a unit, a trial, a product" />
+          )}
+        />
+      </DialogContent>
+    </Dialog>
+  );
+}

@@ -1,0 +1,65 @@
+import { rooms } from '../../rooms/registry';
+import { listProducts } from '../../store/products';
+import { listTrials } from '../../store/trials';
+
+/** Something one can go to or do, by name. */
+export interface PaletteEntry {
+  group: 'Do' | 'This trial' | 'Units' | 'Bench' | 'Trials' | 'Products';
+  label: string;
+  to: string;
+}
+
+const acts: PaletteEntry[] = [
+  { group: 'Do', label: 'Quick plan', to: '/trials/quick' },
+  { group: 'Do', label: 'Plan a trial', to: '/trials/new' },
+  { group: 'Do', label: 'Add a product', to: '/library/new' },
+  { group: 'Do', label: 'Save a backup', to: '/data' },
+];
+
+const bench: PaletteEntry[] = (
+  [
+    ['Today', '/'],
+    ['Library', '/library'],
+    ['Standings', '/standings'],
+    ['Calculator', '/calculator'],
+    ['Instruments', '/instruments'],
+    ['Data', '/data'],
+  ] as const
+).map(([label, to]) => ({ group: 'Bench', label, to }));
+
+/**
+ * Everything the bench has a name for: acts, rooms of the trial one is in, its units, trials, products. Contenders of a
+ * blind trial aren't named.
+ * @param trialId the trial one is in; null outside of one
+ */
+export async function paletteEntries(trialId: string | null): Promise<PaletteEntry[]> {
+  const [trials, products] = await Promise.all([listTrials(), listProducts()]);
+  const here = trials.find((t) => t.row.id === trialId);
+  const inTrial: PaletteEntry[] = here
+    ? [
+        ...rooms.map((r) => ({
+          group: 'This trial' as const,
+          label: r.title,
+          to: `/trial/${here.row.id}/${r.id}`,
+        })),
+        { group: 'This trial', label: 'The log', to: `/trial/${here.row.id}/log` },
+        ...here.shown.plan.units.map((u) => ({
+          group: 'Units' as const,
+          label: u.code,
+          to: `/trial/${here.row.id}/rounds?unit=${u.code}`,
+        })),
+      ]
+    : [];
+  return [
+    ...inTrial.filter((e) => e.group === 'This trial'),
+    ...acts,
+    ...bench,
+    ...trials.map(({ row }) => ({
+      group: 'Trials' as const,
+      label: `${row.plan.question} (${row.plan.code})`,
+      to: `/trial/${row.id}`,
+    })),
+    ...products.map((p) => ({ group: 'Products' as const, label: p.name, to: `/library/${p.id}` })),
+    ...inTrial.filter((e) => e.group === 'Units'),
+  ];
+}
