@@ -14,6 +14,7 @@ describe('going by name', () => {
     const v = await Visitor.arrive(browser, inject('demoUrl'));
     await v.open('/trial/demo-trial-par/findings');
     const ask = async (text: string) => {
+      await v.page.waitForSelector('[role="dialog"]', { hidden: true });
       await v.page.keyboard.down('Control');
       await v.page.keyboard.press('k');
       await v.page.keyboard.up('Control');
@@ -29,7 +30,7 @@ describe('going by name', () => {
     await v.tileSays('PAR-12', /9\.3/);
     await ask('duo lume');
     await v.keys('Enter');
-    await v.page.waitForFunction(() => location.pathname.startsWith('/library/'));
+    await v.page.waitForSelector('input[name="labelRate"]');
     await ask('no such thing');
     await v.sees('Nothing of that name');
     await v.keys('Escape');
@@ -42,7 +43,7 @@ describe('going by name', () => {
     await v.press('Go to …');
     await v.page.waitForSelector('[role="dialog"] [role="option"]');
     await v.page.keyboard.type('calcul');
-    await v.page.locator('xpath///*[@role="option"][normalize-space()="Calculator"]').click();
+    await v.page.locator('xpath///*[@role="option"][starts-with(normalize-space(), "Calculator")]').click();
     await v.page.waitForFunction(() => location.pathname === '/calculator');
     expect(v.complaints).toEqual([]);
   });
@@ -76,7 +77,9 @@ describe('copies', () => {
     await v.open('/library');
     await v.press('Copy Duo Lume');
     await v.page.waitForFunction(() => /^\/library\/(?!demo-)/.test(location.pathname));
-    expect(await v.valueOf('name')).toBe('Duo Lume (copy)');
+    await v.page.waitForFunction(
+      () => document.querySelector<HTMLInputElement>('[name="name"]')?.value === 'Duo Lume (copy)',
+    );
     await v.open('/library');
     await v.sees('Duo Lume (copy)');
     expect(v.complaints).toEqual([]);

@@ -13,7 +13,7 @@ import { Caution } from '../ui/Caution';
 import { DialogButtons } from '../ui/DialogButtons';
 import { RowMenu } from '../ui/RowMenu';
 import { type Act, type Waiting, actPath, actVerb, byPlace, durationWords, isLate } from './acts';
-import { relativeDay } from './clock';
+import { relativeDay, shortDate } from './clock';
 
 /** Squares of a day: done, late, to come. */
 function Marks({ acts, today }: { acts: readonly Act[]; today: string }) {
@@ -42,7 +42,7 @@ interface DaysProps {
 /** A row of days with what each asks for; one is chosen. */
 export function WeekStrip({ days, actsOn, chosen, today, month }: DaysProps) {
   return (
-    <nav className="week" aria-label="Days">
+    <nav className="week" aria-label={`Days from ${shortDate(days[0]!)}`}>
       {days.map((day) => {
         const acts = actsOn(day);
         const open = acts.filter((a) => a.state === 'open').length;

@@ -1,4 +1,5 @@
 import type { BodyOf } from '../log/entry';
+import { compareWritten } from '../log/order';
 import { type TrialState, ofKind } from '../log/state';
 import type { EntryId, PanelId } from '../model/ids';
 import { type PanelKey, type PanelSession, asksScores } from '../model/panel';
@@ -38,37 +39,40 @@ export function sessionsOf(state: Pick<TrialState, 'byKind'>): HeldSession[] {
   const answers = ofKind(state, 'panelAnswer');
   const guesses = ofKind(state, 'panelGuess');
   const reveals = ofKind(state, 'panelReveal');
-  return ofKind(state, 'panel').map((e) => {
-    const { session } = e.body;
-    const newest = new Map<string, Said<PanelAnswer>>();
-    for (const a of answers) {
-      if (a.body.sessionId !== session.id || !isOf(session, a.body)) continue;
-      newest.set(placeOf(a.body), { body: a.body, standsFrom: a.standsFrom });
-    }
-    const guessed = new Map<number, Said<PanelGuess>>();
-    for (const g of guesses) {
-      if (g.body.sessionId === session.id && session.tasters[g.body.taster]) {
-        guessed.set(g.body.taster, { body: g.body, standsFrom: g.standsFrom });
+  // By the logical clock: the newest is the one written last, whatever the clocks on the wall say.
+  return ofKind(state, 'panel')
+    .toSorted(compareWritten)
+    .map((e) => {
+      const { session } = e.body;
+      const newest = new Map<string, Said<PanelAnswer>>();
+      for (const a of answers) {
+        if (a.body.sessionId !== session.id || !isOf(session, a.body)) continue;
+        newest.set(placeOf(a.body), { body: a.body, standsFrom: a.standsFrom });
       }
-    }
-    const reveal = reveals.find((r) => r.body.key.sessionId === session.id);
-    return {
-      entryId: e.id,
-      session,
-      at: e.at,
-      offsetMin: e.offsetMin,
-      answers: [...newest.values()],
-      guesses: [...guessed.values()],
-      revealed: reveal
-        ? {
-            key: reveal.body.key,
-            at: reveal.at,
-            offsetMin: reveal.offsetMin,
-            holds: keyHolds(session, reveal.body.key),
-          }
-        : null,
-    };
-  });
+      const guessed = new Map<number, Said<PanelGuess>>();
+      for (const g of guesses) {
+        if (g.body.sessionId === session.id && session.tasters[g.body.taster]) {
+          guessed.set(g.body.taster, { body: g.body, standsFrom: g.standsFrom });
+        }
+      }
+      const reveal = reveals.find((r) => r.body.key.sessionId === session.id);
+      return {
+        entryId: e.id,
+        session,
+        at: e.at,
+        offsetMin: e.offsetMin,
+        answers: [...newest.values()],
+        guesses: [...guessed.values()],
+        revealed: reveal
+          ? {
+              key: reveal.body.key,
+              at: reveal.at,
+              offsetMin: reveal.offsetMin,
+              holds: keyHolds(session, reveal.body.key),
+            }
+          : null,
+      };
+    });
 }
 
 export const sessionOf = (state: Pick<TrialState, 'byKind'>, id: PanelId | string): HeldSession | undefined =>

@@ -1,3 +1,4 @@
+import { type DirectIndirect, directIndirect, sayDirectIndirect } from './directIndirect';
 import type { Plan, Treatment } from '../model/plan';
 import { planIndex } from '../plan/planIndex';
 import { formatFigure, listNames } from '../quantity/format';
@@ -28,6 +29,8 @@ export interface NotPooled {
 export interface Standings {
   /** null where nothing could be pooled */
   meta: NetworkMeta | null;
+  /** products that trials with the reference and others by way of a third both tell of */
+  split: DirectIndirect[];
   reference: string | null;
   /** products compared directly, in how many trials */
   edges: { a: string; b: string; trials: number }[];
@@ -96,7 +99,8 @@ export function standingsOf(trials: readonly StandingTrial[], reference: string 
       : names.includes(NOTHING)
         ? NOTHING
         : ([...names].sort((a, b) => often(b) - often(a))[0] ?? null);
-  if (against === null) return { meta: null, reference: null, edges, apart: [], notPooled, pooled };
+  if (against === null)
+    return { meta: null, reference: null, split: [], edges, apart: [], notPooled, pooled };
   const reached = new Set([against]);
   for (let grown = true; grown;) {
     grown = false;
@@ -112,6 +116,10 @@ export function standingsOf(trials: readonly StandingTrial[], reference: string 
   return {
     meta: made.ok ? made.value : null,
     reference: against,
+    split: names.flatMap((n) => {
+      const found = n === against ? null : directIndirect(linked, n, against);
+      return found ? [found] : [];
+    }),
     edges,
     apart: names.filter((n) => !reached.has(n)),
     notPooled,
@@ -120,7 +128,7 @@ export function standingsOf(trials: readonly StandingTrial[], reference: string 
 }
 
 /** What the standings say, in sentences. */
-export function sayStandings({ meta, reference, edges, apart, pooled }: Standings): string[] {
+export function sayStandings({ meta, reference, split, edges, apart, pooled }: Standings): string[] {
   if (!meta || reference === null)
     return ['Nothing can be pooled yet: it takes a finished trial with two units of each.'];
   const out: string[] = [];
@@ -150,6 +158,7 @@ export function sayStandings({ meta, reference, edges, apart, pooled }: Standing
     out.push(
       `${listNames(indirect.map((p) => p.name))} never stood beside ${reference}: what is said of ${indirect.length === 1 ? 'it' : 'them'} goes by way of others.`,
     );
+  out.push(...split.map(sayDirectIndirect));
   if (apart.length > 0)
     out.push(`${listNames(apart)}: no path of trials to ${reference}, so not ranked against it.`);
   const widest = others.reduce<(typeof others)[number] | null>(

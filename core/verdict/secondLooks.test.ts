@@ -57,6 +57,14 @@ describe('second looks', () => {
     expect(of('swapped')).toMatch(/can’t tell anything: the finding leans on it/);
     expect(looked(quiet).of('leastP')).toBeNull();
   });
+  it('few blocks: units are swapped inside them, two of sixteen ways at best', () => {
+    const four = plan({ treatments: ['Water', 'A'], replicates: 4, blocked: true });
+    const { of } = looked({ Water: [50, 51, 49.5, 50.5], A: [70, 71.5, 70.2, 70.9] }, four);
+    expect(of('leastP')).toBe('With so few trays the smallest p that swapping them can give is 0.13.');
+    // The same without blocks: two of seventy.
+    const loose = plan({ treatments: ['Water', 'A'], replicates: 4 });
+    expect(looked({ Water: [50, 51, 49.5, 50.5], A: [70, 71.5, 70.2, 70.9] }, loose).of('leastP')).toBeNull();
+  });
   it('uneven contenders are a finding of their own, with what a spread each changes', () => {
     const { of } = looked({ Water: at(50, 0.5), A: at(60, 8), B: at(61, 1) });
     expect(of('uneven')).toMatch(

@@ -139,10 +139,14 @@ function leastP(
   summaries: Finding['analysis']['summaries'],
   alpha: number,
 ): number | null {
-  const sizes = summaries.map((s) => rows.filter((r) => r.treatment === s.name).length).sort((a, b) => b - a);
-  const [m, n] = [sizes[0] ?? 0, sizes[1] ?? 0];
-  if (m < 1 || n < 1 || (m === 1 && n === 1)) return null;
-  const least = Math.min(1, (m === n ? 2 : 1) / choose(m + n, m));
+  const of = (name: string, block?: string | null) =>
+    rows.filter((r) => r.treatment === name && (block === undefined || r.block === block)).length;
+  const [a, b] = summaries.map((s) => s.name).sort((x, y) => of(y) - of(x));
+  if (a === undefined || b === undefined || (of(a) === 1 && of(b) === 1)) return null;
+  // Units are swapped inside their blocks.
+  const groups = [...new Set(rows.map((r) => r.block))].map((block) => [of(a, block), of(b, block)] as const);
+  const ways = groups.reduce((product, [m, n]) => product * choose(m + n, m), 1);
+  const least = Math.min(1, (groups.every(([m, n]) => m === n) ? 2 : 1) / ways);
   return least > alpha ? least : null;
 }
 

@@ -1,6 +1,7 @@
 import Autocomplete, { createFilterOptions } from '@mui/material/Autocomplete';
 import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { useEffect, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
@@ -29,8 +30,9 @@ export function Palette({ onClose }: { onClose: () => void }) {
     };
   }, [trialId]);
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-label="Go to">
-      <DialogContent sx={{ minHeight: 380 }}>
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
+      <DialogTitle>Go to</DialogTitle>
+      <DialogContent sx={{ minHeight: 380, overflow: 'visible' }}>
         <Autocomplete
           open
           autoHighlight
@@ -38,9 +40,16 @@ export function Palette({ onClose }: { onClose: () => void }) {
           options={entries ?? []}
           loading={entries === null}
           noOptionsText="Nothing of that name"
-          groupBy={(e) => e.group}
           getOptionLabel={(e) => e.label}
           getOptionKey={(e) => e.to + e.label}
+          renderOption={({ key, ...props }, e) => (
+            <li key={key} {...props}>
+              <span>{e.label}</span>
+              <span className="small quiet" style={{ marginLeft: 'auto', paddingLeft: '1rem' }}>
+                {e.group.toLowerCase()}
+              </span>
+            </li>
+          )}
           filterOptions={narrowed}
           onChange={(_, chosen) => {
             if (!chosen) return;
@@ -49,7 +58,7 @@ export function Palette({ onClose }: { onClose: () => void }) {
           }}
           onClose={(_, reason) => reason === 'escape' && onClose()}
           renderInput={(params) => (
-            <TextField {...params} autoFocus label="Go to" placeholder="a room, a unit, a trial, a product" />
+            <TextField {...params} autoFocus label="A room, a unit, a trial, a product" />
           )}
         />
       </DialogContent>
