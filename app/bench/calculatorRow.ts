@@ -1,4 +1,5 @@
 import { parseDecimal } from '~core/quantity/decimal';
+import { blankProduct } from '~core/model/blankProduct';
 import { emptyAnalysis, parseAnalysis } from '~core/mixing/analysisText';
 import { aroundProduct, readRate } from '~core/mixing/resolveRate';
 import { amountOf } from '~core/mixing/density';
@@ -7,7 +8,7 @@ import { newId } from '~core/model/newId';
 import type { ProductUse } from '~core/model/plan';
 import type { Product } from '~core/model/product';
 import { ok } from '~core/model/result';
-import { type MeasureSystem, usMeasures } from '~core/quantity/measure';
+import { type MeasureSystem } from '~core/quantity/measure';
 
 /** A product of the calculator as typed: from the library, or from a label in hand. */
 export interface CalculatorRow {
@@ -47,24 +48,10 @@ const typedProduct = (
   analysis: Product['analysis'],
   density: number | null,
 ): Product => ({
-  id: row.key as ProductId,
-  name: `Product ${row.analysis}`.trim(),
-  maker: '',
-  category: 'fertilizer',
+  ...blankProduct(row.key as ProductId, `Product ${row.analysis}`.trim()),
   form: row.form,
   analysis,
   densityKgPerL: density,
-  directions: '',
-  labelRate: '',
-  labelMeasures: usMeasures,
-  spoon: null,
-  ownMeasures: [],
-  solubilityGPerL: null,
-  character: [],
-  claims: [],
-  packs: [],
-  obtained: 'bought',
-  notes: '',
 });
 
 /**

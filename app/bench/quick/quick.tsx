@@ -85,7 +85,7 @@ export default function QuickPlanPage() {
                     error={errors.names !== undefined}
                     helperText={
                       errors.names?.message ??
-                      'from the library, or a new name with what a litre or a pack costs: Foglia 12.90'
+                      'from the library, or a new name with the price of a litre: Foglia 12.90'
                     }
                   />
                 )}

@@ -3,6 +3,7 @@ import { layOut } from '~core/design/layOut';
 import { describeLayoutError } from '~core/design/randomise';
 import type { AreaId, PackId, ProductId, RoundId, TraitId, TrialId } from '~core/model/ids';
 import { blankPlan } from '~core/model/blankPlan';
+import { blankProduct } from '~core/model/blankProduct';
 import { newId } from '~core/model/newId';
 import type { Plan, ProductUse, Trait } from '~core/model/plan';
 import type { Product } from '~core/model/product';
@@ -21,7 +22,7 @@ import { newTrait } from '../../rooms/question/questionForm';
 /** What is asked for a trial that is planned in one go. */
 export interface QuickInput {
   protocolId: string;
-  /** names of products of the library, or new ones, a price after the name: “Foglia 12.90” */
+  /** names of products of the library, or new ones, the price of a litre after the name: “Foglia 12.90” */
   names: readonly string[];
   withWater: boolean;
   /** of each contender */
@@ -56,25 +57,11 @@ export function nameAndPrice(text: string): { name: string; price: number | null
   return found && price !== null ? { name: found[1]!, price } : { name: trimmed, price: null };
 }
 
-/** A product of which only the name, and perhaps the price of a pack, is known. */
+/** A product of which only the name, and perhaps the price of a litre, is known. */
 function productNamed(text: string, currency: string): Product {
   const { name, price } = nameAndPrice(text);
   return {
-    id: newId<ProductId>(),
-    name,
-    maker: '',
-    category: 'fertilizer',
-    form: 'liquid',
-    analysis: null,
-    densityKgPerL: null,
-    directions: '',
-    labelRate: '',
-    labelMeasures: usMeasures,
-    spoon: null,
-    ownMeasures: [],
-    solubilityGPerL: null,
-    character: [],
-    claims: [],
+    ...blankProduct(newId<ProductId>(), name),
     packs:
       price === null
         ? []
@@ -84,8 +71,6 @@ function productNamed(text: string, currency: string): Product {
               ...{ currency, boughtOn: null, count: 1 },
             },
           ],
-    obtained: 'bought',
-    notes: '',
   };
 }
 
