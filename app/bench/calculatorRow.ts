@@ -8,7 +8,7 @@ import { newId } from '~core/model/newId';
 import type { ProductUse } from '~core/model/plan';
 import type { Product } from '~core/model/product';
 import { ok } from '~core/model/result';
-import { type MeasureSystem } from '~core/quantity/measure';
+import type { MeasureSystem } from '~core/quantity/measure';
 
 /** A product of the calculator as typed: from the library, or from a label in hand. */
 export interface CalculatorRow {
