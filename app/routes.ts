@@ -18,6 +18,7 @@ export default [
     route('trials/new', 'bench/newTrial.tsx'),
     route('trials/quick', 'bench/quick/quick.tsx'),
     route('library', 'library/library.tsx'),
+    route('library/kit', 'library/kit.tsx'),
     route('library/:productId', 'library/product.tsx'),
     route('calculator', 'bench/calculator.tsx'),
     route('instruments', 'bench/instruments.tsx'),

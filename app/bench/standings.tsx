@@ -8,6 +8,7 @@ import { audit } from '~core/fairness/audit';
 import { auditInput } from '~core/fairness/auditInput';
 import { kindOf } from '~core/model/plan';
 import { findingInput } from '~core/verdict/findingInput';
+import { isSoFar } from '~core/verdict/standings';
 import { type StandingTrial, sayStandings, standingsOf } from '~core/verdict/overTrials';
 import { listTrials } from '../store/trials';
 import { findings } from '../workers/findings';
@@ -33,7 +34,10 @@ export async function clientLoader() {
       {
         ...{ id: t.row.plan.id, title: t.row.plan.question, crop: t.row.plan.crop, plan: t.row.plan },
         finding: finding.value,
-        faults: faults.map((f) => f.title),
+        faults: [
+          ...faults.map((f) => f.title),
+          ...(isSoFar(finding.value) ? ['values are still to come'] : []),
+        ],
         family: trait.unit || trait.name,
       },
     ];
@@ -177,7 +181,9 @@ export default function StandingsPage() {
                 }
                 label={s.title}
               />
-              {s.faults.length > 0 && <div className="small warning">Not fair: {s.faults.join(', ')}</div>}
+              {s.faults.length > 0 && (
+                <div className="small warning">Left out unless ticked: {s.faults.join(', ')}</div>
+              )}
               {notPooled.some((n) => n.id === s.id) && (
                 <div className="small quiet">Not pooled: {notPooled.find((n) => n.id === s.id)!.why}.</div>
               )}

@@ -8,6 +8,8 @@ import { Trial } from '~core/log/trial';
 import { roundProgress, stageOf } from '~core/schedule/rounds';
 import { LABELS_TASK } from '~core/schedule/tasks';
 import { findingOf } from '~core/verdict/findingInput';
+import { claimVerdictNames, judgeClaims } from '~core/verdict/claims';
+import { type StandingTrial, standingsOf } from '~core/verdict/overTrials';
 import { headline } from '~core/verdict/words';
 import { demoBench } from './demoBench';
 
@@ -54,6 +56,10 @@ describe('the demo bench', () => {
       SUN: 'finished',
       POM: 'running',
       RAD: 'planning',
+      BAS: 'finished',
+      LAT: 'finished',
+      RUC: 'finished',
+      RUD: 'finished',
     });
   });
   it('has a blind trial whose codes aren’t opened, with a key that fits', () => {
@@ -86,6 +92,35 @@ describe('the demo bench', () => {
       (r) => r.status === 'due' || r.status === 'overdue',
     );
     expect(due).toMatchObject([{ status: 'due', date: today, unitsDone: 7, unitsWanted: 20, started: true }]);
+  });
+  it('has five trials whose weights can be pooled, one of them without water', () => {
+    const pooled = ['COR', 'BAS', 'LAT', 'RUC', 'RUD', 'SUN'].map((code): StandingTrial => {
+      const { plan } = trial(code);
+      const finding = findingOf(stateOf(code), plan.traits[0]!);
+      if (!finding.ok) throw new Error(finding.error.tag);
+      return { id: plan.id, title: code, crop: plan.crop, plan, finding: finding.value, faults: [] };
+    });
+    const standings = standingsOf(pooled);
+    // The sixth has no spread in one of its contenders: it is named, not pooled.
+    expect(standings.notPooled.map((t) => t.title)).toEqual(['SUN']);
+    expect(standings.pooled).toHaveLength(5);
+    expect(standings.meta!.products.map((p) => p.name).sort()).toEqual([
+      'Duo Lume',
+      'Ombretta Bio',
+      'Palestra Liquida',
+      'Sarmenta Fine',
+      'nothing added',
+    ]);
+    expect(standings.split.length).toBeGreaterThan(0);
+  });
+  it('has claims of every outcome', () => {
+    const { plan, review } = trial('COR');
+    const made = plan.traits.flatMap((t) => {
+      const finding = findingOf(stateOf('COR'), t);
+      return finding.ok ? [finding.value] : [];
+    });
+    const judged = judgeClaims(plan, review.claims ?? [], made, (id) => id);
+    expect(new Set(judged.map((c) => c.verdict))).toEqual(new Set(Object.keys(claimVerdictNames)));
   });
   it('has a clear result and an open one', () => {
     expect(sentence('COR')).toBe('Two of three contenders beat Water; nothing separates the two.');

@@ -6,6 +6,7 @@ import { blind } from './blindTrial';
 import type { DemoSeries } from './demoAir';
 import type { DemoPhoto } from './demoPhotos';
 import { demoProducts } from './demoProducts';
+import { earlier } from './earlierTrials';
 import { finished } from './finishedTrial';
 import { inconclusive } from './inconclusiveTrial';
 import { picking } from './pickTrial';
@@ -31,7 +32,15 @@ export function demoBench(now: Date): {
   const done = finished(day);
   return {
     products: demoProducts,
-    trials: [done.trial, run.trial, blind(day), inconclusive(day), picking(day), planned(day)],
+    trials: [
+      done.trial,
+      run.trial,
+      blind(day),
+      inconclusive(day),
+      picking(day),
+      planned(day),
+      ...earlier(day),
+    ],
     series: run.series.map((series) => ({ trialId: run.trial.plan.id, series })),
     photos: run.photos.map((photo) => ({ trialId: run.trial.plan.id, photo })),
     panelKeys: [

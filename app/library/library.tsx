@@ -38,9 +38,16 @@ export default function Library() {
   const remove = useBin();
   const submit = useSubmit();
   const add = (
-    <Button variant="contained" component={Link} to="/library/new">
-      Add a product
-    </Button>
+    <>
+      {products.length > 1 && (
+        <Button variant="outlined" color="secondary" component={Link} to="/library/kit">
+          A kit of several bottles
+        </Button>
+      )}
+      <Button variant="contained" component={Link} to="/library/new">
+        Add a product
+      </Button>
+    </>
   );
   if (products.length === 0) {
     return (
@@ -97,6 +104,7 @@ export default function Library() {
                     <div key={k.id}>
                       {k.size} {k.unit} <span className="unit">at</span>{' '}
                       {formatMoney({ minor: k.priceMinor, currency: k.currency })}
+                      {k.kit && <div className="small quiet">of {k.kit.name}</div>}
                     </div>
                   ))}
                   {p.packs.length === 0 && <span className="quiet">no price</span>}

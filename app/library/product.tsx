@@ -89,7 +89,12 @@ export default function ProductPage() {
                   <Choice name={`packs.${i}.unit`} label="Unit" options={same(amountUnits)} />
                 </div>
                 <div className="w2">
-                  <Field name={`packs.${i}.price`} label="Price paid" numeric />
+                  <Field
+                    name={`packs.${i}.price`}
+                    label="Price paid"
+                    numeric
+                    helperText={f.kit ? `its share of the kit ${f.kit.name}` : undefined}
+                  />
                 </div>
                 <div className="w2">
                   <Field name={`packs.${i}.currency`} label="Currency" />

@@ -83,6 +83,7 @@ export const ProductForm = z
           .regex(/^[A-Z]{3}$/, 'Three letters, such as EUR.'),
         boughtOn: z.string(),
         count: typedNumber('How many?').pipe(Pack.shape.count),
+        kit: Pack.shape.kit,
       }),
     ),
   })
@@ -179,6 +180,7 @@ export function fromForm(id: string, f: z.output<typeof ProductForm>): Product {
       currency: k.currency,
       boughtOn: k.boughtOn || null,
       count: k.count,
+      ...(k.kit ? { kit: k.kit } : {}),
     })),
   });
 }
@@ -239,6 +241,7 @@ export function toForm(p: Product | null): ProductFormInput {
         currency: k.currency,
         boughtOn: k.boughtOn ?? '',
         count: String(k.count),
+        ...(k.kit ? { kit: k.kit } : {}),
       })) ?? [],
   };
 }

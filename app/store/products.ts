@@ -32,3 +32,8 @@ export async function deleteProduct(id: string): Promise<void> {
     await db.products.delete(product.id);
   });
 }
+
+/** Saves several products, all or none. */
+export async function saveProducts(products: readonly Product[]): Promise<void> {
+  await (await bench()).products.bulkPut(products.map((p) => Product.parse(p)));
+}

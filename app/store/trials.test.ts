@@ -205,12 +205,16 @@ it('the demo bench is made by itself, apart from the own one, and its reset can 
     'FAG',
     'SUN',
     'POM',
+    'RUD',
+    'BAS',
+    'LAT',
+    'RUC',
   ]);
   await deleteTrial('demo-trial-par');
   const bringBack = await resetDemo();
-  expect(await listTrials()).toHaveLength(6);
+  expect(await listTrials()).toHaveLength(10);
   await bringBack();
-  expect(await listTrials()).toHaveLength(5);
+  expect(await listTrials()).toHaveLength(9);
   onBench('own');
   expect((await listTrials()).map((t) => t.row.id)).toEqual([p.id]);
   // A link to a trial of the other bench goes there; one to none says so.

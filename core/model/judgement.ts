@@ -78,7 +78,12 @@ export const PriceSet = z.object({
   name: z.string().trim().min(1, 'Name the place.').max(60),
   /** the day the prices were seen; null: not said */
   seenOn: z.iso.date('Use a date such as 2026-03-01.').nullable(),
-  /** by product: price of its first pack, minor units of the plan's currency */
+  /** ISO 4217 code the prices are in; left out: the plan's. It is turned with the plan's rate. */
+  currency: z
+    .string()
+    .regex(/^[A-Z]{3}$/, 'Use the three-letter code, such as EUR.')
+    .optional(),
+  /** by product: price of its first pack, minor units of that currency */
   prices: z.record(z.string(), z.number().int().min(0).max(100_000_000)),
 });
 export type PriceSet = z.infer<typeof PriceSet>;

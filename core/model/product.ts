@@ -58,6 +58,14 @@ export const Pack = z.object({
   boughtOn: z.iso.date('Use a date such as 2026-03-01.').nullable(),
   /** how many of this pack were bought */
   count: z.number('How many packs?').int('Whole packs.').min(1, 'At least one.').max(1000),
+  /** the kit of several bottles it came in, with the kit's one price; `priceMinor` is then this bottle's share */
+  kit: z
+    .object({
+      id: z.string().min(1).max(60),
+      name: z.string().trim().min(1, 'Name the kit.').max(80),
+      priceMinor: z.number().int().min(0, 'A price isn’t negative.'),
+    })
+    .optional(),
 });
 export type Pack = z.infer<typeof Pack>;
 

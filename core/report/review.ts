@@ -22,6 +22,7 @@ import { bestValueElsewhere, sayElsewhere } from '../verdict/priceSets';
 import { costsOf, sayCosts } from '../verdict/costWords';
 import { awardBlocks, cardBlocks, claimBlocks, fullCostBlocks, fullCostTable } from './judgementBlocks';
 import { panelBlocks } from './panelBlocks';
+import { packBlocks } from './packTable';
 import { verdictBlocks } from './verdictBlocks';
 
 const paragraphs = (text: string): Block[] =>
@@ -76,6 +77,7 @@ export function reviewDocument(input: ReviewInput): Block[] {
       plan.treatments.map((t, order) => ({ id: t.id, name: nameOf(t.id), order })),
     ),
     ...wholeCost(input),
+    ...(verdict ? packBlocks(plan, nameOf) : []),
     ...claimBlocks(judgeClaims(plan, review.claims ?? [], findings, nameOf)),
     ...findings.flatMap((f) => findingBlocks(f, plan, nameOf)),
     ...panelBlocks(state, nameOf),

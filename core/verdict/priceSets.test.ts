@@ -60,4 +60,16 @@ describe('prices elsewhere', () => {
     expect(other).toMatch(/^With the prices of abroad \(seen 2026-05-01\) the best value is another\. B: /);
     expect(none).toBe('No prices are known for abroad yet.');
   });
+  it('prices in another currency are turned by the plan’s rate, and aren’t compared without one', () => {
+    // 10 dollars at 0.9 for B: 9 euros a litre, as in the set above
+    const dollars = set({ b: 1000 }, { currency: 'USD' });
+    const rated = { ...priced, mixing: { ...priced.mixing, exchange: [{ currency: 'USD', rate: 0.9 }] } };
+    const [with90] = bestValueElsewhere({ ...state, plan: rated }, found.value, here, [dollars], (id) => id);
+    expect([with90!.rateMissing, with90!.bestValue.treatmentId]).toEqual([false, 'B']);
+    const [without] = elsewhere(dollars);
+    expect(without!.rateMissing).toBe(true);
+    expect(sayElsewhere([without!])).toEqual([
+      'The prices of abroad are in USD: give the rate in Mixing, under Set-up, and they are compared.',
+    ]);
+  });
 });

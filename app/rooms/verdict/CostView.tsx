@@ -7,6 +7,7 @@ import type { CostLine, CostSettings } from '~core/model/judgement';
 import { newId } from '~core/model/newId';
 import type { Plan } from '~core/model/plan';
 import { fullCostTable } from '~core/report/judgementBlocks';
+import { kitLines, packTable } from '~core/report/packTable';
 import { costsOf, sayCosts } from '~core/verdict/costWords';
 import type { Finding } from '~core/verdict/finding';
 import { bestValueElsewhere, sayElsewhere } from '~core/verdict/priceSets';
@@ -24,6 +25,26 @@ interface Props {
   finding: Finding;
   verdict: Verdict;
   stored: CostSettings;
+}
+
+function PacksSection({ plan, nameOf }: { plan: Plan; nameOf: (id: string) => string }) {
+  const table = packTable(plan, nameOf);
+  const kits = kitLines(plan, nameOf);
+  if (!table) return null;
+  return (
+    <section style={{ marginTop: '1.4rem' }}>
+      <h2>How far a pack goes</h2>
+      <ReportTable table={table} />
+      {kits.length > 0 && (
+        <ul className="report-list">
+          {kits.map((k) => (
+            <li key={k}>{k}</li>
+          ))}
+        </ul>
+      )}
+      <p className="small quiet">One {plan.unitNoun}’s feeds, by the planned doses.</p>
+    </section>
+  );
 }
 
 /** All that a result took: products, and whatever else is counted; outlay against running cost, a limit, what would turn it. */
@@ -50,6 +71,7 @@ export function CostView({ plan, state, finding, verdict, stored }: Props) {
           ))}
         </ul>
       )}
+      <PacksSection plan={plan} nameOf={nameOf} />
       <section className="stack no-print" style={{ marginTop: '1.4rem' }}>
         <h2>What is counted</h2>
         <p className="small quiet">

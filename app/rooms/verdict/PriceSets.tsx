@@ -1,4 +1,5 @@
 import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import type { PriceSet } from '~core/model/judgement';
 import { newId } from '~core/model/newId';
@@ -22,13 +23,20 @@ export function PriceSets({ plan, sets, onKeep }: Props) {
     const others = Object.entries(set.prices).filter(([p]) => p !== id);
     return Object.fromEntries(minor === null ? others : [...others, [id, Math.round(minor)]]);
   };
+  const currencies = [
+    ...new Set([
+      plan.currency,
+      ...plan.mixing.exchange.map((e) => e.currency),
+      ...sets.flatMap((s) => s.currency ?? []),
+    ]),
+  ];
   if (priced.length === 0) return null;
   return (
     <section className="stack no-print" style={{ marginTop: '1.4rem' }}>
       <h2>Prices elsewhere</h2>
       <p className="small quiet">
-        What the same packs cost somewhere else, in {plan.currency}. A product without a price there keeps the
-        one it was bought at.
+        What the same packs cost somewhere else, dated, in {plan.currency} or with the rate written in Mixing.
+        A product without a price there keeps the one it was bought at.
       </p>
       {sets.map((set) => (
         <div key={set.id} className="inline-row" role="group" aria-label={`Prices of ${set.name}`}>
@@ -42,12 +50,28 @@ export function PriceSets({ plan, sets, onKeep }: Props) {
             slotProps={{ inputLabel: { shrink: true } }}
             onChange={(e) => change(set.id, { seenOn: e.target.value || null })}
           />
+          {currencies.length > 1 && (
+            <TextField
+              select
+              size="small"
+              label="In"
+              value={set.currency ?? plan.currency}
+              sx={{ width: 90 }}
+              onChange={(e) => change(set.id, { currency: e.target.value })}
+            >
+              {currencies.map((c) => (
+                <MenuItem key={c} value={c}>
+                  {c}
+                </MenuItem>
+              ))}
+            </TextField>
+          )}
           {priced.map((p) => (
             <MoneyField
               key={p.id}
               label={`${p.name}, ${p.packs[0]!.size} ${p.packs[0]!.unit}`}
               value={set.prices[p.id] ?? null}
-              currency={plan.currency}
+              currency={set.currency ?? plan.currency}
               width={190}
               onKeep={(v) => change(set.id, { prices: priceOf(set, p.id, v) })}
             />

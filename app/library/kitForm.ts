@@ -1,0 +1,63 @@
+import { z } from 'zod';
+import { kitShares } from '~core/cost/kits';
+import { toMinor } from '~core/cost/money';
+import type { PackId } from '~core/model/ids';
+import { newId } from '~core/model/newId';
+import { AmountUnit, Pack, type Product } from '~core/model/product';
+import { typedNumber } from '../form/schemaFields';
+
+/** A kit as the form holds it: one price for several bottles. */
+export const KitForm = z
+  .object({
+    name: Pack.shape.kit.unwrap().shape.name,
+    price: typedNumber('What did the kit cost?').pipe(z.number().min(0, 'A price isn’t negative.')),
+    currency: z
+      .string()
+      .trim()
+      .toUpperCase()
+      .regex(/^[A-Z]{3}$/, 'Three letters, such as EUR.'),
+    boughtOn: z.string(),
+    bottles: z
+      .array(
+        z.object({
+          productId: z.string().min(1, 'Which product?'),
+          size: typedNumber('How much is in it?').pipe(Pack.shape.size),
+          unit: AmountUnit,
+        }),
+      )
+      .min(2, 'A kit has two bottles at least.'),
+  })
+  .superRefine(({ bottles }, ctx) => {
+    bottles.forEach((b, i) => {
+      if (bottles.findIndex((x) => x.productId === b.productId) < i)
+        ctx.addIssue({
+          code: 'custom',
+          path: ['bottles', i, 'productId'],
+          message: 'It stands above already.',
+        });
+    });
+  });
+
+export type KitFormInput = z.input<typeof KitForm>;
+
+/** The products of a kit, each with its bottle as a pack in front of its others. */
+export function withKit(products: readonly Product[], form: z.output<typeof KitForm>): Product[] {
+  const priceMinor = toMinor(form.price, form.currency);
+  const shares = kitShares(priceMinor, form.bottles);
+  const kit = { id: newId<string>(), name: form.name, priceMinor };
+  return form.bottles.flatMap(({ productId, size, unit }, i) => {
+    const product = products.find((p) => p.id === productId);
+    if (!product) return [];
+    const pack: Pack = {
+      id: newId<PackId>(),
+      size,
+      unit,
+      priceMinor: shares[i]!,
+      currency: form.currency,
+      boughtOn: form.boughtOn || null,
+      count: 1,
+      kit,
+    };
+    return [{ ...product, packs: [pack, ...product.packs] }];
+  });
+}

@@ -1,0 +1,75 @@
+import { kitUses, sayKit } from '../cost/kits';
+import { type Money, formatMoney, inCurrency } from '../cost/money';
+import { productCost } from '../cost/treatmentCost';
+import { type Plan, doseAmount } from '../model/plan';
+import { planIndex } from '../plan/planIndex';
+import { amountWords } from '../quantity/format';
+import { type Block, type Cell, type TableBlock, column, numbers, text } from './block';
+
+/**
+ * How far each pack goes, contender by contender: feeds in it, and what a feed, a litre of solution, a week and a square
+ * metre of ground cost, by the planned doses. Null where no contender has a product with a price.
+ */
+export function packTable(plan: Plan, nameOf: (id: string) => string): TableBlock | null {
+  const days = Math.max(0, ...plan.rounds.map((r) => r.day));
+  const money = (each: Money, times: number | null): Cell => {
+    const here = inCurrency(each, plan.currency, plan.mixing.exchange) ?? each;
+    return times === null || !Number.isFinite(times)
+      ? text('–')
+      : { type: 'money', money: { ...here, minor: here.minor * times } };
+  };
+  const rows = plan.treatments.flatMap((t) =>
+    t.products.flatMap((use) => {
+      const product = planIndex(plan).product(use.productId);
+      const cost = product ? productCost(use, product) : null;
+      if (!product || !cost?.ok) return [];
+      const { pack, perDose, perUnit, dosesPerPack } = cost.value;
+      const { areaPerUnitCm2 } = t.conditions;
+      const cells: Cell[] = [
+        { type: 'treatment', name: nameOf(t.id), order: planIndex(plan).treatmentOrder(t.id) },
+        text(product.name),
+        text(
+          `${amountWords(pack.size, pack.unit)} for ${formatMoney({ minor: pack.priceMinor, currency: pack.currency })}${pack.kit ? `, its share of ${pack.kit.name}` : ''}`,
+        ),
+        { type: 'figure', value: dosesPerPack, decimals: dosesPerPack < 10 ? 1 : 0 },
+        money(perDose, 1),
+        money(perDose, use.solutionLPerUnit && doseAmount(use) > 0 ? 1 / use.solutionLPerUnit : null),
+        money(perUnit, days > 0 ? 7 / days : null),
+        money(perUnit, areaPerUnitCm2 ? 10_000 / areaPerUnitCm2 : null),
+      ];
+      return [{ cells }];
+    }),
+  );
+  if (rows.length === 0) return null;
+  return {
+    type: 'table',
+    columns: [
+      column('contender'),
+      column('product'),
+      column('pack'),
+      numbers('feeds in a pack'),
+      numbers('a feed'),
+      numbers('a litre of solution'),
+      numbers('a week'),
+      numbers('a square metre'),
+    ],
+    rows,
+  };
+}
+
+/** What kits of several bottles do, a sentence each. */
+export const kitLines = (plan: Plan, nameOf: (id: string) => string): string[] =>
+  plan.treatments.flatMap((t) => kitUses(t, plan.products).map((k) => sayKit(nameOf(t.id), k)));
+
+/** How far the packs go, in the review; nothing where nothing has a price. */
+export function packBlocks(plan: Plan, nameOf: (id: string) => string): Block[] {
+  const table = packTable(plan, nameOf);
+  const kits = kitLines(plan, nameOf);
+  if (!table) return [];
+  return [
+    { type: 'heading', level: 2, text: 'How far a pack goes' },
+    table,
+    ...(kits.length > 0 ? [{ type: 'list' as const, items: kits }] : []),
+    { type: 'paragraph', tone: 'small', text: 'One unit’s feeds, by the planned doses.' },
+  ];
+}
