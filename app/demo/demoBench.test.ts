@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { keyFits } from '~core/design/blinding';
 import { audit } from '~core/fairness/audit';
+import { auditInput } from '~core/fairness/auditInput';
 import { deriveState } from '~core/log/state';
 import { Product } from '~core/model/product';
 import { planSha256 } from '~core/plan/seal';
@@ -76,6 +77,10 @@ describe('the demo bench', () => {
       return audit(input).map((f) => f.ruleId);
     };
     expect(rulesOf('COR')).toEqual([]);
+    const breaking = ['BAS', 'LAT', 'RUC', 'RUD'].flatMap((code) =>
+      audit(auditInput(trial(code), stateOf(code))).filter((f) => f.severity === 'breaks'),
+    );
+    expect(breaking).toEqual([]);
     expect(rulesOf('RAD')).toEqual(
       expect.arrayContaining([
         'additive-without-base',

@@ -35,7 +35,7 @@ const sketches: readonly Sketch[] = [
       crop: 'basil',
       question: 'Do the two powders do for basil what they did for coriander?',
     },
-    ...{ ended: -120, waterG: 82, shows: 1, water: true, products: ['duo', 'sarmenta'], seed: 61 },
+    ...{ ended: -120, waterG: 82, shows: 1, water: true, products: ['duo', 'sarmenta'], seed: 2 },
   },
   {
     ...{
@@ -49,12 +49,12 @@ const sketches: readonly Sketch[] = [
       shows: 0.8,
       water: false,
       products: ['duo', 'palestra', 'ombretta'],
-      seed: 67,
+      seed: 3,
     },
   },
   {
     ...{ code: 'RUC', crop: 'rocket', question: 'Is the organic liquid enough for rocket?' },
-    ...{ ended: -210, waterG: 64, shows: 1.2, water: true, products: ['ombretta', 'sarmenta'], seed: 71 },
+    ...{ ended: -210, waterG: 64, shows: 1.2, water: true, products: ['ombretta', 'sarmenta'], seed: 4 },
   },
   {
     ...{
@@ -63,7 +63,7 @@ const sketches: readonly Sketch[] = [
       question: 'The same once more on rocket, with the old liquid beside it?',
     },
     ...{ ended: -90, waterG: 71, shows: 1.1, water: true, retestOf: 'RUC' },
-    ...{ products: ['ombretta', 'sarmenta', 'palestra'], seed: 73 },
+    ...{ products: ['ombretta', 'sarmenta', 'palestra'], seed: 6 },
   },
 ];
 

@@ -4,6 +4,7 @@ import { productCost } from '../cost/treatmentCost';
 import { type Plan, doseAmount } from '../model/plan';
 import { planIndex } from '../plan/planIndex';
 import { amountWords } from '../quantity/format';
+import { cellText } from './cell';
 import { type Block, type Cell, type TableBlock, column, numbers, text } from './block';
 
 /**
@@ -41,19 +42,22 @@ export function packTable(plan: Plan, nameOf: (id: string) => string): TableBloc
     }),
   );
   if (rows.length === 0) return null;
+  const columns = [
+    column('contender'),
+    column('product'),
+    column('pack'),
+    numbers('feeds in a pack'),
+    numbers('a feed'),
+    numbers('a litre of solution'),
+    numbers('a week'),
+    numbers('a square metre'),
+  ];
+  // A column nothing is known for is left out.
+  const said = columns.map((_, i) => rows.some(({ cells }) => cellText(cells[i]!) !== '–'));
   return {
     type: 'table',
-    columns: [
-      column('contender'),
-      column('product'),
-      column('pack'),
-      numbers('feeds in a pack'),
-      numbers('a feed'),
-      numbers('a litre of solution'),
-      numbers('a week'),
-      numbers('a square metre'),
-    ],
-    rows,
+    columns: columns.filter((_, i) => said[i]),
+    rows: rows.map(({ cells }) => ({ cells: cells.filter((_, i) => said[i]) })),
   };
 }
 
