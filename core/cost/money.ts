@@ -1,3 +1,5 @@
+import { moneyLocale } from '../quantity/region';
+
 /** Money in minor units (cents) with its ISO 4217 currency. Minor units may be fractional in a unit price. */
 export interface Money {
   minor: number;
@@ -26,7 +28,7 @@ export function formatMoney(money: Money): string {
   const size = Math.abs(amount);
   const extra =
     size > 0 && size < 1 ? Math.min(6, Math.max(digits, 2 - Math.floor(Math.log10(size)))) : digits;
-  return new Intl.NumberFormat('en', {
+  return new Intl.NumberFormat(moneyLocale(), {
     style: 'currency',
     currency: money.currency,
     minimumFractionDigits: extra,

@@ -1,3 +1,4 @@
+import { figureRegionIds } from '../quantity/region';
 import { z } from 'zod';
 import { Entry } from './entry';
 import { EntryId, TreatmentId } from '../model/ids';
@@ -30,6 +31,10 @@ export const ReviewText = z.object({
     )
     .max(60)
     .optional(),
+  /** how figures and days are written in the review; left out: plain */
+  figures: z.enum(figureRegionIds).optional(),
+  /** headings of sections in the reviewer's own order; what isn't in it stays where it was */
+  order: z.array(z.string().max(200)).max(60).optional(),
   /** headings of sections that are left out of the review */
   hidden: z.array(z.string().max(200)).max(60).optional(),
   /** what is counted of the cost beside products; left out: products alone */

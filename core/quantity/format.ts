@@ -1,20 +1,21 @@
 import pluralize from 'pluralize';
+import { withMark } from './region';
 
 /** A figure with a fixed number of decimals and a true minus sign. @example formatFigure(-3.14159, 2) // '−3.14' */
 export function formatFigure(value: number, decimals: number): string {
   const text = value.toFixed(decimals);
-  return Number(text) === 0 ? text.replace('-', '') : text.replace('-', '−');
+  return withMark(Number(text) === 0 ? text.replace('-', '') : text.replace('-', '−'));
 }
 
 /** A figure that always shows its sign. @example formatSigned(5.2, 0) // '+5' */
 export function formatSigned(value: number, decimals: number): string {
   const text = formatFigure(value, decimals);
-  return value > 0 && Number(text) !== 0 ? `+${text}` : text;
+  return value > 0 && /[1-9]/.test(text) ? `+${text}` : text;
 }
 
 /** A p-value as it is printed: three decimals, never “0.000”. */
 export function formatP(p: number): string {
-  return p < 0.001 ? '< 0.001' : p.toFixed(3);
+  return p < 0.001 ? `< ${withMark('0.001')}` : withMark(p.toFixed(3));
 }
 
 const words = [

@@ -5,6 +5,7 @@ import { entryKinds } from '../log/kinds';
 import { logWords } from '../log/words';
 import { type TrialState, ofKind } from '../log/state';
 import { isCorrected } from '../log/observation';
+import { formatDay } from '../quantity/region';
 import { localDay } from '../log/localDay';
 import { type SealCheck, sayBrokenSeal } from '../log/verifySeal';
 import { formatMoney } from '../cost/money';
@@ -74,7 +75,7 @@ export function sealItems({ plan, seal }: TrialState, check: SealCheck): string[
       : '';
   const broken = sayBrokenSeal(check);
   return [
-    `The plan was sealed on ${localDay(seal)}; SHA-256 of the plan ${seal.planSha256}.${late}`,
+    `The plan was sealed on ${formatDay(localDay(seal))}; SHA-256 of the plan ${seal.planSha256}.${late}`,
     ...(broken === null ? [] : [broken]),
     ...(check.tag === 'namesLeftOut'
       ? ['This is a scorer’s copy: names are left out of it, so the seal can’t be checked here.']
@@ -154,7 +155,7 @@ function howItems({ plan, revealed, moved }: TrialState): string[] {
     ...(plan.blinding === 'open'
       ? []
       : [
-          `Blind: ${blindingNames[plan.blinding]}${revealed ? `; codes were opened on ${localDay(revealed)}` : '; codes are not opened'}.`,
+          `Blind: ${blindingNames[plan.blinding]}${revealed ? `; codes were opened on ${formatDay(localDay(revealed))}` : '; codes are not opened'}.`,
         ]),
     ...(gradient
       ? [
@@ -178,7 +179,7 @@ function doseChanges(state: TrialState): string[] {
   const closed = state.plan.blinding !== 'open' && state.revealed === null;
   const words = logWords(state.plan, undefined, closed);
   return ofKind(state, 'doseChange').map(
-    (e) => `${localDay(e)}: dose changed: ${entryKinds.doseChange.say(e.body, words)}`,
+    (e) => `${formatDay(localDay(e))}: dose changed: ${entryKinds.doseChange.say(e.body, words)}`,
   );
 }
 
@@ -189,24 +190,28 @@ export function eventBlocks(state: TrialState): Block[] {
   const items = [
     ...state.deviations.map(
       (d) =>
-        `${localDay(d)}: ${d.what === 'other' ? '' : `${happenings[d.what].name.toLowerCase()}: `}${d.text}${d.unitIds.length ? ` (${d.unitIds.map(code).join(', ')})` : ''}`,
+        `${formatDay(localDay(d))}: ${d.what === 'other' ? '' : `${happenings[d.what].name.toLowerCase()}: `}${d.text}${d.unitIds.length ? ` (${d.unitIds.map(code).join(', ')})` : ''}`,
     ),
     ...doseChanges(state),
     ...[...state.replaced].map(
-      ([id, r]) => `${localDay(r)}: ${code(id)} replaced from the spares${r.reason ? `: ${r.reason}` : ''}`,
+      ([id, r]) =>
+        `${formatDay(localDay(r))}: ${code(id)} replaced from the spares${r.reason ? `: ${r.reason}` : ''}`,
     ),
     ...ofKind(state, 'extraUnit').map(
       (e) =>
-        `${localDay(e)}: ${entryKinds.extraUnit.say(e.body, logWords(state.plan))}; not drawn by lot, so left out of the findings`,
+        `${formatDay(localDay(e))}: ${entryKinds.extraUnit.say(e.body, logWords(state.plan))}; not drawn by lot, so left out of the findings`,
     ),
     ...ofKind(state, 'split').map(
-      (e) => `${localDay(e)}: ${entryKinds.split.say(e.body, logWords(state.plan))}; it stays one unit`,
+      (e) =>
+        `${formatDay(localDay(e))}: ${entryKinds.split.say(e.body, logWords(state.plan))}; it stays one unit`,
     ),
     ...state.mixedUp.map(
       (m) =>
-        `${localDay(m)}: labels of ${m.unitIds.map(code).join(', ')} lost; left out until they are told apart`,
+        `${formatDay(localDay(m))}: labels of ${m.unitIds.map(code).join(', ')} lost; left out until they are told apart`,
     ),
-    ...[...state.deaths].map(([id, d]) => `${localDay(d)}: ${code(id)} died${d.cause ? `: ${d.cause}` : ''}`),
+    ...[...state.deaths].map(
+      ([id, d]) => `${formatDay(localDay(d))}: ${code(id)} died${d.cause ? `: ${d.cause}` : ''}`,
+    ),
     ...[...state.deadSamples].map(
       ([id, samples]) => `${code(id)}: sample ${[...samples].join(', ')} died; not taken into its mean`,
     ),

@@ -5,7 +5,7 @@ import { methodOf } from '../analysis/methods';
 import type { Plan } from '../model/plan';
 import { perOf } from '../plan/divisor';
 import { planIndex } from '../plan/planIndex';
-import { formatFigure, plural } from '../quantity/format';
+import { formatFigure, formatP, plural } from '../quantity/format';
 import type { Finding } from '../verdict/finding';
 import { absenceOf } from '../verdict/absence';
 import { decimalsOfFinding } from '../verdict/sayContrast';
@@ -103,7 +103,7 @@ export function againstControlTable(finding: Finding, plan: Plan, nameOf: NameOf
       ...analysis.summaries.map((s): TableBlock['rows'][number] => {
         const c = analysis.versusControl.find((x) => x.a === s.name);
         return {
-          title: c?.p == null ? undefined : `p ${c.p < 0.001 ? '< 0.001' : c.p.toFixed(3)}`,
+          title: c?.p == null ? undefined : `p ${formatP(c.p)}`,
           cells: [
             treatmentCell(plan, s.name, nameOf, s.counted),
             { type: 'figure', value: s.n, decimals: 0 },

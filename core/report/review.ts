@@ -1,3 +1,4 @@
+import { formatDay } from '../quantity/region';
 import type { AuditFinding } from '../fairness/audit';
 import { responseOf } from '../log/response';
 import type { TrialState } from '../log/state';
@@ -51,8 +52,8 @@ export function reviewDocument(input: ReviewInput): Block[] {
   const { plan } = state;
   const byline = [
     review.author && `By ${review.author}`,
-    `Trial ${plan.code}, started ${plan.startDate}`,
-    `written ${today}`,
+    `Trial ${plan.code}, started ${formatDay(plan.startDate)}`,
+    `written ${formatDay(today)}`,
   ];
   return [
     { type: 'heading', level: 1, text: plan.question },

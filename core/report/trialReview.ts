@@ -16,6 +16,7 @@ import type { Block } from './block';
 import { type ChosenPhoto, chosenPhotos } from './chosenPhotos';
 import { contactSheet } from './contactSheet';
 import { edited } from './edits';
+import { writtenIn } from './written';
 import { type ReviewInput, reviewDocument } from './review';
 import { type PageCard, pageCard } from './weighYourself';
 
@@ -76,7 +77,11 @@ export function trialReview(trial: Trial, today: string): TrialReview | null {
 
 /** The review with the reviewer's own sentences, without the sections that were left out. */
 const ownWords = (review: ReviewText, input: ReviewInput): Block[] =>
-  edited(reviewDocument(input), review.edits ?? [], review.hidden ?? []).blocks;
+  writtenIn(
+    review,
+    () => reviewDocument(input),
+    (blocks) => edited(blocks, review.edits ?? [], review.hidden ?? [], review.order ?? []),
+  ).blocks;
 
 /** The scorecard's points for the page; null where there is no scorecard. */
 export function cardOf(

@@ -2,7 +2,7 @@ import type { Plan } from '../model/plan';
 import { controlOf } from '../plan/control';
 import { planIndex } from '../plan/planIndex';
 import { brownForsythe } from '../stats/brownForsythe';
-import { formatFigure, listNames } from '../quantity/format';
+import { formatFigure, formatP, listNames } from '../quantity/format';
 import type { Finding } from './finding';
 import { outcomeOf } from './standings';
 import { readChange } from './readChange';
@@ -52,10 +52,7 @@ export function awards(
       to: [even.id],
       text:
         `${nameOf(even.id)}: units differ by ${formatFigure(even.sd, trait.decimals + 1)} ${trait.unit}`.trimEnd() +
-        `, the least of all (Brown–Forsythe over all p = ${even.p < 0.001 ? '< 0.001' : even.p.toFixed(3)}).`.replace(
-          '= <',
-          '<',
-        ),
+        `, the least of all (Brown–Forsythe over all p = ${formatP(even.p)}).`.replace('= <', '<'),
     });
   if (!control || finding.peers) return out;
   const against = analysis.versusControl.filter((c) => c.b === control.id);

@@ -1,5 +1,6 @@
 import { inCurrency } from '../cost/money';
 import type { TrialState } from '../log/state';
+import { formatDay } from '../quantity/region';
 import type { PriceSet } from '../model/judgement';
 import type { Plan } from '../model/plan';
 import type { Finding } from './finding';
@@ -66,7 +67,7 @@ export function bestValueElsewhere(
 export const sayElsewhere = (all: readonly Elsewhere[]): string[] =>
   all.map(({ set, bestValue, turns, rateMissing }) => {
     const prices = Object.keys(set.prices).length;
-    const when = set.seenOn ? ` (seen ${set.seenOn})` : '';
+    const when = set.seenOn ? ` (seen ${formatDay(set.seenOn)})` : '';
     if (prices === 0) return `No prices are known for ${set.name} yet.`;
     if (rateMissing)
       return `The prices of ${set.name} are in ${set.currency}: give the rate in Mixing, under Set-up, and they are compared.`;

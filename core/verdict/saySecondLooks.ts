@@ -54,7 +54,7 @@ export function saySecondLooks(
     add(
       'leastP',
       'open',
-      `With so few ${plural(unitNoun)} the smallest p that swapping them can give is ${looks.leastP.toFixed(2)}.`,
+      `With so few ${plural(unitNoun)} the smallest p that swapping them can give is ${formatFigure(looks.leastP, 2)}.`,
     );
   if (looks.uneven) {
     const { most, least, ratio, low, high, changed } = looks.uneven;

@@ -8,6 +8,7 @@ import { contactSheet } from '~core/report/contactSheet';
 import { cardOf } from '~core/report/trialReview';
 import { reviewDocument } from '~core/report/review';
 import { filmingBlocks } from '~core/report/filming';
+import { writtenIn } from '~core/report/written';
 import { edited } from '~core/report/edits';
 import { ReviewText } from '~core/log/trial';
 import { z } from 'zod';
@@ -30,18 +31,19 @@ export async function loadReview({ params }: RoomArgs) {
   const check = verifySeal(trial.row.plan, state.seal, trial.row.sealedAs);
   const found = audit(plainAuditInput(trial));
   const verdict = primary && makeVerdict(plan, primary, nameOf, { state, audit: found });
-  const generated = reviewDocument({
-    state,
+  const input = { state, review, findings, verdict, nameOf, today: todayDate(), seal: check, audit: found };
+  const generated = writtenIn(
     review,
-    findings,
-    verdict,
-    nameOf,
-    today: todayDate(),
-    seal: check,
-    audit: found,
-  });
+    () => reviewDocument(input),
+    (made) => made,
+  );
   const sheet = contactSheet(state);
-  const { blocks, outOfDate } = edited(generated, review.edits ?? [], review.hidden ?? []);
+  const { blocks, outOfDate } = edited(
+    generated,
+    review.edits ?? [],
+    review.hidden ?? [],
+    review.order ?? [],
+  );
   return {
     plan,
     review,
@@ -88,7 +90,9 @@ const socialOf = (plan: Plan, primary: Finding, verdict: Verdict, nameOf: (id: s
 export type ReviewData = Awaited<ReturnType<typeof loadReview>>;
 
 /** Sentences rewritten and sections left out: kept by themselves, beside what is typed in the form. */
-const Own = z.object({ own: ReviewText.pick({ edits: true, hidden: true, photos: true }) });
+const Own = z.object({
+  own: ReviewText.pick({ edits: true, hidden: true, order: true, photos: true, figures: true }).partial(),
+});
 
 export async function reviewAction({ params, request }: RoomArgs): Promise<ActionResult> {
   const body: unknown = await request.json();

@@ -1,3 +1,4 @@
+import { formatFigure } from '../../quantity/format';
 import tCdf from '@stdlib/stats-base-dists-t-cdf';
 import tQuantile from '@stdlib/stats-base-dists-t-quantile';
 import { ok } from '../../model/result';
@@ -76,7 +77,7 @@ function analysed(input: AnalysisInput, names: readonly string[]): Analysis | nu
       },
     ],
     unitSd: null,
-    smallPrint: `Quasi-Poisson model on ${units.length} counts, one a unit${blockNames.length > 1 ? `, ${blockNames.length} blocks taken off` : ''}${trait.per ? ', what they are divided by as exposure' : ''}; units scatter ${phi.toFixed(2)} times as much as counts drawn by lot (χ²/df, ${fit.df} df). Effects are ratios of rates, t limits and p ${byBonferroni(familyOf(names, peers))}.`,
+    smallPrint: `Quasi-Poisson model on ${units.length} counts, one a unit${blockNames.length > 1 ? `, ${blockNames.length} blocks taken off` : ''}${trait.per ? ', what they are divided by as exposure' : ''}; units scatter ${formatFigure(phi, 2)} times as much as counts drawn by lot (χ²/df, ${fit.df} df). Effects are ratios of rates, t limits and p ${byBonferroni(familyOf(names, peers))}.`,
   };
 }
 

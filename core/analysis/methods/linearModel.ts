@@ -1,3 +1,5 @@
+import { withMark } from '../../quantity/region';
+import { formatFigure, formatP } from '../../quantity/format';
 import { ok } from '../../model/result';
 import { ENOUGH_RESIDUAL_DF } from '../../plan/limits';
 import { compareTreatments } from '../../stats/compareTreatments';
@@ -107,7 +109,7 @@ function assumptionsOf(c: Comparison): Assumption[] {
       seen:
         sds.length < 2
           ? 'one unit of some'
-          : `largest spread ${least === 0 ? 'beside none' : `${(most / least).toFixed(1)} times the least`}`,
+          : `largest spread ${least === 0 ? 'beside none' : `${formatFigure(most / least, 1)} times the least`}`,
     },
     {
       what: 'roughly normal',
@@ -133,7 +135,7 @@ function smallPrint(c: Comparison, units: number, peers: boolean): string {
   if (!a || c.spread !== 'shown' || a.f === null || a.p === null) return first;
   return [
     first,
-    `F(${a.dfTreatment}, ${a.dfResidual}) = ${Number(a.f.toPrecision(3))}, p ${a.p < 0.001 ? '< 0.001' : `= ${a.p.toFixed(3)}`}.`,
+    `F(${a.dfTreatment}, ${a.dfResidual}) = ${withMark(String(Number(a.f.toPrecision(3))))}, p ${a.p < 0.001 ? '' : '= '}${formatP(a.p)}.`,
     peers
       ? `Every pair: Tukey–Kramer (${level(c.alpha)} for all together). Letters from the same intervals.`
       : `Against the control: Dunnett (two-sided, ${level(c.alpha)} for all together). Between the others: Tukey–Kramer. Letters from the same intervals. Per cent: Fieller, ${level(c.alpha)} each.`,

@@ -1,3 +1,4 @@
+import { formatFigure, formatP } from '../../quantity/format';
 import { ok } from '../../model/result';
 import { dispersion, pooledCounts } from '../../stats/dispersion';
 import tCdf from '@stdlib/stats-base-dists-t-cdf';
@@ -196,11 +197,11 @@ function analysed({ trait, rows, control, alpha, peers }: AnalysisInput, names: 
         seen:
           seen === null
             ? 'one unit of each'
-            : `${seen.toFixed(1)} times as much${seen > 1 ? '; intervals are made wider by it' : ''}`,
+            : `${formatFigure(seen, 1)} times as much${seen > 1 ? '; intervals are made wider by it' : ''}`,
       },
     ],
     unitSd: null,
-    smallPrint: `Proportions pooled over units; difference by Newcombe (1998, method 10), each by Wilson (1927), on counts divided by how much units scatter (χ²/df = ${(seen ?? 1).toFixed(2)}, 1 at least). p: whole units swapped between two contenders ${blocked ? 'inside blocks ' : ''}in every possible way, or by the normal curve where there are more than ${MOST_SWAPPED.toLocaleString('en')}; ${leaned ? ` where so few can be swapped that nothing could be told, Cochran–Mantel–Haenszel’s statistic ${blocked ? 'over blocks ' : ''}divided by the scatter, against Student’s t with ${scatter.df} degrees of freedom;` : ''} an interval that p doesn’t bear out ends at nought. Both ${byBonferroni(familyOf(names, peers))}.${oneByOne}`,
+    smallPrint: `Proportions pooled over units; difference by Newcombe (1998, method 10), each by Wilson (1927), on counts divided by how much units scatter (χ²/df = ${formatFigure(seen ?? 1, 2)}, 1 at least). p: whole units swapped between two contenders ${blocked ? 'inside blocks ' : ''}in every possible way, or by the normal curve where there are more than ${MOST_SWAPPED.toLocaleString('en')}; ${leaned ? ` where so few can be swapped that nothing could be told, Cochran–Mantel–Haenszel’s statistic ${blocked ? 'over blocks ' : ''}divided by the scatter, against Student’s t with ${scatter.df} degrees of freedom;` : ''} an interval that p doesn’t bear out ends at nought. Both ${byBonferroni(familyOf(names, peers))}.${oneByOne}`,
   };
 }
 
@@ -211,5 +212,5 @@ function fisherText(units: readonly Counted[], names: readonly string[], control
   const smallest = names
     .filter((n) => n !== control)
     .map((n) => fisherExact(of(n).k, of(n).n, base.k, base.n));
-  return ` Counted one by one, as if each had been handed its treatment by itself, Fisher’s exact p is ${smallest.map((p) => (p < 0.001 ? '< 0.001' : p.toFixed(3))).join(', ')}; they share a unit, so it proves nothing of the treatment.`;
+  return ` Counted one by one, as if each had been handed its treatment by itself, Fisher’s exact p is ${smallest.map(formatP).join(', ')}; they share a unit, so it proves nothing of the treatment.`;
 }
