@@ -1,14 +1,10 @@
 import { readFileSync } from 'node:fs';
-import jpeg from 'jpeg-js';
-import { PNG } from 'pngjs';
 import { type Canopy, type Pixels, measureCanopy } from '~core/imaging/canopy';
 import { readArgs } from './options';
+import { pixelsOf } from './pixels';
 import { PlainError } from './plainError';
 
 export const canopyUsage = 'palazzo canopy IMAGE.png|IMAGE.jpg [--json]';
-
-/** More than any camera has; a picture that claims more is broken. */
-const MOST_MEGAPIXELS = 200;
 
 /** The pixels of a picture file, PNG or JPEG by what it begins with. */
 function readPixels(file: string): Pixels {
@@ -18,23 +14,14 @@ function readPixels(file: string): Pixels {
   } catch {
     throw new PlainError(`The file “${file}” can't be read.`);
   }
+  let pixels: Pixels | null;
   try {
-    if (bytes[0] === 0x89 && bytes[1] === 0x50) {
-      const { width, height, data } = PNG.sync.read(bytes);
-      return { width, height, data };
-    }
-    if (bytes[0] === 0xff && bytes[1] === 0xd8) {
-      return jpeg.decode(bytes, {
-        useTArray: true,
-        formatAsRGBA: true,
-        maxResolutionInMP: MOST_MEGAPIXELS,
-        maxMemoryUsageInMB: 4096,
-      });
-    }
+    pixels = pixelsOf(bytes);
   } catch (e) {
     throw new PlainError(`${file} is a damaged picture: ${(e as Error).message}`);
   }
-  throw new PlainError(`${file} is neither a PNG nor a JPEG picture.`);
+  if (!pixels) throw new PlainError(`${file} is neither a PNG nor a JPEG picture.`);
+  return pixels;
 }
 
 const ruleWords: Record<Canopy['rule'], string> = {

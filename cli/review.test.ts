@@ -2,7 +2,7 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { OPS, getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { afterAll, describe, expect, it } from 'vitest';
 import { exportTrial } from '~core/formats/dataPackage';
 import { ticksBetween } from '~core/report/findingSvg';
@@ -58,6 +58,27 @@ describe('review', () => {
     expect(pages[0]).toContain('Is it worth it?');
     expect(pages.join(' ')).toContain('beat Water.');
     expect(pages[0]).toContain(`1 / ${document.numPages}`);
+  });
+  it('has the contact sheet with its photos in it, in a page and in a PDF', async () => {
+    await mainOrSlow(['demo', '--out', folder]);
+    const demo = join(folder, 'PAR.zip');
+    const page = readFileSync((await written('html', demo)).out, 'utf8');
+    const img = /<img [^>]*alt="Photos of one tray of each contender[^>]*>/.exec(page)![0];
+    const sheet = /base64,([^"]+)/.exec(img)![1]!;
+    const drawn = Buffer.from(sheet, 'base64').toString();
+    // Five contenders on three days.
+    expect(drawn.match(/<image [^>]*href="data:image\/(?:png|jpeg);base64,/g)).toHaveLength(15);
+    expect(drawn).toContain('day 17');
+    const bytes = new Uint8Array(readFileSync((await written('pdf', demo)).out));
+    const document = await getDocument({ data: bytes }).promise;
+    const painted = await Promise.all(
+      Array.from({ length: document.numPages }, async (_, i) =>
+        (await (await document.getPage(i + 1)).getOperatorList()).fnArray.filter(
+          (f) => f === OPS.paintImageXObject,
+        ),
+      ),
+    );
+    expect(painted.flat().length).toBeGreaterThanOrEqual(15);
   });
   it('says what is wrong', async () => {
     const closed = join(folder, 'closed.zip');

@@ -1,9 +1,12 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
+import { type Gains, balance } from '~core/imaging/balance';
 import type { Block } from '~core/report/block';
 import { importBulk } from '~core/formats/bulkFiles';
 import type { Trial } from '~core/log/trial';
+import { CONTACT_SHEET, type SheetCell } from '~core/report/contactSheet';
+import { contactSheetSvg } from '~core/report/contactSheetSvg';
 import { photoFigure } from '~core/report/chosenPhotos';
 import { figureId } from '~core/report/findingBlocks';
 import { findingSvg } from '~core/report/findingSvg';
@@ -14,6 +17,7 @@ import { toPdf } from '~core/report/pdf';
 import { type TrialReview, trialReview } from '~core/report/trialReview';
 import { trialOf } from './findings';
 import { readArgs } from './options';
+import { jpegOf, pixelsOf } from './pixels';
 import { PlainError } from './plainError';
 import { needed, oneFile } from './table';
 
@@ -32,11 +36,44 @@ function picturesOf({ findings, lanes, unitNoun }: TrialReview): Map<string, str
   );
 }
 
-/** The photos of a trial's file as data URIs, by their hash. */
-function photosOf(file: string, trial: Trial): Map<string, string> {
+/** The photos of a trial's file, by their hash. */
+function photosOf(file: string, trial: Trial): Map<string, StoredPhoto> {
   const { photos } = importBulk(new Uint8Array(readFileSync(file)), trial);
-  return new Map(
-    photos.map((p) => [p.sha256, `data:${p.type};base64,${Buffer.from(p.bytes).toString('base64')}`]),
+  return new Map(photos.map((p) => [p.sha256, p]));
+}
+
+interface StoredPhoto {
+  type: string;
+  bytes: Uint8Array;
+}
+
+const uriOf = ({ type, bytes }: StoredPhoto) =>
+  `data:${type};base64,${Buffer.from(bytes).toString('base64')}`;
+
+/** A photo with its colours balanced by the grey card; one that can't be read stays as it is. */
+function balanced(photo: StoredPhoto, gains: Gains): StoredPhoto {
+  try {
+    const pixels = pixelsOf(photo.bytes);
+    if (!pixels) return photo;
+    balance(pixels, gains);
+    return { type: 'image/jpeg', bytes: jpegOf(pixels) };
+  } catch {
+    return photo;
+  }
+}
+
+/** The contact sheet with its photos in it; null where the file holds none of them. */
+function sheetOf({ sheet, lanes }: TrialReview, photos: ReadonlyMap<string, StoredPhoto>): string | null {
+  const source = ({ sha256, gains }: SheetCell) => {
+    const photo = photos.get(sha256);
+    if (!photo) return null;
+    return uriOf(gains ? balanced(photo, gains) : photo);
+  };
+  return contactSheetSvg(
+    sheet,
+    lanes.map((l) => l.name),
+    source,
+    paperInk,
   );
 }
 
@@ -57,7 +94,7 @@ function fontRules(): string {
     .join('');
 }
 
-/** Figures without a picture here (the contact sheet) are left out; what they would show stands in the data. */
+/** Figures without a picture in the file are left out. */
 const drawn = (blocks: readonly Block[], pictures: ReadonlyMap<string, unknown>): Block[] =>
   blocks.filter((b) => b.type !== 'figure' || pictures.has(b.id));
 
@@ -125,16 +162,21 @@ export async function review(args: string[], today = new Date().toISOString().sl
   const pictures = new Map<string, Pictured>([
     ...[...picturesOf(made)].map(([id, svg]) => [id, { svg, uri: dataUri(svg) }] as const),
     ...made.photos.flatMap(({ id, sha256 }) => {
-      const uri = photos.get(sha256);
-      return uri ? [[photoFigure(id), { uri }] as const] : [];
+      const photo = photos.get(sha256);
+      return photo ? [[photoFigure(id), { uri: uriOf(photo) }] as const] : [];
     }),
   ]);
+  const sheet = sheetOf(made, photos);
+  if (sheet) pictures.set(CONTACT_SHEET, { svg: sheet, uri: dataUri(sheet) });
   const content: Record<Format, () => string | Promise<Uint8Array>> = {
     html: () =>
       toHtml(made.title, drawn(made.blocks, pictures), (id) => pictures.get(id)!.uri, pageColours, {
         card: made.card,
         look: made.look,
-        photoOf: (sha) => photos.get(sha) ?? '',
+        photoOf: (sha) => {
+          const photo = photos.get(sha);
+          return photo ? uriOf(photo) : '';
+        },
         fontRules: fontRules(),
         night: pageColoursByNight,
       }),

@@ -1,3 +1,4 @@
+import { figuresNow } from '~core/quantity/region';
 import type { Result } from '~core/model/result';
 import type { Finding, FindingError, FindingInput } from '~core/verdict/finding';
 import type { FindingsApi } from './findings.worker';
@@ -8,8 +9,10 @@ const worker = workerOf<FindingsApi>(
 );
 
 /** Findings worked out beside the screen, so that it stays responsive. */
-export const findings = (inputs: FindingInput[]): Promise<Result<Finding, FindingError>[]> =>
-  worker.call((api) => api.findings(inputs));
+export const findings = (
+  inputs: FindingInput[],
+  region = figuresNow(),
+): Promise<Result<Finding, FindingError>[]> => worker.call((api) => api.findings(inputs, region));
 
 /** A finding looked at otherwise, and its factors; null where there is no finding. */
-export const looksAt = (input: FindingInput) => worker.call((api) => api.looks(input));
+export const looksAt = (input: FindingInput) => worker.call((api) => api.looks(input, figuresNow()));

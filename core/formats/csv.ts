@@ -69,6 +69,9 @@ export function readTable(text: string): Result<Table, TableError> {
 export const cellNumber = (text: string, delimiter: string): number | null =>
   delimiter === ',' && text.includes(',') ? null : parseDecimal(text);
 
+/** A cell's text that a spreadsheet would take for a formula, defused; as the CSV writer does it. */
+export const neutralised = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text);
+
 /** Writes rows as CSV; text that a spreadsheet would take for a formula is defused. */
 export function writeCsv(
   columns: readonly string[],

@@ -14,6 +14,9 @@ export const figureRegionIds = Object.keys(figureRegions) as [FigureRegion, ...F
 
 let current: FigureRegion = 'plain';
 
+/** How figures are written now. */
+export const figuresNow = (): FigureRegion => current;
+
 /** Sets how figures are written from now on: the app does it once, by the user's region. */
 export function setFigures(region: FigureRegion): void {
   current = region;

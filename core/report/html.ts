@@ -3,7 +3,8 @@ import { type BlindLook, blindLookHtml } from './blindLook';
 import { cellText } from './cell';
 import { type PageCard, scriptHash, weighYourself } from './weighYourself';
 
-const escaped = (text: string) =>
+/** Text that stands as it is in a page. */
+export const escaped = (text: string) =>
   text.replace(
     /[&<>"']/g,
     (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' })[c]!,

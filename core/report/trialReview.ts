@@ -14,7 +14,7 @@ import { type Verdict, makeVerdict } from '../verdict/verdict';
 import { type BlindLook, blindLook } from './blindLook';
 import type { Block } from './block';
 import { type ChosenPhoto, chosenPhotos } from './chosenPhotos';
-import { contactSheet } from './contactSheet';
+import { type SheetRow, contactSheet } from './contactSheet';
 import { edited } from './edits';
 import { writtenIn } from './written';
 import { type ReviewInput, reviewDocument } from './review';
@@ -34,6 +34,8 @@ export interface TrialReview {
   look: BlindLook | null;
   /** photos the reviewer put into it */
   photos: ChosenPhoto[];
+  /** contenders side by side, a row for each day */
+  sheet: SheetRow[];
 }
 
 /**
@@ -53,12 +55,14 @@ export function trialReview(trial: Trial, today: string): TrialReview | null {
   const findings = made.flatMap((f) => (f.ok ? [f.value] : []));
   const primary = made[0]?.ok && plan.primaryTraitId ? made[0].value : null;
   const found = audit(auditInput(trial, state));
+  const sheet = contactSheet(state);
   const verdict = primary && makeVerdict(plan, primary, nameOf, { state, audit: found });
   return {
     title: plan.question,
     card: cardOf(plan, trial.review, findings, verdict, nameOf, panelFigures(state)),
-    look: blindLook(contactSheet(state), plan.design?.seed ?? 1),
+    look: blindLook(sheet, plan.design?.seed ?? 1),
     photos: chosenPhotos(state, trial.review),
+    sheet,
     findings,
     blocks: ownWords(trial.review, {
       state,

@@ -1,11 +1,15 @@
+import ArrowDownwardIcon from '@mui/icons-material/ArrowDownward';
+import ArrowUpwardIcon from '@mui/icons-material/ArrowUpward';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
+import IconButton from '@mui/material/IconButton';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { Block } from '~core/report/block';
-import { ALWAYS, type Edit, sectionsOf, sentencesOf } from '~core/report/edits';
+import { type FigureRegion, figureRegionIds, figureRegions } from '~core/quantity/region';
+import { ALWAYS, type Edit, inOrder, sectionsOf, sentencesOf } from '~core/report/edits';
 import { usePost } from '../../form/usePost';
 
 interface Props {
@@ -15,17 +19,26 @@ interface Props {
   hidden: readonly string[];
   /** edits whose sentence isn't generated any more */
   outOfDate: readonly Edit[];
+  /** sections in the reviewer's own order */
+  order: readonly string[];
+  figures: FigureRegion;
 }
 
 const short = (text: string) => (text.length > 90 ? `${text.slice(0, 88)} …` : text);
 
 /** Sections left out, and sentences in the reviewer's own words; a change of the data marks them as out of date. */
-export function OwnWords({ generated, edits, hidden, outOfDate }: Props) {
+export function OwnWords({ generated, edits, hidden, outOfDate, order, figures }: Props) {
   const post = usePost();
   const [chosen, setChosen] = useState('');
   const [text, setText] = useState('');
-  const keep = (own: { edits?: Edit[]; hidden?: string[] }) =>
-    post({ own: { edits: own.edits ?? [...edits], hidden: own.hidden ?? [...hidden] } });
+  const keep = (own: { edits?: Edit[]; hidden?: string[]; order?: string[]; figures?: FigureRegion }) =>
+    post({ own });
+  const sections = sectionsOf(inOrder(generated, order));
+  const move = (i: number, by: -1 | 1) => {
+    const to = [...sections];
+    [to[i], to[i + by]] = [to[i + by]!, to[i]!];
+    keep({ order: to });
+  };
   const open = sentencesOf(generated).filter((s) => !edits.some((e) => e.was === s));
   const add = () => {
     keep({ edits: [...edits.filter((e) => e.was !== chosen), { was: chosen, text: text.trim() }] });
@@ -36,9 +49,24 @@ export function OwnWords({ generated, edits, hidden, outOfDate }: Props) {
     <>
       <details>
         <summary>Sections</summary>
-        {sectionsOf(generated).map((s) => (
-          <div key={s}>
+        <p className="small quiet">
+          A section without its tick isn’t in the review; what stays open and what is disclosed always is.
+        </p>
+        {sections.map((s, i) => (
+          <div key={s} className="inline-row" style={{ flexWrap: 'nowrap', gap: 0 }}>
+            <IconButton size="small" aria-label={`${s} up`} disabled={i === 0} onClick={() => move(i, -1)}>
+              <ArrowUpwardIcon fontSize="inherit" />
+            </IconButton>
+            <IconButton
+              size="small"
+              aria-label={`${s} down`}
+              disabled={i === sections.length - 1}
+              onClick={() => move(i, 1)}
+            >
+              <ArrowDownwardIcon fontSize="inherit" />
+            </IconButton>
             <FormControlLabel
+              sx={{ ml: 0.5 }}
               control={
                 <Checkbox
                   size="small"
@@ -54,6 +82,19 @@ export function OwnWords({ generated, edits, hidden, outOfDate }: Props) {
           </div>
         ))}
       </details>
+      <TextField
+        select
+        size="small"
+        label="Figures and days are written"
+        value={figures}
+        onChange={(e) => keep({ figures: e.target.value as FigureRegion })}
+      >
+        {figureRegionIds.map((id) => (
+          <MenuItem key={id} value={id}>
+            {figureRegions[id].name}
+          </MenuItem>
+        ))}
+      </TextField>
       <details open={outOfDate.length > 0 || edits.length > 0}>
         <summary>Sentences in your own words</summary>
         <div className="stack" style={{ paddingTop: '0.6rem' }}>

@@ -15,7 +15,8 @@ import { trialFindings } from '~core/verdict/trialFindings';
 import { findings as findingsIn } from '../../workers/findings';
 import { toHtml } from '~core/report/html';
 import { toMarkdown } from '~core/report/markdown';
-import type { Block } from '~core/report/block';
+import type { Block, TableBlock } from '~core/report/block';
+import { tableHtml, tableText } from '~core/report/tablePaste';
 import { toPlainText } from '~core/report/plainText';
 import { toPdf } from '~core/report/pdf';
 import { Field } from '../../form/fields';
@@ -27,6 +28,7 @@ import { Report } from '../../ui/Report';
 import { photoFigure } from '~core/report/chosenPhotos';
 import { pageColours, pageColoursByNight, paperInk } from '~core/report/paper';
 import { socialSvg } from '~core/report/socialPicture';
+import { useNotice } from '../../ui/Notices';
 import { RoomHead } from '../../ui/RoomHead';
 import { bytesOf, download } from '../../ui/download';
 import { fontRules, pngOfText } from '../../ui/pictures/picture';
@@ -108,6 +110,7 @@ export default function ReviewRoom() {
 function OpenReview(data: ReviewData) {
   const { plan, review, blocks, broken } = data;
   const { form, busy, stale, unsaved, onSubmit } = useRecordForm(review, { merges: true, asTyped: true });
+  const notice = useNotice();
   const [figures, setFigures] = useState<Record<string, string>>({});
   useEffect(() => {
     let gone = false;
@@ -117,6 +120,16 @@ function OpenReview(data: ReviewData) {
     };
   }, [data]);
 
+  const table = blocks.find((b) => b.type === 'table');
+  const copyTable = async (of: TableBlock) => {
+    await navigator.clipboard.write([
+      new ClipboardItem({
+        'text/html': new Blob([tableHtml(of)], { type: 'text/html' }),
+        'text/plain': new Blob([tableText(of)], { type: 'text/plain' }),
+      }),
+    ]);
+    notice({ text: 'Copied: paste it into a text, a mail or a spreadsheet.' });
+  };
   const name = `${plan.code.toLowerCase()}-review`;
   const saveHtml = async () => {
     const made = await pictures(data);
@@ -237,6 +250,11 @@ function OpenReview(data: ReviewData) {
                   </Button>
                 </>
               )}
+              {table && (
+                <Button color="secondary" size="small" onClick={() => void copyTable(table)}>
+                  Copy the main table
+                </Button>
+              )}
               <Button color="secondary" size="small" onClick={() => saveText('filming', data.filming)}>
                 Shot list and script for filming
               </Button>
@@ -247,6 +265,8 @@ function OpenReview(data: ReviewData) {
               edits={review.edits ?? []}
               hidden={review.hidden ?? []}
               outOfDate={data.outOfDate}
+              order={review.order ?? []}
+              figures={review.figures ?? 'plain'}
             />
           </form>
         </FormProvider>
