@@ -54,6 +54,10 @@ export const SetClaim = z.object({
   upTo: z.boolean(),
   /** of k of n: the share itself is claimed (99 % pure), nothing is held against it */
   absolute: z.boolean(),
+  /** what it is held against; left out: the trial's control */
+  againstId: z.string().min(1).optional(),
+  /** the round by which it should be so; left out: the trait's own summary */
+  roundId: z.string().min(1).optional(),
 });
 export type SetClaim = z.infer<typeof SetClaim>;
 

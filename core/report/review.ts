@@ -38,6 +38,8 @@ export interface ReviewInput {
   review: ReviewText;
   /** primary trait first */
   findings: readonly Finding[];
+  /** findings at single rounds, for claims that say by when */
+  dated?: readonly Finding[];
   verdict: Verdict | null;
   nameOf: NameOf;
   today: string;
@@ -79,7 +81,7 @@ export function reviewDocument(input: ReviewInput): Block[] {
     ),
     ...wholeCost(input),
     ...(verdict ? packBlocks(plan, nameOf) : []),
-    ...claimBlocks(judgeClaims(plan, review.claims ?? [], findings, nameOf)),
+    ...claimBlocks(judgeClaims(plan, review.claims ?? [], findings, nameOf, input.dated)),
     ...findings.flatMap((f) => findingBlocks(f, plan, nameOf)),
     ...panelBlocks(state, nameOf),
     ...photosIn(state, review),

@@ -7,6 +7,7 @@ import { verifySeal } from '../log/verifySeal';
 import { planIndex } from '../plan/planIndex';
 import type { Finding } from '../verdict/finding';
 import { findingOf } from '../verdict/findingInput';
+import { claimedRounds } from '../verdict/claims';
 import { panelFigures } from '../sensory/panelFigures';
 import { makeCard } from '../verdict/card';
 import type { PanelFigures } from '../verdict/cardSource';
@@ -55,6 +56,10 @@ export function trialReview(trial: Trial, today: string): TrialReview | null {
   const findings = made.flatMap((f) => (f.ok ? [f.value] : []));
   const primary = made[0]?.ok && plan.primaryTraitId ? made[0].value : null;
   const found = audit(auditInput(trial, state));
+  const dated = claimedRounds(plan, trial.review.claims ?? []).flatMap(({ trait, roundId }) => {
+    const f = findingOf(state, trait, { roundId });
+    return f.ok ? [f.value] : [];
+  });
   const sheet = contactSheet(state);
   const verdict = primary && makeVerdict(plan, primary, nameOf, { state, audit: found });
   return {
@@ -68,6 +73,7 @@ export function trialReview(trial: Trial, today: string): TrialReview | null {
       state,
       review: trial.review,
       findings,
+      dated,
       verdict,
       nameOf,
       today,

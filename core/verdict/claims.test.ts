@@ -2,12 +2,12 @@
 import { afterAll, describe, expect, it } from 'vitest';
 import { deriveState } from '../log/state';
 import type { SetClaim } from '../model/judgement';
-import type { ProductId, TraitId } from '../model/ids';
+import type { ProductId, RoundId, TraitId } from '../model/ids';
 import type { Plan } from '../model/plan';
 import { clopperPearson } from '../stats/clopperPearson';
 import { startR } from '../testing/r';
-import { entry, harvest, plan, product, trait, unitId, use } from '../testing/trial';
-import { judgeClaims } from './claims';
+import { entry, harvest, height, heightTrait, plan, product, trait, unitId, use } from '../testing/trial';
+import { claimedRounds, judgeClaims } from './claims';
 import { findingOf } from './findingInput';
 
 const r = await startR();
@@ -59,6 +59,50 @@ describe('“a quarter more”', () => {
       expect(j.text).toMatch(said);
     },
   );
+  it('is held against another contender where the label names one', () => {
+    const p = plan({ treatments: ['Water', 'A', 'B'], replicates: 6 });
+    const three = { ...p, products: claimed.products, treatments: p.treatments.map((t) => ({ ...t, products: t.name === 'A' ? [use({ productId: 'feed' as ProductId })] : [] })) }; // prettier-ignore
+    const values = { Water: around(40, 1), A: around(52, 1), B: around(51, 1) };
+    const f = findingOf(deriveState(three, harvest(values)), three.traits[0]!);
+    if (!f.ok) throw new Error(f.error.tag);
+    const of = (over: Partial<SetClaim>) =>
+      judgeClaims(three, [{ ...set, ...over }], [f.value], (id) => id)[0]!;
+    expect(of({}).verdict).toBe('borneOut');
+    expect(of({ againstId: 'B' })).toMatchObject({
+      verdict: 'notShown',
+      text: expect.stringMatching(/^Cut weight against B: /),
+    });
+    expect(of({ againstId: 'A' }).text).toBe('It is held against itself.');
+  });
+  it('is judged at the round the label names, and not before it has values', () => {
+    const tall = heightTrait();
+    const p = plan({ treatments: ['Water', 'A'], replicates: 6, traits: [tall] });
+    const taken = (round: string, water: number, a: number) =>
+      (['Water', 'A'] as const).flatMap((t, i) =>
+        around(i === 0 ? water : a, 0.4).map((cm, r) => entry(height(unitId(t, r), cm, round))),
+      );
+    const dated: Plan = { ...p, products: claimed.products, treatments: claimed.treatments };
+    const state = deriveState(dated, [...taken('r1', 10, 10.1), ...taken('r2', 20, 30)]);
+    const own = { ...set, traitId: 'height' };
+    const rounds = claimedRounds(dated, [own, { ...own, roundId: 'r1' }, { ...own, roundId: 'gone' }]);
+    expect(rounds.map((r) => r.roundId)).toEqual(['r1']);
+    const made = [undefined, 'r1' as RoundId].map((roundId) => {
+      const f = findingOf(state, tall, roundId ? { roundId } : {});
+      if (!f.ok) throw new Error(f.error.tag);
+      return f.value;
+    });
+    const of = (over: Partial<SetClaim>, at: typeof made = [made[1]!]) =>
+      judgeClaims(dated, [{ ...own, ...over }], [made[0]!], (id) => id, at)[0]!;
+    expect(of({}).verdict).toBe('borneOut');
+    expect(of({ roundId: 'r1' })).toMatchObject({
+      verdict: 'notShown',
+      text: expect.stringMatching(/^By First, day 3\. Height against Water: /),
+    });
+    expect(of({ roundId: 'r1' }, [])).toMatchObject({
+      verdict: 'notTested',
+      text: 'Height has no finding at First yet.',
+    });
+  });
   it('one that isn’t set is not tested', () => {
     expect(judgeClaims(claimed, [], [], (id) => id)[0]!.verdict).toBe('notTested');
   });

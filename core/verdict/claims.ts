@@ -1,6 +1,7 @@
 import { turned } from '../analysis/contrast';
 import type { SetClaim } from '../model/judgement';
-import type { Plan } from '../model/plan';
+import type { RoundId } from '../model/ids';
+import type { Plan, Trait } from '../model/plan';
 import type { Claim, Product } from '../model/product';
 import { countedFrom } from '../plan/control';
 import { planIndex } from '../plan/planIndex';
@@ -41,12 +42,24 @@ export interface JudgedClaim {
 export const CLAIM_LINE =
   'What this trial saw, under its own conditions, with the dose it gave; not a judgement of law.';
 
-/** Every claim of every product in the plan, judged where it was set against a trait. */
+/** Rounds that claims name: of which traits a finding is wanted by when. */
+export const claimedRounds = (plan: Plan, set: readonly SetClaim[]): { trait: Trait; roundId: RoundId }[] =>
+  set.flatMap(({ traitId, roundId }) => {
+    const trait = traitId === null ? undefined : planIndex(plan).trait(traitId);
+    const round = roundId === undefined ? undefined : planIndex(plan).round(roundId);
+    return trait && round ? [{ trait, roundId: round.id }] : [];
+  });
+
+/**
+ * Every claim of every product in the plan, judged where it was set against a trait.
+ * @param dated findings at single rounds, for claims that say by when
+ */
 export function judgeClaims(
   plan: Plan,
   set: readonly SetClaim[],
   findings: readonly Finding[],
   nameOf: (id: string) => string,
+  dated: readonly Finding[] = [],
 ): JudgedClaim[] {
   return plan.products.flatMap((product) =>
     product.claims.map((claim): JudgedClaim => {
@@ -59,13 +72,20 @@ export function judgeClaims(
           text: 'Nothing measured here bears on it; a trait that does, and a control, would test it.',
         };
       const trait = planIndex(plan).trait(own.traitId);
-      const finding = findings.find((f) => f.trait.id === own.traitId);
+      const round = own.roundId === undefined ? undefined : planIndex(plan).round(own.roundId);
+      const finding =
+        own.roundId === undefined
+          ? findings.find((f) => f.trait.id === own.traitId)
+          : dated.find((f) => f.trait.id === own.traitId && f.roundId === own.roundId);
       if (!finding)
-        return { ...base, verdict: 'notTested', text: `${trait?.name ?? 'Its trait'} has no finding yet.` };
-      return {
-        ...base,
-        ...(own.absolute ? judgeShare(own, finding) : judgeChange(own, finding, plan, nameOf)),
-      };
+        return {
+          ...base,
+          verdict: 'notTested',
+          text: `${trait?.name ?? 'Its trait'} has no finding ${round ? `at ${round.name} ` : ''}yet.`,
+        };
+      const made = own.absolute ? judgeShare(own, finding) : judgeChange(own, finding, plan, nameOf);
+      const by = round ? `By ${round.name}, day ${round.day}. ` : '';
+      return { ...base, verdict: made.verdict, text: `${by}${made.text}` };
     }),
   );
 }
@@ -99,10 +119,14 @@ function judgeShare(
 /** “A quarter more”: the change against the control, against the size that is claimed. */
 function judgeChange(own: SetClaim, finding: Finding, plan: Plan, nameOf: (id: string) => string): Judged {
   const { analysis, trait } = finding;
-  const control = countedFrom(plan)?.id ?? analysis.control;
+  const control = own.againstId ?? countedFrom(plan)?.id ?? analysis.control;
   if (own.treatmentId === control)
-    return { verdict: 'notTested', text: 'The contender is the control itself.' };
-  if (finding.peers)
+    return {
+      verdict: 'notTested',
+      text:
+        own.againstId === undefined ? 'The contender is the control itself.' : 'It is held against itself.',
+    };
+  if (finding.peers && own.againstId === undefined)
     return { verdict: 'notTested', text: 'There is no control to hold it against; one would test it.' };
   const pair = analysis.pairs.find(
     (p) => [p.a, p.b].includes(own.treatmentId) && [p.a, p.b].includes(control),

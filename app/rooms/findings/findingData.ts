@@ -13,6 +13,7 @@ import type { Finding, FindingError, FindingInput } from '~core/verdict/finding'
 import { endedEarlier, findingInput } from '~core/verdict/findingInput';
 import { findingValuesTable } from '~core/formats/findingValuesTable';
 import { rLines } from '~core/report/rScript/rScript';
+import { claimedRounds } from '~core/verdict/claims';
 import { overTime } from '~core/verdict/overTime';
 import { happenedSoFar } from '../happenedSoFar';
 import { type NameOf, sayOpenRound } from '~core/verdict/words';
@@ -181,7 +182,11 @@ export async function allFindings(trialId: string | undefined) {
   const order = [...plan.traits].sort(
     (a, b) => Number(b.id === plan.primaryTraitId) - Number(a.id === plan.primaryTraitId),
   );
-  const results = await findings(order.map((t) => findingInput(state, t)));
+  const rounds = claimedRounds(plan, row.review.claims ?? []);
+  const [results, atRounds] = await Promise.all([
+    findings(order.map((t) => findingInput(state, t))),
+    findings(rounds.map(({ trait: t, roundId }) => findingInput(state, t, { roundId }))),
+  ]);
   const found = results.flatMap((r) => (r.ok ? [r.value] : []));
   const primary = results[0]?.ok && plan.primaryTraitId ? results[0].value : null;
   return {
@@ -191,6 +196,7 @@ export async function allFindings(trialId: string | undefined) {
     trial,
     review: row.review,
     findings: found,
+    dated: atRounds.flatMap((r) => (r.ok ? [r.value] : [])),
     primary,
     problem: results[0] && !results[0].ok ? results[0].error : null,
   };

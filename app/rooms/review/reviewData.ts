@@ -26,12 +26,22 @@ import { plainAuditInput } from '../auditOf';
 import type { RoomArgs } from '../roomArgs';
 
 export async function loadReview({ params }: RoomArgs) {
-  const { plan, state, review, findings, primary, blind, trial } = await allFindings(params.trialId);
+  const { plan, state, review, findings, dated, primary, blind, trial } = await allFindings(params.trialId);
   const nameOf = nameIn(plan);
   const check = verifySeal(trial.row.plan, state.seal, trial.row.sealedAs);
   const found = audit(plainAuditInput(trial));
   const verdict = primary && makeVerdict(plan, primary, nameOf, { state, audit: found });
-  const input = { state, review, findings, verdict, nameOf, today: todayDate(), seal: check, audit: found };
+  const input = {
+    state,
+    review,
+    findings,
+    dated,
+    verdict,
+    nameOf,
+    today: todayDate(),
+    seal: check,
+    audit: found,
+  };
   const generated = writtenIn(
     review,
     () => reviewDocument(input),

@@ -14,6 +14,8 @@ import { useKept } from './useKept';
 interface Props {
   plan: Plan;
   findings: readonly Finding[];
+  /** findings at the rounds that claims name */
+  dated: readonly Finding[];
   stored: SetClaim[];
 }
 
@@ -26,10 +28,10 @@ const tone: Record<JudgedClaim['verdict'], string> = {
 };
 
 /** Claims of the labels, each set against what was measured, and what the trial says of it. */
-export function ClaimsView({ plan, findings, stored }: Props) {
+export function ClaimsView({ plan, findings, dated, stored }: Props) {
   const { shown, keep } = useKept('claims', stored);
   const nameOf = useMemo(() => nameIn(plan), [plan]);
-  const judged = judgeClaims(plan, shown, findings, nameOf);
+  const judged = judgeClaims(plan, shown, findings, nameOf, dated);
   if (judged.length === 0) {
     return (
       <p className="quiet">
@@ -81,6 +83,7 @@ function OneClaim({
   const [fault, setFault] = useState('');
   const trait = plan.traits.find((t) => t.id === set?.traitId);
   const shares = trait !== undefined && kindOf(trait).observes === 'kOfN';
+  const rounds = plan.rounds.filter((r) => trait && r.traitIds.includes(trait.id));
   const keepSize = () => {
     if (size.trim() === '') {
       setFault('');
@@ -134,6 +137,44 @@ function OneClaim({
                 {withProduct.map((t) => (
                   <MenuItem key={t.id} value={t.id}>
                     {t.name}
+                  </MenuItem>
+                ))}
+              </TextField>
+            )}
+            {!set.absolute && (
+              <TextField
+                select
+                size="small"
+                label="Against"
+                value={set.againstId ?? ''}
+                sx={{ width: 170 }}
+                slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+                onChange={(e) => onSet({ againstId: e.target.value || undefined })}
+              >
+                <MenuItem value="">the control</MenuItem>
+                {plan.treatments
+                  .filter((t) => t.id !== set.treatmentId)
+                  .map((t) => (
+                    <MenuItem key={t.id} value={t.id}>
+                      {t.name}
+                    </MenuItem>
+                  ))}
+              </TextField>
+            )}
+            {rounds.length > 1 && (
+              <TextField
+                select
+                size="small"
+                label="By"
+                value={set.roundId ?? ''}
+                sx={{ width: 170 }}
+                slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+                onChange={(e) => onSet({ roundId: e.target.value || undefined })}
+              >
+                <MenuItem value="">the end</MenuItem>
+                {rounds.map((r) => (
+                  <MenuItem key={r.id} value={r.id}>
+                    {r.name}, day {r.day}
                   </MenuItem>
                 ))}
               </TextField>

@@ -25,7 +25,9 @@ import { CodesClosed } from '../CodesClosed';
 import type { RoomArgs } from '../roomArgs';
 
 export async function clientLoader({ params }: RoomArgs) {
-  const { plan, primary, problem, blind, state, trial, findings, review } = await allFindings(params.trialId);
+  const { plan, primary, problem, blind, state, trial, findings, dated, review } = await allFindings(
+    params.trialId,
+  );
   const linked = (await listTrials()).map((t) => t.row.plan);
   return {
     next: primary && nextTrial(findingInput(state, primary.trait), primary),
@@ -33,6 +35,7 @@ export async function clientLoader({ params }: RoomArgs) {
     after: linked.filter((p) => p.retestOf === plan.id),
     plan,
     findings,
+    dated,
     headings: review.headings ?? [],
     panels: panelFigures(state),
     claims: review.claims ?? [],
@@ -106,7 +109,9 @@ export default function VerdictRoom() {
       {view === 'cost' && (
         <CostView plan={plan} state={data.state} finding={primary} verdict={verdict} stored={data.costs} />
       )}
-      {view === 'claims' && <ClaimsView plan={plan} findings={data.findings} stored={data.claims} />}
+      {view === 'claims' && (
+        <ClaimsView plan={plan} findings={data.findings} dated={data.dated} stored={data.claims} />
+      )}
       {view === 'verdict' && (
         <>
           <ReportTable table={verdictTable(verdict, primary, plan, nameIn(plan))} />
