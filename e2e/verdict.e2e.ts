@@ -205,13 +205,13 @@ describe('a retest', () => {
 describe('standings', () => {
   it('are over the trials that count, and a trial can be left out', async () => {
     await v.open('/standings');
-    await v.sees('Standings over 2 trials');
-    await v.sees(/can’t be told from nothing added/);
+    await v.sees('Standings over 5 trials');
+    await v.sees(/Sarmenta Fine and Ombretta Bio are above nothing added over 5 trials/);
+    await v.sees(/Duo Lume: side by side .* by way of others/);
     await v.sees('Not pooled: no spread was seen between units.');
     await v.isAccessible();
     const boxes = await v.page.$$('input[type="checkbox"]');
     await boxes[0]!.evaluate((e) => (e as HTMLInputElement).click());
-    await v.sees('Standings over one trial');
-    await v.sees('One trial says nothing of how a product does elsewhere.');
+    await v.sees('Standings over 4 trials');
   });
 });

@@ -18,6 +18,13 @@ export function formatP(p: number): string {
   return p < 0.001 ? `< ${withMark('0.001')}` : withMark(p.toFixed(3));
 }
 
+/** A p-value in a sentence. @example sayP(0.0004) // 'p < 0.001' */
+export const sayP = (p: number): string => `p ${p < 0.001 ? '' : '= '}${formatP(p)}`;
+
+/** A figure to so many significant digits, without trailing noughts. @example formatSignificant(0.2, 4) // '0.2' */
+export const formatSignificant = (value: number, digits: number): string =>
+  withMark(String(Number(value.toPrecision(digits))).replace('-', '−'));
+
 const words = [
   'no',
   'one',

@@ -14,7 +14,7 @@ import { comparesPeers } from '../plan/control';
 import { dayOfDate } from '../plan/days';
 import { matchingName } from '../plan/matching';
 import { planIndex } from '../plan/planIndex';
-import { amountWords, formatFigure, plural } from '../quantity/format';
+import { amountWords, formatFigure, formatSignificant, plural } from '../quantity/format';
 import { handMoved } from '../design/handMoved';
 import { type RoundProgress, isMeasured, livingUnits, roundProgress } from '../schedule/rounds';
 import { conditionItems } from './conditionItems';
@@ -49,9 +49,9 @@ export function comparedBlocks({ plan }: TrialState): Block[] {
                 const name = of.product(u.productId)?.name ?? '?';
                 const dose =
                   u.rateText ||
-                  `${Number(u.amount.toPrecision(4))} ${u.unit}${u.solutionLPerUnit ? '/L' : ''}`;
+                  `${formatSignificant(u.amount, 4)} ${u.unit}${u.solutionLPerUnit ? '/L' : ''}`;
                 const solution = u.solutionLPerUnit
-                  ? ` in ${Number(u.solutionLPerUnit.toPrecision(4))} L`
+                  ? ` in ${formatSignificant(u.solutionLPerUnit, 4)} L`
                   : '';
                 return `${name}, ${dose}${solution}, ${u.timesPerUnit}×`;
               })

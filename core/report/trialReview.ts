@@ -17,7 +17,8 @@ import type { Block } from './block';
 import { type ChosenPhoto, chosenPhotos } from './chosenPhotos';
 import { type SheetRow, contactSheet } from './contactSheet';
 import { edited } from './edits';
-import { writtenIn } from './written';
+import { settled } from './settled';
+import { inFigures } from '../quantity/region';
 import { type ReviewInput, reviewDocument } from './review';
 import { type PageCard, pageCard } from './weighYourself';
 
@@ -44,7 +45,10 @@ export interface TrialReview {
  * @param today YYYY-MM-DD
  * @returns null while its codes are closed
  */
-export function trialReview(trial: Trial, today: string): TrialReview | null {
+export const trialReview = (trial: Trial, today: string): TrialReview | null =>
+  inFigures(trial.review.figures ?? 'plain', () => reviewNow(trial, today));
+
+function reviewNow(trial: Trial, today: string): TrialReview | null {
   const state = deriveState(trial.plan, trial.log);
   const { plan } = state;
   if (plan.blinding !== 'open' && state.revealed === null) return null;
@@ -87,11 +91,7 @@ export function trialReview(trial: Trial, today: string): TrialReview | null {
 
 /** The review with the reviewer's own sentences, without the sections that were left out. */
 const ownWords = (review: ReviewText, input: ReviewInput): Block[] =>
-  writtenIn(
-    review,
-    () => reviewDocument(input),
-    (blocks) => edited(blocks, review.edits ?? [], review.hidden ?? [], review.order ?? []),
-  ).blocks;
+  edited(settled(reviewDocument(input)), review.edits ?? [], review.hidden ?? [], review.order ?? []).blocks;
 
 /** The scorecard's points for the page; null where there is no scorecard. */
 export function cardOf(

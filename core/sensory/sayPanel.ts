@@ -1,5 +1,5 @@
 import type { PanelSession } from '../model/panel';
-import { formatFigure, formatP, listNames } from '../quantity/format';
+import { formatFigure, listNames, sayP } from '../quantity/format';
 import type { PanelOutcome, ScoredThing } from './panelOutcome';
 
 /** What a session shows in a sentence, and what is said beside it. */
@@ -57,7 +57,7 @@ function sayChoice(
   const { right, of, p, critical, forFirst } = choice!;
   const [a, b] = [nameOf(treatments[0] ?? ''), nameOf(treatments[1] ?? '')];
   if (kind === 'pairs' && forFirst !== null) {
-    smallPrint.push(`Paired comparison (ISO 5495), exact binomial, two-sided: p ${sayP(p)}.`);
+    smallPrint.push(`Paired comparison (ISO 5495), exact binomial, two-sided: ${sayP(p)}.`);
     const [more, less, n] = right * 2 >= of ? [a, b, right] : [b, a, of - right];
     if (p <= ALPHA) return `${n} of ${of} ${answers(of)} were for ${more} against ${less}: more than luck.`;
     const even =
@@ -69,7 +69,7 @@ function sayChoice(
       : `${even}: too close to call, ${critical} of ${of} would be needed.`;
   }
   smallPrint.push(
-    `${kind === 'triangle' ? 'Triangle test (ISO 4120), chance one in three' : 'Duo-trio test (ISO 10399), chance one in two'}; exact binomial, one-sided: p ${sayP(p)}.`,
+    `${kind === 'triangle' ? 'Triangle test (ISO 4120), chance one in three' : 'Duo-trio test (ISO 10399), chance one in two'}; exact binomial, one-sided: ${sayP(p)}.`,
   );
   const said = `${right} of ${of} ${answers(of)} ${of === 1 ? 'was' : 'were'} right`;
   if (p <= ALPHA) return `${said}: ${a} and ${b} can be told apart.`;
@@ -77,8 +77,6 @@ function sayChoice(
     ? `${said}: too few to tell, even all right could be luck.`
     : `${said}: no more than guessing may give, ${critical} would be needed. That doesn’t show that ${a} and ${b} are alike.`;
 }
-
-const sayP = (p: number) => (p < 0.001 ? '< 0.001' : `= ${formatP(p)}`);
 
 function sayScored(thing: ScoredThing, nameOf: NameOf, smallPrint: string[]): string {
   const { name, complete, friedman, apart, treatments, leastDifference } = thing;
@@ -90,7 +88,7 @@ function sayScored(thing: ScoredThing, nameOf: NameOf, smallPrint: string[]): st
   }
   if (friedman.p === null) return `${name}: every taster gave all contenders the same.`;
   smallPrint.push(
-    `${name}: Friedman over ${people(complete)} who had every contender, χ² = ${formatFigure(friedman.chiSquare!, 2)} with ${friedman.df} df, p ${sayP(friedman.p)}; least significant difference of rank sums ${formatFigure(leastDifference!, 1)} (ISO 8587). Several samples of one contender are averaged first.`,
+    `${name}: Friedman over ${people(complete)} who had every contender, χ² = ${formatFigure(friedman.chiSquare!, 2)} with ${friedman.df} df, ${sayP(friedman.p)}; least significant difference of rank sums ${formatFigure(leastDifference!, 1)} (ISO 8587). Several samples of one contender are averaged first.`,
   );
   if (apart.length === 0) {
     return friedman.p <= ALPHA
@@ -125,9 +123,9 @@ function sayPosition({ name, position }: ScoredThing): string[] {
   const by = formatFigure(Math.abs(position.difference), 1);
   return position.p <= ALPHA
     ? [
-        `${name}: what was served first or last was scored ${by} ${position.difference > 0 ? 'higher' : 'lower'} than what came between (p ${sayP(position.p)}): place in the order mattered.`,
+        `${name}: what was served first or last was scored ${by} ${position.difference > 0 ? 'higher' : 'lower'} than what came between (${sayP(position.p)}): place in the order mattered.`,
       ]
-    : [`${name}: no sign that the place in the order mattered (p ${sayP(position.p)}).`];
+    : [`${name}: no sign that the place in the order mattered (${sayP(position.p)}).`];
 }
 
 function sayGuesses({ guesses: { same, which } }: PanelOutcome): string[] {

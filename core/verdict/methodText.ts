@@ -1,4 +1,4 @@
-import { plural } from '../quantity/format';
+import { formatSignificant, plural } from '../quantity/format';
 import type { Finding } from './finding';
 
 /** What the figures of a finding are: the trait with its unit, or for a wanted band the distance outside it. */
@@ -45,7 +45,7 @@ function dividedText({ trait, units }: Finding, unitNoun: string): string {
   if (trait.per === undefined) return '';
   const divisors = units.map((u) => u.divisor ?? 1);
   const [least, most] = [Math.min(...divisors), Math.max(...divisors)];
-  const figures = [...new Set([least, most].map((d) => Number(d.toPrecision(3)).toString()))].join('–');
+  const figures = [...new Set([least, most].map((d) => formatSignificant(d, 3)))].join('–');
   return `Divided by ${dividedBy[trait.per](unitNoun)}, ${figures}${divisorUnit[trait.per]}.`;
 }
 

@@ -1,6 +1,8 @@
 import { responseOf } from '~core/log/response';
 import type { Observation } from '~core/log/observation';
 import type { TrialState } from '~core/log/state';
+import type { ReviewText } from '~core/log/trial';
+import { type FigureRegion, figuresNow } from '~core/quantity/region';
 import type { RoundId } from '~core/model/ids';
 import type { Plan, Trait } from '~core/model/plan';
 import { planIndex } from '~core/plan/planIndex';
@@ -175,7 +177,10 @@ const happenedTo = (state: TrialState): Record<string, string[]> =>
   );
 
 /** Findings of all traits that have values, the primary first. */
-export async function allFindings(trialId: string | undefined) {
+export async function allFindings(
+  trialId: string | undefined,
+  figuresOf: (review: ReviewText) => FigureRegion = figuresNow,
+) {
   const trial = await loadTrial(trialId);
   const { row, state, blind } = trial;
   const { plan } = row;
@@ -183,9 +188,16 @@ export async function allFindings(trialId: string | undefined) {
     (a, b) => Number(b.id === plan.primaryTraitId) - Number(a.id === plan.primaryTraitId),
   );
   const rounds = claimedRounds(plan, row.review.claims ?? []);
+  const figures = figuresOf(row.review);
   const [results, atRounds] = await Promise.all([
-    findings(order.map((t) => findingInput(state, t))),
-    findings(rounds.map(({ trait: t, roundId }) => findingInput(state, t, { roundId }))),
+    findings(
+      order.map((t) => findingInput(state, t)),
+      figures,
+    ),
+    findings(
+      rounds.map(({ trait: t, roundId }) => findingInput(state, t, { roundId })),
+      figures,
+    ),
   ]);
   const found = results.flatMap((r) => (r.ok ? [r.value] : []));
   const primary = results[0]?.ok && plan.primaryTraitId ? results[0].value : null;

@@ -8,7 +8,8 @@ import { contactSheet } from '~core/report/contactSheet';
 import { cardOf } from '~core/report/trialReview';
 import { reviewDocument } from '~core/report/review';
 import { filmingBlocks } from '~core/report/filming';
-import { writtenIn } from '~core/report/written';
+import { inFigures } from '~core/quantity/region';
+import { settled } from '~core/report/settled';
 import { edited } from '~core/report/edits';
 import { ReviewText } from '~core/log/trial';
 import { z } from 'zod';
@@ -26,7 +27,14 @@ import { plainAuditInput } from '../auditOf';
 import type { RoomArgs } from '../roomArgs';
 
 export async function loadReview({ params }: RoomArgs) {
-  const { plan, state, review, findings, dated, primary, blind, trial } = await allFindings(params.trialId);
+  // What is said of the methods comes from beside the screen: it is asked for as the review writes figures.
+  const found = await allFindings(params.trialId, ({ figures }) => figures ?? 'plain');
+  return inFigures(found.review.figures ?? 'plain', () => written(found));
+}
+
+/** All the review says, as figures are written now. */
+function written(made: Awaited<ReturnType<typeof allFindings>>) {
+  const { plan, state, review, findings, dated, primary, blind, trial } = made;
   const nameOf = nameIn(plan);
   const check = verifySeal(trial.row.plan, state.seal, trial.row.sealedAs);
   const found = audit(plainAuditInput(trial));
@@ -42,11 +50,7 @@ export async function loadReview({ params }: RoomArgs) {
     seal: check,
     audit: found,
   };
-  const generated = writtenIn(
-    review,
-    () => reviewDocument(input),
-    (made) => made,
-  );
+  const generated = settled(reviewDocument(input));
   const sheet = contactSheet(state);
   const { blocks, outOfDate } = edited(
     generated,
@@ -97,7 +101,7 @@ const socialOf = (plan: Plan, primary: Finding, verdict: Verdict, nameOf: (id: s
   small: `${primary.trait.name}, ${primary.units.length} ${plural(plan.unitNoun)}`,
 });
 
-export type ReviewData = Awaited<ReturnType<typeof loadReview>>;
+export type ReviewData = ReturnType<typeof written>;
 
 /** Sentences rewritten and sections left out: kept by themselves, beside what is typed in the form. */
 const Own = z.object({

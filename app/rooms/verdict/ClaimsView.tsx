@@ -99,7 +99,7 @@ function OneClaim({
   };
   const withProduct = plan.treatments.filter((t) => t.products.some((u) => u.productId === product.id));
   return (
-    <section className={`note ${tone[verdict]}`}>
+    <section className={`note ${tone[verdict]}`} aria-label={`${product.name}: ${claim.text}`}>
       <h2>
         {product.name}: “{claim.text}” — {claimVerdictNames[verdict]}
       </h2>
@@ -165,7 +165,7 @@ function OneClaim({
               <TextField
                 select
                 size="small"
-                label="By"
+                label="By when"
                 value={set.roundId ?? ''}
                 sx={{ width: 170 }}
                 slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
@@ -192,7 +192,7 @@ function OneClaim({
             </TextField>
             <TextField
               size="small"
-              label={set.absolute ? 'Share, %' : 'By, %'}
+              label={set.absolute ? 'Share, %' : 'Size, %'}
               value={size}
               error={fault !== ''}
               helperText={fault}

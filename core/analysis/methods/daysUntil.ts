@@ -1,6 +1,6 @@
 import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import { ok } from '../../model/result';
-import { formatP } from '../../quantity/format';
+import { formatSignificant, sayP } from '../../quantity/format';
 import { choose } from '../../stats/combinations';
 import { type PermutationBlock, permutationTest } from '../../stats/permutation';
 import { type Seen, excessEvents, kaplanMeier, logRank, medianTime } from '../../stats/survival';
@@ -125,7 +125,7 @@ function analysed(input: AnalysisInput, names: readonly string[]): Analysis {
   const all =
     overall.chiSquare === null
       ? 'nothing to test'
-      : `log-rank χ²(${overall.df}) = ${Number(overall.chiSquare.toPrecision(3))}, p ${overall.p! < 0.001 ? '< 0.001' : `= ${formatP(overall.p!)}`}`;
+      : `log-rank χ²(${overall.df}) = ${formatSignificant(overall.chiSquare, 3)}, ${sayP(overall.p!)}`;
   const never = units.filter((u) => !u.happened).length;
   return {
     method: 'times',

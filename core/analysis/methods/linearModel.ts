@@ -1,5 +1,4 @@
-import { withMark } from '../../quantity/region';
-import { formatFigure, formatP } from '../../quantity/format';
+import { formatFigure, formatSignificant, sayP } from '../../quantity/format';
 import { ok } from '../../model/result';
 import { ENOUGH_RESIDUAL_DF } from '../../plan/limits';
 import { compareTreatments } from '../../stats/compareTreatments';
@@ -135,7 +134,7 @@ function smallPrint(c: Comparison, units: number, peers: boolean): string {
   if (!a || c.spread !== 'shown' || a.f === null || a.p === null) return first;
   return [
     first,
-    `F(${a.dfTreatment}, ${a.dfResidual}) = ${withMark(String(Number(a.f.toPrecision(3))))}, p ${a.p < 0.001 ? '' : '= '}${formatP(a.p)}.`,
+    `F(${a.dfTreatment}, ${a.dfResidual}) = ${formatSignificant(a.f, 3)}, ${sayP(a.p)}.`,
     peers
       ? `Every pair: Tukey–Kramer (${level(c.alpha)} for all together). Letters from the same intervals.`
       : `Against the control: Dunnett (two-sided, ${level(c.alpha)} for all together). Between the others: Tukey–Kramer. Letters from the same intervals. Per cent: Fieller, ${level(c.alpha)} each.`,

@@ -1,5 +1,5 @@
 import { ok } from '../../model/result';
-import { formatP } from '../../quantity/format';
+import { formatSignificant, sayP } from '../../quantity/format';
 import { type RankTail, rankDifferenceTails, rankSumTails } from '../../stats/rankDistribution';
 import { dunn, friedman, kruskalWallis, medianOf } from '../../stats/ranks';
 import { type Superiority, superiority, superiorityInBlocks } from '../../stats/superiority';
@@ -136,7 +136,7 @@ function smallPrint(data: Arranged, units: number, shared: string): string {
   const overall =
     all.statistic === null
       ? 'all equal'
-      : `${data.blocks ? 'Friedman χ²' : 'Kruskal–Wallis H'}(${all.df}) = ${Number(all.statistic.toPrecision(3))}, p ${all.p! < 0.001 ? '< 0.001' : `= ${formatP(all.p!)}`}`;
+      : `${data.blocks ? 'Friedman χ²' : 'Kruskal–Wallis H'}(${all.df}) = ${formatSignificant(all.statistic, 3)}, ${sayP(all.p!)}`;
   const how = data.blocks
     ? 'rank sums within blocks, p from every way ranks could have been handed out in each block'
     : units <= MOST_COUNTED
