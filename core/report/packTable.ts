@@ -25,7 +25,7 @@ export function packTable(plan: Plan, nameOf: (id: string) => string): TableBloc
       const cost = product ? productCost(use, product) : null;
       if (!product || !cost?.ok) return [];
       const { pack, perDose, perUnit, dosesPerPack } = cost.value;
-      const { areaPerUnitCm2 } = t.conditions;
+      const { areaPerUnitCm2, plantsPerUnit } = t.conditions;
       const cells: Cell[] = [
         { type: 'treatment', name: nameOf(t.id), order: planIndex(plan).treatmentOrder(t.id) },
         text(product.name),
@@ -36,6 +36,7 @@ export function packTable(plan: Plan, nameOf: (id: string) => string): TableBloc
         money(perDose, 1),
         money(perDose, use.solutionLPerUnit && doseAmount(use) > 0 ? 1 / use.solutionLPerUnit : null),
         money(perUnit, days > 0 ? 7 / days : null),
+        money(perUnit, plantsPerUnit && plantsPerUnit > 1 ? 1 / plantsPerUnit : null),
         money(perUnit, areaPerUnitCm2 ? 10_000 / areaPerUnitCm2 : null),
       ];
       return [{ cells }];
@@ -50,6 +51,7 @@ export function packTable(plan: Plan, nameOf: (id: string) => string): TableBloc
     numbers('a feed'),
     numbers('a litre of solution'),
     numbers('a week'),
+    numbers('a plant'),
     numbers('a square metre'),
   ];
   // A column nothing is known for is left out.

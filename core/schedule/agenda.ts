@@ -50,9 +50,9 @@ export interface WaitingTask {
 const lengthUnits: ReadonlySet<string> = new Set(['mm', 'cm', 'm', 'in', 'ft']);
 
 /** Minutes it takes, roughly (practice): a value, a bottle, a unit moved. */
-const MINUTES_A_VALUE = 0.3;
-const MINUTES_A_BOTTLE = 5;
-const MINUTES_A_MOVE = 0.5;
+export const MINUTES_A_VALUE = 0.3;
+export const MINUTES_A_BOTTLE = 5;
+export const MINUTES_A_MOVE = 0.5;
 /** A task without an end is repeated at most so often. */
 const MOST_TIMES = 800;
 

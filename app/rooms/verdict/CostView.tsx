@@ -8,6 +8,8 @@ import { newId } from '~core/model/newId';
 import type { Plan } from '~core/model/plan';
 import { fullCostTable } from '~core/report/judgementBlocks';
 import { kitLines, packTable } from '~core/report/packTable';
+import { listNames } from '~core/quantity/format';
+import { workDone } from '~core/schedule/workDone';
 import { costsOf, sayCosts } from '~core/verdict/costWords';
 import type { Finding } from '~core/verdict/finding';
 import { bestValueElsewhere, sayElsewhere } from '~core/verdict/priceSets';
@@ -61,6 +63,8 @@ export function CostView({ plan, state, finding, verdict, stored }: Props) {
   );
   const said = [...sayCosts(costs, shown, verdict, finding, nameOf, plan.unitNoun), ...elsewhere];
   const { currency } = plan;
+  const work = useMemo(() => workDone(state), [state]);
+  const minutes = Math.round(work.reduce((s, w) => s + w.minutes, 0) / Math.max(1, plan.units.length));
   return (
     <>
       <ReportTable table={fullCostTable(costs, verdict, finding, plan, nameOf)} />
@@ -113,6 +117,16 @@ export function CostView({ plan, state, finding, verdict, stored }: Props) {
             onKeep={(v) => set({ limitMinor: v })}
           />
         </div>
+        {minutes > 0 && minutes !== shown.minutesPerUnit && (
+          <p className="small">
+            The log shows about {minutes} min of work on a {plan.unitNoun} (
+            {listNames(work.map((w) => `${w.name} ${Math.round(w.minutes)} min in all`))}), as these acts are
+            planned.{' '}
+            <Button size="small" color="secondary" onClick={() => set({ minutesPerUnit: minutes })}>
+              Take {minutes} min
+            </Button>
+          </p>
+        )}
         {shown.lines.map((l) => (
           <div key={l.id} className="inline-row">
             <NameField label="What it is" value={l.name} onKeep={(name) => setLine(l.id, { name })} />
