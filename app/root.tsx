@@ -54,6 +54,7 @@ export default function App() {
     // Loaded only where somebody asked to be reminded.
     if (localStorage.getItem(REMIND_KEY)) void import('./bench/reminders').then((m) => m.keepReminding());
   }, []);
+  useEffect(() => exchangingWherePaired(), []);
   return (
     <PalazzoTheme>
       <NoticeProvider>
@@ -62,6 +63,22 @@ export default function App() {
       </NoticeProvider>
     </PalazzoTheme>
   );
+}
+
+/** Only a page served with a letter-box exchanges anything; what it takes is loaded there alone. */
+function exchangingWherePaired(): () => void {
+  let stop = () => {};
+  let gone = false;
+  if (location.protocol === 'https:')
+    void Promise.all([import('./lan/keepExchanging'), import('./lan/otherLetters')]).then(([keep, other]) => {
+      if (gone) return;
+      const stops = [keep.keepExchanging(), other.takeOtherLetters()];
+      stop = () => stops.forEach((s) => s());
+    });
+  return () => {
+    gone = true;
+    stop();
+  };
 }
 
 export function HydrateFallback() {

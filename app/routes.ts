@@ -24,6 +24,7 @@ export default [
     route('instruments', 'bench/instruments.tsx'),
     route('standings', 'bench/standings.tsx'),
     route('data', 'bench/data.tsx'),
+    route('devices', 'bench/devices/devices.tsx'),
   ]),
   route('trial/:trialId', 'rooms/TrialLayout.tsx', [
     index('rooms/enter.tsx'),
@@ -39,4 +40,6 @@ export default [
     route('taste/:sessionId/:taster', 'rooms/panel/taste.tsx'),
   ]),
   route('taste', 'rooms/panel/remoteTaste.tsx'),
+  route('pair', 'bench/devices/pair.tsx'),
+  route('help', 'bench/devices/help.tsx'),
 ] satisfies RouteConfig;

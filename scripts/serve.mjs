@@ -1,10 +1,13 @@
 // Serves the built app: static files with compression, long caching for hashed names, strict headers.
 import { createHash } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
+import { createServer as createPlainServer } from 'node:http';
+import { createServer } from 'node:https';
 import { fileURLToPath } from 'node:url';
 import compression from 'compression';
 import express from 'express';
 import helmet from 'helmet';
+import { lanRoutes } from './lan/routes.mjs';
 
 const client = fileURLToPath(new URL('../build/client/', import.meta.url));
 
@@ -15,10 +18,11 @@ const inlineScripts = (html) =>
   [...html.matchAll(/<script(?![^>]*\bsrc=)[^>]*>([\s\S]*?)<\/script>/g)].map((m) => sha256(m[1]));
 
 /**
- * @param {{ port: number, bench: 'demo' | 'own', host?: string }} options
- * @returns the listening server
+ * @param {{ port: number, bench: 'demo' | 'own', host?: string, lan?: object }} options `lan`: certificate of this
+ * machine in its network; the app is served by HTTPS then, with a letter-box for paired devices
+ * @returns the listening server; with `lan` its letter-box stands beside as `box`
  */
-export function serve({ port, bench, host }) {
+export function serve({ port, bench, host, lan }) {
   if (!existsSync(`${client}index.html`)) throw new Error('There is no build; run `npm run build` first.');
   const page = readFileSync(`${client}index.html`, 'utf8').replace(
     /(<meta name="palazzo-bench" content=")[^"]*/,
@@ -55,6 +59,9 @@ export function serve({ port, bench, host }) {
     res.setHeader('Permissions-Policy', 'camera=(self), serial=(self), geolocation=(), microphone=()');
     next();
   });
+  let listening;
+  const letters = lan && lanRoutes({ ...lan, port: () => listening.address().port });
+  if (letters) app.use('/lan', letters.lan);
   app.use(compression());
   app.use(
     '/assets',
@@ -76,7 +83,9 @@ export function serve({ port, bench, host }) {
     res.type('html').send(page);
   });
   return new Promise((resolve, reject) => {
-    const server = app.listen(port, host, () => resolve(server));
+    const server = lan ? createServer({ key: lan.key, cert: lan.cert }, app) : createPlainServer(app);
+    listening = server;
+    server.listen(port, host, () => resolve(letters ? Object.assign(server, { box: letters.box }) : server));
     server.on('error', (e) => {
       reject(e.code === 'EADDRINUSE' ? new Error(`Port ${port} is taken; set PORT to another one.`) : e);
     });

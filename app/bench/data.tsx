@@ -77,7 +77,8 @@ export default function DataRoom() {
   return (
     <div style={{ maxWidth: '54rem' }}>
       <RoomHead title="Data">
-        Everything stays in this browser, on this device. Files are how it travels.
+        Everything stays in this browser, on this device. Files are how it travels; in one network phone and
+        desk can also <Link to="/devices">be paired</Link>.
       </RoomHead>
       <Backup unsaved={unsaved} />
       <TakeIn />

@@ -1,6 +1,6 @@
 import Dexie, { type EntityTable, type Table } from 'dexie';
 import type { Entry } from '~core/log/entry';
-import type { BlindKey, ReviewText } from '~core/log/trial';
+import type { BlindKey, ReviewText, Trial } from '~core/log/trial';
 import type { SealedAs } from '~core/log/verifySeal';
 import { migrate, productFrom1 } from '~core/model/migrations';
 import type { PanelKey } from '~core/model/panel';
@@ -103,8 +103,17 @@ export interface PanelKeyRow {
   key: PanelKey;
 }
 
+/** Another plan of a trial that is here, as another device or a file has it: shown beside ours until one is chosen. */
+export interface ClashRow {
+  trialId: string;
+  theirs: Trial;
+  /** where it came from, in words */
+  from: string;
+  at: string;
+}
+
 /** The database of this build. A database with a higher number was written by a newer one. */
-export const DATABASE_VERSION = 5;
+export const DATABASE_VERSION = 6;
 
 /** One bench: the demo's and the user's own are two separate databases. */
 export class BenchDb extends Dexie {
@@ -119,6 +128,7 @@ export class BenchDb extends Dexie {
   blobs!: Table<BlobRow, string>;
   series!: Table<SeriesChunk, [string, number]>;
   panelKeys!: Table<PanelKeyRow, [string, string]>;
+  clashes!: EntityTable<ClashRow, 'trialId'>;
   settings!: Table<{ key: string; value: string }, string>;
 
   constructor(name: BenchName) {
@@ -195,6 +205,7 @@ export class BenchDb extends Dexie {
           });
       });
     this.version(5).stores({ panelKeys: '[trialId+sessionId], trialId' });
+    this.version(6).stores({ clashes: 'trialId' });
   }
 
   /** The tables a change of a trial reads and writes. */
@@ -222,6 +233,7 @@ export class BenchDb extends Dexie {
       this.steps,
       this.blobs,
       this.series,
+      this.clashes,
       this.bin,
       this.products,
     ];

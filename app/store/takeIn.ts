@@ -34,8 +34,13 @@ export const sealOfFile = (trial: Trial): string | null =>
  * Takes in an exported trial: a new one is added; of one that is here already the logs are united. A line that is
  * here already keeps what it says; where the file says something else that is kept beside it and shown.
  * Refused where both copies exist with different plans: nothing of either is lost.
+ *
+ * @param base SHA-256 of the plan both copies had last: where this one still has it, the other's plan is newer
  */
-export async function takeIn(trial: Trial): Promise<Result<TakenIn, { tag: 'differentPlan' }>> {
+export async function takeIn(
+  trial: Trial,
+  base: string | null = null,
+): Promise<Result<TakenIn, { tag: 'differentPlan' }>> {
   const db = await bench();
   const brokenSeal = sealOfFile(trial);
   const { id } = trial.plan;
@@ -49,17 +54,33 @@ export async function takeIn(trial: Trial): Promise<Result<TakenIn, { tag: 'diff
       );
       return ok({ outcome: { tag: 'added' as const }, brokenSeal });
     }
-    if (!samePlan(here.row.plan, trial.plan)) return err({ tag: 'differentPlan' as const });
     const { added, conflicts } = unionOfLogs(here.log, trial.log);
+    const follows = !here.state.seal && base !== null && planSha256(here.row.plan) === base;
+    // The other side has only not heard of our newer plan; a seal it brings would stand for the old one.
+    const behind = base !== null && planSha256(trial.plan) === base && !added.some((e) => e.kind === 'seal');
+    if (!samePlan(here.row.plan, trial.plan) && !follows && !behind)
+      return err({ tag: 'differentPlan' as const });
+    // A scorer's copy gets its names when the whole trial comes; a plan that was only behind catches up.
+    const renewed =
+      (here.row.plan.namesLeftOut && !trial.plan.namesLeftOut) ||
+      (follows && !behind && planSha256(here.row.plan) !== planSha256(trial.plan));
     const rev = here.rev + 1;
     await db.entries.bulkAdd(added.map((entry) => ({ trialId: id, id: entry.id, rev, entry })));
+    if (renewed) {
+      const review = here.row.plan.namesLeftOut ? trial.review : here.row.review;
+      await db.trials.put({ ...here.row, plan: trial.plan, review, sealedAs: trial.sealedAs });
+      if (trial.key) await db.keys.put({ trialId: id, key: trial.key });
+    }
+    await db.clashes.delete(id);
     const fresh = await keepConflicts(id, [
       ...conflicts.map((c) => c.other),
       ...trial.conflicts.map((c) => c.other),
     ]);
     const brings = here.key === null && trial.key !== null && !trial.plan.namesLeftOut;
     if (brings) await db.keys.put({ trialId: id, key: trial.key! });
-    await db.heads.put({ id, rev, planRev: brings ? rev : here.planRev });
+    // What brings nothing new is no change: devices would answer each other for ever.
+    if (added.length > 0 || fresh > 0 || brings || renewed)
+      await db.heads.put({ id, rev, planRev: brings || renewed ? rev : here.planRev });
     return ok({
       outcome: { tag: 'merged' as const, newEntries: added.length, conflicts: fresh },
       brokenSeal,

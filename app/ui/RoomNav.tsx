@@ -64,9 +64,13 @@ const benchRooms = [
   { to: '/calculator', name: 'Calculator' },
   { to: '/instruments', name: 'Instruments' },
   { to: '/data', name: 'Data' },
+  { to: '/devices', name: 'Devices' },
 ];
 
-/** Today, Library, Standings, Calculator, Data: the rooms that belong to no trial. */
+/** What a phone's strip has room for; Devices is reached from Data there. */
+const onPhones = benchRooms.filter((r) => r.to !== '/devices');
+
+/** Today, Library, Standings, Calculator, Instruments, Data, Devices: the rooms that belong to no trial. */
 export function BenchNav() {
   return (
     <>
@@ -82,7 +86,7 @@ export function BenchNav() {
         </ul>
       </nav>
       <nav className="strip of-four no-print" aria-label="Bench, small screens">
-        {benchRooms.map((r) => (
+        {onPhones.map((r) => (
           <NavLink key={r.to} to={r.to} end={r.to === '/'}>
             {r.name}
           </NavLink>

@@ -110,21 +110,44 @@ export function exportTrial(
   const files: Zippable = {
     'README.txt': strToU8(README),
     'datapackage.json': pretty(json),
-    'plan.json': pretty({ palazzo: 'trial', version: FILE_VERSION, plan: trial.plan, review: trial.review }),
-    'log.json': pretty(trial.log),
+    ...trialFiles(trial),
     'findings.R': strToU8(script),
   };
   if (found) files['findings.json'] = pretty({ trial: trial.plan.question, findings: found });
+  for (const t of tables) files[`data/${t.name}.csv`] = strToU8(t.csv);
+  Object.assign(files, bulkFiles(trial, bulk));
+  return zipSync(files, zipOptions);
+}
+
+const zipOptions = { mtime: '1980-01-02T00:00:00', level: 6 } as const;
+
+/** What a trial is read back from. */
+function trialFiles(trial: Trial): Zippable {
+  const files: Zippable = {
+    'plan.json': pretty({ palazzo: 'trial', version: FILE_VERSION, plan: trial.plan, review: trial.review }),
+    'log.json': pretty(trial.log),
+  };
   if (trial.key) files['key.json'] = pretty(trial.key);
   if (trial.sealedAs) files['sealed-plan.json'] = pretty(trial.sealedAs);
   if (trial.conflicts.length > 0) files['conflicts.json'] = pretty(trial.conflicts);
-  for (const t of tables) files[`data/${t.name}.csv`] = strToU8(t.csv);
-  // Pictures are compressed already.
-  for (const [name, bytes] of Object.entries(bulkEntries(trial, bulk))) {
-    files[name] = name.startsWith('photos/') ? [bytes, { level: 0 }] : bytes;
-  }
-  return zipSync(files, { mtime: '1980-01-02T00:00:00', level: 6 });
+  return files;
 }
+
+/** Pictures are compressed already. */
+const bulkFiles = (trial: Trial, bulk: Bulk): Zippable =>
+  Object.fromEntries(
+    Object.entries(bulkEntries(trial, bulk)).map(([name, bytes]) => [
+      name,
+      name.startsWith('photos/') ? [bytes, { level: 0 }] : bytes,
+    ]),
+  );
+
+/**
+ * A trial for another device of the same bench: what it is read back from, without the tables for people.
+ * @param bulk pictures and readings that go along
+ */
+export const exportForDevice = (trial: Trial, bulk: Bulk = noBulk): Uint8Array =>
+  zipSync({ ...trialFiles(trial), ...bulkFiles(trial, bulk) }, zipOptions);
 
 export type ImportError =
   { tag: 'notZip' } | { tag: 'missingFile'; file: string } | { tag: 'invalid'; message: string };

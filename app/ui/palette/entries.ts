@@ -24,6 +24,7 @@ const bench: PaletteEntry[] = (
     ['Calculator', '/calculator'],
     ['Instruments', '/instruments'],
     ['Data', '/data'],
+    ['Devices', '/devices'],
   ] as const
 ).map(([label, to]) => ({ group: 'Bench', label, to }));
 

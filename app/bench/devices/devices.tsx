@@ -1,0 +1,299 @@
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { useEffect, useState, useSyncExternalStore } from 'react';
+import { Link, useLoaderData, useRevalidator } from 'react-router';
+import { listNames } from '~core/quantity/format';
+import { type Role, lanHere } from '../../lan/box';
+import type { Exchange } from '../../lan/exchange';
+import { exchangeNow, lastExchange, onExchange } from '../../lan/keepExchanging';
+import { type KnownPeer, pairing, pairingLink, sendAway, unpair } from '../../lan/pairing';
+import { listClashes } from '../../store/clashes';
+import { Caution } from '../../ui/Caution';
+import { QrCode } from '../../ui/QrCode';
+import { RoomHead } from '../../ui/RoomHead';
+import { announce } from '../../ui/announce';
+import { Clashes } from './Clashes';
+import { PairHere } from './PairHere';
+
+export async function clientLoader() {
+  const [here, paired, clashes] = await Promise.all([lanHere(), pairing(), listClashes()]);
+  return { here, paired, clashes };
+}
+
+/** Phone and desk, each with its own copy: how they are paired, and what waits for a choice. */
+export default function Devices() {
+  const { here, paired, clashes } = useLoaderData<typeof clientLoader>();
+  return (
+    <div style={{ maxWidth: '54rem' }}>
+      <RoomHead title="Devices">
+        Phone and desk each keep a copy of their own. What is logged on one is handed to the other; nothing
+        else in the world hears of it.
+      </RoomHead>
+      <Clashes clashes={clashes} />
+      {here === null ? (
+        <NotServed />
+      ) : paired === null ? (
+        <section className="section">
+          <h2>Pair this device</h2>
+          <PairHere code="" keyText={null} />
+        </section>
+      ) : (
+        <Paired peers={paired.peers} addresses={here.addresses} canInvite={paired.role === 'log'} />
+      )}
+      {here !== null && <Trust fingerprint={here.fingerprint} />}
+    </div>
+  );
+}
+
+function NotServed() {
+  return (
+    <section className="section">
+      <h2>In this network</h2>
+      <p>
+        Palazzo serves this device alone. Start it with <code>npm start -- --lan</code> and it serves the
+        network of the house by HTTPS, with a letter-box between paired devices.
+      </p>
+      <p>
+        Without it a file does the same: hand a trial’s zip over from its Review, or the whole bench as a
+        backup, and <Link to="/data">take it in under Data</Link> on the other device.
+      </p>
+    </section>
+  );
+}
+
+/** What came of the last exchange, in a sentence. */
+function sayExchange({ sent, received, refused, clashes, fault }: Exchange): string {
+  if (fault !== null) return fault;
+  const said = [
+    ...(sent > 0 ? [`${sent} handed over`] : []),
+    ...(received > 0 ? [`${received} taken in`] : []),
+    ...(clashes > 0 ? [`${clashes} with another plan`] : []),
+    ...(refused > 0 ? [`${refused} that couldn’t be opened left out`] : []),
+  ];
+  return said.length === 0 ? 'Everything is handed over.' : `${listNames(said)}.`;
+}
+
+const rights: Record<Role, string> = {
+  log: 'logs, with the whole bench',
+  taste: 'tastes only',
+  help: 'helps only: coded jars and tasks',
+};
+
+function Paired({
+  peers,
+  addresses,
+  canInvite,
+}: {
+  peers: readonly KnownPeer[];
+  addresses: readonly string[];
+  canInvite: boolean;
+}) {
+  const revalidator = useRevalidator();
+  const last = useSyncExternalStore(onExchange, lastExchange, () => null);
+  const [adding, setAdding] = useState(false);
+  // Who came or went is seen when the letter-box was asked.
+  useEffect(() => onExchange(() => void revalidator.revalidate()), [revalidator]);
+  const there = peers.filter((p) => p.id !== null);
+  return (
+    <section className="section">
+      <h2>Paired</h2>
+      {there.length === 0 ? (
+        <p className="quiet">No other device yet.</p>
+      ) : (
+        <table className="ledger">
+          <tbody>
+            {there.map((p) => (
+              <tr key={p.id}>
+                <td>{p.name || 'a device'}</td>
+                <td className="quiet">{rights[p.role]}</td>
+                <td className="n">
+                  {p.invite !== null && (
+                    <Button
+                      size="small"
+                      color="inherit"
+                      aria-label={`Send ${p.name || 'the device'} away`}
+                      onClick={() => void sendAway(p.id!).then(() => revalidator.revalidate())}
+                    >
+                      Send away
+                    </Button>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {last && (
+        <p role="status" className={last.fault === null ? 'small quiet' : 'small warning'}>
+          {sayExchange(last)}
+        </p>
+      )}
+      <p className="small quiet">
+        Trials go to and fro by themselves while both pages are open; a blind one goes under its codes. Who is
+        sent away keeps what it has and gets nothing more.
+      </p>
+      <div className="inline-row" style={{ marginTop: '0.6rem' }}>
+        {canInvite && (
+          <Button variant="contained" onClick={() => setAdding(true)}>
+            Pair another device
+          </Button>
+        )}
+        <Button variant="outlined" color="secondary" onClick={() => void exchangeNow()}>
+          Hand over now
+        </Button>
+        <Button color="inherit" onClick={() => void unpair().then(() => revalidator.revalidate())}>
+          Take this device out
+        </Button>
+      </div>
+      {adding && <AddDevice addresses={addresses} onClose={() => setAdding(false)} />}
+    </section>
+  );
+}
+
+/** The code that pairs one more device, to be scanned. */
+function AddDevice({ addresses, onClose }: { addresses: readonly string[]; onClose: () => void }) {
+  // A desk opened as localhost can't be reached by that name from a phone.
+  const reachable = location.hostname === 'localhost' ? [...addresses, location.origin] : [location.origin];
+  const [at, setAt] = useState(reachable[0]!);
+  const [role, setRole] = useState<'log' | 'help'>('log');
+  const [link, setLink] = useState<string | null>(null);
+  const [fault, setFault] = useState('');
+  useEffect(() => {
+    let gone = false;
+    pairingLink(role, at).then(
+      (made) => !gone && setLink(made),
+      (e: Error) => !gone && setFault(e.message),
+    );
+    return () => {
+      gone = true;
+    };
+  }, [role, at]);
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
+      <DialogTitle>Pair another device</DialogTitle>
+      <DialogContent className="stack">
+        <div className="inline-row" style={{ paddingTop: '0.4rem' }}>
+          <TextField
+            select
+            label="It"
+            value={role}
+            sx={{ width: 260 }}
+            onChange={(e) => {
+              setLink(null);
+              setRole(e.target.value as 'log' | 'help');
+            }}
+          >
+            <MenuItem value="log">{rights.log}</MenuItem>
+            <MenuItem value="help">{rights.help}</MenuItem>
+          </TextField>
+          {reachable.length > 1 && (
+            <TextField
+              select
+              label="Reached at"
+              value={at}
+              sx={{ width: 260 }}
+              onChange={(e) => {
+                setLink(null);
+                setAt(e.target.value);
+              }}
+            >
+              {reachable.map((a) => (
+                <MenuItem key={a} value={a}>
+                  {a}
+                </MenuItem>
+              ))}
+            </TextField>
+          )}
+        </div>
+        {fault !== '' && (
+          <p role="alert" className="note bad">
+            {fault}
+          </p>
+        )}
+        {link !== null && (
+          <>
+            <QrCode text={link} label="Code that pairs a device" />
+            <TextField
+              size="small"
+              label="The link"
+              value={link}
+              slotProps={{ htmlInput: { readOnly: true } }}
+              fullWidth
+            />
+            <p className="small quiet">
+              Good once, for a quarter of an hour. The part behind the # is the key: it goes from screen to
+              camera, never to the server.
+            </p>
+          </>
+        )}
+        <Caution>Whoever scans it gets what it says above. Show it to nobody else.</Caution>
+      </DialogContent>
+      <DialogActions>
+        <Button
+          color="secondary"
+          disabled={link === null}
+          onClick={() =>
+            void navigator.clipboard.writeText(link!).then(
+              () => announce('The link is copied.'),
+              () => announce('This browser doesn’t copy: mark the link and copy it.'),
+            )
+          }
+        >
+          Copy the link
+        </Button>
+        <Button variant="contained" onClick={onClose}>
+          Done
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
+
+/** How a phone comes to trust the bench's own certificate, and what works before and after. */
+function Trust({ fingerprint }: { fingerprint: string }) {
+  return (
+    <section className="section">
+      <h2>The certificate</h2>
+      <p>
+        This bench vouches for itself, so a browser warns once. Logging, camera and storage work at once when
+        you go on after the warning. Opening it with the desk switched off works only after the device trusts
+        the bench’s authority.
+      </p>
+      <p className="small">
+        Fingerprint (SHA-256), as the terminal shows it too: <span className="num">{fingerprint}</span>
+      </p>
+      <p>
+        <Button variant="outlined" color="secondary" href="/lan/authority.crt">
+          Get the authority’s certificate
+        </Button>
+      </p>
+      <details>
+        <summary>How a device trusts it</summary>
+        <ul className="report-list small">
+          <li>
+            Android: Settings → Security → Encryption and credentials → Install a certificate → CA
+            certificate, and choose the file.
+          </li>
+          <li>
+            iPhone and iPad: open the file, Settings → Profile downloaded → Install; then Settings → General →
+            About → Certificate trust settings, and switch it on.
+          </li>
+          <li>Windows: open the file → Install certificate → Trusted root certification authorities.</li>
+          <li>macOS: open the file in Keychain Access, and set it to “Always trust”.</li>
+          <li>
+            Linux: in the browser’s settings under Certificates → Authorities → Import; trust it for websites.
+          </li>
+        </ul>
+        <p className="small quiet">
+          It can vouch for any address while it is trusted. Its key lies on the desk, readable by its owner
+          alone; take the trust away again when the bench is no longer used.
+        </p>
+      </details>
+    </section>
+  );
+}

@@ -1,0 +1,54 @@
+import { onCommitted } from '../store/committed';
+import { type Exchange, exchange } from './exchange';
+import { onPairing, pairing } from './pairing';
+
+/** How often the letter-box is looked at, ms; less often while it isn't reached. */
+const EVERY_MS = 3000;
+const UNREACHED_MS = 15_000;
+/** A value typed is handed over after a pause, not key by key. */
+const PAUSE_MS = 700;
+
+let last: Exchange | null = null;
+const told = new EventTarget();
+
+/** What came of the last exchange. */
+export const lastExchange = (): Exchange | null => last;
+
+/** Hears of each exchange. */
+export function onExchange(hear: () => void): () => void {
+  told.addEventListener('exchange', hear);
+  return () => told.removeEventListener('exchange', hear);
+}
+
+/** Exchanges now, and tells whoever listens. */
+export async function exchangeNow(): Promise<Exchange> {
+  last = await exchange();
+  told.dispatchEvent(new Event('exchange'));
+  return last;
+}
+
+/** Goes on exchanging as long as this device is paired and the page is looked at. @returns a function that stops it */
+export function keepExchanging(): () => void {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let stopped = false;
+  let running = false;
+  const later = (ms: number) => {
+    clearTimeout(timer);
+    if (!stopped) timer = setTimeout(() => void once(), ms);
+  };
+  const once = async () => {
+    if (running || document.visibilityState === 'hidden') return later(EVERY_MS);
+    if ((await pairing().catch(() => null)) === null) return;
+    running = true;
+    const { fault } = await exchangeNow().catch(() => ({ fault: 'not reached' }));
+    running = false;
+    later(fault === null ? EVERY_MS : UNREACHED_MS);
+  };
+  const stops = [onCommitted(() => later(PAUSE_MS)), onPairing(() => later(0))];
+  later(PAUSE_MS);
+  return () => {
+    stopped = true;
+    clearTimeout(timer);
+    for (const stop of stops) stop();
+  };
+}

@@ -1,0 +1,57 @@
+import { z } from 'zod';
+import { safeJson } from '~core/formats/safeJson';
+
+const sha = z.string().regex(/^[0-9a-f]{64}$/);
+
+/** What a letter is about; a trial's zip or a text comes behind it. */
+export const LetterHead = z.discriminatedUnion('kind', [
+  z.object({
+    kind: z.literal('trial'),
+    trialId: z.string().min(1).max(100),
+    /** the plan both had when they last exchanged it: who still has it takes the new one without being asked */
+    base: sha.nullable(),
+    /** plans that whoever sends decided against */
+    overrules: z.array(sha).max(50),
+  }),
+  /** pictures and readings the writer lacks */
+  z.object({
+    kind: z.literal('wants'),
+    trialId: z.string().min(1).max(100),
+    photos: z.array(sha).max(5000),
+    series: z.array(z.string().min(1).max(100)).max(500),
+  }),
+  /** a taster's answers, as the text that is pasted otherwise */
+  z.object({ kind: z.literal('answers'), text: z.string().max(200_000) }),
+  /** jars and tasks for a helper, under codes */
+  z.object({ kind: z.literal('jobs'), text: z.string().max(500_000) }),
+  /** a task the helper ticked off */
+  z.object({
+    kind: z.literal('ticked'),
+    trialId: z.string().min(1).max(100),
+    task: z.string().min(1).max(200),
+  }),
+]);
+export type LetterHead = z.infer<typeof LetterHead>;
+
+/** Longest head of a letter, bytes. */
+const MOST_HEAD = 600_000;
+
+/** A letter's head and what comes with it as bytes. */
+export function packLetter(head: LetterHead, body: Uint8Array = new Uint8Array()): Uint8Array {
+  const said = new TextEncoder().encode(JSON.stringify(head));
+  const packed = new Uint8Array(4 + said.length + body.length);
+  new DataView(packed.buffer).setUint32(0, said.length);
+  packed.set(said, 4);
+  packed.set(body, 4 + said.length);
+  return packed;
+}
+
+/** Reads a letter; null for what isn't one. */
+export function unpackLetter(bytes: Uint8Array): { head: LetterHead; body: Uint8Array } | null {
+  if (bytes.length < 4) return null;
+  const length = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength).getUint32(0);
+  if (length > MOST_HEAD || length > bytes.length - 4) return null;
+  const read = safeJson(new TextDecoder().decode(bytes.subarray(4, 4 + length)));
+  const head = read.ok ? LetterHead.safeParse(read.value) : null;
+  return head?.success ? { head: head.data, body: bytes.subarray(4 + length) } : null;
+}

@@ -1,0 +1,35 @@
+import { ofKind } from '~core/log/state';
+import { ok, err } from '~core/model/result';
+import { agendaOf } from '~core/schedule/agenda';
+import { todayDate } from '../bench/clock';
+import { panelAction } from '../rooms/panel/panelActions';
+import { TasterReply, unpacked } from '../rooms/panel/tasterSheet';
+import { appendEntries, listTrials } from '../store/trials';
+import { type OtherLetter, onLetter } from './exchange';
+
+/** A taster's answers go into the session they are of, as if they had been pasted there. */
+async function takeAnswers(text: string): Promise<void> {
+  const reply = unpacked(text, TasterReply);
+  if (!reply) return;
+  const trial = (await listTrials()).find((t) =>
+    ofKind(t.state, 'panel').some((e) => e.body.session.id === reply.sessionId),
+  );
+  if (trial) await panelAction(trial.row.id, { intent: 'reply', reply });
+}
+
+/** A task is ticked off only while it is open: a helper can write nothing else. */
+async function tick({ trialId, task }: Extract<OtherLetter, { kind: 'ticked' }>): Promise<void> {
+  const today = todayDate();
+  await appendEntries<{ tag: 'notOpen' }>(trialId, ({ state }) =>
+    agendaOf(state, today, today).some((a) => a.task === task && a.state === 'open')
+      ? ok([{ kind: 'taskDone', task }])
+      : err({ tag: 'notOpen' as const }),
+  );
+}
+
+/** Takes in what tasters and helpers send, as long as the page is open. @returns a function that stops it */
+export const takeOtherLetters = (): (() => void) =>
+  onLetter(async (letter) => {
+    if (letter.kind === 'answers') await takeAnswers(letter.text);
+    else if (letter.kind === 'ticked') await tick(letter);
+  });

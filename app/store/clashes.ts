@@ -1,0 +1,88 @@
+import { unionOfLogs } from '~core/log/union';
+import type { Trial } from '~core/log/trial';
+import { planSha256 } from '~core/plan/seal';
+import { type Difference, planDifferences } from '~core/plan/planDifferences';
+import { type Result, err, ok } from '~core/model/result';
+import { bench } from './bench';
+import { tabId } from './tab';
+import { current } from './trialMemory';
+
+/** Two plans of one trial, side by side. */
+export interface Clash {
+  trialId: string;
+  question: string;
+  from: string;
+  at: string;
+  differences: Difference[];
+  /** the plan here is sealed: it can't be given up for another */
+  sealedHere: boolean;
+  /** the other one is */
+  sealedThere: boolean;
+}
+
+/** Keeps another plan of a trial beside ours; a later one of the same trial takes its place. */
+export async function keepClash(theirs: Trial, from: string): Promise<void> {
+  await (await bench()).clashes.put({ trialId: theirs.plan.id, theirs, from, at: new Date().toISOString() });
+}
+
+/** What waits for a choice. */
+export async function listClashes(): Promise<Clash[]> {
+  const db = await bench();
+  const rows = await db.clashes.toArray();
+  const made = await Promise.all(
+    rows.map(async ({ trialId, theirs, from, at }): Promise<Clash | null> => {
+      const here = await current(db, trialId);
+      if (!here) return null;
+      return {
+        ...{ trialId, from, at },
+        question: here.row.plan.question,
+        differences: planDifferences(here.row.plan, theirs.plan),
+        sealedHere: here.state.seal !== null,
+        sealedThere: theirs.log.some((e) => e.kind === 'seal'),
+      };
+    }),
+  );
+  return made.filter((c) => c !== null);
+}
+
+const OVERRULED = 'overruled/';
+
+/** Plans of a trial that were decided against here, by their hash. */
+export async function overruled(trialId: string): Promise<string[]> {
+  const row = await (await bench()).settings.get(`${OVERRULED}${trialId}`);
+  return row ? row.value.split(' ') : [];
+}
+
+/**
+ * One of two plans is chosen. Taking theirs unites the logs; the plan that was here can be brought back by Undo.
+ * Keeping ours leaves their lines where they are, and tells the other device so when it next hears of the trial.
+ */
+export async function settleClash(
+  trialId: string,
+  chosen: 'mine' | 'theirs',
+): Promise<Result<null, { tag: 'gone' } | { tag: 'sealed' }>> {
+  const db = await bench();
+  return db.transaction('rw', [...db.ofTrials, db.settings], async () => {
+    const [row, here] = await Promise.all([db.clashes.get(trialId), current(db, trialId)]);
+    if (!row || !here) return err({ tag: 'gone' as const });
+    if (chosen === 'mine') {
+      const key = `${OVERRULED}${trialId}`;
+      const before = (await db.settings.get(key))?.value.split(' ') ?? [];
+      const all = new Set([...before, planSha256(row.theirs.plan)]);
+      await db.settings.put({ key, value: [...all].slice(-50).join(' ') });
+      await db.heads.put({ id: trialId, rev: here.rev + 1, planRev: here.planRev });
+    } else {
+      if (here.state.seal) return err({ tag: 'sealed' as const });
+      const { theirs } = row;
+      const rev = here.rev + 1;
+      const { added } = unionOfLogs(here.log, theirs.log);
+      await db.steps.add({ trialId, tab: tabId(), before: here.row.plan, after: theirs.plan });
+      await db.trials.put({ ...here.row, plan: theirs.plan, sealedAs: theirs.sealedAs });
+      if (theirs.key) await db.keys.put({ trialId, key: theirs.key });
+      await db.entries.bulkAdd(added.map((entry) => ({ trialId, id: entry.id, rev, entry })));
+      await db.heads.put({ id: trialId, rev, planRev: rev });
+    }
+    await db.clashes.delete(trialId);
+    return ok(null);
+  });
+}
