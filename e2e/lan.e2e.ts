@@ -138,6 +138,7 @@ describe('a helper', () => {
     expect(shown).toMatch(/TST-0[1-4], TST-0[1-4]/);
     await helper.isAccessible();
     await helper.page.locator('input[type="checkbox"]').click();
+    await helper.page.waitForSelector('input[type="checkbox"]:disabled');
     await desk.open('/trial/trial/log');
     await desk.sees('Fill the saucers, day 0');
     // Its place in the box lets it neither pair others nor read a trial.
@@ -160,14 +161,29 @@ describe('a plan changed on both', () => {
     await phone.open('/');
     await phone.sees('Which of two?');
     // Apart: each is changed while it doesn't hear of the other.
-    await phone.page.setOfflineMode(true);
-    await phone.open('/trial/draft/question').catch(() => undefined);
-    await phone.page.setOfflineMode(false);
-    await desk.page.setOfflineMode(true);
     await phone.open('/trial/draft/question');
+    await phone.sees('What decides');
+    await phone.page.setOfflineMode(true);
     await phone.fill('prediction', 'The phone says so.');
     await phone.press('Save the question');
-    await phone.sees(/saved/i);
-    await desk.page.setOfflineMode(false);
+    await phone.sees('The question is saved.');
+    await desk.open('/trial/draft/question');
+    await desk.fill('prediction', 'The desk says so.');
+    await desk.press('Save the question');
+    await desk.sees('The question is saved.');
+    await phone.page.setOfflineMode(false);
+    await desk.open('/devices');
+    await desk.sees('Two plans of “Which of two?”');
+    await desk.sees('The phone says so.');
+    await desk.sees('The desk says so.');
+    await desk.isAccessible();
+    await phone.open('/devices');
+    await phone.sees('Two plans of “Which of two?”');
+    await desk.press('Keep the plan here');
+    await desk.sees('The plan here stays; Desk is told.');
+    await phone.page.waitForFunction(() => !document.body.innerText.includes('Two plans of'));
+    await phone.open('/trial/draft/question');
+    expect(await phone.valueOf('prediction')).toBe('The desk says so.');
+    expect(await desk.page.evaluate(() => document.body.innerText)).not.toContain('Two plans of');
   });
 });

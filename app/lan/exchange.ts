@@ -59,7 +59,7 @@ export async function write(
   await postLetter(now.token, peer.id, letter);
 }
 
-const remember = (peerId: string | null, trialId: string, rev: number, plan: string) =>
+const remember = (peerId: string | null, trialId: string, rev: number, plan: string | null) =>
   changePeers((peers) =>
     peers.map((p) => (p.id === peerId ? { ...p, trials: { ...p.trials, [trialId]: { rev, plan } } } : p)),
   );
@@ -77,7 +77,7 @@ async function send(now: Pairing, peer: KnownPeer): Promise<number> {
       overrules: await overruled(id),
     };
     await write(now, peer, head, exportForDevice(trial));
-    await remember(peer.id, id, rev, planSha256(trial.plan));
+    await remember(peer.id, id, rev, last?.plan ?? null);
     sent += 1;
   }
   return sent;
@@ -105,7 +105,7 @@ async function sendBulk(
     write(
       now,
       peer,
-      { kind: 'trial', trialId, base: planSha256(trial.plan), overrules: [] },
+      { kind: 'trial', trialId, base: peer.trials[trialId]?.plan ?? null, overrules: [] },
       exportForDevice(trial, bulk),
     );
   let some: Bulk['photos'] = [];
@@ -179,7 +179,9 @@ async function takeTrial(
   const after = await db.heads.get(trial.plan.id);
   const uptodate = !before || before.rev <= lastRev;
   const kept = forOther(await wholeTrial(trial.plan.id));
-  await remember(peer.id, trial.plan.id, uptodate ? (after?.rev ?? 0) : lastRev, planSha256(kept.plan));
+  const theirs = planSha256(trial.plan);
+  await remember(peer.id, trial.plan.id, uptodate ? (after?.rev ?? 0) : lastRev, theirs);
+  await write(now, peer, { kind: 'has', trialId: trial.plan.id, plan: planSha256(kept.plan) });
   const wants = await lacking(trial);
   const key = `${peer.id}/${trial.plan.id}`;
   if (wants && Date.now() - (asked.get(key) ?? 0) > ASK_AGAIN_MS) {
@@ -195,7 +197,7 @@ async function take(now: Pairing, peer: KnownPeer, content: Uint8Array): Promise
   if (!letter) return 'refused';
   const { head, body } = letter;
   const allowed: Record<KnownPeer['role'], LetterHead['kind'][]> = {
-    log: now.role === 'log' ? ['trial', 'wants', 'answers'] : ['jobs'],
+    log: now.role === 'log' ? ['trial', 'has', 'wants', 'answers'] : ['jobs'],
     taste: ['answers'],
     help: ['ticked'],
   };
@@ -203,6 +205,9 @@ async function take(now: Pairing, peer: KnownPeer, content: Uint8Array): Promise
   switch (head.kind) {
     case 'trial':
       return takeTrial(now, peer, head, body);
+    case 'has':
+      await remember(peer.id, head.trialId, peer.trials[head.trialId]?.rev ?? 0, head.plan);
+      return 'taken';
     case 'wants':
       if (await (await bench()).heads.get(head.trialId)) await sendBulk(now, peer, head);
       return 'taken';

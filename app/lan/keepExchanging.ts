@@ -32,19 +32,45 @@ export function keepExchanging(): () => void {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let stopped = false;
   let running = false;
+  /** One exchange. @returns how long to wait for the next; null: this device isn't paired */
+  const turn = async (): Promise<number | null> => {
+    try {
+      if ((await pairing()) === null) return null;
+      return (await exchangeNow()).fault === null ? EVERY_MS : UNREACHED_MS;
+    } catch (e) {
+      // Something of this page, not of the network: the next turn may find it mended.
+      last = {
+        sent: 0,
+        received: 0,
+        refused: 0,
+        clashes: 0,
+        fault: `Not exchanged: ${(e as Error).message}`,
+      };
+      told.dispatchEvent(new Event('exchange'));
+      return EVERY_MS;
+    }
+  };
   const later = (ms: number) => {
     clearTimeout(timer);
     if (!stopped) timer = setTimeout(() => void once(), ms);
   };
   const once = async () => {
     if (running || document.visibilityState === 'hidden') return later(EVERY_MS);
-    if ((await pairing().catch(() => null)) === null) return;
     running = true;
-    const { fault } = await exchangeNow().catch(() => ({ fault: 'not reached' }));
+    const wait = await turn();
     running = false;
-    later(fault === null ? EVERY_MS : UNREACHED_MS);
+    if (wait !== null) later(wait);
   };
-  const stops = [onCommitted(() => later(PAUSE_MS)), onPairing(() => later(0))];
+  // Back in the network, or looked at again: at once.
+  const soon = () => later(0);
+  window.addEventListener('online', soon);
+  document.addEventListener('visibilitychange', soon);
+  const stops = [
+    onCommitted(() => later(PAUSE_MS)),
+    onPairing(soon),
+    () => window.removeEventListener('online', soon),
+    () => document.removeEventListener('visibilitychange', soon),
+  ];
   later(PAUSE_MS);
   return () => {
     stopped = true;

@@ -8,11 +8,13 @@ export const LetterHead = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('trial'),
     trialId: z.string().min(1).max(100),
-    /** the plan both had when they last exchanged it: who still has it takes the new one without being asked */
+    /** the plan the reader had as far as the writer knows: who still has it takes the new one without being asked */
     base: sha.nullable(),
     /** plans that whoever sends decided against */
     overrules: z.array(sha).max(50),
   }),
+  /** which plan the writer has now: what it was sent is kept */
+  z.object({ kind: z.literal('has'), trialId: z.string().min(1).max(100), plan: sha }),
   /** pictures and readings the writer lacks */
   z.object({
     kind: z.literal('wants'),

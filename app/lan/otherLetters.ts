@@ -4,6 +4,7 @@ import { agendaOf } from '~core/schedule/agenda';
 import { todayDate } from '../bench/clock';
 import { panelAction } from '../rooms/panel/panelActions';
 import { TasterReply, unpacked } from '../rooms/panel/tasterSheet';
+import { tellWrittenBeside } from '../store/follow';
 import { appendEntries, listTrials } from '../store/trials';
 import { type OtherLetter, onLetter } from './exchange';
 
@@ -32,4 +33,5 @@ export const takeOtherLetters = (): (() => void) =>
   onLetter(async (letter) => {
     if (letter.kind === 'answers') await takeAnswers(letter.text);
     else if (letter.kind === 'ticked') await tick(letter);
+    tellWrittenBeside();
   });

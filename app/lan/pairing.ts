@@ -8,8 +8,8 @@ import { isKey, newKey } from './seal';
 const Exchanged = z.object({
   /** the trial's count of changes when it was handed over */
   rev: z.number(),
-  /** SHA-256 of the plan both had then */
-  plan: z.string(),
+  /** SHA-256 of the plan the other device has, as far as is known here; null: not known */
+  plan: z.string().nullable(),
 });
 
 const KnownPeer = z.object({

@@ -2,6 +2,11 @@ import { liveQuery } from 'dexie';
 import { bench } from './bench';
 import { knownRev } from './trialMemory';
 
+const beside = new EventTarget();
+
+/** Says that this tab wrote something no screen of it asked for: a letter that came in. */
+export const tellWrittenBeside = (): void => void beside.dispatchEvent(new Event('written'));
+
 /**
  * Calls back when a trial of this bench was changed by somebody else: another tab, an import. The database tells; no
  * message of our own has to arrive.
@@ -25,8 +30,10 @@ export function followBench(onChange: () => void): () => void {
       stop = () => following.unsubscribe();
     })
     .catch(() => undefined);
+  beside.addEventListener('written', onChange);
   return () => {
     gone = true;
+    beside.removeEventListener('written', onChange);
     stop();
   };
 }

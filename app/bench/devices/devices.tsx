@@ -116,7 +116,7 @@ function Paired({
                     <Button
                       size="small"
                       color="inherit"
-                      aria-label={`Send ${p.name || 'the device'} away`}
+                      aria-label={`Send away ${p.name || 'the device'}`}
                       onClick={() => void sendAway(p.id!).then(() => revalidator.revalidate())}
                     >
                       Send away
