@@ -150,7 +150,7 @@ async function lacking(trial: Trial): Promise<Extract<LetterHead, { kind: 'wants
 const asked = new Map<string, number>();
 const ASK_AGAIN_MS = 60_000;
 
-type Took = 'taken' | 'refused' | 'clash';
+type Took = 'taken' | 'noted' | 'refused' | 'clash';
 
 async function takeTrial(
   now: Pairing,
@@ -207,10 +207,10 @@ async function take(now: Pairing, peer: KnownPeer, content: Uint8Array): Promise
       return takeTrial(now, peer, head, body);
     case 'has':
       await remember(peer.id, head.trialId, peer.trials[head.trialId]?.rev ?? 0, head.plan);
-      return 'taken';
+      return 'noted';
     case 'wants':
       if (await (await bench()).heads.get(head.trialId)) await sendBulk(now, peer, head);
-      return 'taken';
+      return 'noted';
     default:
       for (const hear of hearers) await hear(head, peer);
       return 'taken';
@@ -219,7 +219,7 @@ async function take(now: Pairing, peer: KnownPeer, content: Uint8Array): Promise
 
 /** Collects what lies in the box, oldest first; a letter is taken out only once it is kept here. */
 async function collect(now: Pairing, peers: readonly KnownPeer[]): Promise<Record<Took, number>> {
-  const came: Record<Took, number> = { taken: 0, refused: 0, clash: 0 };
+  const came: Record<Took, number> = { taken: 0, noted: 0, refused: 0, clash: 0 };
   for (const { id, from } of await lettersFor(now.token)) {
     const peer = peers.find((p) => p.id === from);
     const sealed = await readLetter(now.token, id);
