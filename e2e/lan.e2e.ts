@@ -152,6 +152,37 @@ describe('a helper', () => {
   });
 });
 
+describe('a taster', () => {
+  it('sees the tasting alone by a link of their own, and the answers come back by themselves', async () => {
+    await desk.open('/trial/trial/panel');
+    await desk.sees('Plan a session');
+    await desk.page.$$eval('.caution input[type="checkbox"]', (all) => {
+      for (const box of all) (box as HTMLInputElement).click();
+    });
+    await desk.fill('tasters', 'Ada');
+    await desk.press('Draw the codes and start');
+    await desk.sees('Open Ada’s page');
+    await desk.press('On other phones …');
+    await desk.page.waitForFunction(() =>
+      [...document.querySelectorAll('input')].some((i) => /\/taste#.*~/.test(i.value)),
+    );
+    const link = await desk.page.$eval('::-p-aria([name="The link"])', (e) => (e as HTMLInputElement).value);
+    const taster = await Visitor.arrive(browser, url, 390, 844);
+    await taster.open(new URL(link).pathname + new URL(link).hash);
+    for (let cup = 1; cup <= 2; cup++) {
+      await taster.sees(`${cup} of 2`);
+      await taster.press('4 I like it');
+      await taster.press('Keep and go on');
+    }
+    await taster.sees('Send them when you are done.');
+    await taster.press('Send them to the host');
+    await taster.sees('The host has them. Thank you.');
+    await desk.sees(/Ada done/);
+    await taster.isAccessible();
+    expect(taster.complaints).toEqual([]);
+  });
+});
+
 describe('a plan changed on both', () => {
   it('stands side by side until one is chosen, and the other device hears of it', async () => {
     const draft = Plan.parse({ ...made, id: 'draft', code: 'DRF', question: 'Which of two?' });

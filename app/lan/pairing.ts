@@ -35,6 +35,8 @@ export const Pairing = z.object({
 export type Pairing = z.infer<typeof Pairing>;
 
 const KEY = 'lan';
+/** Invitations that wait to be taken at once. */
+const MOST_OPEN = 23;
 
 /** How this device is paired at the address it was opened from; null where it isn't. */
 export async function pairing(): Promise<Pairing | null> {
@@ -94,8 +96,9 @@ export async function pairingLink(role: Role, at: string): Promise<string> {
   const { code, id } = await invite(now.token, role);
   const key = newKey();
   await changePeers((peers) => [
-    // An invitation nobody took lapses with the next one.
     ...peers.filter((p) => p.id !== null),
+    // Invitations nobody took yet: several tasters are shown theirs one after the other.
+    ...peers.filter((p) => p.id === null).slice(-MOST_OPEN),
     { invite: id, id: null, name: '', role, key, trials: {} },
   ]);
   const page = role === 'log' ? 'pair' : role === 'help' ? 'help' : 'taste';

@@ -1,10 +1,10 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import QRCode from 'qrcode';
 import { useEffect, useState } from 'react';
 import type { PanelSession } from '~core/model/panel';
 import type { Plan } from '~core/model/plan';
 import { usePost } from '../../form/usePost';
+import { QrCode } from '../../ui/QrCode';
 import { PickOne } from '../../ui/PickOne';
 import { announce } from '../../ui/announce';
 import { TasterReply, packed, sheetOf, unpacked } from './tasterSheet';
@@ -13,22 +13,25 @@ import { TasterReply, packed, sheetOf, unpacked } from './tasterSheet';
 export function OtherPhones({ plan, session }: { plan: Plan; session: PanelSession }) {
   const post = usePost();
   const [taster, setTaster] = useState('0');
-  const [qr, setQr] = useState<{ link: string; url: string | null } | null>(null);
+  const [invited, setInvited] = useState<{ taster: string; place: string } | null>(null);
   const [text, setText] = useState('');
   const [fault, setFault] = useState('');
   const contenders = plan.treatments.map(({ id, name }) => ({ id, name }));
-  const link = `${window.location.origin}/taste#${packed(sheetOf(session, Number(taster), contenders))}`;
+  // Where devices are paired, the link holds a place in the letter-box: answers come back by themselves.
   useEffect(() => {
+    if (window.location.protocol !== 'https:') return;
     let gone = false;
-    // A long link makes a dense code; beyond what a code holds, the link alone is given.
-    QRCode.toDataURL(link, { errorCorrectionLevel: 'L', margin: 2, width: 320 }).then(
-      (url) => !gone && setQr({ link, url }),
-      () => !gone && setQr({ link, url: null }),
-    );
+    void import('../../lan/pairing').then(async ({ pairing, pairingLink }) => {
+      if (!(await pairing())) return;
+      const place = (await pairingLink('taste', window.location.origin)).split('#')[1]!;
+      if (!gone) setInvited({ taster, place });
+    });
     return () => {
       gone = true;
     };
-  }, [link]);
+  }, [taster]);
+  const place = invited?.taster === taster ? `~${invited.place}` : '';
+  const link = `${window.location.origin}/taste#${packed(sheetOf(session, Number(taster), contenders))}${place}`;
   const takeIn = () => {
     const reply = unpacked(text, TasterReply);
     if (!reply) return setFault('That isn’t a taster’s text, or a part of it is missing.');
@@ -53,16 +56,9 @@ export function OtherPhones({ plan, session }: { plan: Plan; session: PanelSessi
         />
         <p className="small quiet">
           The phone opens it from where this Palazzo is served; the link holds codes and scales, not what is
-          in the cups.
+          in the cups.{place !== '' && ' Answers come back by themselves; it shows the tasting alone.'}
         </p>
-        {qr?.link === link && qr.url && (
-          <img
-            src={qr.url}
-            width={240}
-            height={240}
-            alt={`Code of the link for ${session.tasters[Number(taster)]!.name}`}
-          />
-        )}
+        <QrCode text={link} label={`Code of the link for ${session.tasters[Number(taster)]!.name}`} />
         <TextField
           size="small"
           label="The link"

@@ -32,7 +32,8 @@ function kept(sheet: TasterSheet): TasterReply {
 
 /** A taster's page on another phone: all it needs is in its link, and the answers go back as a text. */
 export default function RemoteTaste() {
-  const sheet = unpacked(useLocation().hash.slice(1), TasterSheet);
+  const [text = '', place = ''] = useLocation().hash.slice(1).split('~');
+  const sheet = unpacked(text, TasterSheet);
   if (!sheet) {
     return (
       <main className="page-message">
@@ -41,10 +42,10 @@ export default function RemoteTaste() {
       </main>
     );
   }
-  return <Pages key={`${sheet.session.id}/${sheet.taster}`} sheet={sheet} />;
+  return <Pages key={`${sheet.session.id}/${sheet.taster}`} sheet={sheet} place={place} />;
 }
 
-function Pages({ sheet }: { sheet: TasterSheet }) {
+function Pages({ sheet, place }: { sheet: TasterSheet; place: string }) {
   const [reply, setReply] = useState(() => kept(sheet));
   const put = (next: TasterReply) => {
     localStorage.setItem(keyOf(sheet), JSON.stringify(next));
@@ -59,13 +60,28 @@ function Pages({ sheet }: { sheet: TasterSheet }) {
       guess={reply.guess}
       onAnswer={answer}
       onGuess={(guess: TasterGuess) => put({ ...reply, guess })}
-      end={<HandBack reply={reply} />}
+      end={<HandBack reply={reply} place={place} name={sheet.name} />}
     />
   );
 }
 
-function HandBack({ reply }: { reply: TasterReply }) {
+/** @param place in the host's letter-box; empty where the link holds none */
+function HandBack({ reply, place, name }: { reply: TasterReply; place: string; name: string }) {
   const text = packed(reply);
+  const [fault, setFault] = useState('');
+  const [sent, setSent] = useState('');
+  const post = async () => {
+    try {
+      const { guestBy, tellHost } = await import('../../lan/guest');
+      const guest = await guestBy(place, name);
+      if (!guest) throw new Error('The link isn’t whole.');
+      await tellHost(guest, { kind: 'answers', text });
+      setSent(text);
+      setFault('');
+    } catch (e) {
+      setFault(`${(e as Error).message} Hand them over as a text instead.`);
+    }
+  };
   const send = async () => {
     try {
       await navigator.clipboard.writeText(text);
@@ -76,8 +92,38 @@ function HandBack({ reply }: { reply: TasterReply }) {
   };
   return (
     <>
-      <p>Your answers are on this phone. Hand them to the host: copy the text and send it.</p>
-      <Button variant="contained" onClick={() => void send()} sx={{ minHeight: 56 }}>
+      {place !== '' && (
+        <>
+          <p role="status">
+            {sent === text
+              ? 'The host has them. Thank you.'
+              : 'Your answers are on this phone. Send them when you are done.'}
+          </p>
+          <Button
+            variant="contained"
+            disabled={sent === text}
+            onClick={() => void post()}
+            sx={{ minHeight: 56 }}
+          >
+            Send them to the host
+          </Button>
+          {fault !== '' && (
+            <p role="alert" className="warning">
+              {fault}
+            </p>
+          )}
+        </>
+      )}
+      <p>
+        {place === ''
+          ? 'Your answers are on this phone. Hand them to the host: copy the text and send it.'
+          : 'Or as a text:'}
+      </p>
+      <Button
+        variant={place === '' ? 'contained' : 'outlined'}
+        onClick={() => void send()}
+        sx={{ minHeight: 56 }}
+      >
         Copy the answers
       </Button>
       <TextField
