@@ -21,8 +21,12 @@ import {
 } from 'react-router';
 import { REMIND_KEY } from './bench/remindKey';
 import { PalazzoTheme } from './ui/theme';
+import { applyRegion } from './ui/region';
 import { NewVersion } from './ui/NewVersion';
 import { NoticeProvider } from './ui/Notices';
+
+// Before anything is written: on the server there is no device to ask.
+if (typeof localStorage !== 'undefined') applyRegion();
 
 export function Layout({ children }: { children: ReactNode }) {
   return (

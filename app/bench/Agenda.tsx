@@ -6,6 +6,7 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import dayjs from 'dayjs';
+import { clockText } from '../ui/region';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { usePost } from '../form/usePost';
@@ -113,7 +114,7 @@ export function ActList({ acts, today }: { acts: readonly Act[]; today: string }
                     />
                   )}
                 </span>
-                <span className="at num quiet">{a.at ?? ''}</span>
+                <span className="at num quiet">{a.at === null ? '' : clockText(a.at)}</span>
                 <span className="what">
                   {a.what}
                   {isLate(a, today) && (

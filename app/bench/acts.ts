@@ -127,11 +127,11 @@ export const weekFrom = (date: string): string[] =>
   Array.from({ length: 7 }, (_, i) => dayjs(date).add(i, 'day').format('YYYY-MM-DD'));
 
 /** The weeks, Monday first, that hold the month of a date. */
-export function monthOf(date: string): string[][] {
+export function monthOf(date: string, weekStart = 1): string[][] {
   const first = dayjs(date).startOf('month');
-  const monday = first.subtract((first.day() + 6) % 7, 'day');
+  const begin = first.subtract((first.day() - weekStart + 7) % 7, 'day');
   const weeks: string[][] = [];
-  for (let from = monday; weeks.length === 0 || from.isSame(first, 'month'); from = from.add(7, 'day')) {
+  for (let from = begin; weeks.length === 0 || from.isSame(first, 'month'); from = from.add(7, 'day')) {
     weeks.push(weekFrom(from.format('YYYY-MM-DD')));
   }
   return weeks;

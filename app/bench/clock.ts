@@ -1,18 +1,13 @@
 import dayjs from 'dayjs';
+import { dayLocale, hour12 } from '../ui/region';
 
 /** Today's calendar date where the reviewer is, YYYY-MM-DD. */
 export const todayDate = (): string => dayjs().format('YYYY-MM-DD');
 
-/** Dates are in the order the user's region writes them; the words are English, like the rest. */
-const region = (): string => {
-  const asked = globalThis.navigator?.language ?? '';
-  return asked.startsWith('en') ? asked : 'en-GB';
-};
-
 const dateWords = (date: string, more: Intl.DateTimeFormatOptions = {}): string => {
   const d = dayjs(date);
   const year = d.year() === dayjs().year() && !more.hour ? undefined : 'numeric';
-  return new Intl.DateTimeFormat(region(), { day: 'numeric', month: 'short', year, ...more }).format(
+  return new Intl.DateTimeFormat(dayLocale(), { day: 'numeric', month: 'short', year, ...more }).format(
     d.toDate(),
   );
 };
@@ -21,7 +16,14 @@ const dateWords = (date: string, more: Intl.DateTimeFormatOptions = {}): string 
 export const shortDate = (date: string): string => dateWords(date);
 
 /** A moment with its time of day, “3 Nov 2026, 14:05”. */
-export const shortTime = (at: string): string => dateWords(at, { hour: '2-digit', minute: '2-digit' });
+export const shortTime = (at: string): string => {
+  const twelve = hour12();
+  return dateWords(at, {
+    hour: '2-digit',
+    minute: '2-digit',
+    ...(twelve !== undefined && { hour12: twelve }),
+  });
+};
 
 /** “today”, “tomorrow”, “in 4 days”, “3 days ago”. */
 export const relativeDay = (date: string, today: string): string =>

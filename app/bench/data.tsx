@@ -27,6 +27,7 @@ import { useNotice } from '../ui/Notices';
 import { RoomHead } from '../ui/RoomHead';
 import { Backup } from './Backup';
 import { Bin } from './Bin';
+import { RegionChoice } from './RegionChoice';
 import { WhereItLies } from './WhereItLies';
 import { download } from '../ui/download';
 
@@ -118,6 +119,7 @@ export default function DataRoom() {
           </ToggleButton>
         </ToggleButtonGroup>
       </section>
+      <RegionChoice />
       <Bin rows={bin} />
       <WhereItLies room={room} />
       {benchName() === 'demo' && (

@@ -1,3 +1,4 @@
+import { formatFigure } from '~core/quantity/format';
 import Button from '@mui/material/Button';
 import { useEffect, useRef, useState } from 'react';
 import { InstrumentPanel } from '../instruments/InstrumentPanel';
@@ -96,7 +97,7 @@ function OneInstrument({ driver }: { driver: Driver }) {
           takeLabel="Take a reading"
           onTake={(r) =>
             setTaken(
-              `${instrument.channels.map((c) => `${(r.values[c.id] ?? 0).toFixed(c.decimals)} ${c.unit}`.trim()).join(', ')}${r.atRest ? '' : ', not at rest'}`,
+              `${instrument.channels.map((c) => `${formatFigure(r.values[c.id] ?? 0, c.decimals)} ${c.unit}`.trim()).join(', ')}${r.atRest ? '' : ', not at rest'}`,
             )
           }
         />

@@ -35,6 +35,7 @@ import {
 import { agendaAction, isOfAgenda } from './agendaAction';
 import { shortDate, todayDate } from './clock';
 import dayjs from 'dayjs';
+import { weekStart } from '../ui/region';
 
 export async function clientLoader({ request }: { request: Request }) {
   const today = todayDate();
@@ -42,7 +43,7 @@ export async function clientLoader({ request }: { request: Request }) {
   const asked = search.get('day') ?? today;
   const day = /^\d{4}-\d{2}-\d{2}$/.test(asked) ? asked : today;
   const trials = await listTrials();
-  const weeks = search.get('view') === 'month' ? monthOf(day) : null;
+  const weeks = search.get('view') === 'month' ? monthOf(day, weekStart()) : null;
   const until = [weeks?.at(-1)?.[6], day, weekFrom(today)[6]!].reduce<string>(
     (a, b) => (b && b > a ? b : a),
     today,

@@ -1,3 +1,4 @@
+import { formatFigure } from '~core/quantity/format';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import dayjs from 'dayjs';
@@ -51,7 +52,7 @@ export function InstrumentPanel({ instrument, meets, takeLabel, onTake }: Props)
             <span key={c.id}>
               {instrument.channels.length > 1 && <small>{c.name}</small>}{' '}
               <output aria-label={`${instrument.name}: ${c.name}`}>
-                {reading ? (reading.values[c.id] ?? 0).toFixed(c.decimals) : '–'}
+                {reading ? formatFigure(reading.values[c.id] ?? 0, c.decimals) : '–'}
               </output>{' '}
               <small>{c.unit}</small>
             </span>

@@ -1,3 +1,4 @@
+import { formatFigure } from '~core/quantity/format';
 import {
   Chart,
   LinearScale,
@@ -210,7 +211,7 @@ export function findingChartConfig(input: ChartInput, width: number): ChartConfi
           callbacks: {
             label: (item) => {
               const { unit } = item.raw as Point;
-              return `${unit.code}: ${unit.value.toFixed(trait.decimals)} ${trait.unit}`;
+              return `${unit.code}: ${formatFigure(unit.value, trait.decimals)} ${trait.unit}`;
             },
           },
         },

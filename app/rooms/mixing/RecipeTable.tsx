@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { amountOf } from '~core/mixing/density';
 import { DOSE_ERROR_LIMIT } from '~core/mixing/rounding';
 import { inOwnMeasures, spoonsText } from '~core/mixing/spoons';
-import { formatSigned } from '~core/quantity/format';
+import { formatFigure, formatSigned } from '~core/quantity/format';
 import { Field } from '../../form/fields';
 import { type Batch, type BatchLine, ofAll } from '~core/mixing/batch';
 import type { Bottle } from '~core/mixing/bottles';
@@ -112,7 +112,7 @@ function spoons(l: BatchLine, measures: MixingData['plan']['mixing']['measures']
   if (l.spooned) return 'level, not heaped';
   return inOwnMeasures(l.product, l.measured, l.unit, measures)
     .map((m) => {
-      const spread = m.spreadPercent === null ? '' : ` (± ${m.spreadPercent.toFixed(0)} %)`;
+      const spread = m.spreadPercent === null ? '' : ` (± ${formatFigure(m.spreadPercent, 0)} %)`;
       return `${Number(m.count.toPrecision(2))} ${m.name}${spread}`;
     })
     .join(', ');

@@ -1,3 +1,4 @@
+import { formatFigure } from '~core/quantity/format';
 import {
   Chart,
   type ChartConfiguration,
@@ -129,7 +130,7 @@ export function AirChart({
   const caption = `${name}, ${unit}, ${lines
     .map(
       (l) =>
-        `${l.place}: ${l.extent.min.toFixed(1)} to ${l.extent.max.toFixed(1)}, mean ${l.extent.mean.toFixed(1)}`,
+        `${l.place}: ${formatFigure(l.extent.min, 1)} to ${formatFigure(l.extent.max, 1)}, mean ${formatFigure(l.extent.mean, 1)}`,
     )
     .join('; ')}`;
   if (!ready) return null;

@@ -1,3 +1,4 @@
+import { formatFigure } from '~core/quantity/format';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import type { ReactNode } from 'react';
@@ -21,7 +22,7 @@ export function bandsOf(search: URLSearchParams): Bands {
   );
 }
 
-const figure = (x: number) => x.toFixed(Math.abs(x) < 10 ? 2 : 1);
+const figure = (x: number) => formatFigure(x, Math.abs(x) < 10 ? 2 : 1);
 
 /** Air and light: what loggers wrote, place against place, and what lay outside the wanted band. */
 export function AirView({ plan, air, head }: { plan: Plan; air: AirData; head: ReactNode }) {
@@ -83,7 +84,7 @@ export function AirView({ plan, air, head }: { plan: Plan; air: AirData; head: R
                   {l.place}
                   {l.byHand && ' by hand'}: {figure(l.extent.min)} to {figure(l.extent.max)}, mean{' '}
                   {figure(l.extent.mean)} <span className="unit">{l.unit}</span>
-                  {l.outside !== null && <strong> · {l.outside.toFixed(1)} h outside</strong>}
+                  {l.outside !== null && <strong> · {formatFigure(l.outside, 1)} h outside</strong>}
                 </li>
               ))}
             </ul>

@@ -1,3 +1,4 @@
+import { formatFigure } from '~core/quantity/format';
 import type { Plan } from '~core/model/plan';
 import { UnitLines } from '../../ui/UnitLines';
 import type { Photo } from './photoData';
@@ -16,7 +17,7 @@ export function CoverChart({ plan, photos }: { plan: Plan; photos: readonly Phot
       lines={lines}
       what="cover, %"
       most={100}
-      label={`Cover of ${lines.length} units by day, from ${lines.map((l) => `${l.unit.code} ${l.points.at(-1)!.y.toFixed(0)} %`).join(', ')}`}
+      label={`Cover of ${lines.length} units by day, from ${lines.map((l) => `${l.unit.code} ${formatFigure(l.points.at(-1)!.y, 0)} %`).join(', ')}`}
     />
   );
 }

@@ -1,3 +1,4 @@
+import { formatFigure } from '~core/quantity/format';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
@@ -223,12 +224,12 @@ export function PhotoDialog({ plan, photo, code, spot, earlier, onClose, onChang
           </Button>
           {measured && (
             <p style={{ margin: 0 }} role="status">
-              <strong className="num">{measured.coverPercent.toFixed(1)} %</strong> covered
-              {measured.areaCm2 !== null && `, ${measured.areaCm2.toFixed(0)} cm²`}
+              <strong className="num">{formatFigure(measured.coverPercent, 1)} %</strong> covered
+              {measured.areaCm2 !== null && `, ${formatFigure(measured.areaCm2, 0)} cm²`}
               {measured.darkGreenColourIndex !== null &&
-                ` · dark green colour index ${measured.darkGreenColourIndex.toFixed(2)}`}
-              {measured.palePercent !== null && ` · ${measured.palePercent.toFixed(0)} % of it pale`} ·{' '}
-              {measured.brownPercent.toFixed(0)} % brown
+                ` · dark green colour index ${formatFigure(measured.darkGreenColourIndex, 2)}`}
+              {measured.palePercent !== null && ` · ${formatFigure(measured.palePercent, 0)} % of it pale`} ·{' '}
+              {formatFigure(measured.brownPercent, 0)} % brown
             </p>
           )}
         </div>
@@ -246,7 +247,7 @@ export function PhotoDialog({ plan, photo, code, spot, earlier, onClose, onChang
                 aria-label="Threshold of excess green"
                 sx={{ flex: 1, mx: 2 }}
               />
-              <span className="num small">{measured.threshold.toFixed(3)}</span>
+              <span className="num small">{formatFigure(measured.threshold, 3)}</span>
             </div>
             <p className="small quiet">{ruleWords[measured.rule]}</p>
           </>
@@ -258,7 +259,7 @@ export function PhotoDialog({ plan, photo, code, spot, earlier, onClose, onChang
         </Button>
         {measured && (
           <Button variant="contained" onClick={() => void keep()}>
-            Keep {measured.coverPercent.toFixed(1)} %
+            Keep {formatFigure(measured.coverPercent, 1)} %
           </Button>
         )}
       </DialogActions>

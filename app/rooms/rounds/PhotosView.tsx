@@ -9,7 +9,7 @@ import { walkOrder } from '~core/design/layOut';
 import type { TrialState } from '~core/log/state';
 import type { UnitId } from '~core/model/ids';
 import { planIndex } from '~core/plan/planIndex';
-import { plural } from '~core/quantity/format';
+import { formatFigure, plural } from '~core/quantity/format';
 import { livingUnits } from '~core/schedule/rounds';
 import { PickOne } from '../../ui/PickOne';
 import { PlanView } from '../../ui/PlanView';
@@ -55,7 +55,7 @@ export function PhotosView({ state, data, head }: { state: TrialState; data: Pho
       type="button"
       className="photo-button"
       onClick={() => setOpen(p)}
-      aria-label={`Photo of ${codeOf(p.unitId)}, day ${p.day}${p.cover ? `, ${p.cover.coverPercent.toFixed(0)} % covered` : ''}`}
+      aria-label={`Photo of ${codeOf(p.unitId)}, day ${p.day}${p.cover ? `, ${formatFigure(p.cover.coverPercent, 0)} % covered` : ''}`}
     >
       <img src={urls.get(p.thumbSha256)} alt="" loading="lazy" style={{ filter: balanceFilter(p) }} />
       {corner && indexOf(p.unitId) >= 0 && (
@@ -63,7 +63,7 @@ export function PhotosView({ state, data, head }: { state: TrialState; data: Pho
           <Tessera index={indexOf(p.unitId)} size={22} />
         </span>
       )}
-      {p.cover && <span className="cover-corner">{p.cover.coverPercent.toFixed(0)} %</span>}
+      {p.cover && <span className="cover-corner">{formatFigure(p.cover.coverPercent, 0)} %</span>}
     </button>
   );
   const shown = sideBySide(state, photos, day, turn);
@@ -191,7 +191,7 @@ export function PhotosView({ state, data, head }: { state: TrialState; data: Pho
                       {picture(p, false)}
                       <figcaption>
                         day {p.day}
-                        {p.cover && ` · ${p.cover.coverPercent.toFixed(0)} %`}
+                        {p.cover && ` · ${formatFigure(p.cover.coverPercent, 0)} %`}
                       </figcaption>
                     </figure>
                   ))}
@@ -214,7 +214,7 @@ export function PhotosView({ state, data, head }: { state: TrialState; data: Pho
                   <img src={urls.get(p.thumbSha256)} alt="" />
                   <figcaption className="small">
                     {codeOf(p.unitId)} · day {p.day}
-                    {p.cover && ` · ${p.cover.coverPercent.toFixed(0)} %`}
+                    {p.cover && ` · ${formatFigure(p.cover.coverPercent, 0)} %`}
                   </figcaption>
                 </figure>
               ))}

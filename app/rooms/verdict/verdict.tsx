@@ -1,3 +1,4 @@
+import { formatFigure } from '~core/quantity/format';
 import Button from '@mui/material/Button';
 import { Link, useLoaderData, useSearchParams, useSubmit } from 'react-router';
 import { findingInput } from '~core/verdict/findingInput';
@@ -132,7 +133,7 @@ export default function VerdictRoom() {
                 <h3>A retest</h3>
                 <p>
                   {next
-                    ? `Units varied by ${next.cvPercent.toFixed(0)} %; ${next.units} of each see the difference that matters in four of five trials.`
+                    ? `Units varied by ${formatFigure(next.cvPercent, 0)} %; ${next.units} of each see the difference that matters in four of five trials.`
                     : 'The same question again, laid out and sealed anew.'}{' '}
                   The plan is taken over; this trial stays as it is.
                 </p>

@@ -1,3 +1,4 @@
+import { formatFigure } from '~core/quantity/format';
 import { scaleLinear } from 'd3-scale';
 import { type Lane, stackedBelow } from './lanes';
 import { fonts } from '../colours';
@@ -66,7 +67,7 @@ export function ProportionDots({ lanes, units, pooled, label, file, unitNoun }: 
             </text>
             {share && (
               <text x={WIDTH - RIGHT} y={at + 16} textAnchor="end" fontFamily={fonts.mono}>
-                {share.counted} · {share.share.toFixed(0)} %
+                {share.counted} · {formatFigure(share.share, 0)} %
               </text>
             )}
             {rows.map((row, r) => {

@@ -1,3 +1,4 @@
+import { formatFigure } from '~core/quantity/format';
 import type { Plan } from '~core/model/plan';
 import { planIndex } from '~core/plan/planIndex';
 import { fonts } from '../colours';
@@ -20,7 +21,7 @@ export function ResidualPlan({ plan, residuals, label, file }: Props) {
   const scaleOf = (area: Plan['areas'][number]) => Math.min(1, (WIDTH - 24) / (area.columns * CELL_W));
   const { placed, bottom } = stackedBelow(plan.areas, 8, (a) => 34 + a.rows * CELL_H * scaleOf(a));
   const areas = placed.map(({ item: area, at }) => ({ area, at, scale: scaleOf(area) }));
-  const said = (r: number) => `${r > 0 ? '+' : r < 0 ? '−' : ''}${Math.abs(r).toFixed(1)}`;
+  const said = (r: number) => `${r > 0 ? '+' : r < 0 ? '−' : ''}${formatFigure(Math.abs(r), 1)}`;
   return (
     <Picture
       width={WIDTH}
