@@ -39,7 +39,7 @@ const file = (name: string, of: Plan, sealed: boolean) => {
 const linkOf = async (role: string) => {
   await desk.open('/devices');
   await desk.press('Pair another device');
-  if (role !== '') await desk.choose('It', role);
+  if (role !== '') await desk.choose('The device', role);
   await desk.page.waitForFunction(
     (page) =>
       [...document.querySelectorAll('input')].some(

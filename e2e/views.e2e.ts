@@ -6,7 +6,10 @@ const views = [
   '/',
   '/library',
   '/library/demo-duo',
+  '/library/kit',
   '/trials/new',
+  '/trials/quick',
+  '/devices',
   '/data',
   '/trial/demo-trial-cor/question',
   '/trial/demo-trial-cor/contenders',
@@ -65,6 +68,15 @@ const views = [
   '/trial/demo-trial-par/taste/demo-panel-PAR/1',
 ];
 
+/** How wide the page is as painted: what follows the width has had its frame. */
+const neededWidth = (v: Visitor) =>
+  v.page.evaluate(
+    () =>
+      new Promise<number>((done) =>
+        requestAnimationFrame(() => requestAnimationFrame(() => done(document.documentElement.scrollWidth))),
+      ),
+  );
+
 describe('every view', () => {
   let browser: Browser;
   beforeAll(async () => {
@@ -90,18 +102,14 @@ describe('every view', () => {
         await v.isAccessible(['color-contrast']);
         for (const width of widths) {
           await v.page.setViewport({ width, height: 844 });
-          // As painted: what follows the width (a list in place of buttons) has had its frame.
-          const needed = await v.page.evaluate(
-            () =>
-              new Promise<number>((done) =>
-                requestAnimationFrame(() =>
-                  requestAnimationFrame(() => done(document.documentElement.scrollWidth)),
-                ),
-              ),
-          );
+          const needed = await neededWidth(v);
           if (needed > width) wide.push(`${path} ${needed} on ${width}`);
         }
         await v.page.setViewport({ width: 1280, height: 800 });
+        // Text twice as large: nothing is pushed off the page.
+        await v.page.evaluate(() => document.documentElement.style.setProperty('font-size', '200%'));
+        const doubled = await neededWidth(v);
+        if (doubled > 1280) wide.push(`${path} ${doubled} on 1280 with text at 200 %`);
       }
       expect(wide).toEqual([]);
       expect(v.complaints).toEqual([]);

@@ -9,6 +9,7 @@ import { newId } from '~core/model/newId';
 import { formatMoney } from '~core/cost/money';
 import { deleteProduct, getProduct, listProducts, saveProduct } from '../store/products';
 import { quietButton } from '../ui/quietButton';
+import { VirtualRows } from '../ui/VirtualRows';
 import { RoomHead } from '../ui/RoomHead';
 
 export async function clientLoader() {
@@ -68,7 +69,7 @@ export default function Library() {
         Products with their labels, claims, packs and what was paid. A sealed trial keeps its own copy.
       </RoomHead>
       <div className="scroll-x">
-        <table className="ledger">
+        <table className="ledger" aria-rowcount={products.length + 1}>
           <thead>
             <tr>
               <th>product</th>
@@ -82,9 +83,9 @@ export default function Library() {
               </th>
             </tr>
           </thead>
-          <tbody>
-            {products.map((p) => (
-              <tr key={p.id}>
+          <VirtualRows rows={products} columns={7} guess={62}>
+            {(p, own) => (
+              <tr key={p.id} {...own}>
                 <td>
                   <Link className="open" to={`/library/${p.id}`}>
                     {p.name}
@@ -140,8 +141,8 @@ export default function Library() {
                   </Button>
                 </td>
               </tr>
-            ))}
-          </tbody>
+            )}
+          </VirtualRows>
         </table>
       </div>
     </>

@@ -34,7 +34,7 @@ export function PairHere({ code: given, keyText }: { code: string; keyText: stri
   return (
     <form
       className="stack"
-      style={{ maxWidth: 340 }}
+      style={{ maxWidth: 340, margin: '1rem 0' }}
       noValidate
       onSubmit={(e) => {
         e.preventDefault();
@@ -45,7 +45,7 @@ export function PairHere({ code: given, keyText }: { code: string; keyText: stri
         label="Code"
         value={code}
         error={fault !== ''}
-        helperText={fault || 'as the terminal shows it where Palazzo was started'}
+        helperText={fault || (given ? '' : 'as the terminal shows it where Palazzo was started')}
         slotProps={{ htmlInput: { autoCapitalize: 'characters', style: { fontFamily: 'var(--mono)' } } }}
         onChange={(e) => {
           setCode(e.target.value);

@@ -180,7 +180,7 @@ function AddDevice({ addresses, onClose }: { addresses: readonly string[]; onClo
         <div className="inline-row" style={{ paddingTop: '0.4rem' }}>
           <TextField
             select
-            label="It"
+            label="The device"
             value={role}
             sx={{ width: 260 }}
             onChange={(e) => {
@@ -264,8 +264,11 @@ function Trust({ fingerprint }: { fingerprint: string }) {
         you go on after the warning. Opening it with the desk switched off works only after the device trusts
         the bench’s authority.
       </p>
-      <p className="small">
-        Fingerprint (SHA-256), as the terminal shows it too: <span className="num">{fingerprint}</span>
+      <p className="small" style={{ margin: '0.5rem 0 0.8rem' }}>
+        Fingerprint (SHA-256), as the terminal shows it too:{' '}
+        <span className="num" style={{ overflowWrap: 'anywhere' }}>
+          {fingerprint}
+        </span>
       </p>
       <p>
         <Button variant="outlined" color="secondary" href="/lan/authority.crt">

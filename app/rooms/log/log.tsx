@@ -16,6 +16,7 @@ import { describeChangeError } from '../../store/errors';
 import { appendEntries, loadTrial } from '../../store/trials';
 import { announce } from '../../ui/announce';
 import { quietButton } from '../../ui/quietButton';
+import { VirtualRows } from '../../ui/VirtualRows';
 import { RoomHead } from '../../ui/RoomHead';
 import { LogDialog } from '../LogDialog';
 import type { RoomArgs } from '../roomArgs';
@@ -81,13 +82,10 @@ export const clientAction = guarded(async ({ params, request }: RoomArgs): Promi
   return { errors: { id: text } };
 });
 
-const PAGE = 200;
-
 export default function LogRoom() {
   const { plan, lines, conflicts } = useLoaderData<typeof clientLoader>();
   const send = usePost();
   const [writing, setWriting] = useState(false);
-  const [shown, setShown] = useState(PAGE);
   const takeBack = (id: string) => send({ intent: 'takeBack', id });
   return (
     <>
@@ -112,7 +110,7 @@ export default function LogRoom() {
         </p>
       ) : (
         <div className="scroll-x">
-          <table className="ledger">
+          <table className="ledger" aria-rowcount={lines.length + 1}>
             <thead>
               <tr>
                 <th>when</th>
@@ -123,9 +121,9 @@ export default function LogRoom() {
                 </th>
               </tr>
             </thead>
-            <tbody>
-              {lines.slice(0, shown).map((l) => (
-                <tr key={l.id}>
+            <VirtualRows rows={lines} columns={4} guess={46}>
+              {(l, own) => (
+                <tr key={l.id} {...own}>
                   <td className="num small" style={{ whiteSpace: 'nowrap' }}>
                     {shortTime(l.at)}
                   </td>
@@ -148,15 +146,10 @@ export default function LogRoom() {
                     )}
                   </td>
                 </tr>
-              ))}
-            </tbody>
+              )}
+            </VirtualRows>
           </table>
         </div>
-      )}
-      {lines.length > shown && (
-        <Button color="secondary" onClick={() => setShown(shown + PAGE)} sx={{ mt: 1 }}>
-          Show {Math.min(PAGE, lines.length - shown)} more of {lines.length - shown}
-        </Button>
       )}
       {writing && (
         <LogDialog

@@ -1,0 +1,72 @@
+import { useWindowVirtualizer } from '@tanstack/react-virtual';
+import { type ReactNode, useEffect, useLayoutEffect, useRef, useState } from 'react';
+
+/** Up to so many rows all are there: short lists can be searched by the browser and printed as they are. */
+const ALL = 120;
+
+interface RowProps {
+  ref: (e: HTMLTableRowElement | null) => void;
+  'data-index': number;
+  'aria-rowindex': number;
+}
+
+interface Props<T> {
+  rows: readonly T[];
+  columns: number;
+  /** what a row is high by guess, px; it is measured once it is there */
+  guess: number;
+  /** @param own goes onto the row */
+  children: (row: T, own: Partial<RowProps>) => ReactNode;
+}
+
+/** The body of a long table: only the rows in sight, and some around them, are in the page. All of them on paper. */
+export function VirtualRows<T>(props: Props<T>) {
+  const [printing, setPrinting] = useState(false);
+  useEffect(() => {
+    const [before, after] = [() => setPrinting(true), () => setPrinting(false)];
+    window.addEventListener('beforeprint', before);
+    window.addEventListener('afterprint', after);
+    return () => {
+      window.removeEventListener('beforeprint', before);
+      window.removeEventListener('afterprint', after);
+    };
+  }, []);
+  if (props.rows.length > ALL && !printing) return <InSight {...props} />;
+  return <tbody>{props.rows.map((row) => props.children(row, {}))}</tbody>;
+}
+
+function InSight<T>({ rows, columns, guess, children }: Props<T>) {
+  const body = useRef<HTMLTableSectionElement>(null);
+  const [top, setTop] = useState(0);
+  useLayoutEffect(() => {
+    setTop((body.current?.getBoundingClientRect().top ?? 0) + window.scrollY);
+  }, []);
+  const virtual = useWindowVirtualizer({
+    count: rows.length,
+    estimateSize: () => guess,
+    overscan: 12,
+    scrollMargin: top,
+  });
+  const items = virtual.getVirtualItems();
+  const before = (items[0]?.start ?? top) - top;
+  const after = virtual.getTotalSize() - ((items.at(-1)?.end ?? top) - top);
+  const gap = (height: number) =>
+    height > 0 && (
+      <tr aria-hidden="true">
+        <td colSpan={columns} style={{ height, padding: 0, border: 0 }} />
+      </tr>
+    );
+  return (
+    <tbody ref={body}>
+      {gap(before)}
+      {items.map((i) =>
+        children(rows[i.index]!, {
+          ref: virtual.measureElement,
+          'data-index': i.index,
+          'aria-rowindex': i.index + 2,
+        }),
+      )}
+      {gap(after)}
+    </tbody>
+  );
+}
