@@ -1,4 +1,4 @@
-import { mkdtempSync, readFileSync, readdirSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type AxeResults, source as axeSource } from 'axe-core';
@@ -11,6 +11,17 @@ export function launch(flags: readonly string[] = []): Promise<Browser> {
   const executablePath = findChromium();
   if (!executablePath) throw new Error('Chromium is missing; `npm test` installs it.');
   return puppeteer.launch({ executablePath, args: [...chromiumFlags, ...flags] });
+}
+
+/** Starts a browser whose user set the size of text: 200 is twice the usual one. */
+export function launchWithText(percent: number): Promise<Browser> {
+  const userDataDir = mkdtempSync(join(tmpdir(), 'palazzo-profile-'));
+  mkdirSync(join(userDataDir, 'Default'));
+  const prefs = { webkit: { webprefs: { default_font_size: (16 * percent) / 100 } } };
+  writeFileSync(join(userDataDir, 'Default', 'Preferences'), JSON.stringify(prefs));
+  const executablePath = findChromium();
+  if (!executablePath) throw new Error('Chromium is missing; `npm test` installs it.');
+  return puppeteer.launch({ executablePath, args: chromiumFlags, userDataDir });
 }
 
 /** A page with the words a person would use: open, press, type, see. */

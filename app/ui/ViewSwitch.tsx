@@ -13,7 +13,7 @@ interface Props<V extends string> {
 
 /** Switches between the views of a room: side by side where there is room for all, a list on a phone. */
 export function ViewSwitch<V extends string>({ views, view, label, onView }: Props<V>) {
-  const narrow = useMediaQuery('(max-width: 600px)', { noSsr: true });
+  const narrow = useMediaQuery('(max-width: 37.5em)', { noSsr: true });
   return (
     <div className="view-switch no-print" style={{ marginBottom: '0.9rem' }}>
       {narrow ? (

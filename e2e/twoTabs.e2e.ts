@@ -1,0 +1,86 @@
+// Two tabs of one bench edit one plan: other fields are put together, the same field is asked about, and a seal in one
+// tab is seen in the other.
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Browser } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { exportTrial } from '~core/formats/dataPackage';
+import { Plan } from '~core/model/plan';
+import { plan, trialOf } from '~core/testing/trial';
+import { Visitor, launch } from './browser';
+
+let browser: Browser;
+let one: Visitor;
+let two: Visitor;
+beforeAll(async () => {
+  browser = await launch();
+  const profile = await browser.createBrowserContext();
+  one = await Visitor.arriveIn(profile, inject('ownUrl'));
+  two = await Visitor.arriveIn(profile, inject('ownUrl'));
+  const zip = join(mkdtempSync(join(tmpdir(), 'palazzo-')), 'plan.zip');
+  writeFileSync(zip, exportTrial(trialOf(Plan.parse(plan()))));
+  await (await turnTo(one)).open('/data');
+  await one.upload('trial-file', zip);
+  await one.sees('is on the bench');
+});
+afterAll(() => browser.close());
+const question = '/trial/trial/question';
+/** Turns to a tab: a browser draws only the one in front. */
+const turnTo = async (v: Visitor): Promise<Visitor> => {
+  await v.page.bringToFront();
+  return v;
+};
+const save = async (v: Visitor) => (await turnTo(v)).press('Save the question');
+const write = async (v: Visitor, field: string, text: string) => (await turnTo(v)).fill(field, text);
+
+describe('two tabs on one plan', () => {
+  it('change different fields: both stay', async () => {
+    await (await turnTo(one)).open(question);
+    await (await turnTo(two)).open(question);
+    await write(one, 'prediction', 'Twice as much.');
+    await write(two, 'winning', 'More weight than water.');
+    await save(one);
+    await one.sees('The question is saved.');
+    await save(two);
+    await two.sees('The question is saved.');
+    expect([await two.valueOf('prediction'), await two.valueOf('winning')]).toEqual([
+      'Twice as much.',
+      'More weight than water.',
+    ]);
+    await turnTo(one);
+    await one.page.waitForFunction(
+      () =>
+        (document.querySelector('[name="winning"]') as HTMLInputElement | null)?.value ===
+        'More weight than water.',
+    );
+  });
+  it('change the same field: the second is asked, and nothing it typed is lost', async () => {
+    await write(one, 'prediction', 'Half as much.');
+    await write(two, 'prediction', 'Nothing at all.');
+    await save(one);
+    await one.sees('The question is saved.');
+    await save(two);
+    await two.sees('Another tab has made this “Half as much.”. Save again to keep yours, or type theirs.');
+    expect(await two.valueOf('prediction')).toBe('Nothing at all.');
+    await save(two);
+    await two.sees('The question is saved.');
+    await turnTo(one);
+    await one.page.waitForFunction(
+      () =>
+        (document.querySelector('[name="prediction"]') as HTMLInputElement | null)?.value ===
+        'Nothing at all.',
+    );
+  });
+  it('the other tab goes on where one goes away', async () => {
+    await one.page.close();
+    await write(two, 'finishingRule', 'Day 12.');
+    await two.sees('Not saved yet');
+    await save(two);
+    await two.page.waitForFunction(() => !document.body.innerText.includes('Not saved yet'));
+    await two.page.reload();
+    await two.sees('What decides');
+    expect(await two.valueOf('finishingRule')).toBe('Day 12.');
+    expect(two.complaints).toEqual([]);
+  });
+});
