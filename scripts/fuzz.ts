@@ -1,12 +1,19 @@
 // `npm run fuzz -- --files 10000 --seed 1`: files made from good ones by mutation and by construction, given to every
 // reader of files. Reports crashes, hangs over 2 s, memory over 500 MB, and what was taken in and isn't valid; all 0.
+import '../app/testing/browserGlobals';
 import { parseArgs } from 'node:util';
+import { sha256 } from '@noble/hashes/sha2.js';
+import { bytesToHex } from '@noble/hashes/utils.js';
 import { strToU8, unzipSync, zipSync } from 'fflate';
 import { exportTrial, importTrial } from '~core/formats/dataPackage';
+import { importBulk } from '~core/formats/bulkFiles';
 import { readTable } from '~core/formats/csv';
 import { readGridText } from '~core/formats/gridText';
 import { libraryFromFile, libraryToFile } from '~core/formats/libraryFile';
+import { pastedRows } from '~core/log/pastedValues';
 import { deriveState } from '~core/log/state';
+import { pasteIntoChart } from '~core/mixing/chartPaste';
+import type { FeedingChart } from '~core/mixing/feedingChart';
 import { planSha256 } from '~core/plan/seal';
 import { parseRate } from '~core/quantity/rate';
 import { pageColours } from '~core/report/paper';
@@ -18,6 +25,11 @@ import { type Random, seededRandom } from '~core/stats/random';
 import { entry, harvest, height, plan, product, trialOf, unitId, use } from '~core/testing/trial';
 import { makeFinding } from '~core/verdict/finding';
 import { trialFindings } from '~core/verdict/trialFindings';
+import { LetterHead, packLetter, unpackLetter } from '../app/lan/letter';
+import { readBackup, writeBackup } from '../app/store/backup';
+import { saveProduct } from '../app/store/products';
+import { createTrial } from '../app/store/trials';
+import { onBench } from '../app/testing/browserGlobals';
 
 const { values: args } = parseArgs({
   options: { files: { type: 'string', default: '10000' }, seed: { type: 'string', default: '1' } },
@@ -226,7 +238,89 @@ function checkLogger(text: string): void {
       return said('invalid', 'times out of order');
 }
 
-const readers: [name: string, run: () => void][] = [
+/** A picture as bytes that begin like one. */
+const photo = Uint8Array.from([0xff, 0xd8, 0xff, 0xe0, ...Array.from({ length: 900 }, (_, i) => i % 251)]);
+const photoSha = bytesToHex(sha256(photo));
+const withPhoto = {
+  ...good,
+  log: [
+    ...good.log,
+    entry({ kind: 'photo', unitId: unitId('Water', 0), file: 'a.jpg', sha256: photoSha, caption: '' }),
+  ],
+};
+const photoZip = exportTrial(withPhoto, {
+  photos: [{ sha256: photoSha, type: 'image/jpeg', bytes: photo }],
+  series: [],
+});
+
+/** Pictures and readings of a file: none may be taken whose bytes aren't those the log names. */
+function checkBulk(zip: Uint8Array): void {
+  const read = importTrial(zip);
+  if (!read.ok) return;
+  for (const p of importBulk(zip, read.value).photos)
+    if (bytesToHex(sha256(p.bytes)) !== p.sha256) said('invalid', 'a picture under another’s hash');
+}
+
+onBench('own');
+await createTrial(good.plan, good.review, good.log, good.key);
+await saveProduct(product());
+const goodBackup = new Uint8Array(
+  await (await writeBackup({ withKeys: true, onProgress: () => {} }))!.arrayBuffer(),
+);
+const backupFiles = unzipSync(goodBackup);
+
+async function checkBackup(bytes: Uint8Array): Promise<void> {
+  const read = await readBackup(new Blob([bytes as Uint8Array<ArrayBuffer>]));
+  if (!read.ok && (read.error.length > 400 || /undefined|\[object/.test(read.error)))
+    said('invalid', `a backup refused without a plain word: ${read.error}`);
+}
+
+const chart: FeedingChart = {
+  columns: [{ stage: 'Week 1', fromDay: 0, strengthPercent: 100 }],
+  rows: [{ productId: 'feed', cells: ['1 mL/L'] }],
+  everyDays: 7,
+  lastDay: 6,
+};
+const goodPaste = '1 mL/L\t2 mL/L\t3 mL/L\n4 mL/L\t5 mL/L\t6 mL/L';
+
+function checkChart(text: string): void {
+  const pasted = pasteIntoChart(chart, below(3), below(3), text);
+  if (pasted === null || pasted === 'tooLarge') return;
+  if (pasted.rows.some((r) => r.cells.length !== pasted.columns.length))
+    said('invalid', 'a chart with cells beside its columns');
+}
+
+function checkLetter(bytes: Uint8Array): void {
+  const letter = unpackLetter(bytes);
+  if (letter && !LetterHead.safeParse(letter.head).success) said('invalid', 'a letter that isn’t one');
+}
+const goodLetter = packLetter(
+  { kind: 'trial', trialId: good.plan.id, base: null, overrules: [] },
+  goodZip.slice(0, 500),
+);
+
+const readers: [name: string, run: () => void | Promise<void>][] = [
+  ['photos', () => checkBulk(mutatedBytes(photoZip))],
+  ['backup, bytes', () => checkBackup(mutatedBytes(goodBackup))],
+  [
+    'backup, values',
+    () => {
+      const name = oneOf(['backup.json', 'library.json', 'keys.json']);
+      const json: unknown = JSON.parse(new TextDecoder().decode(backupFiles[name] ?? strToU8('{}')));
+      const text = random.uniform() < 0.8 ? JSON.stringify(mutated(json)) : '['.repeat(50_000);
+      return checkBackup(zipSync({ ...backupFiles, [name]: strToU8(text) }, { level: 1 }));
+    },
+  ],
+  [
+    'chart paste',
+    () =>
+      checkChart(random.uniform() < 0.9 ? mutatedText(goodPaste) : oneOf(['\t', '\n', 'x\t']).repeat(90_000)),
+  ],
+  ['letter', () => checkLetter(mutatedBytes(goodLetter))],
+  [
+    'pasted values',
+    () => void pastedRows(mutatedText('TST-01 1.5\nTST-02 2\nTST-03 3'), p.units, () => null),
+  ],
   ['trial, bytes', () => checkTrial(mutatedBytes(goodZip))],
   [
     'trial, values',
@@ -284,7 +378,7 @@ for (let i = 0; i < files; i++) {
     i % 500 === 499 ? (['trial, bomb', () => checkTrial(oneOf(bombs))] as const) : oneOf(readers);
   const began = performance.now();
   try {
-    run();
+    await run();
   } catch (e) {
     said('crashes', `${name}: ${e instanceof Error ? (e.stack ?? e.message) : String(e)}`);
   }

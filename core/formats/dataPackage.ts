@@ -9,6 +9,7 @@ import { scriptOf } from '../report/rScript/rScript';
 import type { FindingRow } from '../verdict/findingRows';
 import { trialFindings } from '../verdict/trialFindings';
 import { findingValuesTable } from './findingValuesTable';
+import { plainIssue } from './plainIssue';
 import { safeJson } from './safeJson';
 import { type Bulk, bulkEntries, noBulk } from './bulkFiles';
 import { trialTables } from './tables';
@@ -181,7 +182,7 @@ function parseJson(bytes: Uint8Array | undefined, file: string): Result<unknown,
 
 const firstIssue = (error: z.ZodError) => {
   const issue = error.issues[0]!;
-  return `${issue.path.join('.') || 'file'}: ${issue.message}`;
+  return `${issue.path.join('.') || 'file'}: ${plainIssue(issue)}`;
 };
 
 /** Reads a trial back from its zip; the identical trial, or what is wrong with the file. */

@@ -1,6 +1,7 @@
 import { LIBRARY_VERSION, describeMigrationError, libraryMigrations, migrate } from '../model/migrations';
 import { LibraryFile, type Product } from '../model/product';
 import { type Result, err, ok } from '../model/result';
+import { plainIssue } from './plainIssue';
 import { safeJson } from './safeJson';
 
 /** Characters of a library of thousands of products. */
@@ -22,7 +23,7 @@ export function libraryFromFile(text: string): Result<Product[], string> {
   const file = LibraryFile.safeParse(current.value);
   if (!file.success) {
     const issue = file.error.issues[0]!;
-    return err(`${issue.path.join('.') || 'file'}: ${issue.message}`);
+    return err(`${issue.path.join('.') || 'file'}: ${plainIssue(issue)}`);
   }
   return ok(file.data.products);
 }

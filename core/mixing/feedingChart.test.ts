@@ -187,7 +187,7 @@ describe('a programme written as a chart again', () => {
 
 describe('a block pasted from a spreadsheet', () => {
   it('fills from its cell on, with weeks and lines as needed', () => {
-    const pasted = pasteIntoChart(chart, 2, 2, '3 mL/L\t4 mL/L\r\n5 mL/L\t\r\n')!;
+    const pasted = pasteIntoChart(chart, 2, 2, '3 mL/L\t4 mL/L\r\n5 mL/L\t\r\n') as FeedingChart;
     expect(pasted.columns.map((c) => [c.stage, c.fromDay])).toEqual([
       ['week 1', 0],
       ['week 2', 7],
@@ -202,6 +202,11 @@ describe('a block pasted from a spreadsheet', () => {
     ]);
     expect(pasted.lastDay).toBe(27);
     expect(chart.rows[2]!.cells[2]).toBe('½ tsp/gal');
+  });
+  it('what is no chart by its size is refused before anything is made of it', () => {
+    expect(pasteIntoChart(chart, 0, 0, '1 mL/L\t'.repeat(200))).toBe('tooLarge');
+    expect(pasteIntoChart(chart, 0, 0, '1 mL/L\n'.repeat(200))).toBe('tooLarge');
+    expect(pasteIntoChart(chart, 0, 0, 'x'.repeat(1_000_000))).toBe('tooLarge');
   });
   it('one cell alone is typed, not pasted', () => expect(pasteIntoChart(chart, 0, 0, '3 mL/L\n')).toBeNull());
   it('the next column is as long as the last, numbered on where it is numbered', () => {

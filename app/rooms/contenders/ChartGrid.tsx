@@ -1,9 +1,10 @@
+import { announce } from '../../ui/announce';
 import CloseIcon from '@mui/icons-material/Close';
 import IconButton from '@mui/material/IconButton';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import type { ComponentProps } from 'react';
-import { pasteIntoChart } from '~core/mixing/chartPaste';
+import { MOST_CHART_COLUMNS, MOST_CHART_ROWS, pasteIntoChart } from '~core/mixing/chartPaste';
 import type { ChartPlace } from '~core/mixing/feedingChart';
 import type { Product } from '~core/model/product';
 import { type ChartDraft, chartOf, withChart } from './chartDraft';
@@ -124,6 +125,10 @@ export function ChartGrid({ draft, products, fault, onChange }: Props) {
                       const pasted = pasteIntoChart(chartOf(draft), i, j, e.clipboardData.getData('text'));
                       if (!pasted) return;
                       e.preventDefault();
+                      if (pasted === 'tooLarge')
+                        return announce(
+                          `That is no feeding chart: ${MOST_CHART_ROWS} lines and ${MOST_CHART_COLUMNS} weeks at most.`,
+                        );
                       onChange(withChart(draft, pasted));
                     }}
                   />

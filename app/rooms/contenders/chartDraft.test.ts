@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { pasteIntoChart } from '~core/mixing/chartPaste';
+import type { FeedingChart } from '~core/mixing/feedingChart';
 import { usMeasures } from '~core/quantity/measure';
 import { product } from '~core/testing/trial';
 import { type ChartDraft, chartOf, draftOfUses, usesOfDraft, withChart } from './chartDraft';
@@ -113,7 +114,7 @@ describe('a chart as typed', () => {
       everyDays: '',
       columns: [draft.columns[0]!, { ...draft.columns[1]!, fromDay: '' }],
     };
-    const pasted = withChart(half, pasteIntoChart(chartOf(half), 0, 1, '3 mL/L\t4 mL/L')!);
+    const pasted = withChart(half, pasteIntoChart(chartOf(half), 0, 1, '3 mL/L\t4 mL/L') as FeedingChart);
     expect(pasted.everyDays).toBe('');
     expect(pasted.columns.map((c) => c.fromDay)).toEqual(['0', '', '']);
     expect(pasted.rows[0]!.cells).toEqual(['2 mL/L', '3 mL/L', '4 mL/L']);
