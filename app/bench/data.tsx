@@ -5,12 +5,11 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useColorScheme } from '@mui/material/styles';
 import { useState } from 'react';
 import { FormProvider } from 'react-hook-form';
-import { Link, useLoaderData, useRevalidator } from 'react-router';
+import { Link, useLoaderData, useNavigate, useRevalidator } from 'react-router';
 import { z } from 'zod';
-import { importBulk } from '~core/formats/bulkFiles';
 import { keepBulk } from '../store/bulk';
-import { describeImportError, importTrial } from '~core/formats/dataPackage';
-import { libraryFromFile, libraryToFile } from '~core/formats/libraryFile';
+import { err } from '~core/model/result';
+import { libraryToFile } from '~core/formats/libraryFile';
 import type { Trial } from '~core/log/trial';
 import { Field } from '../form/fields';
 import { fieldErrors } from '../form/schemaFields';
@@ -18,11 +17,13 @@ import { useRecordForm } from '../form/useRecordForm';
 import { benchName, recorder, resetDemo, setRecorder } from '../store/bench';
 import { unsavedSince } from '../store/unsaved';
 import { listBin, purgeBin, purgeOld, restore } from '../store/bin';
+import { keepClash } from '../store/clashes';
 import { storageRoom } from '../store/storage';
 import { listProducts, saveProduct } from '../store/products';
 import { type TakenIn, takeIn, takeInAsCopy } from '../store/takeIn';
 import { sayStorageFault } from '../store/errors';
 import { FileButton } from '../ui/FileButton';
+import { readLibraryFile, readTrialFile, stopReading } from '../workers/files';
 import { useNotice } from '../ui/Notices';
 import { RoomHead } from '../ui/RoomHead';
 import { Backup } from './Backup';
@@ -152,41 +153,54 @@ function takenInText(question: string, { outcome, brokenSeal }: TakenIn): string
   return `${came}${conflicts}${brokenSeal ? ` ${brokenSeal}` : ''}`;
 }
 
+const readingSteps = ['Opening the file …', 'Reading plan and log …', 'Looking at pictures and readings …'];
+
 /** Takes in an exported trial; when another plan of it is here, offers to add it beside. */
 function TakeIn() {
+  const navigate = useNavigate();
   const revalidator = useRevalidator();
   const [message, setMessage] = useState<{ text: string; bad: boolean; id?: string } | null>(null);
   const [clash, setClash] = useState<Trial | null>(null);
+  const [step, setStep] = useState<number | null>(null);
 
   const onFiles = async ([file]: File[]) => {
     if (!file) return;
     setClash(null);
-    const bytes = new Uint8Array(await file.arrayBuffer());
-    const read = importTrial(bytes);
-    if (!read.ok) return setMessage({ text: `${file.name}: ${describeImportError(read.error)}`, bad: true });
+    setMessage(null);
+    setStep(0);
+    const read = await readTrialFile(file, ({ done }) => setStep(done)).catch((e: Error) => e);
+    setStep(null);
+    if (read instanceof Error) return setMessage({ text: read.message, bad: true });
+    if (!read.ok) return setMessage({ text: `${file.name}: ${read.error}`, bad: true });
+    const { trial, bulk } = read.value;
     let taken: Awaited<ReturnType<typeof takeIn>>;
     try {
-      taken = await takeIn(read.value);
-      await keepBulk(read.value.plan.id, importBulk(bytes, read.value));
+      taken = await takeIn(trial);
+      await keepBulk(trial.plan.id, bulk);
     } catch (e) {
       return setMessage({
-        text: `“${read.value.plan.question}” was not taken in: ${sayStorageFault(e)} Nothing on the bench was changed.`,
+        text: `“${trial.plan.question}” was not taken in: ${sayStorageFault(e)} Nothing on the bench was changed.`,
         bad: true,
       });
     }
     if (!taken.ok) {
-      setClash(read.value);
+      setClash(trial);
       return setMessage({
-        text: `“${read.value.plan.question}” is here already with a different plan. Nothing was changed.`,
+        text: `“${trial.plan.question}” is here already with a different plan. Nothing was changed.`,
         bad: true,
       });
     }
     setMessage({
-      text: takenInText(read.value.plan.question, taken.value),
+      text: takenInText(trial.plan.question, taken.value),
       bad: taken.value.brokenSeal !== null,
-      id: read.value.plan.id,
+      id: trial.plan.id,
     });
     await revalidator.revalidate();
+  };
+  const showBoth = async () => {
+    if (!clash) return;
+    await keepClash(clash, 'the file');
+    await navigate('/devices');
   };
   const addCopy = async () => {
     if (!clash) return;
@@ -207,6 +221,14 @@ function TakeIn() {
         testId="trial-file"
         onFiles={onFiles}
       />
+      {step !== null && (
+        <p role="status" className="inline-row">
+          <span>{readingSteps[step] ?? readingSteps.at(-1)}</span>
+          <Button size="small" color="inherit" onClick={stopReading}>
+            Stop
+          </Button>
+        </p>
+      )}
       {message && (
         <p
           role="status"
@@ -214,9 +236,14 @@ function TakeIn() {
         >
           {message.text} {message.id && <Link to={`/trial/${message.id}`}>Open it</Link>}
           {clash && (
-            <Button size="small" color="secondary" onClick={() => void addCopy()}>
-              Add it as a second trial
-            </Button>
+            <>
+              <Button size="small" color="secondary" onClick={() => void showBoth()}>
+                Show both plans
+              </Button>
+              <Button size="small" color="secondary" onClick={() => void addCopy()}>
+                Add it as a second trial
+              </Button>
+            </>
           )}
         </p>
       )}
@@ -236,7 +263,7 @@ function LibraryFiles() {
   };
   const onFiles = async ([file]: File[]) => {
     if (!file) return;
-    const read = libraryFromFile(await file.text());
+    const read = await readLibraryFile(file).catch((e: Error) => err(e.message));
     if (!read.ok) return setMessage({ text: `${file.name}: ${read.error}`, bad: true });
     const here = new Set<string>((await listProducts()).map((p) => p.id));
     const added = read.value.filter((p) => !here.has(p.id));

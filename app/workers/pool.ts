@@ -8,16 +8,30 @@ export class WorkerFailedError extends Error {
   }
 }
 
+/** Somebody ended it. */
+export class StoppedError extends Error {
+  constructor() {
+    super('Stopped. Nothing was taken in.');
+    this.name = 'StoppedError';
+  }
+}
+
 /**
  * A worker that is started when first needed. When it fails (out of memory, a file of an old build that is gone)
  * every task under way says so, and the next one gets a fresh worker.
  */
 export function workerOf<Api>(start: () => Worker) {
-  let running: { api: Remote<Api>; failed: Promise<never> } | null = null;
+  let running: { api: Remote<Api>; failed: Promise<never>; stop: () => void } | null = null;
   const get = () => {
     if (running) return running;
     const worker = start();
+    let stop = () => {};
     const failed = new Promise<never>((_, reject) => {
+      stop = () => {
+        running = null;
+        worker.terminate();
+        reject(new StoppedError());
+      };
       worker.addEventListener('error', (e) => {
         running = null;
         worker.terminate();
@@ -26,7 +40,7 @@ export function workerOf<Api>(start: () => Worker) {
     });
     // Whoever waits is told; nobody waiting is no fault.
     failed.catch(() => undefined);
-    running = { api: wrap<Api>(worker), failed };
+    running = { api: wrap<Api>(worker), failed, stop };
     return running;
   };
   return {
@@ -35,5 +49,7 @@ export function workerOf<Api>(start: () => Worker) {
       const { api, failed } = get();
       return Promise.race([task(api), failed]);
     },
+    /** Ends whatever is under way, at once; who waits gets a `StoppedError`. */
+    stop: () => running?.stop(),
   };
 }

@@ -1,0 +1,50 @@
+import { expose, transfer } from 'comlink';
+import { type Bulk, importBulk } from '~core/formats/bulkFiles';
+import { describeImportError, importTrial } from '~core/formats/dataPackage';
+import { libraryFromFile } from '~core/formats/libraryFile';
+import type { Trial } from '~core/log/trial';
+import type { Product } from '~core/model/product';
+import { type Result, err, ok } from '~core/model/result';
+import type { Report } from './steps';
+
+/** Larger than any real file of its kind, bytes: said before it is read. */
+const MOST = { trial: 800e6, library: 30e6 };
+
+const tooLarge = (file: Blob, most: number) =>
+  file.size > most ? `It has ${Math.round(file.size / 1e6)} MB, more than any real one.` : null;
+
+export interface TrialFile {
+  trial: Trial;
+  bulk: Bulk;
+  /** pictures whose bytes aren't what their name says */
+  broken: number;
+}
+
+const STEPS = 3;
+
+const api = {
+  /** Reads a trial's zip: its plan and log, then its pictures and readings; all of it or nothing. */
+  trial: async (file: Blob, report: Report): Promise<Result<TrialFile, string>> => {
+    const large = tooLarge(file, MOST.trial);
+    if (large) return err(large);
+    report({ done: 0, total: STEPS });
+    const bytes = new Uint8Array(await file.arrayBuffer());
+    report({ done: 1, total: STEPS });
+    const read = importTrial(bytes);
+    if (!read.ok) return err(describeImportError(read.error));
+    report({ done: 2, total: STEPS });
+    const { broken, ...bulk } = importBulk(bytes, read.value);
+    return transfer(
+      ok({ trial: read.value, bulk, broken }),
+      // Each picture is its own piece of memory: it is handed over, not copied.
+      [...new Set(bulk.photos.map((p) => p.bytes.buffer as ArrayBuffer))],
+    );
+  },
+  library: async (file: Blob): Promise<Result<Product[], string>> => {
+    const large = tooLarge(file, MOST.library);
+    return large ? err(large) : libraryFromFile(await file.text());
+  },
+};
+
+export type FilesApi = typeof api;
+expose(api);
