@@ -59,6 +59,7 @@ export default function App() {
     if (localStorage.getItem(REMIND_KEY)) void import('./bench/reminders').then((m) => m.keepReminding());
   }, []);
   useEffect(() => exchangingWherePaired(), []);
+  useEffect(() => keepingFolder(), []);
   return (
     <PalazzoTheme>
       <NoticeProvider>
@@ -78,6 +79,20 @@ function exchangingWherePaired(): () => void {
       if (gone) return;
       const stops = [keep.keepExchanging(), other.takeOtherLetters()];
       stop = () => stops.forEach((s) => s());
+    });
+  return () => {
+    gone = true;
+    stop();
+  };
+}
+
+/** Only where a folder can be written at all is anything of it loaded. */
+function keepingFolder(): () => void {
+  let stop = () => {};
+  let gone = false;
+  if ('showDirectoryPicker' in window)
+    void import('./store/folder').then((m) => {
+      if (!gone) stop = m.keepFolderUpToDate();
     });
   return () => {
     gone = true;

@@ -83,3 +83,35 @@ describe('the bin', () => {
     expect(v.complaints).toEqual([]);
   });
 });
+
+describe('a folder', () => {
+  it('chosen once gets the backup by itself, and again when something changed', async () => {
+    const own = await Visitor.arrive(browser, inject('demoUrl'));
+    // The dialog can't be answered from here: a folder of the browser's own stands in for the chosen one.
+    await own.page.evaluateOnNewDocument(() => {
+      Object.assign(window, { showDirectoryPicker: () => navigator.storage.getDirectory() });
+    });
+    const size = () =>
+      own.page.evaluate(async () => {
+        const folder = await navigator.storage.getDirectory();
+        return (await (await folder.getFileHandle('palazzo-demo-bench.zip')).getFile()).size;
+      });
+    await own.open('/data');
+    await own.press('Keep a folder up to date …');
+    await own.sees('is kept up to date');
+    await own.sees(/Everything is in the backup of/);
+    const first = await size();
+    expect(first).toBeGreaterThan(10_000);
+    await own.isAccessible();
+    await own.open('/trial/demo-trial-par/rounds');
+    await own.page.locator('[data-unit="PAR-20"]').click();
+    await own.enter('9.9');
+    await own.tileSays('PAR-20', /9\.9/);
+    await own.open('/data');
+    await own.page.waitForFunction(() => document.body.innerText.includes('Everything is in the backup of'));
+    expect(await size()).not.toBe(first);
+    await own.press('Leave it');
+    await own.sees('Keep a folder up to date …');
+    expect(own.complaints).toEqual([]);
+  });
+});

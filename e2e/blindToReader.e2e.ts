@@ -55,6 +55,24 @@ describe('a blind trial', () => {
     await weigh('Plant weight', 'Home');
     await weigh('Evenness', 'Home');
     await leader('Mosto Alga');
+    // Kept, not only shown: the next page is opened anew.
+    await v.page.waitForFunction(
+      () =>
+        new Promise<boolean>((done) => {
+          const open = indexedDB.open('palazzo-demo');
+          open.onsuccess = () => {
+            const row = open.result.transaction('trials').objectStore('trials').get('demo-trial-fag');
+            row.onsuccess = () => {
+              const { headings } = (
+                row.result as { review: { headings: { name: string; weight: number }[] } }
+              ).review;
+              open.result.close();
+              done(headings.find((h) => h.name === 'Evenness')?.weight === 0);
+            };
+          };
+        }),
+      { polling: 100 },
+    );
   });
   it('sets a claim against what it bears on, against another contender, by when the label says', async () => {
     await v.open(`${trial}/verdict?view=claims`);
@@ -145,7 +163,15 @@ describe('its review', () => {
 
 describe('whoever gets the file', () => {
   it('finds the same trial under the same seal, on an empty bench', async () => {
-    const reader = await Visitor.arrive(browser, inject('ownUrl'));
+    const reader = await Visitor.arrive(browser, inject('ownUrl'), 390, 844);
+    // The system's share sheet can't be opened from here: what it would be given is looked at.
+    await reader.page.evaluateOnNewDocument(() => {
+      Object.assign(navigator, {
+        canShare: () => true,
+        share: ({ files }: { files: File[] }) =>
+          Promise.resolve(Object.assign(window, { shared: files.map((f) => f.name).join() })),
+      });
+    });
     await reader.open('/data');
     await reader.upload('trial-file', zip);
     await reader.sees('Do root inoculants do anything for dwarf beans?');
@@ -156,6 +182,8 @@ describe('whoever gets the file', () => {
     const paper = await reader.page.$eval('.paper', (p) => p.textContent!);
     expect(paper).toMatch(/The plan was sealed on .*SHA-256/);
     expect(await reader.page.$('.note.bad')).toBeNull();
+    await reader.press('Hand it over …');
+    await reader.page.waitForFunction(() => (window as { shared?: string }).shared === 'fag-trial.zip');
     await reader.open(`${trial}/verdict`);
     await reader.press('Plan a retest');
     await reader.page.waitForFunction(() => /\/trial\/(?!demo-)[^/]+\/question/.test(location.pathname));

@@ -14,6 +14,7 @@ import { benchName } from '../store/bench';
 import { sayStorageFault } from '../store/errors';
 import { FileButton } from '../ui/FileButton';
 import { download } from '../ui/download';
+import { KeptFolder } from './KeptFolder';
 import { shortTime, todayDate } from './clock';
 
 interface Props {
@@ -134,6 +135,7 @@ export function Backup({ unsaved }: Props) {
           brought back.
         </p>
       )}
+      <KeptFolder />
       {busy && <p role="status">{busy}</p>}
       {said && (
         <p role="status" style={{ color: said.bad ? 'var(--porphyry)' : 'var(--verdigris)' }}>

@@ -165,14 +165,14 @@ async function takeTrial(
   const before = await db.heads.get(trial.plan.id);
   const own = before ? await wholeTrial(trial.plan.id) : null;
   const lastRev = peer.trials[trial.plan.id]?.rev ?? 0;
-  let taken = await takeIn(trial, head.base);
+  const taken = await takeIn(trial, head.base);
   if (!taken.ok) {
     await keepClash(trial, peer.name);
     // Over there ours was decided against; a sealed plan is never given up.
     if (!own || !head.overrules.includes(planSha256(forOther(own).plan))) return 'clash';
     const settled = await settleClash(trial.plan.id, 'theirs');
     if (!settled.ok) return 'clash';
-    taken = await takeIn(trial, head.base);
+    await takeIn(trial, head.base);
   }
   await keepBulk(trial.plan.id, importBulk(body, trial)).catch(() => undefined);
   // Nothing of ours was waiting to be handed over: what came from there needn't go back.

@@ -6,6 +6,7 @@ import { migrate, productFrom1 } from '~core/model/migrations';
 import type { PanelKey } from '~core/model/panel';
 import type { Plan } from '~core/model/plan';
 import type { Product } from '~core/model/product';
+import type { Folder } from './folder';
 import { toVersion4 } from './upgrade';
 
 export type BenchName = 'demo' | 'own';
@@ -129,6 +130,7 @@ export class BenchDb extends Dexie {
   series!: Table<SeriesChunk, [string, number]>;
   panelKeys!: Table<PanelKeyRow, [string, string]>;
   clashes!: EntityTable<ClashRow, 'trialId'>;
+  handles!: EntityTable<{ key: string; folder: Folder }, 'key'>;
   settings!: Table<{ key: string; value: string }, string>;
 
   constructor(name: BenchName) {
@@ -205,7 +207,7 @@ export class BenchDb extends Dexie {
           });
       });
     this.version(5).stores({ panelKeys: '[trialId+sessionId], trialId' });
-    this.version(6).stores({ clashes: 'trialId' });
+    this.version(6).stores({ clashes: 'trialId', handles: 'key' });
   }
 
   /** The tables a change of a trial reads and writes. */

@@ -30,7 +30,7 @@ import { pageColours, pageColoursByNight, paperInk } from '~core/report/paper';
 import { socialSvg } from '~core/report/socialPicture';
 import { useNotice } from '../../ui/Notices';
 import { RoomHead } from '../../ui/RoomHead';
-import { bytesOf, download } from '../../ui/download';
+import { bytesOf, canShareFiles, download, shareFile } from '../../ui/download';
 import { fontRules, pngOfText } from '../../ui/pictures/picture';
 import { pdfBlob } from '../../ui/pdfBlob';
 import { findingPng } from '../../ui/findingChart';
@@ -74,13 +74,17 @@ async function pictures({ plan, findings, sheet, chosen }: ReviewData): Promise<
   return Object.fromEntries([...made, ...photos, ...own.filter(([, uri]) => uri !== '')]);
 }
 
-async function saveData({ plan }: Pick<ReviewData, 'plan'>, forScorer = false) {
+async function saveData(
+  { plan }: Pick<ReviewData, 'plan'>,
+  forScorer = false,
+  give: (file: Blob, name: string) => void | Promise<void> = download,
+) {
   const whole = await wholeTrial(plan.id);
   const trial = forScorer ? scorersCopy(whole) : whole;
   const named = trialFindings(trial);
   const found = findingRows(named, await findingsIn(named.inputs.map((i) => i.input)));
   const zip = exportTrial(trial, await bulkOf(trial), found);
-  download(
+  await give(
     new Blob([zip as Uint8Array<ArrayBuffer>], { type: 'application/zip' }),
     `${plan.code.toLowerCase()}-${forScorer ? 'to-score' : 'trial'}.zip`,
   );
@@ -188,6 +192,16 @@ function OpenReview(data: ReviewData) {
             >
               Trial and data (zip)
             </Button>
+            {canShareFiles() && (
+              <Button
+                variant="outlined"
+                color="secondary"
+                disabled={unsaved}
+                onClick={() => void saveData(data, false, shareFile)}
+              >
+                Hand it over …
+              </Button>
+            )}
             <Button
               variant="outlined"
               color="secondary"
