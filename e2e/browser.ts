@@ -226,21 +226,26 @@ export class Visitor {
 
   /** axe finds nothing at all on what is shown now. @param rules those alone */
   async isAccessible(rules?: string[]): Promise<void> {
-    await this.page.evaluate(axeSource);
-    const found = await this.page.evaluate(async (only) => {
-      const { axe } = window as unknown as { axe: { run: (d: Document, o: object) => Promise<AxeResults> } };
-      const result = await axe.run(document, {
-        resultTypes: ['violations'],
-        ...(only && { runOnly: { type: 'rule', values: only } }),
-      });
-      return result.violations.map(
-        (v) =>
-          `${v.id}: ${v.nodes
-            .map((n) => `${n.html.slice(0, 160)} — ${n.failureSummary}`)
-            .slice(0, 3)
-            .join(' | ')}`,
-      );
-    }, rules);
-    expect(found, `axe on ${this.page.url()}`).toEqual([]);
+    await pageIsAccessible(this.page, rules);
   }
+}
+
+/** axe finds nothing at all on a page, one of the app's or one it made. @param rules those alone */
+export async function pageIsAccessible(page: Page, rules?: string[]): Promise<void> {
+  await page.evaluate(axeSource);
+  const found = await page.evaluate(async (only) => {
+    const { axe } = window as unknown as { axe: { run: (d: Document, o: object) => Promise<AxeResults> } };
+    const result = await axe.run(document, {
+      resultTypes: ['violations'],
+      ...(only && { runOnly: { type: 'rule', values: only } }),
+    });
+    return result.violations.map(
+      (v) =>
+        `${v.id}: ${v.nodes
+          .map((n) => `${n.html.slice(0, 160)} — ${n.failureSummary}`)
+          .slice(0, 3)
+          .join(' | ')}`,
+    );
+  }, rules);
+  expect(found, `axe on ${page.url()}`).toEqual([]);
 }

@@ -320,3 +320,28 @@ describe('a rehearsal', () => {
     expect(v.complaints).toEqual([]);
   });
 });
+
+describe('the places of another trial', () => {
+  it('are taken over into a new one, with their grid and size', async () => {
+    const v = await Visitor.arrive(browser, inject('demoUrl'));
+    await v.open('/trials/new');
+    await v.fill('question', 'The same shelf once more?');
+    await v.fill('code', 'AGN');
+    await v.press('Start planning');
+    await v.sees('What is measured');
+    const trial = new URL(v.page.url()).pathname.replace('/question', '');
+    await v.open(`${trial}/layout?view=places`);
+    await v.choose('As in another trial', 'Level 1 and Level 2 – Which feed brings parsley on fastest?');
+    await v.page.waitForSelector('[name="areas.1.name"]');
+    expect([await v.valueOf('areas.1.name'), await v.valueOf('areas.1.widthCm')]).toEqual(['Level 2', '150']);
+    await v.press('Save the areas');
+    await v.sees(/saved/i);
+    await v.page.reload();
+    await v.page.waitForSelector('[name="areas.1.name"]');
+    expect(await v.valueOf('areas.1.columns')).toBe('5');
+    // What it was taken from stays as it is.
+    await v.open('/trial/demo-trial-cor/layout?view=places');
+    await v.sees('Level 2');
+    expect(v.complaints).toEqual([]);
+  });
+});

@@ -6,7 +6,7 @@ import { pathToFileURL } from 'node:url';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { Visitor, launch } from './browser';
+import { Visitor, launch, pageIsAccessible } from './browser';
 
 let browser: Browser;
 let v: Visitor;
@@ -157,6 +157,15 @@ describe('the review', () => {
       await page.locator('.look input').click();
       expect(await page.$eval('.look details', (d) => (d as HTMLDetailsElement).open)).toBe(false);
     }
+    // By day and by night, on a desk and on a phone: headings, contrast, names, and no line wider than the page.
+    for (const light of ['light', 'dark'] as const) {
+      await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: light }]);
+      await pageIsAccessible(page);
+    }
+    await page.setViewport({ width: 390, height: 844 });
+    await pageIsAccessible(page);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    await page.setViewport({ width: 1280, height: 800 });
     const leads = () => page.$eval('#card-said', (e) => e.textContent!);
     const before = await leads();
     expect(before).toMatch(/ leads, \d\.\d of 10 points\.$/);

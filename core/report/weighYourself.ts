@@ -68,6 +68,6 @@ export function weighYourself(card: PageCard, escaped: (text: string) => string)
   // Closing tags in names can't end the data early.
   const data = JSON.stringify(card).replaceAll('<', '\\u003c');
   return `<section><h2>Weigh it yourself</h2><p id="card-said" class="lead" aria-live="polite"></p>${sliders}
-<table><thead><tr><th>contender</th>${card.headings.map((h) => `<th class="n">${escaped(h.name)}</th>`).join('')}<th class="n">all together</th></tr></thead><tbody>${rows}</tbody></table>
+<div class="scroll" tabindex="0" role="group" aria-label="Points by heading"><table><thead><tr><th>contender</th>${card.headings.map((h) => `<th class="n">${escaped(h.name)}</th>`).join('')}<th class="n">all together</th></tr></thead><tbody>${rows}</tbody></table></div>
 <script type="application/json" id="card-data">${data}</script><script>${script}</script></section>`;
 }

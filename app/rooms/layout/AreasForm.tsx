@@ -1,9 +1,13 @@
 import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { newId } from '~core/model/newId';
+import type { PlacesElsewhere } from './layoutData';
 import { useMemo } from 'react';
 import { FormProvider, useFieldArray, useWatch } from 'react-hook-form';
 import { type Plan, areaKinds } from '~core/model/plan';
 import { withUnit } from '~core/quantity/sizeText';
-import { plural, sentenceCase } from '~core/quantity/format';
+import { listNames, plural, sentenceCase } from '~core/quantity/format';
 import { Choice, Field, GroupError, LockedForm } from '../../form/fields';
 import { SizesChoice } from '../../form/SizesChoice';
 import { StaleNote } from '../../form/StaleNote';
@@ -12,7 +16,16 @@ import { useRecordForm } from '../../form/useRecordForm';
 import { type AreaFormInput, emptyArea, toAreasForm, usualKind } from './layoutForms';
 
 /** The places of a trial, their grid and real size, and the size and shape of one unit. */
-export function AreasForm({ plan, locked }: { plan: Plan; locked: boolean }) {
+export function AreasForm({
+  plan,
+  locked,
+  elsewhere,
+}: {
+  plan: Plan;
+  locked: boolean;
+  /** places of other trials, to be taken over */
+  elsewhere: readonly PlacesElsewhere[];
+}) {
   const shown = useMemo(() => toAreasForm(plan), [plan]);
   const { form, busy, stale, onSubmit } = useRecordForm<AreaFormInput>(shown, { merges: true });
   const inches = useWatch({ control: form.control, name: 'inches' }) ?? false;
@@ -32,6 +45,32 @@ export function AreasForm({ plan, locked }: { plan: Plan; locked: boolean }) {
             <div className="w3">
               <SizesChoice />
             </div>
+            {!locked && elsewhere.length > 0 && (
+              <div className="w6">
+                <TextField
+                  select
+                  label="As in another trial"
+                  value=""
+                  onChange={(e) => {
+                    const { areas } = elsewhere[Number(e.target.value)]!;
+                    form.setValue(
+                      'areas',
+                      toAreasForm({ ...plan, inches: inches || undefined, areas }).areas.map((a) => ({
+                        ...a,
+                        id: newId<string>(),
+                      })),
+                      { shouldDirty: true },
+                    );
+                  }}
+                >
+                  {elsewhere.map((p, i) => (
+                    <MenuItem key={p.from} value={i} sx={{ whiteSpace: 'normal', maxWidth: 520 }}>
+                      {listNames(p.areas.map((a) => a.name))} – {p.from}
+                    </MenuItem>
+                  ))}
+                </TextField>
+              </div>
+            )}
           </div>
           <div className="stack">
             {rows.fields.map((f, i) => (

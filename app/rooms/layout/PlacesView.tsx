@@ -7,7 +7,14 @@ import { AreasForm } from './AreasForm';
 import type { LayoutData } from './layoutData';
 
 /** The places themselves: how many, how large, what is blocked and where guards stand. */
-export function PlacesView({ id, plan, positions, seal, head }: LayoutData & { head: ReactNode }) {
+export function PlacesView({
+  id,
+  plan,
+  positions,
+  seal,
+  head,
+  placesElsewhere,
+}: LayoutData & { head: ReactNode }) {
   const post = usePost();
   const sealed = seal !== null;
   const reserve = (position: Position) => post({ intent: 'reserve', position });
@@ -75,7 +82,7 @@ export function PlacesView({ id, plan, positions, seal, head }: LayoutData & { h
             </span>
           </p>
         )}
-        <AreasForm key={id} plan={plan} locked={sealed} />
+        <AreasForm key={id} plan={plan} locked={sealed} elsewhere={placesElsewhere} />
       </div>
     </div>
   );

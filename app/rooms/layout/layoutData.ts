@@ -4,12 +4,38 @@ import { verifySeal } from '~core/log/verifySeal';
 import { dayOfDate } from '~core/plan/days';
 import { missingForSeal } from '~core/plan/seal';
 import { saidBy } from '../../form/schemaFields';
-import { loadTrial } from '../../store/trials';
+import type { Plan } from '~core/model/plan';
+import { listTrials, loadTrial } from '../../store/trials';
 import { undoDepth } from '../../store/undo';
 import { announce } from '../../ui/announce';
 import { plainAuditInput } from '../auditOf';
 import type { RoomArgs } from '../roomArgs';
 import { layoutAction } from './layoutActions';
+
+/** Places of other trials, newest first, each set once: a shelf is measured once and used for years. */
+async function placesElsewhere(trialId: string): Promise<PlacesElsewhere[]> {
+  const sets = (await listTrials())
+    .filter((t) => t.row.id !== trialId && t.row.plan.areas.length > 0)
+    .map(({ row: { plan } }) => ({ from: plan.question, areas: plan.areas }));
+  const mark = ({ areas }: PlacesElsewhere) =>
+    JSON.stringify(
+      areas.map(({ name, kind, rows, columns, widthCm, depthCm }) => [
+        name,
+        kind,
+        rows,
+        columns,
+        widthCm,
+        depthCm,
+      ]),
+    );
+  return sets.filter((s, i) => sets.findIndex((o) => mark(o) === mark(s)) === i).slice(0, 30);
+}
+
+export interface PlacesElsewhere {
+  /** the trial they stand in, by its question */
+  from: string;
+  areas: Plan['areas'];
+}
 
 export async function loadLayout({ params }: RoomArgs) {
   const trial = await loadTrial(params.trialId);
@@ -32,6 +58,7 @@ export async function loadLayout({ params }: RoomArgs) {
     undoable: state.seal ? 0 : await undoDepth(row.id),
     missing: missingForSeal(row.plan),
     openFindings: openFindings(audit(plainAuditInput(trial))).length,
+    placesElsewhere: state.seal ? [] : await placesElsewhere(row.id),
     turnsDone: [...state.tasksDone.keys()].filter((t) => t.startsWith('turn ')),
   };
 }
