@@ -90,12 +90,16 @@ function exchangingWherePaired(): () => void {
 function keepingFolder(): () => void {
   let stop = () => {};
   let gone = false;
-  if ('showDirectoryPicker' in window)
-    void import('./store/folder').then((m) => {
-      if (!gone) stop = m.keepFolderUpToDate();
-    });
+  // Long after the first screen: what it takes to write a backup isn't in its way.
+  const later = setTimeout(() => {
+    if ('showDirectoryPicker' in window)
+      void import('./store/folder').then((m) => {
+        if (!gone) stop = m.keepFolderUpToDate();
+      });
+  }, 8000);
   return () => {
     gone = true;
+    clearTimeout(later);
     stop();
   };
 }

@@ -77,6 +77,6 @@ export function keepFolderUpToDate(): () => void {
     if (await updateFolder().catch(() => false)) tellWrittenBeside();
     timer = setTimeout(() => void look(), LOOK_MS);
   };
-  timer = setTimeout(() => void look(), LOOK_MS / 6);
+  timer = setTimeout(() => void look(), 1000);
   return () => clearTimeout(timer);
 }
