@@ -20,6 +20,7 @@ import { panelFigures } from '../sensory/panelFigures';
 import { makeCard } from '../verdict/card';
 import { judgeClaims } from '../verdict/claims';
 import { bestValueElsewhere, sayElsewhere } from '../verdict/priceSets';
+import { sayPerPiece } from '../verdict/costPerPiece';
 import { costsOf, sayCosts } from '../verdict/costWords';
 import { awardBlocks, cardBlocks, claimBlocks, fullCostBlocks, fullCostTable } from './judgementBlocks';
 import { panelBlocks } from './panelBlocks';
@@ -130,6 +131,7 @@ function wholeCost({ state, review, findings, verdict, nameOf }: ReviewInput): B
   const costs = costsOf(state, verdict, settings);
   const said = [
     ...sayCosts(costs, settings, verdict, primary, nameOf, state.plan.unitNoun),
+    ...sayPerPiece(state, costs, nameOf),
     ...sayElsewhere(bestValueElsewhere(state, primary, verdict, settings.priceSets ?? [], nameOf)),
   ];
   return fullCostBlocks(costs, said, () => fullCostTable(costs, verdict, primary, state.plan, nameOf));

@@ -10,6 +10,7 @@ import { fullCostTable } from '~core/report/judgementBlocks';
 import { kitLines, packTable } from '~core/report/packTable';
 import { listNames } from '~core/quantity/format';
 import { workDone } from '~core/schedule/workDone';
+import { sayPerPiece } from '~core/verdict/costPerPiece';
 import { costsOf, sayCosts } from '~core/verdict/costWords';
 import type { Finding } from '~core/verdict/finding';
 import { bestValueElsewhere, sayElsewhere } from '~core/verdict/priceSets';
@@ -61,7 +62,11 @@ export function CostView({ plan, state, finding, verdict, stored }: Props) {
     () => sayElsewhere(bestValueElsewhere(state, finding, verdict, shown.priceSets ?? [], nameOf)),
     [state, finding, verdict, shown, nameOf],
   );
-  const said = [...sayCosts(costs, shown, verdict, finding, nameOf, plan.unitNoun), ...elsewhere];
+  const said = [
+    ...sayCosts(costs, shown, verdict, finding, nameOf, plan.unitNoun),
+    ...sayPerPiece(state, costs, nameOf),
+    ...elsewhere,
+  ];
   const { currency } = plan;
   const work = useMemo(() => workDone(state), [state]);
   const minutes = Math.round(work.reduce((s, w) => s + w.minutes, 0) / Math.max(1, plan.units.length));
