@@ -37,6 +37,20 @@ export default function Kit() {
   const { products, empty } = useLoaderData<typeof clientLoader>();
   const { form, busy, onSubmit } = useRecordForm(empty);
   const bottles = useFieldArray({ control: form.control, name: 'bottles', keyName: 'key' });
+  if (products.length < 2) {
+    return (
+      <div className="empty">
+        <h1>A kit of several bottles</h1>
+        <p style={{ marginTop: '0.6rem' }}>
+          A kit is made of products that stand in the library: put its bottles there first, each with its own
+          label, then its one price.
+        </p>
+        <Button variant="contained" component={Link} to="/library/new">
+          Add a product
+        </Button>
+      </div>
+    );
+  }
   return (
     <FormProvider {...form}>
       <form onSubmit={onSubmit} noValidate>

@@ -5,17 +5,13 @@ import type { PackId } from '~core/model/ids';
 import { newId } from '~core/model/newId';
 import { AmountUnit, Pack, type Product } from '~core/model/product';
 import { typedNumber } from '../form/schemaFields';
+import { priceFields } from './productForm';
 
 /** A kit as the form holds it: one price for several bottles. */
 export const KitForm = z
   .object({
     name: Pack.shape.kit.unwrap().shape.name,
-    price: typedNumber('What did the kit cost?').pipe(z.number().min(0, 'A price isn’t negative.')),
-    currency: z
-      .string()
-      .trim()
-      .toUpperCase()
-      .regex(/^[A-Z]{3}$/, 'Three letters, such as EUR.'),
+    ...priceFields('What did the kit cost?'),
     boughtOn: z.string(),
     bottles: z
       .array(

@@ -22,6 +22,16 @@ import { fieldText, optionalNumber, typedNumber } from '../form/schemaFields';
 const percent = () =>
   optionalNumber().pipe(z.number().min(0, 'Not below 0 %.').max(100, 'Not above 100 %.').nullable());
 
+/** A price as it is typed, with its currency. @param asked said where it is empty */
+export const priceFields = (asked: string) => ({
+  price: typedNumber(asked).pipe(z.number().min(0, 'A price isn’t negative.')),
+  currency: z
+    .string()
+    .trim()
+    .toUpperCase()
+    .regex(/^[A-Z]{3}$/, 'Three letters, such as EUR.'),
+});
+
 /** A product as the form holds it: figures as typed. */
 export const ProductForm = z
   .object({
@@ -75,12 +85,7 @@ export const ProductForm = z
           z.number().positive('A pack holds more than nothing.'),
         ),
         unit: AmountUnit,
-        price: typedNumber('What did it cost?').pipe(z.number().min(0, 'A price isn’t negative.')),
-        currency: z
-          .string()
-          .trim()
-          .toUpperCase()
-          .regex(/^[A-Z]{3}$/, 'Three letters, such as EUR.'),
+        ...priceFields('What did it cost?'),
         boughtOn: z.string(),
         count: typedNumber('How many?').pipe(Pack.shape.count),
         kit: Pack.shape.kit,
