@@ -1,18 +1,14 @@
 import './Agenda.css';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
-import Dialog from '@mui/material/Dialog';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
-import TextField from '@mui/material/TextField';
 import dayjs from 'dayjs';
 import { clockText } from '../ui/region';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { usePost } from '../form/usePost';
 import { Caution } from '../ui/Caution';
-import { DialogButtons } from '../ui/DialogButtons';
 import { RowMenu } from '../ui/RowMenu';
+import { LateDialog, SkipDialog, TookDialog } from './ActDialogs';
 import { type Act, type Waiting, actPath, actVerb, byPlace, durationWords, isLate } from './acts';
 import { relativeDay, shortDate } from './clock';
 
@@ -73,6 +69,7 @@ export function ActList({ acts, today }: { acts: readonly Act[]; today: string }
   const post = usePost();
   const [skipping, setSkipping] = useState<Act | null>(null);
   const [late, setLate] = useState<Act | null>(null);
+  const [took, setTook] = useState<Act | null>(null);
   const next = acts.find((a) => a.state === 'open');
   const tick = (a: Act, on?: string) =>
     post({
@@ -152,12 +149,23 @@ export function ActList({ acts, today }: { acts: readonly Act[]; today: string }
                   )}
                 </span>
                 <span className="menu">
-                  {a.task !== null && a.state === 'open' && (
+                  {a.state !== 'skipped' && (
                     <RowMenu
                       label={`More for ${a.what}`}
                       acts={[
-                        { text: 'Done on another day …', act: () => setLate(a) },
-                        { text: 'Not done, because …', act: () => setSkipping(a) },
+                        ...(a.task !== null && a.state === 'open'
+                          ? [
+                              { text: 'Done on another day …', act: () => setLate(a) },
+                              { text: 'Not done, because …', act: () => setSkipping(a) },
+                            ]
+                          : []),
+                        {
+                          text:
+                            a.task !== null && a.state === 'open'
+                              ? 'Done, and it took … min'
+                              : 'It took … min',
+                          act: () => setTook(a),
+                        },
                       ]}
                     />
                   )}
@@ -167,94 +175,12 @@ export function ActList({ acts, today }: { acts: readonly Act[]; today: string }
           </ul>
         </section>
       ))}
+      {took && <TookDialog act={took} onClose={() => setTook(null)} />}
       {skipping && <SkipDialog act={skipping} onClose={() => setSkipping(null)} />}
       {late && (
         <LateDialog act={late} today={today} onClose={() => setLate(null)} onDone={(on) => tick(late, on)} />
       )}
     </>
-  );
-}
-
-/** A task done on another day than today. */
-function LateDialog({
-  act,
-  today,
-  onClose,
-  onDone,
-}: {
-  act: Act;
-  today: string;
-  onClose: () => void;
-  onDone: (on: string) => void;
-}) {
-  const yesterday = dayjs(today).subtract(1, 'day').format('YYYY-MM-DD');
-  const [date, setDate] = useState(act.date < today ? act.date : yesterday);
-  const ahead = date > today;
-  return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="xs">
-      <DialogTitle>Done: {act.what}</DialogTitle>
-      <DialogContent>
-        <TextField
-          type="date"
-          label="On"
-          autoFocus
-          fullWidth
-          value={date}
-          onChange={(e) => setDate(e.target.value || yesterday)}
-          error={ahead}
-          helperText={
-            ahead
-              ? 'That day is still to come.'
-              : `${relativeDay(date, today)}; the log keeps when it was written`
-          }
-          slotProps={{ inputLabel: { shrink: true } }}
-          sx={{ mt: 1 }}
-        />
-      </DialogContent>
-      <DialogButtons
-        onCancel={onClose}
-        label="Done on that day"
-        onDo={() => {
-          if (ahead) return;
-          onDone(date);
-          onClose();
-        }}
-      />
-    </Dialog>
-  );
-}
-
-function SkipDialog({ act, onClose }: { act: Act; onClose: () => void }) {
-  const post = usePost();
-  const [reason, setReason] = useState('');
-  const [asked, setAsked] = useState(false);
-  const missing = asked && reason.trim() === '';
-  return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
-      <DialogTitle>Not done: {act.what}</DialogTitle>
-      <DialogContent>
-        <TextField
-          label="Why"
-          autoFocus
-          fullWidth
-          value={reason}
-          onChange={(e) => setReason(e.target.value)}
-          error={missing}
-          helperText={missing ? 'Say why it isn’t done.' : 'It goes into the log.'}
-          sx={{ mt: 1 }}
-        />
-      </DialogContent>
-      <DialogButtons
-        onCancel={onClose}
-        label="Write it down"
-        onDo={() => {
-          setAsked(true);
-          if (reason.trim() === '') return;
-          post({ intent: 'skip', trialId: act.trialId, task: act.task, reason });
-          onClose();
-        }}
-      />
-    </Dialog>
   );
 }
 

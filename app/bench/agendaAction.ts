@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { milestone } from '~core/log/kinds/milestone';
 import { taskDone } from '~core/log/kinds/taskDone';
 import { taskSkipped } from '~core/log/kinds/taskSkipped';
+import { work } from '~core/log/kinds/work';
 import { ofKind } from '~core/log/state';
 import { describeChangeError } from '../store/errors';
 import { appendEntries } from '../store/trials';
@@ -17,6 +18,14 @@ const AgendaForm = z.discriminatedUnion('intent', [
     task: taskDone.body.shape.task,
     /** another day than today */
     on: z.iso.date().optional(),
+  }),
+  z.object({
+    intent: z.literal('took'),
+    trialId,
+    /** what is ticked off with it; left out: nothing, the log shows by itself that it is done */
+    task: taskDone.body.shape.task.optional(),
+    what: work.body.shape.task,
+    minutes: work.body.shape.minutes,
   }),
   z.object({ intent: z.literal('untick'), trialId, task: taskDone.body.shape.task }),
   z.object({
@@ -40,6 +49,13 @@ export async function agendaAction(data: unknown): Promise<null> {
       switch (form.intent) {
         case 'tick':
           return state.tasksDone.has(form.task) ? [] : [{ kind: 'taskDone', task: form.task }];
+        case 'took':
+          return [
+            ...(form.task === undefined || state.tasksDone.has(form.task)
+              ? []
+              : [{ kind: 'taskDone' as const, task: form.task }]),
+            { kind: 'work', task: form.what, minutes: form.minutes, unitIds: [] },
+          ];
         case 'untick':
           return [...ofKind(state, 'taskDone'), ...ofKind(state, 'taskSkipped')]
             .filter((e) => e.body.task === form.task)
@@ -62,6 +78,7 @@ export async function agendaAction(data: unknown): Promise<null> {
       ? `Not kept: ${describeChangeError(written.error)}`
       : {
           tick: 'Done, and written into the log.',
+          took: 'The minutes are in the log; Cost can count them.',
           untick: 'Open again; the log keeps both lines.',
           skip: 'Written into the log.',
           reached: 'Written into the log; what waited for it has its day now.',

@@ -3,7 +3,9 @@ import type { Trial } from '~core/log/trial';
 import type { PanelKey } from '~core/model/panel';
 import { finishedTasting } from './demoTastings';
 import { BY, type Day, means, sigmoid, withLog } from './demoParts';
-import type { SetClaim } from '~core/model/judgement';
+import type { UnitId } from '~core/model/ids';
+import { type SetClaim, noCosts } from '~core/model/judgement';
+import type { Plan } from '~core/model/plan';
 import { planOf, traitId, treatmentId } from './demoTrials';
 
 /** Finished: water and three feeds on coriander, five blocks on two shelf levels. */
@@ -115,6 +117,7 @@ export function finished(day: Day): { trial: Trial; panelKey: PanelKey } {
       at: `${day(-26)}T18:05:00Z`,
     },
     ...tasting.extra,
+    ...minutesOf(plan, day),
   ]);
   const [weight, height] = [plan.traits[0]!, plan.traits[1]!];
   const id = (key: string) => treatmentId('COR', key);
@@ -150,6 +153,7 @@ export function finished(day: Day): { trial: Trial; panelKey: PanelKey } {
         claim('duo', 3, 'duo', height.id, { direction: 'less' }),
         claim('sarmenta', 1, 'sarmenta', weight.id, { percent: 30, upTo: true }),
       ],
+      costs: { ...noCosts, hourMinor: 1200, workAsLogged: true, limitMinor: 180 },
       disclosure: 'Sarmenta Fine was sent free of charge by its maker; nothing was promised in return.',
     },
     key: null,
@@ -157,6 +161,23 @@ export function finished(day: Day): { trial: Trial; panelKey: PanelKey } {
     conflicts: [],
   };
   return { trial, panelKey: tasting.key };
+}
+
+/** Minutes as they were logged: watering for all, mixing for who is fed, and one tray that had to be propped up. */
+function minutesOf(plan: Plan, day: Day) {
+  const of = (key: string) =>
+    plan.units.filter((u) => u.treatmentId === treatmentId('COR', key)).map((u) => u.id);
+  const work = (task: string, minutes: number, unitIds: UnitId[], at: number) => ({
+    body: { kind: 'work' as const, task, minutes, unitIds },
+    at: `${day(at)}T18:20:00Z`,
+  });
+  return [-34, -24, -14].flatMap((at) => [
+    work('Watering', 16, [], at),
+    work('Mixing', 4, of('palestra'), at),
+    work('Mixing', 14, of('duo'), at),
+    work('Mixing', 9, of('sarmenta'), at),
+    ...(at === -14 ? [work('Propping up', 5, of('duo').slice(0, 1), at)] : []),
+  ]);
 }
 
 /** A label's claim set against a trait. */

@@ -3,6 +3,7 @@ import { type Point, areaUnder, atTimes, relativeGrowthRate } from '../stats/cur
 import { type Observed, kindOf } from '../model/traitKinds';
 import type { Sample, Visit } from '../log/response';
 import type { AnalysisRow } from './analysis';
+import { mean } from '../stats/moments';
 
 /**
  * A figure for one observation, where an analysis of figures is asked for: a rate for a count, per cent for
@@ -26,8 +27,6 @@ export function figureOf(o: Observed): number | null {
       return null;
   }
 }
-
-const mean = (xs: readonly number[]) => xs.reduce((s, x) => s + x, 0) / xs.length;
 
 /** A sum without floating-point dust: what is added has few decimals. */
 const added = (xs: readonly number[]) => Number(xs.reduce((s, x) => s + x, 0).toFixed(9));

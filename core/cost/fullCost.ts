@@ -3,7 +3,10 @@ import type { TrialState } from '../log/state';
 import type { CostSettings } from '../model/judgement';
 import type { Treatment } from '../model/plan';
 import { planIndex } from '../plan/planIndex';
+import type { UnitId } from '../model/ids';
 import type { Money } from './money';
+import { minutesByUnit } from './workLogged';
+import { mean } from '../stats/moments';
 
 /** One thing a unit of a contender took. */
 export interface FullCostLine {
@@ -24,46 +27,79 @@ export interface FullCost {
   running: Money;
   /** counted, but not known for this contender */
   unknown: string[];
+  /** what each of its units took, minor units, in the order of the plan: the same for all where nothing tells them apart */
+  each: number[];
+  /** what differs between its units by the log: products, water, work … */
+  differs: string[];
 }
-
-const mean = (xs: readonly number[]) => xs.reduce((s, x) => s + x, 0) / xs.length;
 
 /**
  * What one unit of a contender took: products by what was given, and whatever else is counted. What lasts several seasons
  * is spread over them; its outlay stands beside.
  *
- * @param products money for the products of one unit
+ * @param products money for the products of one unit, and for each of its units where the log tells them apart
  * @param days length of the trial, for the lamp
  * @example fullCost(state, treatment, { minor: 40, currency: 'EUR' }, settings, 35).perUnit
  */
 export function fullCost(
   state: TrialState,
   treatment: Treatment,
-  products: Money,
+  products: Money & { byUnit?: ReadonlyMap<UnitId, number> | null },
   settings: CostSettings,
   days: number,
 ): FullCost {
   const units = planIndex(state.plan).unitsOf(treatment.id);
-  const lines: FullCostLine[] = [{ name: 'products', minor: products.minor, outlay: 0 }];
+  const lines: FullCostLine[] = [];
   const unknown: string[] = [];
-  const taken = (per: 'water' | 'energy') => {
-    const amounts = units.map((u) => givenDivisor(state, u, { per }, days));
-    return units.length > 0 && amounts.every((a) => a !== null) ? mean(amounts) : null;
+  const each = units.map(() => 0);
+  const differs: string[] = [];
+  const addEach = (name: string, minors: readonly number[]) => {
+    lines.push({ name, minor: mean(minors), outlay: 0 });
+    minors.forEach((m, i) => (each[i]! += m));
+    if (Math.max(...minors) - Math.min(...minors) > 1e-9) differs.push(name);
   };
+  const addAlike = (line: FullCostLine) => {
+    lines.push(line);
+    each.forEach((_, i) => (each[i]! += line.minor));
+  };
+  const { byUnit } = products;
+  const all = units.map((u) => byUnit?.get(u.id) ?? 0);
+  // Feedings that name units of another contender leave the shares to the sum alone.
+  if (
+    byUnit &&
+    units.length > 0 &&
+    Math.abs(mean(all) - products.minor) <= 1e-6 * Math.max(1, products.minor)
+  )
+    addEach('products', all);
+  else addAlike({ name: 'products', minor: products.minor, outlay: 0 });
   const metered = (name: string, per: 'water' | 'energy', price: number | null) => {
     if (price === null) return;
-    const amount = taken(per);
-    if (amount === null) unknown.push(name);
-    else lines.push({ name, minor: amount * price, outlay: 0 });
+    const amounts = units.map((u) => givenDivisor(state, u, { per }, days));
+    const known = amounts.filter((a) => a !== null);
+    if (units.length === 0 || known.length < amounts.length) unknown.push(name);
+    else
+      addEach(
+        name,
+        known.map((a) => a * price),
+      );
   };
   metered('water', 'water', settings.waterMinorPerL);
   metered('electricity', 'energy', settings.kWhMinor);
-  if (settings.minutesPerUnit !== null && settings.hourMinor !== null)
-    lines.push({ name: 'work', minor: (settings.minutesPerUnit / 60) * settings.hourMinor, outlay: 0 });
+  const { hourMinor } = settings;
+  const logged = settings.workAsLogged === true ? minutesByUnit(state) : null;
+  if (hourMinor !== null && settings.workAsLogged === true) {
+    if (logged === null || units.length === 0) unknown.push('work');
+    else
+      addEach(
+        'work',
+        units.map((u) => ((logged.get(u.id) ?? 0) * hourMinor) / 60),
+      );
+  } else if (hourMinor !== null && settings.minutesPerUnit !== null)
+    addAlike({ name: 'work', minor: (settings.minutesPerUnit / 60) * hourMinor, outlay: 0 });
   for (const line of settings.lines) {
     if (line.treatmentIds.length > 0 && !line.treatmentIds.includes(treatment.id)) continue;
-    const each = line.minor / line.sharedBy;
-    lines.push({ name: line.name, minor: each / line.seasons, outlay: line.seasons > 1 ? each : 0 });
+    const share = line.minor / line.sharedBy;
+    addAlike({ name: line.name, minor: share / line.seasons, outlay: line.seasons > 1 ? share : 0 });
   }
   const { currency } = products;
   const lasting = settings.lines.filter((l) => l.seasons > 1).map((l) => l.name);
@@ -76,6 +112,8 @@ export function fullCost(
       currency,
     },
     unknown,
+    each,
+    differs,
   };
 }
 

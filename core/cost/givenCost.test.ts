@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { deriveState } from '../log/state';
 import type { ProductId, TreatmentId } from '../model/ids';
@@ -52,6 +53,43 @@ describe('what was given, by the log', () => {
     });
     // 300 mL of a stock with 100 mL in a litre hold 30 mL: 0.30, 0.10 a tray.
     expect(perUnit(stock, mix('A1', 300, 'S1'))).toBeCloseTo(10, 9);
+  });
+});
+
+describe('which unit got how much', () => {
+  const each = (...log: Parameters<typeof deriveState>[1]) => {
+    const cost = givenCost(deriveState(p, log), a);
+    if (!cost?.ok) throw new Error('no cost');
+    return cost.value.byUnit === null
+      ? null
+      : [0, 1, 2].map((i) => cost.value.byUnit!.get(unitId('A', i)) ?? 0);
+  };
+  const one = (i: number, batch: string, volumeLPerUnit: number) =>
+    entry({ kind: 'feed', unitIds: [unitId('A', i)], batch, volumeLPerUnit });
+  it('by litres fed: 60 mL in 4 L are 0.15 a litre', () => {
+    const got = each(mix('A1', 60), one(0, 'A1', 1), one(1, 'A1', 2), one(0, 'A1', 0.5));
+    [22.5, 30, 0].forEach((x, i) => expect(got![i]).toBeCloseTo(x, 9));
+  });
+  it('more than was mixed is no more than the batch', () => {
+    // 4 and 4 L of a batch of 4 L: half of its 60 cents each.
+    const got = each(mix('A1', 60), one(0, 'A1', 4), one(1, 'A1', 4));
+    [30, 30, 0].forEach((x, i) => expect(got![i]).toBeCloseTo(x, 9));
+  });
+  it('isn’t known where one batch has no feeding in the log', () => {
+    expect(each(mix('A1', 60), mix('A2', 60), one(0, 'A1', 1))).toBeNull();
+  });
+  it('adds up to what all got together', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.nat(2), fc.integer({ min: 1, max: 30 })), { minLength: 1, maxLength: 12 }),
+        (feeds) => {
+          const log = [mix('A1', 60), ...feeds.map(([i, dL]) => one(i, 'A1', dL / 10))];
+          const sum = each(...log)!.reduce((s, x) => s + x, 0);
+          expect(sum / 3).toBeCloseTo(perUnit(...log) as number, 9);
+        },
+      ),
+      { numRuns: 60 },
+    );
   });
 });
 

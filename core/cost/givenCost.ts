@@ -1,7 +1,7 @@
 import { amountOf } from '../mixing/density';
 import { type TrialState, ofKind } from '../log/state';
 import type { BodyOf } from '../log/entry';
-import type { ProductId } from '../model/ids';
+import type { ProductId, UnitId } from '../model/ids';
 import type { AmountUnit } from '../model/product';
 import type { Treatment } from '../model/plan';
 import { planIndex } from '../plan/planIndex';
@@ -14,16 +14,31 @@ export interface GivenCost {
   perUnit: Money;
   /** batches and direct doses in the log */
   batches: number;
+  /**
+   * what each unit got, minor units, by the feedings in the log; null where a batch has none, so that nobody knows
+   * which unit got how much of it
+   */
+  byUnit: Map<UnitId, number> | null;
 }
 
 type Given = { productId: ProductId; packId: string | undefined; amount: number; unit: AmountUnit };
 
-/** Share of a batch that was fed; all of it where its feeding wasn't written down or nothing was mixed with water. */
-function shareFed(state: Pick<TrialState, 'byKind'>, { batch, volumeL }: BodyOf<'mix'>): number {
+/**
+ * Litres of a batch that each unit was fed; null where its feeding wasn't written down or nothing was mixed with water.
+ * More than was mixed is scaled down to it: a batch isn't used up twice.
+ */
+function fedOf(
+  state: Pick<TrialState, 'byKind'>,
+  { batch, volumeL }: BodyOf<'mix'>,
+): Map<UnitId, number> | null {
   const feeds = ofKind(state, 'feed').filter((f) => f.body.batch === batch && batch !== '');
-  if (feeds.length === 0 || volumeL <= 0) return 1;
-  const fed = feeds.reduce((sum, f) => sum + f.body.unitIds.length * f.body.volumeLPerUnit, 0);
-  return Math.min(1, fed / volumeL);
+  if (feeds.length === 0 || volumeL <= 0) return null;
+  const fed = new Map<UnitId, number>();
+  for (const { body } of feeds)
+    for (const id of body.unitIds) fed.set(id, (fed.get(id) ?? 0) + body.volumeLPerUnit);
+  const total = [...fed.values()].reduce((s, v) => s + v, 0);
+  const scale = total > volumeL ? volumeL / total : 1;
+  return new Map([...fed].map(([id, litres]) => [id, litres * scale]));
 }
 
 /** Amounts of a mix as they came out of packs: a stock solution is what was dissolved in it. */
@@ -63,8 +78,11 @@ export function givenCost(
   const units = planIndex(plan).unitsOf(treatment.id).length;
   if (mixes.length === 0 || units === 0) return null;
   let minor = 0;
+  let byUnit: Map<UnitId, number> | null = new Map();
   for (const mix of mixes) {
-    const share = shareFed(state, mix);
+    const fed = fedOf(state, mix);
+    const litres = fed === null ? 0 : [...fed.values()].reduce((s, v) => s + v, 0);
+    let whole = 0;
     for (const given of fromPacks(state, mix)) {
       const product = planIndex(plan).product(given.productId);
       if (!product) return err({ tag: 'unknownProduct' });
@@ -77,8 +95,11 @@ export function givenCost(
       const price = { minor: (pack.priceMinor * inPack.value) / pack.size, currency: pack.currency };
       const here = inCurrency(price, plan.currency, plan.mixing.exchange);
       if (!here) return err({ tag: 'currencies', currencies: [pack.currency, plan.currency] });
-      minor += here.minor * share;
+      whole += here.minor;
     }
+    minor += fed === null ? whole : whole * (litres / mix.volumeL);
+    if (fed === null) byUnit = null;
+    for (const [id, of] of fed ?? []) byUnit?.set(id, (byUnit.get(id) ?? 0) + (whole * of) / mix.volumeL);
   }
-  return ok({ perUnit: { minor: minor / units, currency: plan.currency }, batches: mixes.length });
+  return ok({ perUnit: { minor: minor / units, currency: plan.currency }, batches: mixes.length, byUnit });
 }

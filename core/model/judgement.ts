@@ -92,6 +92,9 @@ export const PriceSet = z.object({
 });
 export type PriceSet = z.infer<typeof PriceSet>;
 
+export const LimitFor = z.enum(['unit', 'result', 'extra']);
+export type LimitFor = z.infer<typeof LimitFor>;
+
 /** What is counted of a result's cost beside its products. */
 export const CostSettings = z.object({
   lines: z.array(CostLine).max(60),
@@ -102,8 +105,12 @@ export const CostSettings = z.object({
   /** minutes of work on one unit over the whole trial, and what an hour is worth; null: not counted */
   minutesPerUnit: z.number().min(0).max(100_000).nullable(),
   hourMinor: z.number().min(0).nullable(),
-  /** most that a unit may cost, minor units, set beforehand; null: no limit */
+  /** minutes as they were logged, task by task, in place of the figure above; left out: no */
+  workAsLogged: z.boolean().optional(),
+  /** most that it may cost, minor units, set beforehand; null: no limit */
   limitMinor: z.number().min(0).nullable(),
+  /** what the limit is for: a unit, what the trait counts, or one more of it than the control gave; left out: a unit */
+  limitFor: LimitFor.optional(),
   /** prices of other places; left out: none */
   priceSets: z.array(PriceSet).max(12).optional(),
 });

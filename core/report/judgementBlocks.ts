@@ -1,3 +1,4 @@
+import type { FullCost } from '../cost/fullCost';
 import type { Plan } from '../model/plan';
 import { resultUnit } from '../plan/divisor';
 import { planIndex } from '../plan/planIndex';
@@ -5,6 +6,7 @@ import { formatFigure } from '../quantity/format';
 import { isYield } from '../verdict/bestValue';
 import type { Costs } from '../verdict/costWords';
 import type { Finding } from '../verdict/finding';
+import { divisorIn } from '../verdict/perDivisor';
 import type { Verdict } from '../verdict/verdict';
 import type { Award } from '../verdict/awards';
 import type { Card } from '../verdict/card';
@@ -120,6 +122,7 @@ export function fullCostTable(
   const { currency } = plan;
   // What a step of a score is worth nobody can say.
   const amounts = isYield(finding);
+  const share = (c: FullCost, id: string) => c.perUnit.minor / divisorIn(plan, finding, id);
   return {
     type: 'table',
     columns: [
@@ -152,7 +155,9 @@ export function fullCostTable(
             ...(amounts
               ? [
                   shown
-                    ? money((c.perUnit.minor - control.perUnit.minor) / gain.estimate)
+                    ? money(
+                        (share(c, l.treatment.id) - share(control, finding.analysis.control)) / gain.estimate,
+                      )
                     : text(l.treatment.id === finding.analysis.control ? '–' : 'gain not shown'),
                 ]
               : []),

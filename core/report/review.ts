@@ -130,7 +130,7 @@ function wholeCost({ state, review, findings, verdict, nameOf }: ReviewInput): B
   const settings = review.costs;
   const costs = costsOf(state, verdict, settings);
   const said = [
-    ...sayCosts(costs, settings, verdict, primary, nameOf, state.plan.unitNoun),
+    ...sayCosts(costs, settings, verdict, primary, nameOf, state.plan),
     ...sayPerPiece(state, costs, nameOf),
     ...sayElsewhere(bestValueElsewhere(state, primary, verdict, settings.priceSets ?? [], nameOf)),
   ];

@@ -5,6 +5,7 @@ import { type Proportion, wilson } from '../stats/proportion';
 import { type DiscriminationTest, discriminationTest } from './discriminationTest';
 import { type PositionEffect, positionEffect } from './positionEffect';
 import type { HeldSession } from './sessions';
+import { mean } from '../stats/moments';
 
 /** A contender in one scored thing or ranking. */
 export interface ScoredTreatment {
@@ -67,8 +68,6 @@ export interface PanelOutcome {
 }
 
 const ALPHA = 0.05;
-const mean = (xs: readonly number[]) => xs.reduce((s, x) => s + x, 0) / xs.length;
-
 /**
  * What a revealed session shows: the exact binomial for choices, Friedman with least significant rank differences for
  * scores and rankings of tasters who had all contenders, words counted by contender, repeated samples, position,

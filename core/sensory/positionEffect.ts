@@ -1,4 +1,5 @@
 import { seededRandom } from '../stats/random';
+import { mean } from '../stats/moments';
 
 /** A score, and where in the order it was served. */
 export interface Served {
@@ -20,8 +21,6 @@ export interface PositionEffect {
 }
 
 const DRAWS = 2000;
-const mean = (xs: readonly number[]) => xs.reduce((s, x) => s + x, 0) / xs.length;
-
 function contrastOf(residuals: readonly number[], ends: readonly boolean[]): number {
   const at = (end: boolean) => mean(residuals.filter((_, i) => ends[i] === end));
   return at(true) - at(false);

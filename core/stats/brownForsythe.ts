@@ -1,5 +1,6 @@
 import fCdf from '@stdlib/stats-base-dists-f-cdf';
 import { medianOf } from './ranks';
+import { mean } from './moments';
 
 export interface FTest {
   /** null without spread within groups, or without freedom */
@@ -13,7 +14,6 @@ export interface FTest {
 export function oneWayF(groups: readonly (readonly number[])[]): FTest {
   const all = groups.flat();
   const [df1, df2] = [groups.length - 1, all.length - groups.length];
-  const mean = (xs: readonly number[]) => xs.reduce((s, x) => s + x, 0) / xs.length;
   const grand = mean(all);
   let [between, within] = [0, 0];
   for (const g of groups) {

@@ -7,8 +7,7 @@ import { centre } from './decimal';
 import { gatherUnits } from './experimentalUnits';
 import { type LinearModel, type UnitRow, fitLinearModel } from './linearModel';
 import { allPairs, lettersOf } from './pairwise';
-
-const mean = (xs: readonly number[]) => xs.reduce((s, x) => s + x, 0) / xs.length;
+import { mean } from './moments';
 
 /**
  * Compares treatments on their experimental units: analysis of variance (blocks taken off first where

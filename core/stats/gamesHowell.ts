@@ -1,4 +1,5 @@
 import { studentizedRangeCdf, studentizedRangeQuantile } from './studentizedRange';
+import { mean } from './moments';
 
 /** Two groups, each with its own spread. */
 export interface WelchPair {
@@ -10,7 +11,6 @@ export interface WelchPair {
   df: number;
 }
 
-const mean = (xs: readonly number[]) => xs.reduce((s, x) => s + x, 0) / xs.length;
 const variance = (xs: readonly number[]) => {
   const m = mean(xs);
   return xs.reduce((s, x) => s + (x - m) ** 2, 0) / (xs.length - 1);

@@ -31,7 +31,7 @@ function said(settings: Partial<CostSettings>, p = withPrices(1000, 4000), means
   if (!f.ok) throw new Error(f.error.tag);
   const verdict = makeVerdict(p, f.value, (id) => id, { state });
   const all = { ...noCosts, ...settings };
-  return sayCosts(costsOf(state, verdict, all), all, verdict, f.value, (id) => id, 'tray');
+  return sayCosts(costsOf(state, verdict, all), all, verdict, f.value, (id) => id, p);
 }
 
 describe('what the money says', () => {
@@ -55,10 +55,6 @@ describe('what the money says', () => {
       'A has paid for what it costs more at the start than B after 10 times.',
     );
     expect(said({}).some((x) => x.includes('has paid'))).toBe(false);
-  });
-  it('a limit that was set beforehand', () => {
-    expect(said({ limitMinor: 30 })).toContain('Over the limit of €0.300 a tray: B.');
-    expect(said({ limitMinor: 50 })).toContain('All stay under the limit of €0.500 a tray.');
   });
   it('what isn’t known, or is priced in another currency, is named', () => {
     expect(said({ kWhMinor: 30 })).toContain('A: electricity not known, so not in its sum.');

@@ -1,9 +1,11 @@
 import { type FullCost, breakEven, fullCost, priceFactor } from '../cost/fullCost';
 import type { TrialState } from '../log/state';
-import { formatMoney } from '../cost/money';
 import type { CostSettings } from '../model/judgement';
+import type { Plan } from '../model/plan';
 import { formatFigure, listNames } from '../quantity/format';
 import type { Finding } from './finding';
+import { sayLimit } from './limitWords';
+import { divisorIn } from './perDivisor';
 import type { Verdict } from './verdict';
 
 /** What each contender's units took. */
@@ -17,12 +19,18 @@ export function costsOf(state: TrialState, verdict: Verdict, settings: CostSetti
   const { plan } = state;
   const days = Math.max(0, ...plan.rounds.map((r) => r.day));
   return new Map(
-    verdict.lines.flatMap(({ treatment, cost }) =>
+    verdict.lines.flatMap(({ treatment, cost, given }) =>
       cost.ok && (cost.value.perUnit.currency === plan.currency || cost.value.perUnit.minor === 0)
         ? [
             [
               treatment.id as string,
-              fullCost(state, treatment, { ...cost.value.perUnit, currency: plan.currency }, settings, days),
+              fullCost(
+                state,
+                treatment,
+                { ...cost.value.perUnit, currency: plan.currency, byUnit: given?.byUnit ?? null },
+                settings,
+                days,
+              ),
             ] as const,
           ]
         : [],
@@ -40,7 +48,7 @@ export function sayCosts(
   verdict: Verdict,
   finding: Finding,
   nameOf: (id: string) => string,
-  unitNoun: string,
+  plan: Plan,
 ): string[] {
   const out: string[] = [];
   const all = [...costs];
@@ -55,17 +63,8 @@ export function sayCosts(
           `${nameOf(a)} has paid for what it costs more at the start than ${nameOf(b)} after ${times} ${times === 1 ? 'time' : 'times'}.`,
         );
     }
-  if (settings.limitMinor !== null && all.length > 0) {
-    const limit = settings.limitMinor;
-    const over = all.filter(([, c]) => c.perUnit.minor > limit).map(([id]) => nameOf(id));
-    const said = formatMoney({ minor: limit, currency: all[0]![1].perUnit.currency });
-    out.push(
-      over.length === 0
-        ? `All stay under the limit of ${said} a ${unitNoun}.`
-        : `Over the limit of ${said} a ${unitNoun}: ${listNames(over)}.`,
-    );
-  }
-  const turn = turnsAt(costs, verdict, finding);
+  out.push(...sayLimit(costs, settings, plan, finding, nameOf));
+  const turn = turnsAt(costs, verdict, finding, plan);
   if (turn)
     out.push(
       turn.factor >= 1
@@ -82,10 +81,13 @@ export function sayCosts(
 }
 
 /** At how many times its price the best value passes to the next; null where fewer than two gains were shown. */
-function turnsAt(costs: Costs, verdict: Verdict, { analysis }: Finding) {
+function turnsAt(costs: Costs, verdict: Verdict, finding: Finding, plan: Plan) {
+  const { analysis } = finding;
   const best = verdict.bestValue.treatmentId;
   const control = costs.get(analysis.control);
   if (best === null || best === analysis.control || !control) return null;
+  const per = (id: string) => divisorIn(plan, finding, id);
+  const base = control.perUnit.minor / per(analysis.control);
   const shown = verdict.lines.flatMap((l) => {
     const c = costs.get(l.treatment.id);
     const gain = analysis.versusControl.find((v) => v.a === l.treatment.id);
@@ -95,13 +97,13 @@ function turnsAt(costs: Costs, verdict: Verdict, { analysis }: Finding) {
   const own = shown.find((s) => s.id === best);
   const others = shown
     .filter((s) => s.id !== best)
-    .map((s) => ({ id: s.id, each: (s.c.perUnit.minor - control.perUnit.minor) / s.gain }))
+    .map((s) => ({ id: s.id, each: (s.c.perUnit.minor / per(s.id) - base) / s.gain }))
     .sort((a, b) => a.each - b.each);
   if (!own || others.length === 0) return null;
-  const each = (own.c.perUnit.minor - control.perUnit.minor) / own.gain;
+  const each = (own.c.perUnit.minor / per(best) - base) / own.gain;
   if (each > others[0]!.each) return { best, next: others[0]!.id, factor: 0 };
-  const products = own.c.lines.find((l) => l.name === 'products')!.minor;
-  const rest = own.c.perUnit.minor - products - control.perUnit.minor;
+  const products = own.c.lines.find((l) => l.name === 'products')!.minor / per(best);
+  const rest = own.c.perUnit.minor / per(best) - products - base;
   const factor = priceFactor({ rest, products, gain: own.gain }, others[0]!.each);
   return factor === null ? null : { best, next: others[0]!.id, factor };
 }

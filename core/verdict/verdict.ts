@@ -6,14 +6,13 @@ import type { AuditFinding } from '../fairness/audit';
 import type { Contrast } from '../analysis/contrast';
 import type { TrialState } from '../log/state';
 import { type Result, ok } from '../model/result';
-import { divisorOf } from '../plan/divisor';
 import { givenPlan } from '../mixing/givenPlan';
-import { planIndex } from '../plan/planIndex';
 import type { Plan, Role, Treatment } from '../model/plan';
 import { listNames } from '../quantity/format';
 import { absenceOf } from './absence';
 import { bestValue, isYield } from './bestValue';
 import type { Finding } from './finding';
+import { perDivisor } from './perDivisor';
 import type { RankedTreatment } from './rank';
 import { type NameOf, headline, isSoFar, sayPair, untested } from './words';
 
@@ -74,15 +73,6 @@ function costOf(
   if (given === null || !planned.ok) return { cost: planned, given: null };
   if (!given.ok) return { cost: given, given: null };
   return { cost: ok({ ...planned.value, perUnit: given.value.perUnit }), given: given.value };
-}
-
-/** Money for a unit as money for what its result is per: a plant, a square metre. */
-function perDivisor(money: Money, treatment: Treatment, plan: Plan, { trait }: Finding): Money {
-  const divisors = planIndex(plan)
-    .unitsOf(treatment.id)
-    .map((u) => divisorOf(plan, u, trait) ?? NaN);
-  const mean = divisors.reduce((s, d) => s + d, 0) / divisors.length;
-  return { ...money, minor: money.minor / mean };
 }
 
 /**

@@ -1,4 +1,5 @@
 import Button from '@mui/material/Button';
+import InputAdornment from '@mui/material/InputAdornment';
 import TextField from '@mui/material/TextField';
 import dayjs from 'dayjs';
 import { useState } from 'react';
@@ -8,13 +9,15 @@ import { nextCode } from '~core/log/extraUnits';
 import type { TrialState } from '~core/log/state';
 import { type Happening, happeningNames, happenings } from '~core/model/happening';
 import type { TreatmentId, UnitId } from '~core/model/ids';
+import { parseDecimal } from '~core/quantity/decimal';
+import { plural } from '~core/quantity/format';
 import { relativeDay, shortDate, todayDate } from '../../bench/clock';
 import { LeaveGuard } from '../../form/UnsavedGuard';
 import { usePost } from '../../form/usePost';
 import { PickOne } from '../../ui/PickOne';
 import type { Fault } from './TellApart';
 
-type Kind = Happening | 'replacement' | 'mixedUp' | 'split' | 'extraUnit';
+type Kind = Happening | 'replacement' | 'mixedUp' | 'split' | 'extraUnit' | 'work';
 
 const kinds: [Kind, string][] = [
   ...happeningNames.map((k): [Kind, string] => [k, happenings[k].name]),
@@ -22,6 +25,7 @@ const kinds: [Kind, string][] = [
   ['mixedUp', 'Labels lost: each is one of these'],
   ['extraUnit', 'One unit more than planned'],
   ['split', 'Split at transplanting: each goes on in several vessels'],
+  ['work', 'Work done, in minutes'],
 ];
 
 const isHappening = (kind: Kind): kind is Happening => kind in happenings;
@@ -41,6 +45,7 @@ export function EventForm({ state, chosen, onKept }: Props) {
   const [kind, setKind] = useState<Kind>('missedWatering');
   const [text, setText] = useState('');
   const [into, setInto] = useState('');
+  const [minutes, setMinutes] = useState('');
   const [treatmentId, setTreatmentId] = useState<TreatmentId | ''>('');
   const [date, setDate] = useState(today);
   const [time, setTime] = useState('');
@@ -65,6 +70,10 @@ export function EventForm({ state, chosen, onKept }: Props) {
       return setFault({ at: 'into', text: 'A whole number from 2 to 100.' });
     if (isHappening(kind) && text.trim() === '')
       return setFault({ at: 'text', text: 'Write down in a few words what happened.' });
+    const took = parseDecimal(minutes.trim()) ?? NaN;
+    if (kind === 'work' && text.trim() === '') return setFault({ at: 'text', text: 'What was done?' });
+    if (kind === 'work' && !(took > 0 && took <= 1440))
+      return setFault({ at: 'minutes', text: 'Minutes, above 0 and at most 1,440.' });
     if (date > today) return setFault({ at: 'date', text: 'That day is still to come.' });
     if (date < dayjs(plan.startDate).subtract(30, 'day').format('YYYY-MM-DD'))
       return setFault({ at: 'date', text: `The trial began on ${shortDate(plan.startDate)}.` });
@@ -77,6 +86,8 @@ export function EventForm({ state, chosen, onKept }: Props) {
     } else if (kind === 'split') {
       for (const unitId of unitIds)
         post({ body: { kind, unitId, into: vessels, reason: text.trim() }, ...when });
+    } else if (kind === 'work') {
+      post({ body: { kind, task: text.trim(), minutes: took, unitIds }, ...when });
     } else if (kind === 'mixedUp') {
       post({ body: { kind, unitIds, reason: text.trim() }, ...when });
     } else {
@@ -84,15 +95,16 @@ export function EventForm({ state, chosen, onKept }: Props) {
     }
     setFault(null);
     setText('');
+    setMinutes('');
     onKept();
   };
   return (
     <aside className="side stack" aria-label="What happened">
       <h2>Write it down</h2>
-      <LeaveGuard unsaved={text.trim() !== ''} />
+      <LeaveGuard unsaved={text.trim() !== '' || minutes.trim() !== ''} />
       <PickOne label="What happened" value={kind} options={kinds} onPick={setKind} />
       <TextField
-        label="In a few words"
+        label={kind === 'work' ? 'What was done' : 'In a few words'}
         value={text}
         onChange={(e) => setText(e.target.value)}
         multiline
@@ -152,6 +164,31 @@ export function EventForm({ state, chosen, onKept }: Props) {
           helperText={fault?.at === 'into' ? fault.text : undefined}
           slotProps={{ htmlInput: { inputMode: 'numeric' } }}
         />
+      )}
+      {kind === 'work' && (
+        <>
+          <TextField
+            label="It took"
+            value={minutes}
+            onChange={(e) => setMinutes(e.target.value)}
+            error={fault?.at === 'minutes'}
+            helperText={
+              fault?.at === 'minutes'
+                ? fault.text
+                : chosen.size === 0
+                  ? `Shared by all ${plan.units.length} ${plural(plan.unitNoun)}.`
+                  : `Shared by the ${chosen.size} chosen.`
+            }
+            slotProps={{
+              htmlInput: { inputMode: 'decimal' },
+              input: { endAdornment: <InputAdornment position="end">min</InputAdornment> },
+            }}
+          />
+          <p className="small quiet">
+            What an hour is worth, and whether it counts, is said in{' '}
+            <Link to={`/trial/${plan.id}/verdict?view=cost`}>Verdict, Cost</Link>.
+          </p>
+        </>
       )}
       {isHappening(kind) && (
         <p className={`note ${alike ? 'open' : 'bad'}`}>

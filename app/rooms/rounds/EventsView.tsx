@@ -5,7 +5,8 @@ import { Link } from 'react-router';
 import type { TrialState } from '~core/log/state';
 import type { UnitId } from '~core/model/ids';
 import { planIndex } from '~core/plan/planIndex';
-import { plural } from '~core/quantity/format';
+import { tasksLogged } from '~core/cost/workLogged';
+import { formatFigure, listNames, plural } from '~core/quantity/format';
 import { shortDate } from '../../bench/clock';
 import { PlanView } from '../../ui/PlanView';
 import { EventForm } from './EventForm';
@@ -24,6 +25,7 @@ export function EventsView({ state, open, head }: { state: TrialState; open: num
   };
   const code = (id: UnitId) => planIndex(plan).unit(id)?.code ?? '?';
   const told = happenedSoFar(state);
+  const work = tasksLogged(state);
   return (
     <>
       {head}
@@ -81,6 +83,11 @@ export function EventsView({ state, open, head }: { state: TrialState; open: num
               </li>
             ))}
           </ul>
+        )}
+        {work.length > 0 && (
+          <p className="small">
+            Work: {listNames(work.map((t) => `${t.task} ${formatFigure(t.minutes, 0)} min`))}.
+          </p>
         )}
         <p className="small">
           <Link to={`/trial/${plan.id}/fairness`}>

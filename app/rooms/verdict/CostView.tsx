@@ -3,18 +3,21 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useMemo } from 'react';
 import type { TrialState } from '~core/log/state';
-import type { CostLine, CostSettings } from '~core/model/judgement';
+import type { CostLine, CostSettings, LimitFor } from '~core/model/judgement';
 import { newId } from '~core/model/newId';
 import type { Plan } from '~core/model/plan';
 import { fullCostTable } from '~core/report/judgementBlocks';
 import { kitLines, packTable } from '~core/report/packTable';
-import { listNames } from '~core/quantity/format';
+import { tasksLogged } from '~core/cost/workLogged';
+import { resultUnit } from '~core/plan/divisor';
+import { formatFigure, listNames } from '~core/quantity/format';
 import { workDone } from '~core/schedule/workDone';
 import { sayPerPiece } from '~core/verdict/costPerPiece';
 import { costsOf, sayCosts } from '~core/verdict/costWords';
 import type { Finding } from '~core/verdict/finding';
 import { bestValueElsewhere, sayElsewhere } from '~core/verdict/priceSets';
 import type { Verdict } from '~core/verdict/verdict';
+import { PickOne } from '../../ui/PickOne';
 import { ReportTable } from '../../ui/Report';
 import { nameIn } from '../findings/findingData';
 import { MoneyField } from './MoneyField';
@@ -63,12 +66,19 @@ export function CostView({ plan, state, finding, verdict, stored }: Props) {
     [state, finding, verdict, shown, nameOf],
   );
   const said = [
-    ...sayCosts(costs, shown, verdict, finding, nameOf, plan.unitNoun),
+    ...sayCosts(costs, shown, verdict, finding, nameOf, plan),
     ...sayPerPiece(state, costs, nameOf),
     ...elsewhere,
   ];
   const { currency } = plan;
   const work = useMemo(() => workDone(state), [state]);
+  const logged = useMemo(() => tasksLogged(state), [state]);
+  const unit = resultUnit(finding.trait) || 'step';
+  const limits: [LimitFor, string][] = [
+    ['unit', `a ${plan.unitNoun}`],
+    ['result', `each ${unit}`],
+    ['extra', `each ${unit} more than ${nameOf(finding.analysis.control)}`],
+  ];
   const minutes = Math.round(work.reduce((s, w) => s + w.minutes, 0) / Math.max(1, plan.units.length));
   return (
     <>
@@ -103,10 +113,10 @@ export function CostView({ plan, state, finding, verdict, stored }: Props) {
           />
           <MoneyField
             label={`Work on a ${plan.unitNoun}`}
-            value={shown.minutesPerUnit}
-            suffix="min"
+            value={shown.workAsLogged ? null : shown.minutesPerUnit}
+            suffix={shown.workAsLogged ? 'as logged' : 'min'}
             width={170}
-            onKeep={(v) => set({ minutesPerUnit: v })}
+            onKeep={(v) => set({ minutesPerUnit: v, workAsLogged: false })}
           />
           <MoneyField
             label="An hour of it"
@@ -114,15 +124,35 @@ export function CostView({ plan, state, finding, verdict, stored }: Props) {
             currency={currency}
             onKeep={(v) => set({ hourMinor: v })}
           />
+        </div>
+        <div className="inline-row">
           <MoneyField
-            label={`Limit for a ${plan.unitNoun}`}
+            label="Limit, set beforehand"
             value={shown.limitMinor}
             currency={currency}
-            width={180}
+            width={190}
             onKeep={(v) => set({ limitMinor: v })}
           />
+          <PickOne
+            label="Limit for"
+            value={shown.limitFor ?? 'unit'}
+            options={limits}
+            onPick={(limitFor) => set({ limitFor })}
+          />
         </div>
-        {minutes > 0 && minutes !== shown.minutesPerUnit && (
+        {logged.length > 0 && (
+          <p className="small">
+            Logged: {listNames(logged.map((t) => `${t.task} ${formatFigure(t.minutes, 0)} min`))}.{' '}
+            {shown.workAsLogged ? (
+              'These minutes are counted, for the units they were logged for.'
+            ) : (
+              <Button size="small" color="secondary" onClick={() => set({ workAsLogged: true })}>
+                Count the logged minutes
+              </Button>
+            )}
+          </p>
+        )}
+        {logged.length === 0 && minutes > 0 && minutes !== shown.minutesPerUnit && (
           <p className="small">
             The log shows about {minutes} min of work on a {plan.unitNoun} (
             {listNames(work.map((w) => `${w.name} ${Math.round(w.minutes)} min in all`))}), as these acts are

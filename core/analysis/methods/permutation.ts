@@ -4,8 +4,7 @@ import type { AnalysisInput, Method, Summary } from '../analysis';
 import type { Contrast } from '../contrast';
 import { byBonferroni, comparedNames, contrastsOf, familyOf, inBlocks } from './pairwise';
 import { figuresOf } from '../figures';
-
-const mean = (xs: readonly number[]) => xs.reduce((s, x) => s + x, 0) / xs.length;
+import { mean } from '../../stats/moments';
 
 interface Figure {
   treatment: string;

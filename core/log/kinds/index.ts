@@ -34,6 +34,7 @@ import { taskPlanned } from './taskPlanned';
 import { taskSkipped } from './taskSkipped';
 import { toldApart } from './toldApart';
 import { weighing } from './weighing';
+import { work } from './work';
 
 /** Every kind of line there is, by the name it is stored under. */
 export const entryKinds = {
@@ -67,6 +68,7 @@ export const entryKinds = {
   taskSkipped,
   taskPlanned,
   milestone,
+  work,
   panel,
   panelAnswer,
   panelGuess,

@@ -129,6 +129,7 @@ const bodies: Record<EntryKindName, object> = {
     },
   },
   milestone: { event: 'first flower' },
+  work: { task: 'watering', minutes: 25, unitIds: [unit] },
   seal: { planSha256: hash },
   reveal: { reason: '' },
 };
