@@ -35,6 +35,13 @@ describe('the agenda', () => {
     await tick(/Top up the saucers/);
     await v.sees('One is done. Nothing is left over from before.');
     await v.sees('three acts');
+    await v.fromMenu('More for Top up the saucers, and write down how much', 'It took … min');
+    await v.fillLabelled('It took', 'a while');
+    await v.press('Write it down');
+    await v.sees('Minutes, above 0 and at most 1,440.');
+    await v.retype('It took', '12,5');
+    await v.press('Write it down');
+    await v.sees('The minutes are in the log');
     await v.fromMenu('More for Photograph every tray from the mark', 'Not done, because …');
     await v.press('Write it down');
     await v.sees('Say why it isn’t done.');
@@ -46,6 +53,7 @@ describe('the agenda', () => {
     await v.sees('three acts');
     await v.open(`${trial}/log`);
     await v.sees('Photograph every tray from the mark, day 17: camera battery empty');
+    await v.sees('Top up the saucers, and write down how much: 12.5 min');
   });
   it('has what waits for something, once it happened; a week and a month ahead', async () => {
     await v.open('/');

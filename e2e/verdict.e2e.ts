@@ -69,6 +69,11 @@ describe('a written scale', () => {
 describe('the cost', () => {
   it('counts what is asked for, keeps it, and refuses what isn’t a sum', async () => {
     await v.open(`${trial}/verdict?view=cost`);
+    // With the minutes that were logged the easier powder is the cheaper; without them the other one.
+    await v.sees('Logged: Mixing 81 min, Watering 48 min and Propping up 5 min.');
+    await v.sees('With all that is counted Sarmenta Fine gives each extra g for less than Duo Lume.');
+    await v.retype('An hour of it', '0');
+    await v.keys('Enter');
     await v.sees(/Duo Lume stays the best value until its products cost \d+\.\d times as much/);
     await v.press('Count something more');
     await v.sees('Lasts seasons');
@@ -80,9 +85,11 @@ describe('the cost', () => {
     await v.retype('Lasts seasons', '10');
     await v.keys('Enter');
     await v.sees('€0.250');
-    await v.fillLabelled('Limit for a tray', '0.5');
+    await v.retype('Limit, set beforehand', '0.5');
     await v.keys('Enter');
-    await v.sees(/Over the limit of €0\.500 a tray: /);
+    await v.sees(/Over the limit of €0\.500 a tray, as one sum for all, without a spread: /);
+    await v.choose('Limit for', 'each g');
+    await v.sees(/Under the limit of €0\.500 for each g with the whole 95 % interval: /);
     await v.page.reload();
     await v.sees('€0.250');
     await v.isAccessible();

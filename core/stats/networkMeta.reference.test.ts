@@ -1,7 +1,9 @@
-// References: R through webR. The restricted likelihood is written out anew in R with dense matrices and found by
-// optimize(); without differences between trials it is plain inverse-variance pooling, by hand.
+// References: R's metafor, by fixtures/networkMeta.json and the program beside it; R through webR, where the restricted
+// likelihood is written out anew with dense matrices and found by optimize(); without differences between trials it is
+// plain inverse-variance pooling, by hand.
 import { afterAll, describe, expect, it } from 'vitest';
 import { startR } from '../testing/r';
+import metafor from './fixtures/networkMeta.json';
 import { type TrialArm, networkMeta } from './networkMeta';
 
 const r = await startR();
@@ -96,6 +98,20 @@ describe('random effects', () => {
     expect(Math.log1p(toB.products.find((p) => p.name === 'A')!.percent / 100)).toBeCloseTo(a - b, 8);
     // One trial alone has no τ² to see.
     expect(pooled(network.slice(0, 3)).tau2).toBe(0);
+  });
+});
+
+describe('R’s metafor', () => {
+  it.each(metafor)('$what', ({ arms, tau2, products }) => {
+    const own = pooled(arms);
+    expect(own.tau2).toBeCloseTo(tau2, 7);
+    expect(own.products.map((p) => p.name)).toEqual(products.map((p) => p.name));
+    own.products.forEach((p, i) => {
+      expect(p.percent).toBeCloseTo(products[i]!.percent, 4);
+      expect(p.low).toBeCloseTo(products[i]!.low, 4);
+      expect(p.high).toBeCloseTo(products[i]!.high, 4);
+      expect(p.pScore).toBeCloseTo(products[i]!.pScore, 6);
+    });
   });
 });
 

@@ -135,6 +135,7 @@ export function CostView({ plan, state, finding, verdict, stored }: Props) {
           />
           <PickOne
             label="Limit for"
+            sx={{ width: 230 }}
             value={shown.limitFor ?? 'unit'}
             options={limits}
             onPick={(limitFor) => set({ limitFor })}
