@@ -12,6 +12,7 @@ import type { Award } from '../verdict/awards';
 import type { Card } from '../verdict/card';
 import { sayAlone, sayCard, sayFlips } from '../verdict/cardWords';
 import { CLAIM_LINE, type JudgedClaim, claimVerdictNames } from '../verdict/claims';
+import { cellText } from './cell';
 import { type Block, type Cell, type TableBlock, column, numbers, text } from './block';
 
 /** A scorecard as a table: points under each heading, weights, totals with how certain the first place is. */
@@ -108,6 +109,20 @@ export const claimBlocks = (claims: readonly JudgedClaim[]): Block[] =>
         { type: 'paragraph', tone: 'small', text: CLAIM_LINE },
       ];
 
+/** What an extra gram cost, and between what; a sentence where no gain was shown. */
+function extraCells(
+  control: boolean,
+  extra: { minor: number; gain: number; low: number | null; high: number | null } | null,
+  money: (minor: number) => Cell,
+): Cell[] {
+  if (extra === null) return [text(control ? '–' : 'gain not shown'), text('–')];
+  const { minor, gain, low, high } = extra;
+  const ends = [minor / (high ?? NaN), minor / (low ?? NaN)]
+    .sort((a, b) => a - b)
+    .map((end) => cellText(money(end)));
+  return [money(minor / gain), text(ends.join(' to '))];
+}
+
 /** All that a unit took, line by line, with what each extra gram cost where a gain was shown. */
 export function fullCostTable(
   costs: Costs,
@@ -130,7 +145,7 @@ export function fullCostTable(
       ...names.map(numbers),
       numbers('all together'),
       numbers('laid out first'),
-      ...(amounts ? [numbers(`an extra ${unit}`)] : []),
+      ...(amounts ? [numbers(`an extra ${unit}`), numbers('its interval')] : []),
     ],
     rows: verdict.lines.flatMap((l) => {
       const c = costs.get(l.treatment.id);
@@ -138,6 +153,12 @@ export function fullCostTable(
       const gain = finding.analysis.versusControl.find((v) => v.a === l.treatment.id);
       const shown = l.perExtra?.worst != null && gain?.scale === 'difference' && control !== undefined;
       const money = (minor: number): Cell => ({ type: 'money', money: { minor, currency } });
+      const extra = shown
+        ? {
+            minor: share(c, l.treatment.id) - share(control, finding.analysis.control),
+            ...{ gain: gain.estimate, low: gain.low, high: gain.high },
+          }
+        : null;
       return [
         {
           cells: [
@@ -152,15 +173,7 @@ export function fullCostTable(
             }),
             money(c.perUnit.minor),
             c.outlay.minor > 0 ? money(c.outlay.minor) : text('–'),
-            ...(amounts
-              ? [
-                  shown
-                    ? money(
-                        (share(c, l.treatment.id) - share(control, finding.analysis.control)) / gain.estimate,
-                      )
-                    : text(l.treatment.id === finding.analysis.control ? '–' : 'gain not shown'),
-                ]
-              : []),
+            ...(amounts ? extraCells(l.treatment.id === finding.analysis.control, extra, money) : []),
           ],
         },
       ];
