@@ -130,11 +130,7 @@ describe('what happened', () => {
     await v.press('Write it down');
     await v.sees('Press what was replaced on the plan.');
     await v.press('D 08 PAR-08 died');
-    await v.page.$eval('input[type="date"]', (e) => {
-      const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')!.set!;
-      set.call(e, '2099-01-01');
-      e.dispatchEvent(new Event('input', { bubbles: true }));
-    });
+    await v.typeDay('On', '2099-01-01');
     await v.press('Write it down');
     await v.sees('That day is still to come.');
     await v.open(`${trial}/rounds?view=events`);

@@ -125,6 +125,22 @@ export class Visitor {
     await this.page.locator(`::-p-aria([name="${label}"][role="textbox"])`).fill(value);
   }
 
+  /** Types a day into the field with that label, part by part, whatever their order is. */
+  async typeDay(label: string, day: string): Promise<void> {
+    const field = `::-p-aria([name="${label}"][role="group"])`;
+    const group = await this.page.waitForSelector(field);
+    const [year, month, date] = day.split('-');
+    for (const [part, figures] of [
+      ['Year', year],
+      ['Month', month],
+      ['Day', date],
+    ] as const) {
+      const section = await group!.$(`[role="spinbutton"][aria-label="${part}"]`);
+      await section!.click();
+      await section!.type(figures!);
+    }
+  }
+
   /** Types over what stands in the field with that accessible name, key by key. */
   async retype(label: string, value: string): Promise<void> {
     const field = await this.page.waitForSelector(`::-p-aria([name="${label}"][role="textbox"])`);

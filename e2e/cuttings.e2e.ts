@@ -34,7 +34,7 @@ describe('planning', () => {
     trial = new URL(v.page.url()).pathname.replace('/question', '');
     expect(await v.valueOf('finishingRule')).toContain('day 63');
     await v.fill('prediction', 'The dip helps both.');
-    await v.fill('startDate', new Date(Date.now() - 63 * 86_400_000).toISOString().slice(0, 10));
+    await v.typeDay('Start (day 0)', new Date(Date.now() - 63 * 86_400_000).toISOString().slice(0, 10));
     await v.fill('differenceValue', '20');
     await v.press('Save the question');
     await v.sees('The question is saved.');

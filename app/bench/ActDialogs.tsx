@@ -9,6 +9,8 @@ import { parseDecimal } from '~core/quantity/decimal';
 import { plural } from '~core/quantity/format';
 import { usePost } from '../form/usePost';
 import { DialogButtons } from '../ui/DialogButtons';
+import { DayField } from '../ui/day/DayField';
+import { isDay } from '../ui/day/whole';
 import type { Act } from './acts';
 import { relativeDay } from './clock';
 
@@ -31,20 +33,19 @@ export function LateDialog({
     <Dialog open onClose={onClose} fullWidth maxWidth="xs">
       <DialogTitle>Done: {act.what}</DialogTitle>
       <DialogContent>
-        <TextField
-          type="date"
+        <DayField
           label="On"
           autoFocus
-          fullWidth
           value={date}
-          onChange={(e) => setDate(e.target.value || yesterday)}
-          error={ahead}
+          onChange={setDate}
+          error={ahead || !isDay(date)}
           helperText={
-            ahead
-              ? 'That day is still to come.'
-              : `${relativeDay(date, today)}; the log keeps when it was written`
+            !isDay(date)
+              ? 'A whole day.'
+              : ahead
+                ? 'That day is still to come.'
+                : `${relativeDay(date, today)}; the log keeps when it was written`
           }
-          slotProps={{ inputLabel: { shrink: true } }}
           sx={{ mt: 1 }}
         />
       </DialogContent>
@@ -52,7 +53,7 @@ export function LateDialog({
         onCancel={onClose}
         label="Done on that day"
         onDo={() => {
-          if (ahead) return;
+          if (ahead || !isDay(date)) return;
           onDone(date);
           onClose();
         }}

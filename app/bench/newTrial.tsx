@@ -15,7 +15,7 @@ import { plainSetUp } from '~core/model/mixingSetUp';
 import { Plan } from '~core/model/plan';
 import { protocolOf, protocols } from '~core/schedule/protocols';
 import { applyProtocol } from '~core/schedule/protocols/applyProtocol';
-import { Choice, Field, Tick } from '../form/fields';
+import { Choice, Field, Tick, WhenField } from '../form/fields';
 import { fieldErrors } from '../form/schemaFields';
 import { UnsavedGuard } from '../form/UnsavedGuard';
 import { useRecordForm } from '../form/useRecordForm';
@@ -150,7 +150,7 @@ export default function NewTrialPage() {
               />
             </div>
             <div className="w6">
-              <Field name="startDate" label="Start" type="date" />
+              <WhenField name="startDate" label="Start" />
             </div>
             <div className="w3">
               <Field

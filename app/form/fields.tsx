@@ -3,6 +3,7 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
 import TextField, { type TextFieldProps } from '@mui/material/TextField';
 import { type ReactNode, createContext, useContext } from 'react';
+import { DayField, TimeField } from '../ui/day/DayField';
 import { Controller, get, useFormContext, useWatch } from 'react-hook-form';
 
 /** True around forms that can be read but not changed, e.g. after the seal. */
@@ -51,8 +52,7 @@ export function Field({
       helperText={message ?? helperText}
       slotProps={{
         // A name inside an empty field would run into its unit, and hide its example.
-        inputLabel:
-          filled || rest.type === 'date' || suffix || numeric || figures ? { shrink: true } : undefined,
+        inputLabel: filled || suffix || numeric || figures ? { shrink: true } : undefined,
         htmlInput:
           numeric || figures
             ? { inputMode: numeric ? 'decimal' : 'text', style: { fontFamily: 'var(--mono)' } }
@@ -68,6 +68,41 @@ export function Field({
           : undefined,
         ...slotProps,
       }}
+    />
+  );
+}
+
+/** A day or a time of day of the form around it. */
+export function WhenField({
+  name,
+  label,
+  kind = 'day',
+  helperText,
+}: {
+  name: string;
+  label: string;
+  kind?: 'day' | 'time';
+  helperText?: string;
+}) {
+  const { control } = useFormContext();
+  const locked = useContext(LockedForm);
+  const One = kind === 'day' ? DayField : TimeField;
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field, fieldState }) => (
+        <One
+          label={label}
+          name={name}
+          value={String(field.value ?? '')}
+          onChange={field.onChange}
+          onBlur={field.onBlur}
+          disabled={locked}
+          error={Boolean(fieldState.error)}
+          helperText={fieldState.error?.message ?? helperText}
+        />
+      )}
     />
   );
 }

@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { FormProvider, useFieldArray } from 'react-hook-form';
 import { Link, redirect, useLoaderData } from 'react-router';
 import { amountUnits } from '~core/model/product';
-import { Choice, Field, GroupError } from '../form/fields';
+import { Choice, Field, GroupError, WhenField } from '../form/fields';
 import { guarded } from '../form/guarded';
 import { fieldErrors } from '../form/schemaFields';
 import { UnsavedGuard } from '../form/UnsavedGuard';
@@ -70,7 +70,7 @@ export default function Kit() {
             <Field name="currency" label="Currency" />
           </div>
           <div className="w2">
-            <Field name="boughtOn" label="Bought on" type="date" />
+            <WhenField name="boughtOn" label="Bought on" />
           </div>
         </div>
         <section className="section">

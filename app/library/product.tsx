@@ -4,7 +4,7 @@ import { FormProvider, useFieldArray } from 'react-hook-form';
 import { Link, redirect, useLoaderData } from 'react-router';
 import { newId } from '~core/model/newId';
 import { amountUnits, productCategories, productForms } from '~core/model/product';
-import { Choice, Field } from '../form/fields';
+import { Choice, Field, WhenField } from '../form/fields';
 import { fieldErrors } from '../form/schemaFields';
 import { UnsavedGuard } from '../form/UnsavedGuard';
 import { useRecordForm } from '../form/useRecordForm';
@@ -100,7 +100,7 @@ export default function ProductPage() {
                   <Field name={`packs.${i}.currency`} label="Currency" />
                 </div>
                 <div className="w2">
-                  <Field name={`packs.${i}.boughtOn`} label="Bought on" type="date" />
+                  <WhenField name={`packs.${i}.boughtOn`} label="Bought on" />
                 </div>
                 <div>
                   <Button color="inherit" onClick={() => packs.remove(i)} aria-label={`Remove pack ${i + 1}`}>

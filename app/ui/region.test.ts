@@ -2,7 +2,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { figuresNow, setFigures } from '~core/quantity/region';
 import { monthOf } from '../bench/acts';
-import { chooseRegion, chosenRegion, clockText, dayLocale, figuresOf, weekStart } from './region';
+import { chooseRegion, chosenRegion, clockText, dayFormat, dayLocale, figuresOf, weekStart } from './region';
 
 const stored = new Map<string, string>();
 const inLanguage = (language: string) => vi.stubGlobal('navigator', { language });
@@ -70,5 +70,28 @@ describe('a device’s region', () => {
     expect(chosenRegion()).toEqual(nothing);
     stored.set('palazzo/region', 'broken');
     expect(chosenRegion()).toEqual(nothing);
+  });
+});
+
+describe('the order a day is typed in', () => {
+  it.each([
+    ['en-US', 'MM/DD/YYYY'],
+    ['en-GB', 'DD/MM/YYYY'],
+    ['de-DE', 'DD.MM.YYYY'],
+    ['fr-FR', 'DD/MM/YYYY'],
+    ['nl-NL', 'DD-MM-YYYY'],
+    ['sv-SE', 'YYYY-MM-DD'],
+    ['hu-HU', 'YYYY. MM. DD.'],
+    ['th-TH-u-ca-buddhist', 'DD/MM/YYYY'],
+  ])('in %s: %s', (language, order) => {
+    inLanguage(language);
+    expect(dayFormat()).toBe(order);
+  });
+  it('or as it was chosen', () => {
+    inLanguage('en-US');
+    chooseRegion({ ...nothing, figures: 'de-DE' });
+    expect(dayFormat()).toBe('DD.MM.YYYY');
+    chooseRegion({ ...nothing, figures: 'plain' });
+    expect(dayFormat()).toBe('YYYY-MM-DD');
   });
 });

@@ -100,3 +100,25 @@ export function chooseRegion(region: Region): void {
   localStorage.setItem(KEY, JSON.stringify(region));
   applyRegion();
 }
+
+/**
+ * The order in which a day is written in figures here, for the fields it is typed into.
+ * @example dayFormat() // 'DD/MM/YYYY', 'MM/DD/YYYY', 'YYYY-MM-DD' …
+ */
+export function dayFormat(): string {
+  const { figures } = chosenRegion();
+  const locale =
+    figures === null
+      ? browserLanguage()
+      : // Sweden writes days as ISO 8601 does.
+        (figureRegions[figures].locale ?? 'sv-SE');
+  const written = { year: 'YYYY', month: 'MM', day: 'DD' } as Record<string, string>;
+  return new Intl.DateTimeFormat(locale, {
+    ...{ timeZone: 'UTC', year: 'numeric', month: '2-digit', day: '2-digit' },
+    ...{ calendar: 'gregory', numberingSystem: 'latn' },
+  })
+    .formatToParts(Date.UTC(2026, 10, 27))
+    .map(({ type, value }) => written[type] ?? (type === 'literal' ? value.replace(/[^./ -]/g, '') : ''))
+    .join('')
+    .trim();
+}

@@ -1,4 +1,5 @@
 import { createTheme, ThemeProvider } from '@mui/material/styles';
+import type {} from '@mui/x-date-pickers/themeAugmentation';
 import type { ReactNode } from 'react';
 import { day, fonts, night } from './colours';
 
@@ -47,6 +48,12 @@ const theme = createTheme({
           '&.Mui-disabled .MuiOutlinedInput-notchedOutline': { borderColor: 'var(--line)' },
           '& .MuiOutlinedInput-input.Mui-disabled': { WebkitTextFillColor: 'var(--ink)' },
         },
+      },
+    },
+    // The fields of a day are the interface library's own; they look like all others.
+    MuiPickersOutlinedInput: {
+      styleOverrides: {
+        root: { backgroundColor: 'var(--sheet)', '&.Mui-disabled': { backgroundColor: 'transparent' } },
       },
     },
     MuiInputLabel: { styleOverrides: { root: { '&.Mui-disabled': { color: 'var(--soft)' } } } },

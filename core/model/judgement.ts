@@ -81,7 +81,7 @@ export const PriceSet = z.object({
   id: z.string().min(1).max(60),
   name: z.string().trim().min(1, 'Name the place.').max(60),
   /** the day the prices were seen; null: not said */
-  seenOn: z.iso.date('Use a date such as 2026-03-01.').nullable(),
+  seenOn: z.iso.date('A whole day, such as 2026-03-01.').nullable(),
   /** ISO 4217 code the prices are in; left out: the plan's. It is turned with the plan's rate. */
   currency: z
     .string()

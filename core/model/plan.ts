@@ -81,7 +81,7 @@ export const Plan = z
     winning: z.string().trim().max(1000),
     /** who scores and measures */
     scorer: z.string().trim().max(120),
-    startDate: z.iso.date('Use a date such as 2026-03-01.'),
+    startDate: z.iso.date('A whole day, such as 2026-03-01.'),
     /** ISO 4217 code the cost is shown in */
     currency: z.string().regex(/^[A-Z]{3}$/, 'Use the three-letter code, such as EUR.'),
     primaryTraitId: TraitId.nullable(),

@@ -55,7 +55,7 @@ export const Pack = z.object({
   priceMinor: z.number('Give the price as a number.').int().min(0, 'A price isn’t negative.'),
   /** ISO 4217 code */
   currency: z.string().regex(/^[A-Z]{3}$/, 'Use the three-letter code, such as EUR.'),
-  boughtOn: z.iso.date('Use a date such as 2026-03-01.').nullable(),
+  boughtOn: z.iso.date('A whole day, such as 2026-03-01.').nullable(),
   /** how many of this pack were bought */
   count: z.number('How many packs?').int('Whole packs.').min(1, 'At least one.').max(1000),
   /** the kit of several bottles it came in, with the kit's one price; `priceMinor` is then this bottle's share */

@@ -137,6 +137,7 @@ export function fullCostTable(
   const { currency } = plan;
   // What a step of a score is worth nobody can say.
   const amounts = isYield(finding);
+  const lasting = [...costs.values()].some((c) => c.outlay.minor > 0);
   const share = (c: FullCost, id: string) => c.perUnit.minor / divisorIn(plan, finding, id);
   return {
     type: 'table',
@@ -144,7 +145,7 @@ export function fullCostTable(
       column(`a ${plan.unitNoun} of`),
       ...names.map(numbers),
       numbers('all together'),
-      numbers('laid out first'),
+      ...(lasting ? [numbers('laid out first')] : []),
       ...(amounts ? [numbers(`an extra ${unit}`), numbers('its interval')] : []),
     ],
     rows: verdict.lines.flatMap((l) => {
@@ -172,7 +173,7 @@ export function fullCostTable(
               return line ? money(line.minor) : text(c.unknown.includes(n) ? 'not known' : '–');
             }),
             money(c.perUnit.minor),
-            c.outlay.minor > 0 ? money(c.outlay.minor) : text('–'),
+            ...(lasting ? [c.outlay.minor > 0 ? money(c.outlay.minor) : text('–')] : []),
             ...(amounts ? extraCells(l.treatment.id === finding.analysis.control, extra, money) : []),
           ],
         },

@@ -6,6 +6,7 @@ import { dateOfDay } from '~core/plan/days';
 import { shortDate } from '../../bench/clock';
 import { Field, GroupError } from '../../form/fields';
 import { type QuestionFormInput, newRound } from './questionForm';
+import { isDay } from '../../ui/day/whole';
 
 /** The planned rounds: name, day, and which traits are taken. */
 export function RoundRows({ traits, locked }: { traits: { id: string; name: string }[]; locked: boolean }) {
@@ -19,7 +20,9 @@ export function RoundRows({ traits, locked }: { traits: { id: string; name: stri
       {rounds.fields.map((f, i) => {
         const day = Number(values?.[i]?.day);
         const date =
-          values?.[i]?.day && Number.isInteger(day) && startDate ? shortDate(dateOfDay(startDate, day)) : '';
+          values?.[i]?.day && Number.isInteger(day) && isDay(startDate)
+            ? shortDate(dateOfDay(startDate, day))
+            : '';
         return (
           <div className="fields" key={f.key}>
             <div className="w3">

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useMemo } from 'react';
 import { FormProvider } from 'react-hook-form';
 import { useLoaderData } from 'react-router';
-import { Choice, Field, LockedForm } from '../../form/fields';
+import { Choice, Field, LockedForm, WhenField } from '../../form/fields';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
 import { usePost } from '../../form/usePost';
@@ -81,7 +81,7 @@ function QuestionEditor({ id, plan, sealedAt, undoable }: QuestionData) {
               <Field name="code" label="Code" />
             </div>
             <div className="w3">
-              <Field name="startDate" label="Start (day 0)" type="date" />
+              <WhenField name="startDate" label="Start (day 0)" />
             </div>
             <div className="w6">
               <Field name="prediction" label="What do you expect, and why?" multiline minRows={2} />

@@ -14,6 +14,8 @@ import { plural } from '~core/quantity/format';
 import { relativeDay, shortDate, todayDate } from '../../bench/clock';
 import { LeaveGuard } from '../../form/UnsavedGuard';
 import { usePost } from '../../form/usePost';
+import { DayField, TimeField } from '../../ui/day/DayField';
+import { UNFINISHED, isDay } from '../../ui/day/whole';
 import { PickOne } from '../../ui/PickOne';
 import type { Fault } from './TellApart';
 
@@ -74,6 +76,8 @@ export function EventForm({ state, chosen, onKept }: Props) {
     if (kind === 'work' && text.trim() === '') return setFault({ at: 'text', text: 'What was done?' });
     if (kind === 'work' && !(took > 0 && took <= 1440))
       return setFault({ at: 'minutes', text: 'Minutes, above 0 and at most 1,440.' });
+    if (!isDay(date)) return setFault({ at: 'date', text: 'A whole day.' });
+    if (time === UNFINISHED) return setFault({ at: 'time', text: 'Hours and minutes, or neither.' });
     if (date > today) return setFault({ at: 'date', text: 'That day is still to come.' });
     if (date < dayjs(plan.startDate).subtract(30, 'day').format('YYYY-MM-DD'))
       return setFault({ at: 'date', text: `The trial began on ${shortDate(plan.startDate)}.` });
@@ -112,26 +116,22 @@ export function EventForm({ state, chosen, onKept }: Props) {
         error={fault?.at === 'text'}
         helperText={fault?.at === 'text' ? fault.text : undefined}
       />
-      <div className="field-pair">
-        <TextField
-          type="date"
-          label="On"
-          value={date}
-          onChange={(e) => setDate(e.target.value || today)}
-          error={fault?.at === 'date'}
-          helperText={
-            fault?.at === 'date' ? fault.text : date === today ? undefined : relativeDay(date, today)
-          }
-          slotProps={{ inputLabel: { shrink: true } }}
-        />
-        <TextField
-          type="time"
-          label="At"
-          value={time}
-          onChange={(e) => setTime(e.target.value)}
-          slotProps={{ inputLabel: { shrink: true } }}
-        />
-      </div>
+      <DayField
+        label="On"
+        value={date}
+        onChange={setDate}
+        error={fault?.at === 'date'}
+        helperText={
+          fault?.at === 'date' ? fault.text : date === today || !isDay(date) ? '' : relativeDay(date, today)
+        }
+      />
+      <TimeField
+        label="At"
+        value={time}
+        onChange={setTime}
+        error={fault?.at === 'time'}
+        helperText={fault?.at === 'time' ? fault.text : ''}
+      />
       {kind === 'extraUnit' && (
         <>
           <PickOne<TreatmentId | ''>

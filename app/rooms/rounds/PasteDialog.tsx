@@ -10,6 +10,8 @@ import { type TrialState, observationsOf } from '~core/log/state';
 import { type Round, type Trait, type Unit, kindOf } from '~core/model/plan';
 import { todayDate } from '../../bench/clock';
 import { FileButton } from '../../ui/FileButton';
+import { DayField } from '../../ui/day/DayField';
+import { isDay } from '../../ui/day/whole';
 import { DialogButtons } from '../../ui/DialogButtons';
 import { useNotice } from '../../ui/Notices';
 
@@ -37,7 +39,7 @@ export function PasteDialog({ state, round, trait, walk, onClose, onKeep }: Prop
     if (standing && standing.value !== r.value) return `replaces ${standing.value}`;
     return implausible(state, r.unit.id, trait, r.value, round.id);
   };
-  const late = date > today;
+  const late = !isDay(date) || date > today;
   const keep = () => {
     if (taken.length === 0 || late) return;
     for (const r of taken) {
@@ -82,15 +84,13 @@ export function PasteDialog({ state, round, trait, walk, onClose, onKeep }: Prop
               color="secondary"
               onFiles={async ([file]) => setText((await file?.text()) ?? '')}
             />
-            <TextField
-              type="date"
-              size="small"
+            <DayField
               label="Measured on"
               value={date}
-              onChange={(e) => setDate(e.target.value || today)}
+              onChange={setDate}
               error={late}
-              helperText={late ? 'That day is still to come.' : undefined}
-              slotProps={{ inputLabel: { shrink: true } }}
+              helperText={!isDay(date) ? 'A whole day.' : late ? 'That day is still to come.' : ''}
+              fullWidth={false}
             />
           </div>
           {rows.length > 0 && (

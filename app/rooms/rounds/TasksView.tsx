@@ -9,7 +9,7 @@ import { daysOfTask, plannedTasks } from '~core/schedule/agenda';
 import { whenWords } from '~core/schedule/taskWords';
 import { events } from '~core/schedule/protocols/tasks';
 import { shortDate } from '../../bench/clock';
-import { Choice, Field } from '../../form/fields';
+import { Choice, Field, WhenField } from '../../form/fields';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { usePost } from '../../form/usePost';
 import { useRecordForm } from '../../form/useRecordForm';
@@ -101,7 +101,7 @@ export function TasksView({ state, head }: { state: TrialState; head: ReactNode 
             </div>
             <div className="w3 field-pair">
               <Field name="day" label="Day" numeric />
-              <Field name="at" label="At" type="time" slotProps={{ inputLabel: { shrink: true } }} />
+              <WhenField name="at" label="At" kind="time" />
             </div>
             <div className="w3 field-pair">
               <Field name="everyDays" label="Again every" numeric suffix="days" />

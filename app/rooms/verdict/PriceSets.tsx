@@ -5,6 +5,8 @@ import type { PriceSet } from '~core/model/judgement';
 import { newId } from '~core/model/newId';
 import type { Plan } from '~core/model/plan';
 import { todayDate } from '../../bench/clock';
+import { DayField } from '../../ui/day/DayField';
+import { UNFINISHED } from '../../ui/day/whole';
 import { MoneyField } from './MoneyField';
 import { NameField } from './NameField';
 
@@ -41,14 +43,12 @@ export function PriceSets({ plan, sets, onKeep }: Props) {
       {sets.map((set) => (
         <div key={set.id} className="inline-row" role="group" aria-label={`Prices of ${set.name}`}>
           <NameField label="Where" value={set.name} onKeep={(name) => change(set.id, { name })} />
-          <TextField
-            size="small"
-            type="date"
+          <DayField
             label="Seen on"
             value={set.seenOn ?? ''}
-            sx={{ width: 160 }}
-            slotProps={{ inputLabel: { shrink: true } }}
-            onChange={(e) => change(set.id, { seenOn: e.target.value || null })}
+            onChange={(day) => day !== UNFINISHED && change(set.id, { seenOn: day || null })}
+            fullWidth={false}
+            sx={{ width: 190 }}
           />
           {currencies.length > 1 && (
             <TextField

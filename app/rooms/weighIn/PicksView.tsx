@@ -24,6 +24,8 @@ import { UnitFace, tileInk, unitNumber } from '../../ui/UnitTile';
 import { UnitLines } from '../../ui/UnitLines';
 import { UnitHeading } from '../UnitHeading';
 import { allWeighed, harvests } from './pickData';
+import { DayField } from '../../ui/day/DayField';
+import { isDay } from '../../ui/day/whole';
 
 interface Typed {
   count: string;
@@ -49,7 +51,8 @@ export function PicksView({ state, head }: { state: TrialState; head: ReactNode 
   const today = todayDate();
   const [date, setDate] = useState(today);
   const walk = walkOrder(livingUnits(state), state.positions);
-  const day = dayOfDate(plan.startDate, date);
+  // While another day is being typed the field of today stands.
+  const day = dayOfDate(plan.startDate, isDay(date) ? date : today);
   const picks = dayPicks(state);
   const of = (id: UnitId) => picks.get(id)?.find((p) => p.day === day);
   const open = walk.filter((u) => !of(u.id));
@@ -67,7 +70,13 @@ export function PicksView({ state, head }: { state: TrialState; head: ReactNode 
     const t = typed[g.name] ?? nothing;
     return { count: faultOfCount(t.count), weight: faultOfWeight(t) };
   });
-  const wrongDay = date > today ? 'That day is still to come.' : day < 0 ? 'Before the start.' : '';
+  const wrongDay = !isDay(date)
+    ? 'A whole day.'
+    : date > today
+      ? 'That day is still to come.'
+      : day < 0
+        ? 'Before the start.'
+        : '';
   const lost = grades.some((g) => g.use === 'loss' && Number(typed[g.name]?.count ?? 0) > 0);
   const when = date === today ? {} : { when: { date, time: '12:00' } };
   const write = (id: UnitId, items: object[], text = '') =>
@@ -111,16 +120,14 @@ export function PicksView({ state, head }: { state: TrialState; head: ReactNode 
           {head}
           <LeaveGuard unsaved={some} what="The pick you typed" />
           <div className="inline-row" style={{ marginBottom: '0.8rem' }}>
-            <TextField
-              type="date"
-              size="small"
+            <DayField
               label="Picked on"
               value={date}
-              onChange={(e) => setDate(e.target.value || today)}
+              onChange={setDate}
               error={wrongDay !== ''}
-              helperText={wrongDay || (date === today ? undefined : relativeDay(date, today))}
-              slotProps={{ inputLabel: { shrink: true } }}
-              sx={{ width: 180 }}
+              helperText={wrongDay || (date === today ? '' : relativeDay(date, today))}
+              fullWidth={false}
+              sx={{ width: 200 }}
             />
             <span className="small quiet" role="status">
               {walk.length - open.length} of {walk.length} {plural(plan.unitNoun)} looked at on day {day}
