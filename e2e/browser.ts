@@ -70,6 +70,14 @@ export class Visitor {
       downloadPath: visitor.downloads,
       ...(context.id && { browserContextId: context.id }),
     });
+    // The tests type centimetres, whatever the language of the browser they find; region.test.ts has the rest.
+    await page.evaluateOnNewDocument(() => {
+      if (location.protocol.startsWith('http'))
+        localStorage.setItem(
+          'palazzo/region',
+          localStorage.getItem('palazzo/region') ?? JSON.stringify({ units: 'metric' }),
+        );
+    });
     page.setDefaultTimeout(Number(process.env.E2E_PATIENCE ?? 60_000));
     return visitor;
   }

@@ -43,6 +43,8 @@ describe('a trial of one’s own, end to end', () => {
     await v.fill('name', 'Prova Uno');
     await v.fill('packs.0.size', '500');
     await v.fill('packs.0.price', '12,50');
+    expect(await v.valueOf('packs.0.currency')).toBe('USD'); // of the browser's region
+    await v.fill('packs.0.currency', 'EUR');
     await v.fill('claims.0.text', 'A quarter more leaf');
     await v.press('Put it in the library');
     await v.sees('Give all three of N, P₂O₅ and K₂O');

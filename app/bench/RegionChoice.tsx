@@ -2,6 +2,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { useRevalidator } from 'react-router';
+import { unitChoiceIds, unitChoices } from '~core/quantity/regionUnits';
 import { figureRegionIds, figureRegions } from '~core/quantity/region';
 import { type Region, chooseRegion, chosenRegion } from '../ui/region';
 
@@ -22,6 +23,7 @@ export function RegionChoice() {
     value: string,
     options: readonly (readonly [string, string])[],
     onChange: (v: string) => void,
+    own = 'like the browser',
   ) => (
     <TextField
       select
@@ -32,7 +34,7 @@ export function RegionChoice() {
       slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
       onChange={(e) => onChange(e.target.value)}
     >
-      <MenuItem value={OWN}>like the browser</MenuItem>
+      <MenuItem value={OWN}>{own}</MenuItem>
       {options.map(([id, name]) => (
         <MenuItem key={id} value={id}>
           {name}
@@ -45,7 +47,8 @@ export function RegionChoice() {
       <h2>Figures, days and times</h2>
       <p className="quiet">
         How they are written on this device; both a point and a comma are understood where figures are typed.
-        A review has its own, and whether a trial is in centimetres or inches is said in its Layout.
+        A review has its own. A new trial begins with these sizes, the first with the region’s; each can be
+        changed in its Layout.
       </p>
       <div className="inline-row" style={{ marginTop: '0.8rem' }}>
         {select(
@@ -72,6 +75,13 @@ export function RegionChoice() {
             ['6', 'Saturday'],
           ],
           (v) => choose({ weekStart: v === '0' ? 0 : v === '1' ? 1 : v === '6' ? 6 : null }),
+        )}
+        {select(
+          'Sizes of new trials',
+          region.units ?? OWN,
+          unitChoiceIds.map((id) => [id, unitChoices[id].name] as const),
+          (v) => choose({ units: unitChoiceIds.find((id) => id === v) ?? null }),
+          'like the trial before',
         )}
       </div>
     </section>

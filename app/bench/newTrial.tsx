@@ -10,8 +10,7 @@ import { Link, redirect, useLoaderData } from 'react-router';
 import { z } from 'zod';
 import type { TrialId } from '~core/model/ids';
 import { newId } from '~core/model/newId';
-import { blankPlan } from '~core/model/blankPlan';
-import { plainSetUp } from '~core/model/mixingSetUp';
+import { blankPlan, beginsIn } from '~core/model/blankPlan';
 import { Plan } from '~core/model/plan';
 import { protocolOf, protocols } from '~core/schedule/protocols';
 import { applyProtocol } from '~core/schedule/protocols/applyProtocol';
@@ -24,6 +23,7 @@ import { askToLast } from '../store/storage';
 import { createTrial, listTrials } from '../store/trials';
 import { RoomHead } from '../ui/RoomHead';
 import { todayDate } from './clock';
+import { currencyHere, unitsHere } from '../ui/region';
 
 const shape = Plan.shape;
 const NewTrial = z.object({
@@ -50,7 +50,7 @@ export async function clientLoader() {
       protocolId: '',
       code: '',
       startDate: todayDate(),
-      currency: trials[0]?.row.plan.currency ?? 'EUR',
+      currency: trials[0]?.row.plan.currency ?? currencyHere(),
       productIds: [] as string[],
       withWater: true,
     },
@@ -69,7 +69,7 @@ export const clientAction = guarded(async ({ request }: { request: Request }) =>
   const chosen = (await listProducts()).filter((p) => productIds.includes(p.id));
   const blank = {
     ...blankPlan({ ...begun, id }),
-    ...likeBefore(trials[0]?.row.plan),
+    ...beginsIn(unitsHere(trials[0]?.row.plan)),
     treatments: chosen.length === 0 ? [] : contendersOf(chosen, withWater, begun.crop),
   };
   await createTrial(protocol ? { ...applyProtocol(blank, protocol), unitNoun: begun.unitNoun } : blank);
@@ -77,13 +77,6 @@ export const clientAction = guarded(async ({ request }: { request: Request }) =>
   void askToLast();
   return redirect(`/trial/${id}/question`);
 });
-
-/** Whose inches, spoons and gallons are meant, as in the trial before. */
-const likeBefore = (before: Plan | undefined) =>
-  before && {
-    ...(before.inches && { inches: before.inches }),
-    mixing: { ...plainSetUp, measures: before.mixing.measures },
-  };
 
 export default function NewTrialPage() {
   const { defaults, products, taken } = useLoaderData<typeof clientLoader>();

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { Result } from '~core/model/result';
 import { parseDecimal } from '~core/quantity/decimal';
+import { parseTemperature } from '~core/quantity/temperature';
 
 /** A number typed into a text field, with a point or a comma. @param empty what to say when nothing was typed */
 export const typedNumber = (empty: string) =>
@@ -27,6 +28,21 @@ export const optionalNumber = () =>
       const value = parseDecimal(text);
       if (value === null) {
         ctx.addIssue({ code: 'custom', message: `“${text}” isn’t a number.` });
+        return z.NEVER;
+      }
+      return value;
+    });
+
+/** As `optionalNumber`, for a temperature in °C, or in °F with an F behind it. */
+export const optionalTemperature = () =>
+  z
+    .string()
+    .trim()
+    .transform((text, ctx) => {
+      if (text === '') return null;
+      const value = parseTemperature(text);
+      if (value === null) {
+        ctx.addIssue({ code: 'custom', message: `“${text}” isn’t a temperature: 21 or 70 F.` });
         return z.NEVER;
       }
       return value;

@@ -10,6 +10,7 @@ import { useRecordForm } from '../form/useRecordForm';
 import { listProducts, saveProducts } from '../store/products';
 import { RoomHead } from '../ui/RoomHead';
 import { KitForm, type KitFormInput, withKit } from './kitForm';
+import { currencyHere } from '../ui/region';
 
 const bottle = { productId: '', size: '', unit: 'L' as const };
 
@@ -18,7 +19,7 @@ export async function clientLoader() {
   const empty: KitFormInput = {
     name: '',
     price: '',
-    currency: products.flatMap((p) => p.packs)[0]?.currency ?? 'EUR',
+    currency: products.flatMap((p) => p.packs)[0]?.currency ?? currencyHere(),
     boughtOn: '',
     bottles: [bottle, bottle],
   };

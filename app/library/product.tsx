@@ -14,6 +14,7 @@ import { RoomHead } from '../ui/RoomHead';
 import { AnalysisSection } from './AnalysisSection';
 import { MeasuringSection } from './MeasuringSection';
 import { ProductForm, emptyPack, fromForm, newProductId, toForm } from './productForm';
+import { currencyHere, unitsHere } from '../ui/region';
 
 interface RouteArgs {
   params: { productId?: string };
@@ -23,7 +24,7 @@ interface RouteArgs {
 export async function clientLoader({ params }: RouteArgs) {
   const product = params.productId === 'new' ? null : await getProduct(params.productId!);
   if (product === undefined) throw new Response('There is no such product in the library.', { status: 404 });
-  const currency = (await listProducts()).flatMap((p) => p.packs)[0]?.currency ?? 'EUR';
+  const currency = (await listProducts()).flatMap((p) => p.packs)[0]?.currency ?? currencyHere();
   return { product, currency };
 }
 
@@ -38,7 +39,7 @@ const same = (values: readonly string[]) => values.map((v) => [v, v] as const);
 
 export default function ProductPage() {
   const { product, currency } = useLoaderData<typeof clientLoader>();
-  const { form, busy, onSubmit } = useRecordForm(toForm(product));
+  const { form, busy, onSubmit } = useRecordForm(toForm(product, unitsHere().measures));
   const packs = useFieldArray({ control: form.control, name: 'packs', keyName: 'key' });
   const claims = useFieldArray({ control: form.control, name: 'claims', keyName: 'key' });
   return (

@@ -18,6 +18,7 @@ import { MeasureSystem, measureWorth } from '~core/quantity/measure';
 import { parseRate } from '~core/quantity/rate';
 import { kept, micros, shown, spoonMasses } from './labelText';
 import { fieldText, optionalNumber, typedNumber } from '../form/schemaFields';
+import { usMeasures } from '~core/quantity/measure';
 
 const percent = () =>
   optionalNumber().pipe(z.number().min(0, 'Not below 0 %.').max(100, 'Not above 100 %.').nullable());
@@ -201,7 +202,7 @@ export const emptyPack = (currency: string) => ({
 });
 
 /** Form values of a product, or of a new one. */
-export function toForm(p: Product | null): ProductFormInput {
+export function toForm(p: Product | null, measures = usMeasures): ProductFormInput {
   const a = p?.analysis;
   const { main, secondary } = a?.printedAs ?? { main: 'oxide' as const, secondary: 'element' as const };
   return {
@@ -227,8 +228,8 @@ export function toForm(p: Product | null): ProductFormInput {
       .map(([e, v]) => `${e} ${v}`)
       .join(', '),
     labelRate: p?.labelRate ?? '',
-    spoonSystem: p?.labelMeasures.spoon ?? 'us',
-    gallonSystem: p?.labelMeasures.gallon ?? 'us',
+    spoonSystem: p?.labelMeasures.spoon ?? measures.spoon,
+    gallonSystem: p?.labelMeasures.gallon ?? measures.gallon,
     spoonVolumeMl: fieldText(p?.spoon?.volumeMl),
     spoonMassesG: p?.spoon?.massesG.join(' ') ?? '',
     ownMeasures: p?.ownMeasures.map((m) => ({ ...m, amount: String(m.amount) })) ?? [],

@@ -54,7 +54,7 @@ describe('the Question', () => {
     expect(errorsOf(QuestionForm, f)).toMatchObject({
       question: 'Write the question.',
       code: 'Three capital letters.',
-      startDate: expect.stringContaining('Use a date'),
+      startDate: expect.stringContaining('A whole day'),
       'rounds.0.day': 'Not before the start.',
       'rounds.0.traitIds': 'Tick what is measured.',
       'traits.0.samplesPerUnit': 'At least 1.',

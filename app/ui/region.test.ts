@@ -1,8 +1,20 @@
 // What a browser's language asks for, by the runtime's own CLDR tables.
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { plainSetUp } from '~core/model/plan';
+import { usMeasures } from '~core/quantity/measure';
 import { figuresNow, setFigures } from '~core/quantity/region';
 import { monthOf } from '../bench/acts';
-import { chooseRegion, chosenRegion, clockText, dayFormat, dayLocale, figuresOf, weekStart } from './region';
+import {
+  chooseRegion,
+  chosenRegion,
+  clockText,
+  currencyHere,
+  dayFormat,
+  dayLocale,
+  figuresOf,
+  unitsHere,
+  weekStart,
+} from './region';
 
 const stored = new Map<string, string>();
 const inLanguage = (language: string) => vi.stubGlobal('navigator', { language });
@@ -17,7 +29,7 @@ afterEach(() => {
   vi.unstubAllGlobals();
   setFigures('plain');
 });
-const nothing = { figures: null, hours: null, weekStart: null };
+const nothing = { figures: null, hours: null, weekStart: null, units: null };
 
 describe('a device’s region', () => {
   it.each([
@@ -93,5 +105,23 @@ describe('the order a day is typed in', () => {
     expect(dayFormat()).toBe('DD.MM.YYYY');
     chooseRegion({ ...nothing, figures: 'plain' });
     expect(dayFormat()).toBe('YYYY-MM-DD');
+  });
+});
+
+describe('sizes a new trial begins with', () => {
+  const before = { inches: true as const, mixing: { ...plainSetUp, measures: usMeasures } };
+  it('are the region’s on an empty bench, then those of the trial before', () => {
+    inLanguage('de-DE');
+    expect(unitsHere()).toMatchObject({ inches: false, measures: { spoon: 'metric' } });
+    expect(unitsHere(before)).toMatchObject({ inches: true, measures: { spoon: 'us' } });
+    inLanguage('en-US');
+    expect(unitsHere()).toMatchObject({ inches: true, measures: { gallon: 'us' } });
+    expect(currencyHere()).toBe('USD');
+  });
+  it('unless some were chosen on the device', () => {
+    inLanguage('en-US');
+    chooseRegion({ ...nothing, units: 'metric' });
+    expect(unitsHere(before)).toMatchObject({ inches: false });
+    expect(chosenRegion().units).toBe('metric');
   });
 });

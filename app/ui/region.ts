@@ -1,3 +1,6 @@
+import type { Plan } from '~core/model/plan';
+import { type SizeUnits, sizeUnitsOf } from '~core/quantity/sizeText';
+import { type UnitChoice, currencyOf, unitChoiceIds, unitChoices, unitsOf } from '~core/quantity/regionUnits';
 import { type FigureRegion, figureRegionIds, figureRegions, setFigures } from '~core/quantity/region';
 
 /** How this device writes figures, days and times; kept in this browser, like its light. */
@@ -8,10 +11,12 @@ export interface Region {
   hours: 12 | 24 | null;
   /** first day of a week, 0 Sunday; null: as the region has it */
   weekStart: 0 | 1 | 6 | null;
+  /** sizes and measures a new trial begins with; null: as the trial before, else as the region has them */
+  units: UnitChoice | null;
 }
 
 const KEY = 'palazzo/region';
-const byItself: Region = { figures: null, hours: null, weekStart: null };
+const byItself: Region = { figures: null, hours: null, weekStart: null, units: null };
 
 /** What was chosen on this device. */
 export function chosenRegion(): Region {
@@ -22,6 +27,7 @@ export function chosenRegion(): Region {
       hours: kept?.hours === 12 || kept?.hours === 24 ? kept.hours : null,
       weekStart:
         kept?.weekStart === 0 || kept?.weekStart === 1 || kept?.weekStart === 6 ? kept.weekStart : null,
+      units: unitChoiceIds.find((id) => id === kept?.units) ?? null,
     };
   } catch {
     return byItself;
@@ -122,3 +128,13 @@ export function dayFormat(): string {
     .join('')
     .trim();
 }
+
+/** Sizes and measures a new trial begins with: as chosen on this device, else as before, else as the region has them. */
+export function unitsHere(before?: Pick<Plan, 'inches' | 'mixing'>): SizeUnits {
+  const { units } = chosenRegion();
+  if (units !== null) return unitChoices[units];
+  return before ? sizeUnitsOf(before) : unitsOf(browserLanguage());
+}
+
+/** The currency prices are in here, where none was written yet. */
+export const currencyHere = (): string => currencyOf(browserLanguage());

@@ -1,4 +1,5 @@
 import type { TreatmentId } from './ids';
+import type { SizeUnits } from '../quantity/sizeText';
 import { newId } from './newId';
 import { type Plan, type Role, type Treatment, noConditions, plainSetUp } from './plan';
 
@@ -46,6 +47,12 @@ export const blankPlan = (begun: Begun): Plan => ({
   units: [],
   products: [],
   ...begun,
+});
+
+/** The sizes and measures a plan begins with: inches and whose spoons and gallons. */
+export const beginsIn = ({ inches, measures }: SizeUnits): Pick<Plan, 'inches' | 'mixing'> => ({
+  ...(inches && { inches }),
+  mixing: { ...plainSetUp, measures },
 });
 
 /** A treatment with nothing in it yet but its name and role. */

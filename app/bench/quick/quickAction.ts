@@ -6,6 +6,7 @@ import { askToLast } from '../../store/storage';
 import { createTrial, listTrials, sealPlan } from '../../store/trials';
 import { todayDate } from '../clock';
 import { quickPlan } from './quickPlan';
+import { currencyHere, unitsHere } from '../../ui/region';
 
 const QuickForm = z.object({
   protocolId: z.string(),
@@ -30,7 +31,8 @@ export async function quickAction({ request }: { request: Request }): Promise<Ac
     library,
     taken: trials.map((t) => t.row.plan.code),
     today: todayDate(),
-    currency: trials[0]?.row.plan.currency ?? library[0]?.packs[0]?.currency ?? 'EUR',
+    currency: trials[0]?.row.plan.currency ?? library[0]?.packs[0]?.currency ?? currencyHere(),
+    units: unitsHere(trials[0]?.row.plan),
   });
   if (!made.ok) return { errors: made.error as Record<string, string> };
   const { plan, added } = made.value;

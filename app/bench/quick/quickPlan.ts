@@ -2,7 +2,7 @@ import { toMinor } from '~core/cost/money';
 import { layOut } from '~core/design/layOut';
 import { describeLayoutError } from '~core/design/randomise';
 import type { AreaId, PackId, ProductId, RoundId, TraitId, TrialId } from '~core/model/ids';
-import { blankPlan } from '~core/model/blankPlan';
+import { blankPlan, beginsIn } from '~core/model/blankPlan';
 import { blankProduct } from '~core/model/blankProduct';
 import { newId } from '~core/model/newId';
 import type { Plan, ProductUse, Trait } from '~core/model/plan';
@@ -18,6 +18,7 @@ import { applyProtocol } from '~core/schedule/protocols/applyProtocol';
 import { newUse } from '../../rooms/contenders/contendersForm';
 import { resolveDose } from '../../rooms/contenders/dose';
 import { newTrait } from '../../rooms/question/questionForm';
+import type { SizeUnits } from '~core/quantity/sizeText';
 
 /** What is asked for a trial that is planned in one go. */
 export interface QuickInput {
@@ -39,6 +40,8 @@ export interface Around {
   taken: readonly string[];
   today: string;
   currency: string;
+  /** sizes and measures it begins with */
+  units: SizeUnits;
 }
 
 export interface QuickPlan {
@@ -147,6 +150,7 @@ export function quickPlan(
       code: proposeCode(input.crop, `${products.map((p) => p.name).join(' ')} trial`, around.taken),
       ...{ startDate: around.today, currency: around.currency },
     }),
+    ...beginsIn(around.units),
     prediction: input.prediction || NOTHING_WRITTEN,
     smallestDifference: { kind: 'percent', value: 10 },
     ...(!input.withWater && { peers: true }),

@@ -5,6 +5,7 @@ import { type ReactNode, useState } from 'react';
 import { useFormContext, useWatch } from 'react-hook-form';
 import { ppmScales } from '~core/mixing/strength';
 import { Field } from '../../form/fields';
+import { unitsHere } from '../../ui/region';
 import { InstrumentPanel } from '../../instruments/InstrumentPanel';
 import { OtherInstruments } from '../../instruments/OtherInstruments';
 import { useInstrument } from '../../instruments/useInstrument';
@@ -70,7 +71,14 @@ export function ReadingFields({
           <Field name="ph" label="pH" numeric size="small" />
         </div>
         <div>
-          <Field name="temperature" label="Temperature" suffix="°C" numeric size="small" />
+          <Field
+            name="temperature"
+            label="Temperature"
+            suffix="°C"
+            figures
+            size="small"
+            helperText={unitsHere().inches ? 'or with an F: 70 F' : undefined}
+          />
         </div>
         <div className="all inline-row">
           {children}

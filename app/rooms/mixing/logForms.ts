@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { ecFromPpm, ppmScales } from '~core/mixing/strength';
 import { PackId, ProductId, TreatmentId, UnitId } from '~core/model/ids';
 import { bucketUnits } from '~core/quantity/volume';
-import { optionalNumber, typedNumber } from '../../form/schemaFields';
+import { optionalNumber, optionalTemperature, typedNumber } from '../../form/schemaFields';
 
 const ph = z.number().min(0, 'pH runs from 0 to 14.').max(14, 'pH runs from 0 to 14.');
 const ec = z.number().min(0, 'Not below 0.').max(20, 'Up to 20 mS/cm: is it typed in µS/cm or ppm?');
@@ -16,7 +16,7 @@ const readingFields = {
   /** 1: mS/cm; else the meter's ppm for 1 mS/cm */
   scale: z.union([z.literal(1), ...ppmScales.map((s) => z.literal(s))]),
   ph: optional(ph),
-  temperature: optional(temperature),
+  temperature: optionalTemperature().pipe(temperature.nullable()),
   instrument: z.string().trim().max(80),
 };
 interface Strength {
@@ -159,7 +159,7 @@ export const ReadingsForm = z
           subject: z.string().max(80),
           ec: optionalNumber(),
           ph: optional(ph),
-          temperature: optional(temperature),
+          temperature: optionalTemperature().pipe(temperature.nullable()),
         }),
       )
       .max(500),

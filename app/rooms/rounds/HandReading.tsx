@@ -4,11 +4,13 @@ import { useState } from 'react';
 import type { AreaId } from '~core/model/ids';
 import type { Plan } from '~core/model/plan';
 import { parseDecimal } from '~core/quantity/decimal';
+import { parseTemperature } from '~core/quantity/temperature';
 import { LeaveGuard } from '../../form/UnsavedGuard';
 import { InstrumentPanel } from '../../instruments/InstrumentPanel';
 import { OtherInstruments } from '../../instruments/OtherInstruments';
 import { useInstrument } from '../../instruments/useInstrument';
 import { PickOne } from '../../ui/PickOne';
+import { unitsHere } from '../../ui/region';
 import { useNotice } from '../../ui/Notices';
 import { type AirQuantity, keepAirReadings } from './keepAirReadings';
 
@@ -20,10 +22,14 @@ const fields = [
 
 const none: Record<AirQuantity, string> = { temperature: '', humidity: '', light: '' };
 
+/** A typed figure in the unit it is kept in: temperatures may be in °F. */
+const readingOf = (id: AirQuantity, text: string) =>
+  id === 'temperature' ? parseTemperature(text) : parseDecimal(text);
+
 /** What is wrong with a typed figure; empty where it can be kept or nothing is typed. */
-function faultOf(text: string, unit: string, low: number, high: number): string {
+function faultOf(text: string, id: AirQuantity, unit: string, low: number, high: number): string {
   if (text.trim() === '') return '';
-  const value = parseDecimal(text);
+  const value = readingOf(id, text);
   if (value === null) return `“${text.trim()}” isn’t a number.`;
   return value < low || value > high ? `Between ${low} and ${high} ${unit}.` : '';
 }
@@ -37,7 +43,7 @@ export function HandReading({ plan, onKept }: { plan: Plan; onKept: () => void }
   const [readBy, setReadBy] = useState('');
   const [device, setDevice] = useState(false);
   const [tried, setTried] = useState(false);
-  const faults = fields.map(([id, , unit, low, high]) => faultOf(typed[id], unit, low, high));
+  const faults = fields.map(([id, , unit, low, high]) => faultOf(typed[id], id, unit, low, high));
   const some = Object.values(typed).some((t) => t.trim() !== '');
   const keep = async () => {
     setTried(true);
@@ -46,7 +52,7 @@ export function HandReading({ plan, onKept }: { plan: Plan; onKept: () => void }
       plan,
       place === '' ? null : place,
       fields.flatMap(([quantity]) => {
-        const value = parseDecimal(typed[quantity]);
+        const value = readingOf(quantity, typed[quantity]);
         return value === null ? [] : [{ quantity, value }];
       }),
       readBy || 'typed',
@@ -81,10 +87,14 @@ export function HandReading({ plan, onKept }: { plan: Plan; onKept: () => void }
               setReadBy('');
             }}
             error={faults[i] !== '' || (tried && !some)}
-            helperText={faults[i] || (tried && !some && i === 0 ? 'Type one figure at least.' : undefined)}
+            helperText={
+              faults[i] ||
+              (tried && !some && i === 0 && 'Type one figure at least.') ||
+              (id === 'temperature' && unitsHere().inches && 'or with an F: 70 F')
+            }
             slotProps={{
               inputLabel: { shrink: true },
-              htmlInput: { inputMode: 'decimal' },
+              htmlInput: { inputMode: id === 'temperature' && unitsHere().inches ? 'text' : 'decimal' },
               input: {
                 endAdornment: (
                   <span className="unit" style={{ whiteSpace: 'nowrap' }}>
