@@ -12,7 +12,7 @@ import {
   rehearsal,
   reservoirs,
 } from './bench/inCore';
-import { coldStart, keystroke, photos } from './bench/inBrowser';
+import { coldStart, growth, keystroke, photos } from './bench/inBrowser';
 import { rows } from './bench/rows';
 import { shellSize } from './bench/shellSize';
 import { ensureChromium } from './chromium.mjs';
@@ -25,6 +25,7 @@ const urlOf = (s: typeof demo) => `http://localhost:${(s.address() as AddressInf
 shellSize();
 await coldStart(executablePath, urlOf(demo));
 await keystroke(executablePath, urlOf(own));
+await growth(executablePath, urlOf(own));
 await photos(executablePath, urlOf(own));
 append(20_000, 5);
 append(100_000, 10);

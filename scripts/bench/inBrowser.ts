@@ -30,27 +30,31 @@ export async function coldStart(executablePath: string, url: string) {
   report('first screen with the demo bench, cold profile', median(times), 2000);
 }
 
-/** From the Enter key to the value in the database, and to the frame in which it is painted. */
-export async function keystroke(executablePath: string, url: string) {
-  const { plan, log } = largeTrial(9);
+/** A bench with the large trial in it, cut to so many entries: imported as a user would. */
+async function benchWith(executablePath: string, url: string, entries: number, rounds: number) {
+  const { plan, log } = largeTrial(rounds);
   const zip = join(mkdtempSync(join(tmpdir(), 'palazzo-bench-')), 'large.zip');
-  const kept = log.slice(0, 20_000);
+  const kept = log.slice(0, entries);
   writeFileSync(zip, exportTrial(trialOf(plan, kept)));
-  const browser = await puppeteer.launch({ executablePath, args: chromiumFlags });
+  const browser = await puppeteer.launch({ executablePath, args: chromiumFlags, protocolTimeout: 600_000 });
   const page: Page = await browser.newPage();
+  page.setDefaultTimeout(300_000);
   await page.setViewport({ width: 1280, height: 800 });
   await page.goto(`${url}/data`);
   const input = await page.waitForSelector('[data-testid="trial-file"]');
   await (input as ElementHandle<HTMLInputElement>).uploadFile(zip);
   await page.waitForSelector('a[href="/trial/trial"]');
-  await page.goto(`${url}/trial/trial/rounds?round=r8&trait=t11`);
-  await page.waitForSelector('.tile.current');
   // tsx names inner functions through this
-  await page.evaluate('globalThis.__name = (f) => f');
-  const saved: number[] = [];
-  const painted: number[] = [];
-  const keeping: number[] = [];
-  for (let i = 0; i < 25; i++) {
+  await page.evaluateOnNewDocument('globalThis.__name = (f) => f');
+  return { browser, page };
+}
+
+/** Types values into the last round: when each was painted as being kept, in the database, and painted as kept. */
+async function typeValues(page: Page, url: string, rounds: number, times: number) {
+  await page.goto(`${url}/trial/trial/rounds?round=r${rounds - 1}&trait=t11`);
+  await page.waitForSelector('.tile.current');
+  const measured = { saved: [] as number[], painted: [] as number[], keeping: [] as number[] };
+  for (let i = 0; i < times; i++) {
     await page.keyboard.type('12.5');
     await page.evaluate(() => {
       const w = window as unknown as { times: Promise<[number, number, number]> };
@@ -86,18 +90,78 @@ export async function keystroke(executablePath: string, url: string) {
     const [s, v, shown] = await page.evaluate(
       () => (window as unknown as { times: Promise<[number, number, number]> }).times,
     );
-    saved.push(s);
-    painted.push(v);
-    keeping.push(shown);
+    measured.saved.push(s);
+    measured.painted.push(v);
+    measured.keeping.push(shown);
   }
+  return measured;
+}
+
+/** From the Enter key to the value in the database, and to the frame in which it is painted. */
+export async function keystroke(executablePath: string, url: string) {
+  const { browser, page } = await benchWith(executablePath, url, 20_000, 9);
+  const { saved, painted, keeping } = await typeValues(page, url, 9, 25);
   await browser.close();
   report('a key to the value painted as being kept', median(keeping), 50);
   report(
-    `a key to the value saved and painted, 200 units, ${kept.length.toLocaleString('en')} entries`,
+    'a key to the value saved and painted, 200 units, 20,000 entries',
     median(painted),
     50,
     ` (committed after ${median(saved).toFixed(0)} ms)`,
   );
+}
+
+/** What a press on a link of the trial's own takes until its room is there and painted. */
+async function warmRoom(page: Page, link: string, heading: string): Promise<number> {
+  return page.evaluate(
+    async (link, heading) => {
+      const a = [...document.querySelectorAll('a')].find((x) => x.textContent?.trim().startsWith(link))!;
+      const from = performance.now();
+      a.click();
+      for (;;) {
+        await new Promise(requestAnimationFrame);
+        const there = [...document.querySelectorAll('h1')].some((h) => h.textContent?.includes(heading));
+        if (there && !document.querySelector('main[aria-busy]')) break;
+      }
+      await new Promise(requestAnimationFrame);
+      return performance.now() - from;
+    },
+    link,
+    heading,
+  );
+}
+
+/** How a key, a warm room and opening the trial grow with the log. */
+export async function growth(executablePath: string, url: string) {
+  const sizes = [1_000, 10_000, 100_000];
+  const found = { opened: [] as number[], key: [] as number[], room: [] as number[] };
+  for (const entries of sizes) {
+    const rounds = Math.ceil(entries / 2400);
+    const { browser, page } = await benchWith(executablePath, url, entries, rounds);
+    const from = performance.now();
+    await page.goto(`${url}/trial/trial/rounds?round=r${rounds - 1}&trait=t11`);
+    await page.waitForSelector('.tile.current');
+    found.opened.push(performance.now() - from);
+    found.key.push(median((await typeValues(page, url, rounds, 9)).painted));
+    const rooms: number[] = [];
+    for (let i = 0; i < 3; i++) {
+      await warmRoom(page, 'Question', 'Question');
+      rooms.push(await warmRoom(page, 'Rounds', 'Round'));
+    }
+    found.room.push(median(rooms));
+    await browser.close();
+  }
+  const say = (ms: number[]) => ms.map((x) => x.toFixed(0)).join(', ');
+  const grows = (work: string, ms: number[], limit: number) =>
+    rows.push({
+      work: `${work}, with 1,000, 10,000 and 100,000 entries`,
+      measured: `${say(ms)} ms`,
+      limit: `${limit} ms at 100,000`,
+      held: ms.at(-1)! < limit,
+    });
+  grows('opening a trial from nothing', found.opened, 5000);
+  grows('a key to the value saved and painted', found.key, 100);
+  grows('the Rounds room, warm', found.room, 300);
 }
 
 /** Memory of the largest page process, MB: what the machine really holds for it. */
