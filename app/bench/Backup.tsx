@@ -12,6 +12,8 @@ import {
 } from '../store/backup';
 import { benchName } from '../store/bench';
 import { sayStorageFault } from '../store/errors';
+import { err } from '~core/model/result';
+import { backupBeside, stopReading } from '../workers/files';
 import { FileButton } from '../ui/FileButton';
 import { download } from '../ui/download';
 import { KeptFolder } from './KeptFolder';
@@ -51,6 +53,7 @@ export function Backup({ unsaved }: Props) {
   const [withKeys, setWithKeys] = useState(false);
   const [busy, setBusy] = useState<string | null>(null);
   const [said, setSaid] = useState<{ text: string; bad: boolean } | null>(null);
+  const [reading, setReading] = useState(false);
   const [found, setFound] = useState<BackupPreview | null>(null);
   const step = (what: string) => (done: number, of: number) => setBusy(`${what} ${done} of ${of} …`);
 
@@ -76,7 +79,11 @@ export function Backup({ unsaved }: Props) {
     setFound(null);
     setSaid(null);
     setBusy('Reading …');
-    const read = await readBackup(file);
+    setReading(true);
+    const read = await readBackup(file, backupBeside, ({ done, total }) =>
+      step('Reading')(done, total),
+    ).catch((e: Error) => err(e.message));
+    setReading(false);
     setBusy(null);
     if (read.ok) setFound(read.value);
     else setSaid({ text: `${file.name}: ${read.error}`, bad: true });
@@ -136,7 +143,16 @@ export function Backup({ unsaved }: Props) {
         </p>
       )}
       <KeptFolder />
-      {busy && <p role="status">{busy}</p>}
+      {busy && (
+        <p role="status">
+          {busy}{' '}
+          {reading && (
+            <Button size="small" color="inherit" onClick={stopReading}>
+              Stop
+            </Button>
+          )}
+        </p>
+      )}
       {said && (
         <p role="status" style={{ color: said.bad ? 'var(--porphyry)' : 'var(--verdigris)' }}>
           {said.text}

@@ -1,48 +1,23 @@
-import {
-  BlobReader,
-  BlobWriter,
-  type FileEntry,
-  TextReader,
-  TextWriter,
-  Uint8ArrayReader,
-  Uint8ArrayWriter,
-  ZipReader,
-  ZipWriter,
-  configure,
-} from '@zip.js/zip.js';
-import { z } from 'zod';
-import { importBulk } from '~core/formats/bulkFiles';
-import { describeImportError, exportTrial, importTrial } from '~core/formats/dataPackage';
-import { libraryFromFile, libraryToFile } from '~core/formats/libraryFile';
-import { BlindKey, type Trial } from '~core/log/trial';
-import { PanelKey } from '~core/model/panel';
-import type { Product } from '~core/model/product';
-import { type Result, err, ok } from '~core/model/result';
+import { BlobWriter, TextReader, Uint8ArrayReader, ZipWriter } from '@zip.js/zip.js';
+import type { z } from 'zod';
+import { exportTrial } from '~core/formats/dataPackage';
+import { libraryToFile } from '~core/formats/libraryFile';
+import type { Trial } from '~core/log/trial';
+import { type Result, ok } from '~core/model/result';
 import { planSha256 } from '~core/plan/seal';
+import {
+  type About,
+  BACKUP_VERSION,
+  type BackupContents,
+  type BackupReader,
+  backupReader,
+} from '../workers/backupFile';
+import type { Report } from '../workers/steps';
 import { bench } from './bench';
 import { bulkOf, keepBulk } from './bulk';
 import { listProducts, saveProduct } from './products';
 import { takeIn, takeInAsCopy } from './takeIn';
 import { loadTrial, wholeTrial } from './trials';
-
-// Its own workers would come from addresses that the page's policy forbids.
-configure({ useWebWorkers: false });
-
-const VERSION = 1;
-/** Nothing that this app writes comes near these. */
-const MOST = { entries: 500_000, trialBytes: 200_000_000, textBytes: 60_000_000, photoBytes: 80_000_000 };
-
-/** What a backup says of itself. */
-const About = z.object({
-  palazzo: z.literal('backup'),
-  version: z.number().int(),
-  madeAt: z.string().max(40),
-  withKeys: z.boolean(),
-});
-const Keys = z.object({
-  blind: z.array(z.object({ trialId: z.string(), key: BlindKey })),
-  panels: z.array(z.object({ trialId: z.string(), key: PanelKey })),
-});
 
 type Progress = (done: number, of: number) => void;
 
@@ -69,7 +44,7 @@ export async function writeBackup(
   const total = ids.length + photos.length;
   let done = 0;
   const about: z.infer<typeof About> = {
-    ...{ palazzo: 'backup', version: VERSION, withKeys },
+    ...{ palazzo: 'backup', version: BACKUP_VERSION, withKeys },
     madeAt: new Date().toISOString(),
   };
   await zip.add('backup.json', new TextReader(JSON.stringify(about, null, 2)));
@@ -120,71 +95,28 @@ export interface BackupPreview {
   apply: (onProgress?: Progress) => Promise<{ brokenPhotos: number }>;
 }
 
-/** Reads one part, refusing it before any of it is unpacked where it claims to be larger than it may be. */
-async function bytesOf(entry: FileEntry, most: number): Promise<Uint8Array<ArrayBuffer>> {
-  if (entry.uncompressedSize > most) throw new Error(`${entry.filename} is larger than any real one.`);
-  return entry.getData(new Uint8ArrayWriter());
+/**
+ * Reads a backup and says what is in it, without changing anything.
+ * @param reader reads the file's parts; in the app a worker does
+ */
+export async function readBackup(
+  file: Blob,
+  reader: BackupReader = backupReader(),
+  report: Report = () => {},
+): Promise<Result<BackupPreview, string>> {
+  const read = await reader.open(file, report);
+  return read.ok ? ok(await previewOf(read.value, reader)) : read;
 }
-async function textOf(entry: FileEntry): Promise<string> {
-  if (entry.uncompressedSize > MOST.textBytes)
-    throw new Error(`${entry.filename} is larger than any real one.`);
-  return entry.getData(new TextWriter());
-}
-
-const sayFault = (e: unknown) => (e instanceof Error ? e.message.replace(/\.$/, '') : String(e));
-
-/** Reads a backup and says what is in it, without changing anything. */
-export async function readBackup(file: Blob): Promise<Result<BackupPreview, string>> {
-  let entries: FileEntry[];
-  try {
-    entries = (await new ZipReader(new BlobReader(file)).getEntries()).filter((e) => !e.directory);
-  } catch {
-    return err('This file isn’t a zip that can be opened: it is another kind, or part of it is lost.');
-  }
-  if (entries.length > MOST.entries) return err('This file has more parts than any real backup.');
-  const named = new Map(entries.map((e) => [e.filename, e]));
-  try {
-    const head = named.get('backup.json');
-    if (!head) return err('There is no backup.json in it: this isn’t a backup of a bench.');
-    const about = About.safeParse(JSON.parse(await textOf(head)));
-    if (!about.success) return err('Its backup.json can’t be read.');
-    if (about.data.version > VERSION)
-      return err('It was written by a newer Palazzo; start that one to read it.');
-    const library = named.get('library.json');
-    const products = library ? libraryFromFile(await textOf(library)) : ok([] as Product[]);
-    if (!products.ok) return err(`Its library can’t be read: ${products.error}`);
-    const trials: { entry: FileEntry; trial: Trial }[] = [];
-    for (const entry of entries.filter((e) => /^trials\/[\w-]+\.zip$/.test(e.filename))) {
-      const trial = importTrial(await bytesOf(entry, MOST.trialBytes));
-      if (!trial.ok) return err(`${entry.filename}: ${describeImportError(trial.error)}`);
-      trials.push({ entry, trial: trial.value });
-    }
-    const keyFile = named.get('keys.json');
-    const keys = keyFile ? Keys.safeParse(JSON.parse(await textOf(keyFile))) : null;
-    if (keys && !keys.success) return err('Its keys.json can’t be read.');
-    const photos = entries.filter((e) => /^photos\/[0-9a-f]{64}\.(png|jpg)$/.test(e.filename));
-    return ok(
-      await previewOf(about.data, products.value, trials, photos, keys?.data ?? { blind: [], panels: [] }),
-    );
-  } catch (e) {
-    return err(`The backup can’t be read: ${sayFault(e)}. Nothing was changed.`);
-  }
-}
-
-const hashOf = (e: FileEntry) => e.filename.slice('photos/'.length, 'photos/'.length + 64);
 
 async function previewOf(
-  about: z.infer<typeof About>,
-  products: readonly Product[],
-  trials: readonly { entry: FileEntry; trial: Trial }[],
-  photos: readonly FileEntry[],
-  keys: z.infer<typeof Keys>,
+  { about, products, trials, photos, keys }: BackupContents,
+  reader: BackupReader,
 ): Promise<BackupPreview> {
   const db = await bench();
   const hereProducts = new Set<string>((await listProducts()).map((p) => p.id));
   const herePhotos = new Set(await db.blobs.toCollection().primaryKeys());
   const fresh = products.filter((p) => !hereProducts.has(p.id));
-  const newPhotos = photos.filter((p) => !herePhotos.has(hashOf(p)));
+  const newPhotos = photos.filter((p) => !herePhotos.has(p.sha256));
   const compared: TrialThere[] = [];
   for (const { trial } of trials) compared.push(await compare(trial));
   return {
@@ -197,12 +129,12 @@ async function previewOf(
       const total = trials.length + newPhotos.length;
       let [done, brokenPhotos] = [0, 0];
       for (const product of fresh) await saveProduct(product);
-      for (const { entry, trial } of trials) {
+      for (const { filename, trial } of trials) {
         const key = keys.blind.find((k) => k.trialId === trial.plan.id)?.key ?? null;
         const whole = { ...trial, key };
         const taken = await takeIn(whole);
         if (!taken.ok) await takeInAsCopy(whole);
-        const { series } = importBulk(await bytesOf(entry, MOST.trialBytes), trial);
+        const series = await reader.series(filename, trial);
         await keepBulk(trial.plan.id, { photos: [], series });
         onProgress(++done, total);
       }
@@ -210,15 +142,13 @@ async function previewOf(
         if (!(await db.panelKeys.get([trialId, key.sessionId])))
           await db.panelKeys.put({ trialId, sessionId: key.sessionId, key });
       }
-      for (const entry of newPhotos) {
-        const bytes = await bytesOf(entry, MOST.photoBytes);
-        const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes));
-        const sha256 = [...digest].map((b) => b.toString(16).padStart(2, '0')).join('');
-        if (sha256 !== hashOf(entry)) brokenPhotos += 1;
+      for (const photo of newPhotos) {
+        const bytes = await reader.photo(photo);
+        if (bytes === null) brokenPhotos += 1;
         else
           await db.blobs.put({
-            ...{ sha256, bytes, trialId: entry.comment },
-            type: entry.filename.endsWith('.png') ? 'image/png' : 'image/jpeg',
+            ...{ sha256: photo.sha256, bytes, trialId: photo.trialId },
+            type: photo.filename.endsWith('.png') ? 'image/png' : 'image/jpeg',
           });
         onProgress(++done, total);
       }

@@ -5,6 +5,7 @@ import { libraryFromFile } from '~core/formats/libraryFile';
 import type { Trial } from '~core/log/trial';
 import type { Product } from '~core/model/product';
 import { type Result, err, ok } from '~core/model/result';
+import { type PhotoThere, backupReader } from './backupFile';
 import type { Report } from './steps';
 
 /** Larger than any real file of its kind, bytes: said before it is read. */
@@ -21,6 +22,8 @@ export interface TrialFile {
 }
 
 const STEPS = 3;
+
+const backup = backupReader();
 
 const api = {
   /** Reads a trial's zip: its plan and log, then its pictures and readings; all of it or nothing. */
@@ -40,6 +43,13 @@ const api = {
       [...new Set(bulk.photos.map((p) => p.bytes.buffer as ArrayBuffer))],
     );
   },
+  /** Opens a backup; its pictures and readings are then asked for one by one. */
+  backup: async (file: Blob, report: Report) => backup.open(file, report),
+  backupPhoto: async (photo: PhotoThere) => {
+    const bytes = await backup.photo(photo);
+    return bytes === null ? null : transfer(bytes, [bytes.buffer]);
+  },
+  backupSeries: async (filename: string, trial: Trial) => backup.series(filename, trial),
   library: async (file: Blob): Promise<Result<Product[], string>> => {
     const large = tooLarge(file, MOST.library);
     return large ? err(large) : libraryFromFile(await file.text());

@@ -1,0 +1,141 @@
+import {
+  BlobReader,
+  type FileEntry,
+  TextWriter,
+  Uint8ArrayWriter,
+  ZipReader,
+  configure,
+} from '@zip.js/zip.js';
+import { z } from 'zod';
+import { type Bulk, importBulk } from '~core/formats/bulkFiles';
+import { describeImportError, importTrial } from '~core/formats/dataPackage';
+import { libraryFromFile } from '~core/formats/libraryFile';
+import { BlindKey, type Trial } from '~core/log/trial';
+import { PanelKey } from '~core/model/panel';
+import type { Product } from '~core/model/product';
+import { type Result, err, ok } from '~core/model/result';
+import type { Report } from './steps';
+
+// Its own workers would come from addresses that the page's policy forbids.
+configure({ useWebWorkers: false });
+
+export const BACKUP_VERSION = 1;
+/** Nothing that this app writes comes near these. */
+const MOST = { entries: 500_000, trialBytes: 200_000_000, textBytes: 60_000_000, photoBytes: 80_000_000 };
+
+/** What a backup says of itself. */
+export const About = z.object({
+  palazzo: z.literal('backup'),
+  version: z.number().int(),
+  madeAt: z.string().max(40),
+  withKeys: z.boolean(),
+});
+const Keys = z.object({
+  blind: z.array(z.object({ trialId: z.string(), key: BlindKey })),
+  panels: z.array(z.object({ trialId: z.string(), key: PanelKey })),
+});
+
+/** A picture of a backup, by its name alone: its bytes are read when they are wanted. */
+export interface PhotoThere {
+  filename: string;
+  /** what its bytes must hash to */
+  sha256: string;
+  /** the trial it was taken for */
+  trialId: string;
+}
+
+/** All of a backup but its pictures and readings. */
+export interface BackupContents {
+  about: z.infer<typeof About>;
+  products: Product[];
+  trials: { filename: string; trial: Trial }[];
+  photos: PhotoThere[];
+  keys: z.infer<typeof Keys>;
+}
+
+/** A backup that is opened: what is in it, and its large parts one by one. */
+export interface BackupReader {
+  open: (file: Blob, report: Report) => Promise<Result<BackupContents, string>>;
+  /** @returns null where its bytes aren't what its name says */
+  photo: (photo: PhotoThere) => Promise<Uint8Array<ArrayBuffer> | null>;
+  series: (filename: string, trial: Trial) => Promise<Bulk['series']>;
+}
+
+/** Reads one part, refusing it before any of it is unpacked where it claims to be larger than it may be. */
+async function bytesOf(entry: FileEntry, most: number): Promise<Uint8Array<ArrayBuffer>> {
+  if (entry.uncompressedSize > most) throw new Error(`${entry.filename} is larger than any real one.`);
+  return entry.getData(new Uint8ArrayWriter());
+}
+async function textOf(entry: FileEntry): Promise<string> {
+  if (entry.uncompressedSize > MOST.textBytes)
+    throw new Error(`${entry.filename} is larger than any real one.`);
+  return entry.getData(new TextWriter());
+}
+
+const sayFault = (e: unknown) => (e instanceof Error ? e.message.replace(/\.$/, '') : String(e));
+const hashIn = (filename: string) => filename.slice('photos/'.length, 'photos/'.length + 64);
+const toHex = (bytes: Uint8Array) => [...bytes].map((b) => b.toString(16).padStart(2, '0')).join('');
+
+/** Reads backups part by part, never more than one picture at a time in memory; beside the screen in the app. */
+export function backupReader(): BackupReader {
+  let named = new Map<string, FileEntry>();
+  const part = (filename: string) => {
+    const entry = named.get(filename);
+    if (!entry) throw new Error(`${filename} isn’t in the backup.`);
+    return entry;
+  };
+  async function contents(report: Report): Promise<Result<BackupContents, string>> {
+    const head = named.get('backup.json');
+    if (!head) return err('There is no backup.json in it: this isn’t a backup of a bench.');
+    const about = About.safeParse(JSON.parse(await textOf(head)));
+    if (!about.success) return err('Its backup.json can’t be read.');
+    if (about.data.version > BACKUP_VERSION)
+      return err('It was written by a newer Palazzo; start that one to read it.');
+    const library = named.get('library.json');
+    const products = library ? libraryFromFile(await textOf(library)) : ok([] as Product[]);
+    if (!products.ok) return err(`Its library can’t be read: ${products.error}`);
+    const files = [...named.values()].filter((e) => /^trials\/[\w-]+\.zip$/.test(e.filename));
+    const trials: BackupContents['trials'] = [];
+    for (const { filename } of files) {
+      report({ done: trials.length, total: files.length });
+      const trial = importTrial(await bytesOf(part(filename), MOST.trialBytes));
+      if (!trial.ok) return err(`${filename}: ${describeImportError(trial.error)}`);
+      trials.push({ filename, trial: trial.value });
+    }
+    const keyFile = named.get('keys.json');
+    const keys = keyFile ? Keys.safeParse(JSON.parse(await textOf(keyFile))) : null;
+    if (keys && !keys.success) return err('Its keys.json can’t be read.');
+    const photos = [...named.values()].flatMap(({ filename, comment }) =>
+      /^photos\/[0-9a-f]{64}\.(png|jpg)$/.test(filename)
+        ? [{ filename, sha256: hashIn(filename), trialId: comment }]
+        : [],
+    );
+    return ok({
+      ...{ about: about.data, products: products.value, trials, photos },
+      keys: keys?.data ?? { blind: [], panels: [] },
+    });
+  }
+  return {
+    open: async (file, report) => {
+      try {
+        const entries = (await new ZipReader(new BlobReader(file)).getEntries()).filter((e) => !e.directory);
+        if (entries.length > MOST.entries) return err('This file has more parts than any real backup.');
+        named = new Map(entries.map((e) => [e.filename, e]));
+      } catch {
+        return err('This file isn’t a zip that can be opened: it is another kind, or part of it is lost.');
+      }
+      try {
+        return await contents(report);
+      } catch (e) {
+        return err(`The backup can’t be read: ${sayFault(e)}. Nothing was changed.`);
+      }
+    },
+    photo: async ({ filename, sha256 }) => {
+      const bytes = await bytesOf(part(filename), MOST.photoBytes);
+      const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes));
+      return toHex(digest) === sha256 ? bytes : null;
+    },
+    series: async (filename, trial) =>
+      importBulk(await bytesOf(part(filename), MOST.trialBytes), trial).series,
+  };
+}
