@@ -89,11 +89,25 @@ export class LetterBox {
     const token = randomBytes(32).toString('base64url');
     const id = `d${this.next++}`;
     this.devices.set(id, {
-      ...{ id, name: String(name).slice(0, 60), role: invite.role, by: invite.by, invite: invite.id },
+      ...{
+        id,
+        name: this.freeName(String(name).slice(0, 60)),
+        role: invite.role,
+        by: invite.by,
+        invite: invite.id,
+      },
       ...{ token: hashed(token), seen: this.now() },
     });
     this.tellDevices();
     return { device: id, token, role: invite.role, host: invite.by };
+  }
+
+  /** A name nobody else goes by: the second “Phone” is “Phone 2”. */
+  freeName(name) {
+    const taken = new Set([...this.devices.values()].map((d) => d.name));
+    let free = name;
+    for (let n = 2; taken.has(free); n++) free = `${name} ${n}`;
+    return free;
   }
 
   /** The device that a token belongs to. */

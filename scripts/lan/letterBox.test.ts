@@ -54,6 +54,15 @@ describe('a code', () => {
   });
 });
 
+it('two devices don’t go by one name', () => {
+  const { box: b, pair } = box();
+  const names = [pair(), pair(), pair()].map((p) => p.device.name);
+  expect(names).toEqual(['x', 'x 2', 'x 3']);
+  const host = b.devices.get('d1') ?? [...b.devices.values()][0]!;
+  b.forget(host, host.id);
+  expect(pair().device.name).toBe('x');
+});
+
 describe('letters', () => {
   const three = () => {
     const made = box({ letter: 10, bytes: 25, letters: 4 });

@@ -7,7 +7,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import { Link, useLoaderData, useRevalidator } from 'react-router';
-import { listNames } from '~core/quantity/format';
+import { listNames, sentenceCase } from '~core/quantity/format';
 import { type Role, lanHere } from '../../lan/box';
 import type { Exchange } from '../../lan/exchange';
 import { exchangeNow, lastExchange, onExchange } from '../../lan/keepExchanging';
@@ -66,16 +66,18 @@ function NotServed() {
   );
 }
 
+const letters = (n: number) => (n === 1 ? 'one letter' : `${n} letters`);
+
 /** What came of the last exchange, in a sentence. */
 function sayExchange({ sent, received, refused, clashes, fault }: Exchange): string {
   if (fault !== null) return fault;
   const said = [
-    ...(sent > 0 ? [`${sent} handed over`] : []),
-    ...(received > 0 ? [`${received} taken in`] : []),
-    ...(clashes > 0 ? [`${clashes} with another plan`] : []),
+    ...(sent > 0 ? [`${letters(sent)} handed over`] : []),
+    ...(received > 0 ? [`${letters(received)} taken in`] : []),
+    ...(clashes > 0 ? [`${clashes === 1 ? 'one trial' : `${clashes} trials`} with two plans`] : []),
     ...(refused > 0 ? [`${refused} that couldn’t be opened left out`] : []),
   ];
-  return said.length === 0 ? 'Everything is handed over.' : `${listNames(said)}.`;
+  return said.length === 0 ? 'Everything is handed over.' : `${sentenceCase(listNames(said))}.`;
 }
 
 const rights: Record<Role, string> = {
