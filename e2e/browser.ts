@@ -82,8 +82,33 @@ export class Visitor {
     return visitor;
   }
 
-  async open(path: string): Promise<void> {
+  /** Loads a page anew, as from the address bar. */
+  async arriveAt(path: string): Promise<void> {
     await this.page.goto(this.base + path, { waitUntil: 'load' });
+    await this.page.waitForSelector('main:not([aria-busy])');
+  }
+
+  /**
+   * Goes to a page: within the app as a link does where the app is open at another one, else loaded anew. What has to
+   * survive a load is asked with `page.reload()` or `arriveAt`.
+   */
+  async open(path: string): Promise<void> {
+    const gone = await this.page
+      .evaluate(
+        async (to, base) => {
+          const { __reactRouterDataRouter: router } = window as unknown as {
+            __reactRouterDataRouter?: { navigate: (to: string) => Promise<void> };
+          };
+          const here = location.pathname + location.search;
+          if (!router || location.origin !== base || here === to || to.includes('#')) return false;
+          await router.navigate(to);
+          return location.pathname + location.search === to;
+        },
+        path,
+        new URL(this.base).origin,
+      )
+      .catch(() => false);
+    if (!gone) return this.arriveAt(path);
     await this.page.waitForSelector('main:not([aria-busy])');
   }
 
@@ -248,6 +273,10 @@ export class Visitor {
     await this.page.evaluate(() => document.documentElement.setAttribute('data-mode', 'dark'));
   }
 
+  async byDay(): Promise<void> {
+    await this.page.evaluate(() => document.documentElement.setAttribute('data-mode', 'light'));
+  }
+
   /** axe finds nothing at all on what is shown now. @param rules those alone */
   async isAccessible(rules?: string[]): Promise<void> {
     await pageIsAccessible(this.page, rules);
@@ -256,7 +285,7 @@ export class Visitor {
 
 /** axe finds nothing at all on a page, one of the app's or one it made. @param rules those alone */
 export async function pageIsAccessible(page: Page, rules?: string[]): Promise<void> {
-  await page.evaluate(axeSource);
+  if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(axeSource);
   const found = await page.evaluate(async (only) => {
     const { axe } = window as unknown as { axe: { run: (d: Document, o: object) => Promise<AxeResults> } };
     const result = await axe.run(document, {

@@ -22,6 +22,7 @@ describe('every view', () => {
       const wide: string[] = [];
       for (const path of views.slice(i * part, (i + 1) * part)) {
         await v.open(path);
+        await v.byDay();
         await v.page.waitForSelector('h1');
         await v.isAccessible();
         await v.byNight();

@@ -46,7 +46,7 @@ function rows(per: 'plant' | undefined, pulled = 0) {
   const costs = costsOf(state, verdict, noCosts);
   const table = fullCostTable(costs, verdict, f.value, p, (id) => id);
   return {
-    extra: table.rows.map((r) => r.cells.slice(-2).map(cellText)),
+    extra: table.rows.map((r) => cellText(r.cells.at(-1)!)),
     perGram: verdict.lines.map((l) => [l.treatment.id, l.perResult?.minor]),
     said: sayCosts(costs, noCosts, verdict, f.value, (id) => id, p),
   };
@@ -55,10 +55,12 @@ function rows(per: 'plant' | undefined, pulled = 0) {
 describe('what each extra gram took', () => {
   it('with its interval, for a tray', () => {
     // B: 40 cents over 12 g; A: 10 over 10; Water is what they are held against.
-    const { extra } = rows(undefined);
-    expect(extra.map((r) => r[0])).toEqual(['€0.0333', '€0.0100', '–']);
-    expect(extra[0]![1]).toMatch(/^€0\.02\d+ to €0\.04\d+$/);
-    expect(extra[2]![1]).toBe('–');
+    const { extra, said } = rows(undefined);
+    expect(extra).toEqual(['€0.0333', '€0.0100', '–']);
+    // Dunnett's interval of the gain: 12 ± 2.4 and 10 ± 2.4.
+    expect(said[0]).toMatch(
+      /^Each g more than Water took, with its 95 % interval: B €0\.0333 \(€0\.02\d+ to €0\.04\d+\) and A €0\.0100 \(€0\.00\d+ to €0\.01\d+\)\.$/,
+    );
   });
   it('is the same where figures are per plant, as planned or as they were thinned', () => {
     const whole = rows(undefined);

@@ -1,4 +1,3 @@
-import type { FullCost } from '../cost/fullCost';
 import type { Plan } from '../model/plan';
 import { resultUnit } from '../plan/divisor';
 import { planIndex } from '../plan/planIndex';
@@ -6,13 +5,12 @@ import { formatFigure } from '../quantity/format';
 import { isYield } from '../verdict/bestValue';
 import type { Costs } from '../verdict/costWords';
 import type { Finding } from '../verdict/finding';
-import { divisorIn } from '../verdict/perDivisor';
+import { extraCosts } from '../verdict/extraCosts';
 import type { Verdict } from '../verdict/verdict';
 import type { Award } from '../verdict/awards';
 import type { Card } from '../verdict/card';
 import { sayAlone, sayCard, sayFlips } from '../verdict/cardWords';
 import { CLAIM_LINE, type JudgedClaim, claimVerdictNames } from '../verdict/claims';
-import { cellText } from './cell';
 import { type Block, type Cell, type TableBlock, column, numbers, text } from './block';
 
 /** A scorecard as a table: points under each heading, weights, totals with how certain the first place is. */
@@ -109,20 +107,6 @@ export const claimBlocks = (claims: readonly JudgedClaim[]): Block[] =>
         { type: 'paragraph', tone: 'small', text: CLAIM_LINE },
       ];
 
-/** What an extra gram cost, and between what; a sentence where no gain was shown. */
-function extraCells(
-  control: boolean,
-  extra: { minor: number; gain: number; low: number | null; high: number | null } | null,
-  money: (minor: number) => Cell,
-): Cell[] {
-  if (extra === null) return [text(control ? '–' : 'gain not shown'), text('–')];
-  const { minor, gain, low, high } = extra;
-  const ends = [minor / (high ?? NaN), minor / (low ?? NaN)]
-    .sort((a, b) => a - b)
-    .map((end) => cellText(money(end)));
-  return [money(minor / gain), text(ends.join(' to '))];
-}
-
 /** All that a unit took, line by line, with what each extra gram cost where a gain was shown. */
 export function fullCostTable(
   costs: Costs,
@@ -133,12 +117,11 @@ export function fullCostTable(
 ): TableBlock {
   const names = [...new Set([...costs.values()].flatMap((c) => c.lines.map((l) => l.name)))];
   const unit = resultUnit(finding.trait) || 'step';
-  const control = costs.get(finding.analysis.control);
   const { currency } = plan;
   // What a step of a score is worth nobody can say.
   const amounts = isYield(finding);
   const lasting = [...costs.values()].some((c) => c.outlay.minor > 0);
-  const share = (c: FullCost, id: string) => c.perUnit.minor / divisorIn(plan, finding, id);
+  const extra = extraCosts(costs, verdict, finding, plan);
   return {
     type: 'table',
     columns: [
@@ -146,20 +129,13 @@ export function fullCostTable(
       ...names.map(numbers),
       numbers('all together'),
       ...(lasting ? [numbers('laid out first')] : []),
-      ...(amounts ? [numbers(`an extra ${unit}`), numbers('its interval')] : []),
+      ...(amounts ? [numbers(`an extra ${unit}`)] : []),
     ],
     rows: verdict.lines.flatMap((l) => {
       const c = costs.get(l.treatment.id);
       if (!c) return [];
-      const gain = finding.analysis.versusControl.find((v) => v.a === l.treatment.id);
-      const shown = l.perExtra?.worst != null && gain?.scale === 'difference' && control !== undefined;
       const money = (minor: number): Cell => ({ type: 'money', money: { minor, currency } });
-      const extra = shown
-        ? {
-            minor: share(c, l.treatment.id) - share(control, finding.analysis.control),
-            ...{ gain: gain.estimate, low: gain.low, high: gain.high },
-          }
-        : null;
+      const shown = extra.find((x) => x.id === l.treatment.id);
       return [
         {
           cells: [
@@ -174,7 +150,13 @@ export function fullCostTable(
             }),
             money(c.perUnit.minor),
             ...(lasting ? [c.outlay.minor > 0 ? money(c.outlay.minor) : text('–')] : []),
-            ...(amounts ? extraCells(l.treatment.id === finding.analysis.control, extra, money) : []),
+            ...(amounts
+              ? [
+                  shown
+                    ? money(shown.each)
+                    : text(l.treatment.id === finding.analysis.control ? '–' : 'gain not shown'),
+                ]
+              : []),
           ],
         },
       ];

@@ -4,6 +4,10 @@ import type { CostSettings } from '../model/judgement';
 import type { Plan } from '../model/plan';
 import { formatFigure, listNames } from '../quantity/format';
 import type { Finding } from './finding';
+import { type ExtraOver, extraCosts } from './extraCosts';
+import { isYield } from './bestValue';
+import { formatMoney } from '../cost/money';
+import { resultUnit } from '../plan/divisor';
 import { sayLimit } from './limitWords';
 import { divisorIn } from './perDivisor';
 import type { Verdict } from './verdict';
@@ -63,6 +67,7 @@ export function sayCosts(
           `${nameOf(a)} has paid for what it costs more at the start than ${nameOf(b)} after ${times} ${times === 1 ? 'time' : 'times'}.`,
         );
     }
+  out.push(...sayExtra(extraCosts(costs, verdict, finding, plan), finding, plan, nameOf));
   out.push(...sayLimit(costs, settings, plan, finding, nameOf));
   const turn = turnsAt(costs, verdict, finding, plan);
   if (turn)
@@ -82,28 +87,29 @@ export function sayCosts(
 
 /** At how many times its price the best value passes to the next; null where fewer than two gains were shown. */
 function turnsAt(costs: Costs, verdict: Verdict, finding: Finding, plan: Plan) {
-  const { analysis } = finding;
   const best = verdict.bestValue.treatmentId;
-  const control = costs.get(analysis.control);
-  if (best === null || best === analysis.control || !control) return null;
-  const per = (id: string) => divisorIn(plan, finding, id);
-  const base = control.perUnit.minor / per(analysis.control);
-  const shown = verdict.lines.flatMap((l) => {
-    const c = costs.get(l.treatment.id);
-    const gain = analysis.versusControl.find((v) => v.a === l.treatment.id);
-    if (!c || !gain || l.perExtra?.worst == null || gain.scale !== 'difference') return [];
-    return [{ id: l.treatment.id as string, c, gain: gain.estimate }];
-  });
+  const control = costs.get(finding.analysis.control);
+  const shown = extraCosts(costs, verdict, finding, plan);
   const own = shown.find((s) => s.id === best);
-  const others = shown
-    .filter((s) => s.id !== best)
-    .map((s) => ({ id: s.id, each: (s.c.perUnit.minor / per(s.id) - base) / s.gain }))
-    .sort((a, b) => a.each - b.each);
-  if (!own || others.length === 0) return null;
-  const each = (own.c.perUnit.minor / per(best) - base) / own.gain;
-  if (each > others[0]!.each) return { best, next: others[0]!.id, factor: 0 };
-  const products = own.c.lines.find((l) => l.name === 'products')!.minor / per(best);
-  const rest = own.c.perUnit.minor / per(best) - products - base;
-  const factor = priceFactor({ rest, products, gain: own.gain }, others[0]!.each);
-  return factor === null ? null : { best, next: others[0]!.id, factor };
+  const next = shown.filter((s) => s.id !== best).sort((a, b) => a.each - b.each)[0];
+  if (best === null || !own || !next || !control) return null;
+  if (own.each > next.each) return { best, next: next.id, factor: 0 };
+  const per = divisorIn(plan, finding, best);
+  const products = costs.get(best)!.lines.find((l) => l.name === 'products')!.minor / per;
+  const factor = priceFactor({ rest: own.each * own.gain - products, products, gain: own.gain }, next.each);
+  return factor === null ? null : { best, next: next.id, factor };
+}
+
+/** What each extra gram took, with its limits; nothing where no gain was shown, or more isn't an amount. */
+function sayExtra(extra: readonly ExtraOver[], finding: Finding, plan: Plan, nameOf: (id: string) => string) {
+  if (extra.length === 0 || !isYield(finding)) return [];
+  const money = (minor: number) => formatMoney({ minor, currency: plan.currency });
+  const confidence = Math.round(100 * (1 - finding.analysis.alpha));
+  const each = extra.map(
+    (x) =>
+      `${nameOf(x.id)} ${money(x.each)}${x.low === x.high ? '' : ` (${money(x.low)} to ${money(x.high)})`}`,
+  );
+  return [
+    `Each ${resultUnit(finding.trait)} more than ${nameOf(finding.analysis.control)} took, with its ${confidence} % interval: ${listNames(each)}.`,
+  ];
 }

@@ -1,0 +1,41 @@
+import type { Plan } from '../model/plan';
+import type { Costs } from './costWords';
+import type { Finding } from './finding';
+import { divisorIn } from './perDivisor';
+import type { Verdict } from './verdict';
+
+/** What a contender's gain took beyond what the control took; minor units. */
+export interface ExtraOver {
+  id: string;
+  /** gain in the trait's unit, per unit or what its figures are per */
+  gain: number;
+  /** each extra gram, and its limits: the ends of the gain's interval */
+  each: number;
+  low: number;
+  high: number;
+}
+
+/**
+ * What each extra gram over the control took with all that is counted, contender by contender; none where no gain was
+ * shown. Money and grams are of the same size: both per unit, or both per plant.
+ *
+ * @example extraCosts(costs, verdict, finding, plan) // [{ id: 'A', gain: 10, each: 1, low: 0.8, high: 1.3 }]
+ */
+export function extraCosts(costs: Costs, verdict: Verdict, finding: Finding, plan: Plan): ExtraOver[] {
+  const { analysis } = finding;
+  const share = (id: string) => (costs.get(id)?.perUnit.minor ?? NaN) / divisorIn(plan, finding, id);
+  const base = share(analysis.control);
+  return verdict.lines.flatMap((l) => {
+    const id = l.treatment.id as string;
+    const gain = analysis.versusControl.find((v) => v.a === id);
+    const over = share(id) - base;
+    if (!gain || gain.scale !== 'difference' || l.perExtra?.worst == null || Number.isNaN(over)) return [];
+    const ends = [over / gain.high!, over / gain.low!];
+    return [
+      {
+        ...{ id, gain: gain.estimate, each: over / gain.estimate },
+        ...{ low: Math.min(...ends), high: Math.max(...ends) },
+      },
+    ];
+  });
+}
