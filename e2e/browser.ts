@@ -83,32 +83,21 @@ export class Visitor {
   }
 
   /** Loads a page anew, as from the address bar. */
-  async arriveAt(path: string): Promise<void> {
+  async open(path: string): Promise<void> {
     await this.page.goto(this.base + path, { waitUntil: 'load' });
     await this.page.waitForSelector('main:not([aria-busy])');
   }
 
-  /**
-   * Goes to a page: within the app as a link does where the app is open at another one, else loaded anew. What has to
-   * survive a load is asked with `page.reload()` or `arriveAt`.
-   */
-  async open(path: string): Promise<void> {
-    const gone = await this.page
-      .evaluate(
-        async (to, base) => {
-          const { __reactRouterDataRouter: router } = window as unknown as {
-            __reactRouterDataRouter?: { navigate: (to: string) => Promise<void> };
-          };
-          const here = location.pathname + location.search;
-          if (!router || location.origin !== base || here === to || to.includes('#')) return false;
-          await router.navigate(to);
-          return location.pathname + location.search === to;
-        },
-        path,
-        new URL(this.base).origin,
-      )
-      .catch(() => false);
-    if (!gone) return this.arriveAt(path);
+  /** Goes on within the app as a link does, where it is open; nothing is loaded anew. */
+  async goOn(path: string): Promise<void> {
+    const gone = await this.page.evaluate(async (to) => {
+      const { __reactRouterDataRouter: router } = window as unknown as {
+        __reactRouterDataRouter?: { navigate: (to: string) => Promise<void> };
+      };
+      await router?.navigate(to);
+      return location.pathname + location.search === to;
+    }, path);
+    if (!gone) return this.open(path);
     await this.page.waitForSelector('main:not([aria-busy])');
   }
 

@@ -19,13 +19,18 @@ import { chromiumFlags, ensureChromium } from './chromium.mjs';
 import { serve } from './serve.mjs';
 
 const { values: args } = parseArgs({
-  options: { kills: { type: 'string', default: '200' }, seed: { type: 'string', default: '1' } },
+  options: {
+    kills: { type: 'string', default: '200' },
+    seed: { type: 'string', default: '1' },
+    /** few rounds fill up, so that values are typed over others */
+    rounds: { type: 'string', default: '24' },
+  },
 });
 const kills = Number(args.kills);
 const random = seededRandom(Number(args.seed));
 const between = (low: number, high: number) => low + random.uniform() * (high - low);
 
-const ROUNDS = 24;
+const ROUNDS = Number(args.rounds);
 const trialId = 'torture' as TrialId;
 
 /** A sealed trial with room for more values than any run types: 200 units in 24 rounds, all of them due. */
@@ -132,7 +137,11 @@ async function inDatabase(page: Page): Promise<{ values: Record<string, string[]
         asked.onsuccess = () => resolve(asked.result as Record<string, unknown>[]);
       });
     type Body = { kind: string; unitId: string; roundId: string; value: number };
-    type Line = { rev: number; id: string; entry?: Body & { id: string; counter: number; body?: Body } };
+    type Line = {
+      rev: number;
+      id: string;
+      entry?: Body & { id: string; counter: number; replacement?: Body };
+    };
     const [lines, heads, trials] = [
       (await all('entries')) as unknown as Line[],
       await all('heads'),
@@ -145,7 +154,8 @@ async function inDatabase(page: Page): Promise<{ values: Record<string, string[]
     const values: Record<string, string[]> = {};
     let half = 0;
     for (const line of lines) {
-      const said = line.entry?.kind === 'correction' ? line.entry.body : line.entry;
+      // A value typed over another one is a correction: what it puts in its place is the value.
+      const said = line.entry?.kind === 'correction' ? line.entry.replacement : line.entry;
       if (!said || line.entry!.id !== line.id || line.rev > rev) half += 1;
       if (said?.roundId && Number.isFinite(said.value)) {
         const key = `${said.roundId}/${codes.get(said.unitId) ?? '?'}`;
