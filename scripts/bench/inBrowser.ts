@@ -159,7 +159,7 @@ export async function growth(executablePath: string, url: string) {
       limit: `${limit} ms at 100,000`,
       held: ms.at(-1)! < limit,
     });
-  grows('opening a trial from nothing', found.opened, 5000);
+  grows('opening a trial from nothing', found.opened, 10_000);
   grows('a key to the value saved and painted', found.key, 100);
   grows('the Rounds room, warm', found.room, 300);
 }
