@@ -53,7 +53,12 @@ const theme = createTheme({
     // The fields of a day are the interface library's own; they look like all others.
     MuiPickersOutlinedInput: {
       styleOverrides: {
-        root: { backgroundColor: 'var(--sheet)', '&.Mui-disabled': { backgroundColor: 'transparent' } },
+        root: {
+          backgroundColor: 'var(--sheet)',
+          '&.Mui-disabled': { backgroundColor: 'transparent', color: 'var(--ink)' },
+          '&.Mui-disabled .MuiPickersSectionList-root': { color: 'var(--ink)', opacity: 1 },
+          '&.Mui-disabled .MuiPickersOutlinedInput-notchedOutline': { borderColor: 'var(--line)' },
+        },
       },
     },
     MuiInputLabel: { styleOverrides: { root: { '&.Mui-disabled': { color: 'var(--soft)' } } } },
