@@ -177,6 +177,7 @@ export const demoProducts: Product[] = sketches.map((s) => ({
     priceMinor,
     currency: 'EUR',
     boughtOn: null,
+    shop: i === 0 ? ('garden centre' as const) : ('online shop' as const),
     count: 1,
   })),
   obtained: s.obtained ?? 'bought',

@@ -10,6 +10,7 @@ import { useRecordForm } from '../form/useRecordForm';
 import { listProducts, saveProducts } from '../store/products';
 import { RoomHead } from '../ui/RoomHead';
 import { KitForm, type KitFormInput, withKit } from './kitForm';
+import { boughtNowhere, shopOptions } from './productForm';
 import { currencyHere } from '../ui/region';
 
 const bottle = { productId: '', size: '', unit: 'L' as const };
@@ -20,7 +21,7 @@ export async function clientLoader() {
     name: '',
     price: '',
     currency: products.flatMap((p) => p.packs)[0]?.currency ?? currencyHere(),
-    boughtOn: '',
+    ...boughtNowhere,
     bottles: [bottle, bottle],
   };
   return { products, empty };
@@ -72,6 +73,12 @@ export default function Kit() {
           </div>
           <div className="w2">
             <WhenField name="boughtOn" label="Bought on" />
+          </div>
+          <div className="w3">
+            <Choice name="shop" label="Kind of shop" options={shopOptions} />
+          </div>
+          <div className="w3">
+            <Field name="country" label="Country" />
           </div>
         </div>
         <section className="section">

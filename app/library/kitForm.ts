@@ -5,14 +5,13 @@ import type { PackId } from '~core/model/ids';
 import { newId } from '~core/model/newId';
 import { AmountUnit, Pack, type Product } from '~core/model/product';
 import { typedNumber } from '../form/schemaFields';
-import { priceFields } from './productForm';
+import { boughtAt, priceFields } from './productForm';
 
 /** A kit as the form holds it: one price for several bottles. */
 export const KitForm = z
   .object({
     name: Pack.shape.kit.unwrap().shape.name,
     ...priceFields('What did the kit cost?'),
-    boughtOn: z.string(),
     bottles: z
       .array(
         z.object({
@@ -50,7 +49,7 @@ export function withKit(products: readonly Product[], form: z.output<typeof KitF
       unit,
       priceMinor: shares[i]!,
       currency: form.currency,
-      boughtOn: form.boughtOn || null,
+      ...boughtAt(form),
       count: 1,
       kit,
     };

@@ -13,7 +13,7 @@ import { Caution } from '../ui/Caution';
 import { RoomHead } from '../ui/RoomHead';
 import { AnalysisSection } from './AnalysisSection';
 import { MeasuringSection } from './MeasuringSection';
-import { ProductForm, emptyPack, fromForm, newProductId, toForm } from './productForm';
+import { ProductForm, emptyPack, fromForm, newProductId, shopOptions, toForm } from './productForm';
 import { currencyHere, unitsHere } from '../ui/region';
 
 interface RouteArgs {
@@ -102,6 +102,12 @@ export default function ProductPage() {
                 </div>
                 <div className="w2">
                   <WhenField name={`packs.${i}.boughtOn`} label="Bought on" />
+                </div>
+                <div className="w3">
+                  <Choice name={`packs.${i}.shop`} label="Kind of shop" options={shopOptions} />
+                </div>
+                <div className="w3">
+                  <Field name={`packs.${i}.country`} label="Country" />
                 </div>
                 <div>
                   <Button color="inherit" onClick={() => packs.remove(i)} aria-label={`Remove pack ${i + 1}`}>

@@ -13,12 +13,12 @@ import {
   printedForms,
   productCategories,
   productForms,
+  shopKinds,
 } from '~core/model/product';
-import { MeasureSystem, measureWorth } from '~core/quantity/measure';
+import { MeasureSystem, measureWorth, usMeasures } from '~core/quantity/measure';
 import { parseRate } from '~core/quantity/rate';
 import { kept, micros, shown, spoonMasses } from './labelText';
 import { fieldText, optionalNumber, typedNumber } from '../form/schemaFields';
-import { usMeasures } from '~core/quantity/measure';
 
 const percent = () =>
   optionalNumber().pipe(z.number().min(0, 'Not below 0 %.').max(100, 'Not above 100 %.').nullable());
@@ -31,7 +31,30 @@ export const priceFields = (asked: string) => ({
     .trim()
     .toUpperCase()
     .regex(/^[A-Z]{3}$/, 'Three letters, such as EUR.'),
+  boughtOn: z.literal('').or(Pack.shape.boughtOn.unwrap()),
+  shop: z.literal('').or(Pack.shape.shop.unwrap()),
+  country: Pack.shape.country.unwrap(),
 });
+
+/** What a form says of where a pack was bought, as the pack keeps it. */
+export const boughtAt = (f: {
+  boughtOn: string;
+  shop: (typeof shopKinds)[number] | '';
+  country: string;
+}): Pick<Pack, 'boughtOn' | 'shop' | 'country'> => ({
+  boughtOn: f.boughtOn || null,
+  ...(f.shop !== '' && { shop: f.shop }),
+  ...(f.country !== '' && { country: f.country }),
+});
+
+/** Nothing said of where a pack was bought. */
+export const boughtNowhere = { boughtOn: '', shop: '' as const, country: '' };
+
+/** Where a pack can be said to come from. */
+export const shopOptions = [
+  ['', 'not said'] as const,
+  ...shopKinds.map((k) => [k, k === 'maker' ? 'the maker itself' : k] as const),
+];
 
 /** A product as the form holds it: figures as typed. */
 export const ProductForm = z
@@ -87,7 +110,6 @@ export const ProductForm = z
         ),
         unit: AmountUnit,
         ...priceFields('What did it cost?'),
-        boughtOn: z.string(),
         count: typedNumber('How many?').pipe(Pack.shape.count),
         kit: Pack.shape.kit,
       }),
@@ -184,7 +206,7 @@ export function fromForm(id: string, f: z.output<typeof ProductForm>): Product {
       unit: k.unit,
       priceMinor: toMinor(k.price, k.currency),
       currency: k.currency,
-      boughtOn: k.boughtOn || null,
+      ...boughtAt(k),
       count: k.count,
       ...(k.kit ? { kit: k.kit } : {}),
     })),
@@ -197,7 +219,7 @@ export const emptyPack = (currency: string) => ({
   unit: 'g' as const,
   price: '',
   currency,
-  boughtOn: '',
+  ...boughtNowhere,
   count: '1',
 });
 
@@ -245,7 +267,7 @@ export function toForm(p: Product | null, measures = usMeasures): ProductFormInp
         unit: k.unit,
         price: String(fromMinor(k.priceMinor, k.currency)),
         currency: k.currency,
-        boughtOn: k.boughtOn ?? '',
+        ...{ boughtOn: k.boughtOn ?? '', shop: k.shop ?? ('' as const), country: k.country ?? '' },
         count: String(k.count),
         ...(k.kit ? { kit: k.kit } : {}),
       })) ?? [],

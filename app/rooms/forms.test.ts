@@ -12,6 +12,7 @@ import {
   toContendersForm,
 } from './contenders/contendersForm';
 import { QuestionForm, applyQuestion, newRound, newTrait, toQuestionForm } from './question/questionForm';
+import { UNFINISHED } from '../ui/day/whole';
 
 const bench = demoBench(new Date('2026-05-04T10:00:00'));
 const { plan } = bench.trials[0]!;
@@ -275,6 +276,19 @@ describe('a product', () => {
     expect(errorsOf(ProductForm, { ...f, ...blank, caPercent: '12' }).nPercent).toMatch(
       /0 where there is none/,
     );
+  });
+  it('a day that isn’t typed to its end is said at its field, not kept', () => {
+    const f = toForm(bench.products[0]!);
+    const bought = (over: object) => ({ ...f, packs: [{ ...f.packs[0]!, ...over }] });
+    expect(errorsOf(ProductForm, bought({ boughtOn: UNFINISHED }))).toEqual({
+      'packs.0.boughtOn': 'A whole day, such as 2026-03-01.',
+    });
+    const kept = (over: object) => fromForm('x', ProductForm.parse(bought(over))).packs[0]!;
+    expect(kept({ boughtOn: '', shop: '' })).toMatchObject({ boughtOn: null });
+    expect(kept({ shop: 'market', country: 'Italy', boughtOn: '2026-03-01' })).toMatchObject({
+      ...{ shop: 'market', country: 'Italy', boughtOn: '2026-03-01' },
+    });
+    expect('shop' in kept({ shop: '' })).toBe(false);
   });
   it('a price keeps its cents, whatever the currency’s digits', () => {
     const f = toForm(bench.products[0]!);

@@ -63,7 +63,7 @@ describe('the plan’s schema', () => {
     [{ units: [first, { ...rest[0]!, position: first!.position }] }, /one position/],
     [{ traits: [trait({ direction: 'band' })], rounds: [] }, /lower and a higher end/],
     [{ currency: 'euro' }, /three-letter code/],
-    [{ startDate: 'tomorrow' }, /date such as/],
+    [{ startDate: 'tomorrow' }, /whole day, such as/],
   ])('%#', (over, said) => expect(issues(over).join()).toMatch(said));
 });
 

@@ -47,6 +47,17 @@ export const LabelAnalysis = z.object({
 });
 export type LabelAnalysis = z.infer<typeof LabelAnalysis>;
 
+/** Kinds of shop a pack may come from; its name is nobody's business. */
+export const shopKinds = [
+  'garden centre',
+  'grow shop',
+  'hardware store',
+  'supermarket',
+  'online shop',
+  'market',
+  'maker',
+] as const;
+
 export const Pack = z.object({
   id: PackId,
   size: z.number('Give the pack size as a number.').positive('A pack holds more than nothing.'),
@@ -56,6 +67,9 @@ export const Pack = z.object({
   /** ISO 4217 code */
   currency: z.string().regex(/^[A-Z]{3}$/, 'Use the three-letter code, such as EUR.'),
   boughtOn: z.iso.date('A whole day, such as 2026-03-01.').nullable(),
+  /** where it was bought; left out: not said */
+  shop: z.enum(shopKinds).optional(),
+  country: z.string().trim().max(40, 'At most 40 letters.').optional(),
   /** how many of this pack were bought */
   count: z.number('How many packs?').int('Whole packs.').min(1, 'At least one.').max(1000),
   /** the kit of several bottles it came in, with the kit's one price; `priceMinor` is then this bottle's share */

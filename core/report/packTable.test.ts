@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { PackId, ProductId } from '../model/ids';
 import { plan, product, use } from '../testing/trial';
 import { cellText } from './cell';
-import { kitLines, packBlocks, packTable } from './packTable';
+import { kitLines, packBlocks, packTable, pricesPaid } from './packTable';
 
 const base = plan({ treatments: ['Water', 'A'] });
 const fed = (over: Parameters<typeof use>[0], area: number | null = null) => ({
@@ -39,6 +39,20 @@ describe('how far a pack goes', () => {
   it('nothing where nothing has a price', () => {
     expect(packTable(base, (id) => id)).toBeNull();
     expect(packBlocks(base, (id) => id)).toEqual([]);
+  });
+  it('when and where it was bought, as far as that was written down', () => {
+    const p = fed({ amount: 10 });
+    const bought = (over: object) => ({
+      ...p,
+      products: [product({ packs: [{ ...product().packs[0]!, ...over }] })],
+    });
+    expect(pricesPaid(p)).toEqual([]);
+    expect(pricesPaid(bought({ shop: 'garden centre', country: 'Italy', boughtOn: '2026-03-01' }))).toEqual([
+      'Prova: 1 L for €10.00, garden centre, Italy, 2026-03-01.',
+    ]);
+    expect(pricesPaid(bought({ shop: 'maker' }))).toEqual(['Prova: 1 L for €10.00, from the maker.']);
+    const list = packBlocks(bought({ country: 'Italy' }), (id) => id).find((b) => b.type === 'list');
+    expect(list).toMatchObject({ items: ['Prova: 1 L for €10.00, Italy.'] });
   });
   it('a kit is said beside the table, and only then', () => {
     const kit = { id: 'k', name: 'Trio', priceMinor: 3000 };

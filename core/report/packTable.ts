@@ -4,6 +4,7 @@ import { productCost } from '../cost/treatmentCost';
 import { type Plan, doseAmount } from '../model/plan';
 import { planIndex } from '../plan/planIndex';
 import { amountWords } from '../quantity/format';
+import { formatDay } from '../quantity/region';
 import { cellText } from './cell';
 import { type Block, type Cell, type TableBlock, column, numbers, text } from './block';
 
@@ -67,15 +68,37 @@ export function packTable(plan: Plan, nameOf: (id: string) => string): TableBloc
 export const kitLines = (plan: Plan, nameOf: (id: string) => string): string[] =>
   plan.treatments.flatMap((t) => kitUses(t, plan.products).map((k) => sayKit(nameOf(t.id), k)));
 
+/**
+ * When and where packs were bought, product by product, as far as it was written down.
+ * @example pricesPaid(plan) // ['Prova: 1 L for €10.00, garden centre, Italy, 2026-03-01.']
+ */
+export function pricesPaid(plan: Plan): string[] {
+  const used = new Set(
+    plan.treatments.flatMap((t) => t.products.map((u) => `${u.productId}/${u.packId ?? ''}`)),
+  );
+  return [...used].flatMap((key) => {
+    const [productId, packId] = key.split('/');
+    const product = plan.products.find((p) => p.id === productId);
+    const pack = product?.packs.find((k) => k.id === packId) ?? product?.packs[0];
+    if (!product || !pack) return [];
+    const shop = pack.shop === 'maker' ? 'from the maker' : pack.shop;
+    const where = [shop, pack.country, pack.boughtOn && formatDay(pack.boughtOn)].filter(Boolean);
+    if (where.length === 0) return [];
+    const price = formatMoney({ minor: pack.priceMinor, currency: pack.currency });
+    return [`${product.name}: ${amountWords(pack.size, pack.unit)} for ${price}, ${where.join(', ')}.`];
+  });
+}
+
 /** How far the packs go, in the review; nothing where nothing has a price. */
 export function packBlocks(plan: Plan, nameOf: (id: string) => string): Block[] {
   const table = packTable(plan, nameOf);
   const kits = kitLines(plan, nameOf);
+  const paid = pricesPaid(plan);
   if (!table) return [];
   return [
     { type: 'heading', level: 2, text: 'How far a pack goes' },
     table,
-    ...(kits.length > 0 ? [{ type: 'list' as const, items: kits }] : []),
+    ...(kits.length + paid.length > 0 ? [{ type: 'list' as const, items: [...kits, ...paid] }] : []),
     { type: 'paragraph', tone: 'small', text: 'One unit’s feeds, by the planned doses.' },
   ];
 }

@@ -7,7 +7,7 @@ import type { CostLine, CostSettings, LimitFor } from '~core/model/judgement';
 import { newId } from '~core/model/newId';
 import type { Plan } from '~core/model/plan';
 import { fullCostTable } from '~core/report/judgementBlocks';
-import { kitLines, packTable } from '~core/report/packTable';
+import { kitLines, packTable, pricesPaid } from '~core/report/packTable';
 import { tasksLogged } from '~core/cost/workLogged';
 import { resultUnit } from '~core/plan/divisor';
 import { formatFigure, listNames } from '~core/quantity/format';
@@ -35,7 +35,7 @@ interface Props {
 
 function PacksSection({ plan, nameOf }: { plan: Plan; nameOf: (id: string) => string }) {
   const table = packTable(plan, nameOf);
-  const kits = kitLines(plan, nameOf);
+  const kits = [...kitLines(plan, nameOf), ...pricesPaid(plan)];
   if (!table) return null;
   return (
     <section style={{ marginTop: '1.4rem' }}>
