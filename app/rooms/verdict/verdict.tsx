@@ -1,4 +1,6 @@
-import { formatFigure } from '~core/quantity/format';
+import { type ReactNode, useMemo } from 'react';
+import { judgeClaims } from '~core/verdict/claims';
+import { sayClaims, sayHeadings, sayRetest, sayWhoTakes } from '~core/verdict/onePage';
 import Button from '@mui/material/Button';
 import { Link, useLoaderData, useSearchParams, useSubmit } from 'react-router';
 import { findingInput } from '~core/verdict/findingInput';
@@ -9,7 +11,7 @@ import { costTable, verdictTable } from '~core/report/verdictBlocks';
 import { awardBlocks } from '~core/report/judgementBlocks';
 import { awards } from '~core/verdict/awards';
 import { audit } from '~core/fairness/audit';
-import { makeVerdict } from '~core/verdict/verdict';
+import { type Verdict, makeVerdict } from '~core/verdict/verdict';
 import { perOf } from '~core/plan/divisor';
 import { Report, ReportTable } from '../../ui/Report';
 import { allFindings, describeFindingError, nameIn } from '../findings/findingData';
@@ -30,6 +32,7 @@ export async function clientLoader({ params }: RoomArgs) {
     params.trialId,
   );
   const linked = (await listTrials()).map((t) => t.row.plan);
+  const found = audit(plainAuditInput(trial));
   return {
     next: primary && nextTrial(findingInput(state, primary.trait), primary),
     before: linked.find((p) => p.id === plan.retestOf) ?? null,
@@ -45,8 +48,8 @@ export async function clientLoader({ params }: RoomArgs) {
     primary,
     problem,
     blind,
-    verdict:
-      primary && makeVerdict(plan, primary, nameIn(plan), { state, audit: audit(plainAuditInput(trial)) }),
+    found,
+    verdict: primary && makeVerdict(plan, primary, nameIn(plan), { state, audit: found }),
   };
 }
 
@@ -58,6 +61,44 @@ const views = [
   ['cost', 'Cost'],
   ['claims', 'Claims'],
 ] as const;
+
+/** A part of the one page; what it is left out for where there is nothing to say. */
+function Lines({ title, items, none }: { title: string; items: readonly string[]; none?: ReactNode }) {
+  if (items.length === 0 && !none) return null;
+  return (
+    <>
+      <h2>{title}</h2>
+      {items.length === 0 ? <p>{none}</p> : <Report blocks={[{ type: 'list', items: [...items] }]} />}
+    </>
+  );
+}
+
+type Data = Awaited<ReturnType<typeof clientLoader>>;
+
+/** Headings with their winners, who should take what, and the claims: all that the other views find, on one page. */
+function OnePage({ data, verdict }: { data: Data; verdict: Verdict }) {
+  const said = useMemo(() => {
+    const { plan, findings, panels } = data;
+    const nameOf = nameIn(plan);
+    const card = { plan, findings, lines: verdict.lines, nameOf, panels };
+    return {
+      headings: sayHeadings(card, data.headings),
+      takes: sayWhoTakes(card, data.headings),
+      claims: sayClaims(judgeClaims(plan, data.claims, findings, nameOf, data.dated)),
+    };
+  }, [data, verdict]);
+  return (
+    <>
+      <Lines
+        title="Heading by heading"
+        items={said.headings}
+        none={<Link to="?view=card">No scorecard yet: begin one.</Link>}
+      />
+      <Lines title="Who should take what" items={said.takes} />
+      <Lines title="What the labels claim" items={said.claims} />
+    </>
+  );
+}
 
 export default function VerdictRoom() {
   const data = useLoaderData<typeof clientLoader>();
@@ -119,6 +160,7 @@ export default function VerdictRoom() {
           <div className="findings-grid" style={{ marginTop: '1.8rem' }}>
             <section>
               <Report blocks={given} />
+              <OnePage data={data} verdict={verdict} />
               <h2>What this trial can’t tell</h2>
               <Report blocks={[{ type: 'list', items: verdict.cannotTell }]} />
             </section>
@@ -132,10 +174,8 @@ export default function VerdictRoom() {
               <div className="note plain">
                 <h3>A retest</h3>
                 <p>
-                  {next
-                    ? `Units varied by ${formatFigure(next.cvPercent, 0)} %; ${next.units} of each see the difference that matters in four of five trials.`
-                    : 'The same question again, laid out and sealed anew.'}{' '}
-                  The plan is taken over; this trial stays as it is.
+                  {sayRetest(plan, verdict, next, data.found).join(' ')} The plan is taken over; this trial
+                  stays as it is.
                 </p>
                 <Button
                   variant="outlined"

@@ -1,0 +1,90 @@
+// The verdict's page: each sentence with data that make it and data that don't.
+import { describe, expect, it } from 'vitest';
+import type { AuditFinding } from '../fairness/audit';
+import { deriveState } from '../log/state';
+import type { PackId, ProductId } from '../model/ids';
+import type { CardHeading } from '../model/judgement';
+import { harvest, plan, product, use } from '../testing/trial';
+import { findingOf } from './findingInput';
+import { sayHeadings, sayRetest, sayWhoTakes } from './onePage';
+import { makeVerdict } from './verdict';
+
+const names = ['Water', 'A', 'B'];
+const base = plan({ treatments: names, replicates: 4 });
+const p = {
+  ...base,
+  products: [
+    product({
+      id: 'feed' as ProductId,
+      packs: [
+        ...[{ id: 'pack' as PackId, size: 1, unit: 'L' as const, priceMinor: 1000, currency: 'EUR' }].map(
+          (k) => ({ ...k, boughtOn: null, count: 1 }),
+        ),
+      ],
+    }),
+  ],
+  treatments: base.treatments.map((t, i) => (i === 0 ? t : { ...t, products: [use({ amount: 10 * i })] })),
+};
+const around = (m: number, by: number) => [-1.5, -0.5, 0.5, 1.5].map((x) => m + x * by);
+function page(means: number[], by = 1) {
+  const state = deriveState(p, harvest(Object.fromEntries(names.map((n, i) => [n, around(means[i]!, by)]))));
+  const f = findingOf(state, p.traits[0]!);
+  if (!f.ok) throw new Error(f.error.tag);
+  const verdict = makeVerdict(p, f.value, (id) => id, { state });
+  const card = { plan: p, findings: [f.value], lines: verdict.lines, nameOf: (id: string) => id, panels: [] };
+  return { verdict, card };
+}
+const heading = (id: string, from: CardHeading['from'], weight = 50): CardHeading => ({
+  ...{ id, name: id, weight, from },
+});
+const weight = heading('Yield', { kind: 'trait', traitId: p.traits[0]!.id });
+const cost = heading('Low cost', { kind: 'cost' });
+
+describe('heading by heading', () => {
+  it('who wins each, how surely, and all together', () => {
+    const { card } = page([50, 60, 80]);
+    const said = sayHeadings(card, [weight, cost]);
+    expect(said[0]).toBe('Yield: B comes first in 100 of 100 draws.');
+    expect(said[1]).toMatch(/^Low cost: Water /);
+    expect(said[2]).toMatch(/^All together, by the weights of the card: /);
+    expect(sayWhoTakes(card, [weight, cost])).toEqual([
+      'Who counts yield alone takes B.',
+      'Who counts low cost alone takes Water.',
+    ]);
+  });
+  it('little separates two that are alike; one heading has nothing to put together', () => {
+    const said = sayHeadings(page([50, 70, 70.2], 4).card, [weight]);
+    expect(said).toHaveLength(1);
+    expect(said[0]).toMatch(/in [45]\d of 100 draws: little separates them\.$/);
+  });
+  it('a heading without figures is named, no heading says nothing', () => {
+    const { card } = page([50, 60, 80]);
+    const none = heading('Taste', { kind: 'panel', sessionId: 'gone', thing: 'liking' });
+    expect(sayHeadings(card, [none])).toEqual(['Taste: there are no figures for it yet.']);
+    expect(sayHeadings(card, [])).toEqual([]);
+    expect(sayWhoTakes(card, [])).toEqual([]);
+  });
+});
+
+describe('what the retest needs', () => {
+  const { verdict } = page([50, 60, 80]);
+  const fault = (severity: AuditFinding['severity'], accepted: string | null = null) =>
+    ({ severity, accepted, title: 'Light differs' }) as AuditFinding;
+  it('units, what their products cost, and what to put right', () => {
+    // A unit costs 0, 10 and 20 cents: six of each are 1.80.
+    expect(sayRetest(p, verdict, { units: 6, cvPercent: 7.4 }, [fault('weakens')])).toEqual([
+      'Units varied by 7 %; 6 of each, 18 trays in all, see the difference that matters in four of five trials.',
+      'Their products cost about €1.80.',
+      'To put right: light differs.',
+    ]);
+  });
+  it('nothing of what only is to be noted or was accepted, and no units without a spread', () => {
+    expect(sayRetest(p, verdict, null, [fault('note'), fault('breaks', 'known')])).toEqual([
+      'The same question again, laid out and sealed anew.',
+    ]);
+  });
+  it('no sum where one has no price here', () => {
+    const dollars = { ...p, currency: 'USD' };
+    expect(sayRetest(dollars, verdict, { units: 6, cvPercent: 7 }, []).join(' ')).not.toContain('cost');
+  });
+});
