@@ -56,6 +56,9 @@ describe('heading by heading', () => {
     const said = sayHeadings(page([50, 70, 70.2], 4).card, [weight]);
     expect(said).toHaveLength(1);
     expect(said[0]).toMatch(/in [45]\d of 100 draws: little separates them\.$/);
+    // Nobody is sent to one of two that nothing separates.
+    const takes = sayWhoTakes(page([50, 70, 70.2], 4).card, [weight]);
+    expect(takes).toEqual([expect.stringMatching(/is left with [AB] and [AB]: little separates them\.$/)]);
   });
   it('a heading without figures is named, no heading says nothing', () => {
     const { card } = page([50, 60, 80]);
