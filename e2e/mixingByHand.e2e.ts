@@ -101,10 +101,10 @@ describe('a product as its label has it', () => {
     await v.fill('name', 'Prova polvere');
     await v.choose('Form', 'powder');
     await v.fill('labelRate', '1–2 tsp per gallon');
-    // 4.92892 mL in 3.78541 L, and twice that
-    await v.sees('That is 1.3 to 2.6 mL to a litre.');
-    await v.choose('Its spoons are', 'metric');
+    // Begun with the spoons of the region: 5 mL in 3.78541 L, and twice that; then 4.92892 mL.
     await v.sees('That is 1.32 to 2.64 mL to a litre.');
+    await v.choose('Its spoons are', 'US');
+    await v.sees('That is 1.3 to 2.6 mL to a litre.');
     await v.fill('labelRate', 'a pinch per bath');
     await v.sees('“pinch” isn’t a measure known here.');
     await v.fill('spoonVolumeMl', '5');
