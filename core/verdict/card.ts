@@ -26,6 +26,8 @@ export interface CardRow {
   /** how the figure becomes points, in words */
   rule: string;
   cells: Map<string, CardCell>;
+  /** in how many of 100 draws each is first under this heading alone; null where there is no spread to draw from */
+  firsts: Map<string, number> | null;
 }
 
 export interface Card {
@@ -96,6 +98,7 @@ export function makeCard(input: CardInput): Card {
   const rows = made.map(({ heading, source, zero, ten, rule }): CardRow => ({
     heading,
     rule,
+    firsts: firstsAlone({ heading, source, zero, ten }, ids, seed),
     cells: new Map(
       ids.map((id): [string, CardCell] => {
         const figure = source.figures.get(id);
@@ -175,6 +178,20 @@ export function makeCard(input: CardInput): Card {
     flips: added.value.flips,
     open,
   };
+}
+
+/** How often each is first under one heading alone, in 100 draws. */
+function firstsAlone(
+  made: { heading: CardHeading; source: Source; zero: number; ten: number },
+  ids: readonly string[],
+  seed: number,
+): CardRow['firsts'] {
+  const { from } = made.heading;
+  const there = ids.filter((id) => made.source.figures.has(id));
+  const drawn = from.kind === 'trait' || from.kind === 'evenness' || from.kind === 'panel';
+  if (drawn && there.some((id) => !made.source.spread.has(id))) return null;
+  const first = certainty([{ ...made, heading: { ...made.heading, weight: 1 } }], there, seed);
+  return new Map([...first].map(([id, share]) => [id, Math.round(100 * share)]));
 }
 
 /** In what share of draws each contender is first; level ones share it. The rule that makes points isn't drawn anew. */

@@ -24,16 +24,24 @@ export const sayFlips = (card: Card, nameOf: (id: string) => string): string[] =
         ],
   );
 
-/** What whoever cares for one heading alone should take. @example 'Who counts value alone takes Water.' */
+/** First in fewer of 100 draws, a contender isn't among those a heading leaves open (common practice). */
+const LEFT_OPEN = 5;
+
+/**
+ * What whoever cares for one heading alone should take: never one of two that nothing separates.
+ * @example 'Who counts value alone takes Water.'
+ */
 export const sayAlone = (card: Card, nameOf: (id: string) => string): string[] =>
-  card.rows.flatMap(({ heading, cells }) => {
+  card.rows.flatMap(({ heading, cells, firsts }) => {
     const points = [...cells].flatMap(([id, c]) => (c.points === null ? [] : [{ id, points: c.points }]));
     if (points.length < 2) return [];
     const best = Math.max(...points.map((p) => p.points));
     const top = points.filter((p) => p.points > best - 1e-9);
-    const told =
-      top.length === points.length
-        ? 'is told nothing here'
-        : `takes ${listNames(top.map((p) => nameOf(p.id)))}`;
-    return [`Who counts ${heading.name.toLowerCase()} alone ${told}.`];
+    const who = `Who counts ${heading.name.toLowerCase()} alone`;
+    if (top.length === points.length) return [`${who} is told nothing here.`];
+    const open = points.filter((p) => (firsts?.get(p.id) ?? 0) >= LEFT_OPEN);
+    // Level by figures that have no spread is level; first in draws is open between all that are.
+    return open.length > top.length
+      ? [`${who} is left with ${listNames(open.map((p) => nameOf(p.id)))}: little separates them.`]
+      : [`${who} takes ${listNames(top.map((p) => nameOf(p.id)))}.`];
   });

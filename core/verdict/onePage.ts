@@ -31,24 +31,12 @@ export function sayHeadings(input: Omit<CardInput, 'headings'>, headings: readon
   ];
 }
 
-/** Behind in so many of 100 draws, a contender isn't among those a heading leaves open (common practice). */
-const LEFT_OPEN = 5;
-
-/**
- * Who should take what, heading by heading: all that are first often enough not to be told apart, never one of two that
- * nothing separates.
- */
-export const sayWhoTakes = (input: Omit<CardInput, 'headings'>, headings: readonly CardHeading[]): string[] =>
-  headings.flatMap((h) => {
-    const card = makeCard({ ...input, headings: [{ ...h, weight: 100 }] });
-    const sure = card.contenders.filter((c) => (c.firstOf100 ?? 0) >= LEFT_OPEN);
-    if (sure.length === 0) return sayAlone(card, input.nameOf);
-    const names = listNames(sure.map((c) => input.nameOf(c.id)));
-    const who = `Who counts ${h.name.toLowerCase()} alone`;
-    return [
-      sure.length === 1 ? `${who} takes ${names}.` : `${who} is left with ${names}: little separates them.`,
-    ];
-  });
+/** Who should take what, heading by heading. */
+export const sayWhoTakes = (
+  input: Omit<CardInput, 'headings'>,
+  headings: readonly CardHeading[],
+): string[] =>
+  headings.length === 0 ? [] : sayAlone(makeCard({ ...input, headings: [...headings] }), input.nameOf);
 
 /** Claims with what became of them, a line each. @example 'Prova, “a quarter more”: borne out.' */
 export const sayClaims = (claims: readonly JudgedClaim[]): string[] =>
