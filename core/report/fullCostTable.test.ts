@@ -1,9 +1,9 @@
 // Plain arithmetic: money for a tray over grams of a tray, whatever the figures are per.
 import { describe, expect, it } from 'vitest';
 import { deriveState } from '../log/state';
-import type { PackId, ProductId } from '../model/ids';
+import type { ProductId } from '../model/ids';
 import { noCosts } from '../model/judgement';
-import { entry, harvest, plan, product, unitId, use } from '../testing/trial';
+import { entry, harvest, plan, sold, unitId, use } from '../testing/trial';
 import { costsOf, sayCosts } from '../verdict/costWords';
 import { findingOf } from '../verdict/findingInput';
 import { makeVerdict } from '../verdict/verdict';
@@ -12,13 +12,6 @@ import { fullCostTable } from './judgementBlocks';
 
 const names = ['Water', 'A', 'B'];
 const base = plan({ treatments: names, replicates: 4 });
-const sold = (id: string, priceMinor: number) =>
-  product({
-    id: id as ProductId,
-    packs: [
-      { id: 'pack' as PackId, size: 1, unit: 'L', priceMinor, currency: 'EUR', boughtOn: null, count: 1 },
-    ],
-  });
 /** A costs 10 cents a tray, B 40; a tray gives 50, 60 and 62 g from five plants planned. */
 function rows(per: 'plant' | undefined, pulled = 0) {
   const p = {

@@ -64,6 +64,13 @@ export const product = (over: Partial<Product> = {}): Product => ({
   ...over,
 });
 
+/** A product sold by the litre at a price. */
+export const sold = (id: string, priceMinor: number, currency = 'EUR'): Product =>
+  product({
+    id: id as ProductId,
+    packs: [{ id: 'pack' as PackId, size: 1, unit: 'L', priceMinor, currency, boughtOn: null, count: 1 }],
+  });
+
 /** A label by weight with nothing on it but what is given. */
 export const analysis = (over: Partial<LabelAnalysis> = {}): LabelAnalysis => ({ ...emptyAnalysis, ...over });
 

@@ -2,20 +2,15 @@
 import { describe, expect, it } from 'vitest';
 import { deriveState } from '../log/state';
 import { type CostSettings, noCosts } from '../model/judgement';
-import type { PackId, ProductId } from '../model/ids';
+import type { ProductId } from '../model/ids';
 import type { Plan } from '../model/plan';
-import { harvest, plan, product, use } from '../testing/trial';
+import { harvest, plan, sold, use } from '../testing/trial';
 import { costsOf, sayCosts } from './costWords';
 import { findingOf } from './findingInput';
 import { makeVerdict } from './verdict';
 
 const names = ['Water', 'A', 'B'];
 const base = plan({ treatments: names, replicates: 4 });
-const sold = (id: string, priceMinor: number, currency = 'EUR') =>
-  product({
-    id: id as ProductId,
-    packs: [{ id: 'pack' as PackId, size: 1, unit: 'L', priceMinor, currency, boughtOn: null, count: 1 }],
-  });
 const withPrices = (a: number, b: number, currency = 'EUR'): Plan => ({
   ...base,
   products: [sold('a', a), sold('b', b, currency)],

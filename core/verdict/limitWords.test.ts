@@ -1,9 +1,9 @@
 // Whether a limit was kept: each sentence with data that make it and data that don't.
 import { describe, expect, it } from 'vitest';
 import { deriveState } from '../log/state';
-import type { PackId, ProductId } from '../model/ids';
+import type { ProductId } from '../model/ids';
 import { type CostSettings, noCosts } from '../model/judgement';
-import { entry, harvest, plan, product, unitId, use } from '../testing/trial';
+import { entry, harvest, plan, sold, unitId, use } from '../testing/trial';
 import { costsOf } from './costWords';
 import { findingOf } from './findingInput';
 import { sayLimit } from './limitWords';
@@ -11,13 +11,6 @@ import { makeVerdict } from './verdict';
 
 const names = ['Water', 'A', 'B'];
 const base = plan({ treatments: names, replicates: 4 });
-const sold = (id: string, priceMinor: number) =>
-  product({
-    id: id as ProductId,
-    packs: [
-      { id: 'pack' as PackId, size: 1, unit: 'L', priceMinor, currency: 'EUR', boughtOn: null, count: 1 },
-    ],
-  });
 /** A costs 10 cents a tray, B 40. */
 const priced = {
   ...base,

@@ -74,6 +74,9 @@ export function EventForm({ state, chosen, onKept }: Props) {
       return setFault({ at: 'text', text: 'Write down in a few words what happened.' });
     const took = parseDecimal(minutes.trim()) ?? NaN;
     if (kind === 'work' && text.trim() === '') return setFault({ at: 'text', text: 'What was done?' });
+    // What the log would refuse is said here, before the words are cleared.
+    if (kind === 'work' && text.trim().length > 200)
+      return setFault({ at: 'text', text: 'At most 200 letters: what was done, in a few words.' });
     if (kind === 'work' && !(took > 0 && took <= 1440))
       return setFault({ at: 'minutes', text: 'Minutes, above 0 and at most 1,440.' });
     if (!isDay(date)) return setFault({ at: 'date', text: 'A whole day.' });
