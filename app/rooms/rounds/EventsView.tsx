@@ -86,7 +86,13 @@ export function EventsView({ state, open, head }: { state: TrialState; open: num
         )}
         {work.length > 0 && (
           <p className="small">
-            Work: {listNames(work.map((t) => `${t.task} ${formatFigure(t.minutes, 0)} min`))}.
+            Work:{' '}
+            {listNames(
+              work.map(
+                (t) => `${t.task} ${formatFigure(t.minutes, Number.isInteger(t.minutes) ? 0 : 1)} min`,
+              ),
+            )}
+            .
           </p>
         )}
         <p className="small">

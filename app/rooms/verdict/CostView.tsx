@@ -143,7 +143,13 @@ export function CostView({ plan, state, finding, verdict, stored }: Props) {
         </div>
         {logged.length > 0 && (
           <p className="small">
-            Logged: {listNames(logged.map((t) => `${t.task} ${formatFigure(t.minutes, 0)} min`))}.{' '}
+            Logged:{' '}
+            {listNames(
+              logged.map(
+                (t) => `${t.task} ${formatFigure(t.minutes, Number.isInteger(t.minutes) ? 0 : 1)} min`,
+              ),
+            )}
+            .{' '}
             {shown.workAsLogged ? (
               'These minutes are counted, for the units they were logged for.'
             ) : (
