@@ -2,7 +2,7 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
 import TextField, { type TextFieldProps } from '@mui/material/TextField';
-import { type ReactNode, createContext, useContext } from 'react';
+import { type ReactNode, createContext, memo, useContext } from 'react';
 import { DayField, TimeField } from '../ui/day/DayField';
 import { Controller, get, useFormContext, useWatch } from 'react-hook-form';
 
@@ -22,7 +22,7 @@ type FieldProps = Omit<TextFieldProps, 'name' | 'error' | 'defaultValue'> & {
 };
 
 /** A text field of the form around it, with the message for its path below. */
-export function Field({
+export const Field = memo(function Field({
   name,
   suffix,
   numeric,
@@ -70,10 +70,10 @@ export function Field({
       }}
     />
   );
-}
+});
 
 /** A day or a time of day of the form around it. */
-export function WhenField({
+export const WhenField = memo(function WhenField({
   name,
   label,
   kind = 'day',
@@ -105,10 +105,10 @@ export function WhenField({
       )}
     />
   );
-}
+});
 
 /** A choice from a list. */
-export function Choice({
+export const Choice = memo(function Choice({
   name,
   options,
   ...rest
@@ -148,7 +148,7 @@ export function Choice({
       )}
     />
   );
-}
+});
 
 /** The message that belongs to a whole group of fields. */
 export function GroupError({ name }: { name: string }) {
@@ -163,7 +163,7 @@ export function GroupError({ name }: { name: string }) {
 }
 
 /** Something that is so or isn't. */
-export function Tick({ name, label }: { name: string; label: ReactNode }) {
+export const Tick = memo(function Tick({ name, label }: { name: string; label: ReactNode }) {
   const { control } = useFormContext();
   const locked = useContext(LockedForm);
   return (
@@ -187,4 +187,4 @@ export function Tick({ name, label }: { name: string; label: ReactNode }) {
       )}
     />
   );
-}
+});

@@ -48,7 +48,7 @@ export const PlanView = memo(function PlanView(props: PlanViewProps) {
   };
 
   return (
-    <div className="plan" ref={root} onKeyDown={onKeyDown}>
+    <div className={`plan${plan.units.length > MANY ? ' many' : ''}`} ref={root} onKeyDown={onKeyDown}>
       {plan.areas.map((area) => (
         <AreaGround
           size={areaSize(area, sizeUnitsOf(plan))}
@@ -84,6 +84,9 @@ export const PlanView = memo(function PlanView(props: PlanViewProps) {
     </div>
   );
 });
+
+/** From so many units on, those out of sight are drawn when they come into it. */
+const MANY = 60;
 
 /** A place no unit may take: hatched where it is blocked, a leaf where a guard stands. */
 export function Reserved({ use }: { use: 'blocked' | 'guard' }) {

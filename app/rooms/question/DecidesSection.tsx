@@ -1,9 +1,10 @@
+import { memo } from 'react';
 import { Choice, Field } from '../../form/fields';
 import { useNamedTraits } from './useNamedTraits';
 import { useWatch } from 'react-hook-form';
 
 /** What decides: the trait, the difference that matters, the spread that is reckoned with. */
-export function DecidesSection({ unitNoun }: { unitNoun: string }) {
+export const DecidesSection = memo(function DecidesSection({ unitNoun }: { unitNoun: string }) {
   const named = useNamedTraits();
   const primaryTraitId = useWatch({ name: 'primaryTraitId' }) as string;
   const primary = named.find((t) => t.id === primaryTraitId);
@@ -49,4 +50,4 @@ export function DecidesSection({ unitNoun }: { unitNoun: string }) {
       </div>
     </section>
   );
-}
+});

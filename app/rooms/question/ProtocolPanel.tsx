@@ -1,14 +1,20 @@
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { useFormContext } from 'react-hook-form';
 import { protocolOf, protocols } from '~core/schedule/protocols';
 import { usePost } from '../../form/usePost';
 import { Caution } from '../../ui/Caution';
 
 /** The kind of trial: what it usually takes, what usually goes wrong, and a button that fills the plan. */
-export function ProtocolPanel({ protocolId, locked }: { protocolId: string | null; locked: boolean }) {
+export const ProtocolPanel = memo(function ProtocolPanel({
+  protocolId,
+  locked,
+}: {
+  protocolId: string | null;
+  locked: boolean;
+}) {
   const { isDirty } = useFormContext().formState;
   const [chosen, setChosen] = useState(protocolId ?? 'blank');
   const post = usePost();
@@ -78,4 +84,4 @@ export function ProtocolPanel({ protocolId, locked }: { protocolId: string | nul
       )}
     </section>
   );
-}
+});

@@ -1,8 +1,9 @@
+import { memo } from 'react';
 import { RoundRows } from './RoundRows';
 import { useNamedTraits } from './useNamedTraits';
 
 /** The planned rounds. */
-export function RoundsSection({ locked }: { locked: boolean }) {
+export const RoundsSection = memo(function RoundsSection({ locked }: { locked: boolean }) {
   const named = useNamedTraits();
   return (
     <section className="section">
@@ -13,4 +14,4 @@ export function RoundsSection({ locked }: { locked: boolean }) {
       <RoundRows traits={named} locked={locked} />
     </section>
   );
-}
+});

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import Button from '@mui/material/Button';
 import { useFieldArray, useFormContext } from 'react-hook-form';
 import { kindOf } from '~core/model/plan';
@@ -7,7 +8,7 @@ import { TraitRow } from './TraitRow';
 import { type QuestionFormInput, newTrait } from './questionForm';
 
 /** What is measured: the traits, one of which decides. */
-export function TraitsSection({ locked }: { locked: boolean }) {
+export const TraitsSection = memo(function TraitsSection({ locked }: { locked: boolean }) {
   const { control } = useFormContext<QuestionFormInput>();
   const traits = useFieldArray({ control, name: 'traits', keyName: 'key' });
   const grades = useFieldArray({ control, name: 'grades', keyName: 'key' });
@@ -107,4 +108,4 @@ export function TraitsSection({ locked }: { locked: boolean }) {
       )}
     </section>
   );
-}
+});

@@ -79,6 +79,11 @@ function groupsOf(state: TrialState, trait: Trait): { name: string; units: Unit[
   return blocks.map((block) => ({ name: `Block ${block}`, units: walk.filter((u) => u.block === block) }));
 }
 
+const placed = (order: readonly Ranked[]) => ranksOf(order).map((r) => `${r.id} ${r.rank}`);
+/** Whether two orders give every unit the same place. */
+const sameRanks = (a: readonly Ranked[], b: readonly Ranked[]) =>
+  placed(a).sort().join() === placed(b).sort().join();
+
 interface OneProps extends Omit<Props, 'head'> {
   sample: number | null;
   units: Unit[];
@@ -92,7 +97,9 @@ function OneOrder({ state, round, trait, sample, units: walk }: OneProps) {
     observationsOf(state, id as UnitId, trait.id, round.id).findLast((o) => o.sample === sample)?.value;
   const standing = orderOf(ids, kept);
   const allKept = ids.every((id) => kept(id) !== undefined);
-  const [order, setOrder] = useState<readonly Ranked[] | null>(null);
+  const [made, setOrder] = useState<readonly Ranked[] | null>(null);
+  // The order made stays until the log has it: what is refused or still under way is not called kept.
+  const order = made && allKept && sameRanks(made, standing) ? null : made;
   const [pairs, setPairs] = useState<Pairwise | null>(null);
   // Who died since has no place any more.
   const shown = (order ?? standing).filter((r) => ids.includes(r.id));
@@ -117,7 +124,6 @@ function OneOrder({ state, round, trait, sample, units: walk }: OneProps) {
         ranks: ranksOf(shown).map((r) => ({ unitId: r.id, rank: r.rank })),
       },
     });
-    setOrder(null);
   };
   const answer = (a: PairAnswer) => {
     if (!pairs) return;
