@@ -60,15 +60,18 @@ export default function App() {
   }, []);
   useEffect(() => exchangingWherePaired(), []);
   useEffect(() => keepingFolder(), []);
-  return (
-    <PalazzoTheme>
-      <NoticeProvider>
-        <NewVersion />
-        <Outlet />
-      </NoticeProvider>
-    </PalazzoTheme>
-  );
+  return page;
 }
+
+/** One and the same: what is under way in a room doesn't draw the house anew. */
+const page = (
+  <PalazzoTheme>
+    <NoticeProvider>
+      <NewVersion />
+      <Outlet />
+    </NoticeProvider>
+  </PalazzoTheme>
+);
 
 /** Only a page served with a letter-box exchanges anything; what it takes is loaded there alone. */
 function exchangingWherePaired(): () => void {

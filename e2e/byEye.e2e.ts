@@ -96,6 +96,8 @@ describe('put in order by eye', () => {
     await v.page.mouse.move(to.x, to.y - 4, { steps: 12 });
     await v.page.mouse.up();
     await firstIs('TST-03');
+    // The order before is kept, this one isn't yet.
+    expect(await v.page.evaluate(() => document.body.textContent)).not.toContain('Kept in this round.');
     await v.press('Keep the order of 4 pots');
     await v.sees('Kept in this round.');
     await v.page.reload();

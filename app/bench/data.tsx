@@ -1,4 +1,5 @@
 import { guarded } from '../form/guarded';
+import { sentIn } from '../form/handedOver';
 import Button from '@mui/material/Button';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
@@ -47,7 +48,7 @@ export async function clientLoader() {
 
 export const clientAction = guarded(async ({ request }: { request: Request }) => {
   if (request.headers.get('content-type')?.includes('json')) {
-    const parsed = RecorderForm.safeParse(await request.json());
+    const parsed = RecorderForm.safeParse(await sentIn(request));
     if (!parsed.success) return { errors: fieldErrors(parsed.error) };
     await setRecorder(parsed.data.name);
     return { saved: true };

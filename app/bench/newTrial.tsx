@@ -1,4 +1,5 @@
 import { guarded } from '../form/guarded';
+import { sentIn } from '../form/handedOver';
 import Button from '@mui/material/Button';
 import Autocomplete from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
@@ -58,7 +59,7 @@ export async function clientLoader() {
 }
 
 export const clientAction = guarded(async ({ request }: { request: Request }) => {
-  const parsed = NewTrial.safeParse(await request.json());
+  const parsed = NewTrial.safeParse(await sentIn(request));
   if (!parsed.success) return { errors: fieldErrors(parsed.error) };
   const trials = await listTrials();
   const taken = trials.some((t) => t.row.plan.code === parsed.data.code);

@@ -1,4 +1,5 @@
 import { guarded } from '../form/guarded';
+import { sentIn } from '../form/handedOver';
 import { plural } from '~core/quantity/format';
 import Button from '@mui/material/Button';
 import { binAction } from './binAction';
@@ -72,7 +73,7 @@ export async function clientLoader({ request }: { request: Request }) {
 }
 
 export const clientAction = guarded(async ({ request }: { request: Request }) => {
-  const data: unknown = await request.json();
+  const data: unknown = await sentIn(request);
   const copy = Copy.safeParse(data);
   if (copy.success) return copyTrial(copy.data.copy);
   return isOfAgenda(data) ? agendaAction(data) : binAction(data, deleteTrial);

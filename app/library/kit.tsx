@@ -4,6 +4,7 @@ import { Link, redirect, useLoaderData } from 'react-router';
 import { amountUnits } from '~core/model/product';
 import { Choice, Field, GroupError, WhenField } from '../form/fields';
 import { guarded } from '../form/guarded';
+import { sentIn } from '../form/handedOver';
 import { fieldErrors } from '../form/schemaFields';
 import { UnsavedGuard } from '../form/UnsavedGuard';
 import { useRecordForm } from '../form/useRecordForm';
@@ -28,7 +29,7 @@ export async function clientLoader() {
 }
 
 export const clientAction = guarded(async ({ request }: { request: Request }) => {
-  const parsed = KitForm.safeParse(await request.json());
+  const parsed = KitForm.safeParse(await sentIn(request));
   if (!parsed.success) return { errors: fieldErrors(parsed.error) };
   await saveProducts(withKit(await listProducts(), parsed.data));
   return redirect('/library');

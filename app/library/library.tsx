@@ -1,4 +1,5 @@
 import { guarded } from '../form/guarded';
+import { sentIn } from '../form/handedOver';
 import Button from '@mui/material/Button';
 import { binAction } from '../bench/binAction';
 import { useBin } from '../form/useBin';
@@ -19,7 +20,7 @@ export async function clientLoader() {
 const Copy = z.object({ copy: z.string().min(1) });
 
 export const clientAction = guarded(async ({ request }: { request: Request }) => {
-  const data: unknown = await request.json();
+  const data: unknown = await sentIn(request);
   const copy = Copy.safeParse(data);
   if (!copy.success) return binAction(data, deleteProduct);
   const product = await getProduct(copy.data.copy);

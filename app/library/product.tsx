@@ -1,4 +1,5 @@
 import { guarded } from '../form/guarded';
+import { sentIn } from '../form/handedOver';
 import Button from '@mui/material/Button';
 import { FormProvider, useFieldArray } from 'react-hook-form';
 import { Link, redirect, useLoaderData } from 'react-router';
@@ -29,7 +30,7 @@ export async function clientLoader({ params }: RouteArgs) {
 }
 
 export const clientAction = guarded(async ({ params, request }: RouteArgs) => {
-  const parsed = ProductForm.safeParse(await request.json());
+  const parsed = ProductForm.safeParse(await sentIn(request));
   if (!parsed.success) return { errors: fieldErrors(parsed.error) };
   await saveProduct(fromForm(params.productId === 'new' ? newProductId() : params.productId!, parsed.data));
   return redirect('/library');

@@ -2,7 +2,7 @@ import { plural } from '~core/quantity/format';
 import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import { useRef, useState } from 'react';
+import { memo, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, Outlet, useLoaderData, useNavigate } from 'react-router';
 import { audit, openFindings } from '~core/fairness/audit';
@@ -75,10 +75,26 @@ const keys: [string, string][] = [
   ['?', 'This list'],
 ];
 
+type Trial = Awaited<ReturnType<typeof clientLoader>>;
+
 export default function TrialLayout() {
-  const { id, question, status, due, mix, steps, unitNoun, missing } = useLoaderData<typeof clientLoader>();
-  const navigate = useNavigate();
+  const trial = useLoaderData<typeof clientLoader>();
   useOtherTabs();
+  return <TrialFrame {...trial} />;
+}
+
+/** What stands around a room; drawn anew when the trial changed, not with every value under way. */
+const TrialFrame = memo(function TrialFrame({
+  id,
+  question,
+  status,
+  due,
+  mix,
+  steps,
+  unitNoun,
+  missing,
+}: Trial) {
+  const navigate = useNavigate();
   const [keysOpen, setKeysOpen] = useState(false);
 
   // The key as it comes out, whatever the layout: `[` is AltGr with 8 on some keyboards.
@@ -151,4 +167,4 @@ export default function TrialLayout() {
       </Dialog>
     </>
   );
-}
+});

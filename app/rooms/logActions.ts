@@ -119,6 +119,17 @@ function saysTheSame(old: Observation, body: EntryBody): boolean {
   );
 }
 
+/** The next frame; where none is drawn (another tab is in front), a moment. */
+const nextFrame = () =>
+  new Promise<void>((resolve) => {
+    const late = setTimeout(resolve, 50);
+    requestAnimationFrame(() => {
+      clearTimeout(late);
+      // Behind the frame's own drawing.
+      setTimeout(resolve);
+    });
+  });
+
 /** The line for a value: a correction of the one that stands in its place, nothing where it says the same. */
 function lineFor(state: TrialState, body: EntryBody): Saying[] {
   const old = valueInPlace(state, body);
@@ -158,6 +169,8 @@ export async function logAction(trialId: string | undefined, data: unknown): Pro
     return refused({ [NOT_STORED]: `${await nameOf(trialId, body)}${sayStorageFault(fault)}` });
   }
   if (!written.ok) return refused({ trial: describeChangeError(written.error) });
+  // That it is kept is painted before the screen is worked out anew.
+  await nextFrame();
   if (written.value[0]?.kind === 'correction') announce('Corrected; the old value stays in the log.');
   if (spoken.has(body.kind)) announce('Written into the log.');
   return { saved: true };

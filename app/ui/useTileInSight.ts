@@ -9,12 +9,18 @@ const AROUND = 12;
  */
 export function useTileInSight(current: unknown): void {
   useEffect(() => {
-    const tile = document.querySelector('.tile.current')?.getBoundingClientRect();
-    const pad = document.querySelector('.with-side.standing > .side');
-    if (!tile || !pad || getComputedStyle(pad).position !== 'sticky') return;
-    const head = document.querySelector('header')?.getBoundingClientRect().bottom ?? 0;
-    const [above, below] = [Math.max(0, head) + AROUND, pad.getBoundingClientRect().top - AROUND];
-    if (tile.bottom > below) window.scrollBy({ top: tile.bottom - below });
-    else if (tile.top < above) window.scrollBy({ top: tile.top - above });
+    // With the frame that is drawn anyway: looking at once would lay the page out twice.
+    const frame = requestAnimationFrame(bringInSight);
+    return () => cancelAnimationFrame(frame);
   }, [current]);
+}
+
+function bringInSight(): void {
+  const tile = document.querySelector('.tile.current')?.getBoundingClientRect();
+  const pad = document.querySelector('.with-side.standing > .side');
+  if (!tile || !pad || getComputedStyle(pad).position !== 'sticky') return;
+  const head = document.querySelector('header')?.getBoundingClientRect().bottom ?? 0;
+  const [above, below] = [Math.max(0, head) + AROUND, pad.getBoundingClientRect().top - AROUND];
+  if (tile.bottom > below) window.scrollBy({ top: tile.bottom - below });
+  else if (tile.top < above) window.scrollBy({ top: tile.top - above });
 }

@@ -7,6 +7,7 @@ import { createTrial, listTrials, sealPlan } from '../../store/trials';
 import { todayDate } from '../clock';
 import { quickPlan } from './quickPlan';
 import { currencyHere, unitsHere } from '../../ui/region';
+import { sentIn } from '../../form/handedOver';
 
 const QuickForm = z.object({
   protocolId: z.string(),
@@ -24,7 +25,7 @@ const QuickForm = z.object({
 
 /** Makes the trial of what was asked for, and seals it where that is wanted. */
 export async function quickAction({ request }: { request: Request }): Promise<ActionResult | Response> {
-  const parsed = QuickForm.safeParse(await request.json());
+  const parsed = QuickForm.safeParse(await sentIn(request));
   if (!parsed.success) return { errors: fieldErrors(parsed.error) };
   const [trials, library] = await Promise.all([listTrials(), listProducts()]);
   const made = quickPlan(parsed.data, {

@@ -5,6 +5,7 @@ import { listProducts } from '../../store/products';
 import { loadTrial, savePlan } from '../../store/trials';
 import type { RoomArgs } from '../roomArgs';
 import { ContendersForm, applyContenders, doseErrors, toContendersForm } from './contendersForm';
+import { sentIn } from '../../form/handedOver';
 
 export async function loadContenders({ params }: RoomArgs) {
   const { row, state, blind } = await loadTrial(params.trialId);
@@ -20,7 +21,7 @@ export async function loadContenders({ params }: RoomArgs) {
 export type ContendersData = Awaited<ReturnType<typeof loadContenders>>;
 
 export async function contendersAction({ params, request }: RoomArgs): Promise<ActionResult> {
-  const sent = SentForm.safeParse(await request.json());
+  const sent = SentForm.safeParse(await sentIn(request));
   if (!sent.success) return { errors: { treatments: 'Nothing was sent.' } };
   const saved = await savePlan<MergeError>(params.trialId, (plan, { library }) => {
     const values = mergedValues(sent.data, toContendersForm(plan), ContendersForm);

@@ -1,4 +1,5 @@
 import { guarded } from '../../form/guarded';
+import { sentIn } from '../../form/handedOver';
 import Button from '@mui/material/Button';
 import { useLoaderData } from 'react-router';
 import { type AuditFinding, audit, openFindings } from '~core/fairness/audit';
@@ -33,7 +34,7 @@ export async function clientLoader({ params }: RoomArgs) {
 }
 
 export const clientAction = guarded(async ({ params, request }: RoomArgs): Promise<ActionResult> => {
-  const parsed = FairnessAct.safeParse(await request.json());
+  const parsed = FairnessAct.safeParse(await sentIn(request));
   if (!parsed.success) return { errors: fieldErrors(parsed.error) };
   const result = await fairnessAction(params.trialId, parsed.data);
   announce(saidBy(result) ?? 'Done.');

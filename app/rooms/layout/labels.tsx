@@ -1,4 +1,5 @@
 import { guarded } from '../../form/guarded';
+import { sentIn } from '../../form/handedOver';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
@@ -71,7 +72,7 @@ export async function clientLoader({ params }: RoomArgs) {
 }
 
 export const clientAction = guarded(async ({ params, request }: RoomArgs) => {
-  const result = await layoutAction(params.trialId, await request.json());
+  const result = await layoutAction(params.trialId, await sentIn(request));
   if ('saved' in result && result.message) announce(result.message);
   return result;
 });

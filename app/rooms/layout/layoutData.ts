@@ -11,6 +11,7 @@ import { announce } from '../../ui/announce';
 import { plainAuditInput } from '../auditOf';
 import type { RoomArgs } from '../roomArgs';
 import { layoutAction } from './layoutActions';
+import { sentIn } from '../../form/handedOver';
 
 /** Places of other trials, newest first, each set once: a shelf is measured once and used for years. */
 async function placesElsewhere(trialId: string): Promise<PlacesElsewhere[]> {
@@ -68,7 +69,7 @@ export type LayoutData = Awaited<ReturnType<typeof loadLayout>>;
 const formIntents = new Set(['', 'areas', 'design']);
 
 export async function layoutRoomAction({ params, request }: RoomArgs) {
-  const data: unknown = await request.json();
+  const data: unknown = await sentIn(request);
   const result = await layoutAction(params.trialId, data);
   const intent = typeof data === 'object' && data !== null && 'intent' in data ? String(data.intent) : '';
   const text = saidBy(result);

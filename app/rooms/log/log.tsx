@@ -1,4 +1,5 @@
 import { guarded } from '../../form/guarded';
+import { sentIn } from '../../form/handedOver';
 import { shortTime } from '../../bench/clock';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
@@ -51,7 +52,7 @@ export async function clientLoader({ params }: RoomArgs) {
 }
 
 export const clientAction = guarded(async ({ params, request }: RoomArgs): Promise<ActionResult> => {
-  const parsed = LogRoomForm.safeParse(await request.json());
+  const parsed = LogRoomForm.safeParse(await sentIn(request));
   if (!parsed.success) return { errors: fieldErrors(parsed.error) };
   const form = parsed.data;
   if (form.intent === 'settle') {

@@ -12,6 +12,7 @@ import { announce } from '../../ui/announce';
 import type { RoomArgs } from '../roomArgs';
 import { bottlesOn, partNames, stockName } from '~core/mixing/bottles';
 import { mixingAction } from './mixingActions';
+import { sentIn } from '../../form/handedOver';
 
 export async function loadMixing({ params, request }: RoomArgs) {
   const trial = await loadTrial(params.trialId);
@@ -56,7 +57,7 @@ export type MixingData = Awaited<ReturnType<typeof loadMixing>>;
 const plainIntents = new Set(['match', 'bringBack', 'undo']);
 
 export async function mixingRoomAction({ params, request }: RoomArgs) {
-  const data: unknown = await request.json();
+  const data: unknown = await sentIn(request);
   const result = await mixingAction(params.trialId, data);
   const intent = typeof data === 'object' && data !== null && 'intent' in data ? String(data.intent) : '';
   const text = saidBy(result);

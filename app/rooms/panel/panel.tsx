@@ -6,6 +6,7 @@ import { sayPanel } from '~core/sensory/sayPanel';
 import { sessionsOf } from '~core/sensory/sessions';
 import { todayDate } from '../../bench/clock';
 import { guarded } from '../../form/guarded';
+import { sentIn } from '../../form/handedOver';
 import { panelKeysHere } from '../../store/panelKeys';
 import { loadTrial } from '../../store/trials';
 import { RoomHead } from '../../ui/RoomHead';
@@ -38,7 +39,7 @@ export async function clientLoader({ params }: RoomArgs) {
 }
 
 export const clientAction = guarded(async ({ params, request }: RoomArgs) =>
-  panelAction(params.trialId, await request.json()),
+  panelAction(params.trialId, await sentIn(request)),
 );
 
 export default function PanelRoom() {

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Link, useLoaderData } from 'react-router';
 import { sessionOf } from '~core/sensory/sessions';
 import { guarded } from '../../form/guarded';
+import { sentIn } from '../../form/handedOver';
 import { usePost } from '../../form/usePost';
 import { blobUrls } from '../../store/blobUrls';
 import { panelKeyOf } from '../../store/panelKeys';
@@ -43,7 +44,7 @@ export async function clientLoader({ params }: TasteArgs) {
 }
 
 export const clientAction = guarded(async ({ params, request }: TasteArgs) =>
-  panelAction(params.trialId, await request.json()),
+  panelAction(params.trialId, await sentIn(request)),
 );
 
 /** A taster's page on this device: codes alone. */

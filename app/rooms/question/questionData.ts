@@ -11,6 +11,7 @@ import { undoAction } from '../undoAction';
 import { announce } from '../../ui/announce';
 import type { RoomArgs } from '../roomArgs';
 import { QuestionForm, applyQuestion, toQuestionForm } from './questionForm';
+import { sentIn } from '../../form/handedOver';
 
 export async function loadQuestion({ params }: RoomArgs) {
   const { row, state } = await loadTrial(params.trialId);
@@ -28,7 +29,7 @@ const ProtocolAct = z.object({ intent: z.literal('protocol'), protocolId: z.stri
 const UndoAct = z.object({ intent: z.literal('undo') });
 
 export async function questionAction({ params, request }: RoomArgs): Promise<ActionResult> {
-  const data: unknown = await request.json();
+  const data: unknown = await sentIn(request);
   const act = ProtocolAct.safeParse(data);
   if (act.success) return fillFrom(params.trialId, act.data.protocolId);
   if (UndoAct.safeParse(data).success) return undoAction(params.trialId);

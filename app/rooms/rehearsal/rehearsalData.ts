@@ -11,6 +11,7 @@ import { planIndex } from '~core/plan/planIndex';
 import { findingInput } from '~core/verdict/findingInput';
 import { findings } from '../../workers/findings';
 import type { RoomArgs } from '../roomArgs';
+import { sentIn } from '../../form/handedOver';
 
 /** A spread that can be reckoned with, and where it is from. */
 export interface Spread {
@@ -65,7 +66,7 @@ export type RehearsalData = Awaited<ReturnType<typeof loadRehearsal>>;
 const SpreadAct = z.object({ intent: z.literal('cv'), cvPercent: z.number().positive().max(200) });
 
 export async function rehearsalAction({ params, request }: RoomArgs): Promise<ActionResult> {
-  const parsed = SpreadAct.safeParse(await request.json());
+  const parsed = SpreadAct.safeParse(await sentIn(request));
   if (!parsed.success) return { errors: fieldErrors(parsed.error) };
   const { cvPercent } = parsed.data;
   const saved = await savePlan(params.trialId, (plan) => ({ ...plan, cvPercent }));

@@ -25,6 +25,7 @@ import { change } from '../../store/change';
 import { allFindings, nameIn } from '../findings/findingData';
 import { plainAuditInput } from '../auditOf';
 import type { RoomArgs } from '../roomArgs';
+import { sentIn } from '../../form/handedOver';
 
 export async function loadReview({ params }: RoomArgs) {
   // What is said of the methods comes from beside the screen: it is asked for as the review writes figures.
@@ -109,7 +110,7 @@ const Own = z.object({
 });
 
 export async function reviewAction({ params, request }: RoomArgs): Promise<ActionResult> {
-  const body: unknown = await request.json();
+  const body: unknown = await sentIn(request);
   const own = Own.safeParse(body);
   if (own.success) {
     const kept = await change<never>(params.trialId, ({ trial }) =>

@@ -14,6 +14,8 @@ import { responseOf } from '~core/log/response';
 import type { UnitId } from '~core/model/ids';
 import type { Position, Round, Trait, Unit } from '~core/model/plan';
 import { formatFigure } from '~core/quantity/format';
+import { onSent } from '../../form/usePost';
+import type { Saying } from '../../store/change';
 import { onCommitted } from '../../store/committed';
 import { PlanView } from '../../ui/PlanView';
 import { UnitFace, tileInk, unitNumber } from '../../ui/UnitTile';
@@ -85,17 +87,31 @@ export const MeasurePlan = memo(function MeasurePlan({ state, round, trait, curr
   // A key changes one tile of two hundred: the plan itself isn't drawn again for it.
   const [live] = useState(() => new LiveTiles());
   useLayoutEffect(() => live.set({ current, typed, pending }), [live, current, typed, pending]);
-  useEffect(
-    () =>
-      onCommitted((entries) => {
-        for (const e of entries) {
-          const body = e.kind === 'correction' ? e.replacement : e;
-          if (body?.kind !== 'measurement' && body?.kind !== 'weighing') continue;
-          if (body.traitId === trait.id && body.roundId === round.id) live.keep(body.unitId, valueOf(body));
-        }
-      }),
-    [live, trait.id, round.id],
-  );
+  useEffect(() => {
+    const here = (body: Saying | null | undefined) =>
+      (body?.kind === 'measurement' || body?.kind === 'weighing') &&
+      body.traitId === trait.id &&
+      body.roundId === round.id
+        ? body
+        : null;
+    const stopSent = onSent(({ data, done }) => {
+      const body = here((data as { body?: Saying }).body);
+      if (!body || (body.kind === 'measurement' && body.notYet)) return;
+      const value = valueOf(body);
+      live.send(body.unitId, value);
+      void done.finally(() => live.settle(body.unitId, value));
+    });
+    const stopCommitted = onCommitted((entries) => {
+      for (const e of entries) {
+        const body = here(e.kind === 'correction' ? e.replacement : e);
+        if (body) live.keep(body.unitId, valueOf(body));
+      }
+    });
+    return () => {
+      stopSent();
+      stopCommitted();
+    };
+  }, [live, trait.id, round.id]);
   const renderPlace = useCallback(
     (_: Position, unit: Unit | undefined) => {
       if (!unit) return <span className="place" aria-hidden="true" />;

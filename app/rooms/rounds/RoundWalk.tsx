@@ -40,7 +40,7 @@ interface Props {
 /** One trait of one round: the plan walked with the pad at hand. */
 export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUnit, startAt, head }: Props) {
   const { plan } = state;
-  const post = usePost();
+  const post = usePost({ tiles: true });
   const walk = useMemo(() => walkOf(state, trait), [state, trait]);
   const [unitId, setUnitId] = useState<UnitId | undefined>(
     () => startAt ?? nextStep(state, trait, round, null)?.unitId ?? walk[0]?.id,

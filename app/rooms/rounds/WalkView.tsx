@@ -1,6 +1,6 @@
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
-import { type ReactNode, memo, useState } from 'react';
+import { type ReactNode, memo, useCallback, useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import type { TrialState } from '~core/log/state';
 import type { TraitId, UnitId } from '~core/model/ids';
@@ -26,6 +26,20 @@ function typedTraits(plan: Plan, round: Round): Trait[] {
   return traits;
 }
 
+/** When a round is, or was, to be walked. */
+function whenOf({ status, date }: RoundProgress, today: string): string {
+  switch (status) {
+    case 'done':
+      return `Done, planned for ${shortDate(date)}`;
+    case 'upcoming':
+      return `Planned for ${shortDate(date)}, ${relativeDay(date, today)}`;
+    case 'due':
+      return 'Due today';
+    case 'overdue':
+      return `Was due ${relativeDay(date, today)}`;
+  }
+}
+
 interface Props {
   state: TrialState;
   rounds: readonly RoundProgress[];
@@ -38,6 +52,8 @@ export const WalkView = memo(function WalkView({ state, rounds, today, views }: 
   const { plan } = state;
   const { id } = plan;
   const [search, setSearch] = useSearchParams();
+  const onRound = useCallback((round: string) => setSearch({ round }), [setSearch]);
+  const days = useMemo(() => plan.rounds.filter((r) => typedTraits(plan, r).length > 0), [plan]);
   const [at, setAt] = useState<{ roundId: string; traitId: TraitId; unitId: UnitId | undefined } | null>(
     null,
   );
@@ -61,14 +77,6 @@ export const WalkView = memo(function WalkView({ state, rounds, today, views }: 
   const traits = typedTraits(plan, chosen.round);
   const own = at?.roundId === chosen.round.id ? at : null;
   const trait = traits.find((t) => t.id === (own?.traitId ?? search.get('trait'))) ?? traits[0]!;
-  const when =
-    chosen.status === 'done'
-      ? `done, planned for ${shortDate(chosen.date)}`
-      : chosen.status === 'upcoming'
-        ? `planned for ${shortDate(chosen.date)}, ${relativeDay(chosen.date, today)}`
-        : chosen.status === 'due'
-          ? 'due today'
-          : `was due ${relativeDay(chosen.date, today)}`;
   // Gone to by its code.
   const asked = plan.units.find((u) => u.code === search.get('unit'))?.id;
   const weighedToo = chosen.round.traitIds.length > traits.length;
@@ -84,34 +92,18 @@ export const WalkView = memo(function WalkView({ state, rounds, today, views }: 
   );
   const head = (
     <>
-      <RoomHead
+      <WalkHead
+        trialId={id}
         title={`${chosen.round.name} · ${trait.name.toLowerCase()}`}
-        actions={
-          <ToggleButtonGroup
-            size="small"
-            exclusive
-            value={chosen.round.id}
-            onChange={(_, to: string | null) => to && setSearch({ round: to })}
-            aria-label="Round"
-          >
-            {walked.map((r) => (
-              <ToggleButton key={r.round.id} value={r.round.id} sx={{ textTransform: 'none', py: 0.4 }}>
-                day {r.round.day}
-              </ToggleButton>
-            ))}
-          </ToggleButtonGroup>
-        }
-      >
-        {when.charAt(0).toUpperCase() + when.slice(1)}.
-        {kindOf(trait).takenBy !== 'order' &&
-          ` The walk follows the dotted line; tap any ${plan.unitNoun} to jump.`}
-        {weighedToo && (
-          <>
-            {' '}
-            Weights of this round go through the <Link to={`/trial/${id}/weigh-in`}>Weigh-in</Link>.
-          </>
-        )}
-      </RoomHead>
+        said={`${whenOf(chosen, today)}.${
+          kindOf(trait).takenBy === 'order'
+            ? ''
+            : ` The walk follows the dotted line; tap any ${plan.unitNoun} to jump.`
+        }`}
+        roundId={chosen.round.id}
+        rounds={days}
+        {...{ weighedToo, onRound }}
+      />
       {views}
     </>
   );
@@ -143,5 +135,47 @@ export const WalkView = memo(function WalkView({ state, rounds, today, views }: 
       startAt={own?.unitId ?? asked}
       head={head}
     />
+  );
+});
+
+interface HeadProps {
+  trialId: string;
+  title: string;
+  said: string;
+  weighedToo: boolean;
+  roundId: string;
+  rounds: readonly Round[];
+  onRound: (id: string) => void;
+}
+
+/** Which round and trait is in hand; drawn anew when that changes, not with every value under way. */
+const WalkHead = memo(function WalkHead(p: HeadProps) {
+  return (
+    <RoomHead
+      title={p.title}
+      actions={
+        <ToggleButtonGroup
+          size="small"
+          exclusive
+          value={p.roundId}
+          onChange={(_, to: string | null) => to && p.onRound(to)}
+          aria-label="Round"
+        >
+          {p.rounds.map((r) => (
+            <ToggleButton key={r.id} value={r.id} sx={{ textTransform: 'none', py: 0.4 }}>
+              day {r.day}
+            </ToggleButton>
+          ))}
+        </ToggleButtonGroup>
+      }
+    >
+      {p.said}
+      {p.weighedToo && (
+        <>
+          {' '}
+          Weights of this round go through the <Link to={`/trial/${p.trialId}/weigh-in`}>Weigh-in</Link>.
+        </>
+      )}
+    </RoomHead>
   );
 });

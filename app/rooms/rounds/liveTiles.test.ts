@@ -38,3 +38,22 @@ it('what is committed stands as kept at once, and stays so until the log shows i
   live.set({ current: two!, typed: '3', pending: new Map([[one!, { value: 13, kept: false }]]) });
   expect(live.of(one!).pending).toEqual({ value: 13, kept: false });
 });
+
+it('what was just sent stands as being kept before the screen knows of it, and goes when it is refused', () => {
+  const live = new LiveTiles();
+  const none = { current: two!, typed: '', pending: new Map() };
+  live.send(one!, 12.5);
+  live.set(none);
+  expect(live.of(one!).pending).toEqual({ value: 12.5, kept: false });
+  live.keep(one!, 12.5);
+  live.set(none);
+  expect(live.of(one!).pending).toEqual({ value: 12.5, kept: true });
+  // Typed over before the first is through: what settles the first leaves the second.
+  live.send(one!, 13);
+  live.settle(one!, 12.5);
+  live.set(none);
+  expect(live.of(one!).pending).toEqual({ value: 13, kept: false });
+  live.settle(one!, 13);
+  live.set(none);
+  expect(live.of(one!).pending).toBeUndefined();
+});

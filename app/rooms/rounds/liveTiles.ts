@@ -30,6 +30,9 @@ export class LiveTiles {
   /** those whose value is in the database, though the screen wasn't worked out anew yet */
   private readonly committed = new Map<UnitId, number>();
 
+  /** those whose value was sent, though the screen doesn't know yet */
+  private readonly sent = new Map<UnitId, number>();
+
   of = (id: UnitId): LiveTile => this.tiles.get(id) ?? atRest;
 
   subscribe(id: UnitId, tell: () => void): () => void {
@@ -37,6 +40,21 @@ export class LiveTiles {
     return () => {
       if (this.listeners.get(id) === tell) this.listeners.delete(id);
     };
+  }
+
+  /** A value is on its way to the log. */
+  send(id: UnitId, value: number): void {
+    this.sent.set(id, value);
+    this.committed.delete(id);
+    this.put(id, { ...this.of(id), typed: '', pending: { value, kept: false } });
+  }
+
+  /** A value has arrived, and the screen was worked out with it; or it was refused. */
+  settle(id: UnitId, value: number): void {
+    if (this.sent.get(id) !== value) return;
+    this.sent.delete(id);
+    this.committed.delete(id);
+    this.put(id, { ...this.of(id), pending: undefined });
   }
 
   /** A value is in the database. */
@@ -48,7 +66,8 @@ export class LiveTiles {
   }
 
   set({ current, typed, pending }: Live): void {
-    for (const id of this.committed.keys()) if (!pending.has(id)) this.committed.delete(id);
+    for (const id of this.committed.keys())
+      if (!pending.has(id) && !this.sent.has(id)) this.committed.delete(id);
     const touched = new Set<UnitId>([
       ...this.tiles.keys(),
       ...pending.keys(),
@@ -56,7 +75,8 @@ export class LiveTiles {
     ]);
     for (const id of touched) {
       const isCurrent = id === current;
-      const sent = pending.get(id);
+      const newest = this.sent.get(id);
+      const sent = newest === undefined ? pending.get(id) : { value: newest, kept: false };
       const kept = sent && { ...sent, kept: sent.kept || this.committed.get(id) === sent.value };
       this.put(id, { isCurrent, typed: isCurrent ? typed : '', pending: kept });
     }

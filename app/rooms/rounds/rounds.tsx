@@ -4,6 +4,7 @@ import { audit, openFindings } from '~core/fairness/audit';
 import { roundProgress } from '~core/schedule/rounds';
 import { todayDate } from '../../bench/clock';
 import { guarded } from '../../form/guarded';
+import { sentIn } from '../../form/handedOver';
 import { loadTrial } from '../../store/trials';
 import { RoomHead } from '../../ui/RoomHead';
 import { ViewSwitch } from '../../ui/ViewSwitch';
@@ -49,7 +50,7 @@ export async function clientLoader({ params, request }: RoomArgs) {
 }
 
 export const clientAction = guarded(async ({ params, request }: RoomArgs) => {
-  const data: unknown = await request.json();
+  const data: unknown = await sentIn(request);
   return isOfTasks(data) ? tasksAction(params.trialId, data) : logAction(params.trialId, data);
 });
 

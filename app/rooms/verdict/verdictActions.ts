@@ -15,6 +15,7 @@ import { change } from '../../store/change';
 import { saidBy } from '../../form/schemaFields';
 import { announce } from '../../ui/announce';
 import type { RoomArgs } from '../roomArgs';
+import { sentIn } from '../../form/handedOver';
 
 const Retest = z.object({
   retest: z.object({ cvPercent: z.number().positive().nullable(), replicates: z.number().int().nullable() }),
@@ -34,7 +35,7 @@ const Sent = z.object({ what: z.enum(['headings', 'claims', 'costs']), form: Sen
 
 /** Keeps the scorecard's headings, or how claims are set; what another tab changed meanwhile stays. */
 export async function verdictAction({ params, request }: RoomArgs): Promise<ActionResult | Response> {
-  const body: unknown = await request.json();
+  const body: unknown = await sentIn(request);
   const again = Retest.safeParse(body);
   if (again.success) return planRetest(params.trialId, again.data.retest);
   const sent = Sent.safeParse(body);

@@ -57,7 +57,7 @@ interface Props {
 /** Weighs every unit once: gross from scale or pad, tare of the container, net into the log. */
 export function WeighWalk({ state, head, round, trait, when, visits, visit, onVisit }: Props) {
   const { plan } = state;
-  const post = usePost();
+  const post = usePost({ tiles: true });
   const walk = useMemo(() => walkOf(state, trait), [state, trait]);
   const { instrument: scale, others, open, fault } = useInstrument('weight');
   const [unitId, setUnitId] = useState<UnitId | undefined>(

@@ -1,4 +1,5 @@
 import { guarded } from '../../form/guarded';
+import { sentIn } from '../../form/handedOver';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
 import { kindOf } from '~core/model/plan';
 import { roundProgress } from '~core/schedule/rounds';
@@ -19,7 +20,7 @@ export async function clientLoader({ params }: RoomArgs) {
 }
 
 export const clientAction = guarded(async ({ params, request }: RoomArgs) => {
-  return logAction(params.trialId, await request.json());
+  return logAction(params.trialId, await sentIn(request));
 });
 
 export default function WeighInRoom() {
