@@ -46,6 +46,17 @@ afterAll(async () => {
   rmSync(profile, { recursive: true, force: true });
 });
 
+it('a page names at once the files its address needs, each of them there', async () => {
+  await v.open('/trial/demo-trial-par/rounds');
+  const named = await v.page.$$eval('link[rel="modulepreload"]', (all) => all.map((l) => l.href));
+  expect(named.filter((f) => /\/(TrialLayout|rounds)-/.test(f)).length).toBeGreaterThanOrEqual(2);
+  const answers = await v.page.evaluate(
+    (files) => Promise.all(files.map(async (f) => (await fetch(f)).status)),
+    named,
+  );
+  expect(new Set(answers)).toEqual(new Set([200]));
+});
+
 describe('without a server', () => {
   it('a round goes on after the browser was restarted, and what was kept is there', async () => {
     await v.open('/trial/demo-trial-par/rounds');

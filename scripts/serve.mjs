@@ -17,6 +17,8 @@ const sha256 = (text) => `'sha256-${createHash('sha256').update(text).digest('ba
 const inlineScripts = (html) =>
   [...html.matchAll(/<script(?![^>]*\bsrc=)[^>]*>([\s\S]*?)<\/script>/g)].map((m) => sha256(m[1]));
 
+const fromHere = (address = '') => /^(::1|(::ffff:)?127\.)/.test(address);
+
 /**
  * @param {{ port: number, bench: 'demo' | 'own', host?: string, lan?: object }} options `lan`: certificate of this
  * machine in its network; the app is served by HTTPS then, with a letter-box for paired devices
@@ -62,7 +64,12 @@ export function serve({ port, bench, host, lan }) {
   let listening;
   const letters = lan && lanRoutes({ ...lan, port: () => listening.address().port });
   if (letters) app.use('/lan', letters.lan);
-  app.use(compression());
+  // To the machine itself packing costs more than it saves.
+  app.use(
+    compression({
+      filter: (req, res) => !fromHere(req.socket.remoteAddress) && compression.filter(req, res),
+    }),
+  );
   app.use(
     '/assets',
     express.static(`${client}assets`, { immutable: true, maxAge: '365d', index: false, fallthrough: false }),

@@ -47,9 +47,8 @@ export function demoPhotos(
           ground: GROUND,
           seed,
         });
-        const rgb = picture.data.filter((_, i) => i % 4 !== 3);
         const bytes = encode(
-          { ...SIZE, data: new Uint8Array(rgb), channels: 3, depth: 8 },
+          { ...SIZE, data: new Uint8Array(picture.data), channels: 4, depth: 8 },
           { zlib: { level: 0 } },
         );
         const hash = bytesToHex(sha256(bytes));

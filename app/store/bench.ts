@@ -34,8 +34,13 @@ async function versionOf(name: string): Promise<number> {
   return verno;
 }
 
+const demo = () => import('../demo/demoBench');
+
 async function openBench(name: BenchName): Promise<BenchDb> {
-  if ((await versionOf(`palazzo-${name}`)) > DATABASE_VERSION) throw new NewerBenchError();
+  const version = await versionOf(`palazzo-${name}`);
+  if (version > DATABASE_VERSION) throw new NewerBenchError();
+  // Fetched while the database is made.
+  if (version === 0 && name === 'demo') void demo();
   const db = new BenchDb(name);
   // An older tab that holds the database keeps an upgrade waiting for ever: say so instead.
   const held = new Promise<never>((_, reject) => {
@@ -52,7 +57,7 @@ async function openBench(name: BenchName): Promise<BenchDb> {
 const contents = (db: BenchDb) => db.tables.filter((t) => t.name !== 'settings');
 
 async function seedDemo(db: BenchDb): Promise<void> {
-  const { demoBench } = await import('../demo/demoBench');
+  const { demoBench } = await demo();
   const bench = demoBench(new Date());
   await db.transaction('rw', db.tables, async () => {
     // Two tabs that open the demo for the first time at once make it once.
