@@ -9,7 +9,7 @@ import {
   readLogger,
 } from '~core/series/loggerFile';
 import { wallText } from '~core/series/moment';
-import { celsius } from '~core/series/quantities';
+import { celsius } from '~core/quantity/temperature';
 import { numberOption, readArgs } from './options';
 import { PlainError } from './plainError';
 

@@ -131,6 +131,26 @@ describe('instruments', () => {
     await v.sees(/Level 1 by hand: \d\d\.\d to/);
     await v.isAccessible();
   });
+  it('degrees are those of the device: typed in them, kept in Celsius, shown as they were typed', async () => {
+    const us = await Visitor.arrive(browser, inject('demoUrl'), 390, 844);
+    await us.open('/data');
+    await us.page.evaluate(() => localStorage.setItem('palazzo/region', JSON.stringify({ units: 'us' })));
+    await us.open(`${trial}/rounds?view=air`);
+    await us.sees(/Level 2 was 3\.\d °F warmer at night than Level 1/);
+    await us.fillLabelled('Air', '200');
+    await us.sees('Between −22 and 158 °F.');
+    await us.fillLabelled('Air', '68');
+    await us.press('Keep the reading');
+    await us.sees('The reading is in the log.');
+    await us.sees(/Level 1 by hand: 68\.0 to 68\.0/);
+    await us.open(`${trial}/log`);
+    await us.sees('temperature of Level 1: 68.0 °F');
+    // The same log, on a device that goes by Celsius.
+    await us.page.evaluate(() => localStorage.setItem('palazzo/region', JSON.stringify({ units: 'metric' })));
+    await us.open(`${trial}/log`);
+    await us.sees('temperature of Level 1: 20 °C');
+    expect(us.complaints).toEqual([]);
+  });
   it('without a camera the stand-in shows a label, which opens its unit', async () => {
     await v.open(`${trial}/rounds`);
     await v.press('More');

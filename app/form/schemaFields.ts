@@ -33,7 +33,7 @@ export const optionalNumber = () =>
       return value;
     });
 
-/** As `optionalNumber`, for a temperature in °C, or in °F with an F behind it. */
+/** As `optionalNumber`, for a temperature in the degrees written here, or with C or F behind it; kept in °C. */
 export const optionalTemperature = () =>
   z
     .string()
@@ -42,7 +42,7 @@ export const optionalTemperature = () =>
       if (text === '') return null;
       const value = parseTemperature(text);
       if (value === null) {
-        ctx.addIssue({ code: 'custom', message: `“${text}” isn’t a temperature: 21 or 70 F.` });
+        ctx.addIssue({ code: 'custom', message: `“${text}” isn’t a temperature: 21 C or 70 F.` });
         return z.NEVER;
       }
       return value;

@@ -4,6 +4,7 @@ import TextField from '@mui/material/TextField';
 import dayjs from 'dayjs';
 import { useEffect, useState } from 'react';
 import { parseDecimal } from '~core/quantity/decimal';
+import { channelShown, channelUnit } from './channelShown';
 import type { Instrument, Reading } from './instrument';
 import { download } from '../ui/download';
 import './InstrumentPanel.css';
@@ -52,9 +53,9 @@ export function InstrumentPanel({ instrument, meets, takeLabel, onTake }: Props)
             <span key={c.id}>
               {instrument.channels.length > 1 && <small>{c.name}</small>}{' '}
               <output aria-label={`${instrument.name}: ${c.name}`}>
-                {reading ? formatFigure(reading.values[c.id] ?? 0, c.decimals) : '–'}
+                {reading ? formatFigure(channelShown(c, reading.values[c.id] ?? 0), c.decimals) : '–'}
               </output>{' '}
-              <small>{c.unit}</small>
+              <small>{channelUnit(c)}</small>
             </span>
           ))}
         </div>

@@ -1,7 +1,20 @@
 import type { Plan } from '~core/model/plan';
 import { type SizeUnits, sizeUnitsOf } from '~core/quantity/sizeText';
-import { type UnitChoice, currencyOf, unitChoiceIds, unitChoices, unitsOf } from '~core/quantity/regionUnits';
-import { type FigureRegion, figureRegionIds, figureRegions, setFigures } from '~core/quantity/region';
+import {
+  type UnitChoice,
+  currencyOf,
+  degreesOf,
+  unitChoiceIds,
+  unitChoices,
+  unitsOf,
+} from '~core/quantity/regionUnits';
+import {
+  type FigureRegion,
+  figureRegionIds,
+  figureRegions,
+  setFigures,
+  setTemperatureUnit,
+} from '~core/quantity/region';
 
 /** How this device writes figures, days and times; kept in this browser, like its light. */
 export interface Region {
@@ -11,7 +24,10 @@ export interface Region {
   hours: 12 | 24 | null;
   /** first day of a week, 0 Sunday; null: as the region has it */
   weekStart: 0 | 1 | 6 | null;
-  /** sizes and measures a new trial begins with; null: as the trial before, else as the region has them */
+  /**
+   * sizes and measures a new trial begins with, and the degrees of temperatures; null: as the trial before, else as
+   * the region has them
+   */
   units: UnitChoice | null;
 }
 
@@ -97,8 +113,9 @@ export function clockText(time: string): string {
 
 /** Takes what was chosen, or what the browser says, for every figure from now on. */
 export function applyRegion(): void {
-  const { figures } = chosenRegion();
+  const { figures, units } = chosenRegion();
   setFigures(figures ?? figuresOf(browserLanguage()));
+  setTemperatureUnit(units === null ? degreesOf(browserLanguage()) : unitChoices[units].degrees);
 }
 
 /** Chooses for this device. */

@@ -3,6 +3,7 @@ import { plantsIn } from '../log/stand';
 import { type TrialState, observationsOf, ofKind } from '../log/state';
 import type { UnitId } from '../model/ids';
 import { dayOfDate } from '../plan/days';
+import { celsius } from '../quantity/temperature';
 import type { AuditInput } from './rule';
 
 /** Centimetres in what plants are measured in (NIST SP 811); other units aren’t lengths. */
@@ -67,7 +68,13 @@ export function runningInput(
         ? []
         : body.columns.flatMap((c) =>
             c.quantity && c.mean !== undefined
-              ? [{ areaId: body.areaId as string, quantity: c.quantity, mean: c.mean }]
+              ? [
+                  {
+                    areaId: body.areaId as string,
+                    quantity: c.quantity,
+                    mean: c.quantity === 'temperature' ? celsius(c.mean, c.unit) : c.mean,
+                  },
+                ]
               : [],
           ),
     ),

@@ -1,6 +1,8 @@
 import { happenings } from '../model/happening';
 import { planIndex } from '../plan/planIndex';
 import { formatFigure, listNames, plural } from '../quantity/format';
+import { temperatureUnit } from '../quantity/region';
+import { temperatureShown } from '../quantity/temperature';
 import type { Rule } from './rule';
 
 /** What is found of a trial that is under way: the audit goes on after the seal. */
@@ -64,9 +66,10 @@ const notTheSameAir: Rule = {
       const sorted = [...byTreatment].sort((a, b) => a.mean - b.mean);
       const [least, most] = [sorted[0], sorted.at(-1)];
       if (!least || !most || most.mean - least.mean < by) return [];
-      const figure = (x: number) => formatFigure(x, quantity === 'ppfd' ? 0 : 1);
+      const warm = quantity === 'temperature';
+      const figure = (x: number) => formatFigure(warm ? temperatureShown(x) : x, quantity === 'ppfd' ? 0 : 1);
       return [
-        `${name}: ${most.name} ${figure(most.mean)}, ${least.name} ${figure(least.mean)} ${unit} on average`,
+        `${name}: ${most.name} ${figure(most.mean)}, ${least.name} ${figure(least.mean)} ${warm ? temperatureUnit() : unit} on average`,
       ];
     });
     if (lines.length === 0) return null;

@@ -1,11 +1,17 @@
 import pluralize from 'pluralize';
-import { withMark } from './region';
+import { moneyLocale, withMark } from './region';
 
 /** A figure with a fixed number of decimals and a true minus sign. @example formatFigure(-3.14159, 2) // '−3.14' */
 export function formatFigure(value: number, decimals: number): string {
   const text = value.toFixed(decimals);
   return withMark(Number(text) === 0 ? text.replace('-', '') : text.replace('-', '−'));
 }
+
+/**
+ * A whole number with its thousands apart, as the region writes them.
+ * @example inFigures('de-CH', () => formatCount(12000)) // '12’000'
+ */
+export const formatCount = (n: number): string => new Intl.NumberFormat(moneyLocale()).format(n);
 
 /** A figure that always shows its sign. @example formatSigned(5.2, 0) // '+5' */
 export function formatSigned(value: number, decimals: number): string {

@@ -12,7 +12,20 @@ export const figureRegions = {
 export type FigureRegion = keyof typeof figureRegions;
 export const figureRegionIds = Object.keys(figureRegions) as [FigureRegion, ...FigureRegion[]];
 
+/** Degrees a temperature is written and typed in; the log has °C. */
+export type TemperatureUnit = '°C' | '°F';
+
 let current: FigureRegion = 'plain';
+/** null: as the region of the figures has it */
+let degrees: TemperatureUnit | null = null;
+
+/** The degrees a temperature is written in now. */
+export const temperatureUnit = (): TemperatureUnit => degrees ?? (current === 'en-US' ? '°F' : '°C');
+
+/** Sets the degrees temperatures are written in from now on. */
+export function setTemperatureUnit(unit: TemperatureUnit): void {
+  degrees = unit;
+}
 
 /** How figures are written now. */
 export const figuresNow = (): FigureRegion => current;
@@ -27,12 +40,12 @@ export function setFigures(region: FigureRegion): void {
  * @example inFigures('de-DE', () => formatFigure(12.5, 1)) // '12,5'
  */
 export function inFigures<T>(region: FigureRegion, make: () => T): T {
-  const before = current;
-  current = region;
+  const before = [current, degrees] as const;
+  [current, degrees] = [region, null];
   try {
     return make();
   } finally {
-    current = before;
+    [current, degrees] = before;
   }
 }
 

@@ -1,15 +1,21 @@
 import { type MeasureSystem, usMeasures } from './measure';
+import type { TemperatureUnit } from './region';
 
 /** What sizes and measures a region goes by. */
 export const unitChoices = {
-  metric: { name: 'cm, g, L', inches: false, measures: { spoon: 'metric', gallon: 'us' } },
-  us: { name: 'in, oz, US gal', inches: true, measures: usMeasures },
+  metric: {
+    ...{ name: 'cm, g, L, °C', inches: false, degrees: '°C' },
+    measures: { spoon: 'metric', gallon: 'us' },
+  },
+  us: { name: 'in, oz, US gal, °F', inches: true, degrees: '°F', measures: usMeasures },
   imperial: {
-    name: 'in, oz, imperial gal',
-    inches: true,
+    ...{ name: 'in, oz, imperial gal, °C', inches: true, degrees: '°C' },
     measures: { spoon: 'imperial', gallon: 'imperial' },
   },
-} as const satisfies Record<string, { name: string; inches: boolean; measures: MeasureSystem }>;
+} as const satisfies Record<
+  string,
+  { name: string; inches: boolean; degrees: TemperatureUnit; measures: MeasureSystem }
+>;
 
 export type UnitChoice = keyof typeof unitChoices;
 export const unitChoiceIds = Object.keys(unitChoices) as [UnitChoice, ...UnitChoice[]];
@@ -38,6 +44,13 @@ export function unitsOf(language: string): { inches: boolean; measures: MeasureS
   const { inches, measures } = unitChoices.metric;
   return { inches, measures: imperialGallon.has(region) ? { ...measures, gallon: 'imperial' } : measures };
 }
+
+/** CLDR's regions that write temperatures in Fahrenheit (from memory). */
+const fahrenheit = new Set(['US', 'BS', 'BZ', 'KY', 'PR', 'PW']);
+
+/** The degrees a language's region writes temperatures in. @example degreesOf('en-US') // '°F' */
+export const degreesOf = (language: string): TemperatureUnit =>
+  fahrenheit.has(regionOf(language)) ? '°F' : '°C';
 
 /** Money of a region, ISO 4217; the euro where it isn't in this list. */
 const currencies: Record<string, string> = {

@@ -73,10 +73,6 @@ export function quantityOf(header: string): { quantity: SeriesQuantity | null; u
   return { quantity: null, unit: unit?.[1] ?? (said || null) };
 }
 
-/** Celsius from what a column holds. @example celsius(77, '°F') // 25 */
-export const celsius = (value: number, unit: string | null): number =>
-  unit === '°F' ? ((value - 32) * 5) / 9 : value;
-
 const timeWords =
   /^(date ?[/ -]? ?time|datetime|date|time ?stamp|timestamp|time|zeit|datum|zeitpunkt|uhrzeit|fecha|hora|heure|horodatage|data|ora|tijd|tid|utc|local time|measured at|recorded at)\b/;
 

@@ -3,19 +3,22 @@ import { FormProvider } from 'react-hook-form';
 import { driftOf } from '~core/mixing/drift';
 import { ppmScales } from '~core/mixing/strength';
 import { type Vessel, vesselFields } from '~core/mixing/vessels';
-import { formatFigure, formatSigned } from '~core/quantity/format';
+import { temperatureUnit } from '~core/quantity/region';
 import { Choice, Field } from '../../form/fields';
 import { useRecordForm } from '../../form/useRecordForm';
 import { Tessera } from '../../ui/Tessera';
+import { changeText, readingText } from './readingText';
 
-const quantities = [
-  ['ec', 'EC (strength)', 2],
-  ['ph', 'pH', 1],
-  ['temperature', '°C', 1],
-] as const;
+const quantitiesHere = () =>
+  [
+    ['ec', 'EC (strength)', 2],
+    ['ph', 'pH', 1],
+    ['temperature', temperatureUnit(), 1],
+  ] as const;
 
 /** Every vessel on a line: first and last reading, the change, and the fields for today's. */
 export function AllVessels({ vessels, sealed }: { vessels: readonly Vessel[]; sealed: boolean }) {
+  const quantities = quantitiesHere();
   const { form, busy, onSubmit } = useRecordForm({
     intent: 'readings' as const,
     scale: 1 as number,
@@ -97,6 +100,10 @@ function said(v: Vessel, quantity: 'ec' | 'ph' | 'temperature', digits: number):
   if (!first || !last) return '–';
   const drift = driftOf(readings);
   return drift
-    ? `${formatFigure(first.value, digits)}, ${formatFigure(last.value, digits)}, ${formatSigned(drift.change, digits)}`
-    : formatFigure(first.value, digits);
+    ? [
+        readingText(quantity, first.value, digits),
+        readingText(quantity, last.value, digits),
+        changeText(quantity, drift.change, digits),
+      ].join(', ')
+    : readingText(quantity, first.value, digits);
 }

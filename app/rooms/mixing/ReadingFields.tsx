@@ -1,4 +1,7 @@
 import Button from '@mui/material/Button';
+import { temperatureUnit } from '~core/quantity/region';
+import { otherDegrees } from '~core/quantity/temperature';
+import { readingText } from './readingText';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { type ReactNode, useState } from 'react';
@@ -74,10 +77,10 @@ export function ReadingFields({
           <Field
             name="temperature"
             label="Temperature"
-            suffix="°C"
+            suffix={temperatureUnit()}
             figures
             size="small"
-            helperText={unitsHere().inches ? 'or with an F: 70 F' : undefined}
+            helperText={unitsHere().inches ? otherDegrees() : undefined}
           />
         </div>
         <div className="all inline-row">
@@ -97,7 +100,7 @@ export function ReadingFields({
             setValue('scale', 1);
             for (const { id, decimals } of instrument.channels) {
               if (id === 'ec' || id === 'ph' || id === 'temperature') {
-                setValue(id, (r.values[id] ?? 0).toFixed(decimals));
+                setValue(id, readingText(id, r.values[id] ?? 0, decimals));
               }
             }
             setValue('instrument', r.instrument);

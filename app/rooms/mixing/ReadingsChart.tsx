@@ -1,3 +1,4 @@
+import { dayLocale } from '../../ui/region';
 import {
   Chart,
   type ChartConfiguration,
@@ -7,7 +8,6 @@ import {
   LinearScale,
   PointElement,
 } from 'chart.js';
-import dayjs from 'dayjs';
 import { Line } from 'react-chartjs-2';
 import type { TargetBand } from '~core/model/plan';
 import { useChartFonts } from '../../ui/useChartFonts';
@@ -66,7 +66,8 @@ function config(
             color: soft,
             font: { family: mono },
             maxTicksLimit: 5,
-            callback: (v) => dayjs(Number(v)).format('D MMM'),
+            callback: (v) =>
+              new Intl.DateTimeFormat(dayLocale(), { day: 'numeric', month: 'short' }).format(Number(v)),
           },
           grid: { display: false },
           border: { color: line },

@@ -3,7 +3,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { driftOf, inBand } from '~core/mixing/drift';
 import { regimenNames } from '~core/model/plan';
-import { formatFigure, formatSigned } from '~core/quantity/format';
+import { temperatureUnit } from '~core/quantity/region';
 import { shortDate } from '../../bench/clock';
 import { AllVessels } from './AllVessels';
 import { PhPanel } from './PhPanel';
@@ -11,6 +11,7 @@ import { ReadingForm } from './ReadingForm';
 import { ReadingsChart } from './ReadingsChart';
 import { TopUpPanel } from './TopUpPanel';
 import type { MixingData } from './mixingData';
+import { changeText, readingText } from './readingText';
 import { type Vessel, noBand, vesselsOf } from '~core/mixing/vessels';
 
 /** In place of one vessel's key. */
@@ -19,7 +20,7 @@ const ALL = 'all';
 const quantities = [
   ['ec', 'EC (strength)', 'mS/cm', 2],
   ['ph', 'pH', '', 1],
-  ['temperature', 'Temperature', '°C', 1],
+  ['temperature', 'Temperature', '', 1],
 ] as const;
 
 /** Readings, drift, band, top-ups and pH of one vessel at a time. */
@@ -133,16 +134,18 @@ function DriftTable({ data, vessel }: { data: MixingData; vessel: Vessel }) {
                 </div>
               </td>
               <td className="n" data-label="first">
-                {readings[0] ? formatFigure(readings[0].value, digits) : '–'}
+                {readings[0] ? readingText(quantity, readings[0].value, digits) : '–'}
               </td>
               <td className="n" data-label="last">
-                {last ? formatFigure(last.value, digits) : '–'}{' '}
-                <span className="unit">{last ? unit : ''}</span>
+                {last ? readingText(quantity, last.value, digits) : '–'}{' '}
+                <span className="unit">
+                  {last ? (quantity === 'temperature' ? temperatureUnit() : unit) : ''}
+                </span>
                 {last && <div className="small quiet">{shortDate(last.at)}</div>}
               </td>
               <td className="n small" data-label="change">
                 {drift
-                  ? `${formatSigned(drift.change, digits)}${drift.perDay === null ? '' : ` in ${Number(drift.days.toPrecision(2))} d`}`
+                  ? `${changeText(quantity, drift.change, digits)}${drift.perDay === null ? '' : ` in ${Number(drift.days.toPrecision(2))} d`}`
                   : '–'}
               </td>
             </tr>

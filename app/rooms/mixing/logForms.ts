@@ -1,13 +1,17 @@
 import { z } from 'zod';
 import { ecFromPpm, ppmScales } from '~core/mixing/strength';
 import { PackId, ProductId, TreatmentId, UnitId } from '~core/model/ids';
+import { temperatureText } from '~core/quantity/temperature';
 import { bucketUnits } from '~core/quantity/volume';
 import { optionalNumber, optionalTemperature, typedNumber } from '../../form/schemaFields';
 
 const ph = z.number().min(0, 'pH runs from 0 to 14.').max(14, 'pH runs from 0 to 14.');
 const ec = z.number().min(0, 'Not below 0.').max(20, 'Up to 20 mS/cm: is it typed in µS/cm or ppm?');
 const optional = (schema: z.ZodNumber) => optionalNumber().pipe(schema.nullable());
-const temperature = z.number().min(-5, 'Colder than water can be.').max(60, 'Up to 60 °C.');
+const temperature = z
+  .number()
+  .min(-5, 'Colder than water can be.')
+  .max(60, { error: () => `Up to ${temperatureText(60, 0)}.` });
 
 /** Strength, pH and temperature as read; all may stay empty: readings are never forced. */
 const readingFields = {

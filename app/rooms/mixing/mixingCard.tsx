@@ -1,3 +1,4 @@
+import { temperatureUnit } from '~core/quantity/region';
 import Button from '@mui/material/Button';
 import { Link, useLoaderData } from 'react-router';
 import { spoonsText } from '~core/mixing/spoons';
@@ -120,7 +121,7 @@ function OpenCard({ data }: { data: MixingData }) {
               ))}
             </ol>
             <p className="small quiet">
-              Really: ________________ EC ______ pH ______ °C ______ by ____________
+              Really: ________________ EC ______ pH ______ {temperatureUnit()} ______ by ____________
             </p>
           </section>
         );

@@ -1,3 +1,4 @@
+import { formatCount } from '~core/quantity/format';
 import { rehearsalHeadline, rehearsalRemarks } from '~core/design/rehearsalWords';
 import type { RehearsalResult, Scenario } from '~core/design/rehearsal';
 import type { Outcome } from '~core/design/rehearsalOutcome';
@@ -61,7 +62,7 @@ export function RehearsalReport({
       <div className={`note ${result.predicted.plan.right >= 0.8 ? 'good' : 'open'}`}>
         <h2>{rehearsalHeadline(result, predicted)}</h2>
         <p className="small quiet">
-          {result.runs.toLocaleString('en')} runs{stopped && ', stopped by hand'}.
+          {formatCount(result.runs)} runs{stopped && ', stopped by hand'}.
         </p>
       </div>
       <p className="outcome-key">

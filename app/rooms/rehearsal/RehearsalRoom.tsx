@@ -8,7 +8,7 @@ import type { RehearsalResult } from '~core/design/rehearsal';
 import { differencePercent, plantsPerUnit, rehearsalInput } from '~core/design/rehearsalInput';
 import { describeLayoutError } from '~core/design/randomise';
 import { parseDecimal } from '~core/quantity/decimal';
-import { plural } from '~core/quantity/format';
+import { formatCount, plural } from '~core/quantity/format';
 import { usePost } from '../../form/usePost';
 import { RoomHead } from '../../ui/RoomHead';
 import { type Progress, rehearseInWorker } from '../../workers/planning';
@@ -184,9 +184,7 @@ export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
                 : 'Nothing is laid out yet: blocks are imagined, and dealt anew at every run.'}
             </p>
             <Button variant="contained" size="large" onClick={() => void run()}>
-              {wrong('runs', 100, 500_000)
-                ? 'Rehearse'
-                : `Rehearse ${number('runs')!.toLocaleString('en')} times`}
+              {wrong('runs', 100, 500_000) ? 'Rehearse' : `Rehearse ${formatCount(number('runs')!)} times`}
             </Button>
           </div>
         )}

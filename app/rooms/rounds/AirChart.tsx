@@ -1,3 +1,4 @@
+import { dayLocale } from '../../ui/region';
 import { formatFigure } from '~core/quantity/format';
 import {
   Chart,
@@ -26,7 +27,9 @@ const colours = ['--lapis', '--terracotta', '--verdigris', '--ochre', '--porphyr
 /** A day of the clock on the wall, to the nearest hour: ticks are reckoned with a rounding error. */
 function dayWords(ms: number): string {
   const day = new Date(Math.round(ms / HOUR_MS) * HOUR_MS);
-  return new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' }).format(day);
+  return new Intl.DateTimeFormat(dayLocale(), { day: 'numeric', month: 'short', timeZone: 'UTC' }).format(
+    day,
+  );
 }
 
 /** Nights by the clock, behind the lines. */

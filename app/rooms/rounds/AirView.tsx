@@ -1,4 +1,6 @@
-import { formatFigure } from '~core/quantity/format';
+import { formatCount, formatFigure } from '~core/quantity/format';
+import { temperatureUnit } from '~core/quantity/region';
+import { warmthShown } from '~core/quantity/temperature';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import type { ReactNode } from 'react';
@@ -52,7 +54,8 @@ export function AirView({ plan, air, head }: { plan: Plan; air: AirData; head: R
       {air.files.length === 0 && air.lines.length === 0 && (
         <p className="quiet" style={{ maxWidth: '44rem' }}>
           Two places of one shelf are seldom alike. A logger in each shows by how much: “the upper shelf was
-          1.8 °C warmer at night”. The audit takes it from there.
+          {formatFigure(warmthShown(1.8), 1)} {temperatureUnit()} warmer at night”. The audit takes it from
+          there.
         </p>
       )}
       {differences.map((text) => (
@@ -110,8 +113,7 @@ export function AirView({ plan, air, head }: { plan: Plan; air: AirData; head: R
           <ul className="small">
             {air.files.map((f) => (
               <li key={f.entryId}>
-                {f.name}, {f.place}: {f.rows.toLocaleString('en')} rows, {shortTime(f.from)} to{' '}
-                {shortTime(f.to)}
+                {f.name}, {f.place}: {formatCount(f.rows)} rows, {shortTime(f.from)} to {shortTime(f.to)}
                 {f.missing && ' · its readings aren’t on this device'}
               </li>
             ))}

@@ -4,9 +4,12 @@ import { useState } from 'react';
 import type { AreaId } from '~core/model/ids';
 import type { Plan } from '~core/model/plan';
 import { parseDecimal } from '~core/quantity/decimal';
-import { parseTemperature } from '~core/quantity/temperature';
+import { formatFigure } from '~core/quantity/format';
+import { temperatureUnit } from '~core/quantity/region';
+import { otherDegrees, parseTemperature, temperatureShown } from '~core/quantity/temperature';
 import { LeaveGuard } from '../../form/UnsavedGuard';
 import { InstrumentPanel } from '../../instruments/InstrumentPanel';
+import { channelShown } from '../../instruments/channelShown';
 import { OtherInstruments } from '../../instruments/OtherInstruments';
 import { useInstrument } from '../../instruments/useInstrument';
 import { PickOne } from '../../ui/PickOne';
@@ -15,12 +18,14 @@ import { useNotice } from '../../ui/Notices';
 import { type AirQuantity, keepAirReadings } from './keepAirReadings';
 
 const fields = [
-  ['temperature', 'Air', '°C', -30, 70],
+  ['temperature', 'Air', '', -30, 70],
   ['humidity', 'Humidity', '%', 0, 100],
   ['light', 'Light (PPFD)', 'µmol m⁻² s⁻¹', 0, 3000],
 ] as const satisfies readonly (readonly [AirQuantity, string, string, number, number])[];
 
 const none: Record<AirQuantity, string> = { temperature: '', humidity: '', light: '' };
+
+const unitOf = (id: AirQuantity, unit: string) => (id === 'temperature' ? temperatureUnit() : unit);
 
 /** A typed figure in the unit it is kept in: temperatures may be in °F. */
 const readingOf = (id: AirQuantity, text: string) =>
@@ -31,7 +36,8 @@ function faultOf(text: string, id: AirQuantity, unit: string, low: number, high:
   if (text.trim() === '') return '';
   const value = readingOf(id, text);
   if (value === null) return `“${text.trim()}” isn’t a number.`;
-  return value < low || value > high ? `Between ${low} and ${high} ${unit}.` : '';
+  const limit = (x: number) => formatFigure(id === 'temperature' ? temperatureShown(x) : x, 0);
+  return value < low || value > high ? `Between ${limit(low)} and ${limit(high)} ${unitOf(id, unit)}.` : '';
 }
 
 /** A reading of a place’s air and light, typed or taken from a hand-held instrument; it joins what loggers wrote. */
@@ -90,7 +96,7 @@ export function HandReading({ plan, onKept }: { plan: Plan; onKept: () => void }
             helperText={
               faults[i] ||
               (tried && !some && i === 0 && 'Type one figure at least.') ||
-              (id === 'temperature' && unitsHere().inches && 'or with an F: 70 F')
+              (id === 'temperature' && unitsHere().inches && otherDegrees())
             }
             slotProps={{
               inputLabel: { shrink: true },
@@ -98,7 +104,7 @@ export function HandReading({ plan, onKept }: { plan: Plan; onKept: () => void }
               input: {
                 endAdornment: (
                   <span className="unit" style={{ whiteSpace: 'nowrap' }}>
-                    {unit}
+                    {unitOf(id, unit)}
                   </span>
                 ),
               },
@@ -123,7 +129,10 @@ export function HandReading({ plan, onKept }: { plan: Plan; onKept: () => void }
             setTyped({
               ...typed,
               ...Object.fromEntries(
-                instrument.channels.map((c) => [c.id, (r.values[c.id] ?? 0).toFixed(c.decimals)]),
+                instrument.channels.map((c) => [
+                  c.id,
+                  formatFigure(channelShown(c, r.values[c.id] ?? 0), c.decimals),
+                ]),
               ),
             });
             setReadBy(r.instrument);

@@ -1,3 +1,4 @@
+import { formatCount } from '~core/quantity/format';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useRef, useState } from 'react';
@@ -144,7 +145,7 @@ export function LoggerImport({ plan, onKept }: { plan: Plan; onKept: () => void 
       {read && (
         <div className="stack" style={{ marginTop: '1rem' }}>
           <p>
-            <strong>{read.table.times.length.toLocaleString('en')} rows</strong>
+            <strong>{formatCount(read.table.times.length)} rows</strong>
             {read.stopped && ' up to where it was stopped'} from{' '}
             <span className="num">{wallText(read.table.times[0]!).replace('T', ' ')}</span> to{' '}
             <span className="num">{wallText(read.table.times.at(-1)!).replace('T', ' ')}</span>.

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { inFigures } from '~core/quantity/region';
 import { type AirDifference, differenceWords } from './airData';
 
 const difference = (over: Partial<AirDifference> = {}): AirDifference => ({
@@ -15,6 +16,15 @@ describe('one place against another', () => {
     expect(differenceWords(difference({ day: 2, night: -0.5, all: 1 }))).toBe(
       'Level 1 was 2 °C warmer by day and 0.5 °C colder at night than Level 2 (408 hours of both).',
     );
+  });
+  it('is worth a word by the same warmth where degrees are Fahrenheit', () => {
+    const there = (d: Partial<AirDifference>) =>
+      inFigures('en-US', () => differenceWords(difference({ unit: '°F', ...d })));
+    expect(there({ night: -3.24 })).toBe(
+      'Level 2 was 3.2 °F warmer at night than Level 1 (408 hours of both).',
+    );
+    // 0.4 °F is less than 0.3 °C.
+    expect(there({ night: -0.4, all: -0.2 })).toBeNull();
   });
   it('isn’t said where they were alike', () => {
     expect(differenceWords(difference({ night: -0.2, all: -0.1 }))).toBeNull();

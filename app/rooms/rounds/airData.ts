@@ -8,8 +8,9 @@ import {
   readingsOf,
 } from '~core/series/held';
 import { type PlaceDifference, comparePlaces, thinned } from '~core/series/placesCompared';
-import { celsius } from '~core/series/quantities';
 import { type TrialState, ofKind } from '~core/log/state';
+import { temperatureUnit } from '~core/quantity/region';
+import { celsius, temperatureShown, warmthShown } from '~core/quantity/temperature';
 import { planIndex } from '~core/plan/planIndex';
 import { readSeries } from '../../store/bulk';
 
@@ -91,13 +92,11 @@ export async function airOf(state: TrialState, bands: Bands): Promise<AirData> {
       });
     };
     body.columns.forEach((c, i) => {
-      add(
-        String(i),
-        c.quantity ?? c.name,
-        quantityName(c.quantity ?? c.name),
-        c.unit,
-        readingsOf(times, columns[i]!),
-      );
+      const quantity = c.quantity ?? c.name;
+      const warm = c.quantity === 'temperature';
+      const unit = warm ? temperatureUnit() : c.unit;
+      const values = warm ? columns[i]!.map((v) => temperatureShown(celsius(v, c.unit))) : columns[i]!;
+      add(String(i), quantity, quantityName(quantity), unit, readingsOf(times, values));
     });
     const at = (quantity: string) => body.columns.findIndex((c) => c.quantity === quantity);
     const [t, h] = [at('temperature'), at('humidity')];
@@ -151,8 +150,13 @@ function byHand(state: TrialState): { line: AirLine; readings: Readings }[] {
     groups.set(key, group);
   }
   return [...groups].flatMap(([key, { place, quantity, at, values }]) => {
-    const [as, unit] = handQuantities[quantity];
-    const readings = readingsOf(Float64Array.from(at), Float64Array.from(values));
+    const [as, own] = handQuantities[quantity];
+    const warm = quantity === 'temperature';
+    const unit = warm ? temperatureUnit() : own;
+    const readings = readingsOf(
+      Float64Array.from(at),
+      Float64Array.from(warm ? values.map(temperatureShown) : values),
+    );
     const extent = extentOf(readings.values);
     if (!extent) return [];
     // What lay between two readings nobody saw: no hours outside a band, no sum of light.
@@ -189,7 +193,8 @@ export const quantityName = (quantity: string): string => known[quantity]?.name 
  * @example differenceWords(d) // 'Level 2 was 1.8 °C warmer at night than Level 1 (408 hours of both).'
  */
 export function differenceWords(d: AirDifference): string | null {
-  const { worth, more, less } = known[d.quantity] ?? { worth: 0, more: 'higher', less: 'lower' };
+  const { worth: least, more, less } = known[d.quantity] ?? { worth: 0, more: 'higher', less: 'lower' };
+  const worth = d.quantity === 'temperature' ? warmthShown(least) : least;
   // Said from the side that has more.
   const turned = (d.night ?? d.all) + (d.day ?? d.all) < 0;
   const [a, b, sign] = turned ? [d.b, d.a, -1] : [d.a, d.b, 1];

@@ -1,3 +1,4 @@
+import { temperatureText } from '~core/quantity/temperature';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
@@ -112,8 +113,9 @@ export function DryingView({ state, trait, head }: { state: TrialState; trait: T
           }}
         />
         <Caution>
-          Low heat and fresh air: 60 to 80 °C, door ajar, not in an oven used for food without thought;
-          nothing that was treated with pesticides. Paper bags don’t touch the elements.
+          Low heat and fresh air: {temperatureText(60, 0)} to {temperatureText(80, 0)}, door ajar, not in an
+          oven used for food without thought; nothing that was treated with pesticides. Paper bags don’t touch
+          the elements.
         </Caution>
       </div>
       <aside className="side stack" aria-label="Drying">

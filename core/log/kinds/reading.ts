@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { AreaId, TreatmentId, UnitId } from '../../model/ids';
 import { utc } from '../../model/column';
+import { temperatureUnit } from '../../quantity/region';
+import { temperatureText } from '../../quantity/temperature';
 import { entryKind } from './kind';
 
 /** What is read, with its name in words and its unit. */
@@ -31,7 +33,11 @@ export const reading = entryKind({
   }),
   label: 'Read',
   describe: (b) =>
-    `${readingQuantities[b.quantity].name} of ${b.subject}: ${b.value}${readingQuantities[b.quantity].unit}`,
+    `${readingQuantities[b.quantity].name} of ${b.subject}: ${
+      b.quantity === 'temperature' && temperatureUnit() === '°F'
+        ? temperatureText(b.value, 1)
+        : `${b.value}${readingQuantities[b.quantity].unit}`
+    }`,
   // A bottle's strength tells feed from water.
   underCodes: (b) =>
     b.treatmentId === null ? null : `${readingQuantities[b.quantity].name} of ${b.subject}`,
