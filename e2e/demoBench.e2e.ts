@@ -123,6 +123,28 @@ describe('the demo bench', () => {
     await v.page.click('[data-unit="PAR-08"]');
     await v.enter('11.2');
     await v.tileSays('PAR-08', /11\.2/);
+    // Words on a unit, and a column: they stay where they were typed until they are kept.
+    await fill();
+    await v.keys('.');
+    await v.choose('What it is', 'A remark');
+    await v.fillLabelled('What did you see?', 'A leaf is torn.');
+    await v.press('Write it down');
+    await v.sees('Not kept: PAR-09 “A leaf is torn.”');
+    expect(await v.valueOf('text')).toBe('A leaf is torn.');
+    await free();
+    await v.press('Write it down');
+    await v.page.waitForSelector('[role="dialog"]', { hidden: true });
+    await v.press('Paste a column …');
+    await v.fillLabelled('Values, a line each', 'PAR-09; 10.9\nPAR-10; 10.4');
+    await fill();
+    await v.press('Keep 2 values');
+    await v.sees('Not kept: The browser’s storage is full');
+    await free();
+    await v.press('Keep 2 values');
+    await v.page.waitForSelector('[role="dialog"]', { hidden: true });
+    await v.sees('2 values are in the log.');
+    await v.tileSays('PAR-09', /10\.9/);
+    await v.tileSays('PAR-10', /10\.4/);
     await v.open('/library/new');
     await v.fill('name', 'Long typed');
     await fill();

@@ -2,12 +2,12 @@ import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import InputAdornment from '@mui/material/InputAdornment';
-import TextField from '@mui/material/TextField';
+import TextField, { type TextFieldProps } from '@mui/material/TextField';
 import dayjs from 'dayjs';
 import { useState } from 'react';
 import { parseDecimal } from '~core/quantity/decimal';
 import { plural } from '~core/quantity/format';
-import { usePost } from '../form/usePost';
+import { useSend } from '../form/usePost';
 import { DialogButtons } from '../ui/DialogButtons';
 import { DayField } from '../ui/day/DayField';
 import { isDay } from '../ui/day/whole';
@@ -62,88 +62,97 @@ export function LateDialog({
   );
 }
 
-/** Why a task isn’t done. */
-export function SkipDialog({ act, onClose }: { act: Act; onClose: () => void }) {
-  const post = usePost();
-  const [reason, setReason] = useState('');
+interface AskProps {
+  title: string;
+  label: string;
+  /** stands below the field while nothing is wrong */
+  hint: string;
+  doLabel: string;
+  /** what is wrong with what was typed; empty where nothing is */
+  faultOf: (typed: string) => string;
+  /** @returns whether it is kept: what wasn't stays in the dialog */
+  onKeep: (typed: string) => Promise<boolean>;
+  onClose: () => void;
+  slotProps?: TextFieldProps['slotProps'];
+}
+
+/** Asks for one thing about an act. */
+function AskDialog({ title, label, hint, doLabel, faultOf, onKeep, onClose, slotProps }: AskProps) {
+  const [typed, setTyped] = useState('');
   const [asked, setAsked] = useState(false);
-  const missing = asked && reason.trim() === '';
+  const [busy, setBusy] = useState(false);
+  const fault = asked ? faultOf(typed) : '';
+  const keep = async () => {
+    setAsked(true);
+    if (faultOf(typed) !== '') return;
+    setBusy(true);
+    const kept = await onKeep(typed);
+    setBusy(false);
+    if (kept) onClose();
+  };
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
-      <DialogTitle>Not done: {act.what}</DialogTitle>
+      <DialogTitle>{title}</DialogTitle>
       <DialogContent>
         <TextField
-          label="Why"
+          label={label}
           autoFocus
           fullWidth
-          value={reason}
-          onChange={(e) => setReason(e.target.value)}
-          error={missing}
-          helperText={missing ? 'Say why it isn’t done.' : 'It goes into the log.'}
+          value={typed}
+          onChange={(e) => setTyped(e.target.value)}
+          error={fault !== ''}
+          helperText={fault || hint}
+          slotProps={slotProps}
           sx={{ mt: 1 }}
         />
       </DialogContent>
-      <DialogButtons
-        onCancel={onClose}
-        label="Write it down"
-        onDo={() => {
-          setAsked(true);
-          if (reason.trim() === '') return;
-          post({ intent: 'skip', trialId: act.trialId, task: act.task, reason });
-          onClose();
-        }}
-      />
+      <DialogButtons onCancel={onClose} label={doLabel} onDo={() => void keep()} busy={busy} />
     </Dialog>
+  );
+}
+
+/** Why a task isn’t done. */
+export function SkipDialog({ act, onClose }: { act: Act; onClose: () => void }) {
+  const send = useSend();
+  return (
+    <AskDialog
+      title={`Not done: ${act.what}`}
+      label="Why"
+      hint="It goes into the log."
+      doLabel="Write it down"
+      faultOf={(reason) => (reason.trim() === '' ? 'Say why it isn’t done.' : '')}
+      onKeep={(reason) => send({ intent: 'skip', trialId: act.trialId, task: act.task, reason })}
+      onClose={onClose}
+    />
   );
 }
 
 /** Minutes an act took, for the cost; a task that is still open is ticked off with it. */
 export function TookDialog({ act, onClose }: { act: Act; onClose: () => void }) {
-  const post = usePost();
-  const [typed, setTyped] = useState('');
-  const [asked, setAsked] = useState(false);
-  const minutes = parseDecimal(typed.trim()) ?? NaN;
-  const wrong = !(minutes > 0 && minutes <= 1440);
+  const send = useSend();
+  const minutesOf = (typed: string) => parseDecimal(typed.trim()) ?? NaN;
   const ticks = act.task !== null && act.state === 'open';
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="xs">
-      <DialogTitle>
-        {ticks ? 'Done: ' : ''}
-        {act.what}
-      </DialogTitle>
-      <DialogContent>
-        <TextField
-          label="It took"
-          autoFocus
-          fullWidth
-          value={typed}
-          onChange={(e) => setTyped(e.target.value)}
-          error={asked && wrong}
-          helperText={
-            asked && wrong
-              ? 'Minutes, above 0 and at most 1,440.'
-              : `For all ${plural(act.unitNoun)} of the trial together. Cost counts it if you like.`
-          }
-          slotProps={{
-            htmlInput: { inputMode: 'decimal' },
-            input: { endAdornment: <InputAdornment position="end">min</InputAdornment> },
-          }}
-          sx={{ mt: 1 }}
-        />
-      </DialogContent>
-      <DialogButtons
-        onCancel={onClose}
-        label={ticks ? 'Done' : 'Write it down'}
-        onDo={() => {
-          setAsked(true);
-          if (wrong) return;
-          post({
-            ...{ intent: 'took', trialId: act.trialId, what: act.what, minutes },
-            ...(ticks && { task: act.task }),
-          });
-          onClose();
-        }}
-      />
-    </Dialog>
+    <AskDialog
+      title={`${ticks ? 'Done: ' : ''}${act.what}`}
+      label="It took"
+      hint={`For all ${plural(act.unitNoun)} of the trial together. Cost counts it if you like.`}
+      doLabel={ticks ? 'Done' : 'Write it down'}
+      faultOf={(typed) => {
+        const minutes = minutesOf(typed);
+        return minutes > 0 && minutes <= 1440 ? '' : 'Minutes, above 0 and at most 1,440.';
+      }}
+      onKeep={(typed) =>
+        send({
+          ...{ intent: 'took', trialId: act.trialId, what: act.what, minutes: minutesOf(typed) },
+          ...(ticks && { task: act.task }),
+        })
+      }
+      onClose={onClose}
+      slotProps={{
+        htmlInput: { inputMode: 'decimal' },
+        input: { endAdornment: <InputAdornment position="end">min</InputAdornment> },
+      }}
+    />
   );
 }

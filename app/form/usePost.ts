@@ -19,20 +19,22 @@ export function onSent(hear: (sent: Sent) => void): () => void {
 }
 
 /**
- * Posts one value to the route's action, each on its own: several may be under way (a fast hand on the
- * pad), and a later one must never cancel an earlier. The action answers by `announce`.
+ * Sends one value to the route's action, each on its own: several may be under way (a fast hand on the pad), and a
+ * later one must never cancel an earlier. The action answers by `announce`.
  *
  * @param tiles what is sent is shown by the tiles of a plan, which hear of it themselves; otherwise the whole screen
  *   is drawn with it in the very next frame, before anything is written
+ * @returns a function that sends, and says whether it was kept: what was typed is cleared then, not before
  */
-export function usePost({ tiles = false } = {}): (data: object) => void {
+export function useSend({ tiles = false } = {}): (data: object) => Promise<boolean> {
   const submit = useSubmit();
   const action = useFormAction();
   return useCallback(
-    (data) => {
+    async (data) => {
       const key = newId();
+      const { address, answer } = handOver(data, { action, key });
       const done = submit(data as never, {
-        action: handOver(data, { action, key }),
+        action: address,
         method: 'post',
         encType: 'application/json',
         navigate: false,
@@ -40,7 +42,18 @@ export function usePost({ tiles = false } = {}): (data: object) => void {
         fetcherKey: key,
       });
       sending.dispatchEvent(new CustomEvent<Sent>('sent', { detail: { data, done } }));
+      // An action that goes elsewhere says nothing.
+      return isKept(await Promise.race([answer, done]));
     },
     [submit, action, tiles],
   );
+}
+
+const isKept = (answer: unknown): boolean =>
+  typeof answer !== 'object' || answer === null || !('errors' in answer || 'conflicts' in answer);
+
+/** As `useSend`, where nothing waits for it: what is sent stays on the screen, or is named where it isn't kept. */
+export function usePost(options: { tiles?: boolean } = {}): (data: object) => void {
+  const send = useSend(options);
+  return useCallback((data) => void send(data), [send]);
 }

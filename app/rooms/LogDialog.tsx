@@ -30,7 +30,8 @@ interface Props {
   /** what that one is called */
   sampleName?: string;
   onClose: () => void;
-  onKeep: (body: EntryBody) => void;
+  /** @returns whether it is kept */
+  onKeep: (body: EntryBody) => Promise<boolean>;
 }
 
 /** Writes something that isn't a value into the log: a deviation, a remark, a death, an exclusion. */
@@ -42,15 +43,24 @@ export function LogDialog({ unit, sample = null, sampleName = '', onClose, onKee
   const choices = kinds.filter(([k]) =>
     k === 'sampleDeath' ? unit && sample !== null : unit || k === 'deviation' || k === 'note',
   );
-  const keep = handleSubmit(({ kind, text }) => {
-    const unitIds = unit ? [unit.id] : [];
-    if (kind === 'deviation') onKeep({ kind, unitIds, text });
-    if (kind === 'note') onKeep({ kind, unitId: unit?.id ?? null, text });
-    if (kind === 'death' && unit) onKeep({ kind, unitId: unit.id, sample: null, cause: text.trim() });
-    if (kind === 'sampleDeath' && unit)
-      onKeep({ kind: 'death', unitId: unit.id, sample, cause: text.trim() });
-    if (kind === 'exclusion' && unit) onKeep({ kind, unitId: unit.id, traitId: null, reason: text });
-    onClose();
+  const bodyOf = ({ kind, text }: Fields): EntryBody | null => {
+    switch (kind) {
+      case 'deviation':
+        return { kind, unitIds: unit ? [unit.id] : [], text };
+      case 'note':
+        return { kind, unitId: unit?.id ?? null, text };
+      case 'death':
+        return unit && { kind, unitId: unit.id, sample: null, cause: text.trim() };
+      case 'sampleDeath':
+        return unit && { kind: 'death', unitId: unit.id, sample, cause: text.trim() };
+      case 'exclusion':
+        return unit && { kind, unitId: unit.id, traitId: null, reason: text };
+    }
+  };
+  const keep = handleSubmit(async (fields) => {
+    const body = bodyOf(fields);
+    // What wasn't kept stays here.
+    if (!body || (await onKeep(body))) onClose();
   });
   const fault = formState.errors.text?.message;
   return (
@@ -82,7 +92,12 @@ export function LogDialog({ unit, sample = null, sampleName = '', onClose, onKee
           />
         </div>
       </DialogContent>
-      <DialogButtons onCancel={onClose} label="Write it down" onDo={() => void keep()} />
+      <DialogButtons
+        onCancel={onClose}
+        label="Write it down"
+        onDo={() => void keep()}
+        busy={formState.isSubmitting}
+      />
     </Dialog>
   );
 }

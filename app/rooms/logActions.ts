@@ -7,12 +7,14 @@ import { extraUnitOf } from '~core/design/extraUnitOf';
 import { type AreaId, RoundId, TraitId, TreatmentId, UnitId } from '~core/model/ids';
 import { newId } from '~core/model/newId';
 import { toldApart } from '~core/log/kinds/toldApart';
+import { MOST_PASTED } from '~core/log/pastedValues';
 import { tellApart } from '~core/log/tellApart';
 import { todayDate } from '../bench/clock';
 import { type ChangeError, describeChangeError, sayStorageFault } from '../store/errors';
 import { type LoadedTrial, appendEntries, loadTrial } from '../store/trials';
 import { NOT_STORED } from '../form/guarded';
 import { announce } from '../ui/announce';
+import { nextFrame } from '../ui/nextFrame';
 import { type ActionResult, type FieldErrors, fieldErrors } from '../form/schemaFields';
 
 /** Another day than today. */
@@ -23,6 +25,12 @@ const When = z
 /** What Rounds and Weigh-in send: one thing to write down. */
 const LogForm = z.object({
   body: EntryBody,
+  when: When.optional(),
+});
+
+/** Several things to write down together: all of them, or none. */
+const LinesForm = z.object({
+  bodies: z.array(EntryBody).min(1).max(MOST_PASTED),
   when: When.optional(),
 });
 
@@ -47,6 +55,26 @@ async function orderAction(
   );
   if (!written.ok) return refused({ trial: describeChangeError(written.error) });
   announce(written.value.length === 0 ? 'Nothing changed.' : 'The order is kept.');
+  return { saved: true };
+}
+
+async function linesAction(
+  trialId: string | undefined,
+  { bodies, when }: z.infer<typeof LinesForm>,
+): Promise<ActionResult> {
+  const written = await appendEntries(
+    trialId,
+    ({ state }) => bodies.flatMap((body) => lineFor(state, body)),
+    when && momentOf(when.date, when.time),
+  );
+  if (!written.ok) return refused({ trial: describeChangeError(written.error) });
+  const n = bodies.length;
+  const corrected = written.value.filter((e) => e.kind === 'correction').length;
+  if (bodies[0]!.kind === 'measurement')
+    announce(
+      `${n} ${n === 1 ? 'value is' : 'values are'} in the log${corrected > 0 ? `, ${corrected} of them corrected; the old ones stay visible` : ''}.`,
+    );
+  else if (spoken.has(bodies[0]!.kind)) announce('Written into the log.');
   return { saved: true };
 }
 
@@ -119,17 +147,6 @@ function saysTheSame(old: Observation, body: EntryBody): boolean {
   );
 }
 
-/** The next frame; where none is drawn (another tab is in front), a moment. */
-const nextFrame = () =>
-  new Promise<void>((resolve) => {
-    const late = setTimeout(resolve, 50);
-    requestAnimationFrame(() => {
-      clearTimeout(late);
-      // Behind the frame's own drawing.
-      setTimeout(resolve);
-    });
-  });
-
 /** The line for a value: a correction of the one that stands in its place, nothing where it says the same. */
 function lineFor(state: TrialState, body: EntryBody): Saying[] {
   const old = valueInPlace(state, body);
@@ -150,6 +167,10 @@ export async function logAction(trialId: string | undefined, data: unknown): Pro
   if (typeof data === 'object' && data !== null && 'extraUnit' in data) {
     const extra = ExtraUnitForm.safeParse(data);
     return extra.success ? extraUnitAction(trialId, extra.data) : refused(fieldErrors(extra.error));
+  }
+  if (typeof data === 'object' && data !== null && 'bodies' in data) {
+    const lines = LinesForm.safeParse(data);
+    return lines.success ? linesAction(trialId, lines.data) : refused(fieldErrors(lines.error));
   }
   if (typeof data === 'object' && data !== null && 'order' in data) {
     const order = OrderForm.safeParse(data);
@@ -192,7 +213,14 @@ async function nameOf(trialId: string | undefined, body: EntryBody): Promise<str
   if (!('unitId' in body)) return '';
   const { state } = await loadTrial(trialId);
   const code = state.plan.units.find((u) => u.id === body.unitId)?.code;
-  const value = 'value' in body ? ` ${body.value}` : 'grossG' in body ? ` ${body.grossG} g` : '';
+  const value =
+    'value' in body
+      ? ` ${body.value}`
+      : 'grossG' in body
+        ? ` ${body.grossG} g`
+        : 'text' in body
+          ? ` “${body.text}”`
+          : '';
   return code ? `${code}${value}. ` : '';
 }
 

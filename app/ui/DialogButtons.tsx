@@ -6,16 +6,18 @@ interface Props {
   /** what the main button does, in its words */
   label: string;
   onDo: () => void;
+  /** it is being done */
+  busy?: boolean;
 }
 
 /** The end of a dialog: out of it, or the one thing it is for. */
-export function DialogButtons({ onCancel, label, onDo }: Props) {
+export function DialogButtons({ onCancel, label, onDo, busy = false }: Props) {
   return (
     <DialogActions>
       <Button color="inherit" onClick={onCancel}>
         Cancel
       </Button>
-      <Button variant="contained" onClick={onDo}>
+      <Button variant="contained" onClick={onDo} disabled={busy}>
         {label}
       </Button>
     </DialogActions>

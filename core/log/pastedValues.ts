@@ -2,6 +2,11 @@ import type { Unit } from '../model/plan';
 import { unitNamedIn } from '../plan/matchUnit';
 import { parseDecimal } from '../quantity/decimal';
 
+/** So many lines are looked through: more than any trial has units. */
+export const MOST_PASTED = 2_000;
+/** Bytes of a column: more than any has. */
+export const MOST_PASTED_TEXT = 200_000;
+
 /** A line of a pasted column, and what will be taken of it. */
 export interface PastedRow {
   /** as it was pasted */
@@ -14,7 +19,7 @@ export interface PastedRow {
 
 /**
  * A column as it comes from a spreadsheet or a file: values alone, in the order of the walk, or each with the code of its
- * unit before or behind it. A heading is passed over; nothing is guessed.
+ * unit before or behind it. A heading is passed over; nothing is guessed. Lines behind the `MOST_PASTED`th aren't looked at.
  *
  * @param units in walking order
  * @param fault why a value can't be one of the trait; null when it can
@@ -25,7 +30,10 @@ export function pastedRows(
   units: readonly Pick<Unit, 'id' | 'code'>[],
   fault: (value: number) => string | null,
 ): PastedRow[] {
-  const lines = text.split(/\r\n|\n|\r/).map((l) => l.trim());
+  const lines = text
+    .slice(0, MOST_PASTED_TEXT)
+    .split(/\r\n|\n|\r/, MOST_PASTED)
+    .map((l) => l.trim());
   while (lines.at(-1) === '') lines.pop();
   const cellsOf = (line: string) => line.split(/[\t;]|,(?=\s)|,(?=[^\d])|(?<=[^\d]),/).map((c) => c.trim());
   const named = lines.some((l) => cellsOf(l).some((c) => unitNamedIn(units, c)));

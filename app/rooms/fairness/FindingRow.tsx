@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import type { AuditFinding } from '~core/fairness/audit';
 import type { PlanRoom } from '~core/fairness/rule';
-import { usePost } from '../../form/usePost';
+import { usePost, useSend } from '../../form/usePost';
 
 const roomNames: Record<PlanRoom, string> = {
   rounds: 'Rounds',
@@ -30,16 +30,17 @@ interface Props {
 /** One finding: what was found, why it matters, the cure with its button, or a reason to accept it. */
 export function FindingRow({ trialId, finding, codes, locked, hidden }: Props) {
   const post = usePost();
+  const send = useSend();
   const [accepting, setAccepting] = useState(false);
   const [reason, setReason] = useState('');
   const [asked, setAsked] = useState(false);
   const { ruleId, severity, accepted } = finding;
   const where = finding.room === 'library' ? '/library' : `/trial/${trialId}/${finding.room}`;
-  const accept = () => {
+  const accept = async () => {
     setAsked(true);
     if (reason.trim() === '') return;
-    post({ intent: 'accept', ruleId, reason });
-    setAccepting(false);
+    // What wasn't kept stays here.
+    if (await send({ intent: 'accept', ruleId, reason })) setAccepting(false);
   };
   return (
     <article className={`finding ${accepted === null ? severity : 'accepted'}`} data-rule={ruleId}>
@@ -71,7 +72,7 @@ export function FindingRow({ trialId, finding, codes, locked, hidden }: Props) {
               onKeyDown={(e) => e.key === 'Enter' && accept()}
               sx={{ flex: '1 1 20rem' }}
             />
-            <Button variant="outlined" color="secondary" onClick={accept}>
+            <Button variant="outlined" color="secondary" onClick={() => void accept()}>
               Accept it
             </Button>
             <Button color="inherit" onClick={() => setAccepting(false)}>

@@ -9,7 +9,7 @@ import { codesByProduct, productCodesOf } from '~core/mixing/productCodes';
 import { EntryBody } from '~core/log/entry';
 import { EntryId } from '~core/model/ids';
 import { type ActionResult, fieldErrors } from '../../form/schemaFields';
-import { usePost } from '../../form/usePost';
+import { usePost, useSend } from '../../form/usePost';
 import { entryKinds } from '~core/log/kinds';
 import { err, ok } from '~core/model/result';
 import { openConflicts, settleConflict } from '../../store/conflicts';
@@ -85,9 +85,10 @@ export const clientAction = guarded(async ({ params, request }: RoomArgs): Promi
 
 export default function LogRoom() {
   const { plan, lines, conflicts } = useLoaderData<typeof clientLoader>();
-  const send = usePost();
+  const post = usePost();
+  const send = useSend();
   const [writing, setWriting] = useState(false);
-  const takeBack = (id: string) => send({ intent: 'takeBack', id });
+  const takeBack = (id: string) => post({ intent: 'takeBack', id });
   return (
     <>
       <RoomHead
@@ -103,7 +104,7 @@ export default function LogRoom() {
       </RoomHead>
       <ConflictList
         conflicts={conflicts}
-        onSettle={(c, as) => send({ intent: 'settle', id: c.id, sha256: c.sha256, as })}
+        onSettle={(c, as) => post({ intent: 'settle', id: c.id, sha256: c.sha256, as })}
       />
       {lines.length === 0 ? (
         <p className="quiet">

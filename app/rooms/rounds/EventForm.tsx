@@ -13,7 +13,7 @@ import { parseDecimal } from '~core/quantity/decimal';
 import { plural } from '~core/quantity/format';
 import { relativeDay, shortDate, todayDate } from '../../bench/clock';
 import { LeaveGuard } from '../../form/UnsavedGuard';
-import { usePost } from '../../form/usePost';
+import { useSend } from '../../form/usePost';
 import { DayField, TimeField } from '../../ui/day/DayField';
 import { UNFINISHED, isDay } from '../../ui/day/whole';
 import { PickOne } from '../../ui/PickOne';
@@ -42,7 +42,8 @@ interface Props {
 /** Writes down what happened, and says what a fair reviewer does about it. */
 export function EventForm({ state, chosen, onKept }: Props) {
   const { plan } = state;
-  const post = usePost();
+  const send = useSend();
+  const [busy, setBusy] = useState(false);
   const today = todayDate();
   const [kind, setKind] = useState<Kind>('missedWatering');
   const [text, setText] = useState('');
@@ -57,7 +58,7 @@ export function EventForm({ state, chosen, onKept }: Props) {
     return units.length === 0 ? 0 : units.filter((u) => chosen.has(u.id)).length / units.length;
   });
   const alike = chosen.size === 0 || Math.max(...shares) - Math.min(...shares) < 1e-9;
-  const keep = () => {
+  const keep = async () => {
     const unitIds = [...chosen];
     if (kind === 'replacement' && unitIds.length === 0)
       return setFault({ at: 'units', text: 'Press what was replaced on the plan.' });
@@ -85,22 +86,29 @@ export function EventForm({ state, chosen, onKept }: Props) {
     if (date < dayjs(plan.startDate).subtract(30, 'day').format('YYYY-MM-DD'))
       return setFault({ at: 'date', text: `The trial began on ${shortDate(plan.startDate)}.` });
     const when = date === today && time === '' ? {} : { when: { date, time: time || '12:00' } };
-    if (kind === 'replacement') {
-      for (const unitId of unitIds)
-        post({ body: { kind, unitId, sample: null, reason: text.trim() }, ...when });
-    } else if (kind === 'extraUnit') {
-      post({ extraUnit: { treatmentId, reason: text.trim() }, ...when });
-    } else if (kind === 'split') {
-      for (const unitId of unitIds)
-        post({ body: { kind, unitId, into: vessels, reason: text.trim() }, ...when });
-    } else if (kind === 'work') {
-      post({ body: { kind, task: text.trim(), minutes: took, unitIds }, ...when });
-    } else if (kind === 'mixedUp') {
-      post({ body: { kind, unitIds, reason: text.trim() }, ...when });
-    } else {
-      post({ body: { kind: 'deviation', unitIds, what: kind, text }, ...when });
-    }
+    const said = text.trim();
+    const sent = (): object => {
+      switch (kind) {
+        case 'replacement':
+          return { bodies: unitIds.map((unitId) => ({ kind, unitId, sample: null, reason: said })) };
+        case 'extraUnit':
+          return { extraUnit: { treatmentId, reason: said } };
+        case 'split':
+          return { bodies: unitIds.map((unitId) => ({ kind, unitId, into: vessels, reason: said })) };
+        case 'work':
+          return { body: { kind, task: said, minutes: took, unitIds } };
+        case 'mixedUp':
+          return { body: { kind, unitIds, reason: said } };
+        default:
+          return { body: { kind: 'deviation', unitIds, what: kind, text } };
+      }
+    };
     setFault(null);
+    setBusy(true);
+    const kept = await send({ ...sent(), ...when });
+    setBusy(false);
+    // What wasn't kept stays here.
+    if (!kept) return;
     setText('');
     setMinutes('');
     onKept();
@@ -227,7 +235,7 @@ export function EventForm({ state, chosen, onKept }: Props) {
           {fault.text}
         </p>
       )}
-      <Button variant="contained" onClick={keep}>
+      <Button variant="contained" onClick={() => void keep()} disabled={busy}>
         Write it down
       </Button>
     </aside>

@@ -4,16 +4,16 @@ import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { EntryBody } from '~core/log/entry';
-import { pastedRows } from '~core/log/pastedValues';
+import { MOST_PASTED, MOST_PASTED_TEXT, pastedRows } from '~core/log/pastedValues';
 import { implausible } from '~core/log/plausible';
 import { type TrialState, observationsOf } from '~core/log/state';
 import { type Round, type Trait, type Unit, kindOf } from '~core/model/plan';
+import { formatCount } from '~core/quantity/format';
 import { todayDate } from '../../bench/clock';
 import { FileButton } from '../../ui/FileButton';
 import { DayField } from '../../ui/day/DayField';
 import { isDay } from '../../ui/day/whole';
 import { DialogButtons } from '../../ui/DialogButtons';
-import { useNotice } from '../../ui/Notices';
 
 interface Props {
   state: TrialState;
@@ -22,7 +22,8 @@ interface Props {
   /** in walking order */
   walk: readonly Unit[];
   onClose: () => void;
-  onKeep: (body: EntryBody, when: { date: string; time: string } | undefined) => void;
+  /** writes all of them down, or none. @returns whether they are kept */
+  onKeep: (bodies: EntryBody[], when: { date: string; time: string } | undefined) => Promise<boolean>;
 }
 
 /** Values from a spreadsheet or a file: looked through line by line before anything is kept. */
@@ -30,8 +31,13 @@ export function PasteDialog({ state, round, trait, walk, onClose, onKeep }: Prop
   const today = todayDate();
   const [text, setText] = useState('');
   const [date, setDate] = useState(today);
-  const notice = useNotice();
-  const rows = pastedRows(text, walk, (value) => kindOf(trait).fault(value, trait));
+  const [refusal, setRefusal] = useState('');
+  const [busy, setBusy] = useState(false);
+  const tooLong =
+    text.length > MOST_PASTED_TEXT || text.split('\n', MOST_PASTED + 1).length > MOST_PASTED
+      ? `More than ${formatCount(MOST_PASTED)} lines or ${formatCount(MOST_PASTED_TEXT)} letters: is it the right one?`
+      : '';
+  const rows = tooLong ? [] : pastedRows(text, walk, (value) => kindOf(trait).fault(value, trait));
   const taken = rows.filter((r) => r.why === null);
   const doubtOf = (r: (typeof rows)[number]) => {
     if (r.why !== null || !r.unit || r.value === null) return null;
@@ -40,23 +46,25 @@ export function PasteDialog({ state, round, trait, walk, onClose, onKeep }: Prop
     return implausible(state, r.unit.id, trait, r.value, round.id);
   };
   const late = !isDay(date) || date > today;
-  const keep = () => {
-    if (taken.length === 0 || late) return;
-    for (const r of taken) {
-      onKeep(
-        {
-          kind: 'measurement',
-          unitId: r.unit!.id,
-          traitId: trait.id,
-          roundId: round.id,
-          sample: null,
-          value: r.value!,
-        },
-        date === today ? undefined : { date, time: '12:00' },
-      );
-    }
-    notice({ text: `${taken.length} values go into the log.` });
-    onClose();
+  const keep = async () => {
+    if (taken.length === 0 || late || tooLong !== '') return;
+    setBusy(true);
+    const kept = await onKeep(
+      taken.map((r) => ({
+        ...({ kind: 'measurement', unitId: r.unit!.id, traitId: trait.id, roundId: round.id } as const),
+        ...{ sample: null, value: r.value! },
+      })),
+      date === today ? undefined : { date, time: '12:00' },
+    );
+    setBusy(false);
+    // What wasn't kept stays here.
+    if (kept) onClose();
+  };
+  const take = async (file: File | undefined) => {
+    if (file && file.size > MOST_PASTED_TEXT)
+      return setRefusal(`${file.name} has ${formatCount(file.size)} bytes, more than a column has.`);
+    setRefusal('');
+    setText((await file?.text()) ?? '');
   };
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
@@ -72,8 +80,12 @@ export function PasteDialog({ state, round, trait, walk, onClose, onKeep }: Prop
             maxRows={10}
             autoFocus
             value={text}
-            onChange={(e) => setText(e.target.value)}
-            helperText="in the order of the walk, or each with its code: PAR-07; 11.2"
+            onChange={(e) => {
+              setText(e.target.value);
+              setRefusal('');
+            }}
+            error={tooLong !== '' || refusal !== ''}
+            helperText={tooLong || refusal || 'in the order of the walk, or each with its code: PAR-07; 11.2'}
           />
           <div className="inline-row">
             <FileButton
@@ -82,7 +94,7 @@ export function PasteDialog({ state, round, trait, walk, onClose, onKeep }: Prop
               testId="values-file"
               variant="text"
               color="secondary"
-              onFiles={async ([file]) => setText((await file?.text()) ?? '')}
+              onFiles={([file]) => take(file)}
             />
             <DayField
               label="Measured on"
@@ -120,7 +132,8 @@ export function PasteDialog({ state, round, trait, walk, onClose, onKeep }: Prop
             ? 'Nothing to keep yet'
             : `Keep ${taken.length} ${taken.length === 1 ? 'value' : 'values'}`
         }
-        onDo={keep}
+        onDo={() => void keep()}
+        busy={busy}
       />
     </Dialog>
   );

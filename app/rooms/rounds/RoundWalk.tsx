@@ -9,7 +9,7 @@ import { type Round, type Trait, kindOf } from '~core/model/plan';
 import { firstOpenSample } from '~core/schedule/rounds';
 import { formatFigure, formatSigned, plural } from '~core/quantity/format';
 import TextField from '@mui/material/TextField';
-import { usePost } from '../../form/usePost';
+import { usePost, useSend } from '../../form/usePost';
 import { EntryPad } from '../../ui/EntryPad';
 import { backToPad } from '../../ui/keys';
 import { Legend } from '../../ui/Legend';
@@ -41,6 +41,7 @@ interface Props {
 export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUnit, startAt, head }: Props) {
   const { plan } = state;
   const post = usePost({ tiles: true });
+  const send = useSend();
   const walk = useMemo(() => walkOf(state, trait), [state, trait]);
   const [unitId, setUnitId] = useState<UnitId | undefined>(
     () => startAt ?? nextStep(state, trait, round, null)?.unitId ?? walk[0]?.id,
@@ -187,9 +188,9 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
             key={unit.id}
             standing={remarkOf(state, unit.id, trait, round.id)}
             label={trait.name}
-            onKeep={(words) => {
-              write({ kind: 'note', unitId: unit.id, text: words, traitId: trait.id, roundId: round.id });
-              goOn();
+            onKeep={async (text) => {
+              const note = { kind: 'note', unitId: unit.id, text, traitId: trait.id, roundId: round.id };
+              if (await send({ body: note })) goOn();
             }}
           />
         ) : (
@@ -323,7 +324,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
             trait={trait}
             walk={walk}
             onClose={() => setPasting(false)}
-            onKeep={(body, when) => post({ body, ...(when && { when }) })}
+            onKeep={(bodies, when) => send({ bodies, ...(when && { when }) })}
           />
         )}
         {off && (
@@ -332,7 +333,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
             sample={samplesAreAlike(plan) ? sample : null}
             sampleName={crop ?? `sample ${sample}`}
             onClose={() => setOff(false)}
-            onKeep={write}
+            onKeep={(body) => send({ body })}
           />
         )}
       </aside>

@@ -10,11 +10,19 @@ export function WordsPad({
 }: {
   label: string;
   standing: string | null;
-  onKeep: (words: string) => void;
+  /** done when the words are kept, or refused: then they stay here */
+  onKeep: (words: string) => Promise<void>;
 }) {
   const [words, setWords] = useState('');
   const [asked, setAsked] = useState(false);
+  const [busy, setBusy] = useState(false);
   const missing = asked && words.trim() === '';
+  const keep = async () => {
+    if (words.trim() === '') return setAsked(true);
+    setBusy(true);
+    await onKeep(words.trim());
+    setBusy(false);
+  };
   return (
     <div className="stack tight" style={{ margin: '0.8rem 0' }}>
       <TextField
@@ -31,7 +39,8 @@ export function WordsPad({
       <Button
         variant="contained"
         sx={{ height: 54, fontSize: '1.05rem' }}
-        onClick={() => (words.trim() === '' ? setAsked(true) : onKeep(words.trim()))}
+        disabled={busy}
+        onClick={() => void keep()}
       >
         Keep and go on
       </Button>

@@ -15,7 +15,7 @@ import { formatFigure, formatSigned, plural } from '~core/quantity/format';
 import { localDay } from '~core/log/localDay';
 import { shortDate } from '../../bench/clock';
 import { LeaveGuard } from '../../form/UnsavedGuard';
-import { usePost } from '../../form/usePost';
+import { useSend } from '../../form/usePost';
 import { InstrumentPanel } from '../../instruments/InstrumentPanel';
 import { useInstrument } from '../../instruments/useInstrument';
 import { Caution } from '../../ui/Caution';
@@ -27,7 +27,8 @@ import { walkOf } from '../rounds/walk';
 /** Dries to constant weight: fresh once, then again and again until it stays the same. */
 export function DryingView({ state, trait, head }: { state: TrialState; trait: Trait; head: ReactNode }) {
   const { plan } = state;
-  const post = usePost();
+  const send = useSend();
+  const [busy, setBusy] = useState(false);
   const walk = walkOf(state, trait);
   const series = new Map(walk.map((u) => [u.id, dryingOf(state, u.id, trait)]));
   const open = walk.filter((u) => series.get(u.id)?.dryG == null);
@@ -55,7 +56,7 @@ export function DryingView({ state, trait, head }: { state: TrialState; trait: T
     setInstrument('');
     setFault('');
   };
-  const keep = () => {
+  const keep = async () => {
     if (grossG === null) return setFault('Give the weight as a number.');
     if (grossG < tareG)
       return setFault(`Less than the tare of ${formatFigure(tareG, 1)} g: another container?`);
@@ -63,12 +64,16 @@ export function DryingView({ state, trait, head }: { state: TrialState; trait: T
     if (n < 1) return setFault('How many were dried together? A whole number.');
     if (own?.freshG != null && at === 'dry' && grossG - tareG > own.freshG)
       return setFault(`More than it weighed fresh, ${formatFigure(own.freshG, 1)} g.`);
-    post({
+    setBusy(true);
+    const kept = await send({
       body: {
         ...{ kind: 'drying', unitId: unit.id, traitId: trait.id, stage: at, grossG, tareG, container },
         ...{ together: n, instrument: instrument || 'typed' },
       },
     });
+    setBusy(false);
+    // What wasn't kept stays here.
+    if (!kept) return;
     const i = walk.findIndex((u) => u.id === unit.id);
     const rest = [...walk.slice(i + 1), ...walk.slice(0, i)];
     goTo(rest.find((u) => series.get(u.id)?.dryG == null)?.id ?? unit.id);
@@ -166,7 +171,7 @@ export function DryingView({ state, trait, head }: { state: TrialState; trait: T
             setInstrument('');
             setFault('');
           }}
-          onKeyDown={(e) => e.key === 'Enter' && keep()}
+          onKeyDown={(e) => e.key === 'Enter' && !busy && void keep()}
           error={fault !== ''}
           helperText={
             fault ||
@@ -202,7 +207,7 @@ export function DryingView({ state, trait, head }: { state: TrialState; trait: T
           onChange={(e) => setTogether(e.target.value)}
           slotProps={{ htmlInput: { inputMode: 'numeric' } }}
         />
-        <Button variant="contained" onClick={keep}>
+        <Button variant="contained" onClick={() => void keep()} disabled={busy}>
           Keep the weight
         </Button>
         <Button

@@ -14,7 +14,7 @@ import { formatFigure, listNames, plural } from '~core/quantity/format';
 import { livingUnits } from '~core/schedule/rounds';
 import { relativeDay, shortDate, todayDate } from '../../bench/clock';
 import { LeaveGuard } from '../../form/UnsavedGuard';
-import { usePost } from '../../form/usePost';
+import { useSend } from '../../form/usePost';
 import { InstrumentPanel } from '../../instruments/InstrumentPanel';
 import { OtherInstruments } from '../../instruments/OtherInstruments';
 import { useInstrument } from '../../instruments/useInstrument';
@@ -46,7 +46,8 @@ function faultOfWeight({ count, weight }: Typed): string {
 /** Harvests over weeks: what was picked of each unit on a day, by grade; nothing ripe is an entry too. */
 export function PicksView({ state, head }: { state: TrialState; head: ReactNode }) {
   const { plan } = state;
-  const post = usePost();
+  const send = useSend();
+  const [busy, setBusy] = useState(false);
   const grades = gradesOf(plan);
   const today = todayDate();
   const [date, setDate] = useState(today);
@@ -79,8 +80,16 @@ export function PicksView({ state, head }: { state: TrialState; head: ReactNode 
         : '';
   const lost = grades.some((g) => g.use === 'loss' && Number(typed[g.name]?.count ?? 0) > 0);
   const when = date === today ? {} : { when: { date, time: '12:00' } };
-  const write = (id: UnitId, items: object[], text = '') =>
-    post({ body: { kind: 'pick', unitId: id, items, note: text, instrument: device || 'typed' }, ...when });
+  const write = async (ids: readonly UnitId[], items: object[], note = '') => {
+    setBusy(true);
+    const kept = await send({
+      bodies: ids.map((unitId) => ({ kind: 'pick', unitId, items, note, instrument: device || 'typed' })),
+      ...when,
+    });
+    setBusy(false);
+    // What wasn't kept stays here.
+    if (kept && ids.length === 1) goOn(ids[0]!);
+  };
   const goOn = (from: UnitId) => {
     const at = walk.findIndex((u) => u.id === from);
     const next = [...walk.slice(at + 1), ...walk.slice(0, at)].find((u) => !of(u.id));
@@ -93,8 +102,8 @@ export function PicksView({ state, head }: { state: TrialState; head: ReactNode 
   const keep = () => {
     setTried(true);
     if (!unit || wrongDay || !some || faults.some((f) => f.count || f.weight)) return;
-    write(
-      unit.id,
+    void write(
+      [unit.id],
       grades.flatMap((g) => {
         const t = typed[g.name] ?? nothing;
         const count = Number(t.count.trim() || '0');
@@ -102,12 +111,13 @@ export function PicksView({ state, head }: { state: TrialState; head: ReactNode 
       }),
       note.trim(),
     );
-    goOn(unit.id);
   };
   const noneRipe = (units: readonly Unit[]) => {
     if (wrongDay) return setTried(true);
-    for (const u of units) write(u.id, []);
-    if (units.length === 1) goOn(units[0]!.id);
+    void write(
+      units.map((u) => u.id),
+      [],
+    );
   };
   const index = unit ? planIndex(plan).treatmentOrder(unit.treatmentId) : 0;
   const here = unit && of(unit.id);
@@ -180,7 +190,7 @@ export function PicksView({ state, head }: { state: TrialState; head: ReactNode 
                   value={typed[g.name]?.count ?? ''}
                   onChange={(e) => put(g.name, { count: e.target.value })}
                   onFocus={() => setInto(g.name)}
-                  onKeyDown={(e) => e.key === 'Enter' && keep()}
+                  onKeyDown={(e) => e.key === 'Enter' && !busy && keep()}
                   error={faults[i]!.count !== ''}
                   helperText={faults[i]!.count || (g.use === 'yield' ? undefined : gradeUses[g.use])}
                   slotProps={{ htmlInput: { inputMode: 'numeric' }, inputLabel: { shrink: true } }}
@@ -194,7 +204,7 @@ export function PicksView({ state, head }: { state: TrialState; head: ReactNode 
                     setDevice('');
                   }}
                   onFocus={() => setInto(g.name)}
-                  onKeyDown={(e) => e.key === 'Enter' && keep()}
+                  onKeyDown={(e) => e.key === 'Enter' && !busy && keep()}
                   error={faults[i]!.weight !== ''}
                   helperText={faults[i]!.weight || undefined}
                   slotProps={{
@@ -218,7 +228,7 @@ export function PicksView({ state, head }: { state: TrialState; head: ReactNode 
                 Type how many, or say that nothing was ripe.
               </p>
             )}
-            <Button variant="contained" onClick={keep}>
+            <Button variant="contained" onClick={keep} disabled={busy}>
               Keep the pick
             </Button>
             <Button variant="outlined" color="secondary" onClick={() => noneRipe([unit])}>

@@ -13,7 +13,7 @@ import type { Round, Trait } from '~core/model/plan';
 import { type WeightUnit, fromGrams, toGrams, weightUnits } from '~core/quantity/amount';
 import { formatFigure, plural } from '~core/quantity/format';
 import { todayDate } from '../../bench/clock';
-import { usePost } from '../../form/usePost';
+import { usePost, useSend } from '../../form/usePost';
 import { InstrumentPanel } from '../../instruments/InstrumentPanel';
 import { OtherInstruments } from '../../instruments/OtherInstruments';
 import type { Instrument } from '../../instruments/instrument';
@@ -58,6 +58,7 @@ interface Props {
 export function WeighWalk({ state, head, round, trait, when, visits, visit, onVisit }: Props) {
   const { plan } = state;
   const post = usePost({ tiles: true });
+  const send = useSend();
   const walk = useMemo(() => walkOf(state, trait), [state, trait]);
   const { instrument: scale, others, open, fault } = useInstrument('weight');
   const [unitId, setUnitId] = useState<UnitId | undefined>(
@@ -340,7 +341,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
             sample={samplesAreAlike(plan) ? sample : null}
             sampleName={crops[(sample ?? 1) - 1]}
             onClose={() => setOff(false)}
-            onKeep={write}
+            onKeep={(body) => send({ body })}
           />
         )}
       </aside>
