@@ -37,7 +37,19 @@ describe('what the pad sends', () => {
     await Promise.all([4, 5, 6].map((v) => logAction(p.id, { body: height(water, v) })));
     expect(await observations()).toMatchObject([{ value: 6, earlier: [{ value: 4 }, { value: 5 }] }]);
   });
+  it('a column goes in whole: new places, corrections, nothing where it says the same', async () => {
+    await logAction(p.id, { body: height(water, 5) });
+    await logAction(p.id, { body: height(unitId('A', 0), 7) });
+    const kept = await logAction(p.id, {
+      bodies: [height(water, 6), height(unitId('A', 0), 7), height(unitId('A', 1), 8)],
+    });
+    expect(kept).toEqual({ saved: true });
+    expect((await loadTrial(p.id)).log).toHaveLength(4);
+    expect((await observations()).map((o) => o.value)).toEqual([6, 7, 8]);
+  });
   it.each([
+    [{ bodies: [height(water, 5), { ...height(water, 5), value: 'tall' }] }, /number/],
+    [{ bodies: [] }, /./],
     [{ body: weighing(water, -4) }, /less than the tare of 10 g/],
     [{ body: { ...height(water, 5), value: 'tall' } }, /number/],
     [{ body: { kind: 'note', unitId: null, text: '  ' } }, /Write what happened/],

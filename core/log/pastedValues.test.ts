@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { UnitId } from '../model/ids';
-import { pastedRows } from './pastedValues';
+import { MOST_PASTED, MOST_PASTED_TEXT, pastedRows } from './pastedValues';
 
 const units = ['PAR-01', 'PAR-02', 'PAR-03'].map((code) => ({ id: code as UnitId, code }));
 const taken = (text: string, fault: (v: number) => string | null = () => null) =>
@@ -37,5 +37,9 @@ describe('a pasted column', () => {
     ]);
     expect(taken('1\n2\n3\n4').at(-1)).toEqual([null, 4, 'more lines than units']);
     expect(taken('-1', (v) => (v < 0 ? 'Not below 0.' : null))).toEqual([['PAR-01', -1, 'Not below 0.']]);
+  });
+  it('of a text that is no column only so much is looked at', () => {
+    expect(taken('5\n'.repeat(MOST_PASTED + 50))).toHaveLength(MOST_PASTED);
+    expect(taken('x'.repeat(MOST_PASTED_TEXT * 3)).length).toBeLessThanOrEqual(1);
   });
 });
