@@ -2,6 +2,7 @@ import './Agenda.css';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import dayjs from 'dayjs';
+import { plural } from '~core/quantity/format';
 import { clockText } from '../ui/region';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -90,7 +91,7 @@ export function ActList({ acts, today }: { acts: readonly Act[]; today: string }
               </span>
             )}
           </h2>
-          <ul className="acts">
+          <ul className={list.some((a) => a.at !== null) ? 'acts' : 'acts untimed'}>
             {list.map((a) => (
               <li key={`${a.trialId}${a.id}`} className={a === next ? 'next' : a.state}>
                 <span className="tick">
@@ -127,7 +128,7 @@ export function ActList({ acts, today }: { acts: readonly Act[]; today: string }
                 <span className="hand small quiet">
                   {[
                     a.wanted > 1
-                      ? `${a.done}/${a.wanted} ${a.kind === 'mix' ? 'bottles' : `${a.unitNoun}s`}`
+                      ? `${a.done}/${a.wanted} ${a.kind === 'mix' ? 'bottles' : plural(a.unitNoun)}`
                       : '',
                     a.state === 'open' ? a.atHand : '',
                   ]

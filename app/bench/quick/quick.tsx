@@ -1,3 +1,4 @@
+import { plural, sentenceCase } from '~core/quantity/format';
 import Autocomplete from '@mui/material/Autocomplete';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
@@ -93,7 +94,7 @@ export default function QuickPlanPage() {
               <Tick name="withWater" label="Water alone beside them: the control" />
             </div>
             <div className="w3">
-              <Field name="each" label={`${noun.replace(/^./, (c) => c.toUpperCase())}s of each`} numeric />
+              <Field name="each" label={`${sentenceCase(plural(noun))} of each`} numeric />
             </div>
             <div className="w3">
               <Field name="crop" label="Crop" />

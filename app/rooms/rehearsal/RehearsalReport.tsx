@@ -1,4 +1,4 @@
-import { formatCount } from '~core/quantity/format';
+import { formatCount, plural } from '~core/quantity/format';
 import { rehearsalHeadline, rehearsalRemarks } from '~core/design/rehearsalWords';
 import type { RehearsalResult, Scenario } from '~core/design/rehearsal';
 import type { Outcome } from '~core/design/rehearsalOutcome';
@@ -36,7 +36,7 @@ function Outcomes({ scenario, unitNoun }: { scenario: Scenario; unitNoun: string
     <div className="outcomes">
       <OutcomeBar label="as planned" outcome={scenario.plan} />
       {scenario.plantsAsUnits && (
-        <OutcomeBar label={`plants counted, not ${unitNoun}s`} outcome={scenario.plantsAsUnits} />
+        <OutcomeBar label={`plants counted, not ${plural(unitNoun)}`} outcome={scenario.plantsAsUnits} />
       )}
       {scenario.withoutBlocks && <OutcomeBar label="without blocks" outcome={scenario.withoutBlocks} />}
       {scenario.withoutControl && (

@@ -110,7 +110,9 @@ export function PasteDialog({ state, round, trait, walk, onClose, onKeep }: Prop
               <tbody>
                 {rows.map((r, i) => (
                   <tr key={i}>
-                    <td className="num small">{r.unit?.code ?? '–'}</td>
+                    <td className="num small" style={{ whiteSpace: 'nowrap' }}>
+                      {r.unit?.code ?? '–'}
+                    </td>
                     <td className="n">{r.why === null ? `${r.value} ${trait.unit}` : r.text || '–'}</td>
                     <td
                       className="small"

@@ -10,7 +10,7 @@ import { fullCostTable } from '~core/report/judgementBlocks';
 import { kitLines, packTable, pricesPaid } from '~core/report/packTable';
 import { tasksLogged } from '~core/cost/workLogged';
 import { resultUnit } from '~core/plan/divisor';
-import { formatFigure, listNames } from '~core/quantity/format';
+import { formatFigure, listNames, plural } from '~core/quantity/format';
 import { workDone } from '~core/schedule/workDone';
 import { sayPerPiece } from '~core/verdict/costPerPiece';
 import { costsOf, sayCosts } from '~core/verdict/costWords';
@@ -180,7 +180,7 @@ export function CostView({ plan, state, finding, verdict, stored }: Props) {
               onKeep={(v) => setLine(l.id, { minor: Math.round(v ?? 0) })}
             />
             <MoneyField
-              label={`Shared by ${plan.unitNoun}s`}
+              label={`Shared by ${plural(plan.unitNoun)}`}
               value={l.sharedBy}
               whole
               least={1}

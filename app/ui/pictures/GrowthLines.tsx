@@ -1,3 +1,4 @@
+import { plural } from '~core/quantity/format';
 import { scaleLinear } from 'd3-scale';
 import { AxisBelow, AxisLeft, Picture, TileMark, inkOf } from './Picture';
 import { type Lane, keptApart } from './lanes';
@@ -43,7 +44,7 @@ export function GrowthLines({ lanes, curves, what, label, file, unitNoun }: Prop
       height={HEIGHT}
       label={label}
       file={file}
-      caption={`Each thin line is a ${unitNoun}; the thick one is the mean of a contender on days on which all of its ${unitNoun}s were measured.`}
+      caption={`Each thin line is a ${unitNoun}; the thick one is the mean of a contender on days on which all of its ${plural(unitNoun)} were measured.`}
     >
       <AxisLeft ticks={y.ticks(6)} at={y} from={TOP} to={WIDTH - RIGHT} across={LEFT} title={what} />
       <AxisBelow

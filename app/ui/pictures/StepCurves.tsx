@@ -1,3 +1,4 @@
+import { plural } from '~core/quantity/format';
 import { scaleLinear } from 'd3-scale';
 import { AxisBelow, AxisLeft, Picture, TileMark, inkOf } from './Picture';
 import { type Lane, keptApart } from './lanes';
@@ -41,7 +42,7 @@ export function StepCurves({ lanes, curves, until, label, file, unitNoun }: Prop
         from={TOP}
         to={WIDTH - RIGHT}
         across={LEFT}
-        title={`% of the ${unitNoun}s that had it`}
+        title={`% of the ${plural(unitNoun)} that had it`}
       />
       <AxisBelow ticks={x.ticks(6)} at={x} from={LEFT} to={WIDTH - RIGHT} across={BOTTOM} title="day" />
       {curves.map((c) => {
