@@ -51,8 +51,11 @@ describe('the agenda', () => {
     await v.sees('two acts');
     await tick(/Top up the saucers/);
     await v.sees('three acts');
-    await v.open(`${trial}/log`);
+    // From the middle of a page, as by a link: the long log begins at its top.
+    expect(await v.page.evaluate(() => window.scrollY)).toBeGreaterThan(100);
+    await v.goOn(`${trial}/log`);
     await v.sees('Photograph every tray from the mark, day 17: camera battery empty');
+    expect(await v.page.evaluate(() => window.scrollY)).toBe(0);
     await v.sees('Top up the saucers, and write down how much: 12.5 min');
   });
   it('has what waits for something, once it happened; a week and a month ahead', async () => {

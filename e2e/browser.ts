@@ -110,7 +110,8 @@ export class Visitor {
           const shown = document.body.innerText.replace(/\s+/g, ' ');
           return pattern ? new RegExp(pattern, flags).test(shown) : shown.includes(plain!);
         },
-        {},
+        // Not with every frame: to read a page is work for it.
+        { polling: 50 },
         wanted as { plain?: string; pattern?: string; flags?: string },
       );
     } catch {

@@ -59,11 +59,12 @@ async function tests(name, args) {
 async function statics() {
   await check('types', 'npm', ['run', '--silent', 'typecheck']);
   await check('lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
+  await tests('unit-app', ['--project', 'app', '--maxWorkers=1']);
 }
 
 async function unit() {
-  await tests('unit', ['--maxWorkers=1']);
   await check('build', 'npm', ['run', '--silent', 'build']);
+  await tests('unit-core', ['--project', 'core', '--maxWorkers=1']);
   await check('format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
   await check('layers', 'npx', ['depcruise', 'core', 'app', 'cli', '--config', '.dependency-cruiser.cjs']);
 }

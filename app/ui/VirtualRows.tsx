@@ -35,7 +35,37 @@ export function VirtualRows<T>(props: Props<T>) {
   return <tbody>{props.rows.map((row) => props.children(row, {}))}</tbody>;
 }
 
-function InSight<T>({ rows, columns, guess, children }: Props<T>) {
+/** So many rows are drawn before it is known where the page is scrolled to. */
+const FIRST = 30;
+
+const Gap = ({ columns, height }: { columns: number; height: number }) =>
+  height > 0 && (
+    <tr aria-hidden="true">
+      <td colSpan={columns} style={{ height, padding: 0, border: 0 }} />
+    </tr>
+  );
+
+/**
+ * Rows are measured once the page stands where it should: a page that is gone to begins at its top, after its first
+ * drawing, and rows measured before would scroll it down to where the page before stood, and further.
+ */
+function InSight<T>(props: Props<T>) {
+  const [stands, setStands] = useState(false);
+  useEffect(() => {
+    const frame = requestAnimationFrame(() => setStands(true));
+    return () => cancelAnimationFrame(frame);
+  }, []);
+  if (stands) return <Measured {...props} />;
+  const { rows, columns, guess, children } = props;
+  return (
+    <tbody>
+      {rows.slice(0, FIRST).map((row) => children(row, {}))}
+      <Gap columns={columns} height={(rows.length - FIRST) * guess} />
+    </tbody>
+  );
+}
+
+function Measured<T>({ rows, columns, guess, children }: Props<T>) {
   const body = useRef<HTMLTableSectionElement>(null);
   const [top, setTop] = useState(0);
   useLayoutEffect(() => {
@@ -48,17 +78,9 @@ function InSight<T>({ rows, columns, guess, children }: Props<T>) {
     scrollMargin: top,
   });
   const items = virtual.getVirtualItems();
-  const before = (items[0]?.start ?? top) - top;
-  const after = virtual.getTotalSize() - ((items.at(-1)?.end ?? top) - top);
-  const gap = (height: number) =>
-    height > 0 && (
-      <tr aria-hidden="true">
-        <td colSpan={columns} style={{ height, padding: 0, border: 0 }} />
-      </tr>
-    );
   return (
     <tbody ref={body}>
-      {gap(before)}
+      <Gap columns={columns} height={(items[0]?.start ?? top) - top} />
       {items.map((i) =>
         children(rows[i.index]!, {
           ref: virtual.measureElement,
@@ -66,7 +88,7 @@ function InSight<T>({ rows, columns, guess, children }: Props<T>) {
           'aria-rowindex': i.index + 2,
         }),
       )}
-      {gap(after)}
+      <Gap columns={columns} height={virtual.getTotalSize() - ((items.at(-1)?.end ?? top) - top)} />
     </tbody>
   );
 }

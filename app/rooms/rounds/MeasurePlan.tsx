@@ -76,6 +76,9 @@ function shownOf(state: TrialState, unit: Unit, trait: Trait, round: Round): Sho
   };
 }
 
+/** Longer than the screen takes from the answer of the log to its drawing. */
+const SETTLED_MS = 150;
+
 /** The plan with the values of one trait in one round; tap a unit to measure it. */
 export const MeasurePlan = memo(function MeasurePlan({ state, round, trait, current, typed, onPick }: Props) {
   const { plan } = state;
@@ -99,7 +102,8 @@ export const MeasurePlan = memo(function MeasurePlan({ state, round, trait, curr
       if (!body || (body.kind === 'measurement' && body.notYet)) return;
       const value = valueOf(body);
       live.send(body.unitId, value);
-      void done.finally(() => live.settle(body.unitId, value));
+      // What the log says is on the tile by then: it isn't the old value again for a frame.
+      void done.finally(() => setTimeout(() => live.settle(body.unitId, value), SETTLED_MS));
     });
     const stopCommitted = onCommitted((entries) => {
       for (const e of entries) {
