@@ -13,6 +13,9 @@ import { OtherPhones } from './OtherPhones';
 import { PanelFindings } from './PanelFindings';
 import type { SessionShown } from './panelData';
 
+/** Bytes of a server's card: more than any has. */
+const MOST_KEY = 1_000_000;
+
 interface Props {
   plan: Plan;
   shown: SessionShown;
@@ -32,6 +35,7 @@ export function SessionView({ plan, shown, isHeadline }: Props) {
   const open = session.tasters.filter((_, t) => !done[t]).map((t) => t.name);
   const to = (page: string) => `/trial/${plan.id}/${page}/${session.id}`;
   const takeKey = async ([file]: File[]) => {
+    if (file!.size > MOST_KEY) return announce('That file isn’t a server’s card: it is far too large.');
     const read = PanelKey.safeParse(
       await file!.text().then(
         (t) => JSON.parse(t) as unknown,
