@@ -153,6 +153,8 @@ async function inDatabase(page: Page): Promise<{ values: Record<string, string[]
     const rev = Number(heads.find((h) => h['id'] === id)?.['rev'] ?? -1);
     const values: Record<string, string[]> = {};
     let half = 0;
+    // The table is in the order of its keys, which is none: the newest value of a place is the one counted last.
+    lines.sort((a, b) => (a.entry?.counter ?? 0) - (b.entry?.counter ?? 0));
     for (const line of lines) {
       // A value typed over another one is a correction: what it puts in its place is the value.
       const said = line.entry?.kind === 'correction' ? line.entry.replacement : line.entry;
