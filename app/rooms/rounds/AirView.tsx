@@ -1,6 +1,6 @@
 import { formatCount, formatFigure } from '~core/quantity/format';
 import { temperatureUnit } from '~core/quantity/region';
-import { warmthShown } from '~core/quantity/temperature';
+import { parseTemperature, temperatureShown, warmthShown } from '~core/quantity/temperature';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import type { ReactNode } from 'react';
@@ -13,13 +13,23 @@ import { HandReading } from './HandReading';
 import { LoggerImport } from './LoggerImport';
 import { type AirData, type AirLine, type Bands, differenceWords } from './airData';
 
-/** Bands in the address: `band=temperature:18:26`. */
+/** A limit as the address has it, temperatures in °C whatever the device writes. */
+const limitText = (quantity: string, typed: string): string => {
+  if (quantity !== 'temperature') return typed.trim();
+  const celsius = parseTemperature(typed);
+  return celsius === null ? '' : String(celsius);
+};
+
+/** Bands in the address, as the screen has them: `band=temperature:18:26`. */
 export function bandsOf(search: URLSearchParams): Bands {
-  const limit = (text: string | undefined) => (text ? parseDecimal(text) : null);
+  const limit = (quantity: string, text: string | undefined) => {
+    const value = text ? parseDecimal(text) : null;
+    return value === null || quantity !== 'temperature' ? value : Number(temperatureShown(value).toFixed(1));
+  };
   return new Map(
     search.getAll('band').map((b) => {
       const [quantity, low, high] = b.split(':');
-      return [quantity!, [limit(low), limit(high)]] as const;
+      return [quantity!, [limit(quantity!, low), limit(quantity!, high)]] as const;
     }),
   );
 }
@@ -39,7 +49,7 @@ export function AirView({ plan, air, head }: { plan: Plan; air: AirData; head: R
       .find((b) => b.startsWith(`${quantity}:`))
       ?.split(':')
       .slice(1) ?? ['', ''];
-    now[side] = text.trim();
+    now[side] = limitText(quantity, text);
     next.delete('band');
     for (const b of others) next.append('band', b);
     if (now.some(Boolean)) next.append('band', `${quantity}:${now[0]}:${now[1]}`);

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { inFigures } from '~core/quantity/region';
+import { bandsOf } from './AirView';
 import { type AirDifference, differenceWords } from './airData';
 
 const difference = (over: Partial<AirDifference> = {}): AirDifference => ({
@@ -29,5 +30,19 @@ describe('one place against another', () => {
   it('isn’t said where they were alike', () => {
     expect(differenceWords(difference({ night: -0.2, all: -0.1 }))).toBeNull();
     expect(differenceWords(difference({ day: null, night: null, all: 0 }))).toBeNull();
+  });
+});
+
+describe('a band in the address', () => {
+  const search = new URLSearchParams('band=temperature:17:26&band=humidity:50:');
+  it('has temperatures in °C, whatever degrees the device writes', () => {
+    expect([...bandsOf(search)]).toEqual([
+      ['temperature', [17, 26]],
+      ['humidity', [50, null]],
+    ]);
+    expect(inFigures('en-US', () => [...bandsOf(search)])).toEqual([
+      ['temperature', [62.6, 78.8]],
+      ['humidity', [50, null]],
+    ]);
   });
 });
