@@ -80,7 +80,8 @@ function config(lines: readonly AirLine[], band: readonly [number | null, number
       x: {
         type: 'linear',
         min: Math.floor(from / DAY_MS) * DAY_MS,
-        max: to,
+        // A whole day at least: one reading stands in it, not on its edge.
+        max: Math.max(to, (Math.floor(from / DAY_MS) + 1) * DAY_MS),
         grid: { display: false },
         border: { color: line },
         ticks: {
@@ -110,6 +111,7 @@ function config(lines: readonly AirLine[], band: readonly [number | null, number
           borderColor: cssColour(colours[i % colours.length]!),
           borderWidth: 1.2,
           showLine: !l.byHand,
+          ...(l.byHand && { clip: 6 }),
           pointRadius: l.byHand ? 4 : 0,
           backgroundColor: cssColour(colours[i % colours.length]!),
         })),

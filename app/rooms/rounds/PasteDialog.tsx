@@ -35,7 +35,7 @@ export function PasteDialog({ state, round, trait, walk, onClose, onKeep }: Prop
   const [busy, setBusy] = useState(false);
   const tooLong =
     text.length > MOST_PASTED_TEXT || text.split('\n', MOST_PASTED + 1).length > MOST_PASTED
-      ? `More than ${formatCount(MOST_PASTED)} lines or ${formatCount(MOST_PASTED_TEXT)} letters: is it the right one?`
+      ? `More than ${formatCount(MOST_PASTED)} lines or ${formatCount(MOST_PASTED_TEXT)} letters: is it the right column?`
       : '';
   const rows = tooLong ? [] : pastedRows(text, walk, (value) => kindOf(trait).fault(value, trait));
   const taken = rows.filter((r) => r.why === null);
