@@ -19,14 +19,22 @@ import {
   isRouteErrorResponse,
   useRouteError,
 } from 'react-router';
+import { bench } from './store/bench';
 import { REMIND_KEY } from './bench/remindKey';
 import { PalazzoTheme } from './ui/theme';
 import { applyRegion } from './ui/region';
 import { NewVersion } from './ui/NewVersion';
 import { NoticeProvider } from './ui/Notices';
 
-// Before anything is written: on the server there is no device to ask.
-if (typeof localStorage !== 'undefined') applyRegion();
+// Before anything is written, and while the page is still put together: on the server there is no device to ask.
+if (typeof localStorage !== 'undefined') {
+  applyRegion();
+  // What can't be opened says so where it is needed.
+  bench().catch(() => undefined);
+}
+
+/** The page may not make code of text; the library that checks what is read isn't to try, which costs time and is reported. */
+const NOT_BY_EVAL = 'globalThis.__zod_globalConfig={jitless:true}';
 
 export function Layout({ children }: { children: ReactNode }) {
   return (
@@ -36,6 +44,7 @@ export function Layout({ children }: { children: ReactNode }) {
         <meta name="viewport" content="width=device-width, initial-scale=1" />
         <meta name="palazzo-bench" content="own" />
         <meta name="theme-color" content="#fffbf3" />
+        <script dangerouslySetInnerHTML={{ __html: NOT_BY_EVAL }} />
         <link rel="icon" href="/icon.svg" type="image/svg+xml" />
         <link rel="apple-touch-icon" href="/icon-192.png" />
         <link rel="manifest" href="/manifest.webmanifest" />

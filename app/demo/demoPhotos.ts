@@ -4,7 +4,7 @@ import { encode } from 'fast-png';
 import type { EntryBody } from '~core/log/entry';
 import type { EntryId } from '~core/model/ids';
 import type { Plan } from '~core/model/plan';
-import { measureCanopy } from '~core/imaging/canopy';
+import { type Pixels, measureCanopy } from '~core/imaging/canopy';
 import { drawPlants } from '~core/imaging/drawPlants';
 
 export interface DemoPhoto {
@@ -12,8 +12,19 @@ export interface DemoPhoto {
   bytes: Uint8Array;
 }
 
-const SIZE = { width: 144, height: 108 };
+const SIZE = { width: 120, height: 90 };
 const GROUND = [94, 74, 58] as const;
+
+/** Without the opacity, which says nothing here. */
+function opaque({ data, width, height }: Pixels): Uint8Array {
+  const rgb = new Uint8Array(width * height * 3);
+  for (let i = 0, k = 0; i < data.length; i += 4) {
+    rgb[k++] = data[i]!;
+    rgb[k++] = data[i + 1]!;
+    rgb[k++] = data[i + 2]!;
+  }
+  return rgb;
+}
 
 interface Growing {
   /** days on which the trays are photographed */
@@ -47,10 +58,7 @@ export function demoPhotos(
           ground: GROUND,
           seed,
         });
-        const bytes = encode(
-          { ...SIZE, data: new Uint8Array(picture.data), channels: 4, depth: 8 },
-          { zlib: { level: 0 } },
-        );
+        const bytes = encode({ ...SIZE, data: opaque(picture), channels: 3, depth: 8 }, { zlib: { level: 0 } });
         const hash = bytesToHex(sha256(bytes));
         photos.push({ sha256: hash, bytes });
         const at = `${dateOf(day)}T09:${String(10 + index * 4 + k).padStart(2, '0')}:00Z`;

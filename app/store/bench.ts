@@ -1,4 +1,5 @@
 import Dexie from 'dexie';
+import { demoInWorker } from '../workers/demo';
 import { randomHex } from './chance';
 import { chunksOf } from './chunks';
 import { BenchDb, type BenchName, DATABASE_VERSION } from './db';
@@ -21,11 +22,19 @@ export function switchBench(to: BenchName, path = '/'): void {
   window.location.assign(path);
 }
 
+/** The library counts ten of the browser's versions for one of ours. */
+const VERSIONS_OF_DEXIE = 10;
+
 /**
  * The version of a database as it lies there; 0 when there is none. It is looked at before it is opened as ours: the
  * library would otherwise fit a newer one to this build.
  */
 async function versionOf(name: string): Promise<number> {
+  // Said by the browser at once, where it does; an opening only to look costs as much as the one that counts.
+  if ('databases' in indexedDB) {
+    const there = (await indexedDB.databases()).find((d) => d.name === name);
+    return (there?.version ?? 0) / VERSIONS_OF_DEXIE;
+  }
   if (!(await Dexie.exists(name))) return 0;
   const there = new Dexie(name);
   await there.open();
@@ -34,13 +43,16 @@ async function versionOf(name: string): Promise<number> {
   return verno;
 }
 
-const demo = () => import('../demo/demoBench');
+const demo = () => demoInWorker(new Date());
+/** Set once this browser has the demo: a hint only, the database is asked. */
+const HAS_DEMO = 'palazzo-has-demo';
 
 async function openBench(name: BenchName): Promise<BenchDb> {
+  // Made while the database is opened.
+  const fresh = name === 'demo' && !localStorage.getItem(HAS_DEMO) ? demo() : null;
+  fresh?.catch(() => undefined);
   const version = await versionOf(`palazzo-${name}`);
   if (version > DATABASE_VERSION) throw new NewerBenchError();
-  // Fetched while the database is made.
-  if (version === 0 && name === 'demo') void demo();
   const db = new BenchDb(name);
   // An older tab that holds the database keeps an upgrade waiting for ever: say so instead.
   const held = new Promise<never>((_, reject) => {
@@ -49,16 +61,16 @@ async function openBench(name: BenchName): Promise<BenchDb> {
   await Promise.race([db.open(), held]);
   // A newer build that wants to bring the database up to date isn't kept waiting by this tab.
   db.on('versionchange', () => db.close());
-  if (name === 'demo' && !(await db.settings.get('seeded'))) await seedDemo(db);
+  if (name === 'demo' && !(await db.settings.get('seeded'))) await seedDemo(db, fresh ?? demo());
+  if (fresh) localStorage.setItem(HAS_DEMO, 'yes');
   return db;
 }
 
 /** Everything but the settings. */
 const contents = (db: BenchDb) => db.tables.filter((t) => t.name !== 'settings');
 
-async function seedDemo(db: BenchDb): Promise<void> {
-  const { demoBench } = await demo();
-  const bench = demoBench(new Date());
+async function seedDemo(db: BenchDb, made: ReturnType<typeof demo>): Promise<void> {
+  const bench = await made;
   await db.transaction('rw', db.tables, async () => {
     // Two tabs that open the demo for the first time at once make it once.
     for (const table of contents(db)) await table.clear();
@@ -122,7 +134,7 @@ export async function resetDemo(): Promise<() => Promise<void>> {
   const db = await bench();
   if (benchName() !== 'demo') throw new Error('Only the demo bench can be reset.');
   const before = await Promise.all(contents(db).map(async (t) => [t.name, await t.toArray()] as const));
-  await seedDemo(db);
+  await seedDemo(db, demo());
   await afresh(db);
   return async () => {
     await db.transaction('rw', db.tables, async () => {

@@ -1,3 +1,4 @@
+import './notByEval';
 import { expose, transfer } from 'comlink';
 import { type Bulk, importBulk } from '~core/formats/bulkFiles';
 import { describeImportError, importTrial } from '~core/formats/dataPackage';

@@ -38,10 +38,13 @@ export function drawPlants({ width, height, cover, leaf, ground, seed }: Scene):
     const light = 0.8 + 0.4 * chance.uniform();
     const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
     const reach = Math.ceil(Math.max(a, b));
+    // No lists in here: it is run for every pixel of every leaf.
     for (let y = Math.max(0, Math.floor(cy - reach)); y < Math.min(height, cy + reach); y++) {
       for (let x = Math.max(0, Math.floor(cx - reach)); x < Math.min(width, cx + reach); x++) {
-        const [dx, dy] = [x - cx, y - cy];
-        const [u, v] = [(dx * cos + dy * sin) / a, (dy * cos - dx * sin) / b];
+        const dx = x - cx;
+        const dy = y - cy;
+        const u = (dx * cos + dy * sin) / a;
+        const v = (dy * cos - dx * sin) / b;
         const r = u * u + v * v;
         if (r > 1) continue;
         const i = y * width + x;
@@ -52,7 +55,9 @@ export function drawPlants({ width, height, cover, leaf, ground, seed }: Scene):
         }
         // a little darker at the rim, so that leaves stand off from each other
         const shade = light * (1.05 - 0.25 * r);
-        for (let k = 0; k < 3; k++) data[i * 4 + k] = leaf[k]! * shade;
+        data[i * 4] = leaf[0] * shade;
+        data[i * 4 + 1] = leaf[1] * shade;
+        data[i * 4 + 2] = leaf[2] * shade;
       }
     }
   }

@@ -1,0 +1,13 @@
+import type { DemoApi } from './demo.worker';
+import { workerOf } from './pool';
+
+const worker = workerOf<DemoApi>(
+  () => new Worker(new URL('./demo.worker.ts', import.meta.url), { type: 'module' }),
+);
+
+/** Makes the demo bench beside the screen: its pictures are drawn and measured one by one. */
+export async function demoInWorker(now: Date) {
+  const bench = await worker.call(async (api) => api.make(now));
+  worker.stop();
+  return bench;
+}
