@@ -58,7 +58,10 @@ export function demoPhotos(
           ground: GROUND,
           seed,
         });
-        const bytes = encode({ ...SIZE, data: opaque(picture), channels: 3, depth: 8 }, { zlib: { level: 0 } });
+        const bytes = encode(
+          { ...SIZE, data: opaque(picture), channels: 3, depth: 8 },
+          { zlib: { level: 0 } },
+        );
         const hash = bytesToHex(sha256(bytes));
         photos.push({ sha256: hash, bytes });
         const at = `${dateOf(day)}T09:${String(10 + index * 4 + k).padStart(2, '0')}:00Z`;

@@ -116,12 +116,25 @@ export function movesFor(positions: ReadonlyMap<UnitId, Position>, unitId: UnitI
     : [{ unitId, to }];
 }
 
-/** Units of a plan in the order they are walked, given where they stand. */
-export function walkOrder(units: readonly Unit[], positions: ReadonlyMap<UnitId, Position>): Unit[] {
-  return serpentine(
+/** Walks by where the units stand: asked for at every value, changed by a move alone. */
+const walks = new WeakMap<ReadonlyMap<UnitId, Position>, { units: readonly Unit[]; walk: readonly Unit[] }>();
+
+/**
+ * Units of a plan in the order they are walked, given where they stand.
+ * @param positions isn't changed afterwards: the walk is kept by it
+ */
+export function walkOrder(
+  units: readonly Unit[],
+  positions: ReadonlyMap<UnitId, Position>,
+): readonly Unit[] {
+  const known = walks.get(positions);
+  if (known?.units === units) return known.walk;
+  const walk = serpentine(
     units.map((unit) => {
       const p = positions.get(unit.id) ?? unit.position;
       return { unit, area: p.areaId, row: p.row, column: p.column };
     }),
   ).map((c) => c.unit);
+  walks.set(positions, { units, walk });
+  return walk;
 }

@@ -3,7 +3,7 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import type { UnitId } from '~core/model/ids';
 import type { Unit } from '~core/model/plan';
 import { unitNamedIn } from '~core/plan/matchUnit';
@@ -14,7 +14,13 @@ import { backToPad } from '../../ui/keys';
 import { unitByCode } from './unitByCode';
 
 /** Goes to a unit by the code on its label: typed, or its label held before the camera. */
-export function FindUnit({ units, onFound }: { units: readonly Unit[]; onFound: (id: UnitId) => void }) {
+export const FindUnit = memo(function FindUnit({
+  units,
+  onFound,
+}: {
+  units: readonly Unit[];
+  onFound: (id: UnitId) => void;
+}) {
   const [typed, setTyped] = useState('');
   const [missed, setMissed] = useState('');
   const [reading, setReading] = useState(false);
@@ -59,7 +65,7 @@ export function FindUnit({ units, onFound }: { units: readonly Unit[]; onFound: 
       {reading && <ReadLabel units={units} onFound={goTo} onClose={() => setReading(false)} />}
     </div>
   );
-}
+});
 
 /** The camera, until it sees the label of one of these units. */
 function ReadLabel({

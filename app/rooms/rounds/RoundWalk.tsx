@@ -5,7 +5,7 @@ import { type TrialState, observationsOf } from '~core/log/state';
 import { cropOfSample, cropsTaken, numberInCrop, samplesIn } from '~core/log/response';
 import type { EntryBody } from '~core/log/entry';
 import type { TraitId, UnitId } from '~core/model/ids';
-import { type Round, type Trait, kindOf } from '~core/model/plan';
+import { type Round, type Trait, type Unit, kindOf } from '~core/model/plan';
 import { firstOpenSample } from '~core/schedule/rounds';
 import { formatFigure, formatSigned, plural } from '~core/quantity/format';
 import TextField from '@mui/material/TextField';
@@ -42,7 +42,8 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
   const { plan } = state;
   const post = usePost({ tiles: true });
   const send = useSend();
-  const walk = useMemo(() => walkOf(state, trait), [state, trait]);
+  const { positions, deaths } = state;
+  const walk = useMemo(() => walkOf({ plan, positions, deaths }, trait), [plan, positions, deaths, trait]);
   const [unitId, setUnitId] = useState<UnitId | undefined>(
     () => startAt ?? nextStep(state, trait, round, null)?.unitId ?? walk[0]?.id,
   );
@@ -73,8 +74,11 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
     setOffType(0);
   }, []);
   const doneOf = useMemo(() => {
-    const done = (t: Trait) =>
-      walkOf(state, t).filter((u) => firstOpenSample(state, u.id, t, round.id) === undefined).length;
+    const done = (t: Trait) => {
+      const units = walkOf(state, t);
+      const open = (u: Unit) => firstOpenSample(state, u.id, t, round.id) !== undefined;
+      return { done: units.filter((u) => !open(u)).length, of: units.length };
+    };
     return new Map(traits.map((t) => [t.id, done(t)]));
   }, [state, round, traits]);
   // Who stood at one that died goes on where work is open.
@@ -273,7 +277,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
           >
             {more ? 'Less' : 'More'}
           </button>
-          {doneOf.get(trait.id) === walk.length && (
+          {doneOf.get(trait.id)?.done === walk.length && (
             <p role="status" className="small">
               All {walk.length} {plural(plan.unitNoun)} have their {trait.name.toLowerCase()} in this round.
             </p>
@@ -292,7 +296,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
               >
                 <span>{t.name}</span>
                 <span className="num small">
-                  {doneOf.get(t.id)} of {walk.length}
+                  {doneOf.get(t.id)?.done} of {doneOf.get(t.id)?.of}
                 </span>
               </button>
             ))}

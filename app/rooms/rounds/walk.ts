@@ -13,10 +13,11 @@ export interface WalkStep {
 }
 
 /** Units that a trait can be taken of, in the order they are walked: the living, and the dead where it can be seen of them. */
-export function walkOf(state: TrialState, trait: Pick<Trait, 'evenDead'>): Unit[] {
-  return walkOrder(state.plan.units, state.positions).filter(
-    (u) => trait.evenDead || !state.deaths.has(u.id),
-  );
+export function walkOf(
+  { plan, positions, deaths }: Pick<TrialState, 'plan' | 'positions' | 'deaths'>,
+  trait: Pick<Trait, 'evenDead'>,
+): Unit[] {
+  return walkOrder(plan.units, positions).filter((u) => trait.evenDead || !deaths.has(u.id));
 }
 
 /** What was written for a trait taken in words, newest. */
