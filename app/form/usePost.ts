@@ -11,6 +11,18 @@ interface Sent {
   done: Promise<void>;
 }
 
+let underWay = 0;
+const onLeave = (e: BeforeUnloadEvent) => e.preventDefault();
+
+/** Whoever closes or reloads the page before what was sent is answered is asked first: it would be lost unseen. */
+async function askedUntil(over: Promise<unknown>): Promise<void> {
+  underWay += 1;
+  if (underWay === 1) window.addEventListener('beforeunload', onLeave);
+  await over.catch(() => undefined);
+  underWay -= 1;
+  if (underWay === 0) window.removeEventListener('beforeunload', onLeave);
+}
+
 /** Hears of all that is sent, at once. @returns a function that stops it */
 export function onSent(hear: (sent: Sent) => void): () => void {
   const listen = (e: Event) => hear((e as CustomEvent<Sent>).detail);
@@ -43,7 +55,9 @@ export function useSend({ tiles = false } = {}): (data: object) => Promise<boole
       });
       sending.dispatchEvent(new CustomEvent<Sent>('sent', { detail: { data, done } }));
       // An action that goes elsewhere says nothing.
-      return isKept(await Promise.race([answer, done]));
+      const over = Promise.race([answer, done]);
+      void askedUntil(over);
+      return isKept(await over);
     },
     [submit, action, tiles],
   );

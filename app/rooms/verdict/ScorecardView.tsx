@@ -39,7 +39,7 @@ const presetNames: Record<string, string> = {
 /** Headings as points of 0 to 10, their weights, who is first and how surely, and what would turn it. */
 export function ScorecardView({ plan, findings, verdict, stored, panels }: Props) {
   const nameOf = useMemo(() => nameIn(plan), [plan]);
-  const { shown, show, keep } = useKept('headings', stored);
+  const { shown, show, keep, keeping } = useKept('headings', stored);
   const [editing, setEditing] = useState<string | null>(null);
   const [pairs, setPairs] = useState(false);
   const card = useMemo(
@@ -95,7 +95,7 @@ export function ScorecardView({ plan, findings, verdict, stored, panels }: Props
         Points from 0 to 10 by the rule under each heading; the bar is what is uncertain about them. Move a
         weight to see who leads.
       </p>
-      <div className="card-scroll">
+      <div className="card-scroll" aria-busy={keeping}>
         <table className="ledger scorecard">
           <thead>
             <tr>

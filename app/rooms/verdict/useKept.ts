@@ -1,12 +1,14 @@
 import { useCallback, useState } from 'react';
-import { usePost } from '../../form/usePost';
+import { useSend } from '../../form/usePost';
 
 /**
  * Something that is kept with every change: shown at once, sent with what it began with, so that another tab's changes
  * stay. What comes back from the store takes its place when nothing is under way.
+ * @returns `keeping` until the store has it
  */
 export function useKept<T>(what: 'headings' | 'claims' | 'costs', stored: T) {
-  const post = usePost();
+  const send = useSend();
+  const [underWay, setUnderWay] = useState(0);
   const [state, setState] = useState({ stored, shown: stored, base: stored });
   if (state.stored !== stored) setState({ stored, shown: stored, base: stored });
   const { shown, base } = state;
@@ -14,9 +16,10 @@ export function useKept<T>(what: 'headings' | 'claims' | 'costs', stored: T) {
   const keep = useCallback(
     (next: T) => {
       setState((s) => ({ ...s, shown: next, base: next }));
-      post({ what, form: { base, values: next } });
+      setUnderWay((n) => n + 1);
+      void send({ what, form: { base, values: next } }).finally(() => setUnderWay((n) => n - 1));
     },
-    [post, what, base],
+    [send, what, base],
   );
-  return { shown, show, keep };
+  return { shown, show, keep, keeping: underWay > 0 };
 }
