@@ -124,9 +124,19 @@ export class Visitor {
   async press(name: string, role: 'button' | 'link' = 'button'): Promise<void> {
     const selector = `::-p-aria([name="${name}"][role="${role}"])`;
     const found = await this.page.waitForSelector(selector);
-    // Away from bars that stick to the edges, as a person would scroll it.
-    await found!.evaluate((e) => e.scrollIntoView({ block: 'center' }));
-    await this.page.locator(selector).click();
+    // Away from bars that stick to the edges, as a person would scroll it; pressed when it stays where it is.
+    const ready = await found!.evaluate(async (e) => {
+      e.scrollIntoView({ block: 'center' });
+      const place = () => JSON.stringify(e.getBoundingClientRect());
+      for (let before = ''; before !== place(); ) {
+        before = place();
+        await new Promise(requestAnimationFrame);
+      }
+      return e.isConnected && !(e as HTMLButtonElement).disabled;
+    });
+    if (ready) await found!.click();
+    // Drawn anew meanwhile, or not to be pressed yet.
+    else await this.page.locator(selector).click();
   }
 
   /** Opens a menu and takes an item of it. */

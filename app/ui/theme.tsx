@@ -17,6 +17,11 @@ const palette = (of: Record<keyof typeof day, string>, onAccent: string) => ({
   divider: of.line,
 });
 
+const noTime = {
+  ...{ shortest: 0, shorter: 0, short: 0, standard: 0, complex: 0 },
+  ...{ enteringScreen: 0, leavingScreen: 0 },
+};
+
 const theme = createTheme({
   cssVariables: { colorSchemeSelector: 'data-mode' },
   colorSchemes: {
@@ -24,8 +29,8 @@ const theme = createTheme({
     dark: { palette: palette(night, night.plaster) },
   },
   shape: { borderRadius: 4 },
-  // Wet hands want an answer, not a motion.
-  transitions: { create: () => 'none' },
+  // Wet hands want an answer, not a motion: what is closed is gone, and doesn't lie unseen over what is pressed next.
+  transitions: { create: () => 'none', duration: noTime, getAutoHeightDuration: () => 0 },
   typography: {
     fontFamily: sans,
     fontSize: 15,
