@@ -53,7 +53,7 @@ describe('the agenda', () => {
     await v.sees('three acts');
     // From the middle of a page, as by a link: the long log begins at its top.
     expect(await v.page.evaluate(() => window.scrollY)).toBeGreaterThan(100);
-    await v.goOn(`${trial}/log`);
+    await v.open(`${trial}/log`);
     await v.sees('Photograph every tray from the mark, day 17: camera battery empty');
     expect(await v.page.evaluate(() => window.scrollY)).toBe(0);
     await v.sees('Top up the saucers, and write down how much: 12.5 min');
@@ -136,7 +136,7 @@ describe('what happened', () => {
     await v.typeDay('On', '2099-01-01');
     await v.press('Write it down');
     await v.sees('That day is still to come.');
-    await v.open(`${trial}/rounds?view=events`);
+    await v.load(`${trial}/rounds?view=events`);
     await v.choose('What happened', 'Replaced from the spares');
     await v.press('D 08 PAR-08 died');
     await v.press('Write it down');

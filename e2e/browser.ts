@@ -24,6 +24,41 @@ export function launchWithText(percent: number): Promise<Browser> {
   return puppeteer.launch({ executablePath, args: chromiumFlags, userDataDir });
 }
 
+/**
+ * Runs in the page: goes on by the app's own router, until the screen that is drawn is that of the new address.
+ * @returns false where that can't be: no app, a redirect, something unsaved that asks first
+ */
+async function goWithin(to: string): Promise<boolean> {
+  interface Fiber {
+    child: Fiber | null;
+    sibling: Fiber | null;
+    memoizedProps: { value?: { location?: { pathname: string; search: string } } } | null;
+  }
+  const { __reactRouterDataRouter: router } = window as unknown as {
+    __reactRouterDataRouter?: { navigate: (to: string) => Promise<void> };
+  };
+  const container = Object.keys(document).find((k) => k.startsWith('__reactContainer$'));
+  if (!router || !container) return false;
+  await router.navigate(to);
+  if (location.pathname + location.search !== to) return false;
+  const { stateNode } = (document as unknown as Record<string, { stateNode: { current: Fiber } }>)[
+    container
+  ]!;
+  /** the address of what is drawn, as the router's context has it */
+  const drawn = () => {
+    for (let at: Fiber | null = stateNode.current; at; at = at.child ?? at.sibling) {
+      const there = at.memoizedProps?.value?.location;
+      if (there) return there.pathname + there.search;
+    }
+    return null;
+  };
+  for (let frames = 0; drawn() !== to; frames++) {
+    if (frames > 600) return false;
+    await new Promise(requestAnimationFrame);
+  }
+  return true;
+}
+
 /** A page with the words a person would use: open, press, type, see. */
 export class Visitor {
   readonly page: Page;
@@ -83,21 +118,16 @@ export class Visitor {
   }
 
   /** Loads a page anew, as from the address bar. */
-  async open(path: string): Promise<void> {
+  async load(path: string): Promise<void> {
     await this.page.goto(this.base + path, { waitUntil: 'load' });
     await this.page.waitForSelector('main:not([aria-busy])');
   }
 
-  /** Goes on within the app as a link does, where it is open; nothing is loaded anew. */
-  async goOn(path: string): Promise<void> {
-    const gone = await this.page.evaluate(async (to) => {
-      const { __reactRouterDataRouter: router } = window as unknown as {
-        __reactRouterDataRouter?: { navigate: (to: string) => Promise<void> };
-      };
-      await router?.navigate(to);
-      return location.pathname + location.search === to;
-    }, path);
-    if (!gone) return this.open(path);
+  /** Goes to a page: within the app as a link does, where it is open already; else it is loaded. */
+  async open(path: string): Promise<void> {
+    if (!this.page.url().startsWith(this.base)) return this.load(path);
+    const gone = await this.page.evaluate(goWithin, path);
+    if (!gone) return this.load(path);
     await this.page.waitForSelector('main:not([aria-busy])');
   }
 
@@ -128,7 +158,7 @@ export class Visitor {
     const ready = await found!.evaluate(async (e) => {
       e.scrollIntoView({ block: 'center' });
       const place = () => JSON.stringify(e.getBoundingClientRect());
-      for (let before = ''; before !== place(); ) {
+      for (let before = ''; before !== place();) {
         before = place();
         await new Promise(requestAnimationFrame);
       }

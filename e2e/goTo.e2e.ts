@@ -28,6 +28,11 @@ describe('going by name', () => {
     // A value goes to the unit one went to.
     await v.enter('9.3');
     await v.tileSays('PAR-12', /9\.3/);
+    // The walk has gone on; gone to again, it is the pad's again.
+    await v.page.waitForSelector('[data-unit="PAR-12"]:not(.current)');
+    await ask('PAR-12');
+    await v.keys('Enter');
+    await v.page.waitForSelector('[data-unit="PAR-12"].current');
     await ask('duo lume');
     await v.keys('Enter');
     await v.page.waitForSelector('input[name="labelRate"]');

@@ -11,7 +11,7 @@ it('text twice as large pushes nothing off the page, on a desk and on a phone', 
     const wide: string[] = [];
     for (const path of views) {
       await page.setViewport({ width: 1280, height: 800 });
-      await v.goOn(path);
+      await v.open(path);
       await page.waitForSelector('h1');
       for (const width of [1280, 800]) {
         await page.setViewport({ width, height: 800 });

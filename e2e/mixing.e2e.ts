@@ -149,7 +149,10 @@ describe('a mix day: a three-part feed, a liquid and water, on a whole-gram scal
     expect(at('Primo')).toBeGreaterThan(at('Water first'));
     expect(at('Secondo')).toBeGreaterThan(at('Primo'));
     expect(at('Terzo')).toBeGreaterThan(at('Secondo'));
-    for (const box of await v.page.$$('.mix-steps input')) await box.click();
+    for (const box of await v.page.$$('.mix-steps input')) {
+      await box.evaluate((e) => e.scrollIntoView({ block: 'center' }));
+      await box.click();
+    }
     expect(await v.page.$$('.mix-steps li.done')).toHaveLength(steps.length);
 
     await v.press('Stock');

@@ -135,7 +135,7 @@ describe('instruments', () => {
     const us = await Visitor.arrive(browser, inject('demoUrl'), 390, 844);
     await us.open('/data');
     await us.page.evaluate(() => localStorage.setItem('palazzo/region', JSON.stringify({ units: 'us' })));
-    await us.open(`${trial}/rounds?view=air`);
+    await us.load(`${trial}/rounds?view=air`);
     await us.sees(/Level 2 was 3\.\d °F warmer at night than Level 1/);
     await us.fillLabelled('Air', '200');
     await us.sees('Between −22 and 158 °F.');
@@ -147,7 +147,7 @@ describe('instruments', () => {
     await us.sees('temperature of Level 1: 68.0 °F');
     // The same log, on a device that goes by Celsius.
     await us.page.evaluate(() => localStorage.setItem('palazzo/region', JSON.stringify({ units: 'metric' })));
-    await us.open(`${trial}/log`);
+    await us.load(`${trial}/log`);
     await us.sees('temperature of Level 1: 20 °C');
     expect(us.complaints).toEqual([]);
   });
@@ -164,18 +164,34 @@ describe('instruments', () => {
     const desk = await Visitor.arrive(browser, inject('demoUrl'));
     await desk.page.evaluateOnNewDocument(() => {
       // A port that prints the same weight again and again, as a scale at rest does.
-      const port = {
-        open: () => Promise.resolve(),
-        close: () => Promise.resolve(),
-        readable: new ReadableStream<Uint8Array>({
+      const lines = () => {
+        let over = false;
+        return new ReadableStream<Uint8Array>({
           pull: (controller) =>
             new Promise<void>((done) => {
               setTimeout(() => {
-                controller.enqueue(new TextEncoder().encode('ST,GS,+  212.4 g\r\n'));
+                if (!over) controller.enqueue(new TextEncoder().encode('ST,GS,+  212.4 g\r\n'));
                 done();
               }, 50);
             }),
-        }),
+          cancel: () => {
+            over = true;
+          },
+        });
+      };
+      // As a real one: opened once at a time, with a stream of its own each time.
+      const port = {
+        readable: null as ReadableStream<Uint8Array> | null,
+        open: () => {
+          if (port.readable) return Promise.reject(new Error('The port is open already.'));
+          port.readable = lines();
+          return Promise.resolve();
+        },
+        close: () => {
+          if (port.readable?.locked) return Promise.reject(new Error('The port is being read.'));
+          port.readable = null;
+          return Promise.resolve();
+        },
       };
       Object.defineProperty(navigator, 'serial', {
         configurable: true,

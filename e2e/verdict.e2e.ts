@@ -46,6 +46,7 @@ describe('the scorecard', () => {
     await v.fillLabelled('Points of Duo Lume', '7,5');
     await v.press('Keep');
     await v.sees(/Palestra Liquida has no total: Looks, no points given/);
+    await v.page.waitForSelector('.card-scroll[aria-busy="false"]');
     // Whoever closes the page at the same moment is asked: it isn't kept yet.
     const asked = await v.page.evaluate(() => {
       const asksToStay = () => !window.dispatchEvent(new Event('beforeunload', { cancelable: true }));

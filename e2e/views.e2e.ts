@@ -21,7 +21,7 @@ describe('every view', () => {
       const v = await Visitor.arrive(browser, inject('demoUrl'));
       const wide: string[] = [];
       for (const path of views.slice(i * part, (i + 1) * part)) {
-        await v.goOn(path);
+        await v.open(path);
         await v.byDay();
         await v.page.waitForSelector('h1');
         await v.isAccessible();

@@ -1,6 +1,7 @@
 import { formatFigure } from '~core/quantity/format';
 import Button from '@mui/material/Button';
 import { useEffect, useRef, useState } from 'react';
+import { atHand, keepAtHand } from '../instruments/atHand';
 import { InstrumentPanel } from '../instruments/InstrumentPanel';
 import { type Driver, type Instrument, type Measures, measures } from '../instruments/instrument';
 import { drivers } from '../instruments/registry';
@@ -55,7 +56,9 @@ export default function Instruments() {
 }
 
 function OneInstrument({ driver }: { driver: Driver }) {
-  const [instrument, setInstrument] = useState<Instrument | null>(null);
+  const [instrument, setInstrument] = useState<Instrument | null>(
+    () => (driver.open && atHand(driver.measures)) ?? null,
+  );
   const [taken, setTaken] = useState('');
   const [fault, setFault] = useState('');
   const why = driver.unavailable();
@@ -63,8 +66,12 @@ function OneInstrument({ driver }: { driver: Driver }) {
     if (driver.connect) return setInstrument(driver.connect({ areas: [] }));
     const opened = await driver.open?.();
     if (!opened) return;
-    if (opened.ok) setInstrument(opened.value);
+    if (opened.ok) setInstrument(keepAtHand(driver.measures, opened.value));
     setFault(opened.ok ? '' : opened.error);
+  };
+  const putAway = () => {
+    void instrument?.close?.();
+    setInstrument(null);
   };
   return (
     <div className="stack tight" style={{ margin: '0.5rem 0' }}>
@@ -75,7 +82,7 @@ function OneInstrument({ driver }: { driver: Driver }) {
             size="small"
             variant="outlined"
             color="secondary"
-            onClick={() => (instrument ? setInstrument(null) : void connect())}
+            onClick={() => (instrument ? putAway() : void connect())}
             aria-label={`${instrument ? 'Put away' : driver.simulated ? 'Try' : 'Connect'} ${driver.name.toLowerCase()}`}
           >
             {instrument ? 'Put away' : driver.simulated ? 'Try' : 'Connect'}

@@ -50,6 +50,10 @@ export interface Instrument {
   present?: (what: Presented) => void;
   /** a file it writes out, as loggers do */
   writesOut?: { name: string; file: () => [name: string, text: string] };
+  /** of one that holds a port: lets go of it */
+  close?: () => Promise<void>;
+  /** of one that holds a port: over when it was let go, or the cable is out */
+  over?: Promise<void>;
   /** of a camera or reader: shows its picture on a canvas; the returned function ends it */
   show?: (canvas: HTMLCanvasElement) => () => void;
 }

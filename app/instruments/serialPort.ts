@@ -21,6 +21,9 @@ export const hasSerial = (): boolean => serial() !== null;
 /** What a line says: figures by channel, each with the decimals it was printed with; empty where it says none. */
 export type LineFigures = Readonly<Record<string, { value: number; decimals: number }>>;
 
+/** Ports that are read here: a port opens once, whoever asks for it next gets it from who has it. */
+const inUse = new WeakMap<SerialPortLike, () => Promise<void>>();
+
 /** Readings that have to agree before the instrument has come to rest. */
 const AT_REST = 4;
 
@@ -48,13 +51,12 @@ export function instrumentOnPort(
     const atRest = [...recent.values()].every(rests);
     for (const tell of heard) tell({ values, atRest });
   };
+  const reader = port.readable?.getReader();
   const run = async () => {
-    const reader = port.readable?.getReader();
-    if (!reader) return;
     const decoder = new TextDecoder();
     let rest = '';
     for (;;) {
-      const { value, done } = await reader.read();
+      const { value, done } = (await reader?.read()) ?? { value: undefined, done: true };
       if (done) break;
       const lines = (rest + decoder.decode(value, { stream: true })).split(/\r\n|\n|\r/);
       rest = lines.pop()!;
@@ -62,12 +64,24 @@ export function instrumentOnPort(
     }
   };
   // A cable pulled out ends the stream: the last figure stays, and is never at rest.
-  run().catch(() => undefined);
+  const over = run()
+    .catch(() => undefined)
+    .then(async () => {
+      reader?.releaseLock();
+      await port.close().catch(() => undefined);
+    });
+  const close = async () => {
+    await reader?.cancel().catch(() => undefined);
+    await over;
+  };
+  inUse.set(port, close);
   return {
     name,
     channels,
     step: null,
     calibrations: [],
+    close,
+    over,
     listen: (onReading) => {
       heard.add(onReading);
       return () => heard.delete(onReading);
@@ -81,6 +95,7 @@ export async function openPort(baudRate = 9600): Promise<Result<SerialPortLike, 
   if (!ports) return err(NO_SERIAL);
   try {
     const port = await ports.requestPort();
+    await inUse.get(port)?.();
     await port.open({ baudRate });
     return ok(port);
   } catch (e) {

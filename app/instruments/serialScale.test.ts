@@ -1,5 +1,6 @@
-import { describe, expect, it, vi } from 'vitest';
-import type { Reading } from './instrument';
+import { afterEach, describe, expect, it, vi } from 'vitest';
+import { atHand, keepAtHand } from './atHand';
+import type { Driver, Reading } from './instrument';
 import { figuresOfLine, meterOnPort } from './serialMeter';
 import { gramsOfLine, scaleOnPort, serialScaleDriver } from './serialScale';
 
@@ -72,5 +73,64 @@ describe('a scale on a port', () => {
     const said = 'This browser gives no serial ports here.';
     expect(serialScaleDriver.unavailable()).toBe(said);
     expect(await serialScaleDriver.open!()).toEqual({ ok: false, error: said });
+  });
+
+  describe('opened', () => {
+    /** As a real port: opened once at a time, with a stream of its own each time. */
+    const asReal = () => {
+      const pulled: ReadableStreamDefaultController<Uint8Array>[] = [];
+      const real = {
+        readable: null as ReadableStream<Uint8Array> | null,
+        open: () => {
+          if (real.readable) return Promise.reject(new Error('open already'));
+          real.readable = new ReadableStream({ start: (c) => void pulled.push(c) });
+          return Promise.resolve();
+        },
+        close: () => {
+          if (real.readable?.locked) return Promise.reject(new Error('being read'));
+          real.readable = null;
+          return Promise.resolve();
+        },
+      };
+      vi.stubGlobal('navigator', { serial: { requestPort: () => Promise.resolve(real) } });
+      return { real, pulled };
+    };
+    afterEach(() => vi.unstubAllGlobals());
+    const opened = async (d: Driver) => {
+      const result = await d.open!();
+      if (!result.ok) throw new Error(result.error);
+      return result.value;
+    };
+
+    it('lets go of the port when it is put away', async () => {
+      const { real } = asReal();
+      const scale = await opened(serialScaleDriver);
+      expect(real.readable).not.toBeNull();
+      await scale.close!();
+      expect(real.readable).toBeNull();
+      await scale.over;
+    });
+    it('again in another room takes the port over from who had it', async () => {
+      const { real, pulled } = asReal();
+      const first = await opened(serialScaleDriver);
+      const second = await opened(serialScaleDriver);
+      await first.over;
+      const readings: Reading[] = [];
+      second.listen((r) => readings.push(r));
+      pulled[1]!.enqueue(new TextEncoder().encode('5.0 g\n'));
+      await vi.waitFor(() => expect(readings.map((r) => r.values.weight)).toEqual([5]));
+      await second.close!();
+      expect(real.readable).toBeNull();
+    });
+    it('stays at hand from room to room, until its cable is out', async () => {
+      const { real, pulled } = asReal();
+      const scale = keepAtHand('weight', await opened(serialScaleDriver));
+      expect(atHand('weight')).toBe(scale);
+      expect(atHand('solution')).toBeUndefined();
+      pulled[0]!.error(new Error('The device has been lost.'));
+      await scale.over;
+      await vi.waitFor(() => expect(atHand('weight')).toBeUndefined());
+      expect(real.readable).toBeNull();
+    });
   });
 });

@@ -1,4 +1,5 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
+import { atHand, keepAtHand } from './atHand';
 import type { Driver, Instrument, Measures } from './instrument';
 import { connect, drivers } from './registry';
 
@@ -12,8 +13,17 @@ export function useInstrument(measures: Measures): {
   /** why the last one couldn't be opened; empty when it could */
   fault: string;
 } {
-  const [instrument, setInstrument] = useState(() => connect(measures));
+  const [instrument, setInstrument] = useState(() => atHand(measures) ?? connect(measures));
   const [fault, setFault] = useState('');
+  useEffect(() => {
+    let here = true;
+    void instrument?.over?.then(() => {
+      if (here) setFault(`The ${instrument.name} says nothing more: is the cable out? Open it again.`);
+    });
+    return () => {
+      here = false;
+    };
+  }, [instrument]);
   const others = drivers.filter((d) => d.measures === measures && d.open && d.unavailable() === null);
   return {
     instrument,
@@ -22,7 +32,7 @@ export function useInstrument(measures: Measures): {
     open: async (driver) => {
       const opened = await driver.open?.();
       if (!opened) return;
-      if (opened.ok) setInstrument(opened.value);
+      if (opened.ok) setInstrument(keepAtHand(measures, opened.value));
       setFault(opened.ok ? '' : opened.error);
     },
   };

@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link, useLocation, useSearchParams } from 'react-router';
 import { plural } from '~core/quantity/format';
 import { dateOfDay } from '~core/plan/days';
 import { shortDate } from '../../bench/clock';
@@ -21,7 +21,11 @@ export function DayView({ data }: { data: MixingData }) {
     liquidStepMl: plan.mixing.liquidStepMl,
   });
   const [search, setSearch] = useSearchParams();
-  const [chosen, setChosen] = useState<string | null>(null);
+  const { key: visit } = useLocation();
+  /** what was pressed here; a link followed since to another bottle counts instead */
+  const [pressed, setPressed] = useState<{ key: string; visit: string } | null>(null);
+  const chosen = pressed?.visit === visit ? pressed.key : null;
+  const setChosen = (key: string) => setPressed({ key, visit });
   /** tools and papers are out, on a phone */
   const [more, setMore] = useState(false);
   const [another, setAnother] = useState<string | null>(null);
@@ -32,7 +36,6 @@ export function DayView({ data }: { data: MixingData }) {
       else next.set(k, v);
     }
     setSearch(next);
-    setChosen(null);
   };
   const toDo = bottles.find((b) => b.mixed.length === 0);
   const open =

@@ -1,7 +1,7 @@
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { type ReactNode, memo, useCallback, useMemo, useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link, useLocation, useSearchParams } from 'react-router';
 import type { TrialState } from '~core/log/state';
 import type { TraitId, UnitId } from '~core/model/ids';
 import { type Plan, type Round, type Trait, kindOf } from '~core/model/plan';
@@ -47,6 +47,14 @@ interface Props {
   views: ReactNode;
 }
 
+/** What was chosen on the page itself, at one visit of it. */
+interface Taken {
+  visit: string;
+  roundId: string;
+  traitId: TraitId;
+  unitId: UnitId | undefined;
+}
+
 /** The round in hand and its trait: the one asked for, else the one that is due. */
 export const WalkView = memo(function WalkView({ state, rounds, today, views }: Props) {
   const { plan } = state;
@@ -54,9 +62,9 @@ export const WalkView = memo(function WalkView({ state, rounds, today, views }: 
   const [search, setSearch] = useSearchParams();
   const onRound = useCallback((round: string) => setSearch({ round }), [setSearch]);
   const days = useMemo(() => plan.rounds.filter((r) => typedTraits(plan, r).length > 0), [plan]);
-  const [at, setAt] = useState<{ roundId: string; traitId: TraitId; unitId: UnitId | undefined } | null>(
-    null,
-  );
+  const { key: visit } = useLocation();
+  /** where the walk was taken on this page; a unit gone to by its code since counts instead */
+  const [at, setAt] = useState<Taken | null>(null);
   const [byUnit, setByUnit] = useState(false);
   const typed = (r: RoundProgress) => typedTraits(plan, r.round).length > 0;
   const walked = rounds.filter(typed);
@@ -75,7 +83,7 @@ export const WalkView = memo(function WalkView({ state, rounds, today, views }: 
     );
   }
   const traits = typedTraits(plan, chosen.round);
-  const own = at?.roundId === chosen.round.id ? at : null;
+  const own = at?.visit === visit && at.roundId === chosen.round.id ? at : null;
   const trait = traits.find((t) => t.id === (own?.traitId ?? search.get('trait'))) ?? traits[0]!;
   // Gone to by its code.
   const asked = plan.units.find((u) => u.code === search.get('unit'))?.id;
@@ -87,7 +95,7 @@ export const WalkView = memo(function WalkView({ state, rounds, today, views }: 
       label="Trait"
       views={traits.map((t) => [t.id, t.name] as const)}
       view={trait.id}
-      onView={(traitId) => setAt({ roundId: chosen.round.id, traitId, unitId: undefined })}
+      onView={(traitId) => setAt({ visit, roundId: chosen.round.id, traitId, unitId: undefined })}
     />
   );
   const head = (
@@ -124,12 +132,13 @@ export const WalkView = memo(function WalkView({ state, rounds, today, views }: 
   }
   return (
     <RoundWalk
-      key={`${id}/${chosen.round.id}/${trait.id}/${own?.unitId ?? asked ?? ''}`}
+      // Gone to the same unit twice: the walk had gone on meanwhile.
+      key={`${id}/${chosen.round.id}/${trait.id}/${own?.unitId ?? (asked ? `${asked} ${visit}` : '')}`}
       state={state}
       round={chosen.round}
       trait={trait}
       traits={traits}
-      onTrait={(traitId, unitId) => setAt({ roundId: chosen.round.id, traitId, unitId })}
+      onTrait={(traitId, unitId) => setAt({ visit, roundId: chosen.round.id, traitId, unitId })}
       byUnit={byUnit}
       onByUnit={setByUnit}
       startAt={own?.unitId ?? asked}
