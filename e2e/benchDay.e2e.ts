@@ -251,6 +251,7 @@ describe('photos', () => {
       all.find((b) => b.getAttribute('aria-label')!.includes('day 15'))!.click();
     });
     await v.sees('PAR-11, day 15');
+    await v.page.waitForSelector('.stage img');
     const [upright, written] = await v.page.evaluate(async () => {
       const img = document.querySelector<HTMLImageElement>('.stage img')!;
       await img.decode();

@@ -13,6 +13,12 @@ const NoticeContext = createContext<(notice: Notice) => void>(() => {});
 /** Says that something was done, with an Undo where it can be taken back. */
 export const useNotice = () => useContext(NoticeContext);
 
+/** Nothing lies in the way of what is pressed beneath: only Undo is to be pressed. */
+const untouched = {
+  ...{ pointerEvents: 'none', '& .MuiPaper-root': { pointerEvents: 'none' } },
+  '& button': { pointerEvents: 'auto' },
+} as const;
+
 export function NoticeProvider({ children }: { children: ReactNode }) {
   const [notice, setNotice] = useState<(Notice & { n: number }) | null>(null);
   const show = useCallback((next: Notice) => setNotice((old) => ({ ...next, n: (old?.n ?? 0) + 1 })), []);
@@ -29,6 +35,7 @@ export function NoticeProvider({ children }: { children: ReactNode }) {
         onClose={(_, reason) => reason !== 'clickaway' && close()}
         message={notice?.text}
         anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}
+        sx={untouched}
         action={
           undo && (
             <Button

@@ -73,6 +73,8 @@ const theme = createTheme({
     MuiToggleButton: {
       styleOverrides: { root: { color: 'var(--soft)', '&.Mui-selected': { color: 'var(--ink)' } } },
     },
+    // An open list lies over a notice, which says what is over already.
+    MuiPopover: { styleOverrides: { root: ({ theme }) => ({ zIndex: theme.zIndex.snackbar + 1 }) } },
     MuiTooltip: { defaultProps: { arrow: true } },
   },
 });
