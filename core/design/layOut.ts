@@ -123,10 +123,7 @@ const walks = new WeakMap<ReadonlyMap<UnitId, Position>, { units: readonly Unit[
  * Units of a plan in the order they are walked, given where they stand.
  * @param positions isn't changed afterwards: the walk is kept by it
  */
-export function walkOrder(
-  units: readonly Unit[],
-  positions: ReadonlyMap<UnitId, Position>,
-): readonly Unit[] {
+export function walkOrder(units: readonly Unit[], positions: ReadonlyMap<UnitId, Position>): readonly Unit[] {
   const known = walks.get(positions);
   if (known?.units === units) return known.walk;
   const walk = serpentine(
