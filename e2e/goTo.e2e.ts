@@ -36,6 +36,12 @@ describe('going by name', () => {
     await ask('duo lume');
     await v.keys('Enter');
     await v.page.waitForSelector('input[name="labelRate"]');
+    // From one product to the next: each has its own label.
+    expect(await v.valueOf('name')).toMatch(/Duo Lume/);
+    await ask('palestra liquida');
+    await v.keys('Enter');
+    await v.page.waitForFunction(() => document.querySelector('h1')?.textContent?.includes('Palestra'));
+    expect(await v.valueOf('name')).toMatch(/Palestra Liquida/);
     await ask('no such thing');
     await v.sees('Nothing of that name');
     await v.keys('Escape');

@@ -39,7 +39,12 @@ export const clientAction = guarded(async ({ params, request }: RouteArgs) => {
 const same = (values: readonly string[]) => values.map((v) => [v, v] as const);
 
 export default function ProductPage() {
-  const { product, currency } = useLoaderData<typeof clientLoader>();
+  const data = useLoaderData<typeof clientLoader>();
+  // Gone on to another product: its own form, not the one of the product before.
+  return <ProductEditor key={data.product?.id ?? 'new'} {...data} />;
+}
+
+function ProductEditor({ product, currency }: Awaited<ReturnType<typeof clientLoader>>) {
   const { form, busy, onSubmit } = useRecordForm(toForm(product, unitsHere().measures));
   const packs = useFieldArray({ control: form.control, name: 'packs', keyName: 'key' });
   const claims = useFieldArray({ control: form.control, name: 'claims', keyName: 'key' });

@@ -145,7 +145,8 @@ const TrialFrame = memo(function TrialFrame({
       <div className="frame">
         <RoomNav trialId={id} steps={steps} />
         <main className="room" id="room">
-          <Outlet />
+          {/* Another trial is another page: nothing chosen or typed in this one goes along. */}
+          <Outlet key={id} />
         </main>
       </div>
       <Dialog open={keysOpen} onClose={() => setKeysOpen(false)}>
