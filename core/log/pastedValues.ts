@@ -36,15 +36,14 @@ export function pastedRows(
     .map((l) => l.trim());
   while (lines.at(-1) === '') lines.pop();
   const cellsOf = (line: string) => line.split(/[\t;]|,(?=\s)|,(?=[^\d])|(?<=[^\d]),/).map((c) => c.trim());
-  const named = lines.some((l) => cellsOf(l).some((c) => unitNamedIn(units, c)));
+  const read = lines.map((line) => cellsOf(line).map((text) => ({ text, unit: unitNamedIn(units, text) })));
+  const named = read.some((cells) => cells.some((c) => c.unit));
   const seen = new Set<string>();
   let next = 0;
   return lines.flatMap((line, i): PastedRow[] => {
-    const cells = cellsOf(line);
-    const unit = named
-      ? (cells.map((c) => unitNamedIn(units, c)).find((u) => u !== undefined) ?? null)
-      : (units[next] ?? null);
-    const rest = named ? cells.filter((c) => !unitNamedIn(units, c)) : cells;
+    const cells = read[i]!;
+    const unit = (named ? cells.find((c) => c.unit)?.unit : units[next]) ?? null;
+    const rest = cells.filter((c) => !c.unit).map((c) => c.text);
     const figures = rest.map((c) => parseDecimal(c)).filter((n) => n !== null);
     const value = figures.length === 1 ? figures[0]! : null;
     // A line of words at the top is the heading.

@@ -2,7 +2,7 @@ import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { EntryBody } from '~core/log/entry';
 import { MOST_PASTED, MOST_PASTED_TEXT, pastedRows } from '~core/log/pastedValues';
 import { implausible } from '~core/log/plausible';
@@ -37,7 +37,10 @@ export function PasteDialog({ state, round, trait, walk, onClose, onKeep }: Prop
     text.length > MOST_PASTED_TEXT || text.split('\n', MOST_PASTED + 1).length > MOST_PASTED
       ? `More than ${formatCount(MOST_PASTED)} lines or ${formatCount(MOST_PASTED_TEXT)} letters: is it the right column?`
       : '';
-  const rows = tooLong ? [] : pastedRows(text, walk, (value) => kindOf(trait).fault(value, trait));
+  const rows = useMemo(
+    () => (tooLong ? [] : pastedRows(text, walk, (value) => kindOf(trait).fault(value, trait))),
+    [tooLong, text, walk, trait],
+  );
   const taken = rows.filter((r) => r.why === null);
   const doubtOf = (r: (typeof rows)[number]) => {
     if (r.why !== null || !r.unit || r.value === null) return null;
