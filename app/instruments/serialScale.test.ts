@@ -122,6 +122,17 @@ describe('a scale on a port', () => {
       await second.close!();
       expect(real.readable).toBeNull();
     });
+    it('gives way to another one of its kind, and its port is free', async () => {
+      const first = asReal();
+      const one = keepAtHand('weight', await opened(serialScaleDriver));
+      asReal();
+      const other = keepAtHand('weight', await opened(serialScaleDriver));
+      await one.over;
+      expect(first.real.readable).toBeNull();
+      expect(atHand('weight')).toBe(other);
+      await other.close!();
+      await vi.waitFor(() => expect(atHand('weight')).toBeUndefined());
+    });
     it('stays at hand from room to room, until its cable is out', async () => {
       const { real, pulled } = asReal();
       const scale = keepAtHand('weight', await opened(serialScaleDriver));

@@ -18,12 +18,14 @@ export function useInstrument(measures: Measures): {
   useEffect(() => {
     let here = true;
     void instrument?.over?.then(() => {
-      if (here) setFault(`The ${instrument.name} says nothing more: is the cable out? Open it again.`);
+      // Another one may have taken its place.
+      if (here && !atHand(measures))
+        setFault(`The ${instrument.name} says nothing more: is the cable out? Open it again.`);
     });
     return () => {
       here = false;
     };
-  }, [instrument]);
+  }, [instrument, measures]);
   const others = drivers.filter((d) => d.measures === measures && d.open && d.unavailable() === null);
   return {
     instrument,

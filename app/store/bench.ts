@@ -47,6 +47,14 @@ const demo = () => demoInWorker(new Date());
 /** Set once this browser has the demo: a hint only, the database is asked. */
 const HAS_DEMO = 'palazzo-has-demo';
 
+function noteDemo(): void {
+  try {
+    localStorage.setItem(HAS_DEMO, 'yes');
+  } catch {
+    // No room for it: the demo is made in vain once more.
+  }
+}
+
 async function openBench(name: BenchName): Promise<BenchDb> {
   // Made while the database is opened.
   const fresh = name === 'demo' && !localStorage.getItem(HAS_DEMO) ? demo() : null;
@@ -62,7 +70,7 @@ async function openBench(name: BenchName): Promise<BenchDb> {
   // A newer build that wants to bring the database up to date isn't kept waiting by this tab.
   db.on('versionchange', () => db.close());
   if (name === 'demo' && !(await db.settings.get('seeded'))) await seedDemo(db, fresh ?? demo());
-  if (fresh) localStorage.setItem(HAS_DEMO, 'yes');
+  if (fresh) noteDemo();
   return db;
 }
 
