@@ -111,6 +111,46 @@ describe('the cost', () => {
   });
 });
 
+describe('two changes at once', () => {
+  it('the answer to the first leaves the second, and the field that is typed in, on the screen', async () => {
+    await v.open(`${trial}/verdict?view=cost`);
+    const left = await v.page.evaluate(async () => {
+      const button = (name: RegExp) =>
+        [...document.querySelectorAll<HTMLElement>('button')].filter((b) =>
+          name.test(b.getAttribute('aria-label') ?? b.textContent ?? ''),
+        );
+      const rows = () => button(/^Remove Container$/);
+      const before = rows().length;
+      // Both in one breath: the second is on its way before the first is answered.
+      button(/^Count something more$/)[0]!.click();
+      button(/^Count something more$/)[0]!.click();
+      while (rows().length < before + 2) await new Promise(requestAnimationFrame);
+      const mine = rows().at(-1)!;
+      const stays = new Promise<boolean>((done) => {
+        new MutationObserver(() => !mine.isConnected && done(false)).observe(document.body, {
+          childList: true,
+          subtree: true,
+        });
+        // Until the browser lets go without asking, and a frame more.
+        const free = () => window.dispatchEvent(new Event('beforeunload', { cancelable: true }));
+        const look = () =>
+          free() ? requestIdleCallback(() => requestAnimationFrame(() => done(true))) : setTimeout(look, 10);
+        look();
+      });
+      return { stays: await stays, before, after: rows().length };
+    });
+    expect(left).toEqual({ stays: true, before: 1, after: 3 });
+    for (const rows of [2, 1]) {
+      await v.press('Remove Container');
+      await v.page.waitForFunction(
+        (n) => document.querySelectorAll('[aria-label="Remove Container"]').length === n,
+        {},
+        rows,
+      );
+    }
+  });
+});
+
 describe('claims', () => {
   it('are judged by the interval, each with its figures, and the line that it is no judgement of law', async () => {
     await v.open(`${trial}/verdict?view=claims`);

@@ -30,19 +30,26 @@ export function onSent(hear: (sent: Sent) => void): () => void {
   return () => sending.removeEventListener('sent', listen);
 }
 
+interface Options {
+  /** what is sent is shown by the tiles of a plan, which hear of it themselves */
+  tiles?: boolean;
+}
+
 /**
  * Sends one value to the route's action, each on its own: several may be under way (a fast hand on the pad), and a
- * later one must never cancel an earlier. The action answers by `announce`.
+ * later one must never cancel an earlier. The action answers by `announce`. Unless tiles show it, the whole screen is
+ * drawn with it in the very next frame, before anything is written.
  *
- * @param tiles what is sent is shown by the tiles of a plan, which hear of it themselves; otherwise the whole screen
- *   is drawn with it in the very next frame, before anything is written
- * @returns a function that sends, and says whether it was kept: what was typed is cleared then, not before
+ * @returns a function that sends; it says whether it was `kept`, and when the screen is worked out anew with it
  */
-export function useSend({ tiles = false } = {}): (data: object) => Promise<boolean> {
+export function useSending({ tiles = false }: Options = {}): (data: object) => {
+  kept: Promise<boolean>;
+  done: Promise<void>;
+} {
   const submit = useSubmit();
   const action = useFormAction();
   return useCallback(
-    async (data) => {
+    (data) => {
       const key = newId();
       const { address, answer } = handOver(data, { action, key });
       const done = submit(data as never, {
@@ -57,17 +64,23 @@ export function useSend({ tiles = false } = {}): (data: object) => Promise<boole
       // An action that goes elsewhere says nothing.
       const over = Promise.race([answer, done]);
       void askedUntil(over);
-      return isKept(await over);
+      return { kept: over.then(isKept), done };
     },
     [submit, action, tiles],
   );
 }
 
+/** As `useSending`. @returns a function that sends, and says whether it was kept: what was typed is cleared then */
+export function useSend(): (data: object) => Promise<boolean> {
+  const send = useSending();
+  return useCallback((data) => send(data).kept, [send]);
+}
+
 const isKept = (answer: unknown): boolean =>
   typeof answer !== 'object' || answer === null || !('errors' in answer || 'conflicts' in answer);
 
-/** As `useSend`, where nothing waits for it: what is sent stays on the screen, or is named where it isn't kept. */
-export function usePost(options: { tiles?: boolean } = {}): (data: object) => void {
-  const send = useSend(options);
+/** As `useSending`, where nothing waits for it: what is sent stays on the screen, or is named where it isn't kept. */
+export function usePost(options: Options = {}): (data: object) => void {
+  const send = useSending(options);
   return useCallback((data) => void send(data), [send]);
 }

@@ -9,6 +9,7 @@ import { parseDecimal } from '~core/quantity/decimal';
 import { CLAIM_LINE, type JudgedClaim, claimVerdictNames, judgeClaims } from '~core/verdict/claims';
 import type { Finding } from '~core/verdict/finding';
 import { nameIn } from '../findings/findingData';
+import { NotKept } from './NotKept';
 import { useKept } from './useKept';
 
 interface Props {
@@ -29,7 +30,7 @@ const tone: Record<JudgedClaim['verdict'], string> = {
 
 /** Claims of the labels, each set against what was measured, and what the trial says of it. */
 export function ClaimsView({ plan, findings, dated, stored }: Props) {
-  const { shown, keep } = useKept('claims', stored);
+  const { shown, keep, again } = useKept('claims', stored);
   const nameOf = useMemo(() => nameIn(plan), [plan]);
   const judged = judgeClaims(plan, shown, findings, nameOf, dated);
   if (judged.length === 0) {
@@ -47,6 +48,7 @@ export function ClaimsView({ plan, findings, dated, stored }: Props) {
   };
   return (
     <div className="stack">
+      <NotKept again={again} />
       {judged.map((j) => (
         <OneClaim
           key={`${j.product.id}/${j.claim.id}`}

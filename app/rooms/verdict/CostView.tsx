@@ -22,6 +22,7 @@ import { ReportTable } from '../../ui/Report';
 import { nameIn } from '../findings/findingData';
 import { MoneyField } from './MoneyField';
 import { NameField } from './NameField';
+import { NotKept } from './NotKept';
 import { PriceSets } from './PriceSets';
 import { useKept } from './useKept';
 
@@ -55,7 +56,7 @@ function PacksSection({ plan, nameOf }: { plan: Plan; nameOf: (id: string) => st
 
 /** All that a result took: products, and whatever else is counted; outlay against running cost, a limit, what would turn it. */
 export function CostView({ plan, state, finding, verdict, stored }: Props) {
-  const { shown, keep } = useKept('costs', stored);
+  const { shown, keep, again } = useKept('costs', stored);
   const nameOf = useMemo(() => nameIn(plan), [plan]);
   const costs = useMemo(() => costsOf(state, verdict, shown), [state, verdict, shown]);
   const set = (over: Partial<CostSettings>) => keep({ ...shown, ...over });
@@ -82,6 +83,7 @@ export function CostView({ plan, state, finding, verdict, stored }: Props) {
   const minutes = Math.round(work.reduce((s, w) => s + w.minutes, 0) / Math.max(1, plan.units.length));
   return (
     <>
+      <NotKept again={again} />
       <ReportTable table={fullCostTable(costs, verdict, finding, plan, nameOf)} />
       {said.length > 0 && (
         <ul className="report-list">

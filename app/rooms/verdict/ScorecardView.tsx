@@ -14,6 +14,7 @@ import type { Finding } from '~core/verdict/finding';
 import type { Verdict } from '~core/verdict/verdict';
 import { TesseraName } from '../../ui/Tessera';
 import { nameIn } from '../findings/findingData';
+import { NotKept } from './NotKept';
 import { OwnPoints } from './OwnPoints';
 import { PairsDialog } from './PairsDialog';
 import { PointsStrip } from './PointsStrip';
@@ -39,7 +40,7 @@ const presetNames: Record<string, string> = {
 /** Headings as points of 0 to 10, their weights, who is first and how surely, and what would turn it. */
 export function ScorecardView({ plan, findings, verdict, stored, panels }: Props) {
   const nameOf = useMemo(() => nameIn(plan), [plan]);
-  const { shown, show, keep, keeping } = useKept('headings', stored);
+  const { shown, show, keep, keeping, again } = useKept('headings', stored);
   const [editing, setEditing] = useState<string | null>(null);
   const [pairs, setPairs] = useState(false);
   const card = useMemo(
@@ -67,6 +68,7 @@ export function ScorecardView({ plan, findings, verdict, stored, panels }: Props
   const addable = addableHeadings(plan, panels);
   return (
     <>
+      <NotKept again={again} />
       <div className="inline-row" style={{ justifyContent: 'space-between' }}>
         <h2 aria-live="polite">{sayCard(card, nameOf)}</h2>
         <span className="inline-row">

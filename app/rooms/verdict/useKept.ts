@@ -1,25 +1,28 @@
 import { useCallback, useState } from 'react';
-import { useSend } from '../../form/usePost';
+import { useSending } from '../../form/usePost';
+import { type KeptState, answered, arrived, begun, drawn, sent } from './keptState';
 
 /**
  * Something that is kept with every change: shown at once, sent with what it began with, so that another tab's changes
- * stay. What comes back from the store takes its place when nothing is under way.
- * @returns `keeping` until the store has it
+ * stay.
+ * @returns `keeping` until the store has it; `again` where the store refused what is shown: sends it once more
  */
 export function useKept<T>(what: 'headings' | 'claims' | 'costs', stored: T) {
-  const send = useSend();
-  const [underWay, setUnderWay] = useState(0);
-  const [state, setState] = useState({ stored, shown: stored, base: stored });
-  if (state.stored !== stored) setState({ stored, shown: stored, base: stored });
-  const { shown, base } = state;
+  const send = useSending();
+  const [state, setState] = useState(() => begun(stored));
+  const now = arrived(state, stored);
+  if (now !== state) setState(now);
+  const { shown, base, underWay, refused } = now;
   const show = useCallback((next: T) => setState((s) => ({ ...s, shown: next })), []);
   const keep = useCallback(
     (next: T) => {
-      setState((s) => ({ ...s, shown: next, base: next }));
-      setUnderWay((n) => n + 1);
-      void send({ what, form: { base, values: next } }).finally(() => setUnderWay((n) => n - 1));
+      const step = (by: (s: KeptState<T>) => KeptState<T>) => setState(by);
+      step((s) => sent(s, next));
+      const { kept, done } = send({ what, form: { base, values: next } });
+      void kept.then((yes) => step((s) => answered(s, next, yes)));
+      void done.finally(() => step(drawn));
     },
     [send, what, base],
   );
-  return { shown, show, keep, keeping: underWay > 0 };
+  return { shown, show, keep, keeping: underWay > 0, again: refused ? () => keep(shown) : null };
 }
