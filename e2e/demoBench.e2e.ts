@@ -145,6 +145,25 @@ describe('the demo bench', () => {
     await v.sees('2 values are in the log.');
     await v.tileSays('PAR-09', /10\.9/);
     await v.tileSays('PAR-10', /10\.4/);
+    // What is kept with every change: it stays on the screen, whoever goes on is asked, and it can be kept later.
+    await v.open('/trial/demo-trial-cor/verdict?view=cost');
+    await fill();
+    await v.retype('Water, a litre', '3');
+    await v.keys('Enter');
+    await v.sees('What you changed here isn’t kept.');
+    const field = '::-p-aria([name="Water, a litre"][role="textbox"])';
+    const typed = () => v.page.$eval(field, (e) => (e as HTMLInputElement).value);
+    expect(await typed()).toBe('3');
+    await v.press('Claims');
+    await v.sees('What you changed here would be lost.');
+    await v.press('Stay');
+    await v.retype('Electricity, a kWh', '0.5');
+    await free();
+    await v.keys('Enter');
+    await v.page.waitForFunction(() => !document.body.innerText.includes('isn’t kept'));
+    await v.page.reload();
+    await v.sees('What is counted');
+    expect(await typed()).toBe('3');
     await v.open('/library/new');
     await v.fill('name', 'Long typed');
     await fill();
@@ -185,6 +204,33 @@ describe('the demo bench', () => {
     await v.keys('Enter');
     await v.sees('Tray 10');
     await v.tileSays('PAR-09', /^(?!.*\d\.\d)/);
+  });
+
+  it('what is typed at a unit that is left is put by, through a reload and another room, and taken up again', async () => {
+    const v = await Visitor.arrive(browser, inject('demoUrl'), 390, 780);
+    await v.open('/trial/demo-trial-par/rounds');
+    await v.sees('Tray 8');
+    await v.keys('1', '1', '.', '2');
+    await v.page.click('[data-unit="PAR-10"]');
+    await v.sees('Tray 10');
+    await v.sees('Typed, not kept: PAR-08 11.2');
+    await v.keys('9', '.', '7');
+    await v.page.reload();
+    await v.sees('PAR-10 9.7');
+    await v.open('/trial/demo-trial-par/layout');
+    await v.open('/trial/demo-trial-par/rounds');
+    await v.isAccessible();
+    await v.press('Take up PAR-08');
+    await v.sees('Tray 8');
+    await v.keys('Enter');
+    await v.tileSays('PAR-08', /11\.2/);
+    await v.sees('Typed, not kept: PAR-10 9.7');
+    expect(await v.text('.left-typed')).not.toContain('PAR-08');
+    // Another value for it makes what was put by out of date.
+    await v.page.click('[data-unit="PAR-10"]');
+    await v.enter('9.9');
+    await v.tileSays('PAR-10', /9\.9/);
+    await v.page.waitForSelector('.left-typed', { hidden: true });
   });
 
   it('questions a value that is ten times the last one', async () => {

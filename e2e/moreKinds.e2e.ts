@@ -254,6 +254,9 @@ describe('planning with factors, split plots and start sizes', () => {
     await fields[0]!.type('x');
     await v.sees('aren’t numbers of 0 or more');
     await v.keys('Backspace');
+    await v.press('Light map');
+    await v.sees('The start sizes you typed would be lost.');
+    await v.press('Stay');
     await v.press('Save the start sizes');
     await v.sees('The start sizes are saved.');
     await v.isAccessible();

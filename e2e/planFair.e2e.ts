@@ -135,6 +135,9 @@ describe('a fair plan, from empty to sealed', () => {
     await v.retype('Reading at row 2, position 2', 'bright');
     await v.press('Keep the readings');
     await v.sees('aren’t numbers');
+    await v.press('Rotation');
+    await v.sees('The readings you typed would be lost.');
+    await v.press('Stay');
     await v.retype('Reading at row 2, position 2', '261,5');
     await v.press('Keep the readings');
     await v.sees('19 readings are kept.');

@@ -172,6 +172,9 @@ describe('the review in own words', () => {
     const first = 'Two of three contenders beat Water; nothing separates the two.';
     await v.choose('Rewrite a sentence', first);
     await v.retype('In your own words', 'Feed it: both powders did.');
+    await v.pressLink('Findings');
+    await v.sees('What you typed here would be lost.');
+    await v.press('Stay');
     await v.press('Keep mine');
     await v.page.waitForFunction(() =>
       document.querySelector('.paper')!.textContent!.includes('Feed it: both powders did.'),

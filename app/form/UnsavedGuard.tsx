@@ -10,10 +10,13 @@ import { useBlocker } from 'react-router';
 /** A room shows one of its views at a time: going to another leaves the form too. */
 const viewOf = (search: string) => new URLSearchParams(search).get('view');
 
-/** Asks before what was typed is left behind; one on a page, inside its form. */
-export function UnsavedGuard({ busy }: { busy: boolean }) {
+/**
+ * Asks before what was typed is left behind; one on a page, inside its form.
+ * @param also whether something beside the form isn't kept
+ */
+export function UnsavedGuard({ busy, also = false }: { busy: boolean; also?: boolean }) {
   const { isDirty } = useFormContext().formState;
-  return <LeaveGuard unsaved={isDirty && !busy} />;
+  return <LeaveGuard unsaved={(isDirty && !busy) || also} />;
 }
 
 /** Asks before what isn't kept yet is left behind. @param what would be lost, as a sentence begins with it */

@@ -16,13 +16,16 @@ const read = new WeakMap<Request, Handed['answer']>();
  *
  * @returns the action's address with the key in it, and what the action will say
  */
-export function handOver(
+export function handOver<A>(
   data: object,
   { action, key }: { action: string; key: string },
-): { address: string; answer: Promise<unknown> } {
-  const answer = new Promise<unknown>((resolve) => {
+): { address: string; answer: Promise<A> } {
+  const answer = new Promise<A>((resolve) => {
     // As it would come out of the request.
-    underWay.set(key, { data: JSON.parse(JSON.stringify(data)) as unknown, answer: resolve });
+    underWay.set(key, {
+      data: JSON.parse(JSON.stringify(data)) as unknown,
+      answer: resolve as Handed['answer'],
+    });
   });
   return { address: `${action}${action.includes('?') ? '&' : '?'}${PARAMETER}=${key}`, answer };
 }

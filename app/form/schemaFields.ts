@@ -83,8 +83,8 @@ export interface FieldConflict {
 }
 
 export type ActionResult =
-  /** `now`: the record as it was saved, as the form shows it */
-  | { saved: true; message?: string; now?: unknown }
+  /** `now`: the record as it was saved, as the form shows it; `rev`: of the trial that has it */
+  | { saved: true; message?: string; now?: unknown; rev?: number }
   | { errors: FieldErrors }
   | { conflicts: FieldConflict[]; merged: unknown; theirs: unknown };
 

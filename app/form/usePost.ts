@@ -2,6 +2,7 @@ import { useCallback } from 'react';
 import { useFormAction, useSubmit } from 'react-router';
 import { newId } from '~core/model/newId';
 import { handOver } from './handedOver';
+import type { ActionResult } from './schemaFields';
 
 const sending = new EventTarget();
 
@@ -40,18 +41,17 @@ interface Options {
  * later one must never cancel an earlier. The action answers by `announce`. Unless tiles show it, the whole screen is
  * drawn with it in the very next frame, before anything is written.
  *
- * @returns a function that sends; it says whether it was `kept`, and when the screen is worked out anew with it
+ * @returns a function that sends, and gives the action's answer; nothing where it goes elsewhere
  */
-export function useSending({ tiles = false }: Options = {}): (data: object) => {
-  kept: Promise<boolean>;
-  done: Promise<void>;
-} {
+export function useSendForAnswer({ tiles = false }: Options = {}): (
+  data: object,
+) => Promise<ActionResult | undefined> {
   const submit = useSubmit();
   const action = useFormAction();
   return useCallback(
     (data) => {
       const key = newId();
-      const { address, answer } = handOver(data, { action, key });
+      const { address, answer } = handOver<ActionResult>(data, { action, key });
       const done = submit(data as never, {
         action: address,
         method: 'post',
@@ -62,25 +62,25 @@ export function useSending({ tiles = false }: Options = {}): (data: object) => {
       });
       sending.dispatchEvent(new CustomEvent<Sent>('sent', { detail: { data, done } }));
       // An action that goes elsewhere says nothing.
-      const over = Promise.race([answer, done]);
+      const over = Promise.race([answer, done.then(() => undefined)]);
       void askedUntil(over);
-      return { kept: over.then(isKept), done };
+      return over;
     },
     [submit, action, tiles],
   );
 }
 
-/** As `useSending`. @returns a function that sends, and says whether it was kept: what was typed is cleared then */
+/** As `useSendForAnswer`. @returns a function that sends, and says whether it was kept: what was typed is cleared then */
 export function useSend(): (data: object) => Promise<boolean> {
-  const send = useSending();
-  return useCallback((data) => send(data).kept, [send]);
+  const send = useSendForAnswer();
+  return useCallback((data) => send(data).then(isKept), [send]);
 }
 
-const isKept = (answer: unknown): boolean =>
-  typeof answer !== 'object' || answer === null || !('errors' in answer || 'conflicts' in answer);
+const isKept = (answer: ActionResult | undefined): boolean =>
+  !answer || !('errors' in answer || 'conflicts' in answer);
 
-/** As `useSending`, where nothing waits for it: what is sent stays on the screen, or is named where it isn't kept. */
+/** As `useSendForAnswer`, where nothing waits for it: what is sent stays on the screen, or is named where it isn't kept. */
 export function usePost(options: Options = {}): (data: object) => void {
-  const send = useSending(options);
+  const send = useSendForAnswer(options);
   return useCallback((data) => void send(data), [send]);
 }

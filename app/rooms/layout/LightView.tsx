@@ -9,7 +9,8 @@ import { describeGridTextError, readGridText } from '~core/formats/gridText';
 import type { Position } from '~core/model/plan';
 import { positionKey } from '~core/model/positions';
 import { formatFigure } from '~core/quantity/format';
-import { usePost } from '../../form/usePost';
+import { LeaveGuard } from '../../form/UnsavedGuard';
+import { useSend } from '../../form/usePost';
 import { readOnce } from '../../instruments/instrument';
 import { connect } from '../../instruments/registry';
 import { PlanView } from '../../ui/PlanView';
@@ -21,7 +22,7 @@ import type { LayoutData } from './layoutData';
 
 /** The light map: readings per position, typed, pasted or from the meter; and what each contender gets. */
 export function LightView({ plan, planRev, positions, seal, head }: LayoutData & { head: ReactNode }) {
-  const post = usePost();
+  const send = useSend();
   const sealed = seal !== null;
   const [name, setName] = useState(plan.gradient?.name ?? 'Light');
   const [unit, setUnit] = useState(plan.gradient?.unit ?? 'µmol m⁻² s⁻¹');
@@ -54,11 +55,11 @@ export function LightView({ plan, planRev, positions, seal, head }: LayoutData &
     setTyped((old) => new Map(old).set(key, text));
     setDirty(true);
   };
-  const keep = () => {
+  const keep = async () => {
     if (wrong.size > 0) return setError('Some figures on the plan aren’t numbers; they are framed.');
     setError('');
     setDirty(false);
-    post({
+    const kept = send({
       intent: 'readings',
       name,
       unit,
@@ -67,6 +68,7 @@ export function LightView({ plan, planRev, positions, seal, head }: LayoutData &
         return value === undefined ? [] : [{ position, value }];
       }),
     });
+    if (!(await kept)) setDirty(true);
   };
   const takePasted = () => {
     const read = readGridText(pasted, plan.areas);
@@ -115,6 +117,7 @@ export function LightView({ plan, planRev, positions, seal, head }: LayoutData &
   const at = new Map(plan.units.map((u) => [positionKey(positions.get(u.id) ?? u.position), u]));
   return (
     <div className="with-side">
+      <LeaveGuard unsaved={dirty} what="The readings you typed" />
       <div className="main">
         {head}
         <PlanView
@@ -242,7 +245,7 @@ export function LightView({ plan, planRev, positions, seal, head }: LayoutData &
               </p>
             )}
             <div className="inline-row">
-              <Button variant={dirty ? 'contained' : 'outlined'} onClick={keep}>
+              <Button variant={dirty ? 'contained' : 'outlined'} onClick={() => void keep()}>
                 Keep the readings
               </Button>
               {dirty && <span className="small quiet">Not kept yet</span>}

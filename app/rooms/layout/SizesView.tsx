@@ -6,7 +6,8 @@ import { START_SIZE_LIMIT_PERCENT } from '~core/plan/limits';
 import { planIndex } from '~core/plan/planIndex';
 import { startSizes } from '~core/plan/startSizes';
 import { formatFigure } from '~core/quantity/format';
-import { usePost } from '../../form/usePost';
+import { LeaveGuard } from '../../form/UnsavedGuard';
+import { useSend } from '../../form/usePost';
 import { PlanView } from '../../ui/PlanView';
 import { Tessera, TesseraName, tesseraLetter } from '../../ui/Tessera';
 import { tileInk, unitNumber } from '../../ui/UnitTile';
@@ -14,7 +15,8 @@ import type { LayoutData } from './layoutData';
 
 /** Start size of every unit, and whether the contenders began alike. */
 export function SizesView({ plan, positions, seal, head }: LayoutData & { head: ReactNode }) {
-  const post = usePost();
+  const send = useSend();
+  const [dirty, setDirty] = useState(false);
   const [typed, setTyped] = useState<ReadonlyMap<UnitId, string>>(
     () => new Map(plan.units.map((u) => [u.id, u.startSize === null ? '' : String(u.startSize)])),
   );
@@ -26,9 +28,18 @@ export function SizesView({ plan, positions, seal, head }: LayoutData & { head: 
     if (value === null || value < 0) wrong.add(id);
     else sizes.set(id, value);
   }
+  const keep = async () => {
+    setDirty(false);
+    const kept = await send({
+      intent: 'sizes',
+      sizes: plan.units.map((u) => ({ unitId: u.id, size: sizes.get(u.id) ?? null })),
+    });
+    if (!kept) setDirty(true);
+  };
   const { rows, spreadPercent: spread } = startSizes(plan, sizes);
   return (
     <div className="with-side">
+      <LeaveGuard unsaved={dirty} what="The start sizes you typed" />
       <div className="main">
         {head}
         {plan.units.length > 0 ? (
@@ -52,7 +63,10 @@ export function SizesView({ plan, positions, seal, head }: LayoutData & { head: 
                     aria-invalid={wrong.has(unit.id)}
                     value={typed.get(unit.id) ?? ''}
                     disabled={seal !== null}
-                    onChange={(e) => setTyped(new Map(typed).set(unit.id, e.target.value))}
+                    onChange={(e) => {
+                      setTyped(new Map(typed).set(unit.id, e.target.value));
+                      setDirty(true);
+                    }}
                   />
                 </label>
               );
@@ -103,16 +117,7 @@ export function SizesView({ plan, positions, seal, head }: LayoutData & { head: 
         )}
         {seal === null && plan.units.length > 0 && (
           <div>
-            <Button
-              variant="contained"
-              disabled={wrong.size > 0}
-              onClick={() =>
-                post({
-                  intent: 'sizes',
-                  sizes: plan.units.map((u) => ({ unitId: u.id, size: sizes.get(u.id) ?? null })),
-                })
-              }
-            >
+            <Button variant="contained" disabled={wrong.size > 0} onClick={() => void keep()}>
               Save the start sizes
             </Button>
           </div>

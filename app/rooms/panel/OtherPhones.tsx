@@ -3,7 +3,7 @@ import TextField from '@mui/material/TextField';
 import { useEffect, useState } from 'react';
 import type { PanelSession } from '~core/model/panel';
 import type { Plan } from '~core/model/plan';
-import { usePost } from '../../form/usePost';
+import { useSend } from '../../form/usePost';
 import { QrCode } from '../../ui/QrCode';
 import { PickOne } from '../../ui/PickOne';
 import { announce } from '../../ui/announce';
@@ -11,7 +11,7 @@ import { TasterReply, packed, sheetOf, unpacked } from './tasterSheet';
 
 /** A taster's page by its own link, and the answers that come back as a text. */
 export function OtherPhones({ plan, session }: { plan: Plan; session: PanelSession }) {
-  const post = usePost();
+  const send = useSend();
   const [taster, setTaster] = useState('0');
   const [invited, setInvited] = useState<{ taster: string; place: string } | null>(null);
   const [text, setText] = useState('');
@@ -32,13 +32,12 @@ export function OtherPhones({ plan, session }: { plan: Plan; session: PanelSessi
   }, [taster]);
   const place = invited?.taster === taster ? `~${invited.place}` : '';
   const link = `${window.location.origin}/taste#${packed(sheetOf(session, Number(taster), contenders))}${place}`;
-  const takeIn = () => {
+  const takeIn = async () => {
     const reply = unpacked(text, TasterReply);
     if (!reply) return setFault('That isn’t a taster’s text, or a part of it is missing.');
     if (reply.sessionId !== session.id) return setFault('These answers are of another session.');
-    post({ intent: 'reply', reply });
-    setText('');
     setFault('');
+    if (await send({ intent: 'reply', reply })) setText('');
   };
   const copy = () =>
     navigator.clipboard.writeText(link).then(
@@ -88,7 +87,12 @@ export function OtherPhones({ plan, session }: { plan: Plan; session: PanelSessi
           helperText={fault || 'the text a taster’s phone gives at the end'}
         />
         <div>
-          <Button variant="outlined" color="secondary" onClick={takeIn} disabled={text.trim() === ''}>
+          <Button
+            variant="outlined"
+            color="secondary"
+            onClick={() => void takeIn()}
+            disabled={text.trim() === ''}
+          >
             Take them in
           </Button>
         </div>

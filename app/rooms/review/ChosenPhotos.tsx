@@ -3,7 +3,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useEffect, useState } from 'react';
 import type { ReviewText } from '~core/log/trial';
-import { usePost } from '../../form/usePost';
+import { KeptText } from '../../form/KeptText';
 import { blobUrls } from '../../store/blobUrls';
 
 type Chosen = NonNullable<ReviewText['photos']>;
@@ -11,11 +11,11 @@ type Chosen = NonNullable<ReviewText['photos']>;
 interface Props {
   photos: readonly { id: string; thumb: string; shows: string }[];
   chosen: Chosen;
+  keep: (next: Chosen) => void;
 }
 
 /** Photos of the log that go into the review, in their order, with what stands under them and what is read aloud. */
-export function ChosenPhotos({ photos, chosen }: Props) {
-  const post = usePost();
+export function ChosenPhotos({ photos, chosen, keep }: Props) {
   const [urls, setUrls] = useState<ReadonlyMap<string, string>>(new Map());
   const shown = chosen.flatMap((c) => {
     const photo = photos.find((p) => p.id === c.photoId);
@@ -29,7 +29,6 @@ export function ChosenPhotos({ photos, chosen }: Props) {
       gone = true;
     };
   }, [wanted]);
-  const keep = (next: Chosen) => post({ own: { photos: next } });
   const change = (id: string, over: Partial<Chosen[number]>) =>
     keep(chosen.map((c) => (c.photoId === id ? { ...c, ...over } : c)));
   const up = (i: number) =>
@@ -46,16 +45,16 @@ export function ChosenPhotos({ photos, chosen }: Props) {
               <p className="small quiet">not on this device</p>
             )}
             <div className="stack tight">
-              <Kept
+              <KeptText
                 label="Caption"
-                stored={caption}
-                otherwise={photo.shows}
+                value={caption}
+                placeholder={photo.shows}
                 onKeep={(text) => change(photoId, { caption: text })}
               />
-              <Kept
+              <KeptText
                 label="For who can’t see it"
-                stored={alt}
-                otherwise={photo.shows}
+                value={alt}
+                placeholder={photo.shows}
                 onKeep={(text) => change(photoId, { alt: text })}
               />
               <span className="inline-row">
@@ -93,22 +92,5 @@ export function ChosenPhotos({ photos, chosen }: Props) {
         </TextField>
       </div>
     </details>
-  );
-}
-
-/** A field kept when it is left. */
-function Kept(props: { label: string; stored: string; otherwise: string; onKeep: (text: string) => void }) {
-  const { label, stored, otherwise, onKeep } = props;
-  const [text, setText] = useState(stored);
-  return (
-    <TextField
-      size="small"
-      label={label}
-      value={text}
-      placeholder={otherwise}
-      slotProps={{ inputLabel: { shrink: true }, htmlInput: { maxLength: 300 } }}
-      onChange={(e) => setText(e.target.value)}
-      onBlur={() => text.trim() !== stored && onKeep(text.trim())}
-    />
   );
 }

@@ -6,33 +6,32 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import IconButton from '@mui/material/IconButton';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { Block } from '~core/report/block';
 import { type FigureRegion, figureRegionIds, figureRegions } from '~core/quantity/region';
 import { ALWAYS, type Edit, inOrder, sectionsOf, sentencesOf } from '~core/report/edits';
-import { usePost } from '../../form/usePost';
+import type { Own } from './reviewData';
 
 interface Props {
   /** the document as it is generated */
   generated: readonly Block[];
-  edits: readonly Edit[];
-  hidden: readonly string[];
+  own: Own;
+  keep: (over: Partial<Own>) => void;
+  /** a sentence is being rewritten, and isn't kept yet */
+  onRewriting: (rewriting: boolean) => void;
   /** edits whose sentence isn't generated any more */
   outOfDate: readonly Edit[];
-  /** sections in the reviewer's own order */
-  order: readonly string[];
-  figures: FigureRegion;
 }
 
 const short = (text: string) => (text.length > 90 ? `${text.slice(0, 88)} …` : text);
 
 /** Sections left out, and sentences in the reviewer's own words; a change of the data marks them as out of date. */
-export function OwnWords({ generated, edits, hidden, outOfDate, order, figures }: Props) {
-  const post = usePost();
+export function OwnWords({ generated, own, keep, onRewriting, outOfDate }: Props) {
+  const { edits, hidden, order, figures } = own;
   const [chosen, setChosen] = useState('');
   const [text, setText] = useState('');
-  const keep = (own: { edits?: Edit[]; hidden?: string[]; order?: string[]; figures?: FigureRegion }) =>
-    post({ own });
+  const rewriting = chosen !== '' && text !== chosen;
+  useEffect(() => onRewriting(rewriting), [onRewriting, rewriting]);
   const sections = sectionsOf(inOrder(generated, order));
   const move = (i: number, by: -1 | 1) => {
     const to = [...sections];

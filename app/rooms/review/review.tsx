@@ -1,7 +1,7 @@
 import { guarded } from '../../form/guarded';
 import Button from '@mui/material/Button';
 import { zipSync, strToU8 } from 'fflate';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { TDocumentDefinitions } from 'pdfmake/interfaces';
 import { FormProvider } from 'react-hook-form';
 import { useLoaderData } from 'react-router';
@@ -20,8 +20,10 @@ import { tableHtml, tableText } from '~core/report/tablePaste';
 import { toPlainText } from '~core/report/plainText';
 import { toPdf } from '~core/report/pdf';
 import { Field } from '../../form/fields';
+import { NotKeptNote } from '../../form/NotKept';
 import { StaleNote } from '../../form/StaleNote';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
+import { useKept } from '../../form/useKept';
 import { useRecordForm } from '../../form/useRecordForm';
 import { wholeTrial } from '../../store/trials';
 import { Report } from '../../ui/Report';
@@ -37,7 +39,7 @@ import { findingPng } from '../../ui/findingChart';
 import { lanesOf } from '../findings/findingData';
 import { ChosenPhotos } from './ChosenPhotos';
 import { contactSheetPicture, photoPicture } from './contactSheetPicture';
-import { type ReviewData, loadReview, reviewAction } from './reviewData';
+import { type Own, type ReviewData, loadReview, ownOf, reviewAction } from './reviewData';
 import { OwnWords } from './OwnWords';
 import { CodesClosed } from '../CodesClosed';
 import './review.css';
@@ -114,6 +116,10 @@ export default function ReviewRoom() {
 function OpenReview(data: ReviewData) {
   const { plan, review, blocks, broken } = data;
   const { form, busy, stale, unsaved, onSubmit } = useRecordForm(review, { merges: true, asTyped: true });
+  const stored = useMemo(() => ownOf(review), [review]);
+  const { shown: own, keep: keepOwn, keeping, refused } = useKept('own', stored, data.rev);
+  const keep = (over: Partial<Own>) => keepOwn({ ...own, ...over });
+  const [rewriting, setRewriting] = useState(false);
   const notice = useNotice();
   const [figures, setFigures] = useState<Record<string, string>>({});
   useEffect(() => {
@@ -187,7 +193,7 @@ function OpenReview(data: ReviewData) {
             <Button
               variant="outlined"
               color="secondary"
-              disabled={unsaved}
+              disabled={unsaved || keeping}
               onClick={() => void saveData(data)}
             >
               Trial and data (zip)
@@ -196,7 +202,7 @@ function OpenReview(data: ReviewData) {
               <Button
                 variant="outlined"
                 color="secondary"
-                disabled={unsaved}
+                disabled={unsaved || keeping}
                 onClick={() => void saveData(data, false, shareFile)}
               >
                 Hand it over …
@@ -205,15 +211,20 @@ function OpenReview(data: ReviewData) {
             <Button
               variant="outlined"
               color="secondary"
-              disabled={unsaved}
+              disabled={unsaved || keeping}
               onClick={() => void saveMarkdown()}
             >
               Markdown (zip)
             </Button>
-            <Button variant="outlined" color="secondary" disabled={unsaved} onClick={() => void savePdf()}>
+            <Button
+              variant="outlined"
+              color="secondary"
+              disabled={unsaved || keeping}
+              onClick={() => void savePdf()}
+            >
               PDF
             </Button>
-            <Button variant="contained" disabled={unsaved} onClick={() => void saveHtml()}>
+            <Button variant="contained" disabled={unsaved || keeping} onClick={() => void saveHtml()}>
               Review as one page (HTML)
             </Button>
           </>
@@ -225,8 +236,9 @@ function OpenReview(data: ReviewData) {
       <div className="review-grid">
         <FormProvider {...form}>
           <form onSubmit={onSubmit} noValidate className="stack">
-            <UnsavedGuard busy={busy} />
+            <UnsavedGuard busy={busy} also={refused !== null || rewriting} />
             <StaleNote stale={stale} />
+            <NotKeptNote refused={refused} />
             {broken && (
               <p role="alert" className="note bad">
                 {broken}
@@ -243,13 +255,13 @@ function OpenReview(data: ReviewData) {
               helperText="payments, affiliate links, ties to a maker"
             />
             <p role="status" className="small quiet">
-              {unsaved ? 'Saving what you typed …' : 'Saved as you type.'}
+              {unsaved || keeping ? 'Saving what you typed …' : 'Saved as you type.'}
             </p>
             <p className="inline-row">
               <Button
                 color="secondary"
                 size="small"
-                disabled={unsaved}
+                disabled={unsaved || keeping}
                 onClick={() => saveText('review', blocks)}
               >
                 Plain text
@@ -273,14 +285,19 @@ function OpenReview(data: ReviewData) {
                 Shot list and script for filming
               </Button>
             </p>
-            {data.photos.length > 0 && <ChosenPhotos photos={data.photos} chosen={review.photos ?? []} />}
+            {data.photos.length > 0 && (
+              <ChosenPhotos
+                photos={data.photos}
+                chosen={own.photos ?? []}
+                keep={(photos) => keep({ photos })}
+              />
+            )}
             <OwnWords
               generated={data.generated}
-              edits={review.edits ?? []}
-              hidden={review.hidden ?? []}
+              own={own}
+              keep={keep}
+              onRewriting={setRewriting}
               outOfDate={data.outOfDate}
-              order={review.order ?? []}
-              figures={review.figures ?? 'plain'}
             />
           </form>
         </FormProvider>

@@ -19,7 +19,8 @@ import type { Finding } from '~core/verdict/finding';
 import { type Verdict, makeVerdict } from '~core/verdict/verdict';
 import { todayDate } from '../../bench/clock';
 import { type MergeError, SentForm, mergedValues, refusal } from '../../form/mergedForm';
-import type { ActionResult } from '../../form/schemaFields';
+import { type ActionResult, saidBy } from '../../form/schemaFields';
+import { announce } from '../../ui/announce';
 import { ok } from '~core/model/result';
 import { change } from '../../store/change';
 import { allFindings, nameIn } from '../findings/findingData';
@@ -61,6 +62,7 @@ function written(made: Awaited<ReturnType<typeof allFindings>>) {
   );
   return {
     plan,
+    rev: trial.rev,
     review,
     findings,
     blocks,
@@ -105,18 +107,39 @@ const socialOf = (plan: Plan, primary: Finding, verdict: Verdict, nameOf: (id: s
 export type ReviewData = ReturnType<typeof written>;
 
 /** Sentences rewritten and sections left out: kept by themselves, beside what is typed in the form. */
-const Own = z.object({
-  own: ReviewText.pick({ edits: true, hidden: true, order: true, photos: true, figures: true }).partial(),
+const Own = ReviewText.pick({
+  edits: true,
+  hidden: true,
+  order: true,
+  photos: true,
+  figures: true,
+}).required();
+export type Own = z.infer<typeof Own>;
+const OwnSent = z.object({ what: z.literal('own'), form: SentForm });
+
+/** That part of a review. */
+export const ownOf = ({ edits, hidden, order, photos, figures }: ReviewText): Own => ({
+  edits: edits ?? [],
+  hidden: hidden ?? [],
+  order: order ?? [],
+  photos: photos ?? [],
+  figures: figures ?? 'plain',
 });
 
 export async function reviewAction({ params, request }: RoomArgs): Promise<ActionResult> {
   const body: unknown = await sentIn(request);
-  const own = Own.safeParse(body);
+  const own = OwnSent.safeParse(body);
   if (own.success) {
-    const kept = await change<never>(params.trialId, ({ trial }) =>
-      ok({ review: { ...trial.row.review, ...own.data.own } }),
-    );
-    return kept.ok ? { saved: true } : refusal(kept.error, 'introduction');
+    const kept = await change<MergeError>(params.trialId, ({ trial }) => {
+      const { review } = trial.row;
+      const values = mergedValues(own.data.form, ownOf(review), Own);
+      return values.ok ? ok({ review: { ...review, ...values.value } }) : values;
+    });
+    const answer: ActionResult = kept.ok
+      ? { saved: true, rev: kept.value.trial.rev }
+      : refusal(kept.error, 'own');
+    if (!kept.ok) announce(`Not kept: ${saidBy(answer) ?? ''}`);
+    return answer;
   }
   const sent = SentForm.safeParse(body);
   if (!sent.success) return { errors: { introduction: 'Nothing was sent.' } };

@@ -19,8 +19,10 @@ import { GoBack, SomethingOff, StandingValue, UnitHeading, spokenNumber } from '
 import { MeasurePlan } from './MeasurePlan';
 import { CountsApart } from './CountedApart';
 import { FindUnit } from './FindUnit';
+import { LeftTypedList } from './LeftTypedList';
 import { PasteDialog } from './PasteDialog';
 import { WordsPad } from './WordsPad';
+import { useLeftTyped } from './useLeftTyped';
 import { nextStep, remarkOf, replacing, samplesAreAlike, stepFrom, walkOf } from './walk';
 
 interface Props {
@@ -86,19 +88,31 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
     walk.find((u) => u.id === unitId) ??
     walk.find((u) => u.id === nextStep(state, trait, round, null)?.unitId) ??
     walk[0];
+  const samples = samplesIn(plan, trait);
+  const multiple = samples > 1;
+  const sample =
+    chosenSample !== undefined || !unit
+      ? (chosenSample ?? null)
+      : (firstOpenSample(state, unit.id, trait, round.id) ?? (multiple ? 1 : null));
+  const pad = useLeftTyped(
+    `${plan.id}/${round.id}/${trait.id}`,
+    unit ? { unitId: unit.id, sample, text, words: remarks, borderline, offType, reading: null } : null,
+  );
+  const { leave } = pad;
+  const pick = useCallback(
+    (id: UnitId) => {
+      leave();
+      goTo(id);
+    },
+    [leave, goTo],
+  );
   if (!unit) return <p>No living {plan.unitNoun} is left.</p>;
 
   const index = plan.treatments.findIndex((t) => t.id === unit.treatmentId);
   const position = state.positions.get(unit.id) ?? unit.position;
   const area = plan.areas.find((a) => a.id === position.areaId);
   const here = observationsOf(state, unit.id, trait.id, round.id);
-  const samples = samplesIn(plan, trait);
   const kind = kindOf(trait);
-  const multiple = samples > 1;
-  const sample =
-    chosenSample !== undefined
-      ? chosenSample
-      : (firstOpenSample(state, unit.id, trait, round.id) ?? (multiple ? 1 : null));
   const standing = here.findLast((o) => o.sample === sample);
   const last = lastValueBefore(state, unit.id, trait, round.id);
   const value = text === '' || text === '0.' ? null : Number(text);
@@ -138,6 +152,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
     // No value: this one is passed over, and stays open; words on it are kept all the same.
     if (value === null) {
       keepRemarks();
+      pad.kept();
       return goOn();
     }
     const fault =
@@ -160,10 +175,12 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
     setBorderline(0);
     setOffType(0);
     keepRemarks();
+    pad.kept();
     goOn();
   };
   const notYet = () => {
     write({ ...measurement, sample, value: round.day, notYet: true });
+    pad.kept();
     backToPad();
     goOn();
   };
@@ -175,7 +192,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
     <div className="with-side standing">
       <div className="main">
         {head}
-        <MeasurePlan state={state} round={round} trait={trait} current={unit.id} typed={text} onPick={goTo} />
+        <MeasurePlan state={state} round={round} trait={trait} current={unit.id} typed={text} onPick={pick} />
         <Legend plan={plan} />
       </div>
       <aside className="side" aria-label="Entry pad">
@@ -192,9 +209,13 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
             key={unit.id}
             standing={remarkOf(state, unit.id, trait, round.id)}
             label={trait.name}
+            words={remarks[trait.id] ?? ''}
+            onWords={(words) => setRemarks({ ...remarks, [trait.id]: words })}
             onKeep={async (text) => {
               const note = { kind: 'note', unitId: unit.id, text, traitId: trait.id, roundId: round.id };
-              if (await send({ body: note })) goOn();
+              if (!(await send({ body: note }))) return;
+              pad.kept();
+              goOn();
             }}
           />
         ) : (
@@ -261,13 +282,34 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
             />
           );
         })}
+        <LeftTypedList
+          plan={plan}
+          left={pad.left}
+          unit={kind.padUnit(trait)}
+          onTake={(l) => {
+            pick(l.unitId);
+            pad.drop(l);
+            setChosenSample(l.sample);
+            setText(l.text);
+            setRemarks(l.words);
+            setBorderline(l.borderline);
+            setOffType(l.offType);
+            backToPad();
+          }}
+          onDrop={pad.drop}
+        />
         <div className="pad-rows">
           {kind.observes === 'event' && (
             <button type="button" className="pad-row" onClick={notYet}>
               <span>Not yet, on day {round.day}</span>
             </button>
           )}
-          <GoBack onBack={() => goTowards(-1)} />
+          <GoBack
+            onBack={() => {
+              leave();
+              goTowards(-1);
+            }}
+          />
           <SomethingOff onOpen={() => setOff(true)} />
           <button
             type="button"
@@ -318,7 +360,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
                 <span>Paste a column …</span>
               </button>
             )}
-            <FindUnit units={walk} onFound={goTo} />
+            <FindUnit units={walk} onFound={pick} />
           </div>
         </div>
         {pasting && (

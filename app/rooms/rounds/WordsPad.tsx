@@ -6,14 +6,17 @@ import { useState } from 'react';
 export function WordsPad({
   label,
   standing,
+  words,
+  onWords,
   onKeep,
 }: {
   label: string;
   standing: string | null;
+  words: string;
+  onWords: (words: string) => void;
   /** done when the words are kept, or refused: then they stay here */
   onKeep: (words: string) => Promise<void>;
 }) {
-  const [words, setWords] = useState('');
   const [asked, setAsked] = useState(false);
   const [busy, setBusy] = useState(false);
   const missing = asked && words.trim() === '';
@@ -28,7 +31,7 @@ export function WordsPad({
       <TextField
         label={label}
         value={words}
-        onChange={(e) => setWords(e.target.value)}
+        onChange={(e) => onWords(e.target.value)}
         multiline
         minRows={4}
         // The walk's next stop begins where the last ended: in the box.

@@ -8,9 +8,9 @@ import { type Plan, kindOf } from '~core/model/plan';
 import { parseDecimal } from '~core/quantity/decimal';
 import { CLAIM_LINE, type JudgedClaim, claimVerdictNames, judgeClaims } from '~core/verdict/claims';
 import type { Finding } from '~core/verdict/finding';
+import { NotKept } from '../../form/NotKept';
+import { useKept } from '../../form/useKept';
 import { nameIn } from '../findings/findingData';
-import { NotKept } from './NotKept';
-import { useKept } from './useKept';
 
 interface Props {
   plan: Plan;
@@ -18,6 +18,8 @@ interface Props {
   /** findings at the rounds that claims name */
   dated: readonly Finding[];
   stored: SetClaim[];
+  /** of the trial it is read from */
+  rev: number;
 }
 
 const tone: Record<JudgedClaim['verdict'], string> = {
@@ -29,8 +31,8 @@ const tone: Record<JudgedClaim['verdict'], string> = {
 };
 
 /** Claims of the labels, each set against what was measured, and what the trial says of it. */
-export function ClaimsView({ plan, findings, dated, stored }: Props) {
-  const { shown, keep, again } = useKept('claims', stored);
+export function ClaimsView({ plan, findings, dated, stored, rev }: Props) {
+  const { shown, keep, refused } = useKept('claims', stored, rev);
   const nameOf = useMemo(() => nameIn(plan), [plan]);
   const judged = judgeClaims(plan, shown, findings, nameOf, dated);
   if (judged.length === 0) {
@@ -48,7 +50,7 @@ export function ClaimsView({ plan, findings, dated, stored }: Props) {
   };
   return (
     <div className="stack">
-      <NotKept again={again} />
+      <NotKept refused={refused} />
       {judged.map((j) => (
         <OneClaim
           key={`${j.product.id}/${j.claim.id}`}

@@ -19,12 +19,12 @@ import { bestValueElsewhere, sayElsewhere } from '~core/verdict/priceSets';
 import type { Verdict } from '~core/verdict/verdict';
 import { PickOne } from '../../ui/PickOne';
 import { ReportTable } from '../../ui/Report';
+import { KeptText } from '../../form/KeptText';
+import { NotKept } from '../../form/NotKept';
+import { useKept } from '../../form/useKept';
 import { nameIn } from '../findings/findingData';
 import { MoneyField } from './MoneyField';
-import { NameField } from './NameField';
-import { NotKept } from './NotKept';
 import { PriceSets } from './PriceSets';
-import { useKept } from './useKept';
 
 interface Props {
   plan: Plan;
@@ -32,6 +32,8 @@ interface Props {
   finding: Finding;
   verdict: Verdict;
   stored: CostSettings;
+  /** of the trial it is read from */
+  rev: number;
 }
 
 function PacksSection({ plan, nameOf }: { plan: Plan; nameOf: (id: string) => string }) {
@@ -55,8 +57,8 @@ function PacksSection({ plan, nameOf }: { plan: Plan; nameOf: (id: string) => st
 }
 
 /** All that a result took: products, and whatever else is counted; outlay against running cost, a limit, what would turn it. */
-export function CostView({ plan, state, finding, verdict, stored }: Props) {
-  const { shown, keep, again } = useKept('costs', stored);
+export function CostView({ plan, state, finding, verdict, stored, rev }: Props) {
+  const { shown, keep, refused } = useKept('costs', stored, rev);
   const nameOf = useMemo(() => nameIn(plan), [plan]);
   const costs = useMemo(() => costsOf(state, verdict, shown), [state, verdict, shown]);
   const set = (over: Partial<CostSettings>) => keep({ ...shown, ...over });
@@ -83,7 +85,7 @@ export function CostView({ plan, state, finding, verdict, stored }: Props) {
   const minutes = Math.round(work.reduce((s, w) => s + w.minutes, 0) / Math.max(1, plan.units.length));
   return (
     <>
-      <NotKept again={again} />
+      <NotKept refused={refused} />
       <ReportTable table={fullCostTable(costs, verdict, finding, plan, nameOf)} />
       {said.length > 0 && (
         <ul className="report-list">
@@ -173,7 +175,13 @@ export function CostView({ plan, state, finding, verdict, stored }: Props) {
         )}
         {shown.lines.map((l) => (
           <div key={l.id} className="inline-row">
-            <NameField label="What it is" value={l.name} onKeep={(name) => setLine(l.id, { name })} />
+            <KeptText
+              sx={{ width: 180 }}
+              empty="Name what it is."
+              label="What it is"
+              value={l.name}
+              onKeep={(name) => setLine(l.id, { name })}
+            />
             <MoneyField
               label={`Price of ${l.name}`}
               value={l.minor}

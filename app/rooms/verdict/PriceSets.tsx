@@ -6,9 +6,9 @@ import { newId } from '~core/model/newId';
 import type { Plan } from '~core/model/plan';
 import { todayDate } from '../../bench/clock';
 import { DayField } from '../../ui/day/DayField';
+import { KeptText } from '../../form/KeptText';
 import { UNFINISHED } from '../../ui/day/whole';
 import { MoneyField } from './MoneyField';
-import { NameField } from './NameField';
 
 interface Props {
   plan: Plan;
@@ -42,7 +42,13 @@ export function PriceSets({ plan, sets, onKeep }: Props) {
       </p>
       {sets.map((set) => (
         <div key={set.id} className="inline-row" role="group" aria-label={`Prices of ${set.name}`}>
-          <NameField label="Where" value={set.name} onKeep={(name) => change(set.id, { name })} />
+          <KeptText
+            sx={{ width: 180 }}
+            empty="Name what it is."
+            label="Where"
+            value={set.name}
+            onKeep={(name) => change(set.id, { name })}
+          />
           <DayField
             label="Seen on"
             value={set.seenOn ?? ''}

@@ -13,20 +13,22 @@ import type { PanelFigures } from '~core/verdict/cardSource';
 import type { Finding } from '~core/verdict/finding';
 import type { Verdict } from '~core/verdict/verdict';
 import { TesseraName } from '../../ui/Tessera';
+import { NotKept } from '../../form/NotKept';
+import { useKept } from '../../form/useKept';
 import { nameIn } from '../findings/findingData';
-import { NotKept } from './NotKept';
 import { OwnPoints } from './OwnPoints';
 import { PairsDialog } from './PairsDialog';
 import { PointsStrip } from './PointsStrip';
 import { WeightsMap } from './WeightsMap';
 import { addableHeadings } from './addableHeadings';
-import { useKept } from './useKept';
 
 interface Props {
   plan: Plan;
   findings: readonly Finding[];
   verdict: Verdict;
   stored: CardHeading[];
+  /** of the trial it is read from */
+  rev: number;
   panels: readonly PanelFigures[];
 }
 
@@ -38,9 +40,9 @@ const presetNames: Record<string, string> = {
 };
 
 /** Headings as points of 0 to 10, their weights, who is first and how surely, and what would turn it. */
-export function ScorecardView({ plan, findings, verdict, stored, panels }: Props) {
+export function ScorecardView({ plan, findings, verdict, stored, rev, panels }: Props) {
   const nameOf = useMemo(() => nameIn(plan), [plan]);
-  const { shown, show, keep, keeping, again } = useKept('headings', stored);
+  const { shown, show, keep, keeping, refused } = useKept('headings', stored, rev);
   const [editing, setEditing] = useState<string | null>(null);
   const [pairs, setPairs] = useState(false);
   const card = useMemo(
@@ -68,7 +70,7 @@ export function ScorecardView({ plan, findings, verdict, stored, panels }: Props
   const addable = addableHeadings(plan, panels);
   return (
     <>
-      <NotKept again={again} />
+      <NotKept refused={refused} />
       <div className="inline-row" style={{ justifyContent: 'space-between' }}>
         <h2 aria-live="polite">{sayCard(card, nameOf)}</h2>
         <span className="inline-row">

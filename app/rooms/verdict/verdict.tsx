@@ -38,6 +38,7 @@ export async function clientLoader({ params }: RoomArgs) {
     before: linked.find((p) => p.id === plan.retestOf) ?? null,
     after: linked.filter((p) => p.retestOf === plan.id),
     plan,
+    rev: trial.rev,
     findings,
     dated,
     headings: review.headings ?? [],
@@ -145,14 +146,28 @@ export default function VerdictRoom() {
           {...{ plan, verdict }}
           findings={data.findings}
           stored={data.headings}
+          rev={data.rev}
           panels={data.panels}
         />
       )}
       {view === 'cost' && (
-        <CostView plan={plan} state={data.state} finding={primary} verdict={verdict} stored={data.costs} />
+        <CostView
+          plan={plan}
+          state={data.state}
+          finding={primary}
+          verdict={verdict}
+          stored={data.costs}
+          rev={data.rev}
+        />
       )}
       {view === 'claims' && (
-        <ClaimsView plan={plan} findings={data.findings} dated={data.dated} stored={data.claims} />
+        <ClaimsView
+          plan={plan}
+          findings={data.findings}
+          dated={data.dated}
+          stored={data.claims}
+          rev={data.rev}
+        />
       )}
       {view === 'verdict' && (
         <>

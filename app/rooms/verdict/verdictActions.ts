@@ -54,7 +54,9 @@ export async function verdictAction({ params, request }: RoomArgs): Promise<Acti
     const values = mergedValues(form, review.claims ?? [], z.array(SetClaim).max(200));
     return values.ok ? ok({ review: { ...review, claims: values.value } }) : values;
   });
-  const answer: ActionResult = saved.ok ? { saved: true } : refusal(saved.error, what);
+  const answer: ActionResult = saved.ok
+    ? { saved: true, rev: saved.value.trial.rev }
+    : refusal(saved.error, what);
   if (!saved.ok) announce(`Not kept: ${saidBy(answer) ?? ''}`);
   return answer;
 }

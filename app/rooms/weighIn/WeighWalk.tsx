@@ -27,20 +27,14 @@ import { RoomHead } from '../../ui/RoomHead';
 import { LogDialog } from '../LogDialog';
 import { GoBack, SomethingOff, StandingValue, UnitHeading, spokenNumber } from '../UnitHeading';
 import { FindUnit } from '../rounds/FindUnit';
+import { LeftTypedList } from '../rounds/LeftTypedList';
 import { MeasurePlan } from '../rounds/MeasurePlan';
+import type { Weighed } from '../rounds/leftTyped';
+import { useLeftTyped } from '../rounds/useLeftTyped';
 import { firstOpenSample } from '~core/schedule/rounds';
 import { nextStep, replacing, samplesAreAlike, stepFrom, walkOf } from '../rounds/walk';
 import { Container } from './Container';
 import { useManner } from './useManner';
-
-/** A weight as the scale gave it. */
-interface Weighed {
-  grams: number;
-  steady: boolean;
-  instrument: string;
-  /** smallest step of the scale, g */
-  stepG: number | null;
-}
 
 interface Props {
   state: TrialState;
@@ -93,15 +87,30 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
   const unit = walk.find((u) => u.id === unitId) ?? walk[0];
   const container = manner === 'same' ? common : manner === 'own' && unit ? `container of ${unit.code}` : '';
   const tareG = state.tares.get(container) ?? 0;
-  if (!unit) return <p>No living {plan.unitNoun} is left.</p>;
-
   const grossG = text === '' ? null : Number(toGrams(Number(text), weightUnit).toFixed(4));
-  const netOf = (gross: number) => Number((gross - tareG).toFixed(4));
-  const netG = grossG === null ? null : netOf(grossG);
   const crops = plan.cropsWithin;
   // With several crops in a unit each is weighed on its own, in turn.
   const sample =
-    samplesIn(plan, trait) > 1 ? (chosenCrop ?? firstOpenSample(state, unit.id, trait, round.id) ?? 1) : null;
+    unit && samplesIn(plan, trait) > 1
+      ? (chosenCrop ?? firstOpenSample(state, unit.id, trait, round.id) ?? 1)
+      : null;
+  const none = { words: {}, borderline: 0, offType: 0 };
+  const pad = useLeftTyped(
+    `${plan.id}/${round.id}/${trait.id}`,
+    unit ? { ...none, unitId: unit.id, sample, text: grossG === null ? '' : String(grossG), reading } : null,
+  );
+  const { leave } = pad;
+  const pick = useCallback(
+    (id: UnitId) => {
+      leave();
+      goTo(id);
+    },
+    [leave, goTo],
+  );
+  if (!unit) return <p>No living {plan.unitNoun} is left.</p>;
+
+  const netOf = (gross: number) => Number((gross - tareG).toFixed(4));
+  const netG = grossG === null ? null : netOf(grossG);
   const standing = observationsOf(state, unit.id, trait.id, round.id).findLast((o) => o.sample === sample);
   const doubtOf = (net: number | null, read: Weighed | null): string | null => {
     const doubts = [
@@ -163,6 +172,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
       stepG: reading?.stepG ?? null,
       steady: reading?.steady ?? null,
     });
+    pad.kept();
     goTowards(1);
   };
 
@@ -198,7 +208,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
           trait={trait}
           current={unit.id}
           typed={netG === null ? '' : formatFigure(netG, trait.decimals)}
-          onPick={goTo}
+          onPick={pick}
         />
         <Legend plan={plan} />
         <Container
@@ -300,9 +310,29 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
           onKeep={keep}
           onSomethingOff={() => setOff(true)}
         />
+        <LeftTypedList
+          plan={plan}
+          left={pad.left}
+          unit="g gross"
+          onTake={(l) => {
+            pick(l.unitId);
+            pad.drop(l);
+            setChosenCrop(l.sample);
+            setWeightUnit('g');
+            setText(l.text);
+            setReading(l.reading);
+            backToPad();
+          }}
+          onDrop={pad.drop}
+        />
         <div className="pad-rows">
           {standing && <StandingValue label="Kept" standing={standing} trait={trait} />}
-          <GoBack onBack={() => goTowards(-1)} />
+          <GoBack
+            onBack={() => {
+              leave();
+              goTowards(-1);
+            }}
+          />
           <button
             type="button"
             className="pad-row phone-only"
@@ -327,7 +357,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
                 <input type="checkbox" checked={auto} onChange={(e) => setAuto(e.target.checked)} />
               </label>
             )}
-            <FindUnit units={walk} onFound={goTo} />
+            <FindUnit units={walk} onFound={pick} />
           </div>
           {done === walk.length && (
             <p role="status" className="small">
