@@ -225,7 +225,7 @@ describe('photos', () => {
     await v.isAccessible();
     await v.press('Keep 3 photos');
     await v.sees('3 photos kept');
-    await v.page.reload();
+    await v.reload();
     await v.page.waitForSelector('main:not([aria-busy])');
     await v.choose('Unit', 'PAR-09');
     await v.page.waitForSelector('.through img');
@@ -341,7 +341,7 @@ describe('loggers', () => {
     await v.sees('500,000 rows');
     await v.press('Keep the readings');
     await v.sees('Kept; the log names it by its hash.');
-    await v.page.reload();
+    await v.reload();
     await v.sees(/long\.csv|3 files/);
   });
 });

@@ -85,7 +85,7 @@ describe('a blind trial', () => {
     await v.choose('Against', 'Palestra Liquida');
     const said = /By Lifting, day 56\. Mosto Alga lies above Palestra Liquida in \d\.\d of ten pairs/;
     await v.sees(said);
-    await v.page.reload();
+    await v.reload();
     await v.sees(said);
     await v.isAccessible();
   });

@@ -1,28 +1,21 @@
-import { mkdirSync, mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, readdirSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type AxeResults, source as axeSource } from 'axe-core';
 import puppeteer, { type Browser, type BrowserContext, type ElementHandle, type Page } from 'puppeteer-core';
 import { expect, vi } from 'vitest';
-import { chromiumFlags, findChromium } from '../scripts/chromium.mjs';
+import { chromiumFlags, findTestBrowser } from '../scripts/chromium.mjs';
 
 /** Starts a browser with an empty profile. @param flags beside the usual ones */
 export function launch(flags: readonly string[] = []): Promise<Browser> {
-  const executablePath = findChromium();
+  const executablePath = findTestBrowser();
   if (!executablePath) throw new Error('Chromium is missing; `npm test` installs it.');
   return puppeteer.launch({ executablePath, args: [...chromiumFlags, ...flags] });
 }
 
 /** Starts a browser whose user set the size of text: 200 is twice the usual one. */
-export function launchWithText(percent: number): Promise<Browser> {
-  const userDataDir = mkdtempSync(join(tmpdir(), 'palazzo-profile-'));
-  mkdirSync(join(userDataDir, 'Default'));
-  const prefs = { webkit: { webprefs: { default_font_size: (16 * percent) / 100 } } };
-  writeFileSync(join(userDataDir, 'Default', 'Preferences'), JSON.stringify(prefs));
-  const executablePath = findChromium();
-  if (!executablePath) throw new Error('Chromium is missing; `npm test` installs it.');
-  return puppeteer.launch({ executablePath, args: chromiumFlags, userDataDir });
-}
+export const launchWithText = (percent: number): Promise<Browser> =>
+  launch([`--blink-settings=defaultFontSize=${(16 * percent) / 100}`]);
 
 /**
  * Runs in the page: goes on by the app's own router, until the screen that is drawn is that of the new address.
@@ -120,6 +113,16 @@ export class Visitor {
   /** Loads a page anew, as from the address bar. */
   async load(path: string): Promise<void> {
     await this.page.goto(this.base + path, { waitUntil: 'load' });
+    await this.page.waitForSelector('main:not([aria-busy])');
+  }
+
+  /** Loads the page it is on anew, once it lets go without asking: what is shown may still be on its way to the store. */
+  async reload(): Promise<void> {
+    await this.page.waitForFunction(
+      () => window.dispatchEvent(new Event('beforeunload', { cancelable: true })),
+      { polling: 20 },
+    );
+    await this.page.reload();
     await this.page.waitForSelector('main:not([aria-busy])');
   }
 

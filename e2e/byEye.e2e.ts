@@ -100,7 +100,7 @@ describe('put in order by eye', () => {
     expect(await v.page.evaluate(() => document.body.textContent)).not.toContain('Kept in this round.');
     await v.press('Keep the order of 4 pots');
     await v.sees('Kept in this round.');
-    await v.page.reload();
+    await v.reload();
     await firstIs('TST-03');
   });
 

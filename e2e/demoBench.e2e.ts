@@ -161,7 +161,7 @@ describe('the demo bench', () => {
     await free();
     await v.keys('Enter');
     await v.page.waitForFunction(() => !document.body.innerText.includes('isn’t kept'));
-    await v.page.reload();
+    await v.reload();
     await v.sees('What is counted');
     expect(await typed()).toBe('3');
     await v.open('/library/new');
@@ -184,7 +184,7 @@ describe('the demo bench', () => {
     await v.keys('1', '1', '.', '2', 'Enter');
     await v.sees('Tray 9');
     await v.tileSays('PAR-08', /11\.2/);
-    await v.page.reload();
+    await v.reload();
     await v.tileSays('PAR-08', /11\.2/);
     await v.sees('Tray 9');
     await v.press('Back to the one before');
@@ -215,7 +215,7 @@ describe('the demo bench', () => {
     await v.sees('Tray 10');
     await v.sees('Typed, not kept: PAR-08 11.2');
     await v.keys('9', '.', '7');
-    await v.page.reload();
+    await v.reload();
     await v.sees('PAR-10 9.7');
     await v.open('/trial/demo-trial-par/layout');
     await v.open('/trial/demo-trial-par/rounds');

@@ -295,7 +295,7 @@ describe('a trial of one’s own, end to end', () => {
     await v.fill('introduction', 'A test of <cress> & honesty.');
     await v.sees('Saving what you typed');
     await v.sees('Saved as you type.');
-    await v.page.reload();
+    await v.reload();
     await v.page.waitForSelector('[name="introduction"]');
     expect(await v.valueOf('introduction')).toBe('A test of <cress> & honesty.');
     await v.sees('Prova Due was sent free of charge.');

@@ -129,7 +129,7 @@ describe('a tasting', () => {
     await v.sees('Tap a step for liking first.');
     await v.press('3 neither good nor bad');
     const code = await v.text('.taster-code');
-    await v.page.reload();
+    await v.reload();
     await v.sees(code);
     expect(await v.page.$$eval('[aria-pressed="true"]', (b) => b.map((x) => x.textContent))).toEqual([
       '3neither good nor bad',

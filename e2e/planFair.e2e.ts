@@ -339,7 +339,7 @@ describe('the places of another trial', () => {
     expect([await v.valueOf('areas.1.name'), await v.valueOf('areas.1.widthCm')]).toEqual(['Level 2', '150']);
     await v.press('Save the areas');
     await v.sees(/saved/i);
-    await v.page.reload();
+    await v.reload();
     await v.page.waitForSelector('[name="areas.1.name"]');
     expect(await v.valueOf('areas.1.columns')).toBe('5');
     // What it was taken from stays as it is.

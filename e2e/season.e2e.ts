@@ -36,7 +36,7 @@ describe('picks over weeks', () => {
     await v.fill('grades.1.name', 'under 40 mm');
     await v.press('Save the question');
     await v.sees('The question is saved.');
-    await v.page.reload();
+    await v.reload();
     await v.page.waitForFunction(
       () => document.querySelector<HTMLInputElement>('input[name="grades.1.name"]')?.value === 'under 40 mm',
     );

@@ -78,7 +78,7 @@ describe('two tabs on one plan', () => {
     await two.sees('Not saved yet');
     await save(two);
     await two.page.waitForFunction(() => !document.body.innerText.includes('Not saved yet'));
-    await two.page.reload();
+    await two.reload();
     await two.sees('What decides');
     expect(await two.valueOf('finishingRule')).toBe('Day 12.');
     expect(two.complaints).toEqual([]);

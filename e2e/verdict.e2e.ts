@@ -33,7 +33,7 @@ describe('the scorecard', () => {
     const turned = await said();
     expect(turned).toMatch(/^Sarmenta Fine comes first/);
     await v.page.waitForSelector('.card-scroll[aria-busy="false"]');
-    await v.page.reload();
+    await v.reload();
     await v.sees(turned);
   });
   it('takes the reviewer’s own points with a reason, and refuses what isn’t one', async () => {
@@ -103,7 +103,7 @@ describe('the cost', () => {
     await v.sees(/Over the limit of €0\.500 a tray, as one sum for all, without a spread: /);
     await v.choose('Limit for', 'each g');
     await v.sees(/Under the limit of €0\.500 for each g with the whole 95 % interval: /);
-    await v.page.reload();
+    await v.reload();
     await v.sees('€0.250');
     await v.isAccessible();
     await v.open(`${trial}/review`);
@@ -185,7 +185,7 @@ describe('the review in own words', () => {
     await v.page.waitForFunction(
       () => !document.querySelector('.paper')!.textContent!.includes('What the labels claim'),
     );
-    await v.page.reload();
+    await v.reload();
     await v.page.waitForFunction(() =>
       document.querySelector('.paper')?.textContent?.includes('Feed it: both powders did.'),
     );

@@ -4,7 +4,7 @@ import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { install } from './install.mjs';
-import { ensureChromium } from './chromium.mjs';
+import { ensureTestBrowser } from './chromium.mjs';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 let passed = 0;
@@ -72,7 +72,7 @@ async function unit() {
 install();
 mkdirSync(`${root}.cache`, { recursive: true });
 await Promise.all([statics(), unit()]);
-if (ensureChromium()) await tests('e2e', ['--config', 'vitest.e2e.config.ts']);
+if (ensureTestBrowser()) await tests('e2e', ['--config', 'vitest.e2e.config.ts']);
 else failed += 1;
 
 console.log(`\n${passed} passed, ${failed} failed`);
