@@ -9,5 +9,7 @@ export default defineConfig({
     testTimeout: 300_000,
     hookTimeout: 120_000,
     maxWorkers: 2,
+    // Each file starts a browser of its own; what drives it is loaded once for all.
+    isolate: false,
   },
 });

@@ -15,10 +15,7 @@ import { script } from './script';
 const folder = mkdtempSync(join(tmpdir(), 'palazzo-script-'));
 const zips = demo(['--out', folder]).split('\n');
 const r = await startR();
-afterAll(() => {
-  rmSync(folder, { recursive: true });
-  return r.close();
-});
+afterAll(() => rmSync(folder, { recursive: true }));
 
 /** What R prints when it runs a script in the unpacked zip. */
 async function printed(text: string, files: Record<string, Uint8Array>, name: string) {

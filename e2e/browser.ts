@@ -207,11 +207,13 @@ export class Visitor {
     }
   }
 
-  /** Types over what stands in the field with that accessible name, key by key. */
+  /** Types over what stands in the field with that accessible name, key by key; what is long comes in one piece, as pasted. */
   async retype(label: string, value: string): Promise<void> {
     const field = await this.page.waitForSelector(`::-p-aria([name="${label}"][role="textbox"])`);
     await field!.evaluate((e) => (e as HTMLInputElement).select());
-    await field!.type(value);
+    if (value.length <= 40) return field!.type(value);
+    await field!.focus();
+    await this.page.keyboard.sendCharacter(value);
   }
 
   async valueOf(field: string): Promise<string> {

@@ -1,6 +1,6 @@
 // References: R's power.t.test, power.anova.test, pf(ncp =) and pt(ncp =) through webR; simulation for Dunnett.
 import fc from 'fast-check';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { beforeAll, describe, expect, it } from 'vitest';
 import { compareTreatments } from '../stats/compareTreatments';
 import { noncentralFCdf } from '../stats/noncentralF';
 import { type R, startR } from '../testing/r';
@@ -11,7 +11,6 @@ let r: R;
 beforeAll(async () => {
   r = await startR();
 });
-afterAll(() => r.close());
 
 const size = (treatments: number, replicates: number, blocks = 1) => ({
   treatments,

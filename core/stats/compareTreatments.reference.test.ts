@@ -1,5 +1,5 @@
 // Reference: R (through webR) on R's own data sets; NIST StRD one-way analysis of variance.
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { beforeAll, describe, expect, it } from 'vitest';
 import { type R, startR } from '../testing/r';
 import type { Comparison, ComparisonRow } from './comparison';
 import { compareTreatments } from './compareTreatments';
@@ -8,7 +8,6 @@ let r: R;
 beforeAll(async () => {
   r = await startR();
 });
-afterAll(() => r.close());
 
 async function rows(data: string, response: string, treatment: string, block?: string) {
   const values = await r.numbers(`${data}$${response}`);

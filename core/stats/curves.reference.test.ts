@@ -1,12 +1,11 @@
 // References: R's nls with SSlogis on ChickWeight and DNase, lm on logs (Loblolly); R's own data through webR.
 // Coolbear et al. (1984), Farooq et al. (2005): t50 by hand.
-import { afterAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { startR } from '../testing/r';
 import { areaUnder, atTimes, logisticFit, relativeGrowthRate } from './curves';
 import { germination } from './germination';
 
 const r = await startR();
-afterAll(() => r.close());
 const points = async (times: string, values: string) => {
   const [t, y] = [await r.numbers(times), await r.numbers(values)];
   return t.map((time, i) => ({ time, value: y[i]! }));

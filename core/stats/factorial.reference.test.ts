@@ -1,11 +1,10 @@
 // References: R's lm and aov through webR; warpbreaks, npk and ToothGrowth are R's own data. Type II sums of squares are
 // differences of deviances of nested models, as car's Anova takes them.
-import { afterAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { startR } from '../testing/r';
 import { type FactorialRow, factorial } from './factorial';
 
 const r = await startR();
-afterAll(() => r.close());
 
 const close = (own: number | null, reference: number, digits = 8) =>
   expect(Math.abs(own! - reference)).toBeLessThan(10 ** -digits * Math.max(1, Math.abs(reference)));

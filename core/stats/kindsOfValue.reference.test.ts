@@ -1,7 +1,7 @@
 // References: R through webR: glm(quasipoisson) on InsectSprays and warpbreaks, survival by hand and by R's own formulas
 // on Freireich's leukaemia data (Freireich et al. 1963), enumeration with combn and expand.grid, ptukey on chickwts.
 // Newcombe's interval is checked by its own equation, not against printed figures.
-import { afterAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { startR } from '../testing/r';
 import { gamesHowell } from './gamesHowell';
 import { quasiPoisson } from './quasiPoisson';
@@ -11,7 +11,6 @@ import { superiority, superiorityInBlocks } from './superiority';
 import { type Seen, excessEvents, logRank } from './survival';
 
 const r = await startR();
-afterAll(() => r.close());
 
 const close = (own: number, reference: number, digits = 8) =>
   expect(Math.abs(own - reference)).toBeLessThan(10 ** -digits * Math.max(1, Math.abs(reference)));

@@ -1,6 +1,6 @@
 // Reference: R's lm, anova and TukeyHSD through webR, on R's own Latin square (OrchardSprays, 8 × 8) and on
 // several small squares with rows and columns of their own.
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { beforeAll, describe, expect, it } from 'vitest';
 import { latinSquares } from '../design/latinSquare';
 import { seededRandom } from '../stats/random';
 import { type R, startR } from '../testing/r';
@@ -10,7 +10,6 @@ let r: R;
 beforeAll(async () => {
   r = await startR();
 });
-afterAll(() => r.close());
 
 describe('OrchardSprays', () => {
   const fit = 'lm(decrease ~ factor(rowpos) + factor(colpos) + treatment, OrchardSprays)';

@@ -1,5 +1,5 @@
 // Reference: R's lm through webR, on random unbalanced layouts with missing cells.
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { beforeAll, describe, expect, it } from 'vitest';
 import { seededRandom } from '../stats/random';
 import { type R, startR } from '../testing/r';
 import { compareTreatments } from './compareTreatments';
@@ -10,7 +10,6 @@ let r: R;
 beforeAll(async () => {
   r = await startR();
 });
-afterAll(() => r.close());
 
 /** k treatments in b blocks, a third of the cells empty, some filled twice. */
 function ragged(k: number, b: number, seed: number): UnitRow[] {

@@ -1,13 +1,12 @@
 // References: R's metafor, by fixtures/networkMeta.json and the program beside it; R through webR, where the restricted
 // likelihood is written out anew with dense matrices and found by optimize(); without differences between trials it is
 // plain inverse-variance pooling, by hand.
-import { afterAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { startR } from '../testing/r';
 import metafor from './fixtures/networkMeta.json';
 import { type TrialArm, networkMeta } from './networkMeta';
 
 const r = await startR();
-afterAll(() => r.close());
 
 const arm = (trial: string, treatment: string, mean: number, sd: number, n: number): TrialArm => ({
   ...{ trial, treatment, mean, sd, n },

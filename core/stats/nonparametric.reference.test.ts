@@ -3,7 +3,7 @@
 // esoph and OrchardSprays are R's own data.
 // Newcombe (1998, Statistics in Medicine 17:873, table II): 56/70 against 48/80, method 10: 0.0524 to 0.3339.
 // Freireich et al. (1963), remission of leukaemia: medians 8 and 23 weeks, log-rank χ² 16.79 (Kleinbaum and Klein).
-import { afterAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { startR } from '../testing/r';
 import { brownForsythe } from './brownForsythe';
 import { fisherExact } from './fisherExact';
@@ -15,7 +15,6 @@ import { cliffsDelta, dunn, friedman, kruskalWallis, leastRankDifference } from 
 import { type Seen, kaplanMeier, logRank, medianTime } from './survival';
 
 const r = await startR();
-afterAll(() => r.close());
 
 const close = (own: number | null, reference: number, digits = 10) =>
   expect(Math.abs(own! - reference)).toBeLessThan(10 ** -digits * Math.max(1, Math.abs(reference)));

@@ -1,6 +1,6 @@
 // Reference: R's ptukey through webR and @stdlib's port of it (both good to about 1e-8; forty times the
 // nodes moves ours by 4e-11); the t distribution for two groups.
-import { afterAll, beforeAll, expect, it } from 'vitest';
+import { beforeAll, expect, it } from 'vitest';
 import stdlibCdf from '@stdlib/stats-base-dists-studentized-range-cdf';
 import tCdf from '@stdlib/stats-base-dists-t-cdf';
 import { type R, startR } from '../testing/r';
@@ -10,7 +10,6 @@ let r: R;
 beforeAll(async () => {
   r = await startR();
 });
-afterAll(() => r.close());
 
 it.each([
   [3.5, 4, 20],

@@ -1,5 +1,5 @@
 // Claims: each verdict with data that make it and data that don't. Clopper–Pearson against R's binom.test.
-import { afterAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { deriveState } from '../log/state';
 import type { SetClaim } from '../model/judgement';
 import type { ProductId, RoundId, TraitId } from '../model/ids';
@@ -11,7 +11,6 @@ import { claimedRounds, judgeClaims } from './claims';
 import { findingOf } from './findingInput';
 
 const r = await startR();
-afterAll(() => r.close());
 
 const claim = { id: 'k', text: 'Up to a quarter more' };
 const base = plan({ treatments: ['Water', 'A'], replicates: 6 });

@@ -1,5 +1,5 @@
 // More and more of one product: every sentence with data that make it and data that don't; the slope by R's lm.
-import { afterAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { deriveState } from '../log/state';
 import type { ProductId } from '../model/ids';
 import type { Plan } from '../model/plan';
@@ -10,7 +10,6 @@ import { makeFinding } from './finding';
 import { findingInput } from './findingInput';
 
 const r = await startR();
-afterAll(() => r.close());
 
 const names = ['Water', 'Two', 'Five', 'Ten'];
 const doses = [0, 2, 5, 10];

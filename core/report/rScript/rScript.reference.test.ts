@@ -1,6 +1,6 @@
 // R itself (webR) runs the script of a trial and must give the figures of the Findings room: every method, uneven trials,
 // missing cells, equals, hostile names. Demo trials run in cli/script.reference.test.ts.
-import { afterAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { findingValuesTable } from '../../formats/findingValuesTable';
 import type { Entry } from '../../log/entry';
 import type { TraitId } from '../../model/ids';
@@ -14,7 +14,6 @@ import { scriptedFindings } from './findingValues';
 import { rLines, rScript, rText } from './rScript';
 
 const r = await startR();
-afterAll(() => r.close());
 
 interface Made {
   trait?: Partial<Trait>;
