@@ -209,20 +209,14 @@ describe('the R script', () => {
     const shown = await v.page.$eval('.findings-grid table.ledger', (e) => (e as HTMLElement).innerText);
     const zip = unzipSync(readFileSync(join(folder, 'clear.zip')));
     const r = await startR();
-    try {
-      await r.write('/home/web_user/zip/data/finding_values.csv', zip['data/finding_values.csv']!);
-      const text = strFromU8(zip['findings.R']!);
-      await r.numbers(`setwd("/home/web_user/zip"); capture.output({${text}\n}); 0`);
-      const [difference, low, high] = await r.numbers(
-        'c(result$difference[1], result$low[1], result$high[1])',
-      );
-      expect(difference).toBeCloseTo(10.2, 9);
-      // The screen shows per cent of Water's 50.1.
-      expect(shown).toContain(`+${Math.round((100 * difference!) / 50.1)}`);
-      expect(low! > 0 && high! > low!).toBe(true);
-    } finally {
-      await r.close();
-    }
+    await r.write('/home/web_user/zip/data/finding_values.csv', zip['data/finding_values.csv']!);
+    const text = strFromU8(zip['findings.R']!);
+    await r.numbers(`setwd("/home/web_user/zip"); capture.output({${text}\n}); 0`);
+    const [difference, low, high] = await r.numbers('c(result$difference[1], result$low[1], result$high[1])');
+    expect(difference).toBeCloseTo(10.2, 9);
+    // The screen shows per cent of Water's 50.1.
+    expect(shown).toContain(`+${Math.round((100 * difference!) / 50.1)}`);
+    expect(low! > 0 && high! > low!).toBe(true);
     await v.press('How this was worked out');
     await v.sees('The same in R');
     expect(await v.text('pre.r-lines')).toContain('linear <- function');

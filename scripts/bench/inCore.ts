@@ -49,7 +49,6 @@ export async function findings() {
     await r.numbers(work);
     rTimes.push(performance.now() - from);
   }
-  await r.close();
   const ratio = median(rTimes) / median(times);
   report(
     'findings, 200 units × 12 traits',
