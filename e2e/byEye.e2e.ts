@@ -3,7 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Browser } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, inject, it, vi } from 'vitest';
 import { exportTrial } from '~core/formats/dataPackage';
 import type { TraitId, TrialId } from '~core/model/ids';
 import { Plan } from '~core/model/plan';
@@ -217,6 +217,14 @@ it('dries to constant weight, and says what is still missing', async () => {
   await v.tileSays('TST-01', /fresh/);
   await weigh('TST-01', 'out of the oven', '120');
   await v.sees('More than it weighed fresh, 100.0 g.');
+  // It stays with its unit: another's field is its own.
+  await v.page.locator('[data-unit="TST-02"]').click();
+  await v.sees('Typed, not kept: TST-01');
+  const gross = await v.page.$('::-p-aria([name="Gross weight in g"][role="textbox"])');
+  const typed = () => gross!.evaluate((e) => (e as HTMLInputElement).value);
+  expect(await typed()).toBe('');
+  await v.press('TST-01');
+  await vi.waitFor(async () => expect(await typed()).toBe('120'));
   await weigh('TST-01', 'out of the oven', '8,4');
   await v.tileSays('TST-01', /drying/);
   await weigh('TST-01', 'out of the oven', '8,0');

@@ -1,6 +1,7 @@
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { Visitor, launch } from './browser';
+import { smallStorage } from './smallStorage';
 
 describe('the demo bench', () => {
   let browser: Browser;
@@ -80,66 +81,38 @@ describe('the demo bench', () => {
 
   it('with the storage full a value isn’t kept, which is said; it stays to be kept later, and so does a form’s text', async () => {
     const v = await Visitor.arrive(browser, inject('demoUrl'));
-    const session = await v.page.createCDPSession();
-    await session.send('Storage.overrideQuotaForOrigin', {
-      origin: inject('demoUrl'),
-      quotaSize: 30_000_000,
-    });
+    const storage = await smallStorage(v, inject('demoUrl'));
     await v.open('/trial/demo-trial-par/rounds');
     await v.sees('Tray 8');
-    /** Another database of this address takes all that is left, to the last kilobyte. */
-    const fill = () =>
-      v.page.evaluate(async () => {
-        const db = await new Promise<IDBDatabase>((done) => {
-          const asked = indexedDB.open('filler');
-          asked.onupgradeneeded = () => asked.result.createObjectStore('bytes', { autoIncrement: true });
-          asked.onsuccess = () => done(asked.result);
-        });
-        const put = (size: number) =>
-          new Promise<boolean>((done) => {
-            const t = db.transaction('bytes', 'readwrite');
-            t.objectStore('bytes').add(crypto.getRandomValues(new Uint8Array(Math.min(size, 65_536))));
-            for (let more = size - 65_536; more > 0; more -= 65_536)
-              t.objectStore('bytes').add(crypto.getRandomValues(new Uint8Array(65_536)));
-            t.oncomplete = () => done(true);
-            t.onabort = () => done(false);
-          });
-        for (const size of [4_000_000, 400_000, 40_000, 4000, 400]) while (await put(size));
-        db.close();
-      });
-    const free = () =>
-      v.page.evaluate(
-        () =>
-          new Promise<void>((done) => {
-            indexedDB.deleteDatabase('filler').onsuccess = () => done();
-          }),
-      );
-    await fill();
+    await storage.fill();
     await v.enter('11.2');
     await v.sees('The browser’s storage is full');
     await v.tileSays('PAR-08', /^(?!.*11\.2)/);
     await v.sees('Not kept: PAR-08 11.2.');
-    await free();
-    await v.page.click('[data-unit="PAR-08"]');
-    await v.enter('11.2');
+    // It waits beside the pad.
+    await v.sees('Typed, not kept: PAR-08 11.2 cm');
+    await storage.free();
+    await v.press('Take up PAR-08');
+    await v.keys('Enter');
     await v.tileSays('PAR-08', /11\.2/);
+    await v.page.waitForSelector('.left-typed', { hidden: true });
     // Words on a unit, and a column: they stay where they were typed until they are kept.
-    await fill();
+    await storage.fill();
     await v.keys('.');
     await v.choose('What it is', 'A remark');
     await v.fillLabelled('What did you see?', 'A leaf is torn.');
     await v.press('Write it down');
     await v.sees('Not kept: PAR-09 “A leaf is torn.”');
     expect(await v.valueOf('text')).toBe('A leaf is torn.');
-    await free();
+    await storage.free();
     await v.press('Write it down');
     await v.page.waitForSelector('[role="dialog"]', { hidden: true });
     await v.press('Paste a column …');
     await v.fillLabelled('Values, a line each', 'PAR-09; 10.9\nPAR-10; 10.4');
-    await fill();
+    await storage.fill();
     await v.press('Keep 2 values');
     await v.sees('Not kept: The browser’s storage is full');
-    await free();
+    await storage.free();
     await v.press('Keep 2 values');
     await v.page.waitForSelector('[role="dialog"]', { hidden: true });
     await v.sees('2 values are in the log.');
@@ -147,7 +120,7 @@ describe('the demo bench', () => {
     await v.tileSays('PAR-10', /10\.4/);
     // What is kept with every change: it stays on the screen, whoever goes on is asked, and it can be kept later.
     await v.open('/trial/demo-trial-cor/verdict?view=cost');
-    await fill();
+    await storage.fill();
     await v.retype('Water, a litre', '3');
     await v.keys('Enter');
     await v.sees('What you changed here isn’t kept.');
@@ -158,7 +131,7 @@ describe('the demo bench', () => {
     await v.sees('What you changed here would be lost.');
     await v.press('Stay');
     await v.retype('Electricity, a kWh', '0.5');
-    await free();
+    await storage.free();
     await v.keys('Enter');
     await v.page.waitForFunction(() => !document.body.innerText.includes('isn’t kept'));
     await v.reload();
@@ -166,11 +139,11 @@ describe('the demo bench', () => {
     expect(await typed()).toBe('3');
     await v.open('/library/new');
     await v.fill('name', 'Long typed');
-    await fill();
+    await storage.fill();
     await v.press('Put it in the library');
     await v.sees('What is typed here stays.');
     expect(await v.valueOf('name')).toBe('Long typed');
-    await free();
+    await storage.free();
     await v.press('Put it in the library');
     await v.page.waitForFunction(() => !location.pathname.endsWith('/new'));
     await v.sees('Long typed');

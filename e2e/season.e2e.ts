@@ -10,6 +10,7 @@ import { Plan } from '~core/model/plan';
 import { planSha256 } from '~core/plan/seal';
 import { entry, plan, trait, trialOf } from '~core/testing/trial';
 import { Visitor, launch } from './browser';
+import { smallStorage } from './smallStorage';
 
 const id = 'season' as TrialId;
 const daysAgo = (n: number) => new Date(Date.now() - n * 86_400_000).toISOString().slice(0, 10);
@@ -111,6 +112,24 @@ describe('picks over weeks', () => {
     await v.tileSays('TST-02', /none/);
     await unit('TST-03');
     await fillGrade('eaten', '2', '110');
+    // What is typed for one never stands in the fields of another, and isn't lost by going there.
+    await unit('TST-04');
+    await v.sees('Typed, not kept: TST-03');
+    expect(await v.text('[aria-label="Pick"] h2')).toContain('4');
+    const pieces = await v.page.$('::-p-aria([name="eaten, pieces"][role="textbox"])');
+    expect(await pieces!.evaluate((e) => (e as HTMLInputElement).value)).toBe('');
+    await v.press('Nothing ripe on the other 2');
+    await v.sees('Something is typed for TST-03: keep it, or empty the fields.');
+    await v.press('TST-03');
+    await v.page.waitForFunction((e) => (e as HTMLInputElement).value === '2', {}, pieces);
+    // With the storage full it stays where it was typed.
+    const storage = await smallStorage(v, inject('ownUrl'));
+    await storage.fill();
+    await v.press('Keep the pick');
+    await v.sees('The browser’s storage is full');
+    await v.tileSays('TST-03', /–/);
+    await storage.free();
+    expect(await pieces!.evaluate((e) => (e as HTMLInputElement).value)).toBe('2');
     await v.fillLabelled('Lost to what?', 'slugs');
     await v.press('Keep the pick');
     await v.tileSays('TST-03', /2/);

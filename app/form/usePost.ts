@@ -71,8 +71,8 @@ export function useSendForAnswer({ tiles = false }: Options = {}): (
 }
 
 /** As `useSendForAnswer`. @returns a function that sends, and says whether it was kept: what was typed is cleared then */
-export function useSend(): (data: object) => Promise<boolean> {
-  const send = useSendForAnswer();
+export function useSend(options: Options = {}): (data: object) => Promise<boolean> {
+  const send = useSendForAnswer(options);
   return useCallback((data) => send(data).then(isKept), [send]);
 }
 

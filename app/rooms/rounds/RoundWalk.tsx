@@ -1,6 +1,6 @@
 import { type ReactNode, useCallback, useMemo, useState } from 'react';
 import { relativeDay, todayDate } from '../../bench/clock';
-import { farFromRound, implausible, lastValueBefore } from '~core/log/plausible';
+import { lastValueBefore } from '~core/log/plausible';
 import { type TrialState, observationsOf } from '~core/log/state';
 import { cropOfSample, cropsTaken, numberInCrop, samplesIn } from '~core/log/response';
 import type { EntryBody } from '~core/log/entry';
@@ -21,9 +21,11 @@ import { CountsApart } from './CountedApart';
 import { FindUnit } from './FindUnit';
 import { LeftTypedList } from './LeftTypedList';
 import { PasteDialog } from './PasteDialog';
+import { TraitRows } from './TraitRows';
 import { WordsPad } from './WordsPad';
+import { type PadDraft, blankPad, doubtOnPad, faultOnPad, valueOn } from './padChecks';
 import { useLeftTyped } from './useLeftTyped';
-import { nextStep, remarkOf, replacing, samplesAreAlike, stepFrom, walkOf } from './walk';
+import { nextStep, remarkOf, samplesAreAlike, stepFrom, walkOf } from './walk';
 
 interface Props {
   state: TrialState;
@@ -44,23 +46,18 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
   const { plan } = state;
   const post = usePost({ tiles: true });
   const send = useSend();
+  const sendValue = useSend({ tiles: true });
   const { positions, deaths } = state;
   const walk = useMemo(() => walkOf({ plan, positions, deaths }, trait), [plan, positions, deaths, trait]);
   const [unitId, setUnitId] = useState<UnitId | undefined>(
     () => startAt ?? nextStep(state, trait, round, null)?.unitId ?? walk[0]?.id,
   );
   const [chosenSample, setChosenSample] = useState<number | null | undefined>(undefined);
-  const [text, setText] = useState('');
+  const [draft, setDraft] = useState(blankPad);
   const [confirmed, setConfirmed] = useState('');
   const [error, setError] = useState<string | null>(null);
-  /** words on the unit, by trait: kept with its value */
-  const [remarks, setRemarks] = useState<Readonly<Record<string, string>>>({});
   /** a value for another day than today was confirmed once */
   const [otherDay, setOtherDay] = useState(false);
-  /** of k of n: so many more are borderline */
-  const [borderline, setBorderline] = useState(0);
-  /** of k of n: so many of k aren't true to type */
-  const [offType, setOffType] = useState(0);
   const [off, setOff] = useState(false);
   const [more, setMore] = useState(false);
   const [pasting, setPasting] = useState(false);
@@ -68,13 +65,14 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
   const goTo = useCallback((id: UnitId) => {
     setUnitId(id);
     setChosenSample(undefined);
-    setText('');
+    setDraft(blankPad);
     setConfirmed('');
     setError(null);
-    setRemarks({});
-    setBorderline(0);
-    setOffType(0);
   }, []);
+  const put = (change: Partial<PadDraft>) => {
+    setDraft({ ...draft, ...change });
+    if (change.text !== undefined) setError(null);
+  };
   const doneOf = useMemo(() => {
     const done = (t: Trait) => {
       const units = walkOf(state, t);
@@ -96,7 +94,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
       : (firstOpenSample(state, unit.id, trait, round.id) ?? (multiple ? 1 : null));
   const pad = useLeftTyped(
     `${plan.id}/${round.id}/${trait.id}`,
-    unit ? { unitId: unit.id, sample, text, words: remarks, borderline, offType, reading: null } : null,
+    unit ? { ...draft, unitId: unit.id, sample, reading: null } : null,
   );
   const { leave } = pad;
   const pick = useCallback(
@@ -115,16 +113,10 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
   const kind = kindOf(trait);
   const standing = here.findLast((o) => o.sample === sample);
   const last = lastValueBefore(state, unit.id, trait, round.id);
-  const value = text === '' || text === '0.' ? null : Number(text);
-  const doubts =
-    value === null
-      ? []
-      : [
-          standing && !standing.notYet && standing.value !== value ? replacing(standing.value, trait) : null,
-          implausible(state, unit.id, trait, value, round.id),
-          otherDay ? null : farFromRound(plan, round, todayDate()),
-        ].filter((d) => d !== null);
-  const doubt = doubts.length > 0 ? doubts.join(' ') : null;
+  const { text, words } = draft;
+  const value = valueOn(draft);
+  const today = otherDay ? null : todayDate();
+  const doubt = value === null ? null : doubtOnPad(state, { unit, trait, round, value, standing, today });
   const warning = doubt !== null && confirmed === text ? doubt : null;
 
   const write = (body: EntryBody) => post({ body });
@@ -144,7 +136,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
   const wordTraits = kind.takenBy === 'words' ? [] : traits.filter((t) => kindOf(t).takenBy === 'words');
   const keepRemarks = () => {
     for (const t of wordTraits) {
-      const text = remarks[t.id]?.trim() ?? '';
+      const text = words[t.id]?.trim() ?? '';
       if (text !== '') write({ kind: 'note', unitId: unit.id, text, traitId: t.id, roundId: round.id });
     }
   };
@@ -155,25 +147,19 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
       pad.kept();
       return goOn();
     }
-    const fault =
-      kind.fault(value, trait) ??
-      (trait.outOf !== null && value + borderline > trait.outOf
-        ? `${value} and ${borderline} borderline are more than ${trait.outOf}.`
-        : offType > value
-          ? `${offType} off type are more than the ${value} counted.`
-          : null);
+    const fault = faultOnPad(trait, value, draft);
     if (fault) return setError(fault);
     if (doubt !== null && confirmed !== text) return setConfirmed(text);
     setOtherDay(true);
-    write({
+    const body = {
       ...measurement,
       sample,
       value,
-      ...(borderline > 0 && { borderline }),
-      ...(offType > 0 && { offType }),
-    });
-    setBorderline(0);
-    setOffType(0);
+      ...(draft.borderline > 0 && { borderline: draft.borderline }),
+      ...(draft.offType > 0 && { offType: draft.offType }),
+    };
+    const sent = { ...draft, unitId: unit.id, sample, reading: null };
+    void sendValue({ body }).then((kept) => !kept && pad.refused(sent));
     keepRemarks();
     pad.kept();
     goOn();
@@ -209,8 +195,8 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
             key={unit.id}
             standing={remarkOf(state, unit.id, trait, round.id)}
             label={trait.name}
-            words={remarks[trait.id] ?? ''}
-            onWords={(words) => setRemarks({ ...remarks, [trait.id]: words })}
+            words={words[trait.id] ?? ''}
+            onWords={(of) => put({ words: { ...words, [trait.id]: of } })}
             onKeep={async (text) => {
               const note = { kind: 'note', unitId: unit.id, text, traitId: trait.id, roundId: round.id };
               if (!(await send({ body: note }))) return;
@@ -221,16 +207,10 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
         ) : (
           <EntryPad
             text={text}
-            onText={(t) => {
-              setText(t);
-              setError(null);
-            }}
+            onText={(t) => put({ text: t })}
             unit={kind.padUnit(trait)}
             choices={kind.choices(trait)}
-            onChoice={(v) => {
-              setText(String(v));
-              setError(null);
-            }}
+            onChoice={(v) => put({ text: String(v) })}
             left={
               last
                 ? `last ${formatFigure(last.value, trait.decimals)}${unitOf}, ${relativeDay(last.date, todayDate())}`
@@ -255,10 +235,11 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
         {trait.countsAs && <p className="note small">Counts: {trait.countsAs}</p>}
         {trait.kind === 'ratio' && (
           <CountsApart
-            {...{ borderline, offType }}
+            borderline={draft.borderline}
+            offType={draft.offType}
             most={trait.outOf ?? 0}
-            onBorderline={setBorderline}
-            onOffType={setOffType}
+            onBorderline={(borderline) => put({ borderline })}
+            onOffType={(offType) => put({ offType })}
           />
         )}
         {wordTraits.map((t) => {
@@ -270,9 +251,9 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
               size="small"
               fullWidth
               sx={{ mt: 1.2 }}
-              value={remarks[t.id] ?? ''}
+              value={words[t.id] ?? ''}
               placeholder={kept ?? 'in words, kept with the value'}
-              onChange={(e) => setRemarks({ ...remarks, [t.id]: e.target.value })}
+              onChange={(e) => put({ words: { ...words, [t.id]: e.target.value } })}
               onKeyDown={(e) => {
                 if (e.key !== 'Enter') return;
                 e.preventDefault();
@@ -290,10 +271,8 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
             pick(l.unitId);
             pad.drop(l);
             setChosenSample(l.sample);
-            setText(l.text);
-            setRemarks(l.words);
-            setBorderline(l.borderline);
-            setOffType(l.offType);
+            const { text, words, borderline, offType } = l;
+            setDraft({ text, words, borderline, offType });
             backToPad();
           }}
           onDrop={pad.drop}
@@ -327,34 +306,16 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
           {standing?.notYet && <p className="small quiet">Last said: not yet.</p>}
           {standing && <StandingValue label="Kept in this round" standing={standing} trait={trait} />}
           <div className={more ? 'pad-more open' : 'pad-more'}>
-            {traits.map((t) => (
-              <button
-                type="button"
-                className="pad-row"
-                key={t.id}
-                onClick={() => onTrait(t.id)}
-                aria-pressed={t.id === trait.id}
-                style={{ fontWeight: t.id === trait.id ? 600 : 400 }}
-              >
-                <span>{t.name}</span>
-                <span className="num small">
-                  {doneOf.get(t.id)?.done} of {doneOf.get(t.id)?.of}
-                </span>
-              </button>
-            ))}
-            {traits.length > 1 && (
-              <label className="pad-row" style={{ cursor: 'pointer' }}>
-                <span>All of a {plan.unitNoun} in one go</span>
-                <input
-                  type="checkbox"
-                  checked={byUnit}
-                  onChange={(e) => {
-                    onByUnit(e.target.checked);
-                    backToPad();
-                  }}
-                />
-              </label>
-            )}
+            <TraitRows
+              {...{ traits, byUnit, doneOf }}
+              chosen={trait}
+              onTrait={(t) => onTrait(t.id)}
+              unitNoun={plan.unitNoun}
+              onByUnit={(all) => {
+                onByUnit(all);
+                backToPad();
+              }}
+            />
             {!multiple && kind.takenBy !== 'words' && (
               <button type="button" className="pad-row" onClick={() => setPasting(true)}>
                 <span>Paste a column …</span>

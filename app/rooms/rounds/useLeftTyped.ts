@@ -7,7 +7,8 @@ import { type LeftTyped, isBlank, leftOf, putBy, takeAway } from './leftTyped';
  *
  * @param scope the trial, round and trait
  * @param now what stands on the pad; null where there is none
- * @returns `leave` before another unit is gone to, `kept` when what stands there went into the log
+ * @returns `leave` before another unit is gone to, `kept` when what stands there was sent to the log, `refused` where
+ *   the log didn't take it
  */
 export function useLeftTyped(scope: string, now: LeftTyped | null) {
   const [left, setLeft] = useState(() => leftOf(scope));
@@ -39,5 +40,6 @@ export function useLeftTyped(scope: string, now: LeftTyped | null) {
     pad.current = null;
     if (now && left.length > 0) drop(now);
   };
-  return { left, leave, kept, drop };
+  const refused = useCallback((at: LeftTyped) => setLeft(putBy(scope, at)), [scope]);
+  return { left, leave, kept, refused, drop };
 }

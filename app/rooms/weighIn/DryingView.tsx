@@ -23,6 +23,18 @@ import { PlanView } from '../../ui/PlanView';
 import { UnitFace, tileInk, unitNumber } from '../../ui/UnitTile';
 import { UnitHeading } from '../UnitHeading';
 import { walkOf } from '../rounds/walk';
+import { OtherTyped } from './OtherTyped';
+import { type TypedByUnit, withTyped, withoutSent } from './typedByUnit';
+
+/** What is typed for one unit. */
+interface Weight {
+  gross: string;
+  instrument: string;
+  /** chosen for it; null: the one that is next */
+  stage: 'fresh' | 'dry' | null;
+}
+const noWeight: Weight = { gross: '', instrument: '', stage: null };
+const isBlank = ({ gross, stage }: Weight) => gross.trim() === '' && stage === null;
 
 /** Dries to constant weight: fresh once, then again and again until it stays the same. */
 export function DryingView({ state, trait, head }: { state: TrialState; trait: Trait; head: ReactNode }) {
@@ -34,11 +46,12 @@ export function DryingView({ state, trait, head }: { state: TrialState; trait: T
   const open = walk.filter((u) => series.get(u.id)?.dryG == null);
   const [chosen, setChosen] = useState<UnitId | null>(null);
   const unit = walk.find((u) => u.id === chosen) ?? open[0] ?? walk[0];
-  const [stage, setStage] = useState<'fresh' | 'dry' | null>(null);
-  const [gross, setGross] = useState('');
+  const [all, setAll] = useState<TypedByUnit<Weight>>(new Map());
+  const typed = (unit && all.get(unit.id)) ?? noWeight;
+  const { gross, instrument, stage } = typed;
+  const weights = new Map([...all].filter(([, w]) => w.gross.trim() !== ''));
   const [container, setContainer] = useState('');
   const [together, setTogether] = useState('1');
-  const [instrument, setInstrument] = useState('');
   const [fault, setFault] = useState('');
   const scale = useInstrument('weight');
   const [scaleOut, setScaleOut] = useState(false);
@@ -51,9 +64,10 @@ export function DryingView({ state, trait, head }: { state: TrialState; trait: T
   const percent = trait.constantPercent ?? USUAL_CONSTANT_PERCENT;
   const goTo = (id: UnitId | null) => {
     setChosen(id);
-    setStage(null);
-    setGross('');
-    setInstrument('');
+    setFault('');
+  };
+  const put = (change: Partial<Weight>) => {
+    setAll(withTyped(all, unit.id, { ...typed, ...change }, isBlank));
     setFault('');
   };
   const keep = async () => {
@@ -64,6 +78,7 @@ export function DryingView({ state, trait, head }: { state: TrialState; trait: T
     if (n < 1) return setFault('How many were dried together? A whole number.');
     if (own?.freshG != null && at === 'dry' && grossG - tareG > own.freshG)
       return setFault(`More than it weighed fresh, ${formatFigure(own.freshG, 1)} g.`);
+    const sent = typed;
     setBusy(true);
     const kept = await send({
       body: {
@@ -74,16 +89,19 @@ export function DryingView({ state, trait, head }: { state: TrialState; trait: T
     setBusy(false);
     // What wasn't kept stays here.
     if (!kept) return;
+    setAll((now) => withoutSent(now, unit.id, sent));
     const i = walk.findIndex((u) => u.id === unit.id);
     const rest = [...walk.slice(i + 1), ...walk.slice(0, i)];
-    goTo(rest.find((u) => series.get(u.id)?.dryG == null)?.id ?? unit.id);
+    const to = rest.find((u) => series.get(u.id)?.dryG == null)?.id ?? unit.id;
+    // Who went to another one meanwhile stays there.
+    setChosen((here) => (here === null || here === unit.id ? to : here));
   };
   const index = planIndex(plan).treatmentOrder(unit.treatmentId);
   return (
     <div className="with-side">
       <div className="main">
         {head}
-        <LeaveGuard unsaved={gross.trim() !== ''} what="The weight you typed" />
+        <LeaveGuard unsaved={weights.size > 0} what="The weight you typed" />
         <p className="small quiet" role="status">
           {walk.length - open.length} of {walk.length} {plural(plan.unitNoun)} are constant: the last weight
           less than {percent} % from the one before.
@@ -153,7 +171,7 @@ export function DryingView({ state, trait, head }: { state: TrialState; trait: T
           exclusive
           fullWidth
           value={at}
-          onChange={(_, s: 'fresh' | 'dry' | null) => s && setStage(s)}
+          onChange={(_, s: 'fresh' | 'dry' | null) => s && put({ stage: s })}
           aria-label="Weighed"
         >
           <ToggleButton value="fresh" sx={{ textTransform: 'none' }}>
@@ -166,11 +184,7 @@ export function DryingView({ state, trait, head }: { state: TrialState; trait: T
         <TextField
           label="Gross weight"
           value={gross}
-          onChange={(e) => {
-            setGross(e.target.value);
-            setInstrument('');
-            setFault('');
-          }}
+          onChange={(e) => put({ gross: e.target.value, instrument: '' })}
           onKeyDown={(e) => e.key === 'Enter' && !busy && void keep()}
           error={fault !== ''}
           helperText={
@@ -210,6 +224,7 @@ export function DryingView({ state, trait, head }: { state: TrialState; trait: T
         <Button variant="contained" onClick={() => void keep()} disabled={busy}>
           Keep the weight
         </Button>
+        <OtherTyped units={walk} typed={weights} here={unit.id} onGo={goTo} />
         <Button
           size="small"
           color="secondary"
@@ -222,10 +237,7 @@ export function DryingView({ state, trait, head }: { state: TrialState; trait: T
           <InstrumentPanel
             instrument={scale.instrument}
             takeLabel="Take reading"
-            onTake={(r) => {
-              setGross(String(r.values.weight ?? 0));
-              setInstrument(r.instrument);
-            }}
+            onTake={(r) => put({ gross: String(r.values.weight ?? 0), instrument: r.instrument })}
           />
         )}
       </aside>

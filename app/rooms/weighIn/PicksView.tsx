@@ -23,7 +23,9 @@ import { TesseraName } from '../../ui/Tessera';
 import { UnitFace, tileInk, unitNumber } from '../../ui/UnitTile';
 import { UnitLines } from '../../ui/UnitLines';
 import { UnitHeading } from '../UnitHeading';
+import { OtherTyped } from './OtherTyped';
 import { allWeighed, harvests } from './pickData';
+import { type TypedByUnit, withTyped, withoutSent } from './typedByUnit';
 import { DayField } from '../../ui/day/DayField';
 import { isDay } from '../../ui/day/whole';
 
@@ -31,7 +33,17 @@ interface Typed {
   count: string;
   weight: string;
 }
+/** What is typed for one unit. */
+interface Pick {
+  byGrade: Readonly<Record<string, Typed>>;
+  note: string;
+  /** what weighed it last */
+  device: string;
+}
 const nothing: Typed = { count: '', weight: '' };
+const noPick: Pick = { byGrade: {}, note: '', device: '' };
+const isBlank = ({ byGrade, note }: Pick) =>
+  note.trim() === '' && Object.values(byGrade).every((t) => t.count.trim() === '' && t.weight.trim() === '');
 
 const faultOfCount = (text: string): string =>
   text.trim() === '' || /^\d{1,6}$/.test(text.trim()) ? '' : 'A whole number.';
@@ -59,14 +71,15 @@ export function PicksView({ state, head }: { state: TrialState; head: ReactNode 
   const open = walk.filter((u) => !of(u.id));
   const [chosen, setChosen] = useState<UnitId | null>(null);
   const unit = walk.find((u) => u.id === chosen) ?? open[0] ?? walk[0];
-  const [typed, setTyped] = useState<Readonly<Record<string, Typed>>>({});
-  const [note, setNote] = useState('');
-  const [device, setDevice] = useState('');
+  const [all, setAll] = useState<TypedByUnit<Pick>>(new Map());
+  const pick = (unit && all.get(unit.id)) ?? noPick;
+  const { byGrade: typed, note, device } = pick;
   const [into, setInto] = useState('');
   const [tried, setTried] = useState(false);
+  const [contradicted, setContradicted] = useState('');
   const scale = useInstrument('weight');
   const [scaleOut, setScaleOut] = useState(false);
-  const some = Object.values(typed).some((t) => t.count.trim() !== '' || t.weight.trim() !== '');
+  const some = !isBlank({ ...noPick, byGrade: typed });
   const faults = grades.map((g) => {
     const t = typed[g.name] ?? nothing;
     return { count: faultOfCount(t.count), weight: faultOfWeight(t) };
@@ -81,6 +94,8 @@ export function PicksView({ state, head }: { state: TrialState; head: ReactNode 
   const lost = grades.some((g) => g.use === 'loss' && Number(typed[g.name]?.count ?? 0) > 0);
   const when = date === today ? {} : { when: { date, time: '12:00' } };
   const write = async (ids: readonly UnitId[], items: object[], note = '') => {
+    const sent = pick;
+    setContradicted('');
     setBusy(true);
     const kept = await send({
       bodies: ids.map((unitId) => ({ kind: 'pick', unitId, items, note, instrument: device || 'typed' })),
@@ -88,15 +103,16 @@ export function PicksView({ state, head }: { state: TrialState; head: ReactNode 
     });
     setBusy(false);
     // What wasn't kept stays here.
-    if (kept && ids.length === 1) goOn(ids[0]!);
+    if (!kept || ids.length > 1) return;
+    setAll((now) => withoutSent(now, ids[0]!, sent));
+    goOn(ids[0]!);
   };
   const goOn = (from: UnitId) => {
     const at = walk.findIndex((u) => u.id === from);
     const next = [...walk.slice(at + 1), ...walk.slice(0, at)].find((u) => !of(u.id));
-    setChosen(next?.id ?? walk[(at + 1) % walk.length]?.id ?? null);
-    setTyped({});
-    setNote('');
-    setDevice('');
+    const to = next?.id ?? walk[(at + 1) % walk.length]?.id ?? null;
+    // Who went to another one meanwhile stays there.
+    setChosen((here) => (here === null || here === from ? to : here));
     setTried(false);
   };
   const keep = () => {
@@ -114,6 +130,12 @@ export function PicksView({ state, head }: { state: TrialState; head: ReactNode 
   };
   const noneRipe = (units: readonly Unit[]) => {
     if (wrongDay) return setTried(true);
+    const full = units.filter((u) => all.has(u.id));
+    if (full.length > 0) {
+      return setContradicted(
+        `Something is typed for ${listNames(full.map((u) => u.code))}: keep it, or empty the fields.`,
+      );
+    }
     void write(
       units.map((u) => u.id),
       [],
@@ -121,14 +143,18 @@ export function PicksView({ state, head }: { state: TrialState; head: ReactNode 
   };
   const index = unit ? planIndex(plan).treatmentOrder(unit.treatmentId) : 0;
   const here = unit && of(unit.id);
-  const put = (grade: string, change: Partial<Typed>) =>
-    setTyped({ ...typed, [grade]: { ...nothing, ...typed[grade], ...change } });
+  const putPick = (change: Partial<Pick>) => {
+    setContradicted('');
+    if (unit) setAll(withTyped(all, unit.id, { ...pick, ...change }, isBlank));
+  };
+  const put = (grade: string, change: Partial<Typed>, device = '') =>
+    putPick({ byGrade: { ...typed, [grade]: { ...nothing, ...typed[grade], ...change } }, device });
   return (
     <>
       <div className="with-side short">
         <div className="main">
           {head}
-          <LeaveGuard unsaved={some} what="The pick you typed" />
+          <LeaveGuard unsaved={all.size > 0} what="The pick you typed" />
           <div className="inline-row" style={{ marginBottom: '0.8rem' }}>
             <DayField
               label="Picked on"
@@ -143,7 +169,7 @@ export function PicksView({ state, head }: { state: TrialState; head: ReactNode 
               {walk.length - open.length} of {walk.length} {plural(plan.unitNoun)} looked at on day {day}
             </span>
             {open.length > 0 && open.length < walk.length && (
-              <Button size="small" color="secondary" onClick={() => noneRipe(open)}>
+              <Button size="small" color="secondary" disabled={busy} onClick={() => noneRipe(open)}>
                 Nothing ripe on the other {open.length}
               </Button>
             )}
@@ -165,7 +191,11 @@ export function PicksView({ state, head }: { state: TrialState; head: ReactNode 
                   style={tileInk(i)}
                   data-unit={u.code}
                   disabled={dead}
-                  onClick={() => setChosen(u.id)}
+                  onClick={() => {
+                    setChosen(u.id);
+                    setTried(false);
+                    setContradicted('');
+                  }}
                 >
                   <UnitFace index={i} number={unitNumber(u.code)} value={value} />
                 </button>
@@ -188,7 +218,7 @@ export function PicksView({ state, head }: { state: TrialState; head: ReactNode 
                   size="small"
                   label={`${g.name}, pieces`}
                   value={typed[g.name]?.count ?? ''}
-                  onChange={(e) => put(g.name, { count: e.target.value })}
+                  onChange={(e) => put(g.name, { count: e.target.value }, device)}
                   onFocus={() => setInto(g.name)}
                   onKeyDown={(e) => e.key === 'Enter' && !busy && keep()}
                   error={faults[i]!.count !== ''}
@@ -199,10 +229,7 @@ export function PicksView({ state, head }: { state: TrialState; head: ReactNode 
                   size="small"
                   label="weight"
                   value={typed[g.name]?.weight ?? ''}
-                  onChange={(e) => {
-                    put(g.name, { weight: e.target.value });
-                    setDevice('');
-                  }}
+                  onChange={(e) => put(g.name, { weight: e.target.value })}
                   onFocus={() => setInto(g.name)}
                   onKeyDown={(e) => e.key === 'Enter' && !busy && keep()}
                   error={faults[i]!.weight !== ''}
@@ -220,7 +247,7 @@ export function PicksView({ state, head }: { state: TrialState; head: ReactNode 
                 size="small"
                 label="Lost to what?"
                 value={note}
-                onChange={(e) => setNote(e.target.value)}
+                onChange={(e) => putPick({ note: e.target.value })}
               />
             )}
             {tried && !some && (
@@ -231,9 +258,15 @@ export function PicksView({ state, head }: { state: TrialState; head: ReactNode 
             <Button variant="contained" onClick={keep} disabled={busy}>
               Keep the pick
             </Button>
-            <Button variant="outlined" color="secondary" onClick={() => noneRipe([unit])}>
+            <Button variant="outlined" color="secondary" disabled={busy} onClick={() => noneRipe([unit])}>
               Nothing ripe
             </Button>
+            {contradicted && (
+              <p role="alert" className="small" style={{ color: 'var(--porphyry)' }}>
+                {contradicted}
+              </p>
+            )}
+            <OtherTyped units={walk} typed={all} here={unit.id} onGo={setChosen} />
             <Button
               size="small"
               color="secondary"
@@ -248,8 +281,8 @@ export function PicksView({ state, head }: { state: TrialState; head: ReactNode 
                 instrument={scale.instrument}
                 takeLabel={`Take for ${into || grades[0]!.name}`}
                 onTake={(r) => {
-                  put(into || grades[0]!.name, { weight: String(r.values.weight ?? 0) });
-                  setDevice(r.instrument.slice(0, 80));
+                  const weight = String(r.values.weight ?? 0);
+                  put(into || grades[0]!.name, { weight }, r.instrument.slice(0, 80));
                 }}
               />
             )}

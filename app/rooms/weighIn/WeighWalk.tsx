@@ -53,6 +53,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
   const { plan } = state;
   const post = usePost({ tiles: true });
   const send = useSend();
+  const sendValue = useSend({ tiles: true });
   const walk = useMemo(() => walkOf(state, trait), [state, trait]);
   const { instrument: scale, others, open, fault } = useInstrument('weight');
   const [unitId, setUnitId] = useState<UnitId | undefined>(
@@ -159,8 +160,8 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
   const writeWeight = (grossG: number, reading: Weighed | null) => {
     if (tareG === 0) setNoTare(true);
     setOtherDay(true);
-    write({
-      kind: 'weighing',
+    const body = {
+      kind: 'weighing' as const,
       unitId: unit.id,
       traitId: trait.id,
       roundId: round.id,
@@ -171,7 +172,9 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
       instrument: reading?.instrument ?? 'typed',
       stepG: reading?.stepG ?? null,
       steady: reading?.steady ?? null,
-    });
+    };
+    const sent = { ...none, unitId: unit.id, sample, text: String(grossG), reading };
+    void sendValue({ body }).then((kept) => !kept && pad.refused(sent));
     pad.kept();
     goTowards(1);
   };

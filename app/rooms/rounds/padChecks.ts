@@ -1,0 +1,56 @@
+import { farFromRound, implausible } from '~core/log/plausible';
+import type { Observation } from '~core/log/observation';
+import type { TrialState } from '~core/log/state';
+import { type Round, type Trait, type Unit, kindOf } from '~core/model/plan';
+import { replacing } from './walk';
+
+/** What is typed on the pad of a round. */
+export interface PadDraft {
+  /** as the keys were pressed */
+  text: string;
+  /** words on the unit, by trait: kept with its value */
+  words: Readonly<Record<string, string>>;
+  /** of k of n: so many more are borderline */
+  borderline: number;
+  /** of k of n: so many of k aren't true to type */
+  offType: number;
+}
+
+export const blankPad: PadDraft = { text: '', words: {}, borderline: 0, offType: 0 };
+
+/** The figure that stands on the pad; null where there is none yet. */
+export const valueOn = ({ text }: PadDraft): number | null =>
+  text === '' || text === '0.' ? null : Number(text);
+
+/** Why a value can't be: it isn't kept. */
+export function faultOnPad(trait: Trait, value: number, { borderline, offType }: PadDraft): string | null {
+  const fault = kindOf(trait).fault(value, trait);
+  if (fault) return fault;
+  if (trait.outOf !== null && value + borderline > trait.outOf)
+    return `${value} and ${borderline} borderline are more than ${trait.outOf}.`;
+  return offType > value ? `${offType} off type are more than the ${value} counted.` : null;
+}
+
+interface Asked {
+  unit: Unit;
+  trait: Trait;
+  round: Round;
+  value: number;
+  /** what the log has of it in this round */
+  standing: Observation | undefined;
+  /** null where a value for another day than the round's was confirmed already */
+  today: string | null;
+}
+
+/** What is odd about a value: it is kept when it is said once more. */
+export function doubtOnPad(
+  state: TrialState,
+  { unit, trait, round, value, standing, today }: Asked,
+): string | null {
+  const doubts = [
+    standing && !standing.notYet && standing.value !== value ? replacing(standing.value, trait) : null,
+    implausible(state, unit.id, trait, value, round.id),
+    today === null ? null : farFromRound(state.plan, round, today),
+  ].filter((d) => d !== null);
+  return doubts.length > 0 ? doubts.join(' ') : null;
+}
