@@ -84,3 +84,58 @@ describe('two tabs on one plan', () => {
     expect(two.complaints).toEqual([]);
   });
 });
+
+describe('two tabs of a verdict', () => {
+  it('count the same at something else: the second is asked, and keeps its own or takes the other’s', async () => {
+    const v = await Visitor.arrive(browser, inject('demoUrl'));
+    const two = await Visitor.arriveIn(v.page.browserContext(), inject('demoUrl'));
+    const cost = '/trial/demo-trial-cor/verdict?view=cost';
+    const field = '::-p-aria([name="Water, a litre"][role="textbox"])';
+    const shows = async (who: Visitor, text: string) =>
+      who.page.waitForFunction(
+        (e, wanted) => (e as HTMLInputElement).value === wanted,
+        { polling: 50 },
+        (await who.page.waitForSelector(field))!,
+        text,
+      );
+    for (const one of [v, two]) {
+      await one.open(cost);
+      await one.sees('What is counted');
+    }
+    /** Both have sent before either is kept: the trial is held until then. */
+    const both = async (first: string, second: string) => {
+      await v.page.evaluate(
+        () =>
+          new Promise<void>((held) => {
+            void navigator.locks.request('palazzo/demo/demo-trial-cor', () => {
+              held();
+              return new Promise<void>((free) => Object.assign(window, { free }));
+            });
+          }),
+      );
+      for (const [who, sum] of [
+        [v, first],
+        [two, second],
+      ] as const) {
+        await who.page.bringToFront();
+        await who.retype('Water, a litre', sum);
+        await who.keys('Enter');
+      }
+      await v.page.evaluate(() => (window as unknown as { free: () => void }).free());
+      await two.sees('Another tab changed the same to something else');
+    };
+    await both('3', '4');
+    await shows(two, '4');
+    await two.press('Keep mine');
+    await two.page.waitForFunction(() => !document.body.innerText.includes('Another tab changed'));
+    await v.page.bringToFront();
+    await shows(v, '4');
+    await both('5', '6');
+    await two.press('Take theirs');
+    await shows(two, '5');
+    await v.page.bringToFront();
+    await shows(v, '5');
+    expect(v.complaints).toEqual([]);
+    expect(two.complaints).toEqual([]);
+  });
+});
