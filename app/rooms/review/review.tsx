@@ -238,7 +238,6 @@ function OpenReview(data: ReviewData) {
           <form onSubmit={onSubmit} noValidate className="stack">
             <UnsavedGuard busy={busy} also={refused !== null || rewriting} />
             <StaleNote stale={stale} />
-            <NotKeptNote refused={refused} />
             {broken && (
               <p role="alert" className="note bad">
                 {broken}
@@ -299,6 +298,7 @@ function OpenReview(data: ReviewData) {
               onRewriting={setRewriting}
               outOfDate={data.outOfDate}
             />
+            <NotKeptNote refused={refused} />
           </form>
         </FormProvider>
         <article className="paper" aria-label="Preview of the review">

@@ -138,7 +138,8 @@ export async function reviewAction({ params, request }: RoomArgs): Promise<Actio
     const answer: ActionResult = kept.ok
       ? { saved: true, rev: kept.value.trial.rev }
       : refusal(kept.error, 'own');
-    if (!kept.ok) announce(`Not kept: ${saidBy(answer) ?? ''}`);
+    // Of another tab's change the view itself says more.
+    if ('errors' in answer) announce(`Not kept: ${saidBy(answer) ?? ''}`);
     return answer;
   }
   const sent = SentForm.safeParse(body);

@@ -50,7 +50,6 @@ export function ClaimsView({ plan, findings, dated, stored, rev }: Props) {
   };
   return (
     <div className="stack">
-      <NotKept refused={refused} />
       {judged.map((j) => (
         <OneClaim
           key={`${j.product.id}/${j.claim.id}`}
@@ -60,6 +59,7 @@ export function ClaimsView({ plan, findings, dated, stored, rev }: Props) {
         />
       ))}
       <p className="small quiet">{CLAIM_LINE}</p>
+      <NotKept refused={refused} />
     </div>
   );
 }

@@ -85,7 +85,6 @@ export function CostView({ plan, state, finding, verdict, stored, rev }: Props) 
   const minutes = Math.round(work.reduce((s, w) => s + w.minutes, 0) / Math.max(1, plan.units.length));
   return (
     <>
-      <NotKept refused={refused} />
       <ReportTable table={fullCostTable(costs, verdict, finding, plan, nameOf)} />
       {said.length > 0 && (
         <ul className="report-list">
@@ -255,6 +254,7 @@ export function CostView({ plan, state, finding, verdict, stored, rev }: Props) 
         </div>
       </section>
       <PriceSets plan={plan} sets={shown.priceSets ?? []} onKeep={(priceSets) => set({ priceSets })} />
+      <NotKept refused={refused} />
     </>
   );
 }

@@ -70,7 +70,6 @@ export function ScorecardView({ plan, findings, verdict, stored, rev, panels }: 
   const addable = addableHeadings(plan, panels);
   return (
     <>
-      <NotKept refused={refused} />
       <div className="inline-row" style={{ justifyContent: 'space-between' }}>
         <h2 aria-live="polite">{sayCard(card, nameOf)}</h2>
         <span className="inline-row">
@@ -226,6 +225,7 @@ export function ScorecardView({ plan, findings, verdict, stored, rev, panels }: 
         </div>
       </div>
       <WeightsMap plan={plan} card={card} />
+      <NotKept refused={refused} />
       {pairs && (
         <PairsDialog
           headings={shown}

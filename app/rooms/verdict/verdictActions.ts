@@ -57,6 +57,7 @@ export async function verdictAction({ params, request }: RoomArgs): Promise<Acti
   const answer: ActionResult = saved.ok
     ? { saved: true, rev: saved.value.trial.rev }
     : refusal(saved.error, what);
-  if (!saved.ok) announce(`Not kept: ${saidBy(answer) ?? ''}`);
+  // Of another tab's change the view itself says more.
+  if ('errors' in answer) announce(`Not kept: ${saidBy(answer) ?? ''}`);
   return answer;
 }
