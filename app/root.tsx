@@ -24,6 +24,7 @@ import { REMIND_KEY } from './bench/remindKey';
 import { PalazzoTheme } from './ui/theme';
 import { applyRegion } from './ui/region';
 import { NewVersion } from './ui/NewVersion';
+import { LeaveDialog } from './form/LeaveDialog';
 import { NoticeProvider } from './ui/Notices';
 
 // Before anything is written, and while the page is still put together: on the server there is no device to ask.
@@ -77,6 +78,7 @@ const page = (
   <PalazzoTheme>
     <NoticeProvider>
       <NewVersion />
+      <LeaveDialog />
       <Outlet />
     </NoticeProvider>
   </PalazzoTheme>

@@ -163,6 +163,11 @@ describe('a mix day: a three-part feed, a liquid and water, on a whole-gram scal
     await v.page.waitForSelector('.mix-steps li.done');
     await v.fill('volume', '8');
     await v.fill('ph', '61');
+    // What was read stands in one bottle's card alone: going to another asks.
+    await v.page.click('.mix-row:nth-child(3)');
+    await v.sees('What you typed here would be lost.');
+    await v.press('Stay');
+    expect(await v.valueOf('ph')).toBe('61');
     await v.press('Mixed: write it down');
     await v.sees('pH runs from 0 to 14.');
     await v.fill('ph', '6.1');

@@ -139,3 +139,31 @@ describe('two tabs of a verdict', () => {
     expect(two.complaints).toEqual([]);
   });
 });
+
+describe('a table of readings that is being typed', () => {
+  it('stays as another tab writes into the log, is asked about when it is left, and is empty once it is kept', async () => {
+    const v = await Visitor.arrive(browser, inject('demoUrl'));
+    const two = await Visitor.arriveIn(v.page.browserContext(), inject('demoUrl'));
+    await (await turnTo(v)).open('/trial/demo-trial-par/mixing?view=reservoirs');
+    await v.choose('Vessel', 'all vessels, in one table');
+    await v.fill('rows.0.ph', '6.4');
+    await (await turnTo(two)).open('/trial/demo-trial-par/mixing?view=reservoirs');
+    await two.fill('ph', '7.7');
+    await two.press('Write it down');
+    await two.sees('in the log.');
+    await turnTo(v);
+    await v.sees('7.7');
+    expect(await v.valueOf('rows.0.ph')).toBe('6.4');
+    await v.press('Stock');
+    await v.sees('What you typed here would be lost.');
+    await v.press('Stay');
+    await v.press('Write them down');
+    await v.sees('1 reading is in the log.');
+    await v.page.waitForFunction(
+      () => document.querySelector<HTMLInputElement>('[name="rows.0.ph"]')!.value === '',
+    );
+    await v.press('Stock');
+    await v.sees('Packs');
+    expect(v.complaints).toEqual([]);
+  });
+});

@@ -14,6 +14,8 @@ interface Options {
    * action puts both sides together.
    */
   merges?: boolean;
+  /** begins anew after saving, instead of showing what was saved */
+  clears?: boolean;
   /** saved by itself when nobody has typed for a moment, without a notice */
   asTyped?: boolean;
 }
@@ -44,7 +46,7 @@ const shown = (value: unknown): string =>
  */
 export function useRecordForm<T extends FieldValues>(
   defaults: T,
-  { saved = 'Saved.', merges = false, asTyped = false }: Options = {},
+  { saved = 'Saved.', merges = false, clears = false, asTyped = false }: Options = {},
 ) {
   const form = useForm<T>({ defaultValues: defaults as DefaultValues<T>, shouldFocusError: true });
   const fetcher = useFetcher<ActionResult>();
@@ -62,7 +64,7 @@ export function useRecordForm<T extends FieldValues>(
     // After a conflict, saving again is a choice made knowingly.
     if ('conflicts' in answer) setHeld({ base: answer.theirs as T, shown: answer.merged as T });
     else if (!('errors' in answer)) {
-      const base = (answer.now as T | undefined) ?? sent ?? defaults;
+      const base = (answer.now as T | undefined) ?? (clears ? defaults : (sent ?? defaults));
       setHeld({ base, shown: base, sent });
     }
   } else if (changedUnder && !isDirty && fetcher.state === 'idle') {

@@ -5,6 +5,7 @@ import { ppmScales } from '~core/mixing/strength';
 import { type Vessel, vesselFields } from '~core/mixing/vessels';
 import { temperatureUnit } from '~core/quantity/region';
 import { Choice, Field } from '../../form/fields';
+import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
 import { Tessera } from '../../ui/Tessera';
 import { changeText, readingText } from './readingText';
@@ -19,15 +20,19 @@ const quantitiesHere = () =>
 /** Every vessel on a line: first and last reading, the change, and the fields for today's. */
 export function AllVessels({ vessels, sealed }: { vessels: readonly Vessel[]; sealed: boolean }) {
   const quantities = quantitiesHere();
-  const { form, busy, onSubmit } = useRecordForm({
-    intent: 'readings' as const,
-    scale: 1 as number,
-    instrument: '',
-    rows: vessels.map((v) => ({ ...vesselFields(v), ec: '', ph: '', temperature: '' })),
-  });
+  const { form, busy, onSubmit } = useRecordForm(
+    {
+      intent: 'readings' as const,
+      scale: 1 as number,
+      instrument: '',
+      rows: vessels.map((v) => ({ ...vesselFields(v), ec: '', ph: '', temperature: '' })),
+    },
+    { clears: true },
+  );
   return (
     <FormProvider {...form}>
       <form onSubmit={onSubmit} noValidate>
+        <UnsavedGuard busy={busy} />
         <div className="scroll-x">
           <table className="ledger as-rows vessels">
             <thead>

@@ -7,6 +7,7 @@ import { type StockRecipe, describeStockError, stockSolution } from '~core/mixin
 import { formatSigned, listNames } from '~core/quantity/format';
 import { volumeText } from '~core/quantity/volume';
 import { Field } from '../../form/fields';
+import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
 import { Caution } from '../../ui/Caution';
 import type { Batch, BatchLine } from '~core/mixing/batch';
@@ -119,6 +120,7 @@ function StockRecipeForm({ data, line, tools }: { data: MixingData; line: BatchL
           onSubmit(e);
         }}
       >
+        <UnsavedGuard busy={busy} />
         <p>
           {made.unit === 'g'
             ? `Dissolve ${made.amount} g ${line.name} in water and make it up to ${made.volumeL * 1000} mL.`

@@ -7,6 +7,7 @@ import { plural } from '~core/quantity/format';
 import { dateOfDay } from '~core/plan/days';
 import { shortDate } from '../../bench/clock';
 import { Tessera } from '../../ui/Tessera';
+import { leaveFor } from '../../form/unsaved';
 import { MixCard } from './MixCard';
 import { Mixed } from './Mixed';
 import type { Bottle } from '~core/mixing/bottles';
@@ -128,8 +129,11 @@ export function DayView({ data }: { data: MixingData }) {
                 className="mix-row"
                 aria-current={b === open}
                 onClick={() => {
-                  setChosen(b.key);
-                  setAnother(null);
+                  if (b === open) return;
+                  leaveFor(() => {
+                    setChosen(b.key);
+                    setAnother(null);
+                  });
                 }}
               >
                 <Tessera index={b.index} size={26} />
@@ -152,7 +156,7 @@ export function DayView({ data }: { data: MixingData }) {
                   data={data}
                   bottle={open}
                   next={toDo ?? null}
-                  onNext={() => toDo && setChosen(toDo.key)}
+                  onNext={() => toDo && leaveFor(() => setChosen(toDo.key))}
                 />
               )}
               {open.mixed.length > 0 && another !== open.key ? (

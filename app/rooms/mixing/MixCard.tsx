@@ -5,6 +5,7 @@ import { parseDecimal } from '~core/quantity/decimal';
 import type { Tools } from '~core/mixing/recipe';
 import { plural } from '~core/quantity/format';
 import { Field } from '../../form/fields';
+import { LeaveGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
 import { Caution } from '../../ui/Caution';
 import { TesseraName } from '../../ui/Tessera';
@@ -49,7 +50,17 @@ export function MixCard({ data, bottle, tools, onTools, onSend }: Props) {
     lines: [] as { actual: string }[],
     ...noReading,
   });
-  const [volume, batchName, lines] = useWatch({ control: form.control, name: ['volume', 'batch', 'lines'] });
+  const [volume, batchName, lines, ec, ph, temperature] = useWatch({
+    control: form.control,
+    name: ['volume', 'batch', 'lines', 'ec', 'ph', 'temperature'],
+  });
+  // A volume is tried to see what it takes; what was weighed or read is there once.
+  const { defaultValues: began } = form.formState;
+  const measured =
+    ec !== began?.ec ||
+    ph !== began.ph ||
+    temperature !== began.temperature ||
+    lines.some((l, i) => (l?.actual ?? '') !== (began.lines?.[i]?.actual ?? ''));
   const litres = fromMarks(volume, bucket);
   const size = direct ? bottle.unitIds.length : litres;
   const actual = lines.map((l) => parseDecimal(l?.actual ?? ''));
@@ -88,6 +99,7 @@ export function MixCard({ data, bottle, tools, onTools, onSend }: Props) {
           if (e.key === 'Enter' && e.target instanceof HTMLInputElement) e.preventDefault();
         }}
       >
+        <LeaveGuard unsaved={measured && !busy} />
         <div className="mix-head">
           <h2>
             <TesseraName index={bottle.index} name={bottleTitle(bottle, blind)} size={30} />

@@ -4,6 +4,7 @@ import { FormProvider } from 'react-hook-form';
 import { plural } from '~core/quantity/format';
 import { Field } from '../../form/fields';
 import { usePost } from '../../form/usePost';
+import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
 import { useNotice } from '../../ui/Notices';
 import { TesseraName } from '../../ui/Tessera';
@@ -89,6 +90,7 @@ function FeedForm({ data, bottle, mixed }: { data: MixingData; bottle: Bottle; m
         className="inline-row"
         style={{ margin: '0.6rem 0', alignItems: 'flex-start' }}
       >
+        <UnsavedGuard busy={busy} />
         <div style={{ width: '9rem' }}>
           <Field name="volume" label={`Each ${plan.unitNoun} gets`} suffix="L" numeric size="small" />
         </div>

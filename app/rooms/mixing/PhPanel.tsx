@@ -4,6 +4,7 @@ import { parseDecimal } from '~core/quantity/decimal';
 import { phCorrection } from '~core/mixing/phCorrection';
 import { formatFigure } from '~core/quantity/format';
 import { Field } from '../../form/fields';
+import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
 import { shortDate } from '../../bench/clock';
 import { Caution } from '../../ui/Caution';
@@ -39,6 +40,7 @@ export function PhPanel({ data, vessel }: { data: MixingData; vessel: Vessel }) 
   return (
     <FormProvider {...form}>
       <form onSubmit={onSubmit} noValidate className="stack tight">
+        <UnsavedGuard busy={busy} />
         <h2>pH correction</h2>
         {proposal ? (
           <p className="small">

@@ -100,7 +100,7 @@ export function ReadingFields({
             setValue('scale', 1);
             for (const { id, decimals } of instrument.channels) {
               if (id === 'ec' || id === 'ph' || id === 'temperature') {
-                setValue(id, readingText(id, r.values[id] ?? 0, decimals));
+                setValue(id, readingText(id, r.values[id] ?? 0, decimals), { shouldDirty: true });
               }
             }
             setValue('instrument', r.instrument);

@@ -1,5 +1,6 @@
 import Button from '@mui/material/Button';
 import { FormProvider } from 'react-hook-form';
+import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
 import { ReadingFields, noReading } from './ReadingFields';
 import type { MixingData } from './mixingData';
@@ -16,6 +17,7 @@ export function ReadingForm({ data, vessel }: { data: MixingData; vessel: Vessel
   return (
     <FormProvider {...form}>
       <form onSubmit={onSubmit} noValidate className="stack tight">
+        <UnsavedGuard busy={busy} />
         <h2>A reading</h2>
         <ReadingFields into={{ ec: last('ec') ?? data.plan.mixing.water.ec ?? 1, ph: last('ph') ?? 6.2 }}>
           <Button type="submit" variant="contained" disabled={busy}>

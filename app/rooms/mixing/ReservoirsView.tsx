@@ -12,6 +12,7 @@ import { ReadingsChart } from './ReadingsChart';
 import { TopUpPanel } from './TopUpPanel';
 import type { MixingData } from './mixingData';
 import { changeText, readingText } from './readingText';
+import { leaveFor } from '../../form/unsaved';
 import { type Vessel, noBand, vesselsOf } from '~core/mixing/vessels';
 
 /** In place of one vessel's key. */
@@ -50,7 +51,7 @@ export function ReservoirsView({ data }: { data: MixingData }) {
           size="small"
           label="Vessel"
           value={all ? ALL : vessel.key}
-          onChange={(e) => setChosen(e.target.value)}
+          onChange={(e) => leaveFor(() => setChosen(e.target.value))}
           sx={{ width: 280 }}
         >
           <MenuItem value={ALL}>all vessels, in one table</MenuItem>
@@ -66,7 +67,8 @@ export function ReservoirsView({ data }: { data: MixingData }) {
         </span>
       </div>
       {all ? (
-        <AllVessels key={data.state.log.length} vessels={vessels} sealed={sealed} />
+        // What another tab writes down meanwhile leaves what is typed here.
+        <AllVessels key={vessels.map((v) => v.key).join()} vessels={vessels} sealed={sealed} />
       ) : (
         <div className="reservoir">
           <section>

@@ -7,6 +7,7 @@ import { strengthCorrection } from '~core/mixing/topUp';
 import { productCodeKey } from '~core/mixing/productCodes';
 import { formatFigure } from '~core/quantity/format';
 import { Choice, Field } from '../../form/fields';
+import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
 import type { MixingData } from './mixingData';
 import type { Vessel } from '~core/mixing/vessels';
@@ -163,6 +164,7 @@ function TopUpForm({
   return (
     <FormProvider {...form}>
       <form onSubmit={onSubmit} noValidate className="fields">
+        <UnsavedGuard busy={busy} />
         <div className="w4">
           <Choice
             name="purpose"

@@ -1,0 +1,33 @@
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { holdPage, leaveFor, onAsked, wouldBeLost } from './unsaved';
+
+const page = new EventTarget();
+beforeEach(() => vi.stubGlobal('window', page));
+const asksBeforeClosing = () => !page.dispatchEvent(new Event('beforeunload', { cancelable: true }));
+
+describe('what isn’t kept yet', () => {
+  it('holds the page until the last of it lets go, and is named by who said so last', () => {
+    expect(asksBeforeClosing()).toBe(false);
+    const [first, second] = [holdPage('The pick'), holdPage('The weight')];
+    expect([wouldBeLost(), asksBeforeClosing()]).toEqual(['The weight', true]);
+    second();
+    expect([wouldBeLost(), asksBeforeClosing()]).toEqual(['The pick', true]);
+    first();
+    expect([wouldBeLost(), asksBeforeClosing()]).toEqual([null, false]);
+  });
+
+  it('is asked about before another part of the page is gone to, and only then', () => {
+    const asked: (() => void)[] = [];
+    const stop = onAsked((go) => asked.push(go));
+    const go = vi.fn<() => void>();
+    leaveFor(go);
+    expect([go.mock.calls.length, asked.length]).toEqual([1, 0]);
+    const release = holdPage('What you typed here');
+    leaveFor(go);
+    expect([go.mock.calls.length, asked.length]).toEqual([1, 1]);
+    asked[0]!();
+    expect(go).toHaveBeenCalledTimes(2);
+    release();
+    stop();
+  });
+});
