@@ -31,6 +31,10 @@ const random = seededRandom(Number(args.seed));
 const between = (low: number, high: number) => low + random.uniform() * (high - low);
 
 const ROUNDS = Number(args.rounds);
+if (!(kills >= 1) || !(ROUNDS >= 2) || ROUNDS % 2 !== 0) {
+  console.error('torture: --kills is 1 or more, --rounds an even number: half of them for each tab.');
+  process.exit(2);
+}
 const trialId = 'torture' as TrialId;
 
 /** A sealed trial with room for more values than any run types: 200 units in 24 rounds, all of them due. */
