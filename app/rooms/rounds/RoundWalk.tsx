@@ -95,15 +95,9 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
   const pad = useLeftTyped(
     `${plan.id}/${round.id}/${trait.id}`,
     unit ? { ...draft, unitId: unit.id, sample, reading: null } : null,
+    goTo,
   );
-  const { leave } = pad;
-  const pick = useCallback(
-    (id: UnitId) => {
-      leave();
-      goTo(id);
-    },
-    [leave, goTo],
-  );
+  const { leave, pick } = pad;
   if (!unit) return <p>No living {plan.unitNoun} is left.</p>;
 
   const index = plan.treatments.findIndex((t) => t.id === unit.treatmentId);

@@ -99,15 +99,9 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
   const pad = useLeftTyped(
     `${plan.id}/${round.id}/${trait.id}`,
     unit ? { ...none, unitId: unit.id, sample, text: grossG === null ? '' : String(grossG), reading } : null,
+    goTo,
   );
-  const { leave } = pad;
-  const pick = useCallback(
-    (id: UnitId) => {
-      leave();
-      goTo(id);
-    },
-    [leave, goTo],
-  );
+  const { leave, pick } = pad;
   if (!unit) return <p>No living {plan.unitNoun} is left.</p>;
 
   const netOf = (gross: number) => Number((gross - tareG).toFixed(4));
