@@ -234,6 +234,21 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
       </div>
       <aside className={typing ? 'side' : 'side pad-away'} aria-label="Scale and pad">
         <UnitHeading unit={unit} noun={plan.unitNoun} index={index} parts={state.parts.get(unit.id)} />
+        <LeftTypedList
+          plan={plan}
+          left={pad.left}
+          unit="g gross"
+          onTake={(l) => {
+            pick(l.unitId);
+            pad.drop(l);
+            setChosenCrop(l.sample);
+            setWeightUnit('g');
+            setText(l.text);
+            setReading(l.reading);
+            backToPad();
+          }}
+          onDrop={pad.drop}
+        />
         {sample !== null && (
           <ToggleButtonGroup
             size="small"
@@ -306,21 +321,6 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
           }
           onKeep={keep}
           onSomethingOff={() => setOff(true)}
-        />
-        <LeftTypedList
-          plan={plan}
-          left={pad.left}
-          unit="g gross"
-          onTake={(l) => {
-            pick(l.unitId);
-            pad.drop(l);
-            setChosenCrop(l.sample);
-            setWeightUnit('g');
-            setText(l.text);
-            setReading(l.reading);
-            backToPad();
-          }}
-          onDrop={pad.drop}
         />
         <div className="pad-rows">
           {standing && <StandingValue label="Kept" standing={standing} trait={trait} />}
