@@ -10,6 +10,9 @@ const root = fileURLToPath(new URL('..', import.meta.url));
 let passed = 0;
 let failed = 0;
 
+/** A command of a package: started itself, without npm looking for it. */
+const bin = (name) => `${root}node_modules/.bin/${name}`;
+
 /** Runs a command. @returns whether it ended well */
 const step = (name, command, args) =>
   new Promise((done) => {
@@ -37,8 +40,7 @@ async function check(name, command, args) {
 async function tests(name, args) {
   const report = `.cache/${name}.json`;
   rmSync(`${root}${report}`, { force: true });
-  const good = await step(name, 'npx', [
-    'vitest',
+  const good = await step(name, bin('vitest'), [
     'run',
     ...args,
     '--reporter=default',
@@ -57,16 +59,16 @@ async function tests(name, args) {
 
 // `npm run lint` checks the types of everything as well; core is pure under options of its own.
 async function statics() {
-  await check('types of core', 'npx', ['tsc', '-p', 'core/tsconfig.json']);
+  await check('types of core', bin('tsc'), ['-p', 'core/tsconfig.json']);
   await check('types and lint', 'npm', ['run', '--silent', 'lint']);
-  await tests('unit-app', ['--project', 'app', '--maxWorkers=1']);
+  await tests('unit-app', ['--project', 'app', '--project', 'alone', '--maxWorkers=1']);
 }
 
 async function unit() {
   await check('build', 'npm', ['run', '--silent', 'build']);
   await tests('unit-core', ['--project', 'core', '--maxWorkers=1']);
-  await check('format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
-  await check('layers', 'npx', ['depcruise', 'core', 'app', 'cli', '--config', '.dependency-cruiser.cjs']);
+  await check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
+  await check('layers', bin('depcruise'), ['core', 'app', 'cli', '--config', '.dependency-cruiser.cjs']);
 }
 
 install();

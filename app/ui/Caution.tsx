@@ -1,4 +1,4 @@
-import WarningAmberIcon from '@mui/icons-material/WarningAmber';
+import { WarningAmberIcon } from './icons';
 import type { ReactNode } from 'react';
 
 /** What can hurt someone, said where the act is. */

@@ -1,4 +1,4 @@
-import BackspaceIcon from '@mui/icons-material/BackspaceOutlined';
+import { BackspaceIcon } from './icons';
 import Button from '@mui/material/Button';
 import { type ReactNode, useEffect, useRef } from 'react';
 import { isTyping } from './keys';

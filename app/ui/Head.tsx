@@ -1,5 +1,5 @@
 import IconButton from '@mui/material/IconButton';
-import SearchIcon from '@mui/icons-material/Search';
+import { SearchIcon } from './icons';
 import { type ReactNode, Suspense, lazy, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link } from 'react-router';

@@ -10,9 +10,7 @@ import {
   useSensor,
   useSensors,
 } from '@dnd-kit/core';
-import ArrowDownwardIcon from '@mui/icons-material/ArrowDownward';
-import ArrowUpwardIcon from '@mui/icons-material/ArrowUpward';
-import DragIndicatorIcon from '@mui/icons-material/DragIndicator';
+import { ArrowDownwardIcon, ArrowUpwardIcon, DragIndicatorIcon } from './icons';
 import IconButton from '@mui/material/IconButton';
 import type { ReactNode } from 'react';
 import { type Ranked, movedTo, placesOf, tiedWithAbove } from './ranked';

@@ -1,4 +1,4 @@
-import MoreVertIcon from '@mui/icons-material/MoreVert';
+import { MoreVertIcon } from './icons';
 import IconButton from '@mui/material/IconButton';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';

@@ -1,5 +1,5 @@
 import { announce } from '../../ui/announce';
-import CloseIcon from '@mui/icons-material/Close';
+import { CloseIcon } from '../../ui/icons';
 import IconButton from '@mui/material/IconButton';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';

@@ -1,4 +1,4 @@
-import CloseIcon from '@mui/icons-material/Close';
+import { CloseIcon } from '../../ui/icons';
 import IconButton from '@mui/material/IconButton';
 import { useFormContext, useWatch } from 'react-hook-form';
 import { formatMoney } from '~core/cost/money';

@@ -1,6 +1,5 @@
 import IconButton from '@mui/material/IconButton';
-import AddIcon from '@mui/icons-material/Add';
-import RemoveIcon from '@mui/icons-material/Remove';
+import { AddIcon, RemoveIcon } from '../../ui/icons';
 import { useState } from 'react';
 
 interface Props {
