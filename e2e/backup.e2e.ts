@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { Visitor, launch } from './browser';
+import { Visitor, launch, leave } from './browser';
 
 let browser: Browser;
 let v: Visitor;
@@ -15,7 +15,7 @@ beforeAll(async () => {
   // The browser's own dialog for saving can't be answered from here: the file is downloaded instead.
   await v.page.evaluateOnNewDocument('delete window.showSaveFilePicker');
 });
-afterAll(() => browser.close());
+afterAll(() => leave(browser));
 
 describe('a backup', () => {
   it('is saved, and says what isn’t in one yet', async () => {

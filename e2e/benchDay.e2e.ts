@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { Visitor, launch } from './browser';
+import { Visitor, launch, leave } from './browser';
 import { writeCamera, writePhonePicture, writePicture } from './pictures';
 
 const dir = mkdtempSync(join(tmpdir(), 'palazzo-bench-'));
@@ -20,7 +20,7 @@ beforeAll(async () => {
   ]);
   v = await Visitor.arrive(browser, inject('demoUrl'), 390, 844);
 });
-afterAll(() => browser.close());
+afterAll(() => leave(browser));
 
 const tick = async (name: RegExp) => {
   const box = await v.page.waitForSelector(`input[type="checkbox"][aria-label^="${name.source}"]`);

@@ -8,7 +8,7 @@ import { strFromU8, unzipSync } from 'fflate';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { Visitor, launch } from './browser';
+import { Visitor, launch, leave } from './browser';
 
 let browser: Browser;
 let v: Visitor;
@@ -18,7 +18,7 @@ beforeAll(async () => {
   browser = await launch();
   v = await Visitor.arrive(browser, inject('demoUrl'));
 });
-afterAll(() => browser.close());
+afterAll(() => leave(browser));
 
 const trial = '/trial/demo-trial-fag';
 const paperSays = (text: string) =>

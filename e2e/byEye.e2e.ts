@@ -9,7 +9,7 @@ import type { TraitId, TrialId } from '~core/model/ids';
 import { Plan } from '~core/model/plan';
 import { planSha256 } from '~core/plan/seal';
 import { entry, plan, trait, trialOf } from '~core/testing/trial';
-import { Visitor, launch } from './browser';
+import { Visitor, launch, leave } from './browser';
 
 const daysAgo = (n: number) => new Date(Date.now() - n * 86_400_000).toISOString().slice(0, 10);
 let browser: Browser;
@@ -18,7 +18,7 @@ beforeAll(async () => {
   browser = await launch();
   v = await Visitor.arrive(browser, inject('ownUrl'), 390, 844);
 });
-afterAll(() => browser.close());
+afterAll(() => leave(browser));
 
 /** A sealed trial on the bench. */
 async function underWay(made: Plan) {

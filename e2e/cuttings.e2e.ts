@@ -2,7 +2,7 @@
 // and written up. Nothing is taken in as a file.
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { Visitor, launch } from './browser';
+import { Visitor, launch, leave } from './browser';
 
 let browser: Browser;
 let v: Visitor;
@@ -11,7 +11,7 @@ beforeAll(async () => {
   browser = await launch();
   v = await Visitor.arrive(browser, inject('ownUrl'));
 });
-afterAll(() => browser.close());
+afterAll(() => leave(browser));
 
 /** Rooted of five, by pot of each combination: Radix helps sage alone. */
 const roots: Record<string, number[]> = {

@@ -1,17 +1,20 @@
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { Visitor, launch } from './browser';
+import { Visitor, launch, leave } from './browser';
 import { smallStorage } from './smallStorage';
 
 describe('the demo bench', () => {
   let browser: Browser;
+  let v: Visitor;
+  let phone: Visitor;
   beforeAll(async () => {
     browser = await launch();
+    v = await Visitor.arrive(browser, inject('demoUrl'));
+    phone = await Visitor.arrive(browser, inject('demoUrl'), 390, 780);
   });
-  afterAll(() => browser.close());
+  afterAll(() => leave(browser));
 
   it('opens on the demo, keeps the own bench apart, and remembers the choice in the tab', async () => {
-    const v = await Visitor.arrive(browser, inject('demoUrl'));
     await v.open('/');
     await v.sees('Which feed brings parsley on fastest?');
     await v.sees('Round 3: plant height, leaf count');
@@ -24,12 +27,9 @@ describe('the demo bench', () => {
 
   it('draws the review’s pictures in day colours, by night too', async () => {
     const picture = async (night: boolean) => {
-      const v = await Visitor.arrive(browser, inject('demoUrl'));
-      await v.open('/data');
-      if (night) {
-        await v.press('Night');
-        await v.page.waitForSelector('[data-mode="dark"]');
-      }
+      await v.load('/data');
+      await v.press(night ? 'Night' : 'Day');
+      await v.page.waitForSelector(`[data-mode="${night ? 'dark' : 'light'}"]`);
       await v.open('/trial/demo-trial-cor/review');
       await v.page.waitForSelector('.paper img');
       return v.page.$eval('.paper img', (i) => (i as HTMLImageElement).src);
@@ -38,45 +38,44 @@ describe('the demo bench', () => {
   });
 
   it('takes a value on a phone, with the pad’s keys in reach', async () => {
-    const v = await Visitor.arrive(browser, inject('demoUrl'), 390, 844);
-    await v.open('/');
-    await v.pressLink('Go on');
-    await v.sees('Tray 8');
-    for (const key of ['1', '1', 'Decimal point', '4']) await v.press(key);
-    const keep = await v.page.waitForSelector('::-p-text(Keep and go to tray 9)');
+    await phone.open('/');
+    await phone.pressLink('Go on');
+    await phone.sees('Tray 8');
+    for (const key of ['1', '1', 'Decimal point', '4']) await phone.press(key);
+    const keep = await phone.page.waitForSelector('::-p-text(Keep and go to tray 9)');
     const box = (await keep!.boundingBox())!;
-    expect(box.y + box.height).toBeLessThan(844 - 58);
+    expect(box.y + box.height).toBeLessThan(780 - 58);
     await keep!.click();
-    await v.sees('Tray 9');
-    await v.tileSays('PAR-08', /11\.4/);
-    expect(await v.page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
-    await v.isAccessible();
+    await phone.sees('Tray 9');
+    await phone.tileSays('PAR-08', /11\.4/);
+    expect(await phone.page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    await phone.isAccessible();
   });
 
-  it('keeps a scale’s weight when the unit is changed, and deletes two things in quick succession', async () => {
-    const v = await Visitor.arrive(browser, inject('demoUrl'));
-    await v.open('/trial/demo-trial-cor/weigh-in');
-    await v.fillLabelled('Lay on its pan', '170.1');
-    await v.page.waitForFunction(
-      () => Math.abs(Number(document.querySelector('.scale-face output')?.textContent) - 170.1) < 0.3,
-    );
-    await v.press('Take reading');
-    const net = async () => /net ([\d.]+) g/.exec(await v.text('.pad-last'))![1];
-    const grams = await net();
-    await v.press('oz');
-    await v.sees('oz gross');
-    expect(await net()).toBe(grams);
-    expect(Number(await v.text('.pad-figure output'))).toBeCloseTo(6, 1);
-
-    await v.open('/library');
-    await v.page.evaluate(() => {
-      for (const name of ['Mosto Alga', 'Ombretta Bio']) {
-        (document.querySelector(`[aria-label="Delete ${name}"]`) as HTMLElement).click();
-      }
-    });
-    for (const name of ['Mosto Alga', 'Ombretta Bio']) {
-      await v.page.waitForSelector(`[aria-label="Delete ${name}"]`, { hidden: true });
-    }
+  it('what is typed at a unit that is left is put by, through a reload and another room, and taken up again', async () => {
+    await phone.load('/trial/demo-trial-par/rounds');
+    await phone.sees('Tray 9');
+    await phone.keys('1', '1', '.', '2');
+    await phone.page.click('[data-unit="PAR-10"]');
+    await phone.sees('Tray 10');
+    await phone.sees('Typed, not kept: PAR-09 11.2');
+    await phone.keys('9', '.', '7');
+    await phone.reload();
+    await phone.sees('PAR-10 9.7');
+    await phone.open('/trial/demo-trial-par/layout');
+    await phone.open('/trial/demo-trial-par/rounds');
+    await phone.isAccessible();
+    await phone.press('Take up PAR-09');
+    await phone.sees('Tray 9');
+    await phone.keys('Enter');
+    await phone.tileSays('PAR-09', /11\.2/);
+    await phone.sees('Typed, not kept: PAR-10 9.7');
+    expect(await phone.text('.left-typed')).not.toContain('PAR-09');
+    // Another value for it makes what was put by out of date.
+    await phone.page.click('[data-unit="PAR-10"]');
+    await phone.enter('9.9');
+    await phone.tileSays('PAR-10', /9\.9/);
+    await phone.page.waitForSelector('.left-typed', { hidden: true });
   });
 
   it('with the storage full a value isn’t kept, which is said; it stays to be kept later, and so does a form’s text', async () => {
@@ -150,7 +149,6 @@ describe('the demo bench', () => {
   });
 
   it('Enter keeps what stands on the pad, wherever the focus is; a kept value is replaced only when asked', async () => {
-    const v = await Visitor.arrive(browser, inject('demoUrl'));
     await v.open('/trial/demo-trial-par/rounds');
     await v.sees('Tray 8');
     await v.page.focus('.room-nav a[href$="/rounds"]');
@@ -179,45 +177,16 @@ describe('the demo bench', () => {
     await v.tileSays('PAR-09', /^(?!.*\d\.\d)/);
   });
 
-  it('what is typed at a unit that is left is put by, through a reload and another room, and taken up again', async () => {
-    const v = await Visitor.arrive(browser, inject('demoUrl'), 390, 780);
-    await v.open('/trial/demo-trial-par/rounds');
-    await v.sees('Tray 8');
-    await v.keys('1', '1', '.', '2');
-    await v.page.click('[data-unit="PAR-10"]');
-    await v.sees('Tray 10');
-    await v.sees('Typed, not kept: PAR-08 11.2');
-    await v.keys('9', '.', '7');
-    await v.reload();
-    await v.sees('PAR-10 9.7');
-    await v.open('/trial/demo-trial-par/layout');
-    await v.open('/trial/demo-trial-par/rounds');
-    await v.isAccessible();
-    await v.press('Take up PAR-08');
-    await v.sees('Tray 8');
-    await v.keys('Enter');
-    await v.tileSays('PAR-08', /11\.2/);
-    await v.sees('Typed, not kept: PAR-10 9.7');
-    expect(await v.text('.left-typed')).not.toContain('PAR-08');
-    // Another value for it makes what was put by out of date.
-    await v.page.click('[data-unit="PAR-10"]');
-    await v.enter('9.9');
-    await v.tileSays('PAR-10', /9\.9/);
-    await v.page.waitForSelector('.left-typed', { hidden: true });
-  });
-
   it('questions a value that is ten times the last one', async () => {
-    const v = await Visitor.arrive(browser, inject('demoUrl'));
     await v.open('/trial/demo-trial-par/rounds');
-    await v.sees('Tray 8');
+    await v.sees('Tray 10');
     await v.enter('39');
     await v.sees('times the last value');
     await v.page.locator('::-p-text(Keep it anyway)').click();
-    await v.tileSays('PAR-08', /39\.0/);
+    await v.tileSays('PAR-10', /39\.0/);
   });
 
   it('leaves a unit out with a reason, and shows the finding with and without it', async () => {
-    const v = await Visitor.arrive(browser, inject('demoUrl'));
     await v.open('/trial/demo-trial-cor/weigh-in');
     await v.page.focus('[data-unit="COR-01"]');
     await v.keys('.');
@@ -234,8 +203,20 @@ describe('the demo bench', () => {
     await v.sees('20 trays');
   });
 
+  it('moves a unit after the seal as a log entry that can be taken back', async () => {
+    await v.open('/trial/demo-trial-par/layout');
+    await v.page.focus('[data-unit="PAR-01"]');
+    await v.keys('Space', 'ArrowRight', 'Space');
+    await v.sees('Moved, and written into the log.');
+    await v.pressLink('The log');
+    await v.sees(/Moved PAR-01 to row 1, position 2 of Level 1; PAR-02 to row 1, position 1/);
+    await v.page.locator('[aria-label^="Take back: Moved"]').click();
+    await v.sees('Taken back by a new line');
+    await v.open('/trial/demo-trial-par/layout');
+    await v.page.waitForSelector('[data-position$="area-1/0/0"] [data-unit="PAR-01"]');
+  });
+
   it('deletes with undo, brings back from the bin, and resets with undo', async () => {
-    const v = await Visitor.arrive(browser, inject('demoUrl'));
     await v.open('/library');
     await v.press('Delete Mosto Alga');
     await v.sees('Mosto Alga is in the bin.');
@@ -264,22 +245,32 @@ describe('the demo bench', () => {
     await v.sees('Nothing was deleted.');
   });
 
-  it('moves a unit after the seal as a log entry that can be taken back', async () => {
-    const v = await Visitor.arrive(browser, inject('demoUrl'));
-    await v.open('/trial/demo-trial-par/layout');
-    await v.page.focus('[data-unit="PAR-01"]');
-    await v.keys('Space', 'ArrowRight', 'Space');
-    await v.sees('Moved, and written into the log.');
-    await v.pressLink('The log');
-    await v.sees(/Moved PAR-01 to row 1, position 2 of Level 1; PAR-02 to row 1, position 1/);
-    await v.page.locator('[aria-label^="Take back: Moved"]').click();
-    await v.sees('Taken back by a new line');
-    await v.open('/trial/demo-trial-par/layout');
-    await v.page.waitForSelector('[data-position$="area-1/0/0"] [data-unit="PAR-01"]');
+  it('keeps a scale’s weight when the unit is changed, and deletes two things in quick succession', async () => {
+    await v.open('/trial/demo-trial-cor/weigh-in');
+    await v.fillLabelled('Lay on its pan', '170.1');
+    await v.page.waitForFunction(
+      () => Math.abs(Number(document.querySelector('.scale-face output')?.textContent) - 170.1) < 0.3,
+    );
+    await v.press('Take reading');
+    const net = async () => /net ([\d.]+) g/.exec(await v.text('.pad-last'))![1];
+    const grams = await net();
+    await v.press('oz');
+    await v.sees('oz gross');
+    expect(await net()).toBe(grams);
+    expect(Number(await v.text('.pad-figure output'))).toBeCloseTo(6, 1);
+
+    await v.open('/library');
+    await v.page.evaluate(() => {
+      for (const name of ['Mosto Alga', 'Ombretta Bio']) {
+        (document.querySelector(`[aria-label="Delete ${name}"]`) as HTMLElement).click();
+      }
+    });
+    for (const name of ['Mosto Alga', 'Ombretta Bio']) {
+      await v.page.waitForSelector(`[aria-label="Delete ${name}"]`, { hidden: true });
+    }
   });
 
   it('says what isn’t there, and keeps strict headers', async () => {
-    const v = await Visitor.arrive(browser, inject('demoUrl'));
     const response = await v.page.goto(`${inject('demoUrl')}/trial/none/findings`);
     await v.sees('There is no such trial in this browser at this address.');
     const csp = response!.headers()['content-security-policy']!;

@@ -1,12 +1,12 @@
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, expect, inject, it } from 'vitest';
-import { Visitor, launch } from './browser';
+import { Visitor, launch, leave } from './browser';
 
 let browser: Browser;
 beforeAll(async () => {
   browser = await launch();
 });
-afterAll(() => browser.close());
+afterAll(() => leave(browser));
 
 it('a feeding chart is pasted as the maker prints it, and comes to a programme', async () => {
   const v = await Visitor.arrive(browser, inject('demoUrl'));

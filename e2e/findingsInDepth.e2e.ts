@@ -24,7 +24,7 @@ import {
   use,
   weighing,
 } from '~core/testing/trial';
-import { Visitor, launch } from './browser';
+import { Visitor, launch, leave } from './browser';
 
 let browser: Browser;
 let v: Visitor;
@@ -32,7 +32,7 @@ beforeAll(async () => {
   browser = await launch();
   v = await Visitor.arrive(browser, inject('ownUrl'));
 });
-afterAll(() => browser.close());
+afterAll(() => leave(browser));
 
 const folder = mkdtempSync(join(tmpdir(), 'palazzo-'));
 /** A trial with its log on the bench. */

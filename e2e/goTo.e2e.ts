@@ -1,17 +1,18 @@
 // By name from anywhere; and copies: a trial, a product, a contender.
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { Visitor, launch } from './browser';
+import { Visitor, launch, leave } from './browser';
 
 let browser: Browser;
+let v: Visitor;
 beforeAll(async () => {
   browser = await launch();
+  v = await Visitor.arrive(browser, inject('demoUrl'));
 });
-afterAll(() => browser.close());
+afterAll(() => leave(browser));
 
 describe('going by name', () => {
   it('by the keyboard: to a unit of this trial, to a product, to nothing', async () => {
-    const v = await Visitor.arrive(browser, inject('demoUrl'));
     await v.open('/trial/demo-trial-par/findings');
     const ask = async (text: string) => {
       await v.page.waitForSelector('[role="dialog"]', { hidden: true });
@@ -49,20 +50,20 @@ describe('going by name', () => {
     expect(v.complaints).toEqual([]);
   });
   it('by a tap on a phone', async () => {
-    const v = await Visitor.arrive(browser, inject('demoUrl'), 320, 640);
+    await v.page.setViewport({ width: 320, height: 640 });
     await v.open('/');
     await v.press('Go to …');
     await v.page.waitForSelector('[role="dialog"] [role="option"]');
     await v.page.keyboard.type('calcul');
     await v.page.locator('xpath///*[@role="option"][starts-with(normalize-space(), "Calculator")]').click();
     await v.page.waitForFunction(() => location.pathname === '/calculator');
+    await v.page.setViewport({ width: 1280, height: 800 });
     expect(v.complaints).toEqual([]);
   });
 });
 
 describe('copies', () => {
   it('another trial like one that is here, begun anew', async () => {
-    const v = await Visitor.arrive(browser, inject('demoUrl'));
     await v.open('/');
     await v.fromMenu('More for Does a dearer feed earn its price on coriander?', 'Plan another like it');
     await v.sees('What is measured');
@@ -84,7 +85,6 @@ describe('copies', () => {
     expect(v.complaints).toEqual([]);
   });
   it('a product with its label and packs', async () => {
-    const v = await Visitor.arrive(browser, inject('demoUrl'));
     await v.open('/library');
     await v.press('Copy Duo Lume');
     await v.page.waitForFunction(() => /^\/library\/(?!demo-)/.test(location.pathname));

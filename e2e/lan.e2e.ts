@@ -9,7 +9,7 @@ import { Plan } from '~core/model/plan';
 import { planSha256 } from '~core/plan/seal';
 import { entry, heightTrait, plan, trialOf } from '~core/testing/trial';
 import { plannedTask } from '~core/schedule/protocols/tasks';
-import { Visitor, launch } from './browser';
+import { Visitor, launch, leave } from './browser';
 
 let browser: Browser;
 let desk: Visitor;
@@ -21,7 +21,7 @@ beforeAll(async () => {
   desk = await Visitor.arrive(browser, url);
   phone = await Visitor.arrive(browser, url, 390, 844);
 });
-afterAll(() => browser.close());
+afterAll(() => leave(browser));
 
 const today = new Date().toISOString().slice(0, 10);
 const made = Plan.parse({

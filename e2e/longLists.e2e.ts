@@ -10,7 +10,7 @@ import { blankProduct } from '~core/model/blankProduct';
 import type { ProductId } from '~core/model/ids';
 import { Plan } from '~core/model/plan';
 import { entry, height, plan, trialOf, unitId } from '~core/testing/trial';
-import { Visitor, launch } from './browser';
+import { Visitor, launch, leave } from './browser';
 
 let browser: Browser;
 let v: Visitor;
@@ -19,7 +19,7 @@ beforeAll(async () => {
   browser = await launch();
   v = await Visitor.arrive(browser, inject('ownUrl'));
 });
-afterAll(() => browser.close());
+afterAll(() => leave(browser));
 const rows = () => v.page.$$eval('tbody tr:not([aria-hidden])', (all) => all.length);
 /** Scrolls to the end, as often as the list grows while its rows are measured. */
 const toTheEnd = (text: string) =>

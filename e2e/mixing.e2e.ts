@@ -1,12 +1,12 @@
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { Visitor, launch } from './browser';
+import { Visitor, launch, leave } from './browser';
 
 let browser: Browser;
 beforeAll(async () => {
   browser = await launch();
 });
-afterAll(() => browser.close());
+afterAll(() => leave(browser));
 
 describe('a mix day: a three-part feed, a liquid and water, on a whole-gram scale', () => {
   let v: Visitor;

@@ -1,53 +1,18 @@
 import { strFromU8, unzipSync } from 'fflate';
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, expect, inject, it } from 'vitest';
-import { Visitor, launch } from './browser';
+import { Visitor, launch, leave } from './browser';
 
 let browser: Browser;
+let v: Visitor;
 beforeAll(async () => {
   browser = await launch();
+  v = await Visitor.arrive(browser, inject('demoUrl'));
 });
-afterAll(() => browser.close());
+afterAll(() => leave(browser));
 
-it('the blind helper’s card shows codes and nothing else', async () => {
-  const v = await Visitor.arrive(browser, inject('demoUrl'));
-  const shown = () => v.page.evaluate(() => document.body.innerText);
-  const names = /Palestra|Mosto|Ombretta|Untreated|Officina|Fratelli/;
-  await v.open('/trial/demo-trial-fag/mixing-card?day=42');
-  await v.sees('The helper’s mixing card');
-  await v.press('I am the helper: show it');
-  await v.sees('from jar A1');
-  expect(await shown()).not.toMatch(names);
-  await v.isAccessible();
-  await v.open('/trial/demo-trial-fag/mixing?day=42');
-  await v.sees('jar A1');
-  expect(await shown()).not.toMatch(names);
-  await v.press('Mix another batch');
-  await v.sees('Measure 4.4 mL from jar A1');
-  // nobody has said what the syringe shows: it is asked here, and the recipe follows
-  await v.sees('Reckoned with a syringe that shows everything.');
-  await v.press('1 mL');
-  await v.sees('Measure 4 mL from jar A1');
-  expect(await shown()).not.toMatch(names);
-  expect(await v.page.$('[data-testid="cost-per-litre"]')).toBeNull();
-  for (const view of ['Compare doses', 'Stock']) {
-    await v.press(view);
-    await v.sees('its codes are closed');
-  }
-  await v.press('Programme');
-  await v.sees('every 7 days');
-  expect(await shown()).not.toMatch(names);
-  await v.open('/trial/demo-trial-fag/log');
-  await v.sees('newest first');
-  expect(await shown()).not.toMatch(names);
-  await v.open('/trial/demo-trial-fag/labels?for=jars');
-  await v.sees('Jar A1');
-  expect(await shown()).not.toMatch(names);
-  expect(v.complaints).toEqual([]);
-});
-
+// Before somebody is the helper in this tab.
 it('whoever scores meets no name, nor what tells one: every view, its hints, its addresses, and the file', async () => {
-  const v = await Visitor.arrive(browser, inject('demoUrl'));
   const trial = '/trial/demo-trial-fag';
   // The plan itself lists its contenders, without their codes; the card is behind the helper's button.
   const paths = [
@@ -103,5 +68,41 @@ it('whoever scores meets no name, nor what tells one: every view, its hints, its
   await other.open(`${trial}/findings`);
   await other.sees('Code A');
   expect(await other.page.evaluate(() => document.body.innerText)).not.toMatch(/changed outside/);
+  expect(v.complaints).toEqual([]);
+});
+
+it('the blind helper’s card shows codes and nothing else', async () => {
+  const shown = () => v.page.evaluate(() => document.body.innerText);
+  const names = /Palestra|Mosto|Ombretta|Untreated|Officina|Fratelli/;
+  await v.open('/trial/demo-trial-fag/mixing-card?day=42');
+  await v.sees('The helper’s mixing card');
+  await v.press('I am the helper: show it');
+  await v.sees('from jar A1');
+  expect(await shown()).not.toMatch(names);
+  await v.isAccessible();
+  await v.open('/trial/demo-trial-fag/mixing?day=42');
+  await v.sees('jar A1');
+  expect(await shown()).not.toMatch(names);
+  await v.press('Mix another batch');
+  await v.sees('Measure 4.4 mL from jar A1');
+  // nobody has said what the syringe shows: it is asked here, and the recipe follows
+  await v.sees('Reckoned with a syringe that shows everything.');
+  await v.press('1 mL');
+  await v.sees('Measure 4 mL from jar A1');
+  expect(await shown()).not.toMatch(names);
+  expect(await v.page.$('[data-testid="cost-per-litre"]')).toBeNull();
+  for (const view of ['Compare doses', 'Stock']) {
+    await v.press(view);
+    await v.sees('its codes are closed');
+  }
+  await v.press('Programme');
+  await v.sees('every 7 days');
+  expect(await shown()).not.toMatch(names);
+  await v.open('/trial/demo-trial-fag/log');
+  await v.sees('newest first');
+  expect(await shown()).not.toMatch(names);
+  await v.open('/trial/demo-trial-fag/labels?for=jars');
+  await v.sees('Jar A1');
+  expect(await shown()).not.toMatch(names);
   expect(v.complaints).toEqual([]);
 });

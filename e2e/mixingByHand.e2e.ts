@@ -1,22 +1,47 @@
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { Visitor, launch } from './browser';
+import { Visitor, launch, leave } from './browser';
 
 let browser: Browser;
+let v: Visitor;
 beforeAll(async () => {
   browser = await launch();
+  v = await Visitor.arrive(browser, inject('demoUrl'), 390, 844);
 });
-afterAll(() => browser.close());
+afterAll(() => leave(browser));
 
 describe('mixing at the bench, on a phone', () => {
-  let v: Visitor;
-  beforeAll(async () => {
-    v = await Visitor.arrive(browser, inject('demoUrl'), 390, 844);
-  });
   const fits = async () =>
     expect(
       await v.page.evaluate(() => document.documentElement.scrollWidth - innerWidth),
     ).toBeLessThanOrEqual(0);
+
+  it('the calculator works without a trial, and mixing fits a phone', async () => {
+    await v.open('/calculator');
+    // 12 g in 5 gal, for one: 2.4 g become 2
+    await v.sees('−16.7 %');
+    await v.retype('Rate', '12 caps per bath');
+    await v.sees('“bath” isn’t a measure known here.');
+    await v.retype('Rate', '12 g / 5 gal');
+    await v.press('Mix 4.7 L instead');
+    await v.sees('−0.7 %'.replace('−0.7', '+0.7'));
+    await v.isAccessible();
+    await v.open('/trial/demo-trial-par/mixing');
+    await v.sees('Mixed: write it down');
+    const wide = await v.page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+    expect(wide).toBeLessThanOrEqual(0);
+    const small = await v.page.$$eval(
+      '.mix-steps label, .mix-card .MuiButton-root, .mix-card .MuiInputBase-root, .mix-tools .MuiButton-root',
+      (all) =>
+        all
+          .map((l) => l as HTMLElement)
+          .filter((l) => l.offsetHeight > 0 && l.offsetHeight < 44)
+          .map((l) => l.textContent),
+    );
+    expect(small).toEqual([]);
+    await v.isAccessible();
+    expect(v.complaints).toEqual([]);
+  });
 
   it('starts from what is due today', async () => {
     await v.open('/');
@@ -96,7 +121,7 @@ describe('mixing at the bench, on a phone', () => {
 
 describe('a product as its label has it', () => {
   it('rate, spoons and caps are read while they are typed, and said where they can’t be', async () => {
-    const v = await Visitor.arrive(browser, inject('demoUrl'));
+    await v.page.setViewport({ width: 1280, height: 800 });
     await v.open('/library/new');
     await v.fill('name', 'Prova polvere');
     await v.choose('Form', 'powder');
@@ -140,32 +165,4 @@ describe('a product as its label has it', () => {
     await v.sees(/12 g 12 g/);
     expect(v.complaints).toEqual([]);
   });
-});
-
-it('the calculator works without a trial, and mixing fits a phone', async () => {
-  const v = await Visitor.arrive(browser, inject('demoUrl'), 390, 844);
-  await v.open('/calculator');
-  // 12 g in 5 gal, for one: 2.4 g become 2
-  await v.sees('−16.7 %');
-  await v.retype('Rate', '12 caps per bath');
-  await v.sees('“bath” isn’t a measure known here.');
-  await v.retype('Rate', '12 g / 5 gal');
-  await v.press('Mix 4.7 L instead');
-  await v.sees('−0.7 %'.replace('−0.7', '+0.7'));
-  await v.isAccessible();
-  await v.open('/trial/demo-trial-par/mixing');
-  await v.sees('Mixed: write it down');
-  const wide = await v.page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
-  expect(wide).toBeLessThanOrEqual(0);
-  const small = await v.page.$$eval(
-    '.mix-steps label, .mix-card .MuiButton-root, .mix-card .MuiInputBase-root, .mix-tools .MuiButton-root',
-    (all) =>
-      all
-        .map((l) => l as HTMLElement)
-        .filter((l) => l.offsetHeight > 0 && l.offsetHeight < 44)
-        .map((l) => l.textContent),
-  );
-  expect(small).toEqual([]);
-  await v.isAccessible();
-  expect(v.complaints).toEqual([]);
 });

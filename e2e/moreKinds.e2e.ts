@@ -10,13 +10,13 @@ import type { TrialId } from '~core/model/ids';
 import { Plan } from '~core/model/plan';
 import { planSha256 } from '~core/plan/seal';
 import { entry, heightTrait, plan, trait, trialOf } from '~core/testing/trial';
-import { Visitor, launch } from './browser';
+import { Visitor, launch, leave } from './browser';
 
 let browser: Browser;
 beforeAll(async () => {
   browser = await launch();
 });
-afterAll(() => browser.close());
+afterAll(() => leave(browser));
 
 const kinds = [
   heightTrait({ id: 'rooted' as never, name: 'Rooted', kind: 'ratio', outOf: 5, unit: '%', decimals: 0 }),

@@ -3,7 +3,7 @@ import { strFromU8, unzipSync } from 'fflate';
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { canonicalJson } from '~core/plan/seal';
-import { Visitor, launch } from './browser';
+import { Visitor, launch, leave } from './browser';
 
 /** One trial from the empty own bench through every room to its file, and back in on a fresh profile. */
 describe('a trial of one’s own, end to end', () => {
@@ -16,7 +16,7 @@ describe('a trial of one’s own, end to end', () => {
     browser = await launch();
     v = await Visitor.arrive(browser, inject('ownUrl'));
   });
-  afterAll(() => browser.close());
+  afterAll(() => leave(browser));
 
   it('starts on an empty bench', async () => {
     await v.open('/');

@@ -11,7 +11,7 @@ import type { PanelKey } from '~core/model/panel';
 import { Plan } from '~core/model/plan';
 import { planSha256 } from '~core/plan/seal';
 import { entry, plan, trialOf } from '~core/testing/trial';
-import { Visitor, launch } from './browser';
+import { Visitor, launch, leave } from './browser';
 
 const id = 'tasted' as TrialId;
 const names = ['Bosco', 'Rivo', 'Colle'];
@@ -23,7 +23,7 @@ beforeAll(async () => {
   browser = await launch();
   v = await Visitor.arrive(browser, inject('ownUrl'), 390, 844);
 });
-afterAll(() => browser.close());
+afterAll(() => leave(browser));
 
 const tickCautions = () =>
   v.page.$$eval('.caution input[type="checkbox"]', (all) => {

@@ -1,13 +1,13 @@
 import type { Browser } from 'puppeteer-core';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { Visitor, launch } from './browser';
+import { Visitor, launch, leave } from './browser';
 
 let browser: Browser;
 beforeAll(async () => {
   browser = await launch();
 });
-afterAll(() => browser.close());
+afterAll(() => leave(browser));
 
 /** All text of a PDF, page by page. */
 async function pdfText(bytes: Buffer): Promise<string[]> {
@@ -210,9 +210,15 @@ describe('a fair plan, from empty to sealed', () => {
   });
 });
 
+/** Somebody who looks around in the demo, from one trial to the next. */
+let demo: Visitor;
+beforeAll(async () => {
+  demo = await Visitor.arrive(browser, inject('demoUrl'));
+});
+
 describe('the planning demo, with faults to find', () => {
   it('cures findings by their buttons, and takes a cure back', async () => {
-    const v = await Visitor.arrive(browser, inject('demoUrl'));
+    const v = demo;
     await v.open('/trial/demo-trial-rad/fairness');
     const gone = (rule: string) => v.page.waitForSelector(`[data-rule="${rule}"]`, { hidden: true });
     const cure = async (rule: string, label: string) => {
@@ -240,8 +246,28 @@ describe('the planning demo, with faults to find', () => {
 });
 
 describe('a blind trial', () => {
+  it('takes scores by their steps', async () => {
+    const v = demo;
+    await v.open('/trial/demo-trial-fag/rounds');
+    await v.page.locator('[data-unit="FAG-02"]').click();
+    await v.enter('9');
+    await v.sees('The scale goes from 1 to 5');
+    await v.keys('Escape');
+    await v.press('5 white, dense, filling the space');
+    await v.keys('Enter');
+    await v.sees('This replaces');
+    await v.keys('Enter');
+    await v.tileSays('FAG-02', /5\.0/);
+    await v.retype('Label', '99');
+    await v.keys('Enter');
+    await v.sees('No label says “99”.');
+    await v.retype('Label', 'fag-13');
+    await v.keys('Enter');
+    await v.sees('Pot 13 FAG-13');
+    expect(v.complaints).toEqual([]);
+  });
   it('shows findings by code, and names only after the codes are opened', async () => {
-    const v = await Visitor.arrive(browser, inject('demoUrl'));
+    const v = demo;
     await v.open('/trial/demo-trial-fag/findings');
     await v.sees('By code: ');
     await v.sees('Code A');
@@ -265,31 +291,11 @@ describe('a blind trial', () => {
     await v.sees(/codes were opened on \d{4}-/);
     expect(v.complaints).toEqual([]);
   });
-  it('takes scores by their steps', async () => {
-    const v = await Visitor.arrive(browser, inject('demoUrl'));
-    await v.open('/trial/demo-trial-fag/rounds');
-    await v.page.locator('[data-unit="FAG-02"]').click();
-    await v.enter('9');
-    await v.sees('The scale goes from 1 to 5');
-    await v.keys('Escape');
-    await v.press('5 white, dense, filling the space');
-    await v.keys('Enter');
-    await v.sees('This replaces');
-    await v.keys('Enter');
-    await v.tileSays('FAG-02', /5\.0/);
-    await v.retype('Label', '99');
-    await v.keys('Enter');
-    await v.sees('No label says “99”.');
-    await v.retype('Label', 'fag-13');
-    await v.keys('Enter');
-    await v.sees('Pot 13 FAG-13');
-    expect(v.complaints).toEqual([]);
-  });
 });
 
 describe('a rehearsal', () => {
   it('runs, can be stopped half-way, and gives what was done so far', async () => {
-    const v = await Visitor.arrive(browser, inject('demoUrl'));
+    const v = demo;
     await v.open('/trial/demo-trial-par/rehearsal');
     await v.retype('Runs', 'many');
     await v.press('Rehearse');
@@ -326,7 +332,7 @@ describe('a rehearsal', () => {
 
 describe('the places of another trial', () => {
   it('are taken over into a new one, with their grid and size', async () => {
-    const v = await Visitor.arrive(browser, inject('demoUrl'));
+    const v = demo;
     await v.open('/trials/new');
     await v.fill('question', 'The same shelf once more?');
     await v.fill('code', 'AGN');

@@ -1,13 +1,13 @@
 // The shortest way: four trays sealed and the first value logged, every click and key counted; wrong input; a phone.
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { Visitor, launch } from './browser';
+import { Visitor, launch, leave } from './browser';
 
 let browser: Browser;
 beforeAll(async () => {
   browser = await launch();
 });
-afterAll(() => browser.close());
+afterAll(() => leave(browser));
 
 /** Counts what a person does. */
 function counting(v: Visitor) {

@@ -1,7 +1,7 @@
 // A trial under way: a dose changed, plants counted and thinned, units split, instruments, films.
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { Visitor, launch } from './browser';
+import { Visitor, launch, leave } from './browser';
 
 const trial = '/trial/demo-trial-par';
 let browser: Browser;
@@ -11,7 +11,7 @@ beforeAll(async () => {
   browser = await launch(['--use-fake-ui-for-media-stream']);
   v = await Visitor.arrive(browser, inject('demoUrl'), 390, 844);
 });
-afterAll(() => browser.close());
+afterAll(() => leave(browser));
 
 describe('a dose changed after the seal', () => {
   it('says at its field what is wrong', async () => {

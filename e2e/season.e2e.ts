@@ -9,7 +9,7 @@ import type { TrialId } from '~core/model/ids';
 import { Plan } from '~core/model/plan';
 import { planSha256 } from '~core/plan/seal';
 import { entry, plan, trait, trialOf } from '~core/testing/trial';
-import { Visitor, launch } from './browser';
+import { Visitor, launch, leave } from './browser';
 import { smallStorage } from './smallStorage';
 
 const id = 'season' as TrialId;
@@ -20,7 +20,7 @@ beforeAll(async () => {
   browser = await launch();
   v = await Visitor.arrive(browser, inject('ownUrl'), 390, 844);
 });
-afterAll(() => browser.close());
+afterAll(() => leave(browser));
 
 describe('picks over weeks', () => {
   it('are planned in the question, with the grades fruit is sorted into', async () => {

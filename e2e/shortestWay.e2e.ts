@@ -1,13 +1,13 @@
 // From a product in the library to a sealed trial and its first value: how many presses it takes.
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, expect, inject, it } from 'vitest';
-import { Visitor, launch } from './browser';
+import { Visitor, launch, leave } from './browser';
 
 let browser: Browser;
 beforeAll(async () => {
   browser = await launch();
 });
-afterAll(() => browser.close());
+afterAll(() => leave(browser));
 
 it('four trays of a product and four of water are sealed, and the first is measured, within 20 presses', async () => {
   const v = await Visitor.arrive(browser, inject('ownUrl'));

@@ -1,19 +1,21 @@
 // The planning rooms on a tablet, and by the keyboard alone.
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { Visitor, launch } from './browser';
+import { Visitor, launch, leave } from './browser';
 
 let browser: Browser;
+let v: Visitor;
 beforeAll(async () => {
   browser = await launch();
+  v = await Visitor.arrive(browser, inject('demoUrl'));
 });
-afterAll(() => browser.close());
+afterAll(() => leave(browser));
 
 it.each([
   ['upright', 820, 1180],
   ['lying', 1180, 820],
 ])('a tablet %s has the main button in reach', async (_, width, height) => {
-  const v = await Visitor.arrive(browser, inject('demoUrl'), width, height);
+  await v.page.setViewport({ width, height });
   await v.open('/trial/demo-trial-rad/question');
   const reachable = await v.page.$eval('button[type="submit"]', (b) => {
     const { top, bottom, left, right } = b.getBoundingClientRect();
@@ -23,65 +25,44 @@ it.each([
   expect(v.complaints).toEqual([]);
 });
 
+describe('with a finger', () => {
+  it('held on a unit drags it to another position', async () => {
+    await v.page.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });
+    await v.open('/trial/demo-trial-rad/layout');
+    const middle = async (selector: string) => {
+      const found = await v.page.waitForSelector(selector);
+      await found!.evaluate((e) => e.scrollIntoView({ block: 'center' }));
+      const box = (await found!.boundingBox())!;
+      return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+    };
+    await middle('[data-unit="RAD-02"]');
+    const from = await middle('[data-unit="RAD-01"]');
+    const box = (await (await v.page.$('[data-unit="RAD-02"]'))!.boundingBox())!;
+    const touch = await v.page.touchscreen.touchStart(from.x, from.y);
+    await v.page.waitForSelector('.tile.carried');
+    for (const share of [0.3, 0.7, 1]) {
+      await touch.move(from.x + (box.x + box.width / 2 - from.x) * share, from.y);
+    }
+    await touch.end();
+    await v.sees('Moved.');
+    await v.page.waitForSelector('[data-position$="/0/1"] [data-unit="RAD-01"]');
+    expect(v.complaints).toEqual([]);
+  });
+});
+
 describe('by the keyboard alone', () => {
-  const focused = (v: Visitor) => v.page.evaluate(() => (document.activeElement as HTMLElement).innerText);
+  beforeAll(() => v.page.setViewport({ width: 1280, height: 800 }));
+  const focused = () => v.page.evaluate(() => (document.activeElement as HTMLElement).innerText);
   /** Tabs on until the focus is on something that says so. */
-  async function tabTo(v: Visitor, text: string, most = 80): Promise<void> {
+  async function tabTo(text: string, most = 80): Promise<void> {
     for (let i = 0; i < most; i++) {
       await v.keys('Tab');
-      if ((await focused(v))?.trim() === text) return;
+      if ((await focused())?.trim() === text) return;
     }
     throw new Error(`“${text}” isn’t reached by Tab`);
   }
 
-  it('a finding is cured and another accepted', async () => {
-    const v = await Visitor.arrive(browser, inject('demoUrl'));
-    await v.open('/trial/demo-trial-rad/fairness');
-    await v.sees('No smallest difference that matters');
-    await tabTo(v, 'Add the base alone');
-    await v.keys('Enter');
-    await v.page.waitForSelector('[data-rule="additive-without-base"]', { hidden: true });
-    await v.page.focus('[data-rule="no-spares"] a');
-    await tabTo(v, 'Accept …', 3);
-    await v.keys('Enter');
-    await v.page.waitForSelector('[data-rule="no-spares"] input');
-    await v.page.keyboard.type('The packet is empty.');
-    await v.keys('Enter');
-    await v.page.waitForSelector('[data-rule="no-spares"].accepted');
-    await v.sees('Accepted: The packet is empty.');
-    await v.open('/trial/demo-trial-rad/review');
-    await v.sees('No spare plants: No reserves are planned. Accepted: The packet is empty.');
-    expect(v.complaints).toEqual([]);
-  });
-
-  it('a place is blocked, made a guard’s and freed, and the arrows walk the plan', async () => {
-    const v = await Visitor.arrive(browser, inject('demoUrl'));
-    await v.open('/trial/demo-trial-rad/layout?view=places');
-    await v.fill('areas.0.rows', '5');
-    await v.press('Save the areas');
-    await v.sees('The areas are saved.');
-    const place = '[aria-label^="Free: row 5, position 1"]';
-    await v.page.waitForSelector(place);
-    await v.page.focus(place);
-    await v.keys('ArrowRight');
-    expect(await v.page.evaluate(() => document.activeElement!.getAttribute('aria-label'))).toMatch(
-      /^Free: row 5, position 2/,
-    );
-    await v.keys('Enter');
-    await v.page.waitForSelector('[aria-label^="blocked: row 5, position 2"]');
-    await v.page.focus('[aria-label^="blocked: row 5, position 2"]');
-    await v.keys('Enter');
-    await v.page.waitForSelector('[aria-label^="guard: row 5, position 2"]');
-    await v.isAccessible();
-    await v.keys('[');
-    await v.page.waitForFunction(() => location.pathname.endsWith('/contenders'));
-    await v.keys(']', ']');
-    await v.page.waitForFunction(() => location.pathname.endsWith('/fairness'));
-    expect(v.complaints).toEqual([]);
-  });
-
   it('units change places by Space and arrows; a guard’s place takes none', async () => {
-    const v = await Visitor.arrive(browser, inject('demoUrl'));
     await v.open('/trial/demo-trial-rad/layout?view=places');
     await v.fill('areas.0.columns', '4');
     await v.press('Save the areas');
@@ -108,27 +89,47 @@ describe('by the keyboard alone', () => {
     expect(v.complaints).toEqual([]);
   });
 
-  it('a finger held on a unit drags it to another position', async () => {
-    const v = await Visitor.arrive(browser, inject('demoUrl'), 390, 844);
-    await v.page.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });
-    await v.open('/trial/demo-trial-rad/layout');
-    const middle = async (selector: string) => {
-      const found = await v.page.waitForSelector(selector);
-      await found!.evaluate((e) => e.scrollIntoView({ block: 'center' }));
-      const box = (await found!.boundingBox())!;
-      return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
-    };
-    await middle('[data-unit="RAD-02"]');
-    const from = await middle('[data-unit="RAD-01"]');
-    const box = (await (await v.page.$('[data-unit="RAD-02"]'))!.boundingBox())!;
-    const touch = await v.page.touchscreen.touchStart(from.x, from.y);
-    await v.page.waitForSelector('.tile.carried');
-    for (const share of [0.3, 0.7, 1]) {
-      await touch.move(from.x + (box.x + box.width / 2 - from.x) * share, from.y);
-    }
-    await touch.end();
-    await v.sees('Moved.');
-    await v.page.waitForSelector('[data-position$="/0/1"] [data-unit="RAD-01"]');
+  it('a place is blocked, made a guard’s and freed, and the arrows walk the plan', async () => {
+    await v.open('/trial/demo-trial-rad/layout?view=places');
+    await v.fill('areas.0.rows', '5');
+    await v.press('Save the areas');
+    await v.sees('The areas are saved.');
+    const place = '[aria-label^="Free: row 5, position 1"]';
+    await v.page.waitForSelector(place);
+    await v.page.focus(place);
+    await v.keys('ArrowRight');
+    expect(await v.page.evaluate(() => document.activeElement!.getAttribute('aria-label'))).toMatch(
+      /^Free: row 5, position 2/,
+    );
+    await v.keys('Enter');
+    await v.page.waitForSelector('[aria-label^="blocked: row 5, position 2"]');
+    await v.page.focus('[aria-label^="blocked: row 5, position 2"]');
+    await v.keys('Enter');
+    await v.page.waitForSelector('[aria-label^="guard: row 5, position 2"]');
+    await v.isAccessible();
+    await v.keys('[');
+    await v.page.waitForFunction(() => location.pathname.endsWith('/contenders'));
+    await v.keys(']', ']');
+    await v.page.waitForFunction(() => location.pathname.endsWith('/fairness'));
+    expect(v.complaints).toEqual([]);
+  });
+
+  it('a finding is cured and another accepted', async () => {
+    await v.open('/trial/demo-trial-rad/fairness');
+    await v.sees('No smallest difference that matters');
+    await tabTo('Add the base alone');
+    await v.keys('Enter');
+    await v.page.waitForSelector('[data-rule="additive-without-base"]', { hidden: true });
+    await v.page.focus('[data-rule="no-spares"] a');
+    await tabTo('Accept …', 3);
+    await v.keys('Enter');
+    await v.page.waitForSelector('[data-rule="no-spares"] input');
+    await v.page.keyboard.type('The packet is empty.');
+    await v.keys('Enter');
+    await v.page.waitForSelector('[data-rule="no-spares"].accepted');
+    await v.sees('Accepted: The packet is empty.');
+    await v.open('/trial/demo-trial-rad/review');
+    await v.sees('No spare plants: No reserves are planned. Accepted: The packet is empty.');
     expect(v.complaints).toEqual([]);
   });
 });

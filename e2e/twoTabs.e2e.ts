@@ -8,7 +8,7 @@ import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { exportTrial } from '~core/formats/dataPackage';
 import { Plan } from '~core/model/plan';
 import { plan, trialOf } from '~core/testing/trial';
-import { Visitor, launch } from './browser';
+import { Visitor, launch, leave } from './browser';
 
 let browser: Browser;
 let one: Visitor;
@@ -24,7 +24,7 @@ beforeAll(async () => {
   await one.upload('trial-file', zip);
   await one.sees('is on the bench');
 });
-afterAll(() => browser.close());
+afterAll(() => leave(browser));
 const question = '/trial/trial/question';
 /** Turns to a tab: a browser draws only the one in front. */
 const turnTo = async (v: Visitor): Promise<Visitor> => {
@@ -85,10 +85,15 @@ describe('two tabs on one plan', () => {
   });
 });
 
-describe('two tabs of a verdict', () => {
-  it('count the same at something else: the second is asked, and keeps its own or takes the other’s', async () => {
-    const v = await Visitor.arrive(browser, inject('demoUrl'));
-    const two = await Visitor.arriveIn(v.page.browserContext(), inject('demoUrl'));
+describe('two tabs of the demo', () => {
+  let v: Visitor;
+  let two: Visitor;
+  beforeAll(async () => {
+    v = await Visitor.arrive(browser, inject('demoUrl'));
+    two = await Visitor.arriveIn(v.page.browserContext(), inject('demoUrl'));
+  });
+
+  it('count the same of a verdict at something else: the second is asked, and keeps its own or takes the other’s', async () => {
     const cost = '/trial/demo-trial-cor/verdict?view=cost';
     const field = '::-p-aria([name="Water, a litre"][role="textbox"])';
     const shows = async (who: Visitor, text: string) =>
@@ -138,12 +143,8 @@ describe('two tabs of a verdict', () => {
     expect(v.complaints).toEqual([]);
     expect(two.complaints).toEqual([]);
   });
-});
 
-describe('a table of readings that is being typed', () => {
-  it('stays as another tab writes into the log, is asked about when it is left, and is empty once it is kept', async () => {
-    const v = await Visitor.arrive(browser, inject('demoUrl'));
-    const two = await Visitor.arriveIn(v.page.browserContext(), inject('demoUrl'));
+  it('a table of readings stays as another tab writes into the log, is asked about when it is left, and is empty once it is kept', async () => {
     await (await turnTo(v)).open('/trial/demo-trial-par/mixing?view=reservoirs');
     await v.choose('Vessel', 'all vessels, in one table');
     await v.fill('rows.0.ph', '6.4');

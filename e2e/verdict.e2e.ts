@@ -6,7 +6,7 @@ import { pathToFileURL } from 'node:url';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { Visitor, launch, pageIsAccessible } from './browser';
+import { Visitor, launch, leave, pageIsAccessible } from './browser';
 
 let browser: Browser;
 let v: Visitor;
@@ -14,7 +14,7 @@ beforeAll(async () => {
   browser = await launch();
   v = await Visitor.arrive(browser, inject('demoUrl'));
 });
-afterAll(() => browser.close());
+afterAll(() => leave(browser));
 
 const trial = '/trial/demo-trial-cor';
 const said = () => v.text('h2[aria-live]');
