@@ -3,14 +3,12 @@ import TextField from '@mui/material/TextField';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { type ReactNode, useCallback, useMemo, useState } from 'react';
-import { farFromRound, implausible } from '~core/log/plausible';
 import { tareDrift } from '~core/log/tareDrift';
 import { samplesIn } from '~core/log/response';
 import { type TrialState, observationsOf } from '~core/log/state';
-import type { EntryBody } from '~core/log/entry';
 import type { UnitId } from '~core/model/ids';
 import type { Round, Trait } from '~core/model/plan';
-import { type WeightUnit, fromGrams, toGrams, weightUnits } from '~core/quantity/amount';
+import { type WeightUnit, weightUnits } from '~core/quantity/amount';
 import { formatFigure, plural } from '~core/quantity/format';
 import { todayDate } from '../../bench/clock';
 import { usePost, useSend } from '../../form/usePost';
@@ -25,16 +23,18 @@ import { Legend } from '../../ui/Legend';
 import { useTileInSight } from '../../ui/useTileInSight';
 import { RoomHead } from '../../ui/RoomHead';
 import { LogDialog } from '../LogDialog';
-import { GoBack, SomethingOff, StandingValue, UnitHeading, spokenNumber } from '../UnitHeading';
-import { FindUnit } from '../rounds/FindUnit';
+import { UnitHeading, spokenNumber } from '../UnitHeading';
 import { LeftTypedList } from '../rounds/LeftTypedList';
 import { MeasurePlan } from '../rounds/MeasurePlan';
 import type { Weighed } from '../rounds/leftTyped';
 import { useLeftTyped } from '../rounds/useLeftTyped';
 import { firstOpenSample } from '~core/schedule/rounds';
-import { nextStep, replacing, samplesAreAlike, stepFrom, walkOf } from '../rounds/walk';
+import { nextStep, samplesAreAlike, stepFrom, walkOf } from '../rounds/walk';
+import { BesideScale } from './BesideScale';
 import { Container } from './Container';
+import { emptyScale, gramsOn, taken, turnedTo, typed } from './scaleFigure';
 import { useManner } from './useManner';
+import { type Weight, doubtOfWeight, faultOfWeight, netOf, weighingOf } from './weighChecks';
 
 interface Props {
   state: TrialState;
@@ -59,9 +59,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
   const [unitId, setUnitId] = useState<UnitId | undefined>(
     () => nextStep(state, trait, round, null)?.unitId ?? walk[0]?.id,
   );
-  const [text, setText] = useState('');
-  const [weightUnit, setWeightUnit] = useState<WeightUnit>('g');
-  const [reading, setReading] = useState<Weighed | null>(null);
+  const [figure, setFigure] = useState(emptyScale);
   const [manner, setManner] = useManner(plan.id);
   const [common, setContainer] = useState<string>(() => [...state.tares.keys()][0] ?? '');
   /** steady readings are taken by themselves */
@@ -75,20 +73,19 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
   const [off, setOff] = useState(false);
   useTileInSight(unitId);
   const [typing, setTyping] = useState(false);
-  const [more, setMore] = useState(false);
   const [chosenCrop, setChosenCrop] = useState<number | null>(null);
   const goTo = useCallback((id: UnitId) => {
     setUnitId(id);
     setChosenCrop(null);
-    setText('');
-    setReading(null);
+    setFigure((f) => typed(f, ''));
     setConfirmed('');
     setError(null);
   }, []);
   const unit = walk.find((u) => u.id === unitId) ?? walk[0];
   const container = manner === 'same' ? common : manner === 'own' && unit ? `container of ${unit.code}` : '';
   const tareG = state.tares.get(container) ?? 0;
-  const grossG = text === '' ? null : Number(toGrams(Number(text), weightUnit).toFixed(4));
+  const { reading } = figure;
+  const grossG = gramsOn(figure);
   const crops = plan.cropsWithin;
   // With several crops in a unit each is weighed on its own, in turn.
   const sample =
@@ -104,30 +101,20 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
   const { leave, pick } = pad;
   if (!unit) return <p>No living {plan.unitNoun} is left.</p>;
 
-  const netOf = (gross: number) => Number((gross - tareG).toFixed(4));
-  const netG = grossG === null ? null : netOf(grossG);
   const standing = observationsOf(state, unit.id, trait.id, round.id).findLast((o) => o.sample === sample);
-  const doubtOf = (net: number | null, read: Weighed | null): string | null => {
-    const doubts = [
-      net !== null && net >= 0 ? implausible(state, unit.id, trait, net, round.id) : null,
-      net !== null && !otherDay ? farFromRound(plan, round, todayDate()) : null,
-      read && !read.steady ? 'The scale wasn’t steady.' : null,
-      net !== null && tareG === 0 && !noTare && manner !== 'pan' ? 'No tare is taken off.' : null,
-      standing && net !== null && standing.value !== net ? replacing(standing.value, trait) : null,
-    ].filter((d) => d !== null);
-    return doubts.length > 0 ? doubts.join(' ') : null;
-  };
-  const doubt = doubtOf(netG, reading);
+  const doubtOf = (weight: Weight) =>
+    doubtOfWeight(state, weight, {
+      ...{ unit, trait, round, standing },
+      today: otherDay ? null : todayDate(),
+      withoutTare: noTare || manner === 'pan',
+    });
+  const weight = grossG === null ? null : { grossG, tareG, reading };
+  const netG = weight && netOf(weight);
+  const doubt = weight && doubtOf(weight);
   const index = plan.treatments.findIndex((t) => t.id === unit.treatmentId);
   const next = walk[(walk.indexOf(unit) + 1) % walk.length];
   const done = walk.filter((u) => firstOpenSample(state, u.id, trait, round.id) === undefined).length;
 
-  const write = (body: EntryBody) => post({ body });
-  const changeUnit = (to: WeightUnit) => {
-    // What the scale gave is the same weight in any unit; what was typed is as the person meant it.
-    if (reading) setText(String(Number(fromGrams(reading.grams, to).toFixed(4))));
-    setWeightUnit(to);
-  };
   const goTowards = (by: 1 | -1) => {
     const step = stepFrom(state, trait, walk, { unitId: unit.id, sample }, by);
     goTo(step.unitId);
@@ -135,39 +122,28 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
   };
   const keep = () => {
     // Nothing weighed: this one is passed over, and stays open.
-    if (grossG === null || netG === null) return goTowards(1);
-    if (netG < 0)
-      return setError(
-        `${formatFigure(grossG, 1)} g is less than the tare of ${formatFigure(tareG, 1)} g: the wrong container?`,
-      );
-    if (doubt !== null && confirmed !== text) return setConfirmed(text);
-    writeWeight(grossG, reading);
+    if (!weight) return goTowards(1);
+    const fault = faultOfWeight(weight);
+    if (fault) return setError(fault);
+    if (doubt !== null && confirmed !== figure.text) return setConfirmed(figure.text);
+    write(weight);
+  };
+  const take = (read: Weighed) => {
+    setFigure((f) => taken(f, read));
+    setError(null);
   };
   /** A steady reading goes into the log by itself, unless something about it is odd: then it stands on the pad. */
   const takeSteady = (grams: number) => {
     const read = { grams, steady: true, instrument: scale!.name, stepG: scale!.step };
-    setReading(read);
-    setText(String(Number(fromGrams(grams, weightUnit).toFixed(4))));
-    setError(null);
-    if (netOf(grams) >= 0 && doubtOf(netOf(grams), read) === null) writeWeight(grams, read);
+    take(read);
+    const steady = { grossG: grams, tareG, reading: read };
+    if (faultOfWeight(steady) === null && doubtOf(steady) === null) write(steady);
   };
-  const writeWeight = (grossG: number, reading: Weighed | null) => {
+  const write = (weight: Weight) => {
     if (tareG === 0) setNoTare(true);
     setOtherDay(true);
-    const body = {
-      kind: 'weighing' as const,
-      unitId: unit.id,
-      traitId: trait.id,
-      roundId: round.id,
-      sample,
-      grossG,
-      tareG,
-      container,
-      instrument: reading?.instrument ?? 'typed',
-      stepG: reading?.stepG ?? null,
-      steady: reading?.steady ?? null,
-    };
-    const sent = { ...none, unitId: unit.id, sample, text: String(grossG), reading };
+    const sent = { ...none, unitId: unit.id, sample, text: String(weight.grossG), reading: weight.reading };
+    const body = weighingOf(unit, trait, round, { sample, container }, weight);
     void sendValue({ body }).then((kept) => !kept && pad.refused(sent));
     pad.kept();
     goTowards(1);
@@ -216,14 +192,11 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
           chosen={container}
           onChoose={setContainer}
           onTare={(name, grams, instrument) => {
-            write({
-              kind: 'reading',
-              quantity: 'tare',
-              value: grams,
-              subject: name,
-              unitId: null,
-              treatmentId: null,
-              instrument,
+            post({
+              body: {
+                ...{ kind: 'reading', quantity: 'tare', value: grams, subject: name },
+                ...{ unitId: null, treatmentId: null, instrument },
+              },
             });
             if (manner === 'same') setContainer(name);
           }}
@@ -242,9 +215,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
             pick(l.unitId);
             pad.drop(l);
             setChosenCrop(l.sample);
-            setWeightUnit('g');
-            setText(l.text);
-            setReading(l.reading);
+            setFigure({ text: l.text, unit: 'g', reading: l.reading });
             backToPad();
           }}
           onDrop={pad.drop}
@@ -275,20 +246,17 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
           <InstrumentPanel
             instrument={scale}
             takeLabel="Take reading"
-            onTake={(r) => {
-              const grams = r.values.weight ?? 0;
-              setReading({ grams, steady: r.atRest, instrument: r.instrument, stepG: r.step });
-              setText(String(Number(fromGrams(grams, weightUnit).toFixed(4))));
-              setError(null);
-            }}
+            onTake={({ values, atRest, instrument, step }) =>
+              take({ grams: values.weight ?? 0, steady: atRest, instrument, stepG: step })
+            }
           />
         )}
         <ToggleButtonGroup
           size="small"
           exclusive
           fullWidth
-          value={weightUnit}
-          onChange={(_, u: WeightUnit | null) => u && changeUnit(u)}
+          value={figure.unit}
+          onChange={(_, u: WeightUnit | null) => u && setFigure((f) => turnedTo(f, u))}
           aria-label="Unit of the gross weight"
           sx={{ mt: 1.2 }}
         >
@@ -299,16 +267,15 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
           ))}
         </ToggleButtonGroup>
         <EntryPad
-          text={text}
+          text={figure.text}
           onText={(t) => {
-            setText(t);
-            setReading(null);
+            setFigure((f) => typed(f, t));
             setError(null);
           }}
-          unit={`${weightUnit} gross`}
+          unit={`${figure.unit} gross`}
           left={`tare ${formatFigure(tareG, 1)} g${container ? `, ${container}` : ''}`}
           right={netG === null ? '' : `net ${formatFigure(netG, trait.decimals)} g`}
-          warning={doubt !== null && confirmed === text && text !== '' ? doubt : null}
+          warning={weight && confirmed === figure.text ? doubt : null}
           error={error}
           keepLabel={
             grossG === null
@@ -323,39 +290,19 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
           onSomethingOff={() => setOff(true)}
         />
         <div className="pad-rows">
-          {standing && <StandingValue label="Kept" standing={standing} trait={trait} />}
-          <GoBack
+          <BesideScale
+            {...{ trait, standing, typing }}
+            units={walk}
+            onFound={pick}
             onBack={() => {
               leave();
               goTowards(-1);
             }}
+            onSomethingOff={() => setOff(true)}
+            onTyping={setTyping}
+            auto={scale ? auto : null}
+            onAuto={setAuto}
           />
-          <button
-            type="button"
-            className="pad-row phone-only"
-            onClick={() => setTyping(!typing)}
-            aria-expanded={typing}
-          >
-            {typing ? 'Pad away' : 'Type the weight'}
-          </button>
-          <SomethingOff onOpen={() => setOff(true)} />
-          <button
-            type="button"
-            className="pad-row phone-only"
-            onClick={() => setMore(!more)}
-            aria-expanded={more}
-          >
-            {more ? 'Less' : 'More'}
-          </button>
-          <div className={more ? 'pad-more open' : 'pad-more'}>
-            {scale && (
-              <label className="pad-row" style={{ cursor: 'pointer' }}>
-                <span>Take steady readings by itself</span>
-                <input type="checkbox" checked={auto} onChange={(e) => setAuto(e.target.checked)} />
-              </label>
-            )}
-            <FindUnit units={walk} onFound={pick} />
-          </div>
           {done === walk.length && (
             <p role="status" className="small">
               All {walk.length} {plural(plan.unitNoun)} are weighed.

@@ -1,0 +1,37 @@
+import { type WeightUnit, fromGrams, toGrams } from '~core/quantity/amount';
+import type { Weighed } from '../rounds/leftTyped';
+
+/** What stands on the pad of the scale: figures in a unit, and the reading they came from. */
+export interface ScaleFigure {
+  /** as the keys were pressed, or as the scale gave it, in `unit` */
+  text: string;
+  unit: WeightUnit;
+  /** null where it was typed */
+  reading: Weighed | null;
+}
+
+export const emptyScale: ScaleFigure = { text: '', unit: 'g', reading: null };
+
+/** @example inUnit(28.3495, 'oz') // '1' */
+const inUnit = (grams: number, unit: WeightUnit) => String(Number(fromGrams(grams, unit).toFixed(4)));
+
+/** What it is in grams; null where nothing stands there. */
+export const gramsOn = ({ text, unit }: ScaleFigure): number | null =>
+  text === '' ? null : Number(toGrams(Number(text), unit).toFixed(4));
+
+/** Typed over what stood there. */
+export const typed = (on: ScaleFigure, text: string): ScaleFigure => ({ ...on, text, reading: null });
+
+/** Taken from the scale. */
+export const taken = (on: ScaleFigure, reading: Weighed): ScaleFigure => ({
+  ...on,
+  reading,
+  text: inUnit(reading.grams, on.unit),
+});
+
+/** What the scale gave is the same weight in any unit; what was typed is as the person meant it. */
+export const turnedTo = (on: ScaleFigure, unit: WeightUnit): ScaleFigure => ({
+  ...on,
+  unit,
+  text: on.reading ? inUnit(on.reading.grams, unit) : on.text,
+});
