@@ -41,6 +41,7 @@ import { ChosenPhotos } from './ChosenPhotos';
 import { contactSheetPicture, photoPicture } from './contactSheetPicture';
 import { type Own, type ReviewData, loadReview, ownOf, reviewAction } from './reviewData';
 import { OwnWords } from './OwnWords';
+import { drawnOnce } from './drawnOnce';
 import { CodesClosed } from '../CodesClosed';
 import './review.css';
 export const clientLoader = loadReview;
@@ -50,13 +51,11 @@ export const clientAction = guarded(reviewAction);
 async function pictures({ plan, findings, sheet, chosen }: ReviewData): Promise<Record<string, string>> {
   const lanes = lanesOf(plan);
   const made = await Promise.all(
-    findings.map(
-      async (f) =>
-        [
-          figureId(f),
-          await findingPng({ finding: f, lanes, unitNoun: plan.unitNoun, blind: f.peers }),
-        ] as const,
-    ),
+    findings.map(async (f) => {
+      const shown = { finding: f, lanes, unitNoun: plan.unitNoun, blind: f.peers };
+      const picture = drawnOnce(`${plan.id} ${figureId(f)}`, shown, () => findingPng(shown));
+      return [figureId(f), await picture] as const;
+    }),
   );
   const photos =
     sheet.length === 0
