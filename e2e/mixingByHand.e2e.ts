@@ -87,9 +87,10 @@ describe('mixing at the bench, on a phone', () => {
     await v.isAccessible();
   });
 
+  let unit = '';
   it('looks ahead in a vessel that loses water, and writes a top-up down', async () => {
     await v.page.locator('::-p-aria([name="Vessel"][role="combobox"])').click();
-    const unit = await v.page.$$eval('[role="option"]', (all) =>
+    unit = await v.page.$$eval('[role="option"]', (all) =>
       all.map((o) => o.textContent).find((t) => t.startsWith('PAR-') && t.includes('Duo Lume'))!,
     );
     await v.page.locator(`xpath///*[@role="option"][normalize-space()="${unit}"]`).click();
@@ -115,6 +116,36 @@ describe('mixing at the bench, on a phone', () => {
     await v.sees('The top-up is in the log.');
     await v.open('/trial/demo-trial-par/log');
     await v.sees(/0\.5 L/);
+    expect(v.complaints).toEqual([]);
+  });
+
+  it.each([
+    ['a reading', 'ph', '6.3'],
+    ['a top-up', 'volume', '0.4'],
+    ['a pH correction', 'amountMl', '1.5'],
+  ])('asks before %s that is typed is left', async (_, name, value) => {
+    await v.open('/trial/demo-trial-par/mixing?view=reservoirs');
+    await v.choose('Vessel', unit);
+    const field = `.reservoir form input[name="${name}"]`;
+    await v.page.locator(field).fill(value);
+    await v.choose('What to see of the mixing', 'Stock');
+    await v.sees('What you typed here would be lost.');
+    await v.press('Stay');
+    expect(await v.page.$eval(field, (e) => (e as HTMLInputElement).value)).toBe(value);
+    await v.choose('What to see of the mixing', 'Stock');
+    await v.press('Leave without saving');
+    await v.sees('Packs');
+    expect(v.complaints).toEqual([]);
+  });
+
+  it('asks before a feed that is typed is left', async () => {
+    await v.open('/trial/demo-trial-par/mixing?bottle=A');
+    await v.sees('Fed to all 4 trays');
+    await v.page.locator('.mix-card form input[name="volume"]').fill('0.77');
+    await v.choose('What to see of the mixing', 'Stock');
+    await v.sees('What you typed here would be lost.');
+    await v.press('Leave without saving');
+    await v.sees('Packs');
     expect(v.complaints).toEqual([]);
   });
 });
