@@ -82,3 +82,12 @@ export function GoBack({ onBack }: { onBack: () => void }) {
     </button>
   );
 }
+
+/** On a phone: shows what is seldom asked for at the pad, or puts it away. */
+export function PadMore({ more, onMore }: { more: boolean; onMore: (more: boolean) => void }) {
+  return (
+    <button type="button" className="pad-row phone-only" onClick={() => onMore(!more)} aria-expanded={more}>
+      {more ? 'Less' : 'More'}
+    </button>
+  );
+}

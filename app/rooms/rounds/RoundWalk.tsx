@@ -15,7 +15,7 @@ import { backToPad } from '../../ui/keys';
 import { Legend } from '../../ui/Legend';
 import { useTileInSight } from '../../ui/useTileInSight';
 import { LogDialog } from '../LogDialog';
-import { GoBack, SomethingOff, StandingValue, UnitHeading, spokenNumber } from '../UnitHeading';
+import { GoBack, PadMore, SomethingOff, StandingValue, UnitHeading, spokenNumber } from '../UnitHeading';
 import { MeasurePlan } from './MeasurePlan';
 import { CountsApart } from './CountedApart';
 import { FindUnit } from './FindUnit';
@@ -284,14 +284,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
             }}
           />
           <SomethingOff onOpen={() => setOff(true)} />
-          <button
-            type="button"
-            className="pad-row phone-only"
-            onClick={() => setMore(!more)}
-            aria-expanded={more}
-          >
-            {more ? 'Less' : 'More'}
-          </button>
+          <PadMore more={more} onMore={setMore} />
           {doneOf.get(trait.id)?.done === walk.length && (
             <p role="status" className="small">
               All {walk.length} {plural(plan.unitNoun)} have their {trait.name.toLowerCase()} in this round.

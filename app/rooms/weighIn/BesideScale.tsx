@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { Observation } from '~core/log/observation';
 import type { UnitId } from '~core/model/ids';
 import type { Trait, Unit } from '~core/model/plan';
-import { GoBack, SomethingOff, StandingValue } from '../UnitHeading';
+import { GoBack, PadMore, SomethingOff, StandingValue } from '../UnitHeading';
 import { FindUnit } from '../rounds/FindUnit';
 
 interface Props {
@@ -37,14 +37,7 @@ export function BesideScale(p: Props) {
         {p.typing ? 'Pad away' : 'Type the weight'}
       </button>
       <SomethingOff onOpen={p.onSomethingOff} />
-      <button
-        type="button"
-        className="pad-row phone-only"
-        onClick={() => setMore(!more)}
-        aria-expanded={more}
-      >
-        {more ? 'Less' : 'More'}
-      </button>
+      <PadMore more={more} onMore={setMore} />
       <div className={more ? 'pad-more open' : 'pad-more'}>
         {p.auto !== null && (
           <label className="pad-row" style={{ cursor: 'pointer' }}>

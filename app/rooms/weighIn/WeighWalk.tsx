@@ -256,7 +256,12 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
           exclusive
           fullWidth
           value={figure.unit}
-          onChange={(_, u: WeightUnit | null) => u && setFigure((f) => turnedTo(f, u))}
+          onChange={(_, u: WeightUnit | null) => {
+            if (!u) return;
+            setFigure((f) => turnedTo(f, u));
+            // Typed figures in another unit are another weight: it is asked about anew.
+            setConfirmed('');
+          }}
           aria-label="Unit of the gross weight"
           sx={{ mt: 1.2 }}
         >
