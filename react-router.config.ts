@@ -1,8 +1,8 @@
 import { readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { Config } from '@react-router/dev/config';
-import { generateSW } from 'workbox-build';
 import { manifestIn, withPreloads } from './scripts/preloads.mjs';
+import { writeServiceWorker } from './scripts/offline.mjs';
 
 const client = fileURLToPath(new URL('./build/client/', import.meta.url));
 
@@ -15,23 +15,6 @@ export default {
     const page = readFileSync(`${client}index.html`, 'utf8');
     const routes = manifestIn(readFileSync(`${client}assets/${manifest}`, 'utf8'));
     writeFileSync(`${client}index.html`, withPreloads(page, routes));
-    const { warnings } = await generateSW({
-      globDirectory: client,
-      globPatterns: ['**/*.{js,css,html,woff2,svg,png,webmanifest,wasm,json}'],
-      // Fonts of other scripts come twice, the old format isn't asked for by any browser that runs the app.
-      globIgnores: ['**/*.map'],
-      dontCacheBustURLsMatching: /^assets\//,
-      maximumFileSizeToCacheInBytes: 12_000_000,
-      swDest: `${client}sw.js`,
-      inlineWorkboxRuntime: true,
-      navigateFallback: '/index.html',
-      // Taken when the user says so, never in the middle of a walk; the first one at once.
-      skipWaiting: false,
-      clientsClaim: true,
-      cleanupOutdatedCaches: true,
-      sourcemap: false,
-      mode: 'production',
-    });
-    if (warnings.length > 0) throw new Error(warnings.join('\n'));
+    await writeServiceWorker(client);
   },
 } satisfies Config;

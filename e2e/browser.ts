@@ -14,7 +14,7 @@ export async function launch(flags: readonly string[] = []): Promise<Browser> {
   if (flags.length === 0 && usual?.connected) return usual;
   const executablePath = findTestBrowser();
   if (!executablePath) throw new Error('Chromium is missing; `npm test` installs it.');
-  const browser = await puppeteer.launch({ executablePath, args: [...chromiumFlags, ...flags] });
+  const browser = await puppeteer.launch({ executablePath, pipe: true, args: [...chromiumFlags, ...flags] });
   if (flags.length === 0) usual = browser;
   return browser;
 }

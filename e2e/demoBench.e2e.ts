@@ -113,8 +113,8 @@ describe('the demo bench', () => {
     await v.sees('Not kept: The browser’s storage is full');
     await storage.free();
     await v.press('Keep 2 values');
-    await v.page.waitForSelector('[role="dialog"]', { hidden: true });
     await v.sees('2 values are in the log.');
+    await v.page.waitForSelector('[role="dialog"]', { hidden: true });
     await v.tileSays('PAR-09', /10\.9/);
     await v.tileSays('PAR-10', /10\.4/);
     // What is kept with every change: it stays on the screen, whoever goes on is asked, and it can be kept later.

@@ -105,7 +105,7 @@ describe('a newer version', () => {
   it('is announced, nothing happens by itself, and it is taken when asked', async () => {
     // The page of the other bench is another version of what is kept.
     server = (await serve({ port: Number(new URL(base).port), bench: 'own' })) as Server;
-    await v.open('/trial/demo-trial-par/rounds');
+    await v.load('/trial/demo-trial-par/rounds');
     await v.sees('A new version of Palazzo is ready.');
     expect(await v.page.$eval('meta[name="palazzo-bench"]', (e) => e.getAttribute('content'))).toBe('demo');
     await v.isAccessible();

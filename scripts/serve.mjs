@@ -8,6 +8,7 @@ import compression from 'compression';
 import express from 'express';
 import helmet from 'helmet';
 import { lanRoutes } from './lan/routes.mjs';
+import { ofBench } from './offline.mjs';
 
 const client = fileURLToPath(new URL('../build/client/', import.meta.url));
 
@@ -75,10 +76,10 @@ export function serve({ port, bench, host, lan }) {
     express.static(`${client}assets`, { immutable: true, maxAge: '365d', index: false, fallthrough: false }),
   );
   // The page tells which bench opens first: a service worker that keeps it is another one for the other bench.
+  const worker = ofBench(readFileSync(`${client}sw.js`, 'utf8'), bench);
   app.get('/sw.js', (_, res) => {
-    const worker = readFileSync(`${client}sw.js`, 'utf8');
     res.setHeader('Cache-Control', 'no-cache');
-    res.type('js').send(worker.replace(/(url:"index\.html",revision:")/, `$1${bench}-`));
+    res.type('js').send(worker);
   });
   app.get('/index.html', (_, res) => {
     res.setHeader('Cache-Control', 'no-cache');

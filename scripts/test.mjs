@@ -4,7 +4,6 @@ import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { install } from './install.mjs';
-import { ensureTestBrowser } from './chromium.mjs';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 let passed = 0;
@@ -73,10 +72,12 @@ async function lane() {
   for (let next = waiting.shift(); next; next = waiting.shift()) await next();
 }
 
+// The browser comes while the packages do.
+const browser = step('browser', process.execPath, ['scripts/ensureBrowser.mjs']);
 install();
 mkdirSync(`${root}.cache`, { recursive: true });
 await Promise.all([lane(), lane()]);
-if (ensureTestBrowser()) await tests('e2e', ['--config', 'vitest.e2e.config.ts']);
+if (await browser) await tests('e2e', ['--config', 'vitest.e2e.config.ts']);
 else failed += 1;
 
 console.log(`\n${passed} passed, ${failed} failed`);

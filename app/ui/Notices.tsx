@@ -31,7 +31,7 @@ export function NoticeProvider({ children }: { children: ReactNode }) {
       <Snackbar
         key={notice?.n ?? 0}
         open={notice !== null}
-        autoHideDuration={undo ? 12_000 : 4_000}
+        autoHideDuration={undo ? 12_000 : 7_000}
         onClose={(_, reason) => reason !== 'clickaway' && close()}
         message={notice?.text}
         anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}
