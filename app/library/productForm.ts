@@ -150,6 +150,18 @@ export const ProductForm = z
         message: 'Weigh five level spoons (two at least): one says nothing about the spread.',
       });
     }
+    // Kept as oxides: an element typed may come to more than there can be.
+    for (const [field, element] of [
+      ['p2o5Percent', 'P'],
+      ['k2oPercent', 'K'],
+    ] as const) {
+      if ((kept(p[field], p.mainAs, element) ?? 0) > 100)
+        ctx.addIssue({
+          code: 'custom',
+          path: [field],
+          message: `${p[field]} % of ${element} can’t be: its oxide alone would be more than 100 %.`,
+        });
+    }
     if (sum > 100 && p.basis === 'w/w') {
       ctx.addIssue({ code: 'custom', path: ['nPercent'], message: `The analysis adds up to ${sum} %.` });
     }

@@ -80,6 +80,14 @@ describe('the Question', () => {
     f.traits[1] = { ...f.traits[1]!, name: f.traits[0]!.name.toUpperCase() };
     expect(errorsOf(QuestionForm, f)).toEqual({ 'traits.1.name': 'Another trait has this name.' });
   });
+  it('a round whose only trait was removed says so at its ticks', () => {
+    const f = form();
+    f.traits = f.traits.filter((t) => t.id !== f.rounds[0]!.traitIds[0]);
+    expect(errorsOf(QuestionForm, f)).toEqual({
+      'rounds.0.traitIds': 'Tick what is measured.',
+      'rounds.1.traitIds': 'Tick what is measured.',
+    });
+  });
   it('a removed trait leaves the rounds and the decision', () => {
     const f = form();
     f.traits = f.traits.filter((t) => t.id !== plan.primaryTraitId);
@@ -229,6 +237,16 @@ describe('a product', () => {
       /5.4 %, more than the 4 %/,
     );
     expect(fromForm('x', ProductForm.parse(none)).analysis).toBeNull();
+  });
+  it('an element of which the oxide would be more than all of it is said at its field', () => {
+    const f = toForm(bench.products.find((p) => p.analysis)!);
+    Object.assign(f, { nPercent: '0', nitratePercent: '', ammoniumPercent: '', ureaPercent: '' });
+    Object.assign(f, { p2o5Percent: '0', k2oPercent: '90', caPercent: '', mgPercent: '', sPercent: '' });
+    expect(errorsOf(ProductForm, { ...f, mainAs: 'oxide' })).toEqual({});
+    expect(errorsOf(ProductForm, { ...f, mainAs: 'element' })).toEqual({
+      k2oPercent: '90 % of K can’t be: its oxide alone would be more than 100 %.',
+    });
+    expect(errorsOf(ProductForm, { ...f, mainAs: 'element', k2oPercent: '83' })).toEqual({});
   });
   it('oxides and elements are kept alike, and shown again as they were printed', () => {
     const f = toForm(bench.products[0]!);

@@ -38,16 +38,28 @@ export function describeChangeError(e: ChangeError): string {
   }
 }
 
-/** Why the browser didn't store something, in words that are true whatever it was. */
+/** Why something wasn't stored, in words that are true whatever it was. */
 export function sayStorageFault(error: unknown): string {
-  const { name, message, inner } = (error ?? {}) as { name?: string; message?: string; inner?: unknown };
+  const { name, message, inner, issues } = (error ?? {}) as {
+    name?: string;
+    message?: string;
+    inner?: unknown;
+    /** what the record's own schema found */
+    issues?: { message: string }[];
+  };
   if (name === 'QuotaExceededError') {
     return 'The browser’s storage is full: free some space, or export and delete trials you no longer need.';
+  }
+  if (Array.isArray(issues)) {
+    const said = [...new Set(issues.map((i) => sentence(i.message)))];
+    return `What was to be kept isn’t whole. ${said.slice(0, 3).join(' ')}`;
   }
   if (inner !== undefined && inner !== null && inner !== error) return sayStorageFault(inner);
   if (error instanceof BenchHeldError || error instanceof NewerBenchError) return error.message;
   if (name === 'DatabaseClosedError' || name === 'OpenFailedError' || name === 'InvalidStateError') {
     return 'The browser’s database can’t be used here (private window, blocked storage, or cleared data).';
   }
-  return message ? `${message.replace(/\.$/, '')}.` : 'The browser gave no reason.';
+  return message ? sentence(message) : 'The browser gave no reason.';
 }
+
+const sentence = (text: string) => `${text.replace(/\.$/, '')}.`;

@@ -4,9 +4,10 @@ import { useNamedTraits } from './useNamedTraits';
 import { useWatch } from 'react-hook-form';
 
 /** What decides: the trait, the difference that matters, the spread that is reckoned with. */
-export const DecidesSection = memo(function DecidesSection({ unitNoun }: { unitNoun: string }) {
+export const DecidesSection = memo(function DecidesSection() {
   const named = useNamedTraits();
   const primaryTraitId = useWatch({ name: 'primaryTraitId' }) as string;
+  const unitNoun = (useWatch({ name: 'unitNoun' }) as string) || 'unit';
   const primary = named.find((t) => t.id === primaryTraitId);
   return (
     <section className="section">

@@ -126,7 +126,7 @@ function QuestionEditor({ id, plan, sealedAt, undoable }: QuestionData) {
           </div>
 
           <TraitsSection locked={locked} />
-          <DecidesSection unitNoun={plan.unitNoun} />
+          <DecidesSection />
           <RoundsSection locked={locked} />
           {!locked && (
             <div className="save-bar">

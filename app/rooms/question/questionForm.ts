@@ -102,6 +102,8 @@ export function parseScale(text: string): ScaleStep[] {
 export const scaleToText = (scale: readonly ScaleStep[]): string =>
   scale.map((s) => `${s.value} ${s.text}`.trim()).join('\n');
 
+const NOTHING_MEASURED = 'Tick what is measured.';
+
 /** Names typed between commas. */
 const nameList = z
   .string()
@@ -138,7 +140,7 @@ export const QuestionForm = z
         day: typedNumber('On which day?').pipe(
           z.number().int('Whole days.').min(0, 'Not before the start.').max(2000),
         ),
-        traitIds: z.array(TraitIdSchema).min(1, 'Tick what is measured.'),
+        traitIds: z.array(TraitIdSchema),
       }),
     ),
   })
@@ -151,6 +153,12 @@ export const QuestionForm = z
           path: ['grades', i, 'name'],
           message: 'Another grade has this name.',
         });
+    });
+    // A round keeps the ticks of traits that were removed, in case they come back; alone they measure nothing.
+    const there = new Set<string>(f.traits.map((t) => t.id));
+    f.rounds.forEach((r, i) => {
+      if (!r.traitIds.some((id) => there.has(id)))
+        ctx.addIssue({ code: 'custom', path: ['rounds', i, 'traitIds'], message: NOTHING_MEASURED });
     });
     const names = f.traits.map((t) => t.name.toLowerCase());
     names.forEach((n, i) => {

@@ -1,0 +1,107 @@
+// Whatever is typed, ticked, added and removed in a form: it is said at a field, or what it makes can be kept.
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { z } from 'zod';
+import { Plan } from '~core/model/plan';
+import { demoBench } from '../demo/demoBench';
+import { fieldErrors } from '../form/schemaFields';
+import { ProductForm, fromForm, toForm } from '../library/productForm';
+import { ContendersForm, applyContenders, doseErrors, toContendersForm } from './contenders/contendersForm';
+import { QuestionForm, applyQuestion, toQuestionForm } from './question/questionForm';
+
+const bench = demoBench(new Date('2026-05-04T10:00:00'));
+
+type Leaf = { holder: Record<string, unknown>; key: string };
+
+/** Every text, tick and list of a form. Ids aren’t typed. */
+function leavesOf(holder: object): Leaf[] {
+  return Object.entries(holder).flatMap(([key, value]) => [
+    { holder: holder as Record<string, unknown>, key },
+    ...(typeof value === 'object' && value !== null ? leavesOf(value as object) : []),
+  ]);
+}
+
+const typed = fc.oneof(
+  {
+    arbitrary: fc.constantFrom('', '0', '1', '-1', '0.5', '1,5', '90', '100', '200', '3000', '1e9'),
+    weight: 3,
+  },
+  {
+    arbitrary: fc.constantFrom(' ', 'abc', '7, 7', '1 tsp/gal', '2 gal', 'Fe 90', '1 x\n2 y', 'x'.repeat(90)),
+    weight: 1,
+  },
+  { arbitrary: fc.string({ maxLength: 4 }), weight: 1 },
+);
+
+/** One thing somebody does: types over a text, turns a tick round, takes an item of a list away or has it twice. */
+const act = fc.record({ at: fc.nat(), text: typed, twice: fc.boolean() });
+
+function doIt(form: object, { at, text, twice }: { at: number; text: string; twice: boolean }): void {
+  const leaves = leavesOf(form).filter(({ holder, key }) => !Array.isArray(holder) && !/^id$|Id$/.test(key));
+  const { holder, key } = leaves[at % leaves.length]!;
+  const value = holder[key];
+  if (typeof value === 'string') holder[key] = text;
+  if (typeof value === 'boolean') holder[key] = !value;
+  if (Array.isArray(value) && value.length > 0) {
+    const i = at % value.length;
+    if (twice && typeof value[i] === 'object') value.push({ ...structuredClone(value[i]), id: 'another' });
+    else value.splice(i, 1);
+  }
+}
+
+/** @param keep makes what is kept of what the form's schema took; throws or says what is wrong with it */
+function holds<F extends object, S extends z.ZodType>(
+  forms: readonly F[],
+  schema: S,
+  keep: (taken: z.output<S>, i: number) => unknown,
+): void {
+  let taken = 0;
+  fc.assert(
+    fc.property(fc.nat(forms.length - 1), fc.array(act, { minLength: 1, maxLength: 4 }), (i, acts) => {
+      const form = structuredClone(forms[i]!);
+      for (const each of acts) doIt(form, each);
+      const read = schema.safeParse(form);
+      if (!read.success) return Object.keys(fieldErrors(read.error)).length > 0;
+      taken += 1;
+      expect(keep(read.data, i)).toBeUndefined();
+      return true;
+    }),
+    { numRuns: 400 },
+  );
+  // Forms that are never taken would show nothing.
+  expect(taken).toBeGreaterThan(20);
+}
+
+describe('what a form takes can be kept', () => {
+  const plans = bench.trials.map((t) => t.plan);
+
+  it('Question', () => {
+    holds(
+      plans.map((p) => toQuestionForm(p)),
+      QuestionForm,
+      (f, i) => Plan.safeParse(applyQuestion(plans[i]!, f)).error?.issues,
+    );
+  });
+
+  it('Contenders', () => {
+    holds(
+      plans.map((p) => toContendersForm(p)),
+      ContendersForm,
+      (f, i) => {
+        const plan = plans[i]!;
+        if (Object.keys(doseErrors(f, plan.products, plan.unitNoun)).length > 0) return undefined;
+        return Plan.safeParse(applyContenders(plan, f, plan.products)).error?.issues;
+      },
+    );
+  });
+
+  it('a product', () => {
+    holds(
+      bench.products.map((p) => toForm(p)),
+      ProductForm,
+      (f, i) => {
+        fromForm(bench.products[i]!.id, f);
+      },
+    );
+  });
+});
