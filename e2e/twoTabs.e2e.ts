@@ -93,6 +93,29 @@ describe('two tabs of the demo', () => {
     two = await Visitor.arriveIn(v.page.browserContext(), inject('demoUrl'));
   });
 
+  it('measure the same unit: who was asked about a value is asked anew when the other tab kept one meanwhile', async () => {
+    for (const who of [v, two]) {
+      await (await turnTo(who)).open('/trial/demo-trial-par/rounds');
+      await who.sees('Tray 8');
+    }
+    await turnTo(v);
+    await v.enter('39');
+    await v.sees('times the last value');
+    await turnTo(two);
+    await two.enter('10.1');
+    await two.tileSays('PAR-08', /10\.1/);
+    await turnTo(v);
+    await v.sees('Kept in this round 10.1 cm');
+    // The key that would have kept 39 asks what else there is to know about it.
+    await v.keys('Enter');
+    await v.sees('This replaces 10.1 cm, kept in this round.');
+    await (await turnTo(two)).tileSays('PAR-08', /10\.1/);
+    await turnTo(v);
+    await v.keys('Enter');
+    await v.tileSays('PAR-08', /39\.0/);
+    await (await turnTo(two)).tileSays('PAR-08', /39\.0/);
+  });
+
   it('count the same of a verdict at something else: the second is asked, and keeps its own or takes the other’s', async () => {
     const cost = '/trial/demo-trial-cor/verdict?view=cost';
     const field = '::-p-aria([name="Water, a litre"][role="textbox"])';

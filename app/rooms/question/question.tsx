@@ -1,7 +1,7 @@
 import { guarded } from '../../form/guarded';
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
-import { FormProvider } from 'react-hook-form';
+import { FormProvider, useWatch } from 'react-hook-form';
 import { useLoaderData } from 'react-router';
 import { Choice, Field, LockedForm, WhenField } from '../../form/fields';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
@@ -117,11 +117,7 @@ function QuestionEditor({ id, plan, sealedAt, undoable }: QuestionData) {
               <Field name="scorer" label="Who measures and scores?" />
             </div>
             <div className="w6">
-              <Field
-                name="cropsWithin"
-                label={`Several crops in each ${plan.unitNoun}?`}
-                helperText="their names between commas; the second factor"
-              />
+              <CropsWithin />
             </div>
           </div>
 
@@ -139,5 +135,17 @@ function QuestionEditor({ id, plan, sealedAt, undoable }: QuestionData) {
         </form>
       </LockedForm>
     </FormProvider>
+  );
+}
+
+/** The second factor, asked with the unit's name as it is typed above. */
+function CropsWithin() {
+  const unitNoun = (useWatch({ name: 'unitNoun' }) as string) || 'unit';
+  return (
+    <Field
+      name="cropsWithin"
+      label={`Several crops in each ${unitNoun}?`}
+      helperText="their names between commas; the second factor"
+    />
   );
 }

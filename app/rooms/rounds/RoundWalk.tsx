@@ -54,7 +54,8 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
   );
   const [chosenSample, setChosenSample] = useState<number | null | undefined>(undefined);
   const [draft, setDraft] = useState(blankPad);
-  const [confirmed, setConfirmed] = useState('');
+  /** the question that was asked of what is typed: another one is asked anew */
+  const [asked, setAsked] = useState('');
   const [error, setError] = useState<string | null>(null);
   /** a value for another day than today was confirmed once */
   const [otherDay, setOtherDay] = useState(false);
@@ -66,7 +67,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
     setUnitId(id);
     setChosenSample(undefined);
     setDraft(blankPad);
-    setConfirmed('');
+    setAsked('');
     setError(null);
   }, []);
   const put = (change: Partial<PadDraft>) => {
@@ -111,7 +112,8 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
   const value = valueOn(draft);
   const today = otherDay ? null : todayDate();
   const doubt = value === null ? null : doubtOnPad(state, { unit, trait, round, value, standing, today });
-  const warning = doubt !== null && confirmed === text ? doubt : null;
+  const question = doubt === null ? '' : `${text}: ${doubt}`;
+  const warning = asked === question ? doubt : null;
 
   const write = (body: EntryBody) => post({ body });
   const goTowards = (by: 1 | -1) => {
@@ -143,7 +145,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
     }
     const fault = faultOnPad(trait, value, draft);
     if (fault) return setError(fault);
-    if (doubt !== null && confirmed !== text) return setConfirmed(text);
+    if (doubt !== null && asked !== question) return setAsked(question);
     setOtherDay(true);
     const body = {
       ...measurement,

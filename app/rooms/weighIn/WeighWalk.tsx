@@ -64,7 +64,8 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
   const [common, setContainer] = useState<string>(() => [...state.tares.keys()][0] ?? '');
   /** steady readings are taken by themselves */
   const [auto, setAuto] = useState(false);
-  const [confirmed, setConfirmed] = useState('');
+  /** the question that was asked of what is typed: another one is asked anew */
+  const [asked, setAsked] = useState('');
   /** weighing without a container was confirmed once */
   const [noTare, setNoTare] = useState(false);
   const [error, setError] = useState<string | null>(null);
@@ -78,7 +79,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
     setUnitId(id);
     setChosenCrop(null);
     setFigure((f) => typed(f, ''));
-    setConfirmed('');
+    setAsked('');
     setError(null);
   }, []);
   const unit = walk.find((u) => u.id === unitId) ?? walk[0];
@@ -111,6 +112,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
   const weight = grossG === null ? null : { grossG, tareG, reading };
   const netG = weight && netOf(weight);
   const doubt = weight && doubtOf(weight);
+  const question = doubt === null ? '' : `${figure.text}: ${doubt}`;
   const index = plan.treatments.findIndex((t) => t.id === unit.treatmentId);
   const next = walk[(walk.indexOf(unit) + 1) % walk.length];
   const done = walk.filter((u) => firstOpenSample(state, u.id, trait, round.id) === undefined).length;
@@ -125,7 +127,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
     if (!weight) return goTowards(1);
     const fault = faultOfWeight(weight);
     if (fault) return setError(fault);
-    if (doubt !== null && confirmed !== figure.text) return setConfirmed(figure.text);
+    if (doubt !== null && asked !== question) return setAsked(question);
     write(weight);
   };
   const take = (read: Weighed) => {
@@ -260,7 +262,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
             if (!u) return;
             setFigure((f) => turnedTo(f, u));
             // Typed figures in another unit are another weight: it is asked about anew.
-            setConfirmed('');
+            setAsked('');
           }}
           aria-label="Unit of the gross weight"
           sx={{ mt: 1.2 }}
@@ -280,7 +282,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
           unit={`${figure.unit} gross`}
           left={`tare ${formatFigure(tareG, 1)} g${container ? `, ${container}` : ''}`}
           right={netG === null ? '' : `net ${formatFigure(netG, trait.decimals)} g`}
-          warning={weight && confirmed === figure.text ? doubt : null}
+          warning={asked === question ? doubt : null}
           error={error}
           keepLabel={
             grossG === null
