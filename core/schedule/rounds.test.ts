@@ -1,8 +1,8 @@
-import { expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { deriveState } from '../log/state';
 import { planSha256 } from '../plan/seal';
 import { entry, harvest, height, heightTrait, plan, trait, unitId } from '../testing/trial';
-import { roundProgress, stageOf } from './rounds';
+import { roundProgress, stageOf, visitToOpen } from './rounds';
 import { dateOfDay, dayOfDate } from '../plan/days';
 
 it('counts days across a clock change', () => {
@@ -44,4 +44,36 @@ it('a trial is planned, running, finished', () => {
   expect(stage([seal, ...heights('r1'), ...heights('r2'), ...harvest({ Water: [1, 2], A: [3, 4] })])).toBe(
     'finished',
   );
+});
+
+describe('the visit a page opens', () => {
+  const visit = (date: string, left: number, what = '') => ({ date, left, what });
+  const opened = (visits: ReturnType<typeof visit>[], today: string, inHand?: (typeof visits)[number]) =>
+    visitToOpen(visits, today, (v) => v.left > 0, inHand);
+
+  it('is the oldest that is due and open, whatever was in hand', () => {
+    const [a, b, c] = [visit('2026-03-04', 0), visit('2026-03-11', 2), visit('2026-03-18', 5)];
+    expect(opened([a, b, c], '2026-03-18')).toBe(b);
+    expect(opened([a, b, c], '2026-03-18', c)).toBe(b);
+    expect(opened([a, b, c], '2026-03-11')).toBe(b);
+  });
+
+  it('stays where the last value was typed, and goes on to what is open on that day', () => {
+    const [a, b] = [visit('2026-03-11', 0), visit('2026-03-12', 8)];
+    expect(opened([a, b], '2026-03-11', a)).toBe(a);
+    // Taken before its day, too.
+    expect(opened([a, b], '2026-03-01', a)).toBe(a);
+    const roots = visit('2026-03-11', 3, 'roots');
+    expect(opened([a, roots, b], '2026-03-01', a)).toBe(roots);
+    expect(opened([a, { ...roots, left: 0 }, b], '2026-03-01', a)).toBe(a);
+  });
+
+  it('is the nearest on arrival: the day just done, or the one that comes', () => {
+    const [a, b] = [visit('2026-03-04', 0), visit('2026-03-11', 8)];
+    expect(opened([a, b], '2026-03-05')).toBe(a);
+    expect(opened([a, b], '2026-03-10')).toBe(b);
+    expect(opened([visit('2026-03-04', 0), visit('2026-03-08', 8)], '2026-03-06')!.date).toBe('2026-03-04');
+    expect(opened([b], '2026-03-01')).toBe(b);
+    expect(opened([], '2026-03-01')).toBeUndefined();
+  });
 });

@@ -3,7 +3,7 @@ import { type TrialState, observationsOf } from '../log/state';
 import type { RoundId, UnitId } from '../model/ids';
 import type { Round, Trait, Unit } from '../model/plan';
 import { kindOf } from '../model/traitKinds';
-import { dateOfDay } from '../plan/days';
+import { dateOfDay, dayOfDate } from '../plan/days';
 import { planIndex } from '../plan/planIndex';
 
 export type RoundStatus = 'done' | 'due' | 'overdue' | 'upcoming';
@@ -114,6 +114,31 @@ function workOutProgress(state: TrialState, today: string): RoundProgress[] {
         started,
       };
     });
+}
+
+/**
+ * Which of several visits a page opens: what is due and open; else what is open on the day in hand, or the visit in
+ * hand itself, so that whoever notices a slip in the last value still stands where it was typed; else the nearest day,
+ * the earlier one of two as near.
+ *
+ * @param visits in order of date
+ * @param today YYYY-MM-DD
+ * @param isOpen whether something is left to take at a visit
+ * @param inHand the visit that was open until now; left out on arrival
+ * @returns undefined where there is no visit
+ * @example
+ * visitToOpen(roundProgress(state, today), today, (r) => r.status !== 'done')
+ */
+export function visitToOpen<V extends { date: string }>(
+  visits: readonly V[],
+  today: string,
+  isOpen: (visit: V) => boolean,
+  inHand?: V,
+): V | undefined {
+  const away = (v: V) => Math.abs(dayOfDate(today, v.date));
+  const due = visits.find((v) => v.date <= today && isOpen(v));
+  const near = inHand ?? [...visits].sort((a, b) => away(a) - away(b))[0];
+  return due ?? visits.find((v) => v.date === near?.date && isOpen(v)) ?? near;
 }
 
 export type TrialStage = 'planning' | 'running' | 'finished';

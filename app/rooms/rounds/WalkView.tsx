@@ -5,7 +5,7 @@ import { Link, useLocation, useSearchParams } from 'react-router';
 import type { TrialState } from '~core/log/state';
 import type { TraitId, UnitId } from '~core/model/ids';
 import { type Plan, type Round, type Trait, kindOf } from '~core/model/plan';
-import type { RoundProgress } from '~core/schedule/rounds';
+import { type RoundProgress, visitToOpen } from '~core/schedule/rounds';
 import { relativeDay, shortDate } from '../../bench/clock';
 import { RoomHead } from '../../ui/RoomHead';
 import { ViewSwitch } from '../../ui/ViewSwitch';
@@ -68,11 +68,16 @@ export const WalkView = memo(function WalkView({ state, rounds, today, views }: 
   const [byUnit, setByUnit] = useState(false);
   const typed = (r: RoundProgress) => typedTraits(plan, r.round).length > 0;
   const walked = rounds.filter(typed);
+  const [inHand, setInHand] = useState<string | null>(null);
   const chosen =
     walked.find((r) => r.round.id === search.get('round')) ??
-    walked.find((r) => r.status === 'due' || r.status === 'overdue') ??
-    walked.find((r) => r.status === 'upcoming') ??
-    walked[walked.length - 1];
+    visitToOpen(
+      walked,
+      today,
+      (r) => r.status !== 'done',
+      walked.find((r) => r.round.id === inHand),
+    );
+  if (chosen && chosen.round.id !== inHand) setInHand(chosen.round.id);
   if (!chosen) {
     return (
       <>

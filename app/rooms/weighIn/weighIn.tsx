@@ -1,8 +1,9 @@
 import { guarded } from '../../form/guarded';
 import { sentIn } from '../../form/handedOver';
+import { useState } from 'react';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
 import { kindOf } from '~core/model/plan';
-import { roundProgress } from '~core/schedule/rounds';
+import { roundProgress, visitToOpen } from '~core/schedule/rounds';
 import { shortDate, todayDate } from '../../bench/clock';
 import { loadTrial } from '../../store/trials';
 import { logAction } from '../logActions';
@@ -26,6 +27,8 @@ export const clientAction = guarded(async ({ params, request }: RoomArgs) => {
 export default function WeighInRoom() {
   const { id, state, rounds } = useLoaderData<typeof clientLoader>();
   const [search, setSearch] = useSearchParams();
+  /** the visit that is shown: it stays where the last weight was taken */
+  const [inHand, setInHand] = useState<string | null>(null);
   const { plan } = state;
   const weighed = plan.traits.filter((t) => kindOf(t).takenBy === 'scale');
   const picked = plan.traits.some((t) => kindOf(t).takenBy === 'picks');
@@ -97,12 +100,15 @@ export default function WeighInRoom() {
     (v) => v.round.id === search.get('round') && (!search.get('trait') || v.trait.id === search.get('trait')),
   );
   const isOpen = (v: (typeof visits)[number]) => hasOpenUnits(state, v.trait, v.round);
-  // Where work is open: what is due before what is to come.
   const visit =
     open ??
-    visits.find((v) => v.status !== 'upcoming' && isOpen(v)) ??
-    visits.find(isOpen) ??
-    visits[visits.length - 1]!;
+    visitToOpen(
+      visits,
+      todayDate(),
+      isOpen,
+      visits.find((v) => key(v) === inHand),
+    )!;
+  if (key(visit) !== inHand) setInHand(key(visit));
   return (
     <WeighWalk
       head={switcher}

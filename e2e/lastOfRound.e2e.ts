@@ -1,0 +1,63 @@
+// The last value of a round: whoever notices a slip in it still stands at that round, not at one that comes weeks later.
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import dayjs from 'dayjs';
+import type { Browser } from 'puppeteer-core';
+import { afterAll, beforeAll, expect, inject, it } from 'vitest';
+import { exportTrial } from '~core/formats/dataPackage';
+import { Plan } from '~core/model/plan';
+import { planSha256 } from '~core/plan/seal';
+import { entry, plan, trialOf } from '~core/testing/trial';
+import { Visitor, launch, leave } from './browser';
+
+let browser: Browser;
+let v: Visitor;
+beforeAll(async () => {
+  browser = await launch();
+  v = await Visitor.arrive(browser, inject('ownUrl'), 390, 844);
+  // Two trays: heights on day 3, which is today, heights and weights on day 10.
+  const two = Plan.parse({
+    ...plan({ replicates: 1 }),
+    startDate: dayjs().subtract(3, 'day').format('YYYY-MM-DD'),
+  });
+  const sealed = [entry({ kind: 'seal', planSha256: planSha256(two) })];
+  const zip = join(mkdtempSync(join(tmpdir(), 'palazzo-')), 'two.zip');
+  writeFileSync(zip, exportTrial(trialOf(two, sealed)));
+  await v.open('/data');
+  await v.upload('trial-file', zip);
+  await v.sees('is on the bench');
+});
+afterAll(() => leave(browser));
+
+it('leaves the walk at its round, where it is corrected', async () => {
+  await v.open('/trial/trial/rounds');
+  await v.sees('First · height');
+  await v.enter('5.1');
+  await v.tileSays('TST-01', /5\.1/);
+  await v.enter('5.2');
+  await v.tileSays('TST-02', /5\.2/);
+  await v.sees('All 2 trays have their height in this round.');
+  expect(await v.text('h1')).toBe('First · height');
+  await v.press('Back to the one before');
+  await v.enter('5.4');
+  await v.sees(/This replaces 5\.[12] cm, kept in this round\./);
+  await v.keys('Enter');
+  await v.sees('Corrected; the old value stays in the log.');
+  expect(await v.text('h1')).toBe('First · height');
+});
+
+it('weighed before its day, the harvest stays in hand when the last weight is taken', async () => {
+  await v.open('/trial/trial/weigh-in');
+  await v.sees('Tray 1');
+  await v.enter('31');
+  await v.sees('7 days from now');
+  await v.keys('Enter');
+  await v.tileSays('TST-01', /31\.0/);
+  await v.enter('33');
+  await v.tileSays('TST-02', /33\.0/);
+  await v.press('Back to the one before');
+  await v.enter('34');
+  await v.sees(/This replaces 3[13]\.0 g, kept in this round\./);
+  expect(v.complaints).toEqual([]);
+});
