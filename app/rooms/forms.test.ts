@@ -12,6 +12,8 @@ import {
   toContendersForm,
 } from './contenders/contendersForm';
 import { QuestionForm, applyQuestion, newRound, newTrait, toQuestionForm } from './question/questionForm';
+import { protocolOf } from '~core/schedule/protocols';
+import { applyProtocol } from '~core/schedule/protocols/applyProtocol';
 import { UNFINISHED } from '../ui/day/whole';
 
 const bench = demoBench(new Date('2026-05-04T10:00:00'));
@@ -87,6 +89,24 @@ describe('the Question', () => {
       'rounds.0.traitIds': 'Tick what is measured.',
       'rounds.1.traitIds': 'Tick what is measured.',
     });
+  });
+  it('a protocol’s rule for the end follows the last round; one’s own stays', () => {
+    const shoots = applyProtocol({ ...plan, finishingRule: '' }, protocolOf('shoots-feed')!);
+    const f = toQuestionForm(shoots);
+    f.rounds.at(-1)!.day = '14';
+    const later = applyQuestion(shoots, QuestionForm.parse(f));
+    expect(later.finishingRule).toBe(
+      'All trays are cut on day 14, in the order they stand, before watering.',
+    );
+    const again = toQuestionForm(later);
+    again.rounds.at(-1)!.day = '12';
+    expect(applyQuestion(later, QuestionForm.parse(again)).finishingRule).toContain('on day 12,');
+    // Another kind of trial takes its words with it, whatever day they had been given.
+    expect(applyProtocol(later, protocolOf('shoots-sheets')!).finishingRule).toBe(
+      'All trays are cut on day 8.',
+    );
+    const own = applyQuestion(shoots, QuestionForm.parse({ ...f, finishingRule: 'Cut when they touch.' }));
+    expect(own.finishingRule).toBe('Cut when they touch.');
   });
   it('a removed trait leaves the rounds and the decision', () => {
     const f = form();

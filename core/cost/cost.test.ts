@@ -6,7 +6,13 @@ import { amountUnits } from '../model/product';
 import { convertAmount, fromGrams, toGrams, weightUnits } from '../quantity/amount';
 import { plan, product, use } from '../testing/trial';
 import { formatMoney, fromMinor, inCurrency, toMinor } from './money';
-import { costPerExtraResult, costPerResult, productCost, treatmentCost } from './treatmentCost';
+import {
+  costPerExtraResult,
+  costPerResult,
+  productCost,
+  describeCostError,
+  treatmentCost,
+} from './treatmentCost';
 
 describe('amounts', () => {
   it.each([
@@ -95,10 +101,15 @@ describe('price of a dose', () => {
 describe('a treatment', () => {
   const water = plan().treatments[0]!;
   const fed: Treatment = { ...water, products: [use(), use({ productId: 'other' as never })] };
-  it('without products costs nothing', () => {
+  it('without products costs nothing when it is the untreated control', () => {
     expect(treatmentCost(water, [], 'EUR')).toMatchObject({
       value: { perUnit: { minor: 0, currency: 'EUR' } },
     });
+  });
+  it.each(['test', 'reference', 'base'] as const)('without products costs nobody knows what: %s', (role) => {
+    const cost = treatmentCost({ ...water, role }, [], 'EUR');
+    expect(cost).toMatchObject({ ok: false, error: { tag: 'noProduct' } });
+    expect(describeCostError({ tag: 'noProduct' })).toBe('No product is named for it.');
   });
   it('adds its products up', () => {
     const both = [product(), product({ id: 'other' as never })];

@@ -21,6 +21,7 @@ export interface TreatmentCost {
 }
 
 export type CostError =
+  | { tag: 'noProduct' }
   | { tag: 'unknownProduct' }
   | { tag: 'noPack'; product: string }
   | { tag: 'needsDensity'; product: string; pack: string; dose: string }
@@ -30,6 +31,8 @@ export type CostError =
 /** Says in one plain line why something can't be priced, and what to do. */
 export function describeCostError(e: CostError): string {
   switch (e.tag) {
+    case 'noProduct':
+      return 'No product is named for it.';
     case 'unknownProduct':
       return 'A product of this treatment isn’t in the library any more.';
     case 'noPack':
@@ -69,7 +72,7 @@ export function productCost(use: ProductUse, product: Product): Result<ProductCo
 
 /**
  * What one experimental unit of a treatment costs in products over the whole trial.
- * A treatment without products costs nothing, in the currency given.
+ * Without products an untreated control costs nothing, in the currency given; what any other one costs isn't known.
  *
  * @param exchange rates for packs bought in another currency; without one they aren't added up
  *
@@ -81,6 +84,7 @@ export function treatmentCost(
   currency: string,
   exchange: readonly ExchangeRate[] = [],
 ): Result<TreatmentCost, CostError> {
+  if (treatment.products.length === 0 && treatment.role !== 'untreated') return err({ tag: 'noProduct' });
   const lines: ProductCost[] = [];
   for (const use of treatment.products) {
     const product = products.find((p) => p.id === use.productId);

@@ -155,6 +155,10 @@ describe('what a reader could object to, and how it was conducted', () => {
       expect(text).toContain(part);
     }
   });
+  it('says nothing of prices where no product is named', () => {
+    expect(said({ products: [] })).not.toContain('All products were bought');
+    expect(said({ products: [{ ...product(), obtained: 'bought' }] })).toContain('All products were bought');
+  });
   it('doesn’t disclose twice what was written, nor call it bought', () => {
     const text = said({}, [], 'Prova <b> was sent by its maker for nothing.');
     expect(text.match(/Prova <b> was sent/g)).toHaveLength(1);

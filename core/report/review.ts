@@ -181,7 +181,7 @@ function fairnessBlocks(audit: readonly AuditFinding[]): Block[] {
 /** How products came to the reviewer: what isn't said in their own words is said here. */
 function disclosureBlocks({ plan }: TrialState, review: ReviewText): Block[] {
   const unsaid = undisclosed(plan.products, review.disclosure).map(sayObtained);
-  const allBought = plan.products.every((p) => p.obtained === 'bought');
+  const allBought = plan.products.length > 0 && plan.products.every((p) => p.obtained === 'bought');
   return [
     { type: 'heading', level: 2, text: 'Disclosure' },
     ...(unsaid.length > 0

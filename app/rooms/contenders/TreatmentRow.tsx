@@ -124,7 +124,11 @@ export function TreatmentRow({ index, products, unitNoun, locked, blind, remove,
           </div>
         )}
         {uses.fields.length === 0 && (
-          <span className="small quiet">No product: this contender costs nothing.</span>
+          <span className="small quiet">
+            {role === 'untreated'
+              ? 'No product: it costs nothing.'
+              : 'No product: what it costs isn’t known. Add one, at a price of 0 where it cost nothing.'}
+          </span>
         )}
         {Object.keys(levels ?? {}).length > 0 && (
           <span className="small quiet">

@@ -11,7 +11,7 @@ import { newId } from '~core/model/newId';
 import { Plan, type ScaleStep, Trait, asks, kindOf, pers, summaries } from '~core/model/plan';
 import { withCrop } from '~core/plan/beginning';
 import { protocolOf } from '~core/schedule/protocols';
-import { lookScale } from '~core/schedule/protocols/protocol';
+import { finishingRuleFor, lookScale } from '~core/schedule/protocols/protocol';
 import { fieldText, optionalNumber, typedNumber } from '../../form/schemaFields';
 
 const shape = Plan.shape;
@@ -180,6 +180,13 @@ function winningOf(plan: Plan, winning: string, traitNames: readonly string[]): 
   return stale ? '' : winning;
 }
 
+/** When it ends: a protocol's words follow the day of the last round, one's own stay. */
+function endOf(plan: Plan, finishingRule: string, rounds: Plan['rounds']): string {
+  const protocol = protocolOf(plan.protocolId);
+  const own = !protocol || finishingRule !== finishingRuleFor(protocol, plan.rounds);
+  return own ? finishingRule : finishingRuleFor(protocol, rounds);
+}
+
 /** The plan with what the form says; measurements and units aren't touched. */
 export function applyQuestion(plan: Plan, f: z.output<typeof QuestionForm>): Plan {
   const { primaryTraitId, differenceKind, differenceValue, traits, grades, asks: asked, ...rest } = f;
@@ -192,6 +199,7 @@ export function applyQuestion(plan: Plan, f: z.output<typeof QuestionForm>): Pla
     ...rest,
     ...(asked !== 'best' && { asks: asked }),
     ...(picked && grades.length > 0 && { grades }),
+    finishingRule: endOf(plan, f.finishingRule, f.rounds),
     winning: winningOf(
       plan,
       f.winning,

@@ -3,7 +3,7 @@ import { newId } from '../../model/newId';
 import type { Plan, Trait } from '../../model/plan';
 import { protocolOf } from '.';
 import { tasksOf } from './tasks';
-import type { Protocol, ProtocolTrait } from './protocol';
+import { type Protocol, type ProtocolTrait, finishingRuleFor } from './protocol';
 
 function traitOf(t: ProtocolTrait): Trait {
   return {
@@ -51,7 +51,9 @@ export function applyProtocol(plan: Plan, protocol: Protocol): Plan {
       day: r.day,
       traitIds: r.traits.map((key) => traits.get(key)!.id),
     })),
-    finishingRule: written(plan.finishingRule, before?.finishingRule) || protocol.finishingRule,
+    finishingRule:
+      written(plan.finishingRule, before ? finishingRuleFor(before, plan.rounds) : undefined) ||
+      protocol.finishingRule,
     winning: written(plan.winning, before?.winning) || protocol.winning,
     cvPercent: protocol.cvPercent,
     tasks: tasksOf(protocol.id),

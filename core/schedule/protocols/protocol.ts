@@ -47,6 +47,21 @@ export interface Protocol {
   cautions: string[];
 }
 
+/**
+ * A protocol's rule for the end, in a trial whose last round may be on another day than the protocol's.
+ *
+ * @param rounds of the trial; without any the rule stays as it is
+ * @example finishingRuleFor(protocolOf('shoots-sheets')!, [{ day: 12 }]) // 'All trays are cut on day 12.'
+ */
+export function finishingRuleFor(
+  { finishingRule, rounds: usual }: Pick<Protocol, 'finishingRule' | 'rounds'>,
+  rounds: readonly { day: number }[],
+): string {
+  if (rounds.length === 0) return finishingRule;
+  const [was, is] = [usual, rounds].map((all) => Math.max(...all.map((r) => r.day)));
+  return finishingRule.replace(new RegExp(`\\bday ${was}\\b`), `day ${is}`);
+}
+
 type Extra = Partial<Omit<ProtocolTrait, 'key' | 'name'>>;
 
 /** A weight in grams, taken in Weigh-in; picks are summed. */

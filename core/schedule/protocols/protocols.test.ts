@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { plan } from '../../testing/trial';
 import { Plan } from '../../model/plan';
 import { applyProtocol } from './applyProtocol';
+import { finishingRuleFor } from './protocol';
 import { protocolOf, protocols } from '.';
 
 const bare = {
@@ -28,6 +29,13 @@ describe.each(protocols.map((p) => [p.id, p] as const))('%s', (_, p) => {
     expect(Plan.safeParse(filled).error).toBeUndefined();
     expect(filled.primaryTraitId).toBe(filled.traits[0]!.id);
     expect(filled.finishingRule).not.toBe('');
+  });
+  it('names the day of the last round in its rule for the end, which follows that day', () => {
+    const last = Math.max(...p.rounds.map((r) => r.day));
+    expect(p.finishingRule).toMatch(new RegExp(`\\bday ${last}\\b`));
+    const later = finishingRuleFor(p, [{ day: 3 }, { day: 1234 }]);
+    expect(later).toBe(p.finishingRule.replace(`day ${last}`, 'day 1234'));
+    expect(finishingRuleFor(p, [])).toBe(p.finishingRule);
   });
   it('measures every trait in some round, the deciding one in the last', () => {
     const measured = new Set(p.rounds.flatMap((r) => r.traits));
