@@ -95,6 +95,14 @@ describe('a quick plan', () => {
     await v.open('/trials/quick');
     await v.press('Seal it and start');
     await v.sees('Choose a product, or write a name.');
+    // What is put in place is bought by the piece: no water stands beside it, and nothing is given.
+    await v.choose('Kind of trial', 'Grow lamps');
+    await v.sees('the price of one: Foglia 12.90');
+    const text = await v.text('main');
+    expect(text).not.toContain('Water alone beside them');
+    expect(text).not.toContain('Feed a lamp area gets');
+    await v.choose('Kind of trial', 'height now and then, weight at the end');
+    await v.sees('Water alone beside them');
     await v.page.locator('::-p-aria([name="What is compared"][role="combobox"])').click();
     await v.page.keyboard.type('Bosco');
     await v.keys('Enter');

@@ -109,7 +109,7 @@ describe('a treatment', () => {
   it.each(['test', 'reference', 'base'] as const)('without products costs nobody knows what: %s', (role) => {
     const cost = treatmentCost({ ...water, role }, [], 'EUR');
     expect(cost).toMatchObject({ ok: false, error: { tag: 'noProduct' } });
-    expect(describeCostError({ tag: 'noProduct' })).toBe('No product is named for it.');
+    expect(describeCostError({ tag: 'noProduct' })).toBe('No product and dose is written down for it.');
   });
   it('adds its products up', () => {
     const both = [product(), product({ id: 'other' as never })];

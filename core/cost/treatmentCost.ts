@@ -32,7 +32,7 @@ export type CostError =
 export function describeCostError(e: CostError): string {
   switch (e.tag) {
     case 'noProduct':
-      return 'No product is named for it.';
+      return 'No product and dose is written down for it.';
     case 'unknownProduct':
       return 'A product of this treatment isn’t in the library any more.';
     case 'noPack':

@@ -16,6 +16,12 @@ export const productCategories = [
 
 export const productForms = ['liquid', 'powder', 'granules', 'tablets', 'solid', 'device'] as const;
 
+export type ProductCategory = (typeof productCategories)[number];
+
+/** Whether things of a kind are given in doses; the others are put in place once. */
+export const isDosed = (category: ProductCategory): boolean =>
+  category === 'fertilizer' || category === 'additive';
+
 /** Units a pack or a dose is counted in; see `quantity/amount` for what they are worth. */
 export const amountUnits = ['g', 'kg', 'oz', 'lb', 'mL', 'L', 'fl oz', 'gal', 'piece'] as const;
 export const AmountUnit = z.enum(amountUnits);

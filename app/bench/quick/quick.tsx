@@ -41,7 +41,10 @@ export default function QuickPlanPage() {
   const { form, busy, onSubmit } = useRecordForm(defaults);
   const [names, protocolId] = useWatch({ control: form.control, name: ['names', 'protocolId'] });
   const [typed, setTyped] = useState('');
-  const noun = protocolOf(protocolId)?.unitNoun ?? 'tray';
+  const protocol = protocolOf(protocolId);
+  const noun = protocol?.unitNoun ?? 'tray';
+  /** things are put in place: no water stands beside them, and nothing is given */
+  const things = protocol?.compares !== undefined;
   const { errors } = form.formState;
   const named = (next: readonly string[]) =>
     form.setValue('names', [...next], { shouldDirty: true, shouldValidate: false });
@@ -86,12 +89,12 @@ export default function QuickPlanPage() {
                     error={errors.names !== undefined}
                     helperText={
                       errors.names?.message ??
-                      'from the library, or a new name with the price of a litre: Foglia 12.90'
+                      `from the library, or a new name with the price of ${things ? 'one' : 'a litre'}: Foglia 12.90`
                     }
                   />
                 )}
               />
-              <Tick name="withWater" label="Water alone beside them: the control" />
+              {!things && <Tick name="withWater" label="Water alone beside them: the control" />}
             </div>
             <div className="w3">
               <Field name="each" label={`${sentenceCase(plural(noun))} of each`} numeric />
@@ -99,14 +102,16 @@ export default function QuickPlanPage() {
             <div className="w3">
               <Field name="crop" label="Crop" />
             </div>
-            <div className="w6">
-              <Field
-                name="solutionL"
-                label={`Feed a ${noun} gets`}
-                helperText="L in all; doses are by the label"
-                numeric
-              />
-            </div>
+            {!things && (
+              <div className="w6">
+                <Field
+                  name="solutionL"
+                  label={`Feed a ${noun} gets`}
+                  helperText="L in all; doses are by the label"
+                  numeric
+                />
+              </div>
+            )}
             <div className="w12">
               <Choice
                 name="protocolId"

@@ -1,6 +1,7 @@
 import '../../testing/browserGlobals';
 import { describe, expect, it } from 'vitest';
 import { Plan } from '~core/model/plan';
+import { treatmentCost } from '~core/cost/treatmentCost';
 import { missingForSeal } from '~core/plan/seal';
 import { NOTHING_WRITTEN } from '~core/plan/nothingWritten';
 import { protocols } from '~core/schedule/protocols';
@@ -65,6 +66,31 @@ describe('a plan in one go', () => {
       error: { names: 'Two at least are compared.' },
     });
     expect(quickPlan(asked({ names: ['  '] }), around)).toMatchObject({ error: { names: /Choose/ } });
+  });
+  it('lamps are bought by the piece and put in place: no water beside them, nothing given', () => {
+    const lamps = { protocolId: 'lamps', names: ['Barra Nove 89', 'Luce Piana 34.50'] };
+    const { plan, added, undosed } = made({ ...lamps, solutionL: 2 });
+    expect(plan.treatments.map((t) => t.name)).toEqual(['Barra Nove', 'Luce Piana']);
+    expect(plan.peers).toBe(true);
+    expect(added.map((p) => [p.category, p.form, p.packs[0]!.unit, p.packs[0]!.priceMinor])).toEqual([
+      ['light', 'device', 'piece', 8900],
+      ['light', 'device', 'piece', 3450],
+    ]);
+    expect(undosed).toEqual([]);
+    const costs = plan.treatments.map((t) => treatmentCost(t, plan.products, 'EUR'));
+    expect(costs.map((c) => c.ok && c.value.perUnit.minor)).toEqual([8900, 3450]);
+    // One lamp alone is compared with nothing.
+    expect(quickPlan(asked({ ...lamps, names: ['Barra Nove 89'] }), around)).toMatchObject({
+      error: { names: 'Two at least are compared.' },
+    });
+  });
+  it('how much of a bag of seed or of soil each gets isn’t known', () => {
+    const { added, undosed } = made({ protocolId: 'seed-lots', names: ['Lotto Uno 3', 'Lotto Due 4'] });
+    expect(added.map((p) => [p.category, p.packs[0]!.unit])).toEqual([
+      ['seed', 'piece'],
+      ['seed', 'piece'],
+    ]);
+    expect(undosed).toEqual(['Lotto Uno', 'Lotto Due']);
   });
   it.each(protocols.map((p) => [p.name, p.id]))('%s can be sealed', (_, protocolId) => {
     const { plan } = made({ protocolId, names: ['A', 'B'], each: 3 });

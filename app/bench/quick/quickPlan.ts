@@ -6,7 +6,7 @@ import { blankPlan, beginsIn } from '~core/model/blankPlan';
 import { blankProduct } from '~core/model/blankProduct';
 import { newId } from '~core/model/newId';
 import type { Plan, ProductUse, Trait } from '~core/model/plan';
-import type { Product } from '~core/model/product';
+import type { Product, ProductCategory } from '~core/model/product';
 import { type Result, err, ok } from '~core/model/result';
 import { contendersOf } from '~core/plan/beginning';
 import { NOTHING_WRITTEN } from '~core/plan/nothingWritten';
@@ -14,6 +14,7 @@ import { proposeCode } from '~core/plan/proposeCode';
 import { parseDecimal } from '~core/quantity/decimal';
 import { usMeasures } from '~core/quantity/measure';
 import { protocolOf } from '~core/schedule/protocols';
+import type { Protocol } from '~core/schedule/protocols/protocol';
 import { applyProtocol } from '~core/schedule/protocols/applyProtocol';
 import { newUse } from '../../rooms/contenders/contendersForm';
 import { resolveDose } from '../../rooms/contenders/dose';
@@ -23,8 +24,9 @@ import type { SizeUnits } from '~core/quantity/sizeText';
 /** What is asked for a trial that is planned in one go. */
 export interface QuickInput {
   protocolId: string;
-  /** names of products of the library, or new ones, the price of a litre after the name: “Foglia 12.90” */
+  /** names of products of the library, or new ones, the price of a litre, or of one, after the name: “Foglia 12.90” */
   names: readonly string[];
+  /** only where something is compared that is given with water */
   withWater: boolean;
   /** of each contender */
   each: number;
@@ -60,17 +62,20 @@ export function nameAndPrice(text: string): { name: string; price: number | null
   return found && price !== null ? { name: found[1]!, price } : { name: trimmed, price: null };
 }
 
-/** A product of which only the name, and perhaps the price of a litre, is known. */
-function productNamed(text: string, currency: string): Product {
+/** A product of which only the name, and perhaps the price of a litre or of one piece, is known. */
+function productNamed(text: string, currency: string, compares: Protocol['compares']): Product {
   const { name, price } = nameAndPrice(text);
+  const unit = compares ? ('piece' as const) : ('L' as const);
+  const device = compares === 'light' || compares === 'system';
   return {
     ...blankProduct(newId<ProductId>(), name),
+    ...(compares && { category: compares, form: device ? ('device' as const) : ('solid' as const) }),
     packs:
       price === null
         ? []
         : [
             {
-              ...{ id: newId<PackId>(), size: 1, unit: 'L' as const, priceMinor: toMinor(price, currency) },
+              ...{ id: newId<PackId>(), size: 1, unit, priceMinor: toMinor(price, currency) },
               ...{ currency, boughtOn: null, count: 1 },
             },
           ],
@@ -102,8 +107,22 @@ function plainTraits(plan: Plan): Plan {
   };
 }
 
-/** A product's use by its label, where the label's rate is one figure that can be worked out. */
+/** What stands in each unit as one piece, and isn't used up by the spoon. */
+const asPieces: readonly ProductCategory[] = ['container', 'light', 'system', 'accessory'];
+
+const once = {
+  packId: null,
+  timesPerUnit: 1,
+  stage: '',
+  strengthPercent: 100,
+  fromDay: null,
+  everyDays: null,
+};
+
+/** A product's use: one piece of what is put in place, else by its label, where the rate can be worked out. */
 function useOf(product: Product, solutionL: number | null, noun: string): ProductUse | null {
+  if (asPieces.includes(product.category) && (product.packs[0]?.unit ?? 'piece') === 'piece')
+    return { ...once, productId: product.id, amount: 1, unit: 'piece', rateText: '', solutionLPerUnit: null };
   const typed = newUse(product);
   if (typed.amount === '') return null;
   const dose = resolveDose(
@@ -113,11 +132,7 @@ function useOf(product: Product, solutionL: number | null, noun: string): Produc
     { areaCm2: null, plants: null, noun },
   );
   if (!dose.ok) return null;
-  return {
-    ...{ productId: product.id, packId: null, timesPerUnit: 1, stage: '', strengthPercent: 100 },
-    ...{ fromDay: null, everyDays: null },
-    ...dose.value,
-  };
+  return { ...once, productId: product.id, ...dose.value };
 }
 
 /**
@@ -134,16 +149,17 @@ export function quickPlan(
   const known = (name: string) =>
     around.library.find((p) => p.name.toLowerCase() === nameAndPrice(name).name.toLowerCase()) ??
     around.library.find((p) => p.name.toLowerCase() === name.toLowerCase());
-  const products = names.map((n) => known(n) ?? productNamed(n, around.currency));
+  const protocol = protocolOf(input.protocolId);
+  const withWater = input.withWater && !protocol?.compares;
+  const products = names.map((n) => known(n) ?? productNamed(n, around.currency, protocol?.compares));
   const added = products.filter((p) => !around.library.includes(p));
-  if (products.length + Number(input.withWater) < 2)
+  if (products.length + Number(withWater) < 2)
     return err({
-      names: input.withWater ? 'Choose a product, or write a name.' : 'Two at least are compared.',
+      names: withWater ? 'Choose a product, or write a name.' : 'Two at least are compared.',
     });
-  const all = [...(input.withWater ? ['water'] : []), ...products.map((p) => p.name)];
+  const all = [...(withWater ? ['water'] : []), ...products.map((p) => p.name)];
   const on = input.crop ? ` on ${input.crop}` : '';
   const question = input.question || `Which does best${on}: ${anyOf(all)}?`.slice(0, 200);
-  const protocol = protocolOf(input.protocolId);
   const blank: Plan = {
     ...blankPlan({
       ...{ id: newId<TrialId>(), question, crop: input.crop, unitNoun: protocol?.unitNoun ?? 'tray' },
@@ -153,11 +169,11 @@ export function quickPlan(
     ...beginsIn(around.units),
     prediction: input.prediction || NOTHING_WRITTEN,
     smallestDifference: { kind: 'percent', value: 10 },
-    ...(!input.withWater && { peers: true }),
+    ...(!withWater && { peers: true }),
   };
   const filled = protocol ? applyProtocol(blank, protocol) : plainTraits(blank);
   const uses = new Map(products.map((p) => [p.name, useOf(p, input.solutionL, filled.unitNoun)]));
-  const treatments = contendersOf(products, input.withWater, input.crop).map((t) => {
+  const treatments = contendersOf(products, withWater, input.crop).map((t) => {
     const use = t.role === 'untreated' ? null : uses.get(t.name);
     return use ? { ...t, products: [use] } : t;
   });

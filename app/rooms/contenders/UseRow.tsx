@@ -8,7 +8,7 @@ import { amountWords } from '~core/quantity/format';
 import { parseAreaCm2 } from '~core/quantity/size';
 import { parseDecimal } from '~core/quantity/decimal';
 import { ProductUse } from '~core/model/plan';
-import { type Product, amountUnits } from '~core/model/product';
+import { type Product, amountUnits, isDosed } from '~core/model/product';
 import { Choice, Field, Tick } from '../../form/fields';
 import { type ContendersFormInput, type UseInput, newUse } from './contendersForm';
 import { resolveDose } from './dose';
@@ -23,9 +23,6 @@ interface Props {
   remove: (() => void) | null;
 }
 
-/** Things that are given in doses; the others are put in place. */
-const isDosed = (p: Pick<Product, 'category'>) => p.category === 'fertilizer' || p.category === 'additive';
-
 /** A product of a contender: its dose, when it is given, and what that costs. */
 export function UseRow({ treatment, index, products, unitNoun, remove }: Props) {
   const { setValue, getValues } = useFormContext<ContendersFormInput>();
@@ -35,7 +32,8 @@ export function UseRow({ treatment, index, products, unitNoun, remove }: Props) 
   const labelled = products.find((p) => p.id === before);
   const chosen = products.find((p) => p.id === before);
   // A pot or a support is stood there once; nothing of it is dissolved or given again.
-  const dosed = chosen === undefined || isDosed(chosen) || getValues(`${path}.solutionLPerUnit`) !== '';
+  const dosed =
+    chosen === undefined || isDosed(chosen.category) || getValues(`${path}.solutionLPerUnit`) !== '';
   const doseUntouched = dose === '' || (labelled !== undefined && dose === newUse(labelled).amount);
   // A bare figure is counted the way the product is sold: the unit goes with the product.
   const changeProduct = (id: string) => {

@@ -254,6 +254,7 @@ export const indoorProtocols: Protocol[] = [
     unitNote: 'The lamp is the treatment: all plants under one lamp are one unit.',
     area: 'tent',
     cropsWithin: false,
+    compares: 'light',
     wholeSystem: false,
     traits: [
       weight('dry', 'Dry weight', { decimals: 2 }),
@@ -284,6 +285,7 @@ export const indoorProtocols: Protocol[] = [
     unitNote: 'Each plant in its own system is a unit; plants that share a reservoir aren’t.',
     area: 'greenhouse',
     cropsWithin: false,
+    compares: 'system',
     wholeSystem: true,
     traits: [
       weight('fruit', 'Fruit weight'),

@@ -110,6 +110,7 @@ export const outdoorProtocols: Protocol[] = [
     unitNote: 'All plants in one container are one unit.',
     area: 'greenhouse',
     cropsWithin: false,
+    compares: 'container',
     wholeSystem: false,
     traits: [
       weight('yield', 'Tuber or fruit weight'),
@@ -142,6 +143,7 @@ export const outdoorProtocols: Protocol[] = [
     unitNote: 'All roots in one container are one unit.',
     area: 'bed',
     cropsWithin: false,
+    compares: 'container',
     wholeSystem: false,
     traits: [
       weight('roots', 'Root weight'),
@@ -168,6 +170,7 @@ export const outdoorProtocols: Protocol[] = [
     unitNote: 'Plants that share a reservoir or a tent are one unit.',
     area: 'tent',
     cropsWithin: false,
+    compares: 'medium',
     wholeSystem: true,
     traits: [
       weight('plant', 'Plant weight'),
@@ -245,6 +248,7 @@ export const outdoorProtocols: Protocol[] = [
     unitNote: 'The pot is the unit; seedlings in it are counted.',
     area: 'bench',
     cropsWithin: false,
+    compares: 'seed',
     wholeSystem: false,
     traits: [
       ratio('emerged', 'Emerged', 50),
@@ -275,6 +279,7 @@ export const outdoorProtocols: Protocol[] = [
     unitNote: '',
     area: 'bench',
     cropsWithin: false,
+    compares: 'accessory',
     wholeSystem: false,
     traits: [
       number('leaf', 'Largest leaf', 'cm'),

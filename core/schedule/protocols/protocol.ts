@@ -1,4 +1,5 @@
 import type { AreaKind, ScaleStep, TraitKind } from '../../model/plan';
+import type { ProductCategory } from '../../model/product';
 
 /** A trait as a protocol proposes it; the first trait of a protocol decides. */
 export interface ProtocolTrait {
@@ -33,6 +34,8 @@ export interface Protocol {
   area: AreaKind;
   /** several crops in each unit are usual */
   cropsWithin: boolean;
+  /** what is compared, where it is a thing that is put in place; left out: something that is dosed */
+  compares?: Exclude<ProductCategory, 'fertilizer' | 'additive'>;
   /** whole systems differ, not one part of them */
   wholeSystem: boolean;
   traits: ProtocolTrait[];
