@@ -97,7 +97,7 @@ describe('a quick plan', () => {
     await v.sees('Choose a product, or write a name.');
     // What is put in place is bought by the piece: no water stands beside it, and nothing is given.
     await v.choose('Kind of trial', 'Grow lamps');
-    await v.sees('the price of one: Foglia 12.90');
+    await v.sees('Lamp areas of each');
     const text = await v.text('main');
     expect(text).not.toContain('Water alone beside them');
     expect(text).not.toContain('Feed a lamp area gets');
