@@ -201,12 +201,14 @@ function UsePrice({ treatment, index, products, unitNoun }: Omit<Props, 'remove'
       </span>
     );
   const { perDose, perUnit, dosesPerPack, pack } = cost.value;
+  const bought = `${amountWords(pack.size, pack.unit)} at ${formatMoney({ minor: pack.priceMinor, currency: pack.currency })}`;
+  const doses = Math.floor(dosesPerPack);
   return (
     <span className="small quiet">
       {comesTo}
-      {formatMoney(perDose)} a dose · {formatMoney(perUnit)} per {unitNoun} · {Math.floor(dosesPerPack)}{' '}
-      {Math.floor(dosesPerPack) === 1 ? 'dose' : 'doses'} in a pack of {amountWords(pack.size, pack.unit)} at{' '}
-      {formatMoney({ minor: pack.priceMinor, currency: pack.currency })}
+      {isDosed(product.category)
+        ? `${formatMoney(perDose)} a dose · ${formatMoney(perUnit)} per ${unitNoun} · ${doses} ${doses === 1 ? 'dose' : 'doses'} in a pack of ${bought}`
+        : `${formatMoney(perUnit)} per ${unitNoun} · ${bought}`}
     </span>
   );
 }
