@@ -4,7 +4,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { Visitor, launch, leave } from './browser';
+import { launch, leave } from './browser';
+import { Visitor } from './visitor';
 import { writeCamera, writePhonePicture, writePicture } from './pictures';
 
 const dir = mkdtempSync(join(tmpdir(), 'palazzo-bench-'));

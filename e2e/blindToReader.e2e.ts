@@ -8,7 +8,8 @@ import { strFromU8, unzipSync } from 'fflate';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { Visitor, launch, leave } from './browser';
+import { launch, leave } from './browser';
+import { Visitor } from './visitor';
 
 let browser: Browser;
 let v: Visitor;

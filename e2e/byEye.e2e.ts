@@ -9,7 +9,8 @@ import type { TraitId, TrialId } from '~core/model/ids';
 import { Plan } from '~core/model/plan';
 import { planSha256 } from '~core/plan/seal';
 import { entry, plan, trait, trialOf } from '~core/testing/trial';
-import { Visitor, launch, leave } from './browser';
+import { launch, leave } from './browser';
+import { Visitor } from './visitor';
 
 const daysAgo = (n: number) => new Date(Date.now() - n * 86_400_000).toISOString().slice(0, 10);
 let browser: Browser;

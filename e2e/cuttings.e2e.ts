@@ -2,7 +2,8 @@
 // and written up. Nothing is taken in as a file.
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { Visitor, launch, leave } from './browser';
+import { launch, leave } from './browser';
+import { Visitor } from './visitor';
 
 let browser: Browser;
 let v: Visitor;

@@ -24,7 +24,8 @@ import {
   use,
   weighing,
 } from '~core/testing/trial';
-import { Visitor, launch, leave } from './browser';
+import { launch, leave } from './browser';
+import { Visitor } from './visitor';
 
 let browser: Browser;
 let v: Visitor;

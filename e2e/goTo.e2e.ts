@@ -1,7 +1,8 @@
 // By name from anywhere; and copies: a trial, a product, a contender.
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { Visitor, launch, leave } from './browser';
+import { launch, leave } from './browser';
+import { Visitor } from './visitor';
 
 let browser: Browser;
 let v: Visitor;

@@ -9,7 +9,8 @@ import { Plan } from '~core/model/plan';
 import { planSha256 } from '~core/plan/seal';
 import { entry, heightTrait, plan, trialOf } from '~core/testing/trial';
 import { plannedTask } from '~core/schedule/protocols/tasks';
-import { Visitor, launch, leave } from './browser';
+import { launch, leave } from './browser';
+import { Visitor } from './visitor';
 
 let browser: Browser;
 let desk: Visitor;

@@ -1,6 +1,7 @@
 // For whoever set the browser's text to 200 %: the browser's own setting, not a style of the page.
 import { expect, inject, it } from 'vitest';
-import { Visitor, launchWithText } from './browser';
+import { launchWithText } from './browser';
+import { Visitor } from './visitor';
 import { neededWidth, views } from './viewList';
 
 it('text twice as large pushes nothing off the page, on a desk and on a phone', async () => {

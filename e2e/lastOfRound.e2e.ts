@@ -9,7 +9,8 @@ import { exportTrial } from '~core/formats/dataPackage';
 import { Plan } from '~core/model/plan';
 import { planSha256 } from '~core/plan/seal';
 import { entry, plan, trialOf } from '~core/testing/trial';
-import { Visitor, launch, leave } from './browser';
+import { launch, leave } from './browser';
+import { Visitor } from './visitor';
 
 let browser: Browser;
 let v: Visitor;

@@ -10,7 +10,8 @@ import { blankProduct } from '~core/model/blankProduct';
 import type { ProductId } from '~core/model/ids';
 import { Plan } from '~core/model/plan';
 import { entry, height, plan, trialOf, unitId } from '~core/testing/trial';
-import { Visitor, launch, leave } from './browser';
+import { launch, leave } from './browser';
+import { Visitor } from './visitor';
 
 let browser: Browser;
 let v: Visitor;

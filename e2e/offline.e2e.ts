@@ -8,7 +8,8 @@ import { join } from 'node:path';
 import type { Browser, Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { serve } from '../scripts/serve.mjs';
-import { Visitor, launch } from './browser';
+import { launch } from './browser';
+import { Visitor } from './visitor';
 
 const profile = mkdtempSync(join(tmpdir(), 'palazzo-profile-'));
 let server: Server;

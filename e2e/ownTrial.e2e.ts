@@ -3,7 +3,8 @@ import { strFromU8, unzipSync } from 'fflate';
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { canonicalJson } from '~core/plan/seal';
-import { Visitor, launch, leave } from './browser';
+import { launch, leave } from './browser';
+import { Visitor } from './visitor';
 
 /** One trial from the empty own bench through every room to its file, and back in on a fresh profile. */
 describe('a trial of one’s own, end to end', () => {

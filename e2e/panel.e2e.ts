@@ -11,7 +11,8 @@ import type { PanelKey } from '~core/model/panel';
 import { Plan } from '~core/model/plan';
 import { planSha256 } from '~core/plan/seal';
 import { entry, plan, trialOf } from '~core/testing/trial';
-import { Visitor, launch, leave } from './browser';
+import { launch, leave } from './browser';
+import { Visitor } from './visitor';
 
 const id = 'tasted' as TrialId;
 const names = ['Bosco', 'Rivo', 'Colle'];

@@ -1,7 +1,8 @@
 // The shortest way: four trays sealed and the first value logged, every click and key counted; wrong input; a phone.
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { Visitor, launch, leave } from './browser';
+import { launch, leave } from './browser';
+import { Visitor } from './visitor';
 
 let browser: Browser;
 beforeAll(async () => {

@@ -1,7 +1,8 @@
 // A trial under way: a dose changed, plants counted and thinned, units split, instruments, films.
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { Visitor, launch, leave } from './browser';
+import { launch, leave } from './browser';
+import { Visitor } from './visitor';
 
 const trial = '/trial/demo-trial-par';
 let browser: Browser;

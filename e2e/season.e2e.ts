@@ -9,7 +9,8 @@ import type { TrialId } from '~core/model/ids';
 import { Plan } from '~core/model/plan';
 import { planSha256 } from '~core/plan/seal';
 import { entry, plan, trait, trialOf } from '~core/testing/trial';
-import { Visitor, launch, leave } from './browser';
+import { launch, leave } from './browser';
+import { Visitor } from './visitor';
 import { smallStorage } from './smallStorage';
 
 const id = 'season' as TrialId;

@@ -1,7 +1,8 @@
 // From a product in the library to a sealed trial and its first value: how many presses it takes.
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, expect, inject, it } from 'vitest';
-import { Visitor, launch, leave } from './browser';
+import { launch, leave } from './browser';
+import { Visitor } from './visitor';
 
 let browser: Browser;
 beforeAll(async () => {

@@ -1,4 +1,4 @@
-import type { Visitor } from './browser';
+import type { Visitor } from './visitor';
 
 /** Gives a visitor's address 30 MB. @returns what fills it to the last kilobyte, and what makes room again */
 export async function smallStorage({ page }: Visitor, origin: string) {

@@ -8,7 +8,8 @@ import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { exportTrial } from '~core/formats/dataPackage';
 import { Plan } from '~core/model/plan';
 import { plan, trialOf } from '~core/testing/trial';
-import { Visitor, launch, leave } from './browser';
+import { launch, leave } from './browser';
+import { Visitor } from './visitor';
 
 let browser: Browser;
 let one: Visitor;

@@ -6,7 +6,8 @@ import { pathToFileURL } from 'node:url';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { Visitor, launch, leave, pageIsAccessible } from './browser';
+import { launch, leave } from './browser';
+import { Visitor, pageIsAccessible } from './visitor';
 
 let browser: Browser;
 let v: Visitor;

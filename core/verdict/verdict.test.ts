@@ -245,6 +245,15 @@ describe('the verdict with money', () => {
     const noPack = { ...priced, products: [{ ...feed('cheap', 0), packs: [] }, feed('dear', 9000)] };
     const v = makeVerdict(noPack, finding(noPack, log), nameOf);
     expect(v.bestValue.text).toMatch(/until B can be priced/);
+    // Nor is one counted as free of which no product is written down.
+    const unnamed = {
+      ...priced,
+      treatments: priced.treatments.map((t) => (t.name === 'B' ? { ...t, products: [] } : t)),
+    };
+    const w = makeVerdict(unnamed, finding(unnamed, log), nameOf);
+    expect(w.bestValue.text).toMatch(/until B can be priced/);
+    expect(w.lines.find((l) => l.treatment.name === 'B')).toMatchObject({ perResult: null, perExtra: null });
+    expect(w.cannotTell).toContain('What B costs: No product and dose is written down for it.');
     expect(v.cannotTell.join()).toMatch(/cheap has no pack/);
     const mixed = { ...priced, products: [feed('cheap', 1000, 'USD'), feed('dear', 9000)] };
     expect(makeVerdict(mixed, finding(mixed, log), nameOf).bestValue.text).toMatch(/different currencies/);
