@@ -83,7 +83,7 @@ function ContendersEditor({ id, plan, products, blind, sealedAt }: ContendersDat
             <div className="w2">
               <SizesChoice />
             </div>
-            <div className="w3">
+            <div className="w12">
               <Tick name="wholeSystem" label="Whole systems are compared, and the review says so" />
               <Tick name="peers" label="Equals are compared: none is a control" />
             </div>
