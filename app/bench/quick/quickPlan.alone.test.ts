@@ -6,7 +6,7 @@ import { missingForSeal } from '~core/plan/seal';
 import { NOTHING_WRITTEN } from '~core/plan/nothingWritten';
 import { protocols } from '~core/schedule/protocols';
 import { product } from '~core/testing/trial';
-import { type QuickInput, nameAndPrice, quickPlan } from './quickPlan';
+import { type QuickInput, nameAndPrice, quickPlan, sayUndosed } from './quickPlan';
 import { usMeasures } from '~core/quantity/measure';
 
 const around = { library: [product({ name: 'Duo Lume', labelRate: '2 mL/L' })], taken: ['CRE'], today: '2026-03-01', currency: 'EUR', units: { inches: false, measures: usMeasures } }; // prettier-ignore
@@ -50,6 +50,15 @@ describe('a plan in one go', () => {
     const { plan, undosed } = made({ solutionL: 0.5 });
     expect(plan.treatments[1]!.products[0]).toMatchObject({ amount: 2, unit: 'mL', solutionLPerUnit: 0.5 });
     expect(undosed).toEqual([]);
+  });
+  it('says which doses it couldn’t take over, and what goes with them', () => {
+    expect(sayUndosed([], 4)).toBeNull();
+    expect(sayUndosed(['Foglia'], null)).toBe(
+      'No dose of Foglia is in the plan: no label in the library says how much.',
+    );
+    expect(sayUndosed(['Foglia', 'Bosco'], 4)).toBe(
+      'No dose of Foglia and Bosco is in the plan, nor the 4 L each gets: no label in the library says how much.',
+    );
   });
   it('new names become products, with a price where one was written; the same name twice is one', () => {
     const { plan, added } = made({ names: ['Foglia 12.90', 'duo lume', 'Bosco', 'Bosco'] });

@@ -12,6 +12,7 @@ import { contendersOf } from '~core/plan/beginning';
 import { NOTHING_WRITTEN } from '~core/plan/nothingWritten';
 import { proposeCode } from '~core/plan/proposeCode';
 import { parseDecimal } from '~core/quantity/decimal';
+import { listNames } from '~core/quantity/format';
 import { usMeasures } from '~core/quantity/measure';
 import { protocolOf } from '~core/schedule/protocols';
 import type { Protocol } from '~core/schedule/protocols/protocol';
@@ -133,6 +134,17 @@ function useOf(product: Product, solutionL: number | null, noun: string): Produc
   );
   if (!dose.ok) return null;
   return { ...once, productId: product.id, ...dose.value };
+}
+
+/**
+ * What the short way couldn't take over, in a sentence; null where it took everything.
+ *
+ * @param undosed contenders without a dose @param solutionL as it was asked for
+ */
+export function sayUndosed(undosed: readonly string[], solutionL: number | null): string | null {
+  if (undosed.length === 0) return null;
+  const feed = solutionL === null ? '' : `, nor the ${solutionL} L each gets`;
+  return `No dose of ${listNames(undosed)} is in the plan${feed}: no label in the library says how much.`;
 }
 
 /**
