@@ -218,7 +218,12 @@ describe('a trial of one’s own, end to end', () => {
     await v.sees('Something off with PRV-01');
     await v.press('Write it down');
     await v.sees('Write it down in a few words.');
-    await v.page.locator('[role="dialog"] textarea:not([aria-hidden])').fill('Watered late.');
+    const words = '[role="dialog"] textarea:not([aria-hidden])';
+    await v.page.locator(words).fill('Watered late.');
+    // A tap beside it, or Escape by chance, doesn't take the words away.
+    await v.page.mouse.click(5, 5);
+    await v.sees('What is typed here isn’t kept yet.');
+    expect(await v.page.$eval(words, (e) => (e as HTMLTextAreaElement).value)).toBe('Watered late.');
     await v.press('Write it down');
     await v.tileSays('PRV-01', /5\.3 noted/);
   });

@@ -1,4 +1,3 @@
-import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import InputAdornment from '@mui/material/InputAdornment';
@@ -13,6 +12,7 @@ import { DayField } from '../ui/day/DayField';
 import { isDay } from '../ui/day/whole';
 import type { Act } from './acts';
 import { relativeDay } from './clock';
+import { EntryDialog } from '../ui/EntryDialog';
 
 /** A task done on another day than today. */
 export function LateDialog({
@@ -30,7 +30,7 @@ export function LateDialog({
   const [date, setDate] = useState(act.date < today ? act.date : yesterday);
   const ahead = date > today;
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="xs">
+    <EntryDialog onClose={onClose} maxWidth="xs">
       <DialogTitle>Done: {act.what}</DialogTitle>
       <DialogContent>
         <DayField
@@ -58,7 +58,7 @@ export function LateDialog({
           onClose();
         }}
       />
-    </Dialog>
+    </EntryDialog>
   );
 }
 
@@ -91,7 +91,7 @@ function AskDialog({ title, label, hint, doLabel, faultOf, onKeep, onClose, slot
     if (kept) onClose();
   };
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
+    <EntryDialog onClose={onClose} maxWidth="sm">
       <DialogTitle>{title}</DialogTitle>
       <DialogContent>
         <TextField
@@ -107,7 +107,7 @@ function AskDialog({ title, label, hint, doLabel, faultOf, onKeep, onClose, slot
         />
       </DialogContent>
       <DialogButtons onCancel={onClose} label={doLabel} onDo={() => void keep()} busy={busy} />
-    </Dialog>
+    </EntryDialog>
   );
 }
 

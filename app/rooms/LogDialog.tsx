@@ -1,4 +1,3 @@
-import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import MenuItem from '@mui/material/MenuItem';
@@ -7,6 +6,7 @@ import { DialogButtons } from '../ui/DialogButtons';
 import { useForm, useWatch } from 'react-hook-form';
 import type { EntryBody } from '~core/log/entry';
 import type { UnitId } from '~core/model/ids';
+import { EntryDialog } from '../ui/EntryDialog';
 
 type Kind = 'deviation' | 'death' | 'sampleDeath' | 'exclusion' | 'note';
 
@@ -64,7 +64,7 @@ export function LogDialog({ unit, sample = null, sampleName = '', onClose, onKee
   });
   const fault = formState.errors.text?.message;
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
+    <EntryDialog onClose={onClose} maxWidth="sm">
       <DialogTitle>{unit ? `Something off with ${unit.code}` : 'Something off'}</DialogTitle>
       <DialogContent>
         <div className="stack" style={{ paddingTop: 8 }}>
@@ -98,6 +98,6 @@ export function LogDialog({ unit, sample = null, sampleName = '', onClose, onKee
         onDo={() => void keep()}
         busy={formState.isSubmitting}
       />
-    </Dialog>
+    </EntryDialog>
   );
 }

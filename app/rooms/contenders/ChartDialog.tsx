@@ -1,5 +1,4 @@
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
@@ -12,6 +11,7 @@ import { ChartGrid, placeKey } from './ChartGrid';
 import type { UnitShape } from './dose';
 import { type ChartDraft, type ChartFault, chartOf, draftOfUses, usesOfDraft, withChart } from './chartDraft';
 import type { UseInput } from './contendersForm';
+import { EntryDialog } from '../../ui/EntryDialog';
 
 interface Props {
   name: string;
@@ -46,7 +46,7 @@ export function ChartDialog({ name, uses, products, measures, unit, unitNoun, on
     fields.current?.querySelector<HTMLElement>(`[data-place="${placeKey(made.error.at)}"]`)?.focus();
   };
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="lg">
+    <EntryDialog onClose={onClose} maxWidth="lg">
       <DialogTitle>Feeding chart{name && ` of ${name}`}</DialogTitle>
       <DialogContent ref={fields}>
         <p className="quiet" style={{ marginBottom: '0.8rem' }}>
@@ -133,6 +133,6 @@ export function ChartDialog({ name, uses, products, measures, unit, unitNoun, on
         )}
       </DialogContent>
       <DialogButtons onCancel={onClose} label="Use this chart" onDo={make} />
-    </Dialog>
+    </EntryDialog>
   );
 }

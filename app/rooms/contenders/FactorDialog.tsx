@@ -1,5 +1,4 @@
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import MenuItem from '@mui/material/MenuItem';
@@ -9,6 +8,7 @@ import type { Product } from '~core/model/product';
 import { DialogButtons } from '../../ui/DialogButtons';
 import { newUse } from './contendersForm';
 import { type FactorInput, type LevelInput, combinations, factorProblem } from './factorial';
+import { EntryDialog } from '../../ui/EntryDialog';
 
 const starts: [label: string, factors: FactorInput[]][] = [
   [
@@ -55,7 +55,7 @@ export function FactorDialog({ products, onClose, onMake }: Props) {
     changeFactor(i, (f) => ({ ...f, levels: f.levels.map((x, j) => (l === j ? change(x) : x)) }));
   const made = problem ? [] : combinations(factors);
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="md">
+    <EntryDialog onClose={onClose} maxWidth="md">
       <DialogTitle>Contenders from factors</DialogTitle>
       <DialogContent>
         <p className="quiet" style={{ marginBottom: '0.8rem' }}>
@@ -158,6 +158,6 @@ export function FactorDialog({ products, onClose, onMake }: Props) {
         label="Make the contenders"
         onDo={() => (problem ? setAsked(true) : onMake(factors))}
       />
-    </Dialog>
+    </EntryDialog>
   );
 }

@@ -1,4 +1,3 @@
-import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
@@ -14,6 +13,7 @@ import { FileButton } from '../../ui/FileButton';
 import { DayField } from '../../ui/day/DayField';
 import { isDay } from '../../ui/day/whole';
 import { DialogButtons } from '../../ui/DialogButtons';
+import { EntryDialog } from '../../ui/EntryDialog';
 
 interface Props {
   state: TrialState;
@@ -70,7 +70,7 @@ export function PasteDialog({ state, round, trait, walk, onClose, onKeep }: Prop
     setText((await file?.text()) ?? '');
   };
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
+    <EntryDialog onClose={onClose} maxWidth="sm">
       <DialogTitle>
         {trait.name}, {round.name}: a column
       </DialogTitle>
@@ -140,6 +140,6 @@ export function PasteDialog({ state, round, trait, walk, onClose, onKeep }: Prop
         onDo={() => void keep()}
         busy={busy}
       />
-    </Dialog>
+    </EntryDialog>
   );
 }

@@ -1,6 +1,5 @@
 import { formatFigure } from '~core/quantity/format';
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
@@ -18,6 +17,7 @@ import { PickOne } from '../../ui/PickOne';
 import { balanceFilter } from './balanceFilter';
 import { type Measured, keepBalance, keepCover, measureCover } from './keepPhotos';
 import { type Photo, type Spot, coverTrait } from './photoData';
+import { EntryDialog } from '../../ui/EntryDialog';
 
 interface Props {
   plan: Plan;
@@ -104,7 +104,7 @@ export function PhotoDialog({ plan, photo, code, spot, earlier, onClose, onChang
   };
   const url = urls.get(photo.sha256);
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="md">
+    <EntryDialog onClose={onClose} maxWidth="md">
       <DialogTitle>
         {code}, day {photo.day}
       </DialogTitle>
@@ -263,7 +263,7 @@ export function PhotoDialog({ plan, photo, code, spot, earlier, onClose, onChang
           </Button>
         )}
       </DialogActions>
-    </Dialog>
+    </EntryDialog>
   );
 }
 

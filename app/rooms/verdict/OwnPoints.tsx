@@ -1,5 +1,4 @@
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
@@ -8,6 +7,7 @@ import { useState } from 'react';
 import { CardHeading } from '~core/model/judgement';
 import { parseDecimal } from '~core/quantity/decimal';
 import { TesseraName } from '../../ui/Tessera';
+import { EntryDialog } from '../../ui/EntryDialog';
 
 interface Props {
   heading: CardHeading;
@@ -56,7 +56,7 @@ export function OwnPoints({ heading, contenders, onKeep, onClose }: Props) {
     });
   };
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
+    <EntryDialog onClose={onClose} maxWidth="sm">
       <DialogTitle>{own === null ? 'Name and scale' : 'My own points'}</DialogTitle>
       <DialogContent>
         <div className="stack" style={{ paddingTop: '0.4rem' }}>
@@ -126,6 +126,6 @@ export function OwnPoints({ heading, contenders, onKeep, onClose }: Props) {
           Keep
         </Button>
       </DialogActions>
-    </Dialog>
+    </EntryDialog>
   );
 }

@@ -1,4 +1,3 @@
-import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import ToggleButton from '@mui/material/ToggleButton';
@@ -7,6 +6,7 @@ import { useState } from 'react';
 import type { CardHeading } from '~core/model/judgement';
 import { type Preferred, pairsToAsk, weightsByPairs } from '~core/verdict/weights';
 import { DialogButtons } from '../../ui/DialogButtons';
+import { EntryDialog } from '../../ui/EntryDialog';
 
 interface Props {
   headings: readonly CardHeading[];
@@ -27,7 +27,7 @@ export function PairsDialog({ headings, onClose, onKeep }: Props) {
   const choose = (i: number, more: Preferred['more']) =>
     setAnswers((all) => all.map((a, j) => (j === i ? { ...a, more } : a)));
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
+    <EntryDialog onClose={onClose} maxWidth="sm">
       <DialogTitle>Which matters more?</DialogTitle>
       <DialogContent>
         <p className="small quiet">
@@ -61,6 +61,6 @@ export function PairsDialog({ headings, onClose, onKeep }: Props) {
         </p>
       </DialogContent>
       <DialogButtons onCancel={onClose} label="Take these weights" onDo={() => onKeep(weights)} />
-    </Dialog>
+    </EntryDialog>
   );
 }
