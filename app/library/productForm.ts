@@ -143,7 +143,8 @@ export const ProductForm = z
     if (p.spoonMassesG.length > 0 && spoonMl(p) === null) {
       ctx.addIssue({ code: 'custom', path: ['spoonVolumeMl'], message: 'What does the spoon hold?' });
     }
-    if (p.spoonVolumeMl !== null && p.spoonMassesG.length < 2) {
+    // One weighing is too few also where the label's rate says which spoon it is.
+    if (p.spoonMassesG.length === 1 || (p.spoonVolumeMl !== null && p.spoonMassesG.length < 2)) {
       ctx.addIssue({
         code: 'custom',
         path: ['spoonMassesG'],

@@ -258,6 +258,15 @@ describe('a product', () => {
     );
     expect(fromForm('x', ProductForm.parse(none)).analysis).toBeNull();
   });
+  it('one weighed spoon is too few, whoever says what the spoon holds', () => {
+    const f = { ...toForm(null), name: 'Polvere', labelRate: '1 tsp/gal', spoonMassesG: '4.9' };
+    const few = {
+      spoonMassesG: 'Weigh five level spoons (two at least): one says nothing about the spread.',
+    };
+    expect(errorsOf(ProductForm, f)).toEqual(few);
+    expect(errorsOf(ProductForm, { ...f, spoonVolumeMl: '5' })).toEqual(few);
+    expect(errorsOf(ProductForm, { ...f, spoonMassesG: '4.9 5.1' })).toEqual({});
+  });
   it('an element of which the oxide would be more than all of it is said at its field', () => {
     const f = toForm(bench.products.find((p) => p.analysis)!);
     Object.assign(f, { nPercent: '0', nitratePercent: '', ammoniumPercent: '', ureaPercent: '' });
