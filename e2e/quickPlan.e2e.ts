@@ -114,7 +114,7 @@ describe('a quick plan', () => {
     await v.fill('each', '3');
     await v.fill('solutionL', '4');
     await v.press('Go on planning');
-    await v.sees('No dose of Bosco is in the plan, nor the 4 L each gets');
+    await v.sees('How much of Bosco each gets isn’t in the plan, nor are the 4 L');
     await v.sees('What is compared with what.');
     await v.sees('Bosco');
     expect(v.complaints).toEqual([]);

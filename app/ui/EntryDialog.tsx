@@ -2,8 +2,8 @@ import Dialog, { type DialogProps } from '@mui/material/Dialog';
 import { useState } from 'react';
 
 /**
- * A dialog that something is typed in: a tap beside it, or Escape struck by chance, doesn't take that away. Cancel
- * leaves it, and Escape once more.
+ * A dialog that something is typed in: a tap beside it, or Escape struck by chance, doesn't take that away. Its
+ * button leaves it, and Escape once more.
  */
 export function EntryDialog({
   onClose,
@@ -26,7 +26,7 @@ export function EntryDialog({
       {children}
       {asked && (
         <p role="status" className="small" style={{ padding: '0 1.5rem 1rem', color: 'var(--ochre-text)' }}>
-          What is typed here isn’t kept yet. Cancel leaves it, or Escape once more.
+          What is typed here isn’t kept yet. The button leaves it, or Escape once more.
         </p>
       )}
     </Dialog>

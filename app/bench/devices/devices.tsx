@@ -1,4 +1,5 @@
 import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
@@ -18,7 +19,6 @@ import { RoomHead } from '../../ui/RoomHead';
 import { announce } from '../../ui/announce';
 import { Clashes } from './Clashes';
 import { PairHere } from './PairHere';
-import { EntryDialog } from '../../ui/EntryDialog';
 
 export async function clientLoader() {
   const [here, paired, clashes] = await Promise.all([lanHere(), pairing(), listClashes()]);
@@ -176,7 +176,7 @@ function AddDevice({ addresses, onClose }: { addresses: readonly string[]; onClo
     };
   }, [role, at]);
   return (
-    <EntryDialog onClose={onClose} maxWidth="sm">
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
       <DialogTitle>Pair another device</DialogTitle>
       <DialogContent className="stack">
         <div className="inline-row" style={{ paddingTop: '0.4rem' }}>
@@ -252,7 +252,7 @@ function AddDevice({ addresses, onClose }: { addresses: readonly string[]; onClo
           Done
         </Button>
       </DialogActions>
-    </EntryDialog>
+    </Dialog>
   );
 }
 

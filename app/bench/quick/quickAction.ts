@@ -6,7 +6,7 @@ import { askToLast } from '../../store/storage';
 import { createTrial, listTrials, sealPlan } from '../../store/trials';
 import { todayDate } from '../clock';
 import { announce } from '../../ui/announce';
-import { quickPlan, sayUndosed } from './quickPlan';
+import { quickPlan } from './quickPlan';
 import { currencyHere, unitsHere } from '../../ui/region';
 import { sentIn } from '../../form/handedOver';
 
@@ -37,13 +37,12 @@ export async function quickAction({ request }: { request: Request }): Promise<Ac
     units: unitsHere(trials[0]?.row.plan),
   });
   if (!made.ok) return { errors: made.error as Record<string, string> };
-  const { plan, added, undosed } = made.value;
+  const { plan, added, open } = made.value;
   if (plan.code === '')
     return { errors: { names: 'Write a name with letters in it: labels begin with them.' } };
   for (const product of added) await saveProduct(product);
   await createTrial(plan);
   void askToLast();
-  const open = sayUndosed(undosed, parsed.data.solutionL);
   if (open !== null) announce(open);
   if (parsed.data.next === 'plan') return redirect(`/trial/${plan.id}/contenders`);
   const sealed = await sealPlan(plan.id);

@@ -6,7 +6,7 @@ import { missingForSeal } from '~core/plan/seal';
 import { NOTHING_WRITTEN } from '~core/plan/nothingWritten';
 import { protocols } from '~core/schedule/protocols';
 import { product } from '~core/testing/trial';
-import { type QuickInput, nameAndPrice, quickPlan, sayUndosed } from './quickPlan';
+import { type QuickInput, nameAndPrice, quickPlan } from './quickPlan';
 import { usMeasures } from '~core/quantity/measure';
 
 const around = { library: [product({ name: 'Duo Lume', labelRate: '2 mL/L' })], taken: ['CRE'], today: '2026-03-01', currency: 'EUR', units: { inches: false, measures: usMeasures } }; // prettier-ignore
@@ -52,12 +52,18 @@ describe('a plan in one go', () => {
     expect(undosed).toEqual([]);
   });
   it('says which doses it couldn’t take over, and what goes with them', () => {
-    expect(sayUndosed([], 4)).toBeNull();
-    expect(sayUndosed(['Foglia'], null)).toBe(
-      'No dose of Foglia is in the plan: no label in the library says how much.',
+    expect(made({ solutionL: 4 }).open).toBeNull();
+    expect(made({ names: ['Foglia'] }).open).toBe(
+      'How much of Foglia each gets isn’t in the plan: no label in the library says it.',
     );
-    expect(sayUndosed(['Foglia', 'Bosco'], 4)).toBe(
-      'No dose of Foglia and Bosco is in the plan, nor the 4 L each gets: no label in the library says how much.',
+    expect(made({ names: ['Foglia', 'Bosco'], solutionL: 4 }).open).toBe(
+      'How much of Foglia and Bosco each gets isn’t in the plan, nor are the 4 L: no label in the library says it.',
+    );
+    // Litres that were typed before lamps were chosen aren't given to them.
+    const lamps = made({ protocolId: 'lamps', names: ['Duo Lume', 'Barra Nove'], solutionL: 4 });
+    expect(lamps.plan.treatments.flatMap((t) => t.products.map((u) => u.solutionLPerUnit))).toEqual([null]);
+    expect(lamps.open).toBe(
+      'How much of Duo Lume each gets isn’t in the plan: no label in the library says it.',
     );
   });
   it('new names become products, with a price where one was written; the same name twice is one', () => {

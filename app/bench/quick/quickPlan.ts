@@ -51,8 +51,10 @@ export interface QuickPlan {
   plan: Plan;
   /** products that weren't in the library */
   added: Product[];
-  /** contenders whose product is in the plan without a dose: nobody said how much */
+  /** contenders whose product isn't in the plan: nobody said how much */
   undosed: string[];
+  /** the same in a sentence, with what was asked for and goes with them; null where all was taken over */
+  open: string | null;
 }
 
 /** @example nameAndPrice('Foglia 12.90') // { name: 'Foglia', price: 12.9 } */
@@ -136,15 +138,11 @@ function useOf(product: Product, solutionL: number | null, noun: string): Produc
   return { ...once, productId: product.id, ...dose.value };
 }
 
-/**
- * What the short way couldn't take over, in a sentence; null where it took everything.
- *
- * @param undosed contenders without a dose @param solutionL as it was asked for
- */
-export function sayUndosed(undosed: readonly string[], solutionL: number | null): string | null {
+/** What the short way couldn't take over. @param solutionL as it was asked for */
+function sayUndosed(undosed: readonly string[], solutionL: number | null): string | null {
   if (undosed.length === 0) return null;
-  const feed = solutionL === null ? '' : `, nor the ${solutionL} L each gets`;
-  return `No dose of ${listNames(undosed)} is in the plan${feed}: no label in the library says how much.`;
+  const feed = solutionL === null ? '' : `, nor are the ${solutionL} L`;
+  return `How much of ${listNames(undosed)} each gets isn’t in the plan${feed}: no label in the library says it.`;
 }
 
 /**
@@ -162,7 +160,9 @@ export function quickPlan(
     around.library.find((p) => p.name.toLowerCase() === nameAndPrice(name).name.toLowerCase()) ??
     around.library.find((p) => p.name.toLowerCase() === name.toLowerCase());
   const protocol = protocolOf(input.protocolId);
+  // Beside what is put in place nothing is given.
   const withWater = input.withWater && !protocol?.compares;
+  const solutionL = protocol?.compares ? null : input.solutionL;
   const products = names.map((n) => known(n) ?? productNamed(n, around.currency, protocol?.compares));
   const added = products.filter((p) => !around.library.includes(p));
   if (products.length + Number(withWater) < 2)
@@ -184,7 +184,7 @@ export function quickPlan(
     ...(!withWater && { peers: true }),
   };
   const filled = protocol ? applyProtocol(blank, protocol) : plainTraits(blank);
-  const uses = new Map(products.map((p) => [p.name, useOf(p, input.solutionL, filled.unitNoun)]));
+  const uses = new Map(products.map((p) => [p.name, useOf(p, solutionL, filled.unitNoun)]));
   const treatments = contendersOf(products, withWater, input.crop).map((t) => {
     const use = t.role === 'untreated' ? null : uses.get(t.name);
     return use ? { ...t, products: [use] } : t;
@@ -204,9 +204,6 @@ export function quickPlan(
   };
   const units = layOut(plan, plan.design!);
   if (!units.ok) return err({ each: describeLayoutError(units.error) });
-  return ok({
-    plan: { ...plan, units: units.value },
-    added,
-    undosed: products.filter((p) => !uses.get(p.name)).map((p) => p.name),
-  });
+  const undosed = products.filter((p) => !uses.get(p.name)).map((p) => p.name);
+  return ok({ plan: { ...plan, units: units.value }, added, undosed, open: sayUndosed(undosed, solutionL) });
 }

@@ -102,8 +102,6 @@ export function parseScale(text: string): ScaleStep[] {
 export const scaleToText = (scale: readonly ScaleStep[]): string =>
   scale.map((s) => `${s.value} ${s.text}`.trim()).join('\n');
 
-const NOTHING_MEASURED = 'Tick what is measured.';
-
 /** Names typed between commas. */
 const nameList = z
   .string()
@@ -158,7 +156,7 @@ export const QuestionForm = z
     const there = new Set<string>(f.traits.map((t) => t.id));
     f.rounds.forEach((r, i) => {
       if (!r.traitIds.some((id) => there.has(id)))
-        ctx.addIssue({ code: 'custom', path: ['rounds', i, 'traitIds'], message: NOTHING_MEASURED });
+        ctx.addIssue({ code: 'custom', path: ['rounds', i, 'traitIds'], message: 'Tick what is measured.' });
     });
     const names = f.traits.map((t) => t.name.toLowerCase());
     names.forEach((n, i) => {
