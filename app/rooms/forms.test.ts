@@ -11,7 +11,8 @@ import {
   newUse,
   toContendersForm,
 } from './contenders/contendersForm';
-import { QuestionForm, applyQuestion, newRound, newTrait, toQuestionForm } from './question/questionForm';
+import { newRound, newTrait } from './question/newRows';
+import { QuestionForm, applyQuestion, toQuestionForm } from './question/questionForm';
 import { protocolOf } from '~core/schedule/protocols';
 import { applyProtocol } from '~core/schedule/protocols/applyProtocol';
 import { UNFINISHED } from '../ui/day/whole';

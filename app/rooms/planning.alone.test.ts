@@ -15,13 +15,8 @@ import { auditHeadline, fairnessAction } from './fairness/fairnessActions';
 import { bottleTags, unitLabels } from './layout/labelContent';
 import { layoutAction } from './layout/layoutActions';
 import { logAction } from './logActions';
-import {
-  QuestionForm,
-  applyQuestion,
-  parseScale,
-  scaleToText,
-  toQuestionForm,
-} from './question/questionForm';
+import { QuestionForm, applyQuestion, toQuestionForm } from './question/questionForm';
+import { parseScale, scaleToText } from './question/writtenScale';
 import { applyProtocol } from '~core/schedule/protocols/applyProtocol';
 import { unitByCode } from './rounds/unitByCode';
 import { remarkOf } from './rounds/walk';

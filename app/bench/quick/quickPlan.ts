@@ -19,7 +19,7 @@ import type { Protocol } from '~core/schedule/protocols/protocol';
 import { applyProtocol } from '~core/schedule/protocols/applyProtocol';
 import { newUse } from '../../rooms/contenders/contendersForm';
 import { resolveDose } from '../../rooms/contenders/dose';
-import { newTrait } from '../../rooms/question/questionForm';
+import { newTrait } from '../../rooms/question/newRows';
 import type { SizeUnits } from '~core/quantity/sizeText';
 
 /** What is asked for a trial that is planned in one go. */

@@ -19,7 +19,7 @@ import { type SessionDraft, type PlannedSession, planSession } from '~core/senso
 import { parseDecimal } from '~core/quantity/decimal';
 import { livingUnits } from '~core/schedule/rounds';
 import type { FieldErrors } from '../../form/schemaFields';
-import { parseScale, scaleToText } from '../question/questionForm';
+import { parseScale, scaleToText } from '../question/writtenScale';
 import type { Photo } from '../rounds/photoData';
 import { cautionsFor } from './cautions';
 

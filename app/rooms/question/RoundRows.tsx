@@ -5,7 +5,8 @@ import { Controller, useFieldArray, useFormContext, useWatch } from 'react-hook-
 import { dateOfDay } from '~core/plan/days';
 import { shortDate } from '../../bench/clock';
 import { Field, GroupError } from '../../form/fields';
-import { type QuestionFormInput, newRound } from './questionForm';
+import { newRound } from './newRows';
+import type { QuestionFormInput } from './questionForm';
 import { isDay } from '../../ui/day/whole';
 
 /** The planned rounds: name, day, and which traits are taken. */

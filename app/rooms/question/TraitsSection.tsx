@@ -5,7 +5,8 @@ import { kindOf } from '~core/model/plan';
 import { gradeUses, usualGrades } from '~core/model/grade';
 import { Choice, Field } from '../../form/fields';
 import { TraitRow } from './TraitRow';
-import { type QuestionFormInput, newTrait } from './questionForm';
+import { newTrait } from './newRows';
+import type { QuestionFormInput } from './questionForm';
 
 /** What is measured: the traits, one of which decides. */
 export const TraitsSection = memo(function TraitsSection({ locked }: { locked: boolean }) {

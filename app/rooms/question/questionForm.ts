@@ -1,18 +1,13 @@
 import { z } from 'zod';
-import {
-  type RoundId,
-  RoundId as RoundIdSchema,
-  type TraitId,
-  TraitId as TraitIdSchema,
-} from '~core/model/ids';
+import { RoundId as RoundIdSchema, type TraitId, TraitId as TraitIdSchema } from '~core/model/ids';
 import { gradesOf } from '~core/log/picks';
 import { Grade } from '~core/model/grade';
-import { newId } from '~core/model/newId';
-import { Plan, type ScaleStep, Trait, asks, kindOf, pers, summaries } from '~core/model/plan';
+import { Plan, Trait, asks, kindOf, pers, summaries } from '~core/model/plan';
 import { withCrop } from '~core/plan/beginning';
 import { protocolOf } from '~core/schedule/protocols';
-import { finishingRuleFor, lookScale } from '~core/schedule/protocols/protocol';
+import { finishingRuleFor } from '~core/schedule/protocols/protocol';
 import { fieldText, optionalNumber, typedNumber } from '../../form/schemaFields';
+import { parseScale, scaleToText } from './writtenScale';
 
 const shape = Plan.shape;
 
@@ -75,32 +70,6 @@ const TraitForm = z
       ctx.addIssue({ code: 'custom', path: ['plausibleLow'], message: 'The least must be below the most.' });
     }
   });
-
-/**
- * A written scale as typed: one step a line, worst first. “3 pale” is step 3; a line without a figure is one
- * more than the line before; “1–10” is a scale whose steps need no words.
- */
-export function parseScale(text: string): ScaleStep[] {
-  let next = 1;
-  const range = /^\s*(\d{1,3})\s*(?:-|–|to)\s*(\d{1,3})\s*$/.exec(text);
-  if (range) {
-    return [Number(range[1]), Number(range[2])].sort((a, b) => a - b).map((value) => ({ value, text: '' }));
-  }
-  return text
-    .split('\n')
-    .map((line) => line.trim())
-    .filter(Boolean)
-    .map((line) => {
-      const match = /^(\d{1,3})\s*[=:.)–-]?\s*(.*)$/.exec(line);
-      const value = match ? Number(match[1]) : next;
-      next = value + 1;
-      return { value, text: (match ? match[2]! : line).slice(0, 200) };
-    })
-    .sort((a, b) => a.value - b.value);
-}
-
-export const scaleToText = (scale: readonly ScaleStep[]): string =>
-  scale.map((s) => `${s.value} ${s.text}`.trim()).join('\n');
 
 /** Names typed between commas. */
 const nameList = z
@@ -244,69 +213,6 @@ export function applyQuestion(plan: Plan, f: z.output<typeof QuestionForm>): Pla
       : plan.units,
   };
 }
-
-/** A trait to start from; the examples under the empty list. */
-export const traitExamples = {
-  weight: { name: 'Cut weight', unit: 'g', kind: 'weighing', decimals: '1', summary: 'sum' },
-  height: { name: 'Plant height', unit: 'cm', kind: 'number', decimals: '1', summary: 'last' },
-  count: { name: 'Leaf count', unit: 'leaves', kind: 'count', decimals: '0', summary: 'last' },
-  ratio: { name: 'Rooted', unit: '%', kind: 'ratio', decimals: '0', summary: 'last', outOf: '5' },
-  score: {
-    name: 'Look',
-    unit: 'points',
-    kind: 'score',
-    decimals: '1',
-    summary: 'last',
-    scaleText: scaleToText(lookScale.map((text, i) => ({ value: i + 1, text }))),
-  },
-  picks: { name: 'Picked weight', unit: 'g', kind: 'pickWeight', decimals: '0', summary: 'last' },
-  pickShare: { name: 'Sound fruit', unit: '%', kind: 'pickSound', decimals: '0', summary: 'last' },
-  pickFirst: {
-    name: 'Days to the first pick',
-    unit: 'days',
-    kind: 'pickFirst',
-    decimals: '0',
-    summary: 'last',
-    direction: 'lower',
-  },
-  rank: { name: 'Rank by eye', unit: '', kind: 'rank', decimals: '0', summary: 'last', direction: 'lower' },
-  blank: { name: '', unit: '', kind: 'number', decimals: '1', summary: 'last' },
-} as const;
-
-/** @param bare without another trait's scale in it */
-export function newTrait(
-  example: keyof typeof traitExamples,
-  bare = false,
-): QuestionFormInput['traits'][number] {
-  return {
-    id: newId<TraitId>(),
-    direction: 'higher',
-    bandLow: '',
-    bandHigh: '',
-    plausibleLow: '',
-    plausibleHigh: '',
-    samplesPerUnit: '1',
-    per: 'unit',
-    wholeUnit: false,
-    evenDead: false,
-    deadIsZero: false,
-    halfSteps: false,
-    withinBlocks: false,
-    countsAs: '',
-    constantPercent: '',
-    outOf: '',
-    scaleText: '',
-    ...traitExamples[example],
-    ...(bare && { scaleText: '' }),
-  };
-}
-
-export const newRound = (n: number, day: number, traitIds: readonly string[]) => ({
-  id: newId<RoundId>() as string,
-  name: `Round ${n}`,
-  day: String(day),
-  traitIds: [...traitIds],
-});
 
 export function toQuestionForm(plan: Plan): QuestionFormInput {
   return {
