@@ -1,7 +1,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { exportTrial } from '~core/formats/dataPackage';
-// eslint-disable-next-line no-restricted-imports -- the demo bench is the app's own data, made from core alone
+// oxlint-disable-next-line no-restricted-imports -- the demo bench is the app's own data, made from core alone
 import { demoBench } from '../app/demo/demoBench';
 import { findingsOf } from './findings';
 import { readArgs } from './options';

@@ -56,15 +56,15 @@ async function tests(name, args) {
   failed += counted.numFailedTests || (good ? 0 : 1);
 }
 
-/** What shares nothing, the longest first. `npm run lint` checks the types of everything; core is pure under options of its own. */
+/** What shares nothing, the longest first. */
 const waiting = [
-  () => check('types and lint', 'npm', ['run', '--silent', 'lint']),
-  () => check('build', 'npm', ['run', '--silent', 'build']),
   () => tests('unit-core', ['--project', 'core', '--maxWorkers=1']),
   () => tests('unit-app', ['--project', 'app', '--project', 'alone', '--maxWorkers=1']),
-  () => check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']),
+  () => check('build', 'npm', ['run', '--silent', 'build']),
+  () => check('types', 'npm', ['run', '--silent', 'types']),
   () => check('layers', bin('depcruise'), ['core', 'app', 'cli', '--config', '.dependency-cruiser.cjs']),
-  () => check('types of core', bin('tsc'), ['-p', 'core/tsconfig.json']),
+  () => check('lint', bin('oxlint'), ['.']),
+  () => check('format', bin('oxfmt'), ['--check', '.']),
 ];
 
 /** Takes one after the other; two of them side by side keep two cores busy to the end. */

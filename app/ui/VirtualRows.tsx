@@ -71,6 +71,7 @@ function Measured<T>({ rows, columns, guess, children }: Props<T>) {
   useLayoutEffect(() => {
     setTop((body.current?.getBoundingClientRect().top ?? 0) + window.scrollY);
   }, []);
+  // oxlint-disable-next-line react/incompatible-library -- what it returns is used here alone, and in no memo
   const virtual = useWindowVirtualizer({
     count: rows.length,
     estimateSize: () => guess,

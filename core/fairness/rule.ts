@@ -13,7 +13,14 @@ export const severityNames: Record<Severity, string> = {
 };
 
 export type PlanRoom =
-  'rounds' | 'question' | 'contenders' | 'layout' | 'mixing' | 'labels' | 'review' | 'library';
+  | 'rounds'
+  | 'question'
+  | 'contenders'
+  | 'layout'
+  | 'mixing'
+  | 'labels'
+  | 'review'
+  | 'library';
 
 /** What the audit looks at. */
 export interface AuditInput {

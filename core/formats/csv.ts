@@ -12,7 +12,9 @@ export interface Table {
 }
 
 export type TableError =
-  { tag: 'empty' } | { tag: 'duplicateColumn'; column: string } | { tag: 'malformed'; message: string };
+  | { tag: 'empty' }
+  | { tag: 'duplicateColumn'; column: string }
+  | { tag: 'malformed'; message: string };
 
 /** Says in one plain line what is wrong with a table. */
 export function describeTableError(e: TableError): string {

@@ -151,7 +151,9 @@ export const exportForDevice = (trial: Trial, bulk: Bulk = noBulk): Uint8Array =
   zipSync({ ...trialFiles(trial), ...bulkFiles(trial, bulk) }, zipOptions);
 
 export type ImportError =
-  { tag: 'notZip' } | { tag: 'missingFile'; file: string } | { tag: 'invalid'; message: string };
+  | { tag: 'notZip' }
+  | { tag: 'missingFile'; file: string }
+  | { tag: 'invalid'; message: string };
 
 export function describeImportError(e: ImportError): string {
   switch (e.tag) {

@@ -1,6 +1,12 @@
 /** A value of a plan, a form or a file. */
 export type Json =
-  string | number | boolean | null | undefined | readonly Json[] | { readonly [key: string]: Json };
+  | string
+  | number
+  | boolean
+  | null
+  | undefined
+  | readonly Json[]
+  | { readonly [key: string]: Json };
 
 /** Something both sides changed, and not to the same. */
 export interface MergeConflict {

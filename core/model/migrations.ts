@@ -155,7 +155,9 @@ export function planFromFile(plan: unknown, version: number): unknown {
 }
 
 export type MigrationError =
-  { tag: 'noVersion' } | { tag: 'newer'; version: number } | { tag: 'noPath'; version: number };
+  | { tag: 'noVersion' }
+  | { tag: 'newer'; version: number }
+  | { tag: 'noPath'; version: number };
 
 export function describeMigrationError(e: MigrationError, newest = FILE_VERSION): string {
   switch (e.tag) {

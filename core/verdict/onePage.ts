@@ -32,10 +32,7 @@ export function sayHeadings(input: Omit<CardInput, 'headings'>, headings: readon
 }
 
 /** Who should take what, heading by heading. */
-export const sayWhoTakes = (
-  input: Omit<CardInput, 'headings'>,
-  headings: readonly CardHeading[],
-): string[] =>
+export const sayWhoTakes = (input: Omit<CardInput, 'headings'>, headings: readonly CardHeading[]): string[] =>
   headings.length === 0 ? [] : sayAlone(makeCard({ ...input, headings: [...headings] }), input.nameOf);
 
 /** Claims with what became of them, a line each. @example 'Prova, “a quarter more”: borne out.' */

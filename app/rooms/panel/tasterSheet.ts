@@ -73,7 +73,9 @@ export function unpacked<T>(text: string, schema: z.ZodType<T>): T | null {
 
 /** One screen of a taster's page. */
 export type Screen =
-  { kind: 'cup'; set: number; code: string } | { kind: 'set'; set: number } | { kind: 'guess' };
+  | { kind: 'cup'; set: number; code: string }
+  | { kind: 'set'; set: number }
+  | { kind: 'guess' };
 
 /** The screens a taster goes through, one sample at a time. */
 export function screensOf(sheet: TasterSheet): Screen[] {

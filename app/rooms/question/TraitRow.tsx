@@ -16,7 +16,8 @@ const kindChoices = Object.entries(traitKinds).map(([kind, { name }]) => [kind, 
 export function TraitRow({ index, remove, locked }: Props) {
   const at = (name: string) => `traits.${index}.${name}`;
   const trait = useWatch({ name: `traits.${index}` }) as
-    { id: string; direction: string; kind: TraitKind; name: string } | undefined;
+    | { id: string; direction: string; kind: TraitKind; name: string }
+    | undefined;
   // The one that decides; all others are exploratory.
   const decides = (useWatch({ name: 'primaryTraitId' }) as string) === trait?.id;
   const unitNoun = (useWatch({ name: 'unitNoun' }) as string) || 'unit';
