@@ -44,6 +44,9 @@ describe('a trial of one’s own, end to end', () => {
     await v.fill('name', 'Prova Uno');
     await v.fill('packs.0.size', '500');
     await v.fill('packs.0.price', '12,50');
+    // A liquid is sold by volume, as a rule.
+    expect(await v.valueOf('packs.0.unit')).toBe('mL');
+    await v.choose('Unit', 'g');
     expect(await v.valueOf('packs.0.currency')).toBe('USD'); // of the browser's region
     await v.fill('packs.0.currency', 'EUR');
     await v.fill('claims.0.text', 'A quarter more leaf');
@@ -58,6 +61,7 @@ describe('a trial of one’s own, end to end', () => {
     await v.fill('name', 'Prova Due');
     await v.press('Add a pack');
     await v.fill('packs.0.size', '1000');
+    await v.choose('Unit', 'g');
     await v.fill('packs.0.price', '30');
     await v.choose('How obtained', 'sent free');
     await v.press('Put it in the library');

@@ -75,3 +75,16 @@ export const neededWidth = (page: Page) =>
         requestAnimationFrame(() => requestAnimationFrame(() => done(document.documentElement.scrollWidth))),
       ),
   );
+
+/** Fields on a page that have no room for four figures (32 px), with what there is. */
+export const crampedFields = (page: Page): Promise<string[]> =>
+  page.$$eval('input:not([type]), input[type="text"], textarea', (fields) =>
+    fields.flatMap((field) => {
+      const { paddingLeft, paddingRight } = getComputedStyle(field);
+      const room = field.clientWidth - parseFloat(paddingLeft) - parseFloat(paddingRight);
+      // Where a day is typed part by part the field itself is out of sight.
+      const shown =
+        field.checkVisibility() && !field.closest('[aria-hidden="true"]') && field.clientWidth > 1;
+      return shown && room < 32 ? [`${field.labels?.[0]?.textContent || field.name}: ${room} px`] : [];
+    }),
+  );

@@ -2,7 +2,7 @@ import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { launch, leave } from './browser';
 import { Visitor } from './visitor';
-import { neededWidth, views } from './viewList';
+import { crampedFields, neededWidth, views } from './viewList';
 
 describe('every view', () => {
   let browser: Browser;
@@ -19,9 +19,10 @@ describe('every view', () => {
   // In parts, so that none comes near the time a test may take.
   const part = Math.ceil(views.length / 6);
   it.each([0, 1, 2, 3, 4, 5])(
-    'axe finds nothing, by day; by night the contrast holds; none is wider than a phone, tablet or desk (part %i)',
+    'axe finds nothing, by day; by night the contrast holds; none is wider than a phone, tablet or desk, no field too narrow (part %i)',
     async (i) => {
       const wide: string[] = [];
+      const cramped: string[] = [];
       for (const path of views.slice(i * part, (i + 1) * part)) {
         await v.open(path);
         await v.byDay();
@@ -34,9 +35,11 @@ describe('every view', () => {
           const needed = await neededWidth(v.page);
           if (needed > width) wide.push(`${path} ${needed} on ${width}`);
         }
+        cramped.push(...(await crampedFields(v.page)).map((field) => `${path} ${field}`));
         await v.page.setViewport({ width: 1280, height: 800 });
       }
       expect(wide).toEqual([]);
+      expect(cramped).toEqual([]);
       expect(v.complaints).toEqual([]);
     },
   );

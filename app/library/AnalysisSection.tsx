@@ -41,7 +41,7 @@ export function AnalysisSection() {
         Per cent, as printed. Leave all empty for a product without one. The forms of nitrogen make the
         estimated strength sharper; leave them empty where the label doesn’t give them.
       </p>
-      <div className="fields" style={{ maxWidth: '58rem' }}>
+      <div className="fields figures" style={{ maxWidth: '58rem' }}>
         {(
           [
             ['nPercent', 'N in all'],
@@ -55,10 +55,10 @@ export function AnalysisSection() {
             ['ureaPercent', 'N as urea'],
           ] as const
         ).map(([name, label]) => (
-          <div key={name} style={{ gridColumn: 'span 2' }}>
-            <Field name={name} label={label} suffix="%" numeric />
-          </div>
+          <Field key={name} name={name} label={label} suffix="%" numeric />
         ))}
+      </div>
+      <div className="fields" style={{ maxWidth: '58rem', marginTop: '0.9rem' }}>
         {printings.map(([name, label, options]) => (
           <div className="w3" key={name}>
             <Choice name={name} label={label} options={options} />

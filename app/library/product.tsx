@@ -14,7 +14,15 @@ import { Caution } from '../ui/Caution';
 import { RoomHead } from '../ui/RoomHead';
 import { AnalysisSection } from './AnalysisSection';
 import { MeasuringSection } from './MeasuringSection';
-import { ProductForm, emptyPack, fromForm, newProductId, shopOptions, toForm } from './productForm';
+import {
+  ProductForm,
+  emptyPack,
+  fromForm,
+  newProductId,
+  shopOptions,
+  toForm,
+  usualUnit,
+} from './productForm';
 import { currencyHere, unitsHere } from '../ui/region';
 
 interface RouteArgs {
@@ -123,7 +131,14 @@ function ProductEditor({ product, currency }: Awaited<ReturnType<typeof clientLo
               </div>
             ))}
             <div>
-              <Button variant="outlined" color="secondary" onClick={() => packs.append(emptyPack(currency))}>
+              <Button
+                variant="outlined"
+                color="secondary"
+                onClick={() => {
+                  const soFar = form.getValues();
+                  packs.append(emptyPack(currency, soFar.packs.at(-1)?.unit ?? usualUnit(soFar)));
+                }}
+              >
                 Add a pack
               </Button>
             </div>

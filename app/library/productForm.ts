@@ -10,6 +10,7 @@ import {
   OwnMeasure,
   Pack,
   Product,
+  isDosed,
   printedForms,
   productCategories,
   productForms,
@@ -226,10 +227,18 @@ export function fromForm(id: string, f: z.output<typeof ProductForm>): Product {
   });
 }
 
-export const emptyPack = (currency: string) => ({
+/** What a pack of such a product is usually sold by. */
+export function usualUnit({ category, form }: Pick<Product, 'category' | 'form'>): AmountUnit {
+  if (category === 'medium') return 'L';
+  if (!isDosed(category) || form === 'device') return 'piece';
+  return form === 'liquid' ? 'mL' : 'g';
+}
+
+/** A pack to be filled in. @param unit what it is probably sold by */
+export const emptyPack = (currency: string, unit: AmountUnit) => ({
   id: newId<PackId>() as string,
   size: '',
-  unit: 'g' as const,
+  unit,
   price: '',
   currency,
   ...boughtNowhere,

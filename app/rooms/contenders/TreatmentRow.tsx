@@ -69,7 +69,13 @@ export function TreatmentRow({ index, products, unitNoun, locked, blind, remove,
         </div>
         <div className="w3">
           {role === 'test' && (
-            <Field name={at('expectedPercent')} label="Expected change" numeric suffix="% of control" />
+            <Field
+              name={at('expectedPercent')}
+              label="Expected change"
+              numeric
+              suffix="%"
+              helperText="of the control"
+            />
           )}
         </div>
         <div className="w2" style={{ textAlign: 'right' }}>
