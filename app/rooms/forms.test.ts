@@ -3,14 +3,8 @@ import type { z } from 'zod';
 import { fieldErrors } from '../form/schemaFields';
 import { demoBench } from '../demo/demoBench';
 import { ProductForm, fromForm, toForm } from '../library/productForm';
-import {
-  ContendersForm,
-  applyContenders,
-  doseErrors,
-  newTreatment,
-  newUse,
-  toContendersForm,
-} from './contenders/contendersForm';
+import { ContendersForm, applyContenders, doseErrors, toContendersForm } from './contenders/contendersForm';
+import { newTreatment, newUse } from './contenders/newContender';
 import { newRound, newTrait } from './question/newRows';
 import { QuestionForm, applyQuestion, toQuestionForm } from './question/questionForm';
 import { protocolOf } from '~core/schedule/protocols';

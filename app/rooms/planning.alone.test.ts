@@ -9,7 +9,7 @@ import { height, plan, trait, unitId, use as productUse } from '~core/testing/tr
 import { createTrial, deleteTrial, loadTrial, savePlan, sealPlan, wholeTrial } from '../store/trials';
 import { takeIn } from '../store/takeIn';
 import { restore } from '../store/bin';
-import { newUse, newTreatment } from './contenders/contendersForm';
+import { newTreatment, newUse } from './contenders/newContender';
 import { combinations, factorProblem, factorsOf } from './contenders/factorial';
 import { auditHeadline, fairnessAction } from './fairness/fairnessActions';
 import { bottleTags, unitLabels } from './layout/labelContent';

@@ -17,7 +17,7 @@ import { usMeasures } from '~core/quantity/measure';
 import { protocolOf } from '~core/schedule/protocols';
 import type { Protocol } from '~core/schedule/protocols/protocol';
 import { applyProtocol } from '~core/schedule/protocols/applyProtocol';
-import { newUse } from '../../rooms/contenders/contendersForm';
+import { newUse } from '../../rooms/contenders/newContender';
 import { resolveDose } from '../../rooms/contenders/dose';
 import { newTrait } from '../../rooms/question/newRows';
 import type { SizeUnits } from '~core/quantity/sizeText';

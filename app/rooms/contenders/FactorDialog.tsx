@@ -6,7 +6,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { Product } from '~core/model/product';
 import { DialogButtons } from '../../ui/DialogButtons';
-import { newUse } from './contendersForm';
+import { newUse } from './newContender';
 import { type FactorInput, type LevelInput, combinations, factorProblem } from './factorial';
 import { EntryDialog } from '../../ui/EntryDialog';
 

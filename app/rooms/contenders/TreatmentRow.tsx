@@ -10,7 +10,8 @@ import { useNotice } from '../../ui/Notices';
 import { Tessera } from '../../ui/Tessera';
 import { ChartDialog } from './ChartDialog';
 import { UseRow, areaOf } from './UseRow';
-import { type ContendersFormInput, type UseInput, nextUse } from './contendersForm';
+import type { ContendersFormInput, UseInput } from './contendersForm';
+import { nextUse, productMeant } from './newContender';
 
 interface Props {
   index: number;
@@ -52,10 +53,8 @@ export function TreatmentRow({ index, products, unitNoun, locked, blind, remove,
   const addProduct = () => {
     const all = getValues('treatments');
     const given = all.flatMap((t) => t.products);
-    // The contender is called after its product where one is of that name.
-    const named = products.find((p) => p.name === getValues(`treatments.${index}.name`));
     const last = all[index]?.products.at(-1) ?? given.at(-1) ?? null;
-    uses.append(nextUse(named && all[index]?.products.length === 0 ? named : first!, last));
+    uses.append(nextUse(productMeant(products, all, index)!, last));
   };
   return (
     <section className="sheet" aria-label={`Contender ${name || index + 1}`}>

@@ -10,7 +10,8 @@ import { parseDecimal } from '~core/quantity/decimal';
 import { ProductUse } from '~core/model/plan';
 import { type Product, amountUnits, isDosed } from '~core/model/product';
 import { Choice, Field, Tick } from '../../form/fields';
-import { type ContendersFormInput, type UseInput, newUse } from './contendersForm';
+import type { ContendersFormInput, UseInput } from './contendersForm';
+import { newUse } from './newContender';
 import { resolveDose } from './dose';
 
 interface Props {

@@ -4,7 +4,7 @@ import type { FeedingChart } from '~core/mixing/feedingChart';
 import { usMeasures } from '~core/quantity/measure';
 import { product } from '~core/testing/trial';
 import { type ChartDraft, chartOf, draftOfUses, usesOfDraft, withChart } from './chartDraft';
-import { newUse } from './contendersForm';
+import { newUse } from './newContender';
 
 const [a, dry] = [
   product({ id: 'a' as never, name: 'Prova A' }),

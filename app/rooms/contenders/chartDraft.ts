@@ -12,7 +12,8 @@ import { parseDecimal } from '~core/quantity/decimal';
 import type { Product } from '~core/model/product';
 import { type Result, err, ok } from '~core/model/result';
 import type { MeasureSystem } from '~core/quantity/measure';
-import { type UseInput, newUse } from './contendersForm';
+import type { UseInput } from './contendersForm';
+import { newUse } from './newContender';
 import { type UnitShape, resolveDose } from './dose';
 
 /** A feeding chart while it is typed: figures are texts. */

@@ -18,7 +18,8 @@ import { FactorTable } from './FactorTable';
 import { SameTable } from './SameTable';
 import { TreatmentRow } from './TreatmentRow';
 import { combinations, factorsOf } from './factorial';
-import { copyOfTreatment, newTreatment, toContendersForm } from './contendersForm';
+import { toContendersForm } from './contendersForm';
+import { copyOfTreatment, newTreatment } from './newContender';
 import './contenders.css';
 /** Each school of matching, and what it answers. */
 const matchingNotes: Record<Matching, string> = {

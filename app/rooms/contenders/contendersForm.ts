@@ -1,19 +1,8 @@
 import { z } from 'zod';
-import { type TreatmentId, ProductId, TreatmentId as TreatmentIdSchema } from '~core/model/ids';
-import { newId } from '~core/model/newId';
-import {
-  Conditions,
-  Factor,
-  type Plan,
-  ProductUse,
-  Role,
-  Treatment,
-  matchings,
-  noConditions,
-} from '~core/model/plan';
+import { ProductId, TreatmentId as TreatmentIdSchema } from '~core/model/ids';
+import { Conditions, Factor, type Plan, ProductUse, Role, Treatment, matchings } from '~core/model/plan';
 import { AmountUnit, type Product } from '~core/model/product';
-import { dimensionOf } from '~core/quantity/amount';
-import { MeasureSystem } from '~core/quantity/measure';
+import { MeasureSystem, usMeasures } from '~core/quantity/measure';
 import {
   type FieldErrors,
   fieldText,
@@ -24,9 +13,7 @@ import {
 import { parseAreaCm2, parseWeightG } from '~core/quantity/size';
 import { type SizeUnits, areaField, sizeUnitsOf, volumeField, weightField } from '~core/quantity/sizeText';
 import { parseVolume } from '~core/quantity/volume';
-import { usMeasures } from '~core/quantity/measure';
 import { parseDecimal } from '~core/quantity/decimal';
-import { parseRate } from '~core/quantity/rate';
 import { type UnitShape, checkDose, checkSolution, resolveDose } from './dose';
 
 /** Days as people list them: “28, 35”. */
@@ -239,7 +226,7 @@ function saidOf<C extends { lampW: number | null; lampHours: number | null; ppfd
   };
 }
 
-const conditionsText = (x: Conditions, units: SizeUnits): TreatmentInput['conditions'] => ({
+export const conditionsText = (x: Conditions, units: SizeUnits): TreatmentInput['conditions'] => ({
   ...x,
   containerVolumeL: volumeField(x.containerVolumeL, units),
   plantsPerUnit: fieldText(x.plantsPerUnit),
@@ -251,77 +238,6 @@ const conditionsText = (x: Conditions, units: SizeUnits): TreatmentInput['condit
   ppfd: fieldText(x.ppfd),
   finishDay: fieldText(x.finishDay),
 });
-
-/** The same doses and surroundings under another name: half the dose, or another pot, is a change away. */
-export const copyOfTreatment = (like: TreatmentInput): TreatmentInput => ({
-  ...structuredClone(like),
-  id: newId<TreatmentId>() as string,
-  name: `${like.name} (copy)`.slice(0, 80),
-  role: like.role === 'untreated' ? 'test' : like.role,
-});
-
-/** An empty contender; what surrounds it is taken from another one. */
-export function newTreatment(role: Role, like?: TreatmentInput, crop = ''): TreatmentInput {
-  return {
-    id: newId<TreatmentId>() as string,
-    name: role === 'untreated' ? 'Water' : '',
-    role,
-    expectedPercent: '',
-    container: like?.container ?? '',
-    medium: like?.medium ?? '',
-    light: like?.light ?? '',
-    system: like?.system ?? '',
-    water: like?.water ?? '',
-    notes: '',
-    levels: {},
-    flushDays: '',
-    conditions: like
-      ? { ...like.conditions }
-      : conditionsText({ ...noConditions, crop }, { inches: false, measures: usMeasures }),
-    products: [],
-  };
-}
-
-/** The label's rate as a dose, where it is one figure that can be worked out; a range is the reviewer's to choose. */
-function labelDose({ labelRate }: Product): string {
-  const rate = parseRate(labelRate);
-  if (!rate.ok) return '';
-  return rate.value.kind !== 'ratio' && rate.value.low !== rate.value.high ? '' : labelRate;
-}
-
-/**
- * The next dose: of another product, given in the same water on the same days as the last one.
- * @param last null for the first dose of all
- */
-export const nextUse = (product: Product, last: UseInput | null): UseInput => ({
-  ...newUse(product),
-  ...(last && {
-    solutionLPerUnit: last.solutionLPerUnit,
-    timesPerUnit: last.timesPerUnit,
-    fromDay: last.fromDay,
-    everyDays: last.everyDays,
-    stage: last.stage,
-  }),
-});
-
-/** A dose to begin with, counted the way the product is sold. */
-export function newUse(product: Product): UseInput {
-  const sold = dimensionOf(product.packs[0]?.unit ?? (product.form === 'liquid' ? 'mL' : 'g'));
-  const unit: AmountUnit = sold === 'mass' ? 'g' : sold === 'volume' ? 'mL' : 'piece';
-  return {
-    productId: product.id as string,
-    packId: '',
-    amount: labelDose(product),
-    unit,
-    solutionLPerUnit: '',
-    timesPerUnit: '1',
-    stage: '',
-    fromDay: '',
-    everyDays: '',
-    strengthPercent: '100',
-    apart: false,
-  };
-}
 
 export function toContendersForm(plan: Plan): ContendersFormInput {
   return {

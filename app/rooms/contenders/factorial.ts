@@ -1,6 +1,7 @@
 import type { Factor } from '~core/model/plan';
 import { roleInFactorial } from '~core/plan/ownControl';
-import { type TreatmentInput, newTreatment } from './contendersForm';
+import type { TreatmentInput } from './contendersForm';
+import { newTreatment } from './newContender';
 
 /** A level of a factor and what it adds to a treatment; a plain level adds nothing. */
 export interface LevelInput {

@@ -1,0 +1,104 @@
+import type { TreatmentId } from '~core/model/ids';
+import { newId } from '~core/model/newId';
+import { type Role, noConditions } from '~core/model/plan';
+import type { AmountUnit, Product } from '~core/model/product';
+import { dimensionOf } from '~core/quantity/amount';
+import { usMeasures } from '~core/quantity/measure';
+import { parseRate } from '~core/quantity/rate';
+import { type TreatmentInput, type UseInput, conditionsText } from './contendersForm';
+
+/** The same doses and surroundings under another name: half the dose, or another pot, is a change away. */
+export const copyOfTreatment = (like: TreatmentInput): TreatmentInput => ({
+  ...structuredClone(like),
+  id: newId<TreatmentId>() as string,
+  name: `${like.name} (copy)`.slice(0, 80),
+  // A base is copied to put something on top of it.
+  role: like.role === 'untreated' || like.role === 'base' ? 'test' : like.role,
+});
+
+/** An empty contender; what surrounds it is taken from another one. */
+export function newTreatment(role: Role, like?: TreatmentInput, crop = ''): TreatmentInput {
+  return {
+    id: newId<TreatmentId>() as string,
+    name: role === 'untreated' ? 'Water' : '',
+    role,
+    expectedPercent: '',
+    container: like?.container ?? '',
+    medium: like?.medium ?? '',
+    light: like?.light ?? '',
+    system: like?.system ?? '',
+    water: like?.water ?? '',
+    notes: '',
+    levels: {},
+    flushDays: '',
+    conditions: like
+      ? { ...like.conditions }
+      : conditionsText({ ...noConditions, crop }, { inches: false, measures: usMeasures }),
+    products: [],
+  };
+}
+
+/** The label's rate as a dose, where it is one figure that can be worked out; a range is the reviewer's to choose. */
+function labelDose({ labelRate }: Product): string {
+  const rate = parseRate(labelRate);
+  if (!rate.ok) return '';
+  return rate.value.kind !== 'ratio' && rate.value.low !== rate.value.high ? '' : labelRate;
+}
+
+/**
+ * The product that is probably meant when one is added to a contender: the one it is called after, else one that no
+ * contender has yet, else one it hasn't itself.
+ */
+export function productMeant(
+  products: readonly Product[],
+  treatments: readonly Pick<TreatmentInput, 'name' | 'products'>[],
+  index: number,
+): Product | undefined {
+  const has = (t: Pick<TreatmentInput, 'products'> | undefined, p: Product) =>
+    t?.products.some((u) => u.productId === p.id) ?? false;
+  const its = treatments[index];
+  const others = products.filter((p) => !has(its, p));
+  const name = its?.name.toLowerCase() ?? '';
+  const named = others.filter((p) => name.includes(p.name.toLowerCase()));
+  return (
+    // “Foglia Uno” is meant rather than “Foglia”.
+    named.toSorted((a, b) => b.name.length - a.name.length)[0] ??
+    others.find((p) => !treatments.some((t) => has(t, p))) ??
+    others[0] ??
+    products[0]
+  );
+}
+
+/**
+ * The next dose: of another product, given in the same water on the same days as the last one.
+ * @param last null for the first dose of all
+ */
+export const nextUse = (product: Product, last: UseInput | null): UseInput => ({
+  ...newUse(product),
+  ...(last && {
+    solutionLPerUnit: last.solutionLPerUnit,
+    timesPerUnit: last.timesPerUnit,
+    fromDay: last.fromDay,
+    everyDays: last.everyDays,
+    stage: last.stage,
+  }),
+});
+
+/** A dose to begin with, counted the way the product is sold. */
+export function newUse(product: Product): UseInput {
+  const sold = dimensionOf(product.packs[0]?.unit ?? (product.form === 'liquid' ? 'mL' : 'g'));
+  const unit: AmountUnit = sold === 'mass' ? 'g' : sold === 'volume' ? 'mL' : 'piece';
+  return {
+    productId: product.id as string,
+    packId: '',
+    amount: labelDose(product),
+    unit,
+    solutionLPerUnit: '',
+    timesPerUnit: '1',
+    stage: '',
+    fromDay: '',
+    everyDays: '',
+    strengthPercent: '100',
+    apart: false,
+  };
+}
