@@ -72,6 +72,13 @@ describe('mixing at the bench, on a phone', () => {
     await fits();
   });
 
+  it('asks about ten times the dose before it is written down', async () => {
+    await v.fill('lines.0.actual', '13,2');
+    await v.press('Mixed: write it down');
+    await v.sees('13.2 for 1.32 is 10 times as much. Look at the measure');
+    await v.isAccessible();
+  });
+
   it('logs what was really given, and the reading as EC', async () => {
     await v.fill('lines.0.actual', '1,3');
     // 1.3 mL where 1.32 were wanted

@@ -209,6 +209,25 @@ const cases: Record<string, Case> = {
     found: /^From day 9 [A-Za-z]+: another dose than planned, the others as before\.$/,
     cures: false,
   },
+  'mixed-otherwise': {
+    fault: (p) => p,
+    over: () => ({
+      batches: [
+        { batch: 'BOX-A-d0', amounts: [{ given: 44, wanted: 4.4 }] },
+        {
+          batch: 'BOX-B-d0',
+          amounts: [
+            { given: 4.6, wanted: 4.4 },
+            { given: 0, wanted: 0.1 },
+          ],
+        },
+        { batch: 'BOX-C-d0', amounts: [{ given: 4.8, wanted: 4.4 }] },
+      ],
+    }),
+    found:
+      /^More than 10 % off what was wanted of a product: BOX-A-d0 \(10 times as much\) and BOX-B-d0 \(nothing of it\)\.$/,
+    cures: false,
+  },
   'no-prediction': { fault: (p) => ({ ...p, prediction: '' }), found: /expect/, cures: false },
   'no-smallest-difference': {
     fault: (p) => ({ ...p, smallestDifference: null }),

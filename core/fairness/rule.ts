@@ -49,6 +49,8 @@ export interface AuditInput {
   ended?: readonly { unitId: UnitId; day: number }[];
   /** doses changed since the seal, with the day from which they hold */
   doseChanges?: readonly { treatmentId: TreatmentId; day: number }[];
+  /** batches as they were mixed: of each product, what went in and what the recipe wanted, in one unit */
+  batches?: readonly { batch: string; amounts: readonly { given: number; wanted: number }[] }[];
   /** means of loggers by area */
   air?: readonly { areaId: string; quantity: string; mean: number }[];
 }

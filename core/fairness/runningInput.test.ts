@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { deriveState } from '../log/state';
-import type { AreaId } from '../model/ids';
+import type { AreaId, ProductId } from '../model/ids';
 import type { Plan } from '../model/plan';
 import { inFigures } from '../quantity/region';
 import { entry, plan as somePlan } from '../testing/trial';
@@ -59,5 +59,36 @@ describe('loggers of two places', () => {
     const log = [logger(lower, 22, '°C'), logger(upper, 75.2, '°F')];
     expect(airFound(plan, log)).toContain('temperature: A 24.0, Water 22.0 °C on average');
     expect(inFigures('en-US', () => airFound(plan, log))).toContain('A 75.2, Water 71.6 °F on average');
+  });
+});
+
+describe('batches', () => {
+  const plan = somePlan({ treatments: ['Water', 'A'], replicates: 3 });
+  const mixed = (batch: string, amount: number, wanted?: number) =>
+    entry(
+      {
+        kind: 'mix',
+        treatmentId: plan.treatments[1]!.id,
+        batch,
+        volumeL: 2.2,
+        amounts: [
+          { productId: 'P' as ProductId, amount, unit: 'mL', ...(wanted !== undefined && { wanted }) },
+        ],
+      },
+      batch,
+    );
+  const found = (log: ReturnType<typeof entry>[]) =>
+    audit({ plan, ...quiet, ...runningInput(deriveState(plan, log)) }).find(
+      (f) => f.ruleId === 'mixed-otherwise',
+    )?.found;
+
+  it('that were mixed as the recipe says, or before it was kept, are in order', () => {
+    expect(found([mixed('A-d0', 4.4, 4.4), mixed('A-d7', 9)])).toBeUndefined();
+  });
+  it('that weren’t are named, until they are taken back', () => {
+    const log = [mixed('A-d0', 4.4, 4.4), mixed('A-d7', 44, 4.4)];
+    expect(found(log)).toContain('A-d7 (10 times as much)');
+    const back = { kind: 'correction', supersedes: 'A-d7', replacement: null, reason: 'mistyped' };
+    expect(found([...log, entry(back, 'back')])).toBeUndefined();
   });
 });

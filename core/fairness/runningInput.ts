@@ -49,7 +49,16 @@ export function runningInput(
   state: TrialState,
 ): Pick<
   AuditInput,
-  'happened' | 'lost' | 'positions' | 'parts' | 'stands' | 'heights' | 'ended' | 'doseChanges' | 'air'
+  | 'happened'
+  | 'lost'
+  | 'positions'
+  | 'parts'
+  | 'stands'
+  | 'heights'
+  | 'ended'
+  | 'doseChanges'
+  | 'batches'
+  | 'air'
 > {
   return {
     happened: state.deviations,
@@ -63,6 +72,12 @@ export function runningInput(
     heights: heightsOf(state),
     ended: endedOn(state),
     doseChanges: ofKind(state, 'doseChange').map((e) => e.body),
+    batches: ofKind(state, 'mix').map(({ body }) => ({
+      batch: body.batch,
+      amounts: body.amounts.flatMap(({ amount, wanted }) =>
+        wanted === undefined ? [] : [{ given: amount, wanted }],
+      ),
+    })),
     air: ofKind(state, 'series').flatMap(({ body }) =>
       body.areaId === undefined
         ? []

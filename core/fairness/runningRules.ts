@@ -1,4 +1,5 @@
 import { happenings } from '../model/happening';
+import { farFromWanted } from '../mixing/slip';
 import { planIndex } from '../plan/planIndex';
 import { formatFigure, listNames, plural } from '../quantity/format';
 import { temperatureUnit } from '../quantity/region';
@@ -145,10 +146,36 @@ const splitUnequal: Rule = {
   },
 };
 
+/** Off what the recipe wanted, %, from which on it is another dose (practice). */
+const OTHER_DOSE = 10;
+
+const mixedOtherwise: Rule = {
+  id: 'mixed-otherwise',
+  severity: 'weakens',
+  title: 'A batch was mixed otherwise than by its recipe',
+  why: 'It is another dose than the one that is compared.',
+  check: ({ batches = [] }) => {
+    // Without names and amounts: of a blind trial they would tell which batch it is.
+    const off = batches.flatMap(({ batch, amounts }) =>
+      amounts.flatMap(({ given, wanted }) => {
+        const far = farFromWanted(given, wanted, OTHER_DOSE);
+        return far === null ? [] : [`${batch} (${far})`];
+      }),
+    );
+    if (off.length === 0) return null;
+    return {
+      found: `More than ${OTHER_DOSE} % off what was wanted of a product: ${listNames(off)}.`,
+      cure: 'Correct what was mistyped: take the batch back and write it down anew. What was really mixed so is said beside the finding.',
+      room: 'mixing',
+    };
+  },
+};
+
 export const runningRules: readonly Rule[] = [
   hitUnevenly,
   notTheSameAir,
   labelsLost,
   plantsUnequal,
   splitUnequal,
+  mixedOtherwise,
 ];
