@@ -142,6 +142,7 @@ describe('what isn’t a backup', () => {
   it.each([
     ['words', new Blob(['hello']), /isn’t a zip/],
     ['another zip', zip({ 'a.txt': 'x' }), /no backup\.json/],
+    ['an exported trial', zip({ 'plan.json': '{}', 'log.json': '[]' }), /one exported trial/],
     ['a newer one', zip({ 'backup.json': about.replace('1,', '9,') }), /newer Palazzo/],
     ['a head of another kind', zip({ 'backup.json': '[]' }), /can’t be read/],
     ['a head that isn’t JSON', zip({ 'backup.json': '{' }), /can’t be read/],

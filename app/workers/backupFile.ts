@@ -86,6 +86,8 @@ export function backupReader(): BackupReader {
   };
   async function contents(report: Report): Promise<Result<BackupContents, string>> {
     const head = named.get('backup.json');
+    if (!head && named.has('plan.json'))
+      return err('This is one exported trial, not a bench: “Take in a trial” takes it.');
     if (!head) return err('There is no backup.json in it: this isn’t a backup of a bench.');
     const about = About.safeParse(JSON.parse(await textOf(head)));
     if (!about.success) return err('Its backup.json can’t be read.');

@@ -163,6 +163,7 @@ describe('files that aren’t right', () => {
   it.each([
     ['no zip', strToU8('hello'), /isn’t a zip/],
     ['an empty zip', zipSync({}), /holds no plan\.json/],
+    ['a backup of a bench', zipSync({ 'backup.json': strToU8('{}') }), /“Bring a backup back” takes it/],
     ['a newer format', changed('plan.json', (j) => ({ ...j, version: 99 })), /newer Palazzo/],
     ['no version', changed('plan.json', ({ plan }) => ({ plan })), /which version/],
     ['a log that isn’t one', changed('log.json', () => ({})), /log: /],

@@ -152,6 +152,7 @@ export const exportForDevice = (trial: Trial, bulk: Bulk = noBulk): Uint8Array =
 
 export type ImportError =
   | { tag: 'notZip' }
+  | { tag: 'backup' }
   | { tag: 'missingFile'; file: string }
   | { tag: 'invalid'; message: string };
 
@@ -159,6 +160,8 @@ export function describeImportError(e: ImportError): string {
   switch (e.tag) {
     case 'notZip':
       return 'This file isn’t a zip that can be opened. Choose the .zip that a trial was exported to.';
+    case 'backup':
+      return 'This is the backup of a whole bench, not one trial: “Bring a backup back” takes it.';
     case 'missingFile':
       return `The zip holds no ${e.file}: it isn’t an exported trial, or part of it is lost.`;
     case 'invalid':
@@ -190,10 +193,12 @@ const firstIssue = (error: z.ZodError) => {
 /** Reads a trial back from its zip; the identical trial, or what is wrong with the file. */
 export function importTrial(zip: Uint8Array): Result<Trial, ImportError> {
   let files: Record<string, Uint8Array>;
+  let isBackup = false;
   try {
     let total = 0;
     files = unzipSync(zip, {
       filter: (f) => {
+        if (f.name === 'backup.json') isBackup = true;
         if (!readBack.includes(f.name)) return false;
         total += f.originalSize;
         return total < MOST_BYTES && f.originalSize <= 100_000 + MOST_RATIO * f.size;
@@ -202,6 +207,7 @@ export function importTrial(zip: Uint8Array): Result<Trial, ImportError> {
   } catch {
     return err({ tag: 'notZip' });
   }
+  if (isBackup) return err({ tag: 'backup' });
   const plan = parseJson(files['plan.json'], 'plan.json');
   if (!plan.ok) return plan;
   const log = parseJson(files['log.json'], 'log.json');

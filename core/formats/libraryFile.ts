@@ -16,6 +16,8 @@ export function libraryToFile(products: readonly Product[]): string {
 /** Reads a library back; the error is a plain line. */
 export function libraryFromFile(text: string): Result<Product[], string> {
   if (text.length > MOST_TEXT) return err('This file is larger than any real library.');
+  if (text.startsWith('PK'))
+    return err('This is a zip, not a library file: trials and backups of a bench come as one.');
   const json = safeJson(text);
   if (!json.ok) return err('This isn’t a library file: it holds no JSON that can be read.');
   const current = migrate(json.value, libraryMigrations, LIBRARY_VERSION);

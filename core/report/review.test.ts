@@ -79,6 +79,7 @@ describe('the library file', () => {
   });
   it.each([
     ['nonsense', /no JSON/],
+    ['PK\u0003\u0004…', /a zip, not a library file/],
     ['{"palazzo":"library","version":1,"products":[{"id":"x"}]}', /products\.0/],
     ['{"palazzo":"library","products":[]}', /version/],
   ])('%s', (text, said) => {
