@@ -102,6 +102,10 @@ describe('a quick plan', () => {
     const text = await v.text('main');
     expect(text).not.toContain('Water alone beside them');
     expect(text).not.toContain('Feed a lamp area gets');
+    // An additive is seen beside its base alone.
+    await v.choose('Kind of trial', 'Base feed against base and additives');
+    await v.press('Seal it and start');
+    await v.sees('Name the base feed: all get it');
     await v.choose('Kind of trial', 'height now and then, weight at the end');
     await v.sees('Water alone beside them');
     await v.page.locator('::-p-aria([name="What is compared"][role="combobox"])').click();
@@ -117,6 +121,18 @@ describe('a quick plan', () => {
     await v.sees('How much of Bosco each gets isn’t in the plan, nor are the 4 L');
     await v.sees('What is compared with what.');
     await v.sees('Bosco');
+
+    await v.open('/trials/quick');
+    await v.choose('Kind of trial', 'Base feed against base and additives');
+    await v.page.locator('::-p-aria([name="What is compared"][role="combobox"])').click();
+    await v.page.keyboard.type('Gemma 9');
+    await v.page.locator('::-p-aria([name="Base feed"][role="combobox"])').click();
+    await v.page.keyboard.type('Bosco');
+    await v.press('Go on planning');
+    await v.sees('What is compared with what.');
+    expect(await v.valueOf('treatments.0.name')).toBe('Bosco alone');
+    expect(await v.valueOf('treatments.0.role')).toBe('base');
+    expect(await v.valueOf('treatments.1.name')).toBe('Bosco + Gemma');
     expect(v.complaints).toEqual([]);
   });
 });

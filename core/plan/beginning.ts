@@ -15,6 +15,22 @@ export function contendersOf(products: readonly Product[], withWater: boolean, c
   return [...water, ...products.map((p) => ({ ...blankTreatment(p.name.slice(0, 80), 'test'), conditions }))];
 }
 
+/**
+ * Contenders of a trial of additives: the base feed alone as the control, and each additive on top of it.
+ *
+ * @example additivesOn(uno, [extra], 'chilli').map((t) => t.name) // ['Uno alone', 'Uno + Extra']
+ */
+export function additivesOn(base: Product, additives: readonly Product[], crop: string): Treatment[] {
+  const conditions = { ...noConditions, crop };
+  return [
+    { ...blankTreatment(`${base.name.slice(0, 74)} alone`, 'base'), conditions },
+    ...additives.map((p) => ({
+      ...blankTreatment(`${base.name} + ${p.name}`.slice(0, 80), 'test'),
+      conditions,
+    })),
+  ];
+}
+
 /** The crop of a plan changed: contenders that grow the old one, or none that is named, grow the new one. */
 export const withCrop = (plan: Plan, crop: string): Plan =>
   crop === plan.crop

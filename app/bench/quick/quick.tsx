@@ -3,7 +3,7 @@ import Autocomplete from '@mui/material/Autocomplete';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { FormProvider, useWatch } from 'react-hook-form';
+import { FormProvider, useController, useFormContext, useWatch } from 'react-hook-form';
 import { Link, useLoaderData } from 'react-router';
 import { protocolOf, protocols } from '~core/schedule/protocols';
 import { Choice, Field, Tick } from '../../form/fields';
@@ -23,6 +23,7 @@ export async function clientLoader() {
       protocolId: trials[0]?.row.plan.protocolId ?? '',
       names: [] as string[],
       withWater: true,
+      base: '',
       each: '2',
       crop: '',
       question: '',
@@ -45,6 +46,8 @@ export default function QuickPlanPage() {
   const noun = protocol?.unitNoun ?? 'tray';
   /** things are put in place: no water stands beside them, and nothing is given */
   const things = protocol?.compares !== undefined;
+  /** what is compared comes on top of a feed that all get */
+  const onBase = protocol?.onBase === true;
   const { errors } = form.formState;
   const named = (next: readonly string[]) =>
     form.setValue('names', [...next], { shouldDirty: true, shouldValidate: false });
@@ -72,6 +75,16 @@ export default function QuickPlanPage() {
           <UnsavedGuard busy={busy} />
           <div className="fields">
             <div className="w12">
+              <Choice
+                name="protocolId"
+                label="Kind of trial"
+                options={[
+                  ['', 'height now and then, weight at the end'],
+                  ...protocols.map((p) => [p.id, p.name] as const),
+                ]}
+              />
+            </div>
+            <div className="w12">
               <Autocomplete
                 multiple
                 freeSolo
@@ -94,8 +107,13 @@ export default function QuickPlanPage() {
                   />
                 )}
               />
-              {!things && <Tick name="withWater" label="Water alone beside them: the control" />}
+              {!things && !onBase && <Tick name="withWater" label="Water alone beside them: the control" />}
             </div>
+            {onBase && (
+              <div className="w12">
+                <BaseFeed products={products.filter((p) => !names.includes(p))} />
+              </div>
+            )}
             <div className="w3">
               <Field name="each" label={`${sentenceCase(plural(noun))} of each`} numeric />
             </div>
@@ -112,16 +130,6 @@ export default function QuickPlanPage() {
                 />
               </div>
             )}
-            <div className="w12">
-              <Choice
-                name="protocolId"
-                label="Kind of trial"
-                options={[
-                  ['', 'height now and then, weight at the end'],
-                  ...protocols.map((p) => [p.id, p.name] as const),
-                ]}
-              />
-            </div>
             <div className="w12">
               <Field
                 name="prediction"
@@ -159,5 +167,30 @@ export default function QuickPlanPage() {
         </form>
       </FormProvider>
     </>
+  );
+}
+
+/** The feed that all get: of the library, or a new name with its price. */
+function BaseFeed({ products }: { products: readonly string[] }) {
+  const { control } = useFormContext<{ base: string }>();
+  const { field, fieldState } = useController({ control, name: 'base' });
+  return (
+    <Autocomplete
+      freeSolo
+      options={[...products]}
+      inputValue={field.value}
+      onInputChange={(_, text) => field.onChange(text)}
+      renderInput={(params) => (
+        <TextField
+          {...params}
+          label="Base feed"
+          onBlur={field.onBlur}
+          error={fieldState.error !== undefined}
+          helperText={
+            fieldState.error?.message ?? 'all get it; the control gets it alone, so that the additive is seen'
+          }
+        />
+      )}
+    />
   );
 }

@@ -14,6 +14,7 @@ const QuickForm = z.object({
   protocolId: z.string(),
   names: z.array(z.string().trim().max(140, 'Up to 140 letters.')).max(20, 'Up to 20 at once.'),
   withWater: z.boolean(),
+  base: z.string().trim().max(140, 'Up to 140 letters.'),
   each: typedNumber('How many of each?').pipe(
     z.number().int('Whole ones.').min(1, 'At least one.').max(40, 'Up to 40.'),
   ),

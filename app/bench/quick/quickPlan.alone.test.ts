@@ -11,7 +11,7 @@ import { usMeasures } from '~core/quantity/measure';
 
 const around = { library: [product({ name: 'Duo Lume', labelRate: '2 mL/L' })], taken: ['CRE'], today: '2026-03-01', currency: 'EUR', units: { inches: false, measures: usMeasures } }; // prettier-ignore
 const asked = (over: Partial<QuickInput> = {}): QuickInput => ({
-  ...{ protocolId: '', names: ['Duo Lume'], withWater: true, each: 2, crop: 'cress' },
+  ...{ protocolId: '', names: ['Duo Lume'], withWater: true, base: '', each: 2, crop: 'cress' },
   ...{ question: '', prediction: '', solutionL: null },
   ...over,
 });
@@ -99,6 +99,37 @@ describe('a plan in one go', () => {
       error: { names: 'Two at least are compared.' },
     });
   });
+  it('additives come on top of a base that all get, and that stands alone as the control', () => {
+    const additives = { protocolId: 'additives', base: 'Duo Lume', names: ['Gemma 8', 'duo lume'] };
+    const { plan, added, undosed } = made({ ...additives, solutionL: 0.5 });
+    expect(plan.treatments.map((t) => [t.name, t.role, t.products.length])).toEqual([
+      ['Duo Lume alone', 'base', 1],
+      // Nobody said how much of it each gets.
+      ['Duo Lume + Gemma', 'test', 1],
+    ]);
+    expect(plan.question).toBe('Is Duo Lume on cress better with Gemma than alone?');
+    expect(plan.peers).toBeUndefined();
+    expect(added.map((p) => [p.name, p.packs[0]!.unit])).toEqual([['Gemma', 'L']]);
+    expect(undosed).toEqual(['Gemma']);
+    const extra = product({ name: 'Extra', id: 'extra' as never, labelRate: '1 mL/L' });
+    const both = quickPlan(asked({ ...additives, names: ['Extra'], solutionL: 0.5 }), {
+      ...around,
+      library: [...around.library, extra],
+    });
+    if (!both.ok) throw new Error();
+    expect(both.value.plan.treatments[1]!.products.map((u) => u.amount)).toEqual([2, 1]);
+    expect(both.value.plan.products.map((p) => p.name)).toEqual(['Duo Lume', 'Extra']);
+  });
+  it('without its base an additive isn’t planned, nor a base without an additive', () => {
+    expect(quickPlan(asked({ protocolId: 'additives', names: ['Gemma'] }), around)).toMatchObject({
+      error: { base: /Name the base feed/ },
+    });
+    expect(
+      quickPlan(asked({ protocolId: 'additives', base: 'Duo Lume', names: ['Duo Lume'] }), around),
+    ).toMatchObject({ error: { names: /Choose a product/ } });
+    // Typed before another kind was chosen, it isn’t meant any more.
+    expect(made({ base: 'Gemma' }).plan.treatments.map((t) => t.name)).toEqual(['Water', 'Duo Lume']);
+  });
   it('how much of a bag of seed or of soil each gets isn’t known', () => {
     const { added, undosed } = made({ protocolId: 'seed-lots', names: ['Lotto Uno 3', 'Lotto Due 4'] });
     expect(added.map((p) => [p.category, p.packs[0]!.unit])).toEqual([
@@ -108,7 +139,7 @@ describe('a plan in one go', () => {
     expect(undosed).toEqual(['Lotto Uno', 'Lotto Due']);
   });
   it.each(protocols.map((p) => [p.name, p.id]))('%s can be sealed', (_, protocolId) => {
-    const { plan } = made({ protocolId, names: ['A', 'B'], each: 3 });
+    const { plan } = made({ protocolId, names: ['A', 'B'], base: 'Base', each: 3 });
     expect(missingForSeal(plan).filter((m) => !/plants in|how large/.test(m.what))).toEqual([]);
     expect(() => Plan.parse(plan)).not.toThrow();
   });

@@ -8,7 +8,7 @@ import { newId } from '~core/model/newId';
 import type { Plan, ProductUse, Trait } from '~core/model/plan';
 import type { Product, ProductCategory } from '~core/model/product';
 import { type Result, err, ok } from '~core/model/result';
-import { contendersOf } from '~core/plan/beginning';
+import { additivesOn, contendersOf } from '~core/plan/beginning';
 import { NOTHING_WRITTEN } from '~core/plan/nothingWritten';
 import { proposeCode } from '~core/plan/proposeCode';
 import { parseDecimal } from '~core/quantity/decimal';
@@ -29,6 +29,8 @@ export interface QuickInput {
   names: readonly string[];
   /** only where something is compared that is given with water */
   withWater: boolean;
+  /** the feed that all get, where additives are compared; read as `names` are */
+  base: string;
   /** of each contender */
   each: number;
   crop: string;
@@ -160,18 +162,27 @@ export function quickPlan(
     around.library.find((p) => p.name.toLowerCase() === nameAndPrice(name).name.toLowerCase()) ??
     around.library.find((p) => p.name.toLowerCase() === name.toLowerCase());
   const protocol = protocolOf(input.protocolId);
-  // Beside what is put in place nothing is given.
-  const withWater = input.withWater && !protocol?.compares;
+  const productOf = (name: string) => known(name) ?? productNamed(name, around.currency, protocol?.compares);
+  const baseName = protocol?.onBase ? input.base.trim() : '';
+  if (protocol?.onBase && baseName === '')
+    return err({ base: 'Name the base feed: all get it, and the control gets it alone.' });
+  const base = baseName === '' ? null : productOf(baseName);
+  // Beside what is put in place nothing is given; an additive is seen beside its base, not beside water.
+  const withWater = input.withWater && !protocol?.compares && base === null;
   const solutionL = protocol?.compares ? null : input.solutionL;
-  const products = names.map((n) => known(n) ?? productNamed(n, around.currency, protocol?.compares));
-  const added = products.filter((p) => !around.library.includes(p));
-  if (products.length + Number(withWater) < 2)
+  const products = names.map(productOf).filter((p) => p.name.toLowerCase() !== base?.name.toLowerCase());
+  const everything = [...(base ? [base] : []), ...products];
+  const added = everything.filter((p) => !around.library.includes(p));
+  if (everything.length + Number(withWater) < 2)
     return err({
-      names: withWater ? 'Choose a product, or write a name.' : 'Two at least are compared.',
+      names: withWater || base ? 'Choose a product, or write a name.' : 'Two at least are compared.',
     });
   const all = [...(withWater ? ['water'] : []), ...products.map((p) => p.name)];
   const on = input.crop ? ` on ${input.crop}` : '';
-  const question = input.question || `Which does best${on}: ${anyOf(all)}?`.slice(0, 200);
+  const asks = base
+    ? `Is ${base.name}${on} better with ${anyOf(all)} than alone?`
+    : `Which does best${on}: ${anyOf(all)}?`;
+  const question = input.question || asks.slice(0, 200);
   const blank: Plan = {
     ...blankPlan({
       ...{ id: newId<TrialId>(), question, crop: input.crop, unitNoun: protocol?.unitNoun ?? 'tray' },
@@ -181,18 +192,22 @@ export function quickPlan(
     ...beginsIn(around.units),
     prediction: input.prediction || NOTHING_WRITTEN,
     smallestDifference: { kind: 'percent', value: 10 },
-    ...(!withWater && { peers: true }),
+    ...(!withWater && !base && { peers: true }),
   };
   const filled = protocol ? applyProtocol(blank, protocol) : plainTraits(blank);
-  const uses = new Map(products.map((p) => [p.name, useOf(p, solutionL, filled.unitNoun)]));
-  const treatments = contendersOf(products, withWater, input.crop).map((t) => {
-    const use = t.role === 'untreated' ? null : uses.get(t.name);
-    return use ? { ...t, products: [use] } : t;
+  const uses = new Map(everything.map((p) => [p, useOf(p, solutionL, filled.unitNoun)]));
+  const begun = base
+    ? additivesOn(base, products, input.crop)
+    : contendersOf(products, withWater, input.crop);
+  const treatments = begun.map((t, i) => {
+    const own = products[i - Number(base !== null || withWater)];
+    const given = [base, own].flatMap((p) => (p ? (uses.get(p) ?? []) : []));
+    return { ...t, products: given };
   });
   const plan: Plan = {
     ...filled,
     treatments,
-    products: products.filter((p) => uses.get(p.name)),
+    products: everything.filter((p) => uses.get(p)),
     areas: [
       {
         ...{ id: newId<AreaId>(), name: 'Shelf', kind: protocol?.area ?? 'shelf' },
@@ -204,6 +219,6 @@ export function quickPlan(
   };
   const units = layOut(plan, plan.design!);
   if (!units.ok) return err({ each: describeLayoutError(units.error) });
-  const undosed = products.filter((p) => !uses.get(p.name)).map((p) => p.name);
+  const undosed = everything.filter((p) => !uses.get(p)).map((p) => p.name);
   return ok({ plan: { ...plan, units: units.value }, added, undosed, open: sayUndosed(undosed, solutionL) });
 }

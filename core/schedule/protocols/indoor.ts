@@ -192,6 +192,7 @@ export const indoorProtocols: Protocol[] = [
     unitNote: '',
     area: 'shelf',
     cropsWithin: false,
+    onBase: true,
     wholeSystem: false,
     traits: [
       weight('weight', 'Plant weight'),

@@ -36,6 +36,8 @@ export interface Protocol {
   cropsWithin: boolean;
   /** what is compared, where it is a thing that is put in place; left out: something that is dosed */
   compares?: Exclude<ProductCategory, 'fertilizer' | 'additive'>;
+  /** additives are compared: all get one base feed, which stands alone as the control */
+  onBase?: true;
   /** whole systems differ, not one part of them */
   wholeSystem: boolean;
   traits: ProtocolTrait[];
