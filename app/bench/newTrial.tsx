@@ -14,6 +14,7 @@ import { newId } from '~core/model/newId';
 import { blankPlan, beginsIn } from '~core/model/blankPlan';
 import { Plan } from '~core/model/plan';
 import { protocolOf, protocols } from '~core/schedule/protocols';
+import { untreatedBeside } from '~core/schedule/protocols/protocol';
 import { applyProtocol } from '~core/schedule/protocols/applyProtocol';
 import { Choice, Field, Tick, WhenField } from '../form/fields';
 import { fieldErrors } from '../form/schemaFields';
@@ -71,7 +72,10 @@ export const clientAction = guarded(async ({ request }: { request: Request }) =>
   const blank = {
     ...blankPlan({ ...begun, id }),
     ...beginsIn(unitsHere(trials[0]?.row.plan)),
-    treatments: chosen.length === 0 ? [] : contendersOf(chosen, withWater, begun.crop),
+    treatments:
+      chosen.length === 0
+        ? []
+        : contendersOf(chosen, withWater ? untreatedBeside(protocol) : null, begun.crop),
   };
   await createTrial(protocol ? { ...applyProtocol(blank, protocol), unitNoun: begun.unitNoun } : blank);
   // From here on there is something to lose.
@@ -82,7 +86,11 @@ export const clientAction = guarded(async ({ request }: { request: Request }) =>
 export default function NewTrialPage() {
   const { defaults, products, taken } = useLoaderData<typeof clientLoader>();
   const { form, busy, onSubmit } = useRecordForm(defaults);
-  const [productIds, unitNoun] = useWatch({ control: form.control, name: ['productIds', 'unitNoun'] });
+  const [productIds, unitNoun, protocolId] = useWatch({
+    control: form.control,
+    name: ['productIds', 'unitNoun', 'protocolId'],
+  });
+  const control = untreatedBeside(protocolOf(protocolId));
   const proposed = useRef('');
   // Proposed until one is typed; what is typed stays.
   const propose = (e: React.FocusEvent) => {
@@ -176,10 +184,10 @@ export default function NewTrialPage() {
                     />
                   )}
                 />
-                {productIds.length > 0 && (
+                {productIds.length > 0 && control !== null && (
                   <Tick
                     name="withWater"
-                    label={`Water alone on a ${unitNoun || 'unit'} of each block: the control`}
+                    label={`${control === 'Water' ? 'Water alone' : 'Nothing'} on a ${unitNoun || 'unit'} of each block: the control`}
                   />
                 )}
               </div>

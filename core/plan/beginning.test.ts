@@ -3,13 +3,13 @@ import { plan, product } from '../testing/trial';
 import { contendersOf, withCrop } from './beginning';
 
 it('begins with water as the control and a contender for each product, all of one crop', () => {
-  const made = contendersOf([product({ name: 'Uno' }), product({ name: 'Due' })], true, 'parsley');
+  const made = contendersOf([product({ name: 'Uno' }), product({ name: 'Due' })], 'Water', 'parsley');
   expect(made.map((t) => [t.name, t.role, t.conditions.crop])).toEqual([
     ['Water', 'untreated', 'parsley'],
     ['Uno', 'test', 'parsley'],
     ['Due', 'test', 'parsley'],
   ]);
-  expect(contendersOf([product()], false, '').map((t) => t.role)).toEqual(['test']);
+  expect(contendersOf([product()], null, '').map((t) => t.role)).toEqual(['test']);
 });
 
 it('the crop flows to the contenders that grow it, not to one that grows another', () => {

@@ -4,15 +4,23 @@ import type { Plan, Treatment } from '../model/plan';
 import type { Product } from '../model/product';
 
 /**
- * Contenders to begin with: water as the control, where it is wanted, and one for each product. Doses are the
+ * Contenders to begin with: an untreated control, where one is wanted, and one for each product. Doses are the
  * reviewer's to give.
  *
- * @example contendersOf([duo], true, 'parsley').map((t) => t.name) // ['Water', 'Duo Lume']
+ * @param control what the untreated one is called; null: there is none
+ * @example contendersOf([duo], 'Water', 'parsley').map((t) => t.name) // ['Water', 'Duo Lume']
  */
-export function contendersOf(products: readonly Product[], withWater: boolean, crop: string): Treatment[] {
+export function contendersOf(
+  products: readonly Product[],
+  control: string | null,
+  crop: string,
+): Treatment[] {
   const conditions = { ...noConditions, crop };
-  const water = withWater ? [{ ...blankTreatment('Water', 'untreated'), conditions }] : [];
-  return [...water, ...products.map((p) => ({ ...blankTreatment(p.name.slice(0, 80), 'test'), conditions }))];
+  const untreated = control === null ? [] : [{ ...blankTreatment(control, 'untreated'), conditions }];
+  return [
+    ...untreated,
+    ...products.map((p) => ({ ...blankTreatment(p.name.slice(0, 80), 'test'), conditions })),
+  ];
 }
 
 /**

@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { FormProvider, useController, useFormContext, useWatch } from 'react-hook-form';
 import { Link, useLoaderData } from 'react-router';
 import { protocolOf, protocols } from '~core/schedule/protocols';
+import { untreatedBeside } from '~core/schedule/protocols/protocol';
 import { Choice, Field, Tick } from '../../form/fields';
 import { guarded } from '../../form/guarded';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
@@ -44,8 +45,9 @@ export default function QuickPlanPage() {
   const [typed, setTyped] = useState('');
   const protocol = protocolOf(protocolId);
   const noun = protocol?.unitNoun ?? 'tray';
-  /** things are put in place: no water stands beside them, and nothing is given */
-  const things = protocol?.compares !== undefined;
+  /** a litre of what is given in water, a kilo of what is strewn, one of what is put in place */
+  const priced = protocol?.compares ? 'one' : protocol?.dry ? 'a kilo' : 'a litre';
+  const control = untreatedBeside(protocol);
   /** what is compared comes on top of a feed that all get */
   const onBase = protocol?.onBase === true;
   const { errors } = form.formState;
@@ -102,12 +104,17 @@ export default function QuickPlanPage() {
                     error={errors.names !== undefined}
                     helperText={
                       errors.names?.message ??
-                      `from the library, or a new name with the price of ${things ? 'one' : 'a litre'}: Foglia 12.90`
+                      `from the library, or a new name with the price of ${priced}: Foglia 12.90`
                     }
                   />
                 )}
               />
-              {!things && !onBase && <Tick name="withWater" label="Water alone beside them: the control" />}
+              {control !== null && (
+                <Tick
+                  name="withWater"
+                  label={`${control === 'Water' ? 'Water alone' : 'Nothing'} beside them: the control`}
+                />
+              )}
             </div>
             {onBase && (
               <div className="w12">
@@ -120,7 +127,7 @@ export default function QuickPlanPage() {
             <div className="w3">
               <Field name="crop" label="Crop" />
             </div>
-            {!things && (
+            {priced === 'a litre' && (
               <div className="w6">
                 <Field
                   name="solutionL"

@@ -99,6 +99,24 @@ describe('a plan in one go', () => {
       error: { names: 'Two at least are compared.' },
     });
   });
+  it('what is strewn is bought by the kilo, stands beside nothing, and on what its area is', () => {
+    const lawn = { protocolId: 'lawn', names: ['Prato 25', 'Verde 19.50'], crop: '', solutionL: 4 };
+    const { plan, added, open } = made(lawn);
+    expect(plan.treatments.map((t) => [t.name, t.role])).toEqual([
+      ['Untreated', 'untreated'],
+      ['Prato', 'test'],
+      ['Verde', 'test'],
+    ]);
+    expect(plan.question).toBe('Which does best: nothing, Prato or Verde?');
+    expect(plan.areas.map((a) => [a.name, a.kind])).toEqual([['Lawn', 'lawn']]);
+    expect(added.map((p) => [p.form, p.packs[0]!.unit])).toEqual([
+      ['granules', 'kg'],
+      ['granules', 'kg'],
+    ]);
+    // The litres were typed before the kind was chosen.
+    expect(open).toMatch(/^How much of Prato and Verde each gets isn’t in the plan: no label/);
+    expect(made().plan.areas[0]!.name).toBe('Shelf');
+  });
   it('additives come on top of a base that all get, and that stands alone as the control', () => {
     const additives = { protocolId: 'additives', base: 'Duo Lume', names: ['Gemma 8', 'duo lume'] };
     const { plan, added, undosed } = made({ ...additives, solutionL: 0.5 });

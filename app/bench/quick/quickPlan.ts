@@ -12,10 +12,10 @@ import { additivesOn, contendersOf } from '~core/plan/beginning';
 import { NOTHING_WRITTEN } from '~core/plan/nothingWritten';
 import { proposeCode } from '~core/plan/proposeCode';
 import { parseDecimal } from '~core/quantity/decimal';
-import { listNames } from '~core/quantity/format';
+import { listNames, sentenceCase } from '~core/quantity/format';
 import { usMeasures } from '~core/quantity/measure';
 import { protocolOf } from '~core/schedule/protocols';
-import type { Protocol } from '~core/schedule/protocols/protocol';
+import { type Protocol, untreatedBeside } from '~core/schedule/protocols/protocol';
 import { applyProtocol } from '~core/schedule/protocols/applyProtocol';
 import { newUse } from '../../rooms/contenders/newContender';
 import { resolveDose } from '../../rooms/contenders/dose';
@@ -25,9 +25,9 @@ import type { SizeUnits } from '~core/quantity/sizeText';
 /** What is asked for a trial that is planned in one go. */
 export interface QuickInput {
   protocolId: string;
-  /** names of products of the library, or new ones, the price of a litre, or of one, after the name: “Foglia 12.90” */
+  /** names of products of the library, or new ones, the price of a litre, a kilo or one after the name: “Foglia 12.90” */
   names: readonly string[];
-  /** only where something is compared that is given with water */
+  /** an untreated control beside them, where the kind of trial has one */
   withWater: boolean;
   /** the feed that all get, where additives are compared; read as `names` are */
   base: string;
@@ -67,13 +67,15 @@ export function nameAndPrice(text: string): { name: string; price: number | null
   return found && price !== null ? { name: found[1]!, price } : { name: trimmed, price: null };
 }
 
-/** A product of which only the name, and perhaps the price of a litre or of one piece, is known. */
-function productNamed(text: string, currency: string, compares: Protocol['compares']): Product {
+/** A product of which only the name, and perhaps the price of a litre, a kilo or one piece, is known. */
+function productNamed(text: string, currency: string, protocol: Protocol | null): Product {
   const { name, price } = nameAndPrice(text);
-  const unit = compares ? ('piece' as const) : ('L' as const);
+  const { compares, dry } = protocol ?? {};
+  const unit = compares ? 'piece' : dry ? 'kg' : 'L';
   const device = compares === 'light' || compares === 'system';
   return {
     ...blankProduct(newId<ProductId>(), name),
+    ...(dry && { form: 'granules' as const }),
     ...(compares && { category: compares, form: device ? ('device' as const) : ('solid' as const) }),
     packs:
       price === null
@@ -162,22 +164,25 @@ export function quickPlan(
     around.library.find((p) => p.name.toLowerCase() === nameAndPrice(name).name.toLowerCase()) ??
     around.library.find((p) => p.name.toLowerCase() === name.toLowerCase());
   const protocol = protocolOf(input.protocolId);
-  const productOf = (name: string) => known(name) ?? productNamed(name, around.currency, protocol?.compares);
+  const productOf = (name: string) => known(name) ?? productNamed(name, around.currency, protocol);
   const baseName = protocol?.onBase ? input.base.trim() : '';
   if (protocol?.onBase && baseName === '')
     return err({ base: 'Name the base feed: all get it, and the control gets it alone.' });
   const base = baseName === '' ? null : productOf(baseName);
-  // Beside what is put in place nothing is given; an additive is seen beside its base, not beside water.
-  const withWater = input.withWater && !protocol?.compares && base === null;
-  const solutionL = protocol?.compares ? null : input.solutionL;
+  const control = input.withWater ? untreatedBeside(protocol) : null;
+  // What isn't asked for this kind of trial may have been typed before it was chosen.
+  const solutionL = protocol?.compares || protocol?.dry ? null : input.solutionL;
   const products = names.map(productOf).filter((p) => p.name.toLowerCase() !== base?.name.toLowerCase());
   const everything = [...(base ? [base] : []), ...products];
   const added = everything.filter((p) => !around.library.includes(p));
-  if (everything.length + Number(withWater) < 2)
+  if (everything.length + Number(control !== null) < 2)
     return err({
-      names: withWater || base ? 'Choose a product, or write a name.' : 'Two at least are compared.',
+      names: control || base ? 'Choose a product, or write a name.' : 'Two at least are compared.',
     });
-  const all = [...(withWater ? ['water'] : []), ...products.map((p) => p.name)];
+  const all = [
+    ...(control === null ? [] : [control === 'Water' ? 'water' : 'nothing']),
+    ...products.map((p) => p.name),
+  ];
   const on = input.crop ? ` on ${input.crop}` : '';
   const asks = base
     ? `Is ${base.name}${on} better with ${anyOf(all)} than alone?`
@@ -192,15 +197,13 @@ export function quickPlan(
     ...beginsIn(around.units),
     prediction: input.prediction || NOTHING_WRITTEN,
     smallestDifference: { kind: 'percent', value: 10 },
-    ...(!withWater && !base && { peers: true }),
+    ...(control === null && !base && { peers: true }),
   };
   const filled = protocol ? applyProtocol(blank, protocol) : plainTraits(blank);
   const uses = new Map(everything.map((p) => [p, useOf(p, solutionL, filled.unitNoun)]));
-  const begun = base
-    ? additivesOn(base, products, input.crop)
-    : contendersOf(products, withWater, input.crop);
+  const begun = base ? additivesOn(base, products, input.crop) : contendersOf(products, control, input.crop);
   const treatments = begun.map((t, i) => {
-    const own = products[i - Number(base !== null || withWater)];
+    const own = products[i - Number(base !== null || control !== null)];
     const given = [base, own].flatMap((p) => (p ? (uses.get(p) ?? []) : []));
     return { ...t, products: given };
   });
@@ -210,7 +213,8 @@ export function quickPlan(
     products: everything.filter((p) => uses.get(p)),
     areas: [
       {
-        ...{ id: newId<AreaId>(), name: 'Shelf', kind: protocol?.area ?? 'shelf' },
+        ...{ id: newId<AreaId>(), name: sentenceCase(protocol?.area ?? 'shelf') },
+        kind: protocol?.area ?? 'shelf',
         ...{ rows: input.each, columns: Math.min(40, treatments.length) },
         ...{ widthCm: null, depthCm: null, reserved: [] },
       },

@@ -224,6 +224,7 @@ export const indoorProtocols: Protocol[] = [
     unitNote: '',
     area: 'tank',
     cropsWithin: false,
+    dry: true,
     wholeSystem: false,
     traits: [
       weight('weight', 'Plant weight', { decimals: 2 }),

@@ -52,6 +52,7 @@ export const outdoorProtocols: Protocol[] = [
     unitNote: 'The section got the amendment: its plants are samples.',
     area: 'bed',
     cropsWithin: false,
+    dry: true,
     wholeSystem: false,
     traits: [
       weight('fruit', 'Fruit weight'),
@@ -196,6 +197,7 @@ export const outdoorProtocols: Protocol[] = [
     unitNote: '',
     area: 'bed',
     cropsWithin: false,
+    dry: true,
     wholeSystem: false,
     traits: [
       number('leaves', 'Leaves grown, in half steps', 'leaves'),
@@ -222,6 +224,7 @@ export const outdoorProtocols: Protocol[] = [
     unitNote: '',
     area: 'lawn',
     cropsWithin: false,
+    dry: true,
     wholeSystem: false,
     traits: [
       weight('clippings', 'Clippings', { decimals: 0 }),

@@ -36,6 +36,8 @@ export interface Protocol {
   cropsWithin: boolean;
   /** what is compared, where it is a thing that is put in place; left out: something that is dosed */
   compares?: Exclude<ProductCategory, 'fertilizer' | 'additive'>;
+  /** what is compared is strewn or worked in, by the kilo, not given in water */
+  dry?: true;
   /** additives are compared: all get one base feed, which stands alone as the control */
   onBase?: true;
   /** whole systems differ, not one part of them */
@@ -162,3 +164,16 @@ export const cautions = {
     'Spent solution goes on garden soil within reason, never into a watercourse; local rules come first.',
   lawn: 'Moss killers, weed-and-feed and iron: follow the label and local rules; keep children and pets off as long as it says.',
 } as const;
+
+/**
+ * What stands beside the contenders as the untreated control, as it is called: water where feeds are given in it,
+ * nothing at all where something is strewn; null where neither tells anything.
+ *
+ * @param protocol null: a blank one
+ */
+export function untreatedBeside(
+  protocol: Pick<Protocol, 'compares' | 'onBase' | 'dry'> | null,
+): 'Water' | 'Untreated' | null {
+  if (protocol?.compares || protocol?.onBase) return null;
+  return protocol?.dry ? 'Untreated' : 'Water';
+}

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { plan } from '../../testing/trial';
 import { Plan } from '../../model/plan';
 import { applyProtocol } from './applyProtocol';
-import { finishingRuleFor } from './protocol';
+import { finishingRuleFor, untreatedBeside } from './protocol';
 import { protocolOf, protocols } from '.';
 
 const bare = {
@@ -75,4 +75,15 @@ it('texts that a kind of trial filled in go with it; one’s own words stay', ()
   expect(applyProtocol(once, second).finishingRule).toBe(second.finishingRule);
   const own = { ...once, finishingRule: 'When the last one flowers.' };
   expect(applyProtocol(own, second).finishingRule).toBe('When the last one flowers.');
+});
+
+describe('the untreated control', () => {
+  it.each([
+    ['shoots-feed', 'Water'],
+    ['lawn', 'Untreated'],
+    ['soil-rows', 'Untreated'],
+    ['lamps', null],
+    ['additives', null],
+  ] as const)('of %s is %s', (id, called) => expect(untreatedBeside(protocolOf(id))).toBe(called));
+  it('of a blank protocol is water', () => expect(untreatedBeside(null)).toBe('Water'));
 });
