@@ -132,6 +132,7 @@ describe('planning a session', () => {
     expect(faults({ name: ' ' })).toEqual(['name']);
     expect(faults({ tasters: [] })).toEqual(['tasters']);
     expect(faults({ tasters: ['L', 'L'] })).toEqual(['tasters']);
+    expect(faults({ tasters: ['Ada', 'Bo', 'ada'] })).toEqual(['tasters']);
     expect(faults({ samples: [sample('A')] })).toEqual(['samples']);
     expect(faults({ kind: 'triangle' })).toEqual(['samples']);
     expect(faults({ kind: 'pairs', samples: ['A', 'B'].map(sample) })).toEqual(['asked']);

@@ -33,9 +33,14 @@ const patterns = {
   'duo-trio': ['AAB', 'ABA', 'BAB', 'BBA'],
 } as const;
 
-const repeated = (names: readonly string[]) => names.find((n, i) => names.indexOf(n) !== i);
+/** The first name that is there twice, in whatever letters; “Ada” and “ada” are one person. */
+const repeated = (names: readonly string[]) => {
+  const plain = names.map((n) => n.toLowerCase());
+  return names.find((_, i) => plain.indexOf(plain[i]!) !== i);
+};
 
-function faultsOf(d: SessionDraft): DraftFaults {
+/** What keeps a session from being started, all of it at once; empty where nothing does. */
+export function draftFaults(d: SessionDraft): DraftFaults {
   const faults: DraftFaults = {};
   const tasters = d.tasters.map((t) => t.trim());
   if (d.name.trim() === '') faults.name = 'Name the session.';
@@ -57,7 +62,7 @@ function faultsOf(d: SessionDraft): DraftFaults {
     faults.attributes = 'Liking is one scale; choose several things for more.';
   if (d.kind === 'pairs' && d.asked.trim() === '')
     faults.asked = 'Write the question, e.g. “Which do you like better?”';
-  if (repeated(d.words.map((w) => w.toLowerCase()))) faults.words = 'A word is there twice.';
+  if (repeated(d.words)) faults.words = 'A word is there twice.';
   if (d.presented === 'photos' && d.samples.some((s) => s.photo === null)) {
     faults.samples = 'Not every sample has a photo.';
   }
@@ -78,7 +83,7 @@ export function planSession(
   seed: number,
   salt: string,
 ): Result<PlannedSession, DraftFaults> {
-  const faults = faultsOf(draft);
+  const faults = draftFaults(draft);
   if (Object.keys(faults).length > 0) return err(faults);
   const tasters = draft.tasters.map((t) => t.trim());
   const served = asksTwo(draft.kind)

@@ -15,7 +15,7 @@ import {
 import type { PanelId } from '~core/model/ids';
 import { newId } from '~core/model/newId';
 import type { Result } from '~core/model/result';
-import { type SessionDraft, type PlannedSession, planSession } from '~core/sensory/planSession';
+import { type SessionDraft, type PlannedSession, draftFaults, planSession } from '~core/sensory/planSession';
 import { parseDecimal } from '~core/quantity/decimal';
 import { livingUnits } from '~core/schedule/rounds';
 import type { FieldErrors } from '../../form/schemaFields';
@@ -178,11 +178,11 @@ export function sessionOfForm(
     guess: asksTwo(form.kind) ? 'none' : form.guess,
     cautions: [...cautionsFor(sensesOf(form))],
   };
-  if (Object.keys(own).length > 0) return { ok: false, error: own };
+  const onForm = (faults: object): FieldErrors =>
+    Object.fromEntries(Object.entries(faults).map(([k, v]) => [fieldOf[k] ?? k, v]));
+  // All of them at once, not one after the other.
+  const faults = { ...onForm(draftFaults(draft)), ...own };
+  if (Object.keys(faults).length > 0) return { ok: false, error: faults };
   const made = planSession(draft, chance.seed, chance.salt);
-  if (made.ok) return made;
-  return {
-    ok: false,
-    error: Object.fromEntries(Object.entries(made.error).map(([k, v]) => [fieldOf[k] ?? k, v])),
-  };
+  return made.ok ? made : { ok: false, error: onForm(made.error) };
 }
