@@ -273,6 +273,19 @@ describe('what a scored session shows', () => {
     expect(said(scored(made, (t) => (t === 'A' ? 5 : 2))).notes.join(' ')).toMatch(/no sign that the place/);
     expect(positionEffect([{ taster: 0, sample: 0, place: 0, places: 2, value: 1 }])).toBeNull();
   });
+  it('a place isn’t spoken of where too few scored to see anything: three of three cups each', () => {
+    const rows = (tasters: number) =>
+      Array.from({ length: tasters }, (_, taster) =>
+        [0, 1, 2].map((place) => ({
+          ...{ taster, sample: (place + taster) % 3, place, places: 3 },
+          value: place === 1 ? 5 : 1,
+        })),
+      ).flat();
+    // 3 ways each: 27 of three tasters, 81 of four.
+    expect(positionEffect(rows(3))).toBeNull();
+    expect(positionEffect(rows(4))!.p).toBeLessThanOrEqual(0.05);
+    expect(said(scored(planned({ tasters: ['L'] }), () => 3)).notes.join(' ')).not.toMatch(/place/);
+  });
   it('a good sample served last isn’t taken for a good place', () => {
     const rows = [0, 1, 2, 3].flatMap((taster) =>
       [0, 1, 2].map((place) => ({ taster, sample: place, place, places: 3, value: place === 2 ? 5 : 1 })),

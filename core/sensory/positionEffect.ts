@@ -21,6 +21,12 @@ export interface PositionEffect {
 }
 
 const DRAWS = 2000;
+/** With fewer ways to deal places out even the farthest two of them have p > 0.05: nothing could be seen. */
+const FEWEST_WAYS = 40;
+
+/** Ways to choose k of n. */
+const choose = (n: number, k: number): number => (k === 0 ? 1 : (choose(n - 1, k - 1) * n) / k);
+
 function contrastOf(residuals: readonly number[], ends: readonly boolean[]): number {
   const at = (end: boolean) => mean(residuals.filter((_, i) => ends[i] === end));
   return at(true) - at(false);
@@ -31,7 +37,8 @@ function contrastOf(residuals: readonly number[], ends: readonly boolean[]): num
  * mean is taken off, so that a good sample served last isn't taken for a good place.
  *
  * @param served one row a scored cup
- * @returns null with fewer than three places, or where a place has no score
+ * @returns null with fewer than three places, where a place has no score, or where so few scored that no difference
+ *   could be told from chance
  * @example positionEffect(rows)?.difference // −0.4: ends were scored lower
  */
 export function positionEffect(served: readonly Served[]): PositionEffect | null {
@@ -47,6 +54,8 @@ export function positionEffect(served: readonly Served[]): PositionEffect | null
   const groups = [...new Set(served.map((s) => s.taster))].map((taster) =>
     served.flatMap((s, i) => (s.taster === taster ? [i] : [])),
   );
+  const ways = groups.reduce((n, g) => n * choose(g.length, g.filter((i) => ends[i]).length), 1);
+  if (ways < FEWEST_WAYS) return null;
   const chance = seededRandom(1);
   let asFar = 0;
   for (let d = 0; d < DRAWS; d++) {
