@@ -61,7 +61,7 @@ const waiting = [
   () => tests('unit-core', ['--project', 'core', '--maxWorkers=1']),
   () => tests('unit-app', ['--project', 'app', '--project', 'alone', '--maxWorkers=1']),
   () => check('build', 'npm', ['run', '--silent', 'build']),
-  () => check('types', 'npm', ['run', '--silent', 'types']),
+  () => check('types', 'npm', ['run', '--silent', 'typecheck']),
   () => check('layers', bin('depcruise'), ['core', 'app', 'cli', '--config', '.dependency-cruiser.cjs']),
   () => check('lint', bin('oxlint'), ['.']),
   () => check('format', bin('oxfmt'), ['--check', '.']),
