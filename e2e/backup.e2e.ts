@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { launch, leave } from './browser';
+import { prepare } from './profiles';
 import { Visitor } from './visitor';
 
 let browser: Browser;
@@ -14,7 +15,7 @@ beforeAll(async () => {
   browser = await launch();
   v = await Visitor.arrive(browser, inject('demoUrl'));
   // The browser's own dialog for saving can't be answered from here: the file is downloaded instead.
-  await v.page.evaluateOnNewDocument('delete window.showSaveFilePicker');
+  await prepare(v.page, 'delete window.showSaveFilePicker');
 });
 afterAll(() => leave(browser));
 
@@ -89,7 +90,7 @@ describe('a folder', () => {
   it('chosen once gets the backup by itself, and again when something changed', async () => {
     const own = await Visitor.arrive(browser, inject('demoUrl'));
     // The dialog can't be answered from here: a folder of the browser's own stands in for the chosen one.
-    await own.page.evaluateOnNewDocument(() => {
+    await prepare(own.page, () => {
       Object.assign(window, { showDirectoryPicker: () => navigator.storage.getDirectory() });
     });
     const size = () =>

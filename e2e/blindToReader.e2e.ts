@@ -9,6 +9,7 @@ import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { launch, leave } from './browser';
+import { prepare } from './profiles';
 import { Visitor } from './visitor';
 
 let browser: Browser;
@@ -166,7 +167,7 @@ describe('whoever gets the file', () => {
   it('finds the same trial under the same seal, on an empty bench', async () => {
     const reader = await Visitor.arrive(browser, inject('ownUrl'), 390, 844);
     // The system's share sheet can't be opened from here: what it would be given is looked at.
-    await reader.page.evaluateOnNewDocument(() => {
+    await prepare(reader.page, () => {
       Object.assign(navigator, {
         canShare: () => true,
         share: ({ files }: { files: File[] }) =>

@@ -1,5 +1,6 @@
 import puppeteer, { type Browser } from 'puppeteer-core';
 import { chromiumFlags, findTestBrowser } from '../scripts/chromium.mjs';
+import { giveBack } from './profiles';
 
 /** The usual browser, for all the files that run in this process one after the other. */
 let usual: Browser | undefined;
@@ -14,11 +15,12 @@ export async function launch(flags: readonly string[] = []): Promise<Browser> {
   return browser;
 }
 
-/** Ends what a file did in its browser: the profiles of its visitors, or the browser that was started for it alone. */
+/** Ends what a file did in its browser: its visitors go, or the browser that was started for it alone does. */
 export async function leave(browser: Browser): Promise<void> {
   if (browser !== usual) return browser.close();
   const own = browser.defaultBrowserContext();
-  for (const context of browser.browserContexts()) if (context !== own) await context.close();
+  for (const context of browser.browserContexts())
+    if (context !== own && !(await giveBack(context))) await context.close();
   for (const page of (await own.pages()).slice(1)) await page.close();
 }
 

@@ -2,6 +2,7 @@
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { launch, leave } from './browser';
+import { prepare } from './profiles';
 import { Visitor } from './visitor';
 
 const trial = '/trial/demo-trial-par';
@@ -163,7 +164,7 @@ describe('instruments', () => {
   });
   it('a scale on the cable weighs: its lines are read from the port', async () => {
     const desk = await Visitor.arrive(browser, inject('demoUrl'));
-    await desk.page.evaluateOnNewDocument(() => {
+    await prepare(desk.page, () => {
       // A port that prints the same weight again and again, as a scale at rest does.
       const lines = () => {
         let over = false;

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { type AxeResults, source as axeSource } from 'axe-core';
 import type { Browser, BrowserContext, ElementHandle, Page } from 'puppeteer-core';
 import { expect, vi } from 'vitest';
+import { prepare, takeProfile } from './profiles';
 
 /**
  * Runs in the page: goes on by the app's own router, until the screen that is drawn is that of the new address.
@@ -56,9 +57,9 @@ export class Visitor {
 
   /** A visitor in a profile of its own: nothing stored yet. */
   static async arrive(browser: Browser, base: string, width = 1280, height = 800): Promise<Visitor> {
-    const visitor = await Visitor.arriveIn(await browser.createBrowserContext(), base, width, height);
-    // Nobody comes back to this profile: copying the whole app into it would only slow the others down.
-    await visitor.page.evaluateOnNewDocument(() => {
+    const visitor = await Visitor.on(await takeProfile(browser, base), base, width, height);
+    // The app isn’t kept for offline use: copying all of it would only slow the others down.
+    await prepare(visitor.page, () => {
       delete (Navigator.prototype as { serviceWorker?: unknown }).serviceWorker;
     });
     return visitor;
@@ -66,7 +67,10 @@ export class Visitor {
 
   /** A visitor in a profile that is there already. */
   static async arriveIn(context: BrowserContext, base: string, width = 1280, height = 800): Promise<Visitor> {
-    const page = await context.newPage();
+    return Visitor.on(await context.newPage(), base, width, height);
+  }
+
+  private static async on(page: Page, base: string, width: number, height: number): Promise<Visitor> {
     await page.setViewport({ width, height });
     const visitor = new Visitor(page, base);
     page.on('console', (m) => m.type() === 'error' && visitor.complaints.push(m.text()));
@@ -80,14 +84,15 @@ export class Visitor {
       if (!/^(data|blob):/.test(r.url()) && !r.url().startsWith(base))
         visitor.complaints.push(`left the device: ${r.url()}`);
     });
+    const { id: profile } = page.browserContext();
     const session = await page.createCDPSession();
     await session.send('Browser.setDownloadBehavior', {
       behavior: 'allow',
       downloadPath: visitor.downloads,
-      ...(context.id && { browserContextId: context.id }),
+      ...(profile && { browserContextId: profile }),
     });
     // The tests type centimetres, whatever the language of the browser they find; region.test.ts has the rest.
-    await page.evaluateOnNewDocument(() => {
+    await prepare(page, () => {
       if (location.protocol.startsWith('http'))
         localStorage.setItem(
           'palazzo/region',
