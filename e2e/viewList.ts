@@ -88,3 +88,12 @@ export const crampedFields = (page: Page): Promise<string[]> =>
       return shown && room < 32 ? [`${field.labels?.[0]?.textContent || field.name}: ${room} px`] : [];
     }),
   );
+
+/** Words in pictures that are painted smaller than 9 px, with their size. */
+export const smallPrint = (page: Page): Promise<string[]> =>
+  page.$$eval('main svg text', (words) =>
+    (words as SVGTextElement[]).flatMap((word) => {
+      const size = parseFloat(getComputedStyle(word).fontSize) * (word.getScreenCTM()?.a ?? 1);
+      return word.checkVisibility() && size < 9 ? [`${word.textContent}: ${size.toFixed(1)} px`] : [];
+    }),
+  );

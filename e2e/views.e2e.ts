@@ -2,7 +2,7 @@ import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { launch, leave } from './browser';
 import { Visitor } from './visitor';
-import { crampedFields, neededWidth, views } from './viewList';
+import { crampedFields, neededWidth, smallPrint, views } from './viewList';
 
 describe('every view', () => {
   let browser: Browser;
@@ -19,7 +19,7 @@ describe('every view', () => {
   // In parts, so that none comes near the time a test may take.
   const part = Math.ceil(views.length / 6);
   it.each([0, 1, 2, 3, 4, 5])(
-    'axe finds nothing, by day; by night the contrast holds; none is wider than a phone, tablet or desk, no field too narrow (part %i)',
+    'axe finds nothing, by day; by night the contrast holds; none is wider than a phone, tablet or desk, no field too narrow, no print too small (part %i)',
     async (i) => {
       const wide: string[] = [];
       const cramped: string[] = [];
@@ -35,7 +35,8 @@ describe('every view', () => {
           const needed = await neededWidth(v.page);
           if (needed > width) wide.push(`${path} ${needed} on ${width}`);
         }
-        cramped.push(...(await crampedFields(v.page)).map((field) => `${path} ${field}`));
+        const unread = [...(await crampedFields(v.page)), ...(await smallPrint(v.page))];
+        cramped.push(...unread.map((what) => `${path} ${what}`));
         await v.page.setViewport({ width: 1280, height: 800 });
       }
       expect(wide).toEqual([]);

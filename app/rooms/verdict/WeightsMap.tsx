@@ -7,14 +7,18 @@ import { listNames } from '~core/quantity/format';
 import type { Card } from '~core/verdict/card';
 import { type MapCell, weightsMap } from '~core/verdict/weights';
 import { AxisBelow, AxisLeft, Picture, inkOf } from '../../ui/pictures/Picture';
+import { usePictureWidth } from '../../ui/pictures/usePictureWidth';
 import { tesseraLetter } from '../../ui/Tessera';
 
 const STEPS = 12;
-const BOX = { left: 74, right: 420, top: 34, bottom: 340 };
+const BOX = { top: 34, bottom: 340 };
 
 /** Who leads for every share of two headings: what the choice of weights decides, seen at once. */
 export function WeightsMap({ plan, card }: { plan: Plan; card: Card }) {
   const rows = card.rows;
+  const { width: room, narrow } = usePictureWidth();
+  const width = Math.min(460, room);
+  const [left, right] = narrow ? [44, width - 16] : [74, width - 40];
   const [[a, b], setChosen] = useState<[number, number]>([0, 1]);
   const points = useMemo(
     () =>
@@ -39,13 +43,13 @@ export function WeightsMap({ plan, card }: { plan: Plan; card: Card }) {
   if (rows.length < 3 || points.length < 2 || !x || !y) return null;
   const total = rows.reduce((s, r) => s + r.heading.weight, 0);
   const share = (i: number) => (total > 0 ? rows[i]!.heading.weight / total : 0);
-  const [sx, sy] = [scaleLinear([0, 1], [BOX.left, BOX.right]), scaleLinear([0, 1], [BOX.bottom, BOX.top])];
+  const [sx, sy] = [scaleLinear([0, 1], [left, right]), scaleLinear([0, 1], [BOX.bottom, BOX.top])];
   const order = (id: string) => plan.treatments.findIndex((t) => t.id === id);
   const per = (v: number) => String(Math.round(100 * v));
   const ticks = [0, 0.25, 0.5, 0.75, 1];
   const choose = (which: 0 | 1, i: number) =>
     setChosen(which === 0 ? [i, i === b ? a : b] : [i === a ? b : a, i]);
-  const side = (BOX.right - BOX.left) / STEPS;
+  const side = (right - left) / STEPS;
   const high = (BOX.bottom - BOX.top) / STEPS;
   return (
     <section aria-label="Map of two weights" className="stack" style={{ marginTop: '1.2rem' }}>
@@ -70,7 +74,7 @@ export function WeightsMap({ plan, card }: { plan: Plan; card: Card }) {
         ))}
       </div>
       <Picture
-        width={460}
+        width={width}
         height={400}
         label={`Who leads for every weight of ${x.heading.name.toLowerCase()} and ${y.heading.name.toLowerCase()}: ${sayAreas(cells, (id) => plan.treatments.find((t) => t.id === id)?.name ?? id)}`}
         file={`${plan.code} weights of ${x.heading.name} and ${y.heading.name}`}
@@ -104,12 +108,12 @@ export function WeightsMap({ plan, card }: { plan: Plan; card: Card }) {
         })}
         <circle cx={sx(share(a))} cy={sy(share(b))} r={9} fill="none" stroke="var(--ink)" strokeWidth={2.5} />
         <AxisBelow
-          {...{ ticks, at: sx, from: BOX.left, to: BOX.right, across: BOX.bottom }}
+          {...{ ticks, at: sx, from: left, to: right, across: BOX.bottom }}
           title={`${x.heading.name}, %`}
           say={per}
         />
         <AxisLeft
-          {...{ ticks, at: sy, from: BOX.top, to: BOX.right, across: BOX.left }}
+          {...{ ticks, at: sy, from: BOX.top, to: right, across: left }}
           title={`${y.heading.name}, %`}
           say={per}
         />

@@ -1,6 +1,7 @@
 import { fonts } from '../colours';
 import { Picture, TileMark, inkOf } from './Picture';
 import { stackedBelow } from './lanes';
+import { usePictureWidth } from './usePictureWidth';
 
 export interface ForestRow {
   key: string;
@@ -21,25 +22,27 @@ interface Props {
   file: string;
 }
 
-const [WIDTH, NAME, FROM, TO] = [640, 150, 170, 430];
-
 /** Every trait against the control, each on a scale of its own: right of the line is better. */
 export function Forest({ traits, control, label, file }: Props) {
-  const middle = (FROM + TO) / 2;
-  const stacks = stackedBelow(traits, 34, (t) => 34 + t.rows.length * 22);
+  const { width, narrow } = usePictureWidth();
+  // On a phone the lines stand below their names and figures.
+  const [from, to] = narrow ? [12, width - 12] : [170, 430];
+  const [high, below] = narrow ? [40, 16] : [22, 0];
+  const middle = (from + to) / 2;
+  const stacks = stackedBelow(traits, 34, (t) => 34 + t.rows.length * high);
   const top = stacks.bottom;
   return (
     <Picture
-      width={WIDTH}
+      width={width}
       height={top + 8}
       label={label}
       file={file}
       caption={`Against ${control}, right of the line is better. Each trait has a scale of its own; a line is the interval that holds for all contenders together.`}
     >
-      <text x={FROM} y={18} fill="var(--soft)">
+      <text x={from} y={18} fill="var(--soft)">
         ← worse
       </text>
-      <text x={TO} y={18} textAnchor="end" fill="var(--soft)">
+      <text x={to} y={18} textAnchor="end" fill="var(--soft)">
         better →
       </text>
       <line x1={middle} x2={middle} y1={26} y2={top} stroke="var(--soft)" strokeDasharray="4 3" />
@@ -48,7 +51,7 @@ export function Forest({ traits, control, label, file }: Props) {
           1e-12,
           ...rows.flatMap((r) => [r.estimate, r.low ?? 0, r.high ?? 0].map(Math.abs)),
         );
-        const x = (v: number) => middle + (v / reach) * ((TO - FROM) / 2 - 8);
+        const x = (v: number) => middle + (v / reach) * ((to - from) / 2 - 8);
         return (
           <g key={name}>
             <text x={12} y={at + 16} fontFamily={fonts.serif} fontSize={15} fontWeight={600}>
@@ -56,7 +59,8 @@ export function Forest({ traits, control, label, file }: Props) {
               {decides ? ' · decides' : ''}
             </text>
             {rows.map((r, i) => {
-              const y = at + 34 + i * 22;
+              const y = at + 34 + i * high;
+              const line = y - 4 + below;
               return (
                 <g key={r.key}>
                   <TileMark index={r.index} x={20} y={y - 4} size={13} />
@@ -67,31 +71,37 @@ export function Forest({ traits, control, label, file }: Props) {
                     <line
                       x1={x(r.low)}
                       x2={x(r.high!)}
-                      y1={y - 4}
-                      y2={y - 4}
+                      y1={line}
+                      y2={line}
                       stroke={inkOf(r.index)}
                       strokeWidth={2.5}
                     />
                   )}
                   <rect
                     x={x(r.estimate) - 4}
-                    y={y - 8}
+                    y={line - 4}
                     width={8}
                     height={8}
                     fill={r.low === null ? 'var(--sheet)' : inkOf(r.index)}
                     stroke={inkOf(r.index)}
                   />
-                  <text x={TO + 12} y={y} fontFamily={fonts.mono} fontSize={11.5}>
+                  <text
+                    x={narrow ? to : to + 12}
+                    y={y}
+                    textAnchor={narrow ? 'end' : 'start'}
+                    fontFamily={fonts.mono}
+                    fontSize={11.5}
+                  >
                     {r.said}
                   </text>
                 </g>
               );
             })}
             <line
-              x1={NAME - 138}
-              x2={WIDTH - 12}
-              y1={at + 28 + rows.length * 22}
-              y2={at + 28 + rows.length * 22}
+              x1={12}
+              x2={width - 12}
+              y1={at + 28 + rows.length * high}
+              y2={at + 28 + rows.length * high}
               stroke="var(--line)"
             />
           </g>

@@ -2,6 +2,8 @@ import { plural } from '~core/quantity/format';
 import { scaleLinear } from 'd3-scale';
 import { AxisBelow, AxisLeft, Picture, TileMark, inkOf } from './Picture';
 import { type Lane, keptApart } from './lanes';
+import { NamesBelow, heightOfNames } from './NamesBelow';
+import { usePictureWidth } from './usePictureWidth';
 
 interface Props {
   lanes: readonly Lane[];
@@ -17,13 +19,15 @@ interface Props {
   unitNoun: string;
 }
 
-const [WIDTH, HEIGHT, LEFT, TOP, BOTTOM, RIGHT] = [640, 400, 56, 34, 345, 150];
+const [HEIGHT, LEFT, TOP, BOTTOM] = [400, 56, 34, 345];
 
 /** Again and again: every unit's line over the days, thin; the mean of each contender thick, with its tile at each day. */
 export function GrowthLines({ lanes, curves, what, label, file, unitNoun }: Props) {
+  const { width, narrow } = usePictureWidth();
+  const end = width - (narrow ? 30 : 150);
   const days = [...new Set(curves.flatMap((c) => c.points.map((p) => p.day)))].sort((a, b) => a - b);
   const values = curves.flatMap((c) => c.points.map((p) => p.value));
-  const x = scaleLinear([Math.min(...days), Math.max(...days)], [LEFT + 6, WIDTH - RIGHT]);
+  const x = scaleLinear([Math.min(...days), Math.max(...days)], [LEFT + 6, end]);
   const y = scaleLinear([Math.min(0, ...values), Math.max(...values)], [BOTTOM, TOP]).nice(6);
   const means = lanes.flatMap((lane) => {
     const own = curves.filter((c) => c.lane === lane.id);
@@ -40,18 +44,18 @@ export function GrowthLines({ lanes, curves, what, label, file, unitNoun }: Prop
     points.map((p, i) => `${i === 0 ? 'M' : 'L'}${x(p.day)} ${y(p.value)}`).join('');
   return (
     <Picture
-      width={WIDTH}
-      height={HEIGHT}
+      width={width}
+      height={HEIGHT + (narrow ? heightOfNames(means.length, width) : 0)}
       label={label}
       file={file}
       caption={`Each thin line is a ${unitNoun}; the thick one is the mean of a contender on days on which all of its ${plural(unitNoun)} were measured.`}
     >
-      <AxisLeft ticks={y.ticks(6)} at={y} from={TOP} to={WIDTH - RIGHT} across={LEFT} title={what} />
+      <AxisLeft ticks={y.ticks(6)} at={y} from={TOP} to={end} across={LEFT} title={what} />
       <AxisBelow
         ticks={days.length <= 9 ? days : x.ticks(7)}
         at={x}
         from={LEFT}
-        to={WIDTH - RIGHT}
+        to={end}
         across={BOTTOM}
         title="day"
       />
@@ -81,12 +85,15 @@ export function GrowthLines({ lanes, curves, what, label, file, unitNoun }: Prop
           {points.map((p) => (
             <TileMark key={p.day} index={lane.index} x={x(p.day)} y={y(p.mean)} size={12} />
           ))}
-          <TileMark index={lane.index} x={WIDTH - RIGHT + 22} y={ends.get(lane.id)!} />
-          <text x={WIDTH - RIGHT + 34} y={ends.get(lane.id)! + 4}>
-            {lane.name}
-          </text>
+          <TileMark index={lane.index} x={end + (narrow ? 16 : 22)} y={ends.get(lane.id)!} />
+          {!narrow && (
+            <text x={end + 34} y={ends.get(lane.id)! + 4}>
+              {lane.name}
+            </text>
+          )}
         </g>
       ))}
+      {narrow && <NamesBelow names={means.map((m) => m.lane)} top={HEIGHT} width={width} />}
     </Picture>
   );
 }

@@ -1,4 +1,5 @@
 import { Picture } from './Picture';
+import { usePictureWidth } from './usePictureWidth';
 
 interface Props {
   products: readonly string[];
@@ -7,17 +8,19 @@ interface Props {
   file: string;
 }
 
-const [WIDTH, HEIGHT] = [640, 380];
+const HEIGHT = 380;
 
 /** Which products were compared with which: a line for each pair, thicker with more trials. */
 export function Network({ products, edges, label, file }: Props) {
+  const { width, narrow } = usePictureWidth();
+  const across = narrow ? Math.max(30, width / 2 - 120) : 190;
   const at = (name: string) => {
     const angle = (2 * Math.PI * products.indexOf(name)) / Math.max(1, products.length) - Math.PI / 2;
-    return { x: WIDTH / 2 + 190 * Math.cos(angle), y: HEIGHT / 2 + 130 * Math.sin(angle), angle };
+    return { x: width / 2 + across * Math.cos(angle), y: HEIGHT / 2 + 130 * Math.sin(angle), angle };
   };
   return (
     <Picture
-      width={WIDTH}
+      width={width}
       height={HEIGHT}
       label={label}
       file={file}

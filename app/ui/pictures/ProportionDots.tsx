@@ -3,6 +3,7 @@ import { scaleLinear } from 'd3-scale';
 import { type Lane, stackedBelow } from './lanes';
 import { fonts } from '../colours';
 import { AxisBelow, Picture, TileMark, inkOf } from './Picture';
+import { usePictureWidth } from './usePictureWidth';
 
 export interface CountedUnit {
   id: string;
@@ -28,23 +29,31 @@ interface Props {
   unitNoun: string;
 }
 
-const [WIDTH, LEFT, RIGHT] = [640, 20, 24];
+const [LEFT, RIGHT] = [20, 24];
 const DOT = 9;
 /** Above so many of a unit dots would be too small to count. */
 const MOST_DOTS = 30;
 
 /** k of n: every unit as its dots, those that did filled, and the pooled share on an axis of 0 to 100 %. */
 export function ProportionDots({ lanes, units, pooled, label, file, unitNoun }: Props) {
-  const x = scaleLinear([0, 100], [LEFT, WIDTH - RIGHT]);
+  const { width } = usePictureWidth();
+  const right = width - RIGHT;
+  const x = scaleLinear([0, 100], [LEFT, right]);
   const stacks = stackedBelow(
-    lanes.map((lane) => ({ lane, rows: rowsOf(units.filter((u) => u.lane === lane.id)) })),
+    lanes.map((lane) => ({
+      lane,
+      rows: rowsOf(
+        units.filter((u) => u.lane === lane.id),
+        right - LEFT,
+      ),
+    })),
     8,
     ({ rows }) => 26 + rows.length * 34 + 22,
   );
   const bottom = stacks.bottom + 6;
   return (
     <Picture
-      width={WIDTH}
+      width={width}
       height={bottom + 50}
       label={label}
       file={file}
@@ -66,7 +75,7 @@ export function ProportionDots({ lanes, units, pooled, label, file, unitNoun }: 
               {lane.name}
             </text>
             {share && (
-              <text x={WIDTH - RIGHT} y={at + 16} textAnchor="end" fontFamily={fonts.mono}>
+              <text x={right} y={at + 16} textAnchor="end" fontFamily={fonts.mono}>
                 {share.counted} · {formatFigure(share.share, 0)} %
               </text>
             )}
@@ -103,25 +112,18 @@ export function ProportionDots({ lanes, units, pooled, label, file, unitNoun }: 
           </g>
         );
       })}
-      <AxisBelow
-        ticks={[0, 20, 40, 60, 80, 100]}
-        at={x}
-        from={LEFT}
-        to={WIDTH - RIGHT}
-        across={bottom}
-        title="%"
-      />
+      <AxisBelow ticks={[0, 20, 40, 60, 80, 100]} at={x} from={LEFT} to={right} across={bottom} title="%" />
     </Picture>
   );
 }
 
 /** Units side by side, in as many rows as they need. */
-function rowsOf(units: readonly CountedUnit[]): CountedUnit[][] {
+function rowsOf(units: readonly CountedUnit[], room: number): CountedUnit[][] {
   const rows: CountedUnit[][] = [[]];
   let used = 0;
   for (const u of units) {
     const wide = widthOf(u) + 14;
-    if (used + wide > WIDTH - LEFT - RIGHT && used > 0) {
+    if (used + wide > room && used > 0) {
       rows.push([]);
       used = 0;
     }

@@ -4,6 +4,7 @@ import { planIndex } from '~core/plan/planIndex';
 import { fonts } from '../colours';
 import { Picture, TileMark } from './Picture';
 import { stackedBelow } from './lanes';
+import { usePictureWidth } from './usePictureWidth';
 
 interface Props {
   plan: Plan;
@@ -13,18 +14,19 @@ interface Props {
   file: string;
 }
 
-const [CELL_W, CELL_H, WIDTH] = [66, 46, 640];
+const [CELL_W, CELL_H] = [66, 46];
 
 /** The plan from above, each unit by how far it lies from what contender and block let one expect. */
 export function ResidualPlan({ plan, residuals, label, file }: Props) {
+  const { width } = usePictureWidth();
   const of = planIndex(plan);
-  const scaleOf = (area: Plan['areas'][number]) => Math.min(1, (WIDTH - 24) / (area.columns * CELL_W));
+  const scaleOf = (area: Plan['areas'][number]) => Math.min(1, (width - 24) / (area.columns * CELL_W));
   const { placed, bottom } = stackedBelow(plan.areas, 8, (a) => 34 + a.rows * CELL_H * scaleOf(a));
   const areas = placed.map(({ item: area, at }) => ({ area, at, scale: scaleOf(area) }));
   const said = (r: number) => `${r > 0 ? '+' : r < 0 ? '−' : ''}${formatFigure(Math.abs(r), 1)}`;
   return (
     <Picture
-      width={WIDTH}
+      width={width}
       height={bottom + 4}
       label={label}
       file={file}
@@ -59,7 +61,7 @@ export function ResidualPlan({ plan, residuals, label, file }: Props) {
                   y={y + h - 6}
                   textAnchor="end"
                   fontFamily={fonts.mono}
-                  fontSize={12 * Math.max(0.7, scale)}
+                  fontSize={12 * Math.max(0.8, scale)}
                 >
                   {r === null ? '' : said(r)}
                 </text>
