@@ -69,6 +69,14 @@ describe('a library of three hundred products', () => {
     await v.sees('Prova 000');
     expect(await rows()).toBeLessThan(80);
     await toTheEnd('Prova 299');
+    // On a phone a product is some lines one below the other, and nothing lies to the side of the page.
+    await v.page.setViewport({ width: 390, height: 844 });
+    await v.page.evaluate(() => window.scrollTo(0, 0));
+    await v.sees('Prova 000');
+    const [wide, room] = await v.page.$eval('table', (t) => [t.scrollWidth, t.parentElement!.clientWidth]);
+    expect(wide).toBeLessThanOrEqual(room!);
+    await toTheEnd('Prova 299');
+    expect(await rows()).toBeLessThan(80);
     await v.pressLink('Prova 299');
     await v.page.waitForFunction(() => document.querySelector('h1')?.textContent === 'Prova 299');
     expect(v.complaints).toEqual([]);

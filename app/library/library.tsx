@@ -70,7 +70,7 @@ export default function Library() {
         Products with their labels, claims, packs and what was paid. A sealed trial keeps its own copy.
       </RoomHead>
       <div className="scroll-x">
-        <table className="ledger" aria-rowcount={products.length + 1}>
+        <table className="ledger as-rows" aria-rowcount={products.length + 1}>
           <thead>
             <tr>
               <th>product</th>
@@ -93,26 +93,30 @@ export default function Library() {
                   </Link>
                   <div className="small quiet">{p.maker}</div>
                 </td>
-                <td>
+                <td data-label="kind">
                   {p.category}, {p.form}
                 </td>
-                <td className="n">
+                <td className="n" data-label="N – P₂O₅ – K₂O">
                   {p.analysis
                     ? `${p.analysis.nPercent} – ${p.analysis.p2o5Percent} – ${p.analysis.k2oPercent}`
                     : '–'}
                 </td>
-                <td className="n">
-                  {p.packs.map((k) => (
-                    <div key={k.id}>
-                      {k.size} {k.unit} <span className="unit">at</span>{' '}
-                      {formatMoney({ minor: k.priceMinor, currency: k.currency })}
-                      {k.kit && <div className="small quiet">of {k.kit.name}</div>}
-                    </div>
-                  ))}
-                  {p.packs.length === 0 && <span className="quiet">no price</span>}
+                <td className="n" data-label="packs">
+                  <div>
+                    {p.packs.map((k) => (
+                      <div key={k.id}>
+                        {k.size} {k.unit} <span className="unit">at</span>{' '}
+                        {formatMoney({ minor: k.priceMinor, currency: k.currency })}
+                        {k.kit && <div className="small quiet">of {k.kit.name}</div>}
+                      </div>
+                    ))}
+                    {p.packs.length === 0 && <span className="quiet">no price</span>}
+                  </div>
                 </td>
-                <td className="n">{p.claims.length || '–'}</td>
-                <td>
+                <td className="n" data-label="claims">
+                  {p.claims.length || '–'}
+                </td>
+                <td data-label="obtained">
                   {p.obtained === 'bought' ? (
                     'bought'
                   ) : (

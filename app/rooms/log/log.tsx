@@ -112,7 +112,7 @@ export default function LogRoom() {
         </p>
       ) : (
         <div className="scroll-x">
-          <table className="ledger" aria-rowcount={lines.length + 1}>
+          <table className="ledger as-rows" aria-rowcount={lines.length + 1}>
             <thead>
               <tr>
                 <th>when</th>
@@ -133,7 +133,9 @@ export default function LogRoom() {
                     <strong>{l.what}</strong> <span className={l.standing ? undefined : 'was'}>{l.text}</span>
                     {l.remark && <div className="small quiet">{l.remark}</div>}
                   </td>
-                  <td className="small">{l.by}</td>
+                  <td className="small" data-label="who">
+                    {l.by}
+                  </td>
                   <td className="n">
                     {l.canTakeBack && (
                       <Button
