@@ -4,7 +4,7 @@ import { deriveState } from '../log/state';
 import { entry, plan, use } from '../testing/trial';
 import { batchVolume, dueMixes } from './dueMixes';
 import { lateMix, mixesDue, mixedOn } from './mixesInLog';
-import { isDueOn, nextProgrammeDay, programmeDays, daysOfUse, usesAt } from './programme';
+import { isDueOn, nextProgrammeDay, programmeDays, daysOfUse, sayUndated, usesAt } from './programme';
 
 const weekly = use({ amount: 5, solutionLPerUnit: 0.5, everyDays: 7, fromDay: 3, timesPerUnit: 3 });
 const late = use({
@@ -22,6 +22,14 @@ describe('days of a use', () => {
     expect(daysOfUse(use({ everyDays: 7, timesPerUnit: 2 }))).toEqual([0, 7]);
     expect(daysOfUse(use({ fromDay: 4 }))).toEqual([4]);
     expect(daysOfUse(use())).toEqual([]);
+  });
+  it('those that have none are said', () => {
+    expect(sayUndated(weekly)).toBeNull();
+    expect(sayUndated(use({ fromDay: 4, timesPerUnit: 1 }))).toBeNull();
+    expect(sayUndated(use({ everyDays: 7, timesPerUnit: 2 }))).toBeNull();
+    expect(sayUndated(use({ timesPerUnit: 5 }))).toMatch(/^On no fixed days, so not in Today/);
+    expect(sayUndated(use({ fromDay: 4, timesPerUnit: 2 }))).toMatch(/^Only day 4 .* the other one is\.$/);
+    expect(sayUndated(use({ fromDay: 4, timesPerUnit: 8 }))).toMatch(/the other 7 are\.$/);
   });
   it('due on those days and no others', () => {
     for (const u of [weekly, late, use({ fromDay: 4 }), use()]) {

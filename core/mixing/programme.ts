@@ -8,6 +8,20 @@ export function daysOfUse(use: Pick<ProductUse, 'fromDay' | 'everyDays' | 'times
   return Array.from({ length: use.timesPerUnit }, (_, i) => first + i * use.everyDays!);
 }
 
+/**
+ * Which doses of a use the calendar can't remind of, in words, because no day is said; null where all have theirs.
+ *
+ * @example sayUndated({ fromDay: 3, everyDays: null, timesPerUnit: 8 })
+ *   // 'Only day 3 is in the calendar; “Every” says when the other 7 are.'
+ */
+export function sayUndated(use: Parameters<typeof daysOfUse>[0]): string | null {
+  const [first, ...more] = daysOfUse(use);
+  if (first === undefined) return 'On no fixed days, so not in Today; “From day” and “Every” put it there.';
+  const left = use.timesPerUnit - 1 - more.length;
+  if (left <= 0) return null;
+  return `Only day ${first} is in the calendar; “Every” says when the other ${left === 1 ? 'one is' : `${left} are`}.`;
+}
+
 /** Whether a use falls on a day. Flushes come first: see `dueMixes`. */
 export const isDueOn = (use: Parameters<typeof daysOfUse>[0], day: number): boolean => {
   const first = use.fromDay ?? 0;

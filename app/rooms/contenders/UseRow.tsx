@@ -6,6 +6,7 @@ import { describeCostError, productCost } from '~core/cost/treatmentCost';
 import { rateNote } from '~core/mixing/resolveRate';
 import { amountWords } from '~core/quantity/format';
 import { parseAreaCm2 } from '~core/quantity/size';
+import { sayUndated } from '~core/mixing/programme';
 import { parseDecimal } from '~core/quantity/decimal';
 import { ProductUse } from '~core/model/plan';
 import { type Product, amountUnits, isDosed } from '~core/model/product';
@@ -94,6 +95,7 @@ export function UseRow({ treatment, index, products, unitNoun, remove }: Props) 
           <Field name={at('strengthPercent')} label="Share of rate" suffix="%" numeric />
         </div>
       )}
+      {dosed && remove && <Undated treatment={treatment} index={index} />}
       <PartApart treatment={treatment} index={index} />
       <PackChoice treatment={treatment} index={index} products={products} />
       <div className="w12">
@@ -101,6 +103,20 @@ export function UseRow({ treatment, index, products, unitNoun, remove }: Props) 
       </div>
     </div>
   );
+}
+
+/** Doses that have no day yet. */
+function Undated({ treatment, index }: Pick<Props, 'treatment' | 'index'>) {
+  const { control } = useFormContext<ContendersFormInput>();
+  const at = `treatments.${treatment}.products.${index}` as const;
+  const [times, from, every] = useWatch({
+    control,
+    name: [`${at}.timesPerUnit`, `${at}.fromDay`, `${at}.everyDays`],
+  }).map((text) => parseDecimal(text ?? ''));
+  // What isn’t a number of times or days is said at its field.
+  if (!times || times > 10_000 || (every !== null && every! <= 0)) return null;
+  const said = sayUndated({ timesPerUnit: times, fromDay: from ?? null, everyDays: every ?? null });
+  return said && <p className="w12 small quiet">{said}</p>;
 }
 
 /** Asked where a treatment has several products in solution. */
