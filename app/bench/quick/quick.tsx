@@ -167,7 +167,7 @@ export default function QuickPlanPage() {
               Cancel
             </Button>
           </div>
-          <p className="small quiet">
+          <p className="small quiet" style={{ marginTop: '0.8rem' }}>
             Sealed, the plan stays as it is, so that nobody can say it was made to fit. Doses, places and
             traits that should be different are set first, with “Go on planning”.
           </p>
