@@ -69,13 +69,13 @@ export const clientAction = guarded(async ({ request }: { request: Request }) =>
   const { protocolId, productIds, withWater, ...begun } = parsed.data;
   const protocol = protocolOf(protocolId);
   const chosen = (await listProducts()).filter((p) => productIds.includes(p.id));
+  const control = withWater ? untreatedBeside(protocol) : null;
   const blank = {
     ...blankPlan({ ...begun, id }),
     ...beginsIn(unitsHere(trials[0]?.row.plan)),
-    treatments:
-      chosen.length === 0
-        ? []
-        : contendersOf(chosen, withWater ? untreatedBeside(protocol) : null, begun.crop),
+    treatments: chosen.length === 0 ? [] : contendersOf(chosen, control, begun.crop),
+    // Things that are put in place are held against each other.
+    ...(protocol?.compares && chosen.length > 1 && { peers: true as const }),
   };
   await createTrial(protocol ? { ...applyProtocol(blank, protocol), unitNoun: begun.unitNoun } : blank);
   // From here on there is something to lose.

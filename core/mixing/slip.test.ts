@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { farFromWanted } from './slip';
+import { farFromWanted, sayDoubts } from './slip';
 
 describe('an amount against what was wanted', () => {
   it.each([
@@ -33,5 +33,29 @@ describe('an amount against what was wanted', () => {
   it('has a narrower limit where one is asked for', () => {
     expect(farFromWanted(4.9, 4.4, 10)).toBe('1.1 times as much');
     expect(farFromWanted(4.8, 4.4, 10)).toBeNull();
+  });
+});
+
+describe('amounts typed for a batch', () => {
+  const line = (wanted: number, measured: number, take: [number, number] | null = null) => ({
+    ...{ name: 'Uno', wanted, measured },
+    stock: take && { take: { wanted: take[0], measured: take[1] } },
+  });
+  it('are doubted where they are far off, each in a sentence', () => {
+    const lines = [line(4.4, 4.5), line(2, 2), line(1, 1)];
+    expect(sayDoubts(lines, [44, 2.1, 0])).toEqual([
+      'Uno: 44 for 4.4 is 10 times as much.',
+      'Uno: 0 for 1 is nothing of it.',
+    ]);
+  });
+  it('aren’t where nothing is typed, or what the field itself refuses', () => {
+    expect(sayDoubts([line(4.4, 4.5), line(4.4, 4.5)], [null, -4])).toEqual([]);
+  });
+  it('aren’t where the steps are so coarse: 2 g is what the recipe itself says for 1.4', () => {
+    expect(sayDoubts([line(1.4, 2)], [2])).toEqual([]);
+  });
+  it('of a stock solution are held against what is taken of it', () => {
+    expect(sayDoubts([line(0.1, 0.1, [10, 10])], [10])).toEqual([]);
+    expect(sayDoubts([line(0.1, 0.1, [10, 10])], [0.1])).toEqual(['Uno: 0.1 for 10 is 1 % of it.']);
   });
 });

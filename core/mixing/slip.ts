@@ -1,3 +1,5 @@
+import type { BatchLine } from './batch';
+
 /** An amount this far off what was wanted is asked about before it is written down, % (practice). */
 export const SLIP_LIMIT = 25;
 
@@ -19,3 +21,23 @@ export function farFromWanted(given: number, wanted: number, limit = SLIP_LIMIT)
     ? `${Number(times.toPrecision(2))} times as much`
     : `${Number((100 * times).toPrecision(2))} % of it`;
 }
+
+type Measured = Pick<BatchLine, 'name' | 'wanted' | 'measured'> & {
+  stock: { take: Pick<BatchLine, 'wanted' | 'measured'> } | null;
+};
+
+/**
+ * What is odd about amounts typed for a batch, in a sentence each: it is asked about before it is written down. Ten
+ * times too much is a slip of the pen more often than of the hand; what coarse steps make of a recipe is no slip.
+ *
+ * @param typed amounts by line; null where the recipe stands, below 0 where the field itself says what is wrong
+ */
+export const sayDoubts = (lines: readonly Measured[], typed: readonly (number | null)[]): string[] =>
+  lines.flatMap((line, i) => {
+    const given = typed[i] ?? null;
+    if (given === null || given < 0) return [];
+    const { wanted, measured } = line.stock?.take ?? line;
+    const far = farFromWanted(given, wanted);
+    if (far === null || farFromWanted(given, measured) === null) return [];
+    return [`${line.name}: ${given} for ${Number(wanted.toPrecision(4))} is ${far}.`];
+  });

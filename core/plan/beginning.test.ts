@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
 import { plan, product } from '../testing/trial';
-import { contendersOf, withCrop } from './beginning';
+import { additivesOn, contendersOf, withCrop } from './beginning';
 
 it('begins with water as the control and a contender for each product, all of one crop', () => {
   const made = contendersOf([product({ name: 'Uno' }), product({ name: 'Due' })], 'Water', 'parsley');
@@ -25,4 +25,12 @@ it('the crop flows to the contenders that grow it, not to one that grows another
     'rocket',
   ]);
   expect(withCrop(p, 'cress')).toBe(p);
+});
+
+it('additives on a base are told apart, however long their names are', () => {
+  const base = product({ name: 'B'.repeat(140) });
+  const made = additivesOn(base, [product({ name: 'Uno' }), product({ name: 'Due' })], 'chilli');
+  expect(made.map((t) => t.role)).toEqual(['base', 'test', 'test']);
+  expect(new Set(made.map((t) => t.name)).size).toBe(3);
+  expect(made.every((t) => t.name.length <= 80 && t.conditions.crop === 'chilli')).toBe(true);
 });

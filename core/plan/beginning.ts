@@ -33,7 +33,8 @@ export function additivesOn(base: Product, additives: readonly Product[], crop: 
   return [
     { ...blankTreatment(`${base.name.slice(0, 74)} alone`, 'base'), conditions },
     ...additives.map((p) => ({
-      ...blankTreatment(`${base.name} + ${p.name}`.slice(0, 80), 'test'),
+      // Both are there, however long: contenders are told apart by their names.
+      ...blankTreatment(`${base.name.slice(0, 38)} + ${p.name.slice(0, 39)}`, 'test'),
       conditions,
     })),
   ];

@@ -191,6 +191,7 @@ function BaseFeed({ products }: { products: readonly string[] }) {
         <TextField
           {...params}
           label="Base feed"
+          inputRef={field.ref}
           onBlur={field.onBlur}
           error={fieldState.error !== undefined}
           helperText={

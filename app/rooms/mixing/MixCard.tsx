@@ -21,7 +21,7 @@ import { ToolsUnsaid } from './ToolsUnsaid';
 import { VolumeField } from './VolumeField';
 import { type Batch, batchOf } from '~core/mixing/batch';
 import { type Bucket, fromMarks, toMarks } from '~core/mixing/bucket';
-import { farFromWanted } from '~core/mixing/slip';
+import { sayDoubts } from '~core/mixing/slip';
 import type { MixingData } from './mixingData';
 
 interface Props {
@@ -69,17 +69,7 @@ export function MixCard({ data, bottle, tools, onTools, onSend }: Props) {
     size === null ? null : batchOf({ data, bottle, tools, size, fromStock, actual });
   const units = `${bottle.unitIds.length} ${bottle.unitIds.length === 1 ? plan.unitNoun : plural(plan.unitNoun)}`;
 
-  // Ten times too much is a slip of the pen more often than of the hand.
-  const doubts = (batch?.lines ?? []).flatMap((l, i) => {
-    const typed = actual[i];
-    if (typeof typed !== 'number') return [];
-    const { wanted, measured } = l.stock?.take ?? l;
-    const far = farFromWanted(typed, wanted);
-    // Coarse steps are no slip: the recipe says so itself.
-    if (far === null || farFromWanted(typed, measured) === null) return [];
-    return [`${l.name}: ${typed} for ${Number(wanted.toPrecision(4))} is ${far}.`];
-  });
-  const doubt = doubts.join(' ');
+  const doubt = sayDoubts(batch?.lines ?? [], actual).join(' ');
   const [asked, setAsked] = useState('');
 
   const submit = (e: React.FormEvent) => {
