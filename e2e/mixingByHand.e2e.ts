@@ -75,7 +75,7 @@ describe('mixing at the bench, on a phone', () => {
   it('asks about ten times the dose before it is written down', async () => {
     await v.fill('lines.0.actual', '13,2');
     await v.press('Mixed: write it down');
-    await v.sees('13.2 for 1.32 is 10 times as much. Look at the measure');
+    await v.sees('13.2 mL for 1.32 mL is 10 times as much. Look at the measure');
     await v.isAccessible();
   });
 

@@ -38,14 +38,14 @@ describe('an amount against what was wanted', () => {
 
 describe('amounts typed for a batch', () => {
   const line = (wanted: number, measured: number, take: [number, number] | null = null) => ({
-    ...{ name: 'Uno', wanted, measured },
+    ...{ name: 'Uno', unit: 'g' as const, wanted, measured },
     stock: take && { take: { wanted: take[0], measured: take[1] } },
   });
   it('are doubted where they are far off, each in a sentence', () => {
     const lines = [line(4.4, 4.5), line(2, 2), line(1, 1)];
     expect(sayDoubts(lines, [44, 2.1, 0])).toEqual([
-      'Uno: 44 for 4.4 is 10 times as much.',
-      'Uno: 0 for 1 is nothing of it.',
+      'Uno: 44 g for 4.4 g is 10 times as much.',
+      'Uno: 0 g for 1 g is nothing of it.',
     ]);
   });
   it('aren’t where nothing is typed, or what the field itself refuses', () => {
@@ -56,6 +56,9 @@ describe('amounts typed for a batch', () => {
   });
   it('of a stock solution are held against what is taken of it', () => {
     expect(sayDoubts([line(0.1, 0.1, [10, 10])], [10])).toEqual([]);
-    expect(sayDoubts([line(0.1, 0.1, [10, 10])], [0.1])).toEqual(['Uno: 0.1 for 10 is 1 % of it.']);
+    expect(sayDoubts([{ ...line(2, 2), unit: 'piece' }], [20])).toEqual([
+      'Uno: 20 for 2 is 10 times as much.',
+    ]);
+    expect(sayDoubts([line(0.1, 0.1, [10, 10])], [0.1])).toEqual(['Uno: 0.1 mL for 10 mL is 1 % of it.']);
   });
 });

@@ -22,7 +22,7 @@ export function farFromWanted(given: number, wanted: number, limit = SLIP_LIMIT)
     : `${Number((100 * times).toPrecision(2))} % of it`;
 }
 
-type Measured = Pick<BatchLine, 'name' | 'wanted' | 'measured'> & {
+type Measured = Pick<BatchLine, 'name' | 'unit' | 'wanted' | 'measured'> & {
   stock: { take: Pick<BatchLine, 'wanted' | 'measured'> } | null;
 };
 
@@ -39,5 +39,6 @@ export const sayDoubts = (lines: readonly Measured[], typed: readonly (number | 
     const { wanted, measured } = line.stock?.take ?? line;
     const far = farFromWanted(given, wanted);
     if (far === null || farFromWanted(given, measured) === null) return [];
-    return [`${line.name}: ${given} for ${Number(wanted.toPrecision(4))} is ${far}.`];
+    const unit = line.stock ? ' mL' : line.unit === 'piece' ? '' : ` ${line.unit}`;
+    return [`${line.name}: ${given}${unit} for ${Number(wanted.toPrecision(4))}${unit} is ${far}.`];
   });

@@ -197,8 +197,8 @@ export function MixCard({ data, bottle, tools, onTools, onSend }: Props) {
             )}
             {doubt !== '' && doubt === asked && (
               <p role="alert" className="note open">
-                {doubt} Look at the measure and at what is typed. If it is in the water like that, press again
-                to write it down as it is.
+                {doubt} Look at the measure and at what is typed. If it was really so, press again to write it
+                down as it is.
               </p>
             )}
             <div className="inline-row" style={{ alignItems: 'flex-start' }}>
