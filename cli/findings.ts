@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { describeImportError, importTrial } from '~core/formats/dataPackage';
 import type { Trial } from '~core/log/trial';
-import { type FindingRow, findingRows } from '~core/verdict/findingRows';
-import { trialFindings } from '~core/verdict/trialFindings';
+import { type FindingRow, findingRows } from '~core/account/findingRows';
+import { trialFindings } from '~core/account/trialFindings';
 import { readArgs } from './options';
 import { PlainError } from './plainError';
 import { common, figure, lines, oneFile, pText } from './table';

@@ -3,7 +3,7 @@ import { strFromU8, unzipSync } from 'fflate';
 import { findingValuesTable } from '~core/formats/findingValuesTable';
 import { rScript } from '~core/report/rScript/rScript';
 import { scriptedFindings } from '~core/report/rScript/findingValues';
-import { trialFindings } from '~core/verdict/trialFindings';
+import { trialFindings } from '~core/account/trialFindings';
 import { trialOf } from './findings';
 import { readArgs } from './options';
 import { common, oneFile } from './table';

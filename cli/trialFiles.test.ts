@@ -6,7 +6,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { exportTrial } from '~core/formats/dataPackage';
 import { compareTreatments } from '~core/stats/compareTreatments';
 import { harvest, plan, trialOf } from '~core/testing/trial';
-import type { FindingRow } from '~core/verdict/findingRows';
+import type { FindingRow } from '~core/account/findingRows';
 import { main } from './main';
 
 const dir = mkdtempSync(join(tmpdir(), 'palazzo-cli-'));

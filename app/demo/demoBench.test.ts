@@ -8,10 +8,10 @@ import { planSha256 } from '~core/plan/seal';
 import { Trial } from '~core/log/trial';
 import { roundProgress, stageOf } from '~core/schedule/rounds';
 import { LABELS_TASK } from '~core/schedule/tasks';
-import { findingOf } from '~core/verdict/findingInput';
+import { findingOf } from '~core/account/findingInput';
 import { claimVerdictNames, judgeClaims } from '~core/verdict/claims';
 import { type StandingTrial, standingsOf } from '~core/verdict/overTrials';
-import { headline } from '~core/verdict/words';
+import { headline } from '~core/say/words';
 import { demoBench } from './demoBench';
 
 const now = new Date('2026-05-04T10:00:00');

@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import type { Finding } from '~core/verdict/finding';
+import type { Finding } from '~core/account/finding';
 import { Chart, type ChartInput, chartFonts, chartHeight, findingChartConfig } from './findingChart';
 import './chart.css';
 

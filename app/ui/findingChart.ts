@@ -8,7 +8,7 @@ import {
   type ChartConfiguration,
   type Plugin,
 } from 'chart.js';
-import type { Finding, FindingUnit } from '~core/verdict/finding';
+import type { Finding, FindingUnit } from '~core/account/finding';
 import { cssColour, drawTessera, tesseraStyle, withDayColours } from './tesserae';
 import { mono, sans, serif } from './theme';
 

@@ -1,6 +1,6 @@
 import { figuresNow } from '~core/quantity/region';
 import type { Result } from '~core/model/result';
-import type { Finding, FindingError, FindingInput } from '~core/verdict/finding';
+import type { Finding, FindingError, FindingInput } from '~core/account/finding';
 import type { FindingsApi } from './findings.worker';
 import { workerOf } from './pool';
 

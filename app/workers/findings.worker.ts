@@ -1,7 +1,7 @@
 import { expose } from 'comlink';
 import { type FactorialFinding, factorialFindings } from '~core/verdict/factorialFinding';
 import { type FigureRegion, inFigures } from '~core/quantity/region';
-import { type FindingInput, makeFinding } from '~core/verdict/finding';
+import { type FindingInput, makeFinding } from '~core/account/finding';
 import { type SecondLooks, secondLooks } from '~core/verdict/secondLooks';
 
 /** Rows in, findings out: the worker carries neither the log nor its schemas. */

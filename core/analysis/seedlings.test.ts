@@ -4,8 +4,8 @@ import { deriveState } from '../log/state';
 import type { RoundId, TraitId } from '../model/ids';
 import type { Plan } from '../model/plan';
 import { entry, plan, trait, unitId } from '../testing/trial';
-import { findingOf } from '../verdict/findingInput';
-import { notes } from '../verdict/words';
+import { findingOf } from '../account/findingInput';
+import { notes } from '../say/words';
 import { seedlingDays } from './seedlings';
 
 const visit = (day: number, k: number, n = 12) => ({

@@ -4,7 +4,7 @@ import { deriveState } from '../log/state';
 import type { ProductId, TreatmentId } from '../model/ids';
 import type { Plan } from '../model/plan';
 import { entry, harvest, plan, product, unitId, use } from '../testing/trial';
-import { findingOf } from '../verdict/findingInput';
+import { findingOf } from '../account/findingInput';
 import { makeVerdict } from '../verdict/verdict';
 import { givenCost } from './givenCost';
 

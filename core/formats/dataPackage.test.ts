@@ -12,8 +12,8 @@ import { planAsVersion2 } from '../testing/olderFiles';
 import { newInVersion2 } from '../model/blankPlan';
 import { planSha256 } from '../plan/seal';
 import { entry, harvest, height, plan, product, trialOf, unitId, use } from '../testing/trial';
-import { findingRows } from '../verdict/findingRows';
-import { trialFindings } from '../verdict/trialFindings';
+import { findingRows } from '../account/findingRows';
+import { trialFindings } from '../account/trialFindings';
 import { describeImportError, exportTrial, importTrial } from './dataPackage';
 
 const p = plan({ treatments: ['Water', 'A "quoted", B'], replicates: 3, blocked: true });

@@ -1,5 +1,5 @@
 import { type ValueRow, scriptedFindings } from '../report/rScript/findingValues';
-import type { NamedInput } from '../verdict/trialFindings';
+import type { NamedInput } from '../account/trialFindings';
 import { type DataTable, table } from './dataTable';
 
 /** What each unit goes into each finding with: the table the script in the zip reads. */

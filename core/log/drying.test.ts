@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { TraitId } from '../model/ids';
 import { entry, plan, trait, unitId } from '../testing/trial';
-import { findingOf } from '../verdict/findingInput';
+import { findingOf } from '../account/findingInput';
 import { constantWeight, dryingOf } from './drying';
 import type { Entry } from './entry';
 import { responseOf } from './response';

@@ -3,7 +3,7 @@ import { freePosition } from '../design/freePosition';
 import type { UnitId } from '../model/ids';
 import { planSha256 } from '../plan/seal';
 import { entry, height, heightTrait, plan, unitId } from '../testing/trial';
-import { findingOf } from '../verdict/findingInput';
+import { findingOf } from '../account/findingInput';
 import { EXTRA_UNIT, nextCode, withExtraUnits } from './extraUnits';
 import { deriveState, extend } from './state';
 import { verifySeal } from './verifySeal';

@@ -3,9 +3,9 @@ import { deriveState } from '../log/state';
 import type { AreaId } from '../model/ids';
 import type { Plan, Trait } from '../model/plan';
 import { harvest, plan, product, trait, use } from '../testing/trial';
-import { findingOf } from '../verdict/findingInput';
+import { findingOf } from '../account/findingInput';
 import { makeVerdict } from '../verdict/verdict';
-import { headline, methodText, notes } from '../verdict/words';
+import { headline, methodText, notes } from '../say/words';
 import { divisorOf, groundOf, groundRatio } from './divisor';
 import { missingForSeal } from './seal';
 

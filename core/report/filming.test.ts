@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
 import { deriveState } from '../log/state';
 import { harvest, plan } from '../testing/trial';
-import { findingOf } from '../verdict/findingInput';
+import { findingOf } from '../account/findingInput';
 import { makeVerdict } from '../verdict/verdict';
 import { filmingBlocks, spoken } from './filming';
 import { toPlainText } from './plainText';

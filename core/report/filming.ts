@@ -1,7 +1,7 @@
 import type { TrialState } from '../log/state';
 import { roleNames } from '../model/plan';
 import { countWord, formatFigure, listNames, plural, sentenceCase } from '../quantity/format';
-import type { Finding } from '../verdict/finding';
+import type { Finding } from '../account/finding';
 import type { Verdict } from '../verdict/verdict';
 import type { Block } from './block';
 

@@ -6,10 +6,10 @@ import type { Plan } from '../model/plan';
 import { perOf } from '../plan/divisor';
 import { planIndex } from '../plan/planIndex';
 import { formatFigure, formatP, plural } from '../quantity/format';
-import type { Finding } from '../verdict/finding';
-import { absenceOf } from '../verdict/absence';
-import { decimalsOfFinding } from '../verdict/sayContrast';
-import { type NameOf, headline, methodText, notes, warningsOf } from '../verdict/words';
+import type { Finding } from '../account/finding';
+import { absenceOf } from '../account/absence';
+import { decimalsOfFinding } from '../say/sayContrast';
+import { type NameOf, headline, methodText, notes, warningsOf } from '../say/words';
 import { type Block, type Cell, type TableBlock, column, numbers, text } from './block';
 
 /** The id of the figure that shows a trait's finding. */

@@ -1,4 +1,4 @@
-import type { Finding, FindingUnit } from '../verdict/finding';
+import type { Finding, FindingUnit } from '../account/finding';
 import { printable } from './printable';
 import { tesseraStyle } from './tessera';
 

@@ -4,7 +4,7 @@ import { emptyReview } from '../log/trial';
 import { entry, harvest, plan, product, unitId, use, weighing } from '../testing/trial';
 import { conductBlocks, eventBlocks } from './conductBlocks';
 import { againstControlTable, findingBlocks } from './findingBlocks';
-import { findingOf } from '../verdict/findingInput';
+import { findingOf } from '../account/findingInput';
 import { makeVerdict } from '../verdict/verdict';
 import { toHtml } from './html';
 import { toMarkdown } from './markdown';

@@ -1,12 +1,12 @@
-import { decimalsOfFinding } from '../verdict/sayContrast';
+import { decimalsOfFinding } from '../say/sayContrast';
 import { describeCostError } from '../cost/treatmentCost';
 import { type Plan, roleNames } from '../model/plan';
 import { resultUnit } from '../plan/divisor';
 import { planIndex } from '../plan/planIndex';
 import { amountWords, listNames } from '../quantity/format';
-import type { Finding } from '../verdict/finding';
+import type { Finding } from '../account/finding';
 import type { Verdict, VerdictLine } from '../verdict/verdict';
-import { type NameOf, measureLabel } from '../verdict/words';
+import { type NameOf, measureLabel } from '../say/words';
 import { type Block, type Cell, type TableBlock, column, numbers, text } from './block';
 
 /** What one extra gram cost; without an upper end the gain itself isn't shown and no price is put on it. */

@@ -6,8 +6,8 @@ import type { PackId, ProductId } from '../model/ids';
 import type { Plan } from '../model/plan';
 import { entry, harvest, plan, product, unitId, use } from '../testing/trial';
 import { makeCard, presets, proposedHeadings } from './card';
-import { sayAlone, sayCard, sayFlips } from './cardWords';
-import { findingOf } from './findingInput';
+import { sayAlone, sayCard, sayFlips } from '../say/cardWords';
+import { findingOf } from '../account/findingInput';
 import { makeVerdict } from './verdict';
 
 const names = ['Water', 'A', 'B'];

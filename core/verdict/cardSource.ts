@@ -4,7 +4,7 @@ import type { CardHeading } from '../model/judgement';
 import type { Plan } from '../model/plan';
 import { listNames } from '../quantity/format';
 import type { Random } from '../stats/random';
-import type { Finding } from './finding';
+import type { Finding } from '../account/finding';
 import type { VerdictLine } from './verdict';
 
 /** Figures that a heading's points are made from. */

@@ -8,7 +8,7 @@ import { clopperPearson } from '../stats/clopperPearson';
 import { startR } from '../testing/r';
 import { entry, harvest, height, heightTrait, plan, product, trait, unitId, use } from '../testing/trial';
 import { claimedRounds, judgeClaims } from './claims';
-import { findingOf } from './findingInput';
+import { findingOf } from '../account/findingInput';
 
 const r = await startR();
 

@@ -8,7 +8,7 @@ import { planIndex } from '../plan/planIndex';
 import { formatFigure } from '../quantity/format';
 import { clopperPearson } from '../stats/clopperPearson';
 import { readChange } from './readChange';
-import type { Finding } from './finding';
+import type { Finding } from '../account/finding';
 
 /**
  * What a trial says of a label's claim, by the interval:

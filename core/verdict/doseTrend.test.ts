@@ -6,8 +6,8 @@ import type { Plan } from '../model/plan';
 import { startR } from '../testing/r';
 import { harvest, plan, product, use } from '../testing/trial';
 import { doseLadders, doseTrend, sayDoseTrend } from './doseTrend';
-import { makeFinding } from './finding';
-import { findingInput } from './findingInput';
+import { makeFinding } from '../account/finding';
+import { findingInput } from '../account/findingInput';
 
 const r = await startR();
 

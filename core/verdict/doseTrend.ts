@@ -6,8 +6,8 @@ import { controlOf } from '../plan/control';
 import { planIndex } from '../plan/planIndex';
 import { formatFigure, formatP, listNames } from '../quantity/format';
 import { prepareLinearModel } from '../stats/linearModel';
-import type { Finding, FindingInput } from './finding';
-import { outcomeOf } from './standings';
+import type { Finding, FindingInput } from '../account/finding';
+import { outcomeOf } from '../account/outcomes';
 
 /** Three or more doses of one product, the control without it among them where there is one. */
 export interface DoseLadder {

@@ -1,7 +1,7 @@
 import type { Plan } from '../model/plan';
-import type { Costs } from './costWords';
-import type { Finding } from './finding';
-import { divisorIn } from './perDivisor';
+import type { Costs } from '../say/costWords';
+import type { Finding } from '../account/finding';
+import { divisorIn } from '../account/perDivisor';
 import type { Verdict } from './verdict';
 
 /** What a contender's gain took beyond what the control took; minor units. */

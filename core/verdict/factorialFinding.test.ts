@@ -5,7 +5,7 @@ import { deriveState } from '../log/state';
 import type { Plan } from '../model/plan';
 import { entry, plan, unitId, weighing } from '../testing/trial';
 import { factorialFindings, saysFactorial } from './factorialFinding';
-import { findingInput } from './findingInput';
+import { findingInput } from '../account/findingInput';
 
 const cells = ['tap · none', 'tap · Add', 'feed · none', 'feed · Add'];
 const crossed: Plan = {

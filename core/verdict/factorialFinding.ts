@@ -7,7 +7,7 @@ import { unitTable } from '../analysis/unitTable';
 import { pooledCounts } from '../stats/dispersion';
 import { mantelHaenszel } from '../stats/mantelHaenszel';
 import { type FactorialRow, type FactorialTerm, factorial } from '../stats/factorial';
-import type { FindingInput } from './finding';
+import type { FindingInput } from '../account/finding';
 
 /** Main effects and interactions of a trait: of factors, of settings of main plots, of crops within units. */
 export interface FactorialFinding {

@@ -5,7 +5,7 @@ import { deriveState } from '../log/state';
 import type { RoundId, TraitId } from '../model/ids';
 import type { Plan } from '../model/plan';
 import { height, heightTrait, plan, unitId, entry } from '../testing/trial';
-import { findingOf } from './findingInput';
+import { findingOf } from '../account/findingInput';
 import { peeking, sayPeeking } from './peeking';
 import { overTime, sayLeads } from './overTime';
 

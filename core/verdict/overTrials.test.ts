@@ -4,7 +4,7 @@ import { deriveState } from '../log/state';
 import type { ProductId, TrialId } from '../model/ids';
 import type { Plan } from '../model/plan';
 import { harvest, plan, product, use } from '../testing/trial';
-import { findingOf } from './findingInput';
+import { findingOf } from '../account/findingInput';
 import { NOTHING, type StandingTrial, sayStandings, standingsOf } from './overTrials';
 
 const around = (m: number, by = 1) => [-1.5, -0.5, 0.5, 1.5].map((x) => m + x * by);

@@ -3,7 +3,7 @@ import type { Plan, Treatment } from '../model/plan';
 import { planIndex } from '../plan/planIndex';
 import { formatFigure, listNames } from '../quantity/format';
 import { type NetworkMeta, type TrialArm, networkMeta } from '../stats/networkMeta';
-import type { Finding } from './finding';
+import type { Finding } from '../account/finding';
 
 /** What a contender without any product is called over trials. */
 export const NOTHING = 'nothing added';

@@ -4,7 +4,7 @@ import { deriveState } from '../log/state';
 import type { PackId, ProductId } from '../model/ids';
 import type { PriceSet } from '../model/judgement';
 import { harvest, plan, product, use } from '../testing/trial';
-import { findingOf } from './findingInput';
+import { findingOf } from '../account/findingInput';
 import { bestValueElsewhere, sayElsewhere, withPriceSet } from './priceSets';
 import { makeVerdict } from './verdict';
 

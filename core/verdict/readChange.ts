@@ -1,6 +1,6 @@
 import type { Contrast } from '../analysis/contrast';
 import { kindOf } from '../model/traitKinds';
-import type { Finding } from './finding';
+import type { Finding } from '../account/finding';
 
 /** A change with its limits: per cent where that means something, else in the trait's unit. */
 export interface ReadChange {

@@ -3,9 +3,9 @@ import { describe, expect, it } from 'vitest';
 import { deriveState } from '../log/state';
 import type { Plan } from '../model/plan';
 import { entry, harvest, height, plan, unitId } from '../testing/trial';
-import { makeFinding } from './finding';
-import { endedEarlier, findingInput } from './findingInput';
-import { saySecondLooks } from './saySecondLooks';
+import { makeFinding } from '../account/finding';
+import { endedEarlier, findingInput } from '../account/findingInput';
+import { saySecondLooks } from '../say/saySecondLooks';
 import { secondLooks } from './secondLooks';
 
 const names = ['Water', 'A', 'B'];

@@ -6,8 +6,8 @@ import { replicatesNeeded } from '../design/power';
 import { brownForsythe } from '../stats/brownForsythe';
 import { choose } from '../stats/combinations';
 import { correlation, outlierP } from '../stats/outlier';
-import { type Finding, type FindingInput, makeFinding } from './finding';
-import { outcomeOf } from './standings';
+import { type Finding, type FindingInput, makeFinding } from '../account/finding';
+import { outcomeOf } from '../account/outcomes';
 
 /** What changes for a contender when the same units are looked at otherwise. */
 export interface Changed {

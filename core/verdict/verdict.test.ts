@@ -16,11 +16,11 @@ import {
 } from '../testing/trial';
 import { layOut } from '../design/layOut';
 import { deriveState } from '../log/state';
-import type { Finding } from './finding';
-import { findingOf } from './findingInput';
-import { pairOutcome } from './rank';
+import type { Finding } from '../account/finding';
+import { findingOf } from '../account/findingInput';
+import { pairOutcome } from '../account/rank';
 import { makeVerdict } from './verdict';
-import { blindHeadline, headline, measureLabel, methodText, notes, warningsOf } from './words';
+import { blindHeadline, headline, measureLabel, methodText, notes, warningsOf } from '../say/words';
 
 const nameOf = (id: string) => id;
 

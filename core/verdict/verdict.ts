@@ -9,12 +9,12 @@ import { type Result, ok } from '../model/result';
 import { givenPlan } from '../mixing/givenPlan';
 import type { Plan, Role, Treatment } from '../model/plan';
 import { listNames } from '../quantity/format';
-import { absenceOf } from './absence';
-import { bestValue, isYield } from './bestValue';
-import type { Finding } from './finding';
-import { perDivisor } from './perDivisor';
-import type { RankedTreatment } from './rank';
-import { type NameOf, headline, isSoFar, sayPair, untested } from './words';
+import { absenceOf } from '../account/absence';
+import { bestValue, isYield } from '../say/bestValue';
+import type { Finding } from '../account/finding';
+import { perDivisor } from '../account/perDivisor';
+import type { RankedTreatment } from '../account/rank';
+import { type NameOf, headline, isSoFar, sayPair, untested } from '../say/words';
 
 /** One line of the verdict: where a treatment came and what its result cost. */
 export interface VerdictLine {

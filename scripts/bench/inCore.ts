@@ -16,7 +16,7 @@ import { entry, heightTrait, height, plan as smallPlan } from '~core/testing/tri
 import { logisticFit } from '~core/stats/curves';
 import type { TraitId } from '~core/model/ids';
 import { permutationTest } from '~core/stats/permutation';
-import { findingOf } from '~core/verdict/findingInput';
+import { findingOf } from '~core/account/findingInput';
 import { report, median } from './rows';
 import { largeTrial } from './largeTrial';
 

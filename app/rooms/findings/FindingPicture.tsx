@@ -5,7 +5,7 @@ import { kaplanMeier } from '~core/stats/survival';
 import { chartCaption } from '~core/report/findingBlocks';
 import { findingSvg } from '~core/report/findingSvg';
 import { paperInk } from '~core/report/paper';
-import type { Finding } from '~core/verdict/finding';
+import type { Finding } from '~core/account/finding';
 import { FindingChart } from '../../ui/FindingChart';
 import { bytesOf, download } from '../../ui/download';
 import { findingPng } from '../../ui/findingChart';

@@ -2,8 +2,8 @@ import { distance } from '~core/analysis/contrast';
 import { moreIsBetter } from '~core/analysis/goodness';
 import type { Plan } from '~core/model/plan';
 import { planIndex } from '~core/plan/planIndex';
-import type { Finding } from '~core/verdict/finding';
-import { sayEstimate } from '~core/verdict/words';
+import type { Finding } from '~core/account/finding';
+import { sayEstimate } from '~core/say/words';
 import { Forest } from '../../ui/pictures/Forest';
 import { nameIn } from './findingData';
 

@@ -1,6 +1,6 @@
 import type { Plan } from '~core/model/plan';
-import type { Finding } from '~core/verdict/finding';
-import { saySecondLooks } from '~core/verdict/saySecondLooks';
+import type { Finding } from '~core/account/finding';
+import { saySecondLooks } from '~core/say/saySecondLooks';
 import type { SecondLooks } from '~core/verdict/secondLooks';
 import { ResidualPlan } from '../../ui/pictures/ResidualPlan';
 import { nameIn } from './findingData';

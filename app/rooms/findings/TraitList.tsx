@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import type { Plan } from '~core/model/plan';
-import type { Finding } from '~core/verdict/finding';
-import { blindHeadline, headline } from '~core/verdict/words';
+import type { Finding } from '~core/account/finding';
+import { blindHeadline, headline } from '~core/say/words';
 import { nameIn } from './findingData';
 
 interface Props {

@@ -11,14 +11,14 @@ import { seedlingFigures } from '~core/analysis/seedlings';
 import type { Result } from '~core/model/result';
 import { kindOf } from '~core/model/plan';
 import { doseLadders, doseTrend, sayDoseTrend } from '~core/verdict/doseTrend';
-import type { Finding, FindingError, FindingInput } from '~core/verdict/finding';
-import { endedEarlier, findingInput } from '~core/verdict/findingInput';
+import type { Finding, FindingError, FindingInput } from '~core/account/finding';
+import { endedEarlier, findingInput } from '~core/account/findingInput';
 import { findingValuesTable } from '~core/formats/findingValuesTable';
 import { rLines } from '~core/report/rScript/rScript';
 import { claimedRounds } from '~core/verdict/claims';
 import { overTime } from '~core/verdict/overTime';
 import { happenedSoFar } from '../happenedSoFar';
-import { type NameOf, sayOpenRound } from '~core/verdict/words';
+import { type NameOf, sayOpenRound } from '~core/say/words';
 import { loadTrial } from '../../store/trials';
 import { findings, looksAt } from '../../workers/findings';
 

@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
 import { againstControlTable, byCodeTable } from '~core/report/findingBlocks';
 import { perOf } from '~core/plan/divisor';
-import { blindHeadline, headline, isSoFar, methodText, notes, warningsOf } from '~core/verdict/words';
+import { blindHeadline, headline, isSoFar, methodText, notes, warningsOf } from '~core/say/words';
 import type { RoomArgs } from '../roomArgs';
 import { Report, ReportTable } from '../../ui/Report';
 import { ViewSwitch } from '../../ui/ViewSwitch';

@@ -8,7 +8,7 @@ import { type ActionResult, fieldErrors } from '../../form/schemaFields';
 import { listTrials, loadTrial, savePlan } from '../../store/trials';
 import { announce } from '../../ui/announce';
 import { planIndex } from '~core/plan/planIndex';
-import { findingInput } from '~core/verdict/findingInput';
+import { findingInput } from '~core/account/findingInput';
 import { findings } from '../../workers/findings';
 import type { RoomArgs } from '../roomArgs';
 import { sentIn } from '../../form/handedOver';

@@ -15,7 +15,7 @@ import { ReviewText } from '~core/log/trial';
 import { z } from 'zod';
 import type { Plan } from '~core/model/plan';
 import { formatFigure, plural } from '~core/quantity/format';
-import type { Finding } from '~core/verdict/finding';
+import type { Finding } from '~core/account/finding';
 import { type Verdict, makeVerdict } from '~core/verdict/verdict';
 import { todayDate } from '../../bench/clock';
 import { type MergeError, SentForm, mergedValues, refusal } from '../../form/mergedForm';

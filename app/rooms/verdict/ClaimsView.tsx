@@ -7,7 +7,7 @@ import type { SetClaim } from '~core/model/judgement';
 import { type Plan, kindOf } from '~core/model/plan';
 import { parseDecimal } from '~core/quantity/decimal';
 import { CLAIM_LINE, type JudgedClaim, claimVerdictNames, judgeClaims } from '~core/verdict/claims';
-import type { Finding } from '~core/verdict/finding';
+import type { Finding } from '~core/account/finding';
 import { NotKept } from '../../form/NotKept';
 import { useKept } from '../../form/useKept';
 import { nameIn } from '../findings/findingData';

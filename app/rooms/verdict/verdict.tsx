@@ -1,15 +1,15 @@
 import { type ReactNode, useMemo } from 'react';
 import { judgeClaims } from '~core/verdict/claims';
-import { sayClaims, sayHeadings, sayRetest, sayWhoTakes } from '~core/verdict/onePage';
+import { sayClaims, sayHeadings, sayRetest, sayWhoTakes } from '~core/say/onePage';
 import Button from '@mui/material/Button';
 import { Link, useLoaderData, useSearchParams, useSubmit } from 'react-router';
-import { findingInput } from '~core/verdict/findingInput';
+import { findingInput } from '~core/account/findingInput';
 import { panelFigures } from '~core/sensory/panelFigures';
 import { nextTrial } from '~core/verdict/secondLooks';
 import { listTrials } from '../../store/trials';
 import { costTable, verdictTable } from '~core/report/verdictBlocks';
 import { awardBlocks } from '~core/report/judgementBlocks';
-import { awards } from '~core/verdict/awards';
+import { awards } from '~core/say/awards';
 import { audit } from '~core/fairness/audit';
 import { type Verdict, makeVerdict } from '~core/verdict/verdict';
 import { perOf } from '~core/plan/divisor';

@@ -1,6 +1,6 @@
 import { leastVariance, unitTable } from '../../analysis/unitTable';
 import { methodOf, methodsFor } from '../../analysis/methods';
-import type { NamedInput } from '../../verdict/trialFindings';
+import type { NamedInput } from '../../account/trialFindings';
 
 /** One unit in one finding, as a row of `data/finding_values.csv`. */
 export interface ValueRow {

@@ -8,8 +8,8 @@ import type { Plan, Trait } from '../../model/plan';
 import { startR } from '../../testing/r';
 import { entry, plan, trait, trialOf } from '../../testing/trial';
 import { seededRandom } from '../../stats/random';
-import { makeFinding } from '../../verdict/finding';
-import { trialFindings } from '../../verdict/trialFindings';
+import { makeFinding } from '../../account/finding';
+import { trialFindings } from '../../account/trialFindings';
 import { scriptedFindings } from './findingValues';
 import { rLines, rScript, rText } from './rScript';
 

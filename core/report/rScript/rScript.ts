@@ -1,4 +1,4 @@
-import type { NamedInput, trialFindings } from '../../verdict/trialFindings';
+import type { NamedInput, trialFindings } from '../../account/trialFindings';
 import { type Asked, scriptedFindings } from './findingValues';
 import { rLibrary, rLibraryFor } from './library';
 

@@ -3,11 +3,11 @@ import type { AuditFinding } from '../fairness/audit';
 import type { CardHeading } from '../model/judgement';
 import type { Plan } from '../model/plan';
 import { listNames, plural } from '../quantity/format';
-import { makeCard } from './card';
-import type { CardInput } from './cardSource';
+import { makeCard } from '../verdict/card';
+import type { CardInput } from '../verdict/cardSource';
 import { sayAlone, sayCard } from './cardWords';
-import { type JudgedClaim, claimVerdictNames } from './claims';
-import type { Verdict } from './verdict';
+import { type JudgedClaim, claimVerdictNames } from '../verdict/claims';
+import type { Verdict } from '../verdict/verdict';
 
 /**
  * Every heading of a scorecard with who wins it and how surely, then all together by their weights.

@@ -5,7 +5,7 @@ import type { ProductId } from '../model/ids';
 import type { Plan } from '../model/plan';
 import { ownControl, roleInFactorial } from '../plan/ownControl';
 import { harvest, plan, product, use } from '../testing/trial';
-import { findingOf } from './findingInput';
+import { findingOf } from '../account/findingInput';
 import { headline, notes } from './words';
 
 const names = ['none sage', 'none marigold', 'dip sage', 'dip marigold'];

@@ -4,8 +4,8 @@ import { deriveState } from '../log/state';
 import type { Plan } from '../model/plan';
 import { missingForSeal } from '../plan/seal';
 import { harvest, plan } from '../testing/trial';
-import { findingOf } from './findingInput';
-import { makeVerdict } from './verdict';
+import { findingOf } from '../account/findingInput';
+import { makeVerdict } from '../verdict/verdict';
 import { headline, notes } from './words';
 
 const peers = (names: string[], over: Partial<Plan> = {}): Plan => {

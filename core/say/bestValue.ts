@@ -2,8 +2,8 @@ import { formatMoney } from '../cost/money';
 import { kindOf } from '../model/traitKinds';
 import { resultUnit } from '../plan/divisor';
 import { listNames } from '../quantity/format';
-import type { Finding } from './finding';
-import type { Verdict, VerdictLine } from './verdict';
+import type { Finding } from '../account/finding';
+import type { Verdict, VerdictLine } from '../verdict/verdict';
 import { type NameOf, againstControl } from './words';
 
 /** Whether money per unit of this trait means something: it is an amount, and more of it is what one buys the product for. */

@@ -1,5 +1,5 @@
 import { formatFigure, listNames } from '../quantity/format';
-import type { Card } from './card';
+import type { Card } from '../verdict/card';
 
 /** The card in a sentence. @example sayCard(card, nameOf) // 'Duo Lume comes first in 58 of 100 draws.' */
 export function sayCard(card: Card, nameOf: (id: string) => string): string {

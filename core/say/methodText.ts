@@ -1,5 +1,5 @@
 import { formatSignificant, plural } from '../quantity/format';
-import type { Finding } from './finding';
+import type { Finding } from '../account/finding';
 
 /** What the figures of a finding are: the trait with its unit, or for a wanted band the distance outside it. */
 export function measureLabel({ trait }: Pick<Finding, 'trait'>): string {

@@ -5,9 +5,9 @@ import { deriveState } from '../log/state';
 import type { PackId, ProductId } from '../model/ids';
 import type { CardHeading } from '../model/judgement';
 import { harvest, plan, product, use } from '../testing/trial';
-import { findingOf } from './findingInput';
+import { findingOf } from '../account/findingInput';
 import { sayHeadings, sayRetest, sayWhoTakes } from './onePage';
-import { makeVerdict } from './verdict';
+import { makeVerdict } from '../verdict/verdict';
 
 const names = ['Water', 'A', 'B'];
 const base = plan({ treatments: names, replicates: 4 });

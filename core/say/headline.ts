@@ -1,9 +1,9 @@
 import type { Spread } from '../analysis/analysis';
 import { countWord, formatFigure, listNames, sentenceCase } from '../quantity/format';
-import type { AsGoodVerdict } from './asGood';
-import type { Finding } from './finding';
+import type { AsGoodVerdict } from '../account/asGood';
+import type { Finding } from '../account/finding';
 import type { NameOf } from './sayContrast';
-import { againstControl, inseparable, isSoFar, leaders, outcomeOf } from './standings';
+import { againstControl, inseparable, isSoFar, leaders, outcomeOf } from '../account/outcomes';
 
 /** Why nothing was tested, as a headline; null where something was. */
 export const untested: Record<Spread, string | null> = {

@@ -5,7 +5,7 @@ import type { Trial } from '../log/trial';
 import { planIndex } from '../plan/planIndex';
 import type { FindingInput } from './finding';
 import { findingInput } from './findingInput';
-import type { NameOf } from './sayContrast';
+import type { NameOf } from '../say/sayContrast';
 
 /** What goes into one finding of a trial, with what a reader calls it. */
 export interface NamedInput {

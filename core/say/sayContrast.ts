@@ -1,7 +1,7 @@
 import type { Contrast, Scale } from '../analysis/contrast';
 import { moreIsBetter } from '../analysis/goodness';
 import { formatFigure, formatSigned } from '../quantity/format';
-import type { Finding } from './finding';
+import type { Finding } from '../account/finding';
 
 /** What treatments are called: their names, or codes while the trial is blind. */
 export type NameOf = (treatmentId: string) => string;

@@ -6,8 +6,8 @@ import { resultUnit } from '../plan/divisor';
 import { listNames } from '../quantity/format';
 import { isYield } from './bestValue';
 import type { Costs } from './costWords';
-import type { Finding } from './finding';
-import { divisorIn } from './perDivisor';
+import type { Finding } from '../account/finding';
+import { divisorIn } from '../account/perDivisor';
 
 /** A contender's cost held against the limit, with where its uncertainty comes from. */
 interface Held extends LimitSeen {

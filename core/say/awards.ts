@@ -3,11 +3,11 @@ import { controlOf } from '../plan/control';
 import { planIndex } from '../plan/planIndex';
 import { brownForsythe } from '../stats/brownForsythe';
 import { formatFigure, formatP, listNames } from '../quantity/format';
-import type { Finding } from './finding';
-import { outcomeOf } from './standings';
-import { readChange } from './readChange';
+import type { Finding } from '../account/finding';
+import { outcomeOf } from '../account/outcomes';
+import { readChange } from '../verdict/readChange';
 import { sayInterval } from './sayContrast';
-import type { Verdict } from './verdict';
+import type { Verdict } from '../verdict/verdict';
 
 /** Something a contender earned, with the figures behind it. */
 export interface Award {

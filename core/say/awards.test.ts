@@ -5,8 +5,8 @@ import type { ProductId } from '../model/ids';
 import type { Plan } from '../model/plan';
 import { harvest, plan, product, use } from '../testing/trial';
 import { awards } from './awards';
-import { findingOf } from './findingInput';
-import { makeVerdict } from './verdict';
+import { findingOf } from '../account/findingInput';
+import { makeVerdict } from '../verdict/verdict';
 
 const names = ['Water', 'A', 'B'];
 const base = plan({ treatments: names, replicates: 6 });

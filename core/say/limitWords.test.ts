@@ -5,9 +5,9 @@ import type { ProductId } from '../model/ids';
 import { type CostSettings, noCosts } from '../model/judgement';
 import { entry, harvest, plan, sold, unitId, use } from '../testing/trial';
 import { costsOf } from './costWords';
-import { findingOf } from './findingInput';
+import { findingOf } from '../account/findingInput';
 import { sayLimit } from './limitWords';
-import { makeVerdict } from './verdict';
+import { makeVerdict } from '../verdict/verdict';
 
 const names = ['Water', 'A', 'B'];
 const base = plan({ treatments: names, replicates: 4 });

@@ -1,7 +1,7 @@
 import { countWord, formatFigure, formatP, listNames, plural } from '../quantity/format';
-import type { Finding } from './finding';
+import type { Finding } from '../account/finding';
 import type { NameOf } from './sayContrast';
-import type { Changed, SecondLooks } from './secondLooks';
+import type { Changed, SecondLooks } from '../verdict/secondLooks';
 
 /** A second look in words. */
 export interface LookNote {

@@ -3,14 +3,14 @@ import type { TrialState } from '../log/state';
 import type { CostSettings } from '../model/judgement';
 import type { Plan } from '../model/plan';
 import { formatFigure, listNames } from '../quantity/format';
-import type { Finding } from './finding';
-import { type ExtraOver, extraCosts } from './extraCosts';
+import type { Finding } from '../account/finding';
+import { type ExtraOver, extraCosts } from '../verdict/extraCosts';
 import { isYield } from './bestValue';
 import { formatMoney } from '../cost/money';
 import { resultUnit } from '../plan/divisor';
 import { sayLimit } from './limitWords';
-import { divisorIn } from './perDivisor';
-import type { Verdict } from './verdict';
+import { divisorIn } from '../account/perDivisor';
+import type { Verdict } from '../verdict/verdict';
 
 /** What each contender's units took. */
 export type Costs = ReadonlyMap<string, FullCost>;

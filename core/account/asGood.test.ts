@@ -5,7 +5,7 @@ import type { Plan } from '../model/plan';
 import { entry, harvest, plan, trait, unitId } from '../testing/trial';
 import { findingOf } from './findingInput';
 import type { TraitId } from '../model/ids';
-import { headline } from './words';
+import { headline } from '../say/words';
 
 const asked = (names: string[], over: Partial<Plan> = {}): Plan => {
   const base = plan({ treatments: names, replicates: 6 });

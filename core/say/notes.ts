@@ -2,7 +2,7 @@ import { type Contrast, turned } from '../analysis/contrast';
 import { comparedValue } from '../analysis/goodness';
 import { wilson } from '../stats/proportion';
 import { formatFigure, listNames, plural } from '../quantity/format';
-import type { Finding } from './finding';
+import type { Finding } from '../account/finding';
 import { untested } from './headline';
 import {
   type NameOf,
@@ -13,7 +13,7 @@ import {
   sayNone,
   saySize,
 } from './sayContrast';
-import { againstControl, leaders, outcomeOf } from './standings';
+import { againstControl, leaders, outcomeOf } from '../account/outcomes';
 
 /** A sentence or two with the tone it is shown in. */
 export interface Note {
