@@ -25,7 +25,7 @@ function sentence(code: string): string {
   const primary = plan.traits.find((t) => t.id === plan.primaryTraitId)!;
   const finding = findingOf(stateOf(code), primary);
   if (!finding.ok) throw new Error(finding.error.tag);
-  return headline(finding.value, (id) => plan.treatments.find((t) => t.id === id)!.name);
+  return headline(finding.value, (id) => plan.treatments.find((t) => t.id === id)!.name).text;
 }
 
 describe('the demo bench', () => {

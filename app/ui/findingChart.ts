@@ -9,6 +9,7 @@ import {
   type Plugin,
 } from 'chart.js';
 import type { Finding, FindingUnit } from '~core/account/finding';
+import { soleControl } from '~core/account/outcomes';
 import { cssColour, drawTessera, tesseraStyle, withDayColours } from './tesserae';
 import { mono, sans, serif } from './theme';
 
@@ -88,7 +89,8 @@ function annotations(
 ): Plugin<'scatter'> {
   const { analysis, trait, smallestDifference } = finding;
   const isBand = trait.direction === 'band';
-  const control = analysis.summaries.find((t) => t.name === analysis.control)!;
+  const sole = blind ? null : soleControl(finding);
+  const control = analysis.summaries.find((t) => t.name === sole);
   return {
     id: 'palazzo',
     beforeDraw: ({ ctx, width, height }) => {
@@ -103,7 +105,7 @@ function annotations(
       ctx.save();
       const band: [number, number] | null = isBand
         ? [trait.bandLow!, trait.bandHigh!]
-        : smallestDifference === null || blind
+        : smallestDifference === null || !control
           ? null
           : [control.estimate - smallestDifference, control.estimate + smallestDifference];
       if (band) {
@@ -111,9 +113,9 @@ function annotations(
         ctx.fillStyle = cssColour('--sunk');
         ctx.fillRect(from, area.top, Math.min(x(band[1]), area.right) - from, area.height);
       }
-      if (!isBand && !blind) {
+      if (!isBand && control) {
         ctx.strokeStyle = cssColour(
-          tesseraStyle(lanes.find((l) => l.id === analysis.control)?.index ?? 0).colour,
+          tesseraStyle(lanes.find((l) => l.id === sole)?.index ?? 0).colour,
         );
         ctx.setLineDash([4, 3]);
         ctx.beginPath();

@@ -22,7 +22,7 @@ const said = (p: Plan, means: number[], by = 1) => {
   const values = Object.fromEntries(p.treatments.map((t, i) => [t.name, around(means[i]!, by)]));
   const f = findingOf(deriveState(p, harvest(values)), p.traits[0]!);
   if (!f.ok) throw new Error(f.error.tag);
-  return headline(f.value, (id) => id);
+  return headline(f.value, (id) => id).text;
 };
 const two = asked(['Dear', 'Cheap']);
 const three = asked(['Dear', 'Cheap', 'Own']);
@@ -101,7 +101,7 @@ describe('as good as, of scores and days', () => {
     );
     const f = findingOf(deriveState(p, log), of);
     if (!f.ok) throw new Error(f.error.tag);
-    return headline(f.value, (id) => id);
+    return headline(f.value, (id) => id).text;
   };
   it.each([
     [looks, [4, 4, 4, 3, 4, 4], [4, 4, 4, 4, 3, 4], 'Cheap is as good as Dear, to within 1.0 steps.'],

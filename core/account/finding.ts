@@ -11,7 +11,10 @@ import { kindOf } from '../model/traitKinds';
 import type { SeedlingFigure } from '../analysis/seedlings';
 import { type UnitFigures, unitTable } from '../analysis/unitTable';
 import { letterDisplay } from '../stats/letters';
+import type { Against } from '../plan/against';
+import { absenceOf } from './absence';
 import { type AsGood, asGoodAs, asGoodByShift } from './asGood';
+import { describedAlone } from './describedAlone';
 import { type PairOutcome, type RankedTreatment, pairOutcome, rankTreatments } from './rank';
 
 export type { LeftOut } from '../analysis/rows';
@@ -51,10 +54,14 @@ export interface Finding {
   ranking: RankedTreatment[];
   /** treatments that share a letter can't be told apart; empty where nothing was tested */
   letters: Record<string, string>;
-  /** equals are compared: the analysis' control is but the first of them */
+  /** nobody is a control: equals are compared, or the control is lost. The analysis' own is then but the first of them */
   peers: boolean;
-  /** each combination of a factorial with its own control; empty where there are no factors */
-  ownControls: { id: string; control: string }[];
+  /** controls that have no figure, and why: nothing can be held against them; empty where none is missing */
+  lost: { id: string; why: string }[];
+  /** every contender with what it is held against, both with figures: its own control wherever there is one */
+  against: Against[];
+  /** the ground each contender is tried on (species, seed lots); left out where it is one for all */
+  grounds?: Record<string, string>;
   /** whether each other is as good as the one it is held against; left out where that isn't the question */
   asGood?: AsGood[];
   /** units per treatment that would make the widest interval as narrow as ± the smallest difference */
@@ -93,7 +100,10 @@ export interface FindingInput {
   /** what “as good as” is held against; left out where that isn't the question */
   heldAgainst?: string;
   order: string[];
-  ownControls: Finding['ownControls'];
+  /** what each contender is held against by the plan */
+  against: Against[];
+  /** the ground each contender is tried on; left out where it is one for all */
+  grounds?: Record<string, string>;
   /** factors whose levels the contenders combine, and the level of each; left out where there are none */
   factors?: { names: string[]; levels: Record<string, string[]> };
   /** what each unit's main plot was given; left out where plots weren't split */
@@ -118,6 +128,27 @@ export interface Earlier {
 }
 
 /**
+ * What an analysis counts its differences from: the control that has figures. Where none has, and among equals, it is the
+ * first that has, without being more than the others.
+ *
+ * @returns null without any figure
+ */
+export function baseOf({
+  rows,
+  control,
+  order,
+  ...input
+}: Pick<FindingInput, 'rows' | 'control' | 'order' | 'peers' | 'against'>): { base: string; peers: boolean } | null {
+  const has = new Set(rows.map((r) => r.treatment));
+  const first = order.find((id) => has.has(id));
+  if (first === undefined) return null;
+  if (input.peers) return { base: first, peers: true };
+  if (control !== null && has.has(control)) return { base: control, peers: false };
+  const other = input.against.find((o) => has.has(o.id) && has.has(o.control))?.control;
+  return { base: other ?? first, peers: other === undefined };
+}
+
+/**
  * Works out the finding for one trait: treatments compared on their units by the method asked for, the ranking
  * and what is too close to call.
  */
@@ -125,27 +156,29 @@ export function makeFinding(input: FindingInput): Result<Finding, FindingError> 
   const { trait, rows, control } = input;
   const usual = methodsFor(trait);
   if (usual.length === 0) return err({ tag: 'words' });
-  if (control === null) return err({ tag: 'noControl' });
+  if (control === null && !input.peers) return err({ tag: 'noControl' });
   if (input.unfinished) return err({ tag: 'unfinished', open: input.basis.open });
   if (rows.length === 0) return err({ tag: 'noValues' });
   const method = (input.method === null ? undefined : methodOf(input.method)) ?? usual[0]!;
   if (!usual.includes(method)) return err({ tag: 'notForThis', method: method.name });
 
-  const analysed = method.analyse({
-    trait,
-    rows,
-    control,
-    peers: input.peers,
-    alpha: input.alpha,
-    order: input.order,
-  });
-  if (!analysed.ok) return analysed;
-  const analysis = analysed.value;
-  const smallestDifference = differenceThatMatters(input, analysis);
+  // Whoever is lost takes nobody's figures away: the others stand, without a control where it is the control that is lost.
+  const has = new Set(rows.map((r) => r.treatment));
+  const { base, peers } = baseOf(input)!;
+  const asked = { trait, rows, control: base, peers, alpha: input.alpha, order: input.order };
+  const analysed = method.analyse(asked);
+  const alone = analysed.ok ? null : describedAlone(asked, method.id, analysed.error);
+  if (!analysed.ok && !alone) return analysed;
+  const analysis = analysed.ok ? analysed.value : alone!;
+  const smallestDifference = differenceThatMatters(input, analysis, peers);
   const higher = moreIsBetter(trait);
   const table = unitTable(rows, trait);
-  const margin = marginOf(analysis, smallestDifference);
-  const outcomes = analysis.pairs.map((c) => pairOutcome(c, margin, higher));
+  const margin = marginOf(analysis, smallestDifference, peers);
+  const { grounds } = input;
+  const sameGround = (c: Pick<Contrast, 'a' | 'b'>) => !grounds || grounds[c.a] === grounds[c.b];
+  const outcomes = analysis.pairs.filter(sameGround).map((c) => pairOutcome(c, margin, higher));
+  const controls = [...new Set(input.against.map((o) => o.control))];
+  const { leftOut } = input;
   return ok({
     trait,
     roundId: input.roundId,
@@ -161,21 +194,22 @@ export function makeFinding(input: FindingInput): Result<Finding, FindingError> 
       ...(trait.per === undefined ? {} : { divisor: r.divisor }),
       ...(r.spareSince === undefined ? {} : { spareSince: r.spareSince }),
     })),
-    leftOut: input.leftOut,
+    leftOut,
     basis: input.basis,
     smallestDifference,
     outcomes,
     ranking: rankTreatments(analysis, outcomes, higher),
-    letters: lettersOf(analysis, outcomes),
-    peers: input.peers,
-    ownControls: input.ownControls.filter((o) =>
-      [o.id, o.control].every((id) => analysis.summaries.some((s) => s.name === id)),
-    ),
+    letters: grounds ? {} : lettersOf(analysis, outcomes),
+    peers,
+    lost: controls.filter((id) => !has.has(id)).map((id) => ({ id, why: absenceOf({ leftOut }, id) })),
+    against: input.against.filter((o) => has.has(o.id) && has.has(o.control)),
+    ...(grounds && { grounds }),
     ...(input.isPrimary &&
-      input.heldAgainst !== undefined && {
-        asGood: heldAgainst(input, method, analysis, margin),
+      input.heldAgainst !== undefined &&
+      has.has(input.heldAgainst) && {
+        asGood: heldAgainst(input, method, analysis, margin, peers),
       }),
-    replicatesToSee: replicatesToSee(analysis, smallestDifference),
+    replicatesToSee: replicatesToSee(analysis, margin),
   });
 }
 
@@ -190,6 +224,7 @@ function heldAgainst(
   method: Method,
   analysis: Analysis,
   margin: number | null,
+  peers: boolean,
 ): AsGood[] {
   const { trait, rows, smallestDifference: d } = input;
   const against = input.heldAgainst!;
@@ -200,11 +235,17 @@ function heldAgainst(
   const within = d.kind === 'absolute' ? d.value : (Math.abs(base) * d.value) / 100;
   if (!(within > 0) || kindOf(trait).observes === 'rank') return asGoodAs(analysis, against, null, higher);
   const analyse = (other: typeof input.rows | readonly AnalysisRow[]) => {
-    const made = method.analyse({ ...input, rows: other, control: analysis.control });
+    const made = method.analyse({ ...input, peers, rows: other, control: analysis.control });
     return made.ok ? made.value : null;
   };
   return asGoodByShift(rows, analyse, against, within, higher);
 }
+
+/** What per cents are of: the control's figure; among equals, or where the control is lost, the mean of all. */
+export const levelOf = ({ summaries, control }: Pick<Analysis, 'summaries' | 'control'>, peers: boolean): number =>
+  peers
+    ? summaries.reduce((s, t) => s + t.estimate, 0) / summaries.length
+    : summaries.find((t) => t.name === control)!.estimate;
 
 /**
  * The plan's smallest difference holds for the primary trait; as a per cent it also serves the others. In the trait's
@@ -212,19 +253,20 @@ function heldAgainst(
  */
 function differenceThatMatters(
   { smallestDifference: d, isPrimary, trait }: FindingInput,
-  { summaries, control, pairs }: Analysis,
+  analysis: Analysis,
+  peers: boolean,
 ): number | null {
-  if (!d || pairs.some((c) => c.scale !== 'difference' && c.scale !== 'ratio')) return null;
+  if (!d || analysis.pairs.some((c) => c.scale !== 'difference' && c.scale !== 'ratio')) return null;
   if (d.kind === 'absolute') return isPrimary ? d.value : null;
   if (trait.direction === 'band') return null;
-  const size = Math.abs(summaries.find((t) => t.name === control)!.estimate) * (d.value / 100);
+  const size = Math.abs(levelOf(analysis, peers)) * (d.value / 100);
   return size > 0 ? size : null;
 }
 
 /** The smallest difference as a distance on the scale of the contrasts. */
-function marginOf({ summaries, control, pairs }: Analysis, smallest: number | null): number | null {
-  if (smallest === null || pairs[0]?.scale !== 'ratio') return smallest;
-  const base = summaries.find((t) => t.name === control)!.estimate;
+function marginOf(analysis: Analysis, smallest: number | null, peers: boolean): number | null {
+  if (smallest === null || analysis.pairs[0]?.scale !== 'ratio') return smallest;
+  const base = levelOf(analysis, peers);
   return base > 0 ? distance('ratio', 1 + smallest / base) : null;
 }
 
@@ -242,9 +284,7 @@ function lettersOf(analysis: Analysis, outcomes: readonly PairOutcome[]): Record
 }
 
 /** Intervals shrink with the square root of the units; the search stops at 200 units per treatment. */
-function replicatesToSee(analysis: Analysis, difference: number | null): number | null {
-  const { summaries, pairs } = analysis;
-  const margin = marginOf(analysis, difference);
+function replicatesToSee({ summaries, pairs }: Analysis, margin: number | null): number | null {
   if (margin === null) return null;
   const at = (c: Contrast, x: number) => distance(c.scale, x);
   const halves = pairs.flatMap((c) =>

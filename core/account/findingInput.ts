@@ -5,8 +5,8 @@ import { type Plan, type Trait, kindOf } from '../model/plan';
 import { positionKey, readingsOf } from '../model/positions';
 import type { Result } from '../model/result';
 import { comparedTrait } from '../plan/divisor';
-import { comparesPeers, countedFrom, heldAgainst } from '../plan/control';
-import { ownControl } from '../plan/ownControl';
+import { comparesPeers, controlOf, heldAgainst } from '../plan/control';
+import { againstIn, groundsOf } from '../plan/against';
 import { planIndex } from '../plan/planIndex';
 import {
   type Earlier,
@@ -22,6 +22,7 @@ export function findingInput(state: TrialState, trait: Trait, options: FindingOp
   const { plan } = state;
   const roundId = options.roundId ?? null;
   const held = heldAgainst(plan);
+  const grounds = new Set(groundsOf(plan).values());
   return {
     ...(options.as ? seedlingsOf(state, trait, options, options.as) : rowsOf(state, trait, options)),
     trait: options.as ? asSeedlingDays(trait, options.as) : comparedTrait(trait),
@@ -29,14 +30,12 @@ export function findingInput(state: TrialState, trait: Trait, options: FindingOp
     roundId,
     roundName: roundId === null ? null : (planIndex(plan).round(roundId)?.name ?? null),
     crop: options.crop == null ? null : (plan.cropsWithin[options.crop] ?? null),
-    control: countedFrom(plan)?.id ?? null,
+    control: controlOf(plan)?.id ?? null,
     peers: comparesPeers(plan),
     ...(held && { heldAgainst: held.id }),
     order: plan.treatments.map((t) => t.id),
-    ownControls: plan.treatments.flatMap((t) => {
-      const control = ownControl(plan.treatments, plan.factors, t);
-      return control === null ? [] : [{ id: t.id, control: control.id }];
-    }),
+    against: againstIn(plan),
+    ...(grounds.size > 1 && { grounds: Object.fromEntries(groundsOf(plan)) }),
     ...(plan.factors.length > 1 && {
       factors: {
         names: plan.factors.map((f) => f.name),

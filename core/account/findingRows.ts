@@ -34,7 +34,9 @@ export const findingRows = (
   inputs.flatMap(({ trait, round, crop }, i): FindingRow[] => {
     const finding = made[i]!;
     if (!finding.ok) return [];
-    const { method, versusControl } = finding.value.analysis;
+    const { lost, peers, analysis } = finding.value;
+    const { method } = analysis;
+    const versusControl = peers && lost.length > 0 ? [] : analysis.versusControl;
     return [
       {
         ...{ trait, round, crop, method },

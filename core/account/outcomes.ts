@@ -1,34 +1,84 @@
-import type { Contrast } from '../analysis/contrast';
+import { type Contrast, turned } from '../analysis/contrast';
 import type { Finding } from './finding';
 import type { PairOutcome } from './rank';
 
-/** The finding sorted into what each treatment did against the control. */
-export function againstControl(finding: Finding): {
-  better: Contrast[];
-  worse: Contrast[];
-  open: Contrast[];
-} {
-  const { versusControl, control } = finding.analysis;
-  const of = (c: Contrast) => outcomeOf(finding, c.a, control);
+/** The contrast of two contenders, the first against the second, whichever way round it was worked out. */
+export function contrastOf(
+  { analysis: { pairs, versusControl } }: Pick<Finding, 'analysis'>,
+  a: string,
+  b: string,
+): Contrast | undefined {
+  // Against the control a contrast has its per cent, which is lost when it is turned.
+  const own = [...versusControl, ...pairs].find((p) => p.a === a && p.b === b);
+  const other = own ? undefined : pairs.find((p) => p.a === b && p.b === a);
+  return other ? turned(other) : own;
+}
+
+/** What the contrast of two treatments says, whichever way round they are named; undefined where it isn't asked. */
+export const outcomeOf = (finding: Pick<Finding, 'outcomes'>, a: string, b: string): PairOutcome | undefined =>
+  finding.outcomes.find((p) => (p.a === a && p.b === b) || (p.a === b && p.b === a));
+
+/** A contender held against its control: the contrast is always the contender's. */
+export interface Held {
+  id: string;
+  control: string;
+  contrast: Contrast;
+  outcome: PairOutcome;
+}
+
+/** Every contender held against its own control, where both have figures; none among equals. */
+export function heldOf(finding: Finding): Held[] {
+  if (finding.peers) return [];
+  return finding.against.flatMap(({ id, control }): Held[] => {
+    const contrast = contrastOf(finding, id, control);
+    const outcome = outcomeOf(finding, id, control);
+    return contrast && outcome ? [{ id, control, contrast, outcome }] : [];
+  });
+}
+
+/** What a contender is held against; undefined for a control, among equals, or where one of the two has no figure. */
+export const heldWith = (finding: Finding, id: string): Held | undefined =>
+  heldOf(finding).find((h) => h.id === id);
+
+/** The one control all are held against; null among equals, where it is lost, and where there are several. */
+export function soleControl(finding: Finding): string | null {
+  const controls = new Set(finding.peers ? [] : finding.against.map((o) => o.control));
+  return controls.size === 1 ? [...controls][0]! : null;
+}
+
+/** Contenders held against their controls, sorted by what became of it. */
+export interface AgainstControl {
+  better: Held[];
+  worse: Held[];
+  /** tested and not told apart, alike included */
+  open: Held[];
+  /** nothing could be tested */
+  untested: Held[];
+}
+
+/** The finding sorted into what each contender did against its control. */
+export function againstControl(finding: Finding): AgainstControl {
+  const held = heldOf(finding);
+  const apart = (h: Held) => h.outcome.verdict === 'better';
   return {
-    better: versusControl.filter((c) => of(c)?.verdict === 'better' && of(c)?.ahead === c.a),
-    worse: versusControl.filter((c) => of(c)?.verdict === 'better' && of(c)?.ahead !== c.a),
-    open: versusControl.filter((c) => of(c)?.verdict !== 'better'),
+    better: held.filter((h) => apart(h) && h.outcome.ahead === h.id),
+    worse: held.filter((h) => apart(h) && h.outcome.ahead !== h.id),
+    open: held.filter((h) => !apart(h) && h.outcome.verdict !== 'untested'),
+    untested: held.filter((h) => h.outcome.verdict === 'untested'),
   };
 }
 
-/** What the contrast of two treatments says, whichever way round they are named. */
-export const outcomeOf = (finding: Finding, a: string, b: string): PairOutcome | undefined =>
-  finding.outcomes.find((p) => (p.a === a && p.b === b) || (p.a === b && p.b === a));
-
-/** Treatments that nothing is clearly better than. */
+/** Treatments that nothing is clearly better than, where they could be tested. */
 export const leaders = (finding: Finding): string[] =>
   finding.ranking.filter((r) => r.rank === 1).map((r) => r.name);
 
-/** Whether nothing separates these treatments from each other. */
+/** Whether every two of these were tested and nothing separates them. */
 export function inseparable(finding: Finding, names: readonly string[]): boolean {
   return names.every((a, i) =>
-    names.slice(i + 1).every((b) => outcomeOf(finding, a, b)?.verdict !== 'better'),
+    names.slice(i + 1).every((b) => {
+      const verdict = outcomeOf(finding, a, b)?.verdict;
+      return verdict !== undefined && verdict !== 'better' && verdict !== 'untested';
+    }),
   );
 }
 

@@ -45,15 +45,20 @@ export function pairOutcome(c: Contrast, smallest: number | null, higherIsBetter
 
 export interface RankedTreatment {
   name: string;
-  /** 1 + the number of treatments that are clearly better; null when nothing was tested */
+  /** 1 + the number of treatments that are clearly better; null where it couldn't be tested against all on its ground */
   rank: number | null;
   /** shares its rank with others */
   tied: boolean;
-  /** treatments it can't be told from */
+  /** treatments it was tested against and can't be told from */
   notSeparatedFrom: string[];
+  /** treatments nothing could be tested against */
+  untestedAgainst: string[];
 }
 
-/** Ranks with ties: a treatment's rank is one more than the number of treatments clearly better than it. */
+/**
+ * Ranks with ties: a treatment's rank is one more than the number of treatments clearly better than it.
+ * @param pairs those that are asked: of treatments on one ground
+ */
 export function rankTreatments(
   analysis: Pick<Analysis, 'summaries' | 'spread'>,
   pairs: readonly PairOutcome[],
@@ -61,18 +66,26 @@ export function rankTreatments(
 ): RankedTreatment[] {
   const sign = higherIsBetter ? -1 : 1;
   const byFigure = [...analysis.summaries].sort((x, y) => sign * (x.estimate - y.estimate));
-  const tested = analysis.spread === 'shown';
+  const own = (name: string) => pairs.filter((p) => p.a === name || p.b === name);
+  const others = (name: string, which: (p: PairOutcome) => boolean) =>
+    own(name)
+      .filter(which)
+      .map((p) => (p.a === name ? p.b : p.a));
   const ranked = byFigure.map(({ name }) => {
-    const own = pairs.filter((p) => p.a === name || p.b === name);
-    const better = own.filter((p) => p.verdict === 'better' && p.ahead !== name).length;
+    const untestedAgainst = others(name, (p) => p.verdict === 'untested');
+    const better = others(name, (p) => p.verdict === 'better' && p.ahead !== name).length;
+    const tested = analysis.spread === 'shown' && own(name).length > 0 && untestedAgainst.length === 0;
     return {
       name,
       rank: tested ? 1 + better : null,
       tied: false,
-      notSeparatedFrom: own.filter((p) => p.verdict !== 'better').map((p) => (p.a === name ? p.b : p.a)),
+      notSeparatedFrom: others(name, (p) => p.verdict !== 'better' && p.verdict !== 'untested'),
+      untestedAgainst,
     };
   });
+  const level = (a: RankedTreatment, b: RankedTreatment) =>
+    a !== b && a.rank === b.rank && others(a.name, () => true).includes(b.name);
   return ranked
-    .map((r) => ({ ...r, tied: r.rank !== null && ranked.filter((o) => o.rank === r.rank).length > 1 }))
-    .sort((x, y) => (x.rank ?? 0) - (y.rank ?? 0));
+    .map((r) => ({ ...r, tied: r.rank !== null && ranked.some((o) => level(r, o)) }))
+    .sort((x, y) => (x.rank ?? Infinity) - (y.rank ?? Infinity) || 0);
 }

@@ -59,8 +59,10 @@ export interface Summary {
  * - noFreedom: none left after blocks
  * - zero: units of a treatment read the same, to the last figure recorded
  * - tooFew: even the most extreme outcome would be likelier by chance than the level asks for
+ * - alone: one treatment alone has values
+ * - disconnected: treatments share no block, directly or through others
  */
-export type Spread = 'shown' | 'oneEach' | 'noFreedom' | 'zero' | 'tooFew';
+export type Spread = 'shown' | 'oneEach' | 'noFreedom' | 'zero' | 'tooFew' | 'alone' | 'disconnected';
 
 /** Something a method takes for granted, and what was seen of it. */
 export interface Assumption {
@@ -84,6 +86,8 @@ export interface Analysis {
   assumptions: Assumption[];
   /** pooled spread between units of a treatment, in the trait's unit; null where there is none */
   unitSd: number | null;
+  /** degrees of freedom that spread was seen with; left out where there is none */
+  unitDf?: number;
   /** the method's own small print, without what it assumes */
   smallPrint: string;
 }

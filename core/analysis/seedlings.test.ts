@@ -85,7 +85,7 @@ describe('as a finding', () => {
         note: notes(f.value, (id) => id, 'pot').find((n) => n.title.startsWith('Not true')),
       };
     };
-    expect(of({}).note).toEqual({
+    expect(of({}).note).toMatchObject({
       tone: 'plain',
       title: 'Not true to type, of those counted.',
       text: 'Old 0/30 (0 to 11 %); Fresh 3/34 (3 to 23 %).',

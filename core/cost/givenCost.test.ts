@@ -4,6 +4,7 @@ import { deriveState } from '../log/state';
 import type { ProductId, TreatmentId } from '../model/ids';
 import type { Plan } from '../model/plan';
 import { entry, harvest, plan, product, unitId, use } from '../testing/trial';
+import { paidOf } from '../account/paid';
 import { findingOf } from '../account/findingInput';
 import { makeVerdict } from '../verdict/verdict';
 import { givenCost } from './givenCost';
@@ -107,12 +108,44 @@ describe('the verdict’s cost', () => {
     return cost.ok ? cost.value.perUnit.minor : NaN;
   };
   it('is of what was given where the log knows it: the dose was doubled half-way', () => {
-    const log = [mix('A1', 30), mix('A2', 60), ...harvested];
-    expect(costOfA(log)).toBeCloseTo(30, 9);
-    expect(verdictOf(log).costBasis).toBe('Products as given, by the log: A 2 batches.');
+    // 150 mL were planned for the three; 180 were mixed: 1.80, 0.60 a tray.
+    const log = [mix('A1', 60), mix('A2', 120), ...harvested];
+    expect(costOfA(log)).toBeCloseTo(60, 9);
+    expect(verdictOf(log).costBasis?.text).toBe('Products as given, by the log: A 2 batches.');
+  });
+  it('is the planned one where one batch of five is in the log, and says of how many days it tells', () => {
+    const log = [mix('A1', 30), ...harvested];
+    expect(costOfA(log)).toBeCloseTo(50, 9);
+    expect(verdictOf(log).costBasis?.text).toBe(
+      'Products as planned, for all: the log tells of too little to go by it (A on 1 of 5 days).',
+    );
+  });
+  it('is on one basis for all: a contender that is logged in full goes by the plan beside one that isn’t', () => {
+    const two: Plan = {
+      ...plan({ treatments: ['Water', 'A', 'B'] }),
+      products: [product()],
+      treatments: plan({ treatments: ['Water', 'A', 'B'] }).treatments.map((t, i) =>
+        i === 0 ? t : { ...t, products: [use({ amount: 10, solutionLPerUnit: 1, timesPerUnit: 5 })] },
+      ),
+    };
+    const log = [mix('A1', 180)];
+    const paid = paidOf(deriveState(two, log));
+    expect(paid.basis).toBe('plan');
+    expect(paid.notLogged).toEqual([{ treatmentId: 'B', product: 'Prova', days: 0, planned: 5 }]);
+    const minors = ['A', 'B'].map((id) => {
+      const { cost } = paid.lines.get(id)!;
+      return cost.ok ? cost.value.perUnit.minor : NaN;
+    });
+    expect(minors).toEqual([50, 50]);
+  });
+  it('counts batches whole for all where one has no feeding: nobody’s spare is left out', () => {
+    const log = [mix('A1', 100), mix('A2', 50), feed('A1', 1)];
+    // 150 mL are 1.50, 0.50 a tray, though of the first batch 3 of 4 L are written down as fed.
+    const { cost } = paidOf(deriveState(p, log)).lines.get('A')!;
+    expect(cost.ok && cost.value.perUnit.minor).toBeCloseTo(50, 9);
   });
   it('is the planned one without batches, and says so', () => {
     expect(costOfA(harvested)).toBeCloseTo(50, 9);
-    expect(verdictOf(harvested).costBasis).toBe('Products as planned; no batch is in the log.');
+    expect(verdictOf(harvested).costBasis?.text).toBe('Products as planned; no batch is in the log.');
   });
 });

@@ -12,6 +12,8 @@ import type { CostError } from './treatmentCost';
 /** What a unit of a treatment was really given, by the log. */
 export interface GivenCost {
   perUnit: Money;
+  /** the same with all of every batch, whatever of it was fed */
+  wholePerUnit: Money;
   /** batches and direct doses in the log */
   batches: number;
   /**
@@ -78,6 +80,7 @@ export function givenCost(
   const units = planIndex(plan).unitsOf(treatment.id).length;
   if (mixes.length === 0 || units === 0) return null;
   let minor = 0;
+  let all = 0;
   let byUnit: Map<UnitId, number> | null = new Map();
   for (const mix of mixes) {
     const fed = fedOf(state, mix);
@@ -97,9 +100,16 @@ export function givenCost(
       if (!here) return err({ tag: 'currencies', currencies: [pack.currency, plan.currency] });
       whole += here.minor;
     }
+    all += whole;
     minor += fed === null ? whole : whole * (litres / mix.volumeL);
     if (fed === null) byUnit = null;
     for (const [id, of] of fed ?? []) byUnit?.set(id, (byUnit.get(id) ?? 0) + (whole * of) / mix.volumeL);
   }
-  return ok({ perUnit: { minor: minor / units, currency: plan.currency }, batches: mixes.length, byUnit });
+  const { currency } = plan;
+  return ok({
+    perUnit: { minor: minor / units, currency },
+    wholePerUnit: { minor: all / units, currency },
+    batches: mixes.length,
+    byUnit,
+  });
 }

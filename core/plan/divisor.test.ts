@@ -75,10 +75,10 @@ describe('strips of unequal size', () => {
     const p = strips('area');
     const half = findingOf(deriveState(p, cut().slice(0, 5)), p.traits[0]!);
     if (!half.ok) throw new Error(half.error.tag);
-    expect(headline(half.value, (id) => id)).toMatch(/^So far: /);
-    expect(headline(made(p), (id) => id)).toBe('A beat Nothing.');
+    expect(headline(half.value, (id) => id).text).toMatch(/^So far: /);
+    expect(headline(made(p), (id) => id).text).toBe('A beat Nothing.');
     const { cannotTell } = makeVerdict(p, half.value, (id) => id);
-    expect(cannotTell).toContain('How it ends: not every unit is measured.');
+    expect(cannotTell.map((c) => c.text)).toContain('How it ends: not every unit is measured.');
   });
   it('how far sizes differ', () => {
     expect(groundRatio(strips())).toBeCloseTo(1.7, 9);

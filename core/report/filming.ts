@@ -81,10 +81,10 @@ export function filmingBlocks(
       'The verdict',
       [`the best and the control side by side`, 'the picture of the finding'],
       [
-        ...(verdict ? [verdict.headline] : ['Nothing is decided yet.']),
+        ...(verdict ? [verdict.headline.text] : ['Nothing is decided yet.']),
         ...figures,
         ...(verdict ? [verdict.bestValue.text] : []),
-        ...(verdict ? verdict.cannotTell.slice(0, 2).map((c) => `What it can’t tell: ${c}`) : []),
+        ...(verdict ? verdict.cannotTell.slice(0, 2).map((c) => `What it can’t tell: ${c.text}`) : []),
       ],
     ),
   ];

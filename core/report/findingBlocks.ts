@@ -8,6 +8,7 @@ import { planIndex } from '../plan/planIndex';
 import { formatFigure, formatP, plural } from '../quantity/format';
 import type { Finding } from '../account/finding';
 import { absenceOf } from '../account/absence';
+import { heldOf, soleControl } from '../account/outcomes';
 import { decimalsOfFinding } from '../say/sayContrast';
 import { type NameOf, headline, methodText, notes, warningsOf } from '../say/words';
 import { type Block, type Cell, type TableBlock, column, numbers, text } from './block';
@@ -78,20 +79,27 @@ const treatmentCell = (plan: Plan, id: string, nameOf: NameOf, counted?: string)
   order: planIndex(plan).treatmentOrder(id),
 });
 
-/** Every contender against the control: mean, change with its interval, letter. */
+/** Every contender against its control: mean, change with its interval, letter. */
 export function againstControlTable(finding: Finding, plan: Plan, nameOf: NameOf): TableBlock {
   const { analysis } = finding;
   const d = decimalsOfFinding(finding);
   const tested = analysis.spread === 'shown';
-  // Per cent needs a control clearly away from zero.
-  const percent = analysis.versusControl.every(
-    (c) => c.percent !== null && (!tested || c.percent.low !== null),
+  const held = new Map(heldOf(finding).map((h) => [h.id, h]));
+  // Per cent needs controls clearly away from zero.
+  const percent = [...held.values()].every(
+    ({ contrast: c }) => c.percent !== null && (!tested || c.percent.low !== null),
   );
   const shape = contrastShape(finding, percent);
+  const sole = soleControl(finding);
+  const beneath = (id: string, counted: string | undefined) => {
+    const control = held.get(id)?.control;
+    const against = sole === null && control !== undefined ? `against ${nameOf(control)}` : '';
+    return [counted, against].filter(Boolean).join(', ');
+  };
   return {
     type: 'table',
     columns: [
-      column(`against ${nameOf(analysis.control)}`),
+      column(sole === null ? 'each against its own control' : `against ${nameOf(sole)}`),
       numbers(plural(plan.unitNoun)),
       numbers(meanHead(finding)),
       numbers(shape.head),
@@ -101,14 +109,14 @@ export function againstControlTable(finding: Finding, plan: Plan, nameOf: NameOf
     rows: [
       ...absentRows(finding, plan, nameOf, 6),
       ...analysis.summaries.map((s): TableBlock['rows'][number] => {
-        const c = analysis.versusControl.find((x) => x.a === s.name);
+        const c = held.get(s.name)?.contrast;
         return {
           title: c?.p == null ? undefined : `p ${formatP(c.p)}`,
           cells: [
-            treatmentCell(plan, s.name, nameOf, s.counted),
+            treatmentCell(plan, s.name, nameOf, beneath(s.name, s.counted)),
             { type: 'figure', value: s.n, decimals: 0 },
             figureCell(s, d),
-            shape.cell(c),
+            c ? shape.cell(c) : text(' '),
             c && tested ? shape.interval(c) : text(' '),
             { type: 'letter', text: finding.letters[s.name] ?? ' ' },
           ],
@@ -144,21 +152,20 @@ export function byCodeTable(finding: Finding, plan: Plan, nameOf: NameOf): Table
       numbers(meanHead(finding)),
       column(''),
     ],
-    rows: plan.treatments.flatMap((t) => {
-      const s = finding.analysis.summaries.find((x) => x.name === t.id);
-      return s
-        ? [
-            {
-              cells: [
-                treatmentCell(plan, t.id, nameOf, s.counted),
-                { type: 'figure', value: s.n, decimals: 0 },
-                figureCell(s, d),
-                { type: 'letter', text: finding.letters[t.id] ?? ' ' },
-              ],
-            },
-          ]
-        : [];
-    }),
+    rows: [
+      ...absentRows(finding, plan, nameOf, 4),
+      ...plan.treatments.flatMap((t): TableBlock['rows'] => {
+        const s = finding.analysis.summaries.find((x) => x.name === t.id);
+        if (!s) return [];
+        const cells: Cell[] = [
+          treatmentCell(plan, t.id, nameOf, s.counted),
+          { type: 'figure', value: s.n, decimals: 0 },
+          figureCell(s, d),
+          { type: 'letter', text: finding.letters[t.id] ?? ' ' },
+        ];
+        return [{ cells }];
+      }),
+    ],
   };
 }
 
@@ -226,7 +233,7 @@ export function chartCaption(finding: Finding, unitNoun: string): string {
 /** A finding in the review: sentence, picture, table, notes, small print. */
 export function findingBlocks(finding: Finding, plan: Plan, nameOf: NameOf): Block[] {
   const { trait } = finding;
-  const said = headline(finding, nameOf);
+  const said = headline(finding, nameOf).text;
   const tested = finding.analysis.spread === 'shown';
   return [
     { type: 'heading', level: 2, text: trait.name },
@@ -241,7 +248,9 @@ export function findingBlocks(finding: Finding, plan: Plan, nameOf: NameOf): Blo
         : chartCaption(finding, plan.unitNoun),
     },
     finding.peers ? byCodeTable(finding, plan, nameOf) : againstControlTable(finding, plan, nameOf),
-    ...notes(finding, nameOf, plan.unitNoun).map((n): Block => ({ type: 'note', ...n })),
+    ...notes(finding, nameOf, plan.unitNoun).map(
+      ({ tone, title, text: words }): Block => ({ type: 'note', tone, title, text: words }),
+    ),
     {
       type: 'paragraph',
       tone: 'small',

@@ -1,4 +1,5 @@
 import type { Finding, FindingUnit } from '../account/finding';
+import { soleControl } from '../account/outcomes';
 import { printable } from './printable';
 import { tesseraStyle } from './tessera';
 
@@ -76,10 +77,11 @@ export function findingSvg({ finding, lanes, unitNoun, unmarked, ink }: Shape): 
   const highest = 1 + Math.max(0, ...stacks.flat().map((s) => s.level));
   const lane = 68 + (highest - 1) * (TILE + 1);
   const bottom = 8 + shown.length * lane;
-  const control = analysis.summaries.find((s) => s.name === analysis.control)!;
+  const sole = unmarked ? null : soleControl(finding);
+  const control = analysis.summaries.find((s) => s.name === sole);
   const shade: [number, number] | null = band
     ? [band[0]!, band[1]!]
-    : unmarked || smallestDifference === null
+    : !control || smallestDifference === null
       ? null
       : [control.estimate - smallestDifference, control.estimate + smallestDifference];
   const out: string[] = [];
@@ -87,10 +89,10 @@ export function findingSvg({ finding, lanes, unitNoun, unmarked, ink }: Shape): 
     const [from, to] = shade.map((v) => Math.min(WIDTH - RIGHT, Math.max(LEFT, x(v)))) as [number, number];
     out.push(`<rect x="${from}" y="4" width="${to - from}" height="${bottom - 4}" fill="${ink.sunk}"/>`);
   }
-  if (!band && !unmarked && control.shown === undefined) {
+  if (!band && control && control.shown === undefined) {
     const at = x(control.estimate);
     out.push(
-      `<line x1="${at}" x2="${at}" y1="4" y2="${bottom}" stroke="${colour(shown.find((l) => l.id === analysis.control)?.index ?? 0)}" stroke-dasharray="4 3"/>`,
+      `<line x1="${at}" x2="${at}" y1="4" y2="${bottom}" stroke="${colour(shown.find((l) => l.id === sole)?.index ?? 0)}" stroke-dasharray="4 3"/>`,
     );
   }
   shown.forEach((l, i) => {

@@ -154,7 +154,7 @@ export function fullCostTable(
               ? [
                   shown
                     ? money(shown.each)
-                    : text(l.treatment.id === finding.analysis.control ? '–' : 'gain not shown'),
+                    : text(l.against === null ? '–' : 'gain not shown'),
                 ]
               : []),
           ],

@@ -61,7 +61,7 @@ export function reviewDocument(input: ReviewInput): Block[] {
   return [
     { type: 'heading', level: 1, text: plan.question },
     { type: 'paragraph', tone: 'small', text: byline.filter(Boolean).join(' · ') },
-    ...(verdict ? [{ type: 'paragraph' as const, tone: 'lead' as const, text: verdict.headline }] : []),
+    ...(verdict ? [{ type: 'paragraph' as const, tone: 'lead' as const, text: verdict.headline.text }] : []),
     ...paragraphs(review.introduction),
     ...(verdict && findings[0] ? verdictBlocks(verdict, findings[0], plan, nameOf) : []),
     ...(verdict && findings[0]
@@ -94,7 +94,7 @@ export function reviewDocument(input: ReviewInput): Block[] {
     ...(verdict && verdict.cannotTell.length > 0
       ? [
           { type: 'heading' as const, level: 2 as const, text: 'What this trial can’t tell' },
-          { type: 'list' as const, items: verdict.cannotTell },
+          { type: 'list' as const, items: verdict.cannotTell.map((c) => c.text) },
         ]
       : []),
     ...(review.conclusion

@@ -23,12 +23,17 @@ function costCell(line: VerdictLine): Cell {
     : { type: 'fault', text: describeCostError(line.cost.error) };
 }
 
-function apartCell({ rank }: VerdictLine, nameOf: NameOf): Cell {
+function apartCell({ rank }: VerdictLine, finding: Finding, nameOf: NameOf): Cell {
   if (rank === null) return text('no figures');
-  if (rank.rank === null) return text('nothing was tested');
+  if (rank.rank === null)
+    return text(
+      rank.untestedAgainst.length === 0 || finding.analysis.spread !== 'shown'
+        ? 'nothing was tested'
+        : `not tested against ${listNames(rank.untestedAgainst.map((id) => nameOf(id)))}`,
+    );
   return text(
     rank.notSeparatedFrom.length === 0
-      ? 'clearly apart from all'
+      ? 'told apart from all'
       : listNames(rank.notSeparatedFrom.map((id) => nameOf(id))),
   );
 }
@@ -63,7 +68,7 @@ export function verdictTable(verdict: Verdict, finding: Finding, plan: Plan, nam
         costCell(l),
         l.perResult === null ? text(' ') : { type: 'money', money: l.perResult },
         perExtraCell(l),
-        apartCell(l, nameOf),
+        apartCell(l, finding, nameOf),
       ],
     })),
   };
@@ -92,7 +97,7 @@ export const verdictBlocks = (verdict: Verdict, finding: Finding, plan: Plan, na
   { type: 'heading', level: 2, text: 'Verdict' },
   verdictTable(verdict, finding, plan, nameOf),
   { type: 'paragraph', text: `Best value: ${verdict.bestValue.text}` },
-  ...(verdict.costBasis === ''
+  ...(verdict.costBasis === null
     ? []
-    : [{ type: 'paragraph' as const, tone: 'small' as const, text: verdict.costBasis }]),
+    : [{ type: 'paragraph' as const, tone: 'small' as const, text: verdict.costBasis.text }]),
 ];

@@ -1,16 +1,19 @@
 import type { Plan } from '../model/plan';
-import { controlOf } from '../plan/control';
+import { moreIsBetter } from '../analysis/goodness';
 import { planIndex } from '../plan/planIndex';
 import { brownForsythe } from '../stats/brownForsythe';
 import { formatFigure, formatP, listNames } from '../quantity/format';
 import type { Finding } from '../account/finding';
-import { outcomeOf } from '../account/outcomes';
+import { heldOf, soleControl } from '../account/outcomes';
+import { factOf, heldFacts } from './headline';
+import type { Fact } from './statement';
 import { readChange } from '../verdict/readChange';
 import { sayInterval } from './sayContrast';
 import type { Verdict } from '../verdict/verdict';
 
 /** Something a contender earned, with the figures behind it. */
 export interface Award {
+  facts: readonly Fact[];
   id: 'bestOverall' | 'bestValue' | 'evenest' | 'noBetter' | 'worse' | 'disappointment';
   title: string;
   /** contenders that earned it */
@@ -31,57 +34,63 @@ export function awards(
   const { analysis, trait } = finding;
   if (analysis.spread !== 'shown') return [];
   const out: Award[] = [];
-  const control = controlOf(plan);
+  const control = soleControl(finding);
+  const controlRole = control === null ? null : (planIndex(plan).treatment(control)?.role ?? null);
   const names = (ids: readonly string[]) => listNames(ids.map(nameOf));
   const first = finding.ranking.filter((r) => r.rank === 1);
-  if (first.length === 1 && first[0]!.name !== control?.id && first[0]!.notSeparatedFrom.length === 0)
+  if (first.length === 1 && first[0]!.name !== control && beatsAll(finding, first[0]!.name))
     out.push({
       id: 'bestOverall',
       title: 'Best overall',
       to: [first[0]!.name],
+      facts: finding.outcomes.flatMap((o) => (o.ahead === first[0]!.name ? factOf(finding, o.a, o.b) : [])),
       text: `${nameOf(first[0]!.name)}: clearly ahead of every other in ${trait.name.toLowerCase()}.`,
     });
   const value = verdict.bestValue.treatmentId;
-  if (value !== null && value !== control?.id)
-    out.push({ id: 'bestValue', title: 'Best value', to: [value], text: verdict.bestValue.text });
+  if (value !== null && value !== control)
+    out.push({ id: 'bestValue', title: 'Best value', to: [value], text: verdict.bestValue.text, facts: verdict.bestValue.facts });
   const even = evenest(finding);
   if (even)
     out.push({
       id: 'evenest',
       title: 'Evenest',
       to: [even.id],
+      facts: [],
       text:
         `${nameOf(even.id)}: units differ by ${formatFigure(even.sd, trait.decimals + 1)} ${trait.unit}`.trimEnd() +
-        `, the least of all (Brown–Forsythe over all p = ${formatP(even.p)}).`.replace('= <', '<'),
+        `, the least of ${even.all ? 'all' : 'those with three or more'} (Brown–Forsythe over them p = ${formatP(even.p)}).`.replace('= <', '<'),
     });
-  if (!control || finding.peers) return out;
-  const against = analysis.versusControl.filter((c) => c.b === control.id);
-  const alike = against.filter((c) => outcomeOf(finding, c.a, control.id)?.verdict === 'alike');
-  if (alike.length > 0)
-    out.push({
-      id: 'noBetter',
-      title: `No better than ${nameOf(control.id)}`,
-      to: alike.map((c) => c.a),
-      text: `${names(alike.map((c) => c.a))}: any difference is smaller than what matters (${alike.map((c) => sayInterval(c, finding)).join('; ')}).`,
-    });
-  const worse = against.filter((c) => {
-    const o = outcomeOf(finding, c.a, control.id);
-    return o?.verdict === 'better' && o.ahead === control.id;
-  });
-  if (worse.length > 0)
-    out.push({
-      id: 'worse',
-      title: control.role === 'untreated' ? 'Worse than nothing' : `Worse than ${nameOf(control.id)}`,
-      to: worse.map((c) => c.a),
-      text: `${names(worse.map((c) => c.a))}: clearly below ${nameOf(control.id)} (${worse.map((c) => sayInterval(c, finding)).join('; ')}).`,
-    });
-  const fell = against.flatMap((c) => {
-    const expected = planIndex(plan).treatment(c.a)?.expectedPercent ?? null;
-    const change = readChange(c, finding);
+  const held = heldOf(finding);
+  const byControl = [...new Set(held.map((h) => h.control))];
+  for (const id of byControl) {
+    const own = held.filter((h) => h.control === id);
+    const alike = own.filter((h) => h.outcome.verdict === 'alike');
+    if (alike.length > 0)
+      out.push({
+        id: 'noBetter',
+        title: `No better than ${nameOf(id)}`,
+        to: alike.map((h) => h.id),
+        facts: heldFacts(finding, alike),
+        text: `${names(alike.map((h) => h.id))}: any difference is smaller than what matters (${alike.map((h) => sayInterval(h.contrast, finding)).join('; ')}).`,
+      });
+    const worse = own.filter((h) => h.outcome.verdict === 'better' && h.outcome.ahead === id);
+    if (worse.length > 0)
+      out.push({
+        id: 'worse',
+        title:
+          controlRole === 'untreated' && id === control ? 'Worse than nothing' : `Worse than ${nameOf(id)}`,
+        to: worse.map((h) => h.id),
+        facts: heldFacts(finding, worse),
+        text: `${names(worse.map((h) => h.id))}: clearly ${moreIsBetter(trait) ? 'below' : 'worse than'} ${nameOf(id)} (${worse.map((h) => sayInterval(h.contrast, finding)).join('; ')}).`,
+      });
+  }
+  const fell = held.flatMap(({ id, contrast }) => {
+    const expected = planIndex(plan).treatment(id)?.expectedPercent ?? null;
+    const change = readChange(contrast, finding);
     if (expected === null || expected === 0 || change === null || change.unit !== '%') return [];
     // What was expected lies outside all that may be true.
     const short = expected > 0 ? change.high < expected : change.low > expected;
-    return short ? [{ id: c.a, expected, change, short: Math.abs(expected - change.estimate) }] : [];
+    return short ? [{ id, expected, change, short: Math.abs(expected - change.estimate) }] : [];
   });
   const most = fell.sort((a, b) => b.short - a.short)[0];
   if (most)
@@ -89,13 +98,23 @@ export function awards(
       id: 'disappointment',
       title: 'Biggest disappointment',
       to: [most.id],
+      facts: [{ is: 'figure', a: most.id }],
       text: `${nameOf(most.id)}: ${most.expected} % were expected, ${formatFigure(most.change.estimate, 0)} % seen (${formatFigure(most.change.low, 0)} to ${formatFigure(most.change.high, 0)} %).`,
     });
   return out;
 }
 
+/** Whether one was told apart from every other, by a difference that matters where one was set. */
+const beatsAll = ({ outcomes, analysis, smallestDifference }: Finding, id: string): boolean => {
+  const own = outcomes.filter((o) => o.a === id || o.b === id);
+  return (
+    own.length === analysis.summaries.length - 1 &&
+    own.every((o) => o.verdict === 'better' && o.ahead === id && (smallestDifference === null || o.matters))
+  );
+};
+
 /** The contender whose units differ least, where spreads differ by more than chance. */
-function evenest({ analysis, units, trait }: Finding): { id: string; sd: number; p: number } | null {
+function evenest({ analysis, units, trait }: Finding): { id: string; sd: number; p: number; all: boolean } | null {
   if (trait.direction === 'band') return null;
   const groups = analysis.summaries
     .map((s) => ({
@@ -108,5 +127,7 @@ function evenest({ analysis, units, trait }: Finding): { id: string; sd: number;
   const { p } = brownForsythe(groups.map((g) => g.values));
   if (p === null || p > analysis.alpha) return null;
   const least = groups.reduce((a, b) => ((b.sd ?? Infinity) < (a.sd ?? Infinity) ? b : a));
-  return least.sd === null ? null : { id: least.id, sd: least.sd, p };
+  return least.sd === null
+    ? null
+    : { id: least.id, sd: least.sd, p, all: groups.length === analysis.summaries.length };
 }

@@ -1,97 +1,158 @@
-import { formatMoney } from '../cost/money';
+import { type Money, formatMoney } from '../cost/money';
 import { kindOf } from '../model/traitKinds';
 import { resultUnit } from '../plan/divisor';
 import { listNames } from '../quantity/format';
 import type { Finding } from '../account/finding';
-import type { Verdict, VerdictLine } from '../verdict/verdict';
-import { type NameOf, againstControl } from './words';
+import { type Held, againstControl, heldOf, outcomeOf, soleControl } from '../account/outcomes';
+import type { VerdictLine } from '../verdict/verdict';
+import { heldFacts } from './headline';
+import type { NameOf } from './sayContrast';
+import { type Fact, type Statement, statement } from './statement';
 
 /** Whether money per unit of this trait means something: it is an amount, and more of it is what one buys the product for. */
 export const isYield = ({ trait }: Finding): boolean =>
   trait.direction === 'higher' && ['continuous', 'count'].includes(kindOf(trait).observes);
 
-/** The cheapest extra gram among the treatments that clearly beat the control; the control when none did. */
+/** Who gives most for the money, and why; nobody where it isn't earned or can't be told. */
+export interface BestValue extends Statement {
+  treatmentId: string | null;
+}
+
+const nobody = (text: string, facts: readonly Fact[] = []): BestValue => ({
+  treatmentId: null,
+  ...statement('bestValue', text, facts),
+});
+
+/** A contender that was shown to be better than the control, with what a unit of it costs. */
+interface Priced {
+  held: Held;
+  line: VerdictLine;
+  money: Money;
+}
+
+/**
+ * Who gives most for the money among those shown to be better than the control: more for less before more for more; one
+ * that another beats at no higher cost is never it. The control where nothing earned its price.
+ */
 export function bestValue(
   finding: Finding,
   lines: readonly VerdictLine[],
   nameOf: NameOf,
-): Verdict['bestValue'] {
-  const control = nameOf(finding.analysis.control);
+  unitNoun: string,
+): BestValue {
   const unit = resultUnit(finding.trait) || finding.trait.name.toLowerCase();
-  if (finding.analysis.spread !== 'shown') {
+  if (finding.analysis.spread !== 'shown')
+    return nobody('Without a spread to go by these figures can’t say what a product is worth.');
+  if (kindOf(finding.trait).observes !== 'event' && finding.trait.direction !== 'higher')
+    return nobody(`Money per ${unit} means nothing for a trait where more isn’t better.`);
+  if (finding.lost.length > 0 && finding.peers)
+    return nobody(
+      'The control has no figure, so what one more is worth can’t be said; money per result stands in the table.',
+    );
+  if (finding.peers)
+    return nobody(
+      'There is no control, so what one more is worth can’t be said; money per result stands in the table.',
+      [{ is: 'noControl' }],
+    );
+  const controlId = soleControl(finding);
+  if (controlId === null)
+    return nobody('Each stands against its own control: what one more costs is said of each in the table.');
+  const control = nameOf(controlId);
+  const held = heldOf(finding);
+  const { better, open, untested } = againstControl(finding);
+  const facts = heldFacts(finding, held);
+  if (untested.length > 0)
+    return nobody(
+      `Can’t be told: ${listNames(untested.map((h) => nameOf(h.id)))} couldn’t be tested against ${control}.`,
+      facts,
+    );
+  if (better.length === 0) {
+    // Worth nothing is a finding of its own: it takes intervals without room for a difference that matters.
+    if (open.some((h) => h.outcome.verdict !== 'alike'))
+      return nobody(
+        `Can’t be told: nothing was shown to be better than ${control}, and too little was seen to say that nothing earns its price.`,
+        facts,
+      );
     return {
-      treatmentId: null,
-      text: 'Without a spread to go by these figures can’t say what a product is worth.',
+      treatmentId: controlId,
+      ...statement('bestValue', `${control}: nothing did better by what matters, so nothing earned its price.`, facts),
     };
   }
-  if (kindOf(finding.trait).observes !== 'event' && finding.trait.direction !== 'higher') {
-    return {
-      treatmentId: null,
-      text: `Money per ${unit} means nothing for a trait where more isn’t better.`,
-    };
-  }
-  if (finding.peers) {
-    return {
-      treatmentId: null,
-      text: 'There is no control, so what one more is worth can’t be said; money per result stands in the table.',
-    };
-  }
-  const better = new Set(againstControl(finding).better.map((c) => c.a));
-  // Worth nothing is a finding of its own: it takes intervals without room for a difference that matters.
-  const open = finding.outcomes.some(
-    (o) =>
-      (o.a === finding.analysis.control || o.b === finding.analysis.control) &&
-      (o.verdict === 'tooClose' || o.verdict === 'leaning'),
-  );
-  if (better.size === 0 && open) {
-    return {
-      treatmentId: null,
-      text: `Can’t be told: nothing was clearly better than ${control}, and too little was seen to say that nothing earns its price.`,
-    };
-  }
-  if (better.size === 0) {
-    return {
-      treatmentId: finding.analysis.control,
-      text: `${control}: nothing was clearly better, so nothing earned its price.`,
-    };
-  }
-  const candidates = lines.filter((l) => better.has(l.treatment.id));
-  if (!isYield(finding)) return cheapest(finding, candidates, nameOf);
-  const unpriced = candidates.filter((l) => !l.perExtra).map((l) => nameOf(l.treatment.id));
-  const priced = candidates.filter((l) => l.perExtra);
-  if (unpriced.length > 0) {
-    return {
-      treatmentId: null,
-      text: `Open until ${listNames(unpriced)} can be priced in the same currency.`,
-    };
-  }
-  if (new Set(priced.map((l) => l.perExtra!.perExtra.currency)).size > 1) {
-    return { treatmentId: null, text: 'Open: the products are priced in different currencies.' };
-  }
-  const best = priced.reduce((a, b) => (b.perExtra!.perExtra.minor < a.perExtra!.perExtra.minor ? b : a));
-  const { perExtra, best: low, worst: high } = best.perExtra!;
-  const range = low && high ? ` (${formatMoney(low)} to ${formatMoney(high)})` : '';
-  return {
-    treatmentId: best.treatment.id,
-    text: `${nameOf(best.treatment.id)}: ${formatMoney(perExtra)}${range} for each ${unit} more than ${control}.`,
-  };
+  return amongBetter(finding, lines, better, { controlId, nameOf, unit, unitNoun });
 }
 
-/** Of those that beat the control the one that costs least: what a step of a score is worth nobody can say. */
-function cheapest(finding: Finding, better: readonly VerdictLine[], nameOf: NameOf): Verdict['bestValue'] {
-  const priced = better.flatMap((l) => (l.cost.ok ? [{ id: l.treatment.id, ...l.cost.value }] : []));
-  const unpriced = better.filter((l) => !l.cost.ok).map((l) => nameOf(l.treatment.id));
-  if (unpriced.length > 0 || new Set(priced.map((p) => p.perUnit.currency)).size > 1) {
-    return {
-      treatmentId: null,
-      text: `Open until ${listNames(better.map((l) => nameOf(l.treatment.id)))} can be priced in the same currency.`,
-    };
-  }
-  const least = Math.min(...priced.map((p) => p.perUnit.minor));
-  const best = priced.filter((p) => p.perUnit.minor === least);
-  const of = better.length === 1 ? 'it alone beat' : 'the cheapest of those that beat';
-  return {
-    treatmentId: best.length === 1 ? best[0]!.id : null,
-    text: `${listNames(best.map((p) => nameOf(p.id)))}: ${of} ${nameOf(finding.analysis.control)}, ${formatMoney(best[0]!.perUnit)} a unit.`,
+function amongBetter(
+  finding: Finding,
+  lines: readonly VerdictLine[],
+  better: readonly Held[],
+  { controlId, nameOf, unit, unitNoun }: { controlId: string; nameOf: NameOf; unit: string; unitNoun: string },
+): BestValue {
+  const control = nameOf(controlId);
+  const facts = heldFacts(finding, better);
+  const lineOf = (id: string) => lines.find((l) => l.treatment.id === id)!;
+  const base = lineOf(controlId).cost;
+  const unpriced = [...better.map((h) => h.id), controlId].filter((id) => !lineOf(id).cost.ok);
+  const priced = better.flatMap((h): Priced[] => {
+    const line = lineOf(h.id);
+    return line.cost.ok ? [{ held: h, line, money: line.cost.value.perUnit }] : [];
+  });
+  const currencies = new Set(
+    [...priced.map((p) => p.money), ...(base.ok ? [base.value.perUnit] : [])]
+      .filter((m) => m.minor !== 0)
+      .map((m) => m.currency),
+  );
+  if (unpriced.length > 0 || !base.ok || currencies.size > 1)
+    return nobody(
+      `Open until ${listNames((unpriced.length > 0 ? unpriced : better.map((h) => h.id)).map(nameOf))} can be priced in the same currency.`,
+      facts,
+    );
+  // One that another beats at no higher cost is never the best.
+  const left = priced.filter(
+    (p) =>
+      !priced.some((o) => {
+        const outcome = outcomeOf(finding, o.held.id, p.held.id);
+        return outcome?.verdict === 'better' && outcome.ahead === o.held.id && o.money.minor <= p.money.minor;
+      }),
+  );
+  const each = `a ${unitNoun}`;
+  const alone = better.length === 1 ? 'it alone beat' : 'of those that beat';
+  const say = (best: readonly Priced[], text: string): BestValue => ({
+    treatmentId: best.length === 1 ? best[0]!.held.id : null,
+    ...statement('bestValue', text, [
+      ...facts,
+      ...(best.length === 1 ? [{ is: 'best' as const, a: best[0]!.held.id }] : []),
+      ...best.map((p): Fact => ({ is: 'costs', a: p.held.id, minor: p.money.minor })),
+    ]),
+  });
+  const names = (list: readonly Priced[]) => listNames(list.map((p) => nameOf(p.held.id)));
+  const cheapestOf = (list: readonly Priced[]) => {
+    const least = Math.min(...list.map((p) => p.money.minor));
+    return list.filter((p) => p.money.minor === least);
   };
+  const forLess = left.filter((p) => p.money.minor <= base.value.perUnit.minor);
+  if (forLess.length > 0) {
+    const best = cheapestOf(forLess);
+    const money = formatMoney(best[0]!.money);
+    const against = formatMoney(base.value.perUnit);
+    return say(
+      best,
+      best[0]!.money.minor < base.value.perUnit.minor
+        ? `${names(best)}: more than ${control} for less money, ${money} ${each} against ${against}.`
+        : `${names(best)}: more than ${control} for the same money, ${money} ${each}.`,
+    );
+  }
+  if (!isYield(finding)) {
+    // What a step of a score is worth nobody can say.
+    const best = cheapestOf(left);
+    return say(
+      best,
+      `${names(best)}: ${better.length === 1 ? alone : 'the cheapest of those that beat'} ${control}, ${formatMoney(best[0]!.money)} ${each}.`,
+    );
+  }
+  const best = left.reduce((a, b) =>
+    b.line.perExtra!.perExtra.minor < a.line.perExtra!.perExtra.minor ? b : a,
+  );
+  const { perExtra, best: low, worst: high } = best.line.perExtra!;
+  const range = low && high ? ` (${formatMoney(low)} to ${formatMoney(high)})` : '';
+  return say([best], `${nameOf(best.held.id)}: ${formatMoney(perExtra)}${range} for each ${unit} more than ${control}.`);
 }

@@ -10,6 +10,7 @@ import { formatMoney } from '../cost/money';
 import { resultUnit } from '../plan/divisor';
 import { sayLimit } from './limitWords';
 import { divisorIn } from '../account/perDivisor';
+import { sayControl } from './sayContrast';
 import type { Verdict } from '../verdict/verdict';
 
 /** What each contender's units took. */
@@ -88,11 +89,10 @@ export function sayCosts(
 /** At how many times its price the best value passes to the next; null where fewer than two gains were shown. */
 function turnsAt(costs: Costs, verdict: Verdict, finding: Finding, plan: Plan) {
   const best = verdict.bestValue.treatmentId;
-  const control = costs.get(finding.analysis.control);
   const shown = extraCosts(costs, verdict, finding, plan);
   const own = shown.find((s) => s.id === best);
   const next = shown.filter((s) => s.id !== best).sort((a, b) => a.each - b.each)[0];
-  if (best === null || !own || !next || !control) return null;
+  if (best === null || !own || !next) return null;
   if (own.each > next.each) return { best, next: next.id, factor: 0 };
   const per = divisorIn(plan, finding, best);
   const products = costs.get(best)!.lines.find((l) => l.name === 'products')!.minor / per;
@@ -110,6 +110,6 @@ function sayExtra(extra: readonly ExtraOver[], finding: Finding, plan: Plan, nam
       `${nameOf(x.id)} ${money(x.each)}${x.low === x.high ? '' : ` (${money(x.low)} to ${money(x.high)})`}`,
   );
   return [
-    `Each ${resultUnit(finding.trait)} more than ${nameOf(finding.analysis.control)} took, with its ${confidence} % interval: ${listNames(each)}.`,
+    `Each ${resultUnit(finding.trait)} more than ${sayControl(finding, nameOf)} took, with its ${confidence} % interval: ${listNames(each)}.`,
   ];
 }

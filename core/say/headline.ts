@@ -2,8 +2,18 @@ import type { Spread } from '../analysis/analysis';
 import { countWord, formatFigure, listNames, sentenceCase } from '../quantity/format';
 import type { AsGoodVerdict } from '../account/asGood';
 import type { Finding } from '../account/finding';
+import {
+  type Held,
+  againstControl,
+  heldOf,
+  inseparable,
+  isSoFar,
+  leaders,
+  outcomeOf,
+  soleControl,
+} from '../account/outcomes';
 import type { NameOf } from './sayContrast';
-import { againstControl, inseparable, isSoFar, leaders, outcomeOf } from '../account/outcomes';
+import { type Fact, type Statement, statement } from './statement';
 
 /** Why nothing was tested, as a headline; null where something was. */
 export const untested: Record<Spread, string | null> = {
@@ -12,11 +22,13 @@ export const untested: Record<Spread, string | null> = {
   noFreedom: 'No spread left to go by: numbers, no winner.',
   zero: 'No spread was seen: numbers, no winner.',
   tooFew: 'Too few units for this test: numbers, no winner.',
+  alone: 'One contender alone has values: numbers, nothing to hold them against.',
+  disconnected: 'No block holds both: numbers, no winner.',
 };
 
 /** Words a headline may begin with that aren't names. */
 const plainOpenings =
-  /^(Whether|One|Two|Three|Four|Five|Six|Seven|Eight|Nine|Ten|Only|All|Neither|None|Too|No) /;
+  /^(Whether|One|Two|Three|Four|Five|Six|Seven|Eight|Nine|Ten|Only|All|Both|Neither|None|Nothing|Too|No) /;
 
 /** A headline that later rounds may still change. @example soFar('Only A beat Water.') // 'So far: only A beat Water.' */
 const soFar = (text: string): string =>
@@ -29,31 +41,80 @@ const soFar = (text: string): string =>
 export function blindHeadline(finding: Finding): string {
   const { spread } = finding.analysis;
   if (spread !== 'shown') return `By code: nothing can be told apart. ${untested[spread]}`;
-  const apart = finding.outcomes.filter((p) => p.verdict === 'better').length;
-  const total = finding.outcomes.length;
+  const tested = finding.outcomes.filter((p) => p.verdict !== 'untested');
+  const apart = tested.filter((p) => p.verdict === 'better').length;
   if (apart === 0) return 'By code: nothing can be told apart.';
-  return apart === total
-    ? 'By code: every code can be told from every other.'
-    : `By code: ${countWord(apart)} of ${countWord(total)} pairs can be told apart.`;
+  if (apart === finding.outcomes.length) return 'By code: every code can be told from every other.';
+  const which = tested.length < finding.outcomes.length ? ' that could be tested' : '';
+  return `By code: ${countWord(apart)} of ${countWord(tested.length)} pairs${which} can be told apart.`;
 }
+
+/** What the outcome of a pair claims. */
+export function factOf(finding: Finding, a: string, b: string): Fact[] {
+  const outcome = outcomeOf(finding, a, b);
+  if (!outcome) return [];
+  const { verdict, ahead } = outcome;
+  if (verdict === 'better') return [{ is: 'better', a: ahead!, b: ahead === a ? b : a }];
+  if (verdict === 'untested') return [{ is: 'untested', a, b }];
+  return verdict === 'alike' && finding.smallestDifference !== null
+    ? [{ is: 'alike', a, b, within: finding.smallestDifference }]
+    : [{ is: 'notTold', a, b }];
+}
+
+/** What is claimed of contenders held against their controls. */
+export const heldFacts = (finding: Finding, held: readonly Held[]): Fact[] =>
+  held.flatMap((h) => factOf(finding, h.id, h.control));
+
+/** What is claimed of all pairs among these. */
+const pairFacts = (finding: Finding, ids: readonly string[]): Fact[] =>
+  ids.flatMap((a, i) => ids.slice(i + 1).flatMap((b) => factOf(finding, a, b)));
+
+const leadFacts = (ids: readonly string[]): Fact[] => ids.map((a) => ({ is: 'leads', a }));
 
 /**
  * The finding in one sentence, built from the contrasts.
- * @example headline(finding, nameOf) // 'Two of four contenders beat Water; nothing separates the two.'
+ * @example headline(finding, nameOf).text // 'Two of four contenders beat Water; nothing separates the two.'
  */
-export function headline(finding: Finding, nameOf: NameOf): string {
+export function headline(finding: Finding, nameOf: NameOf): Statement {
   const { spread } = finding.analysis;
   // Scores that are nearly all level can't be told apart, and be as good all the same.
   const asGood = spread === 'shown' || spread === 'tooFew' ? asGoodHeadline(finding, nameOf) : null;
-  const text =
+  const why = untested[spread];
+  const said =
     asGood ??
-    untested[spread] ??
-    (finding.peers
-      ? betweenPeers(finding, nameOf)
-      : finding.ownControls.length > 0
-        ? againstOwn(finding, nameOf)
-        : tested(finding, nameOf));
-  return isSoFar(finding) ? soFar(text) : text;
+    (why !== null
+      ? statement('headline', why, pairFacts(finding, finding.analysis.summaries.map((s) => s.name)))
+      : finding.peers
+        ? betweenPeers(finding, nameOf)
+        : soleControl(finding) === null
+          ? againstOwn(finding, nameOf)
+          : tested(finding, nameOf));
+  const missing = lostControls(finding, nameOf);
+  const text = [isSoFar(finding) ? soFar(said.text) : said.text, missing?.text].filter(Boolean).join(' ');
+  return statement('headline', text, [...said.facts, ...(missing?.facts ?? [])]);
+}
+
+/**
+ * What can't be held against anything because its control has no figure.
+ * @returns null where no control is missing
+ * @example 'Water, the control, has no figure (died): what is said holds between the others alone.'
+ */
+export function lostControls(finding: Finding, nameOf: NameOf): Statement | null {
+  const { lost, peers } = finding;
+  if (lost.length === 0) return null;
+  const who = listNames(lost.map((l) => `${nameOf(l.id)} (${l.why})`));
+  const [one, has] = [lost.length === 1, lost.length === 1 ? 'has' : 'have'];
+  const facts: Fact[] = [
+    ...lost.map((l): Fact => ({ is: 'noFigure', a: l.id })),
+    ...(peers ? [{ is: 'noControl' } as const] : []),
+  ];
+  return statement(
+    'headline',
+    peers
+      ? `The control, ${who}, ${has} no figure: whether anything does better than it this trial can’t tell.`
+      : `${one ? 'A control' : 'Controls'} without a figure: ${who}. What stands on ${one ? 'its' : 'their'} ground has nothing to be held against.`,
+    facts,
+  );
 }
 
 /**
@@ -61,7 +122,7 @@ export function headline(finding: Finding, nameOf: NameOf): string {
  * was set.
  * @example 'B is as good as A, to within 5 g; C may fall short by more.'
  */
-export function asGoodHeadline(finding: Finding, nameOf: NameOf): string | null {
+export function asGoodHeadline(finding: Finding, nameOf: NameOf): Statement | null {
   const { asGood, smallestDifference, trait } = finding;
   const size = asGood?.[0]?.within ?? smallestDifference;
   if (!asGood || asGood.length === 0 || size === null || size === undefined) return null;
@@ -88,100 +149,128 @@ export function asGoodHeadline(finding: Finding, nameOf: NameOf): string | null 
     const names = of(...verdicts);
     return names.length > 0 ? [sentence(names)] : [];
   });
-  return said.length === 0 ? null : `${sentenceCase(said.join('; '))}.`;
+  if (said.length === 0) return null;
+  const facts = asGood.flatMap(({ id, against: b, verdict }): Fact[] =>
+    verdict === 'better'
+      ? [{ is: 'better', a: id, b }]
+      : verdict === 'worse'
+        ? [{ is: 'better', a: b, b: id }]
+        : [{ is: 'figure', a: id }],
+  );
+  return statement('headline', `${sentenceCase(said.join('; '))}.`, facts);
 }
 
 /** Equals in a sentence: who leads, and whether anything separates them. */
-function betweenPeers(finding: Finding, nameOf: NameOf): string {
+function betweenPeers(finding: Finding, nameOf: NameOf): Statement {
   const { outcomes, ranking } = finding;
-  const names = listNames(ranking.map((r) => nameOf(r.name)));
-  const all = ranking.length === 2 ? names : `the ${countWord(ranking.length)}`;
-  if (outcomes.every((o) => o.verdict === 'alike')) return `No difference that matters between ${all}.`;
-  if (outcomes.every((o) => o.verdict !== 'better')) {
-    return ranking.length === 2
-      ? `Between ${names}: too close to call.`
-      : `Nothing separates ${all}: too close to call.`;
+  const ids = ranking.map((r) => r.name);
+  const names = listNames(ids.map(nameOf));
+  const all = ids.length === 2 ? names : `the ${countWord(ids.length)}`;
+  const facts: Fact[] = [...pairFacts(finding, ids), { is: 'noControl' }];
+  const say = (text: string, more: readonly Fact[] = []) => statement('headline', text, [...facts, ...more]);
+  const tested = outcomes.filter((o) => o.verdict !== 'untested');
+  if (tested.length === 0) return say(`Nothing could be tested between ${all}: numbers, no winner.`);
+  const some = tested.length < outcomes.length ? '; not all of them could be tested' : '';
+  if (outcomes.every((o) => o.verdict === 'alike')) return say(`No difference that matters between ${all}.`);
+  if (tested.every((o) => o.verdict !== 'better')) {
+    return say(
+      ids.length === 2
+        ? `Between ${names}: too close to call.`
+        : `Nothing was told apart among ${all}: too close to call${some}.`,
+    );
   }
   const top = leaders(finding);
-  if (top.length > 1) return `${sentenceCase(listNames(top.map(nameOf)))} share the lead.`;
+  if (top.length > 1)
+    return say(`${sentenceCase(listNames(top.map(nameOf)))} share the lead${some}.`, leadFacts(top));
+  if (top.length === 0) return say(`Some of ${all} were told apart${some}.`);
   const beaten = outcomes.filter((o) => o.verdict === 'better' && o.ahead === top[0]).length;
-  if (ranking.length === 2) {
-    const other = ranking.find((r) => r.name !== top[0])!;
-    return `${nameOf(top[0]!)} beat ${nameOf(other.name)}.`;
+  if (ids.length === 2) {
+    const other = ids.find((id) => id !== top[0])!;
+    return say(`${nameOf(top[0]!)} beat ${nameOf(other)}.`, leadFacts(top));
   }
-  return beaten === ranking.length - 1
-    ? `${nameOf(top[0]!)} beat all the others.`
-    : `${nameOf(top[0]!)} came first.`;
+  return say(
+    beaten === ids.length - 1
+      ? `${nameOf(top[0]!)} beat all the others.`
+      : `${nameOf(top[0]!)} came first${some}.`,
+    leadFacts(top),
+  );
 }
 
-/** A factorial in a sentence: each combination against its own control. */
-function againstOwn(finding: Finding, nameOf: NameOf): string {
-  const said = finding.ownControls.map(({ id, control }) => {
-    const outcome = outcomeOf(finding, id, control);
-    const clear = outcome?.verdict === 'better';
-    return {
-      did: !clear ? null : outcome.ahead === id ? 'beat' : 'did worse than',
-      text: `${nameOf(id)} ${clear && outcome.ahead !== id ? 'did worse than' : 'beat'} ${nameOf(control)}`,
-    };
-  });
-  const clear = said.filter((s) => s.did !== null);
-  const total = said.length;
+/** Each against its own control, where there are several. */
+function againstOwn(finding: Finding, nameOf: NameOf): Statement {
+  const held = heldOf(finding);
+  const { better, worse, open, untested: not } = againstControl(finding);
+  const clear = held.filter((h) => h.outcome.verdict === 'better');
+  const total = held.length;
+  const say = (text: string) => statement('headline', text, heldFacts(finding, held));
+  const pairText = (h: Held) =>
+    `${nameOf(h.id)} ${h.outcome.ahead === h.id ? 'beat' : 'did worse than'} ${nameOf(h.control)}`;
+  if (not.length === total) return say('Nothing could be tested against its own control: numbers, no winner.');
   if (clear.length === 0) {
-    return total === 1
-      ? `${nameOf(finding.ownControls[0]!.id)} against ${nameOf(finding.ownControls[0]!.control)}: too close to call.`
-      : `None of the ${countWord(total)} was clearly better or worse than its own control.`;
+    const [only] = open;
+    return say(
+      total === 1
+        ? `${nameOf(only!.id)} against ${nameOf(only!.control)}: too close to call.`
+        : `None of the ${countWord(total)} was shown to be better or worse than its own control.`,
+    );
   }
-  if (clear.length <= 3) return `${sentenceCase(clear.map((s) => s.text).join('; '))}.`;
-  const better = clear.filter((s) => s.did === 'beat').length;
-  return `Against its own control ${countWord(better)} of ${countWord(total)} did better, ${countWord(clear.length - better)} worse.`;
+  if (clear.length <= 3) return say(`${sentenceCase(clear.map(pairText).join('; '))}.`);
+  return say(
+    `Against its own control ${countWord(better.length)} of ${countWord(total)} did better, ${countWord(worse.length)} worse.`,
+  );
 }
 
-function tested(finding: Finding, nameOf: NameOf): string {
-  const { versusControl, control: controlId } = finding.analysis;
-  const control = nameOf(controlId);
-  const { better, worse } = againstControl(finding);
-  const total = versusControl.length;
-  const names = (list: readonly { a: string }[]) => listNames(list.map((v) => nameOf(v.a)));
+/** All against the one control. */
+function tested(finding: Finding, nameOf: NameOf): Statement {
+  const control = nameOf(soleControl(finding)!);
+  const held = heldOf(finding);
+  const { better, worse, open, untested: not } = againstControl(finding);
+  const total = held.length;
+  const names = (list: readonly Held[]) => listNames(list.map((h) => nameOf(h.id)));
+  const say = (text: string, more: readonly Fact[] = []) =>
+    statement('headline', text, [...heldFacts(finding, held), { is: 'control', a: soleControl(finding)! }, ...more]);
+  const without = not.length > 0 ? `; ${names(not)} couldn’t be tested` : '';
 
   if (better.length === 0) {
-    if (worse.length > 0) {
-      return `${sentenceCase(names(worse))} did worse than ${control}; nothing did better.`;
-    }
-    const all = (verdict: string) =>
-      versusControl.every((v) => outcomeOf(finding, v.a, controlId)?.verdict === verdict);
+    if (not.length === total) return say(`Nothing could be tested against ${control}: numbers, no winner.`);
+    if (worse.length > 0)
+      return say(`${sentenceCase(names(worse))} did worse than ${control}; none was shown to be better${without}.`);
+    const all = (verdict: string) => open.every((h) => h.outcome.verdict === verdict);
     const none = total === 2 ? 'Neither of the two' : `None of the ${countWord(total)}`;
-    if (all('alike')) {
-      return total === 1
-        ? `${names(versusControl)} made no difference that matters.`
-        : `${none} contenders made a difference that matters.`;
+    if (all('alike') && without === '') {
+      return say(
+        total === 1
+          ? `${names(open)} made no difference that matters.`
+          : `${none} contenders made a difference that matters.`,
+      );
     }
-    if (total === 1) return `${names(versusControl)} against ${control}: too close to call.`;
-    if (all('tooClose')) {
-      return `Too close to call: the spread is wider than any difference from ${control}.`;
-    }
-    return `${none} contenders was clearly better than ${control}.`;
+    if (total === 1) return say(`${names(open)} against ${control}: too close to call.`);
+    return say(
+      all('tooClose')
+        ? `Too close to call: ${none.charAt(0).toLowerCase()}${none.slice(1)} contenders could be told from ${control}${without}.`
+        : `${none} contenders was shown to be better than ${control}${without}.`,
+    );
   }
 
   const head =
     total === 1
       ? `${names(better)} beat ${control}`
       : better.length === total
-        ? `All ${countWord(total)} contenders beat ${control}`
+        ? total === 2
+          ? `Both contenders beat ${control}`
+          : `All ${countWord(total)} contenders beat ${control}`
         : better.length === 1
           ? `Only ${names(better)} beat ${control}`
           : `${sentenceCase(countWord(better.length))} of ${countWord(total)} contenders beat ${control}`;
   const top = leaders(finding);
-  const tail = () => {
-    if (worse.length > 0) return `; ${names(worse)} did worse`;
-    if (better.length === 1) return '';
-    if (top.length === 1) return `; ${nameOf(top[0]!)} came first`;
-    const winners = better.map((b) => b.a);
-    if (inseparable(finding, winners)) {
-      return winners.length === 2
-        ? '; nothing separates the two'
-        : `; nothing separates the ${countWord(winners.length)}`;
-    }
-    return `; ${listNames(top.map(nameOf))} share the lead`;
-  };
-  return `${head}${tail()}.`;
+  const winners = better.map((h) => h.id);
+  if (worse.length > 0) return say(`${head}; ${names(worse)} did worse${without}.`);
+  if (better.length === 1 || top.length === 0) return say(`${head}${without}.`);
+  if (top.length === 1) return say(`${head}; ${nameOf(top[0]!)} came first${without}.`, leadFacts(top));
+  if (inseparable(finding, winners))
+    return say(
+      `${head}; nothing separates the ${countWord(winners.length)}${without}.`,
+      pairFacts(finding, winners),
+    );
+  return say(`${head}; ${listNames(top.map(nameOf))} share the lead${without}.`, leadFacts(top));
 }

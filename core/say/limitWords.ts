@@ -7,6 +7,8 @@ import { listNames } from '../quantity/format';
 import { isYield } from './bestValue';
 import type { Costs } from './costWords';
 import type { Finding } from '../account/finding';
+import { heldWith } from '../account/outcomes';
+import { sayControl } from './sayContrast';
 import { divisorIn } from '../account/perDivisor';
 
 /** A contender's cost held against the limit, with where its uncertainty comes from. */
@@ -26,7 +28,6 @@ function costOver(minor: number, amount: { estimate: number; low: number | null;
 /** Every contender's cost against the limit; what can't be held against it is named apart, with the reason. */
 function heldAgainst(costs: Costs, plan: Plan, finding: Finding, limit: number, what: LimitFor) {
   const { analysis } = finding;
-  const control = costs.get(analysis.control);
   const held: Held[] = [];
   const [notShown, noFigure]: [string[], string[]] = [[], []];
   const share = (id: string) => costs.get(id)!.perUnit.minor / divisorIn(plan, finding, id);
@@ -35,15 +36,17 @@ function heldAgainst(costs: Costs, plan: Plan, finding: Finding, limit: number, 
       held.push({ id, ...unitsAgainstLimit(cost.each, limit, 1 - analysis.alpha), differs: cost.differs });
       continue;
     }
-    if (what === 'extra' && id === analysis.control) continue;
-    const gain = analysis.versusControl.find((c) => c.a === id);
+    const against = heldWith(finding, id);
+    if (what === 'extra' && !against) continue;
+    const gain = against?.contrast;
+    const control = against && costs.get(against.control);
     const amount =
       what === 'result'
         ? analysis.summaries.find((s) => s.name === id)
         : gain?.scale === 'difference'
           ? gain
           : undefined;
-    const minor = what === 'result' ? share(id) : control ? share(id) - share(analysis.control) : NaN;
+    const minor = what === 'result' ? share(id) : control ? share(id) - share(against.control) : NaN;
     const over = amount && Number.isFinite(minor) ? costOver(minor, amount) : null;
     if (over) held.push({ id, ...againstLimit(over.estimate, over, limit), differs: [] });
     else (what === 'extra' && amount ? notShown : noFigure).push(id);
@@ -76,7 +79,7 @@ export function sayLimit(
   const per = {
     unit: `a ${plan.unitNoun}`,
     result: `for each ${unit}`,
-    extra: `for each ${unit} more than ${nameOf(finding.analysis.control)}`,
+    extra: `for each ${unit} more than ${sayControl(finding, nameOf)}`,
   }[what];
   const figure = (h: Held) =>
     `${nameOf(h.id)} ${money(h.estimate)}${h.low === null || h.high === null || h.low === h.high ? '' : ` (${money(h.low)} to ${money(h.high)})`}`;

@@ -1,129 +1,160 @@
-import { type Contrast, turned } from '../analysis/contrast';
+import type { Contrast } from '../analysis/contrast';
 import { comparedValue } from '../analysis/goodness';
 import { wilson } from '../stats/proportion';
 import { formatFigure, listNames, plural } from '../quantity/format';
 import type { Finding } from '../account/finding';
-import { untested } from './headline';
 import {
-  type NameOf,
-  decimalsOfFinding,
-  nearEnd,
-  sayInterval,
-  sayPair,
-  sayNone,
-  saySize,
-} from './sayContrast';
-import { againstControl, leaders, outcomeOf } from '../account/outcomes';
+  type AgainstControl,
+  type Held,
+  againstControl,
+  contrastOf,
+  heldOf,
+  leaders,
+  outcomeOf,
+} from '../account/outcomes';
+import { factOf, heldFacts, lostControls, untested } from './headline';
+import { type NameOf, decimalsOfFinding, nearEnd, sayInterval, sayNone, sayPair, saySize } from './sayContrast';
+import type { Fact } from './statement';
 
-/** A sentence or two with the tone it is shown in. */
+/** A sentence or two with the tone it is shown in, and what must be true for it. */
 export interface Note {
   tone: 'good' | 'open' | 'bad' | 'plain';
   title: string;
   text: string;
+  facts: readonly Fact[];
 }
 
 /** The notes beside the chart: who beat the control, who didn't, what is too close to call. */
 export function notes(finding: Finding, nameOf: NameOf, unitNoun: string): Note[] {
-  const { smallestDifference: d, trait, analysis } = finding;
+  const { analysis } = finding;
   const title = untested[analysis.spread];
   const apart = offTypes(finding, nameOf);
-  const beside = apart ? [apart] : [];
-  if (title !== null) return [{ tone: 'open', title, text: whyUntested(finding, unitNoun) }, ...beside];
-  if (finding.peers) return [...peerNotes(finding, nameOf), ...beside];
-  const control = nameOf(analysis.control);
-  const out: Note[] = [];
-  const { better, worse, open } = againstControl(finding);
-  const list = (cs: readonly Contrast[]) => listNames(cs.map((c) => nameOf(c.a)));
-  const changes = (cs: readonly Contrast[]) => listNames(cs.map((c) => saySize(c, finding)));
-  const dText = d === null ? '' : `${formatFigure(d, trait.decimals)} ${trait.unit}`.trim();
-  const pairs = analysis.pairs[0]?.scale === 'superiority';
-  const by = pairs ? 'Ahead in' : 'By';
-  if (better.length > 0) {
-    out.push({
-      tone: 'good',
-      title: `${list(better)} beat ${control}.`,
-      text: `${by} ${changes(better)}${d === null ? '' : atTheLowEnd(finding, better, d, dText, nameOf)}.`,
-    });
-  }
-  if (worse.length > 0) {
-    out.push({
-      tone: 'bad',
-      title: `${list(worse)} did worse than ${control}.`,
-      text: `${pairs ? 'Behind in' : 'By'} ${changes(worse)}.`,
-    });
-  }
-  const alike = open.filter((c) => outcomeOf(finding, c.a, analysis.control)?.verdict === 'alike');
-  const unclear = open.filter((c) => !alike.includes(c));
-  if (alike.length > 0) {
-    out.push({
-      tone: 'plain',
-      title: `${list(alike)}: no better than ${control}.`,
-      text: `Any difference is smaller than the ${dText} that matters.`,
-    });
-  }
-  if (unclear.length > 0) {
-    out.push({
-      tone: 'open',
-      title: `${list(unclear)} against ${control}: too close to call.`,
-      text: `${unclear.map((c) => `${nameOf(c.a)} ${sayInterval(c, finding)}`).join('; ')}. The interval holds ${sayNone(analysis.pairs[0]!.scale)}.`,
-    });
-  }
+  const beside = [...(apart ? [apart] : []), ...leftWithOne(finding, nameOf, unitNoun)];
+  const missing = lostControls(finding, nameOf);
+  const lost: Note[] = missing
+    ? [{ tone: 'open', title: 'A control is missing.', text: missing.text, facts: missing.facts }]
+    : [];
+  if (title !== null)
+    return [{ tone: 'open', title, text: whyUntested(finding, unitNoun), facts: [] }, ...lost, ...beside];
+  if (finding.peers) return [...lost, ...peerNotes(finding, nameOf), ...beside];
   const inside = insideBand(finding, nameOf);
+  const groups = againstControl(finding);
+  const controls = [...new Set(heldOf(finding).map((h) => h.control))];
+  const dText = differenceText(finding);
+  const out = controls.flatMap((control) => controlNotes(finding, groups, control, dText, nameOf));
   if (inside) out.push(inside);
-  out.push(...beside);
-  if (finding.ownControls.length > 0) out.unshift(ownNote(finding, nameOf));
-  const top = better.map((c) => c.a).filter((n) => leaders(finding).includes(n));
-  if (top.length > 1) out.push(betweenLeaders(finding, top, nameOf, unitNoun, dText));
+  out.push(...lost, ...beside);
+  const top = groups.better.map((h) => h.id).filter((n) => leaders(finding).includes(n));
+  if (controls.length === 1 && top.length > 1) out.push(betweenLeaders(finding, top, nameOf, unitNoun, dText));
   return out;
 }
 
-/** Equals: the pairs that are told apart, and those that aren't. */
-function peerNotes(finding: Finding, nameOf: NameOf): Note[] {
-  const of = (verdicts: readonly string[]) =>
-    finding.outcomes.flatMap((o) => {
-      if (!verdicts.includes(o.verdict)) return [];
-      const pair = finding.analysis.pairs.find((p) => p.a === o.a && p.b === o.b)!;
-      return [sayPair(o.ahead === o.b ? turned(pair) : pair, finding, nameOf)];
-    });
-  const [apart, close, alike] = [of(['better']), of(['tooClose', 'leaning']), of(['alike'])];
-  const note = (tone: Note['tone'], title: string, lines: string[]): Note[] =>
-    lines.length === 0 ? [] : [{ tone, title, text: `${lines.join('; ')}.` }];
+/** The difference that matters with its unit; empty where none was set. @example '6 g' */
+const differenceText = ({ smallestDifference: d, trait }: Finding): string =>
+  d === null ? '' : `${formatFigure(d, trait.decimals)} ${trait.unit}`.trim();
+
+/** What those did that are held against one control. */
+function controlNotes(
+  finding: Finding,
+  groups: AgainstControl,
+  controlId: string,
+  dText: string,
+  nameOf: NameOf,
+): Note[] {
+  const { smallestDifference: d, analysis } = finding;
+  const control = nameOf(controlId);
+  const own = (list: readonly Held[]) => list.filter((h) => h.control === controlId);
+  const list = (hs: readonly Held[]) => listNames(hs.map((h) => nameOf(h.id)));
+  const changes = (hs: readonly Held[]) => listNames(hs.map((h) => saySize(h.contrast, finding)));
+  const pairs = analysis.pairs[0]?.scale === 'superiority';
+  const said = (tone: Note['tone'], hs: readonly Held[], title: string, text: string): Note[] =>
+    hs.length === 0 ? [] : [{ tone, title, text, facts: heldFacts(finding, hs) }];
+  const [better, worse, open, not] = [groups.better, groups.worse, groups.open, groups.untested].map(own);
+  const alike = open!.filter((h) => h.outcome.verdict === 'alike');
+  const unclear = open!.filter((h) => !alike.includes(h));
   return [
-    ...note('good', 'Told apart, the better one first.', apart),
-    ...note('plain', 'No difference that matters.', alike),
-    ...note('open', 'Too close to call.', close),
+    ...said(
+      'good',
+      better!,
+      `${list(better!)} beat ${control}.`,
+      `${pairs ? 'Ahead in' : 'By'} ${changes(better!)}${d === null ? '' : atTheLowEnd(finding, better!, d, dText, nameOf)}.`,
+    ),
+    ...said(
+      'bad',
+      worse!,
+      `${list(worse!)} did worse than ${control}.`,
+      `${pairs ? 'Behind in' : 'By'} ${changes(worse!)}.`,
+    ),
+    ...said(
+      'plain',
+      alike,
+      `${list(alike)}: no better than ${control}.`,
+      `Any difference is smaller than the ${dText} that matters.`,
+    ),
+    ...said(
+      'open',
+      unclear,
+      `${list(unclear)} against ${control}: too close to call.`,
+      `${unclear.map((h) => `${nameOf(h.id)} ${sayInterval(h.contrast, finding)}`).join('; ')}. The interval holds ${sayNone(analysis.pairs[0]?.scale ?? 'difference')}.`,
+    ),
+    ...said(
+      'open',
+      not!,
+      `${list(not!)} against ${control}: not tested.`,
+      'Too few units of one of the two for this test; the numbers stand.',
+    ),
   ];
 }
 
-/** Each combination of a factorial against its own control, with its interval over all pairs. */
-function ownNote(finding: Finding, nameOf: NameOf): Note {
-  const lines = finding.ownControls.flatMap(({ id, control }) => {
-    const pair = finding.analysis.pairs.find(
-      (p) => (p.a === id && p.b === control) || (p.a === control && p.b === id),
-    );
-    if (!pair) return [];
-    return [sayPair(pair.a === id ? pair : turned(pair), finding, nameOf)];
-  });
-  return {
-    tone: 'plain',
-    title: 'Each against its own control.',
-    text: `${lines.join('; ')}. The control of a combination has the same levels, without what it adds.`,
+/** Contenders that one unit is left of, beside others with more. */
+function leftWithOne({ analysis }: Finding, nameOf: NameOf, unitNoun: string): Note[] {
+  const one = analysis.summaries.filter((s) => s.n === 1);
+  if (one.length === 0 || one.length === analysis.summaries.length) return [];
+  return [
+    {
+      tone: 'open',
+      title: `${listNames(one.map((s) => nameOf(s.name)))}: one ${unitNoun} alone.`,
+      text: `What it says may be the ${unitNoun} or its place; how much ${plural(unitNoun)} differ is taken from the others.`,
+      facts: one.map((s) => ({ is: 'units', a: s.name, n: 1 })),
+    },
+  ];
+}
+
+/** Equals: the pairs that are told apart, those that aren't, and those that couldn't be tested. */
+function peerNotes(finding: Finding, nameOf: NameOf): Note[] {
+  const note = (tone: Note['tone'], title: string, verdicts: readonly string[]): Note[] => {
+    const found = finding.outcomes.filter((o) => verdicts.includes(o.verdict));
+    if (found.length === 0) return [];
+    const lines = found.map((o) => {
+      const [a, b] = o.ahead === o.b ? [o.b, o.a] : [o.a, o.b];
+      const pair = contrastOf(finding, a, b)!;
+      return o.verdict === 'untested' ? `${nameOf(a)} and ${nameOf(b)}` : sayPair(pair, finding, nameOf);
+    });
+    return [
+      { tone, title, text: `${lines.join('; ')}.`, facts: found.flatMap((o) => factOf(finding, o.a, o.b)) },
+    ];
   };
+  return [
+    ...note('good', 'Told apart, the better one first.', ['better']),
+    ...note('plain', 'No difference that matters.', ['alike']),
+    ...note('open', 'Too close to call.', ['tooClose', 'leaning']),
+    ...note('open', 'Not tested: too few units of one of the two.', ['untested']),
+  ];
 }
 
 /** What the near end of each interval is worth: said of each contender it holds for, of no other. */
 function atTheLowEnd(
   finding: Finding,
-  better: readonly Contrast[],
+  better: readonly Held[],
   d: number,
   dText: string,
   nameOf: NameOf,
 ): string {
-  const more = better.filter((c) => nearEnd(c, finding) >= d);
-  const less = better.filter((c) => nearEnd(c, finding) < d);
+  const more = better.filter((h) => nearEnd(h.contrast, finding) >= d);
+  const less = better.filter((h) => nearEnd(h.contrast, finding) < d);
   if (less.length === 0) return `, even at the low end more than the ${dText} that matters`;
   if (more.length === 0) return `; at the low end less than the ${dText} that matters`;
-  const names = (cs: readonly Contrast[]) => listNames(cs.map((c) => nameOf(c.a)));
+  const names = (hs: readonly Held[]) => listNames(hs.map((h) => nameOf(h.id)));
   return `; at the low end ${names(more)} more, ${names(less)} less than the ${dText} that matters`;
 }
 
@@ -141,6 +172,10 @@ function whyUntested({ analysis }: Finding, unitNoun: string): string {
       return `${many.charAt(0).toUpperCase()}${many.slice(1)} of a contender read the same to the last figure recorded, so how much they differ by chance isn’t known. Were they measured one by one, and finely enough?`;
     case 'tooFew':
       return `With so few ${many} even the clearest outcome comes up by chance too often for this test. More ${many} of each would tell.`;
+    case 'alone':
+      return `There is nothing to hold it against: of the others no ${unitNoun} has a value.`;
+    case 'disconnected':
+      return `Those that have values stand in different blocks, so a difference may be the block’s.`;
   }
 }
 
@@ -152,13 +187,15 @@ function betweenLeaders(
   dText: string,
 ): Note {
   const { analysis, replicatesToSee } = finding;
-  const pair = analysis.pairs.find((p) => top.includes(p.a) && top.includes(p.b))!;
+  const pair = contrastOf(finding, top[0]!, top[1]!)!;
+  const facts = top.flatMap((a, i) => top.slice(i + 1).flatMap((b) => factOf(finding, a, b)));
   const names = listNames(top.map(nameOf));
   if (top.length === 2 && outcomeOf(finding, pair.a, pair.b)?.verdict === 'alike') {
     return {
       tone: 'plain',
       title: `${names}: no difference that matters.`,
       text: `What lies between them is smaller than ${dText}.`,
+      facts,
     };
   }
   const n = Math.min(...analysis.summaries.map((t) => t.n));
@@ -169,6 +206,7 @@ function betweenLeaders(
     text: `${top.length === 2 ? `${sayPair(pair, finding, nameOf)}. ` : ''}${sees}${
       replicatesToSee && dText ? `; about ${replicatesToSee} each would see ±${dText}.` : '.'
     }`,
+    facts,
   };
 }
 
@@ -189,7 +227,7 @@ function insideBand({ trait, units, analysis }: Finding, nameOf: NameOf): Note |
     const { low, high } = wilson(k, own.length, analysis.alpha);
     return `${nameOf(s.name)} ${k}/${own.length} (${Math.round(100 * low!)} to ${Math.round(100 * high!)} %)`;
   });
-  return { tone: 'plain', title: 'Inside the wanted band.', text: `${said.join('; ')}.` };
+  return { tone: 'plain', title: 'Inside the wanted band.', text: `${said.join('; ')}.`, facts: [] };
 }
 
 /** Of k of n: what was counted and isn't true to type, with Wilson's limits; null where nothing was. */
@@ -203,5 +241,5 @@ function offTypes({ units, analysis }: Finding, nameOf: NameOf): Note | null {
     const { low, high } = wilson(k, n, analysis.alpha);
     return `${nameOf(s.name)} ${k}/${n} (${Math.round(100 * low!)} to ${Math.round(100 * high!)} %)`;
   });
-  return { tone: 'plain', title: 'Not true to type, of those counted.', text: `${said.join('; ')}.` };
+  return { tone: 'plain', title: 'Not true to type, of those counted.', text: `${said.join('; ')}.`, facts: [] };
 }

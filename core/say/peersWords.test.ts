@@ -39,13 +39,13 @@ describe('equals in a sentence', () => {
   it.each([
     [four, [50, 60, 70, 90], 1, 'D beat all the others.'],
     [four, [50, 60, 88, 90], 1, 'D and C share the lead.'],
-    [four, [50, 50.2, 49.9, 50.1], 8, 'Nothing separates the four: too close to call.'],
+    [four, [50, 50.2, 49.9, 50.1], 8, 'Nothing was told apart among the four: too close to call.'],
     [four, [50, 50, 50, 50], 0.5, 'No difference that matters between the four.'],
     [two, [50, 80], 1, 'B beat A.'],
     [two, [50, 51], 8, 'Between B and A: too close to call.'],
     [two, [50, 50], 0.5, 'No difference that matters between A and B.'],
   ])('%#', (p, means, by, said) => {
-    expect(headline(finding(p, means, by), id)).toBe(said);
+    expect(headline(finding(p, means, by), id).text).toBe(said);
   });
   it('the first of a row that isn’t clear of everyone came first, and beat not all', () => {
     const f = finding(four, [50, 60, 70, 90]);
@@ -55,7 +55,7 @@ describe('equals in a sentence', () => {
         ? { ...o, verdict: 'tooClose' as const, ahead: null }
         : o,
     );
-    expect(headline({ ...f, outcomes }, id)).toBe('D came first.');
+    expect(headline({ ...f, outcomes }, id).text).toBe('D came first.');
   });
   it('pairs stand as told apart, alike or open, the better one first, and none against a control', () => {
     const text = notes(finding(four, [50, 60, 88, 90], 2), id, 'pot');
@@ -81,7 +81,7 @@ describe('equals in numbers', () => {
   });
   it('the verdict says what no control leaves open, and prices no extra gram', () => {
     const v = makeVerdict(four, finding(four, [50, 60, 70, 90]), id);
-    expect(v.cannotTell[0]).toBe(
+    expect(v.cannotTell[0]!.text).toBe(
       'Whether any of them is better than nothing: equals were compared, without a control.',
     );
     expect(v.lines.every((l) => l.perExtra === null)).toBe(true);

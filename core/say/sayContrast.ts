@@ -2,6 +2,7 @@ import type { Contrast, Scale } from '../analysis/contrast';
 import { moreIsBetter } from '../analysis/goodness';
 import { formatFigure, formatSigned } from '../quantity/format';
 import type { Finding } from '../account/finding';
+import { soleControl } from '../account/outcomes';
 
 /** What treatments are called: their names, or codes while the trial is blind. */
 export type NameOf = (treatmentId: string) => string;
@@ -61,6 +62,12 @@ export function nearEnd(c: Contrast, { analysis }: Pick<Finding, 'analysis'>): n
   if (c.scale !== 'ratio') return Math.min(Math.abs(c.low!), Math.abs(c.high!));
   const base = analysis.summaries.find((s) => s.name === c.b)!.estimate;
   return base * Math.min(Math.abs(c.low! - 1), Math.abs(c.high! - 1));
+}
+
+/** What contenders are held against, in words. @example sayControl(finding, nameOf) // 'Water' */
+export function sayControl(finding: Finding, nameOf: NameOf): string {
+  const sole = soleControl(finding);
+  return sole === null ? 'its own control' : nameOf(sole);
 }
 
 /** An open pair in a sentence. @example 'A against B: −1.2 to +6.0 g' */

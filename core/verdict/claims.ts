@@ -1,9 +1,10 @@
-import { turned } from '../analysis/contrast';
 import type { SetClaim } from '../model/judgement';
 import type { RoundId } from '../model/ids';
 import type { Plan, Trait } from '../model/plan';
 import type { Claim, Product } from '../model/product';
-import { countedFrom } from '../plan/control';
+import { contrastOf } from '../account/outcomes';
+import { againstIn } from '../plan/against';
+import { comparesPeers } from '../plan/control';
 import { planIndex } from '../plan/planIndex';
 import { formatFigure } from '../quantity/format';
 import { clopperPearson } from '../stats/clopperPearson';
@@ -119,26 +120,21 @@ function judgeShare(
 /** “A quarter more”: the change against the control, against the size that is claimed. */
 function judgeChange(own: SetClaim, finding: Finding, plan: Plan, nameOf: (id: string) => string): Judged {
   const { analysis, trait } = finding;
-  const control = own.againstId ?? countedFrom(plan)?.id ?? analysis.control;
-  if (own.treatmentId === control)
-    return {
-      verdict: 'notTested',
-      text:
-        own.againstId === undefined ? 'The contender is the control itself.' : 'It is held against itself.',
-    };
-  if (finding.peers && own.againstId === undefined)
-    return { verdict: 'notTested', text: 'There is no control to hold it against; one would test it.' };
-  const pair = analysis.pairs.find(
-    (p) => [p.a, p.b].includes(own.treatmentId) && [p.a, p.b].includes(control),
-  );
-  if (!pair)
-    return {
-      verdict: 'notTested',
-      text: `${nameOf(own.treatmentId)} has no value for ${trait.name.toLowerCase()}.`,
-    };
-  const c = pair.a === own.treatmentId ? pair : turned(pair);
-  if (c.low === null || c.high === null)
-    return { verdict: 'notShown', text: 'Nothing could be tested: too few units, or no spread to go by.' };
+  const notTested = (text: string): Judged => ({ verdict: 'notTested', text });
+  const control = own.againstId ?? againstIn(plan).find((o) => o.id === own.treatmentId)?.control;
+  if (control === undefined)
+    return notTested(
+      comparesPeers(plan)
+        ? 'There is no control to hold it against; one would test it.'
+        : 'The contender is the control itself.',
+    );
+  if (own.treatmentId === control) return notTested('It is held against itself.');
+  const without = [own.treatmentId, control].find((id) => !analysis.summaries.some((s) => s.name === id));
+  if (without !== undefined)
+    return notTested(`${nameOf(without)} has no value for ${trait.name.toLowerCase()}.`);
+  const c = contrastOf(finding, own.treatmentId, control);
+  if (!c || c.low === null || c.high === null)
+    return notTested('Nothing could be tested: too few units, or no spread to go by.');
   const change = readChange(c, finding);
   const sign = own.direction === 'more' ? 1 : -1;
   if (change === null) {

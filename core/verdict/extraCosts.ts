@@ -1,6 +1,7 @@
 import type { Plan } from '../model/plan';
 import type { Costs } from '../say/costWords';
 import type { Finding } from '../account/finding';
+import { heldWith } from '../account/outcomes';
 import { divisorIn } from '../account/perDivisor';
 import type { Verdict } from './verdict';
 
@@ -22,13 +23,12 @@ export interface ExtraOver {
  * @example extraCosts(costs, verdict, finding, plan) // [{ id: 'A', gain: 10, each: 1, low: 0.8, high: 1.3 }]
  */
 export function extraCosts(costs: Costs, verdict: Verdict, finding: Finding, plan: Plan): ExtraOver[] {
-  const { analysis } = finding;
   const share = (id: string) => (costs.get(id)?.perUnit.minor ?? NaN) / divisorIn(plan, finding, id);
-  const base = share(analysis.control);
   return verdict.lines.flatMap((l) => {
     const id = l.treatment.id as string;
-    const gain = analysis.versusControl.find((v) => v.a === id);
-    const over = share(id) - base;
+    const held = heldWith(finding, id);
+    const gain = held?.contrast;
+    const over = held ? share(id) - share(held.control) : NaN;
     if (!gain || gain.scale !== 'difference' || l.perExtra?.worst == null || Number.isNaN(over)) return [];
     const ends = [over / gain.high!, over / gain.low!];
     return [

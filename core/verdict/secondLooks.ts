@@ -6,8 +6,8 @@ import { replicatesNeeded } from '../design/power';
 import { brownForsythe } from '../stats/brownForsythe';
 import { choose } from '../stats/combinations';
 import { correlation, outlierP } from '../stats/outlier';
-import { type Finding, type FindingInput, makeFinding } from '../account/finding';
-import { outcomeOf } from '../account/outcomes';
+import { type Finding, type FindingInput, levelOf, makeFinding } from '../account/finding';
+import { heldOf, heldWith } from '../account/outcomes';
 
 /** What changes for a contender when the same units are looked at otherwise. */
 export interface Changed {
@@ -52,14 +52,14 @@ const MEANS = new Set(['linear']);
 const FEW = 20;
 
 const stand = (finding: Finding, id: string): Changed['from'] => {
-  const o = outcomeOf(finding, id, finding.analysis.control);
+  const o = heldWith(finding, id)?.outcome;
   return o?.verdict !== 'better' ? 'open' : o.ahead === id ? 'better' : 'worse';
 };
 
 /** What another finding on the same question says differently against the control. */
 export function changedBetween(finding: Finding, other: Finding): Changed[] {
-  return finding.analysis.versusControl.flatMap(({ a: id }) => {
-    if (!other.analysis.summaries.some((s) => s.name === id)) return [];
+  return heldOf(finding).flatMap(({ id }) => {
+    if (!heldWith(other, id)) return [];
     const [from, to] = [stand(finding, id), stand(other, id)];
     return from === to ? [] : [{ id, from, to }];
   });
@@ -222,14 +222,19 @@ function placesThatMatter(
   });
 }
 
+/** Residual degrees of freedom from which on a spread may be planned by (practice): its upper limit is then twice it. */
+const LEAST_TO_PLAN_BY = 6;
+
 /** Units of each the next trial needs to see the difference that matters with a chance of 80 %. */
 export function nextTrial({ alpha, rows }: FindingInput, finding: Finding): SecondLooks['next'] {
   const { analysis, smallestDifference: difference } = finding;
-  const control = analysis.summaries.find((s) => s.name === analysis.control)!;
-  if (analysis.unitSd === null || difference === null || !(control.estimate > 0)) return null;
+  const level = levelOf(analysis, finding.peers);
+  if (analysis.unitSd === null || difference === null || !(level > 0)) return null;
+  // A spread seen with fewer is itself a guess: a plan made from it would promise what nobody knows.
+  if ((analysis.unitDf ?? 0) < LEAST_TO_PLAN_BY) return null;
   const blocks = new Set(rows.map((r) => r.block)).size;
-  const cv = (100 * analysis.unitSd) / control.estimate;
-  const wanted = (100 * difference) / control.estimate;
+  const cv = (100 * analysis.unitSd) / level;
+  const wanted = (100 * difference) / level;
   const units = replicatesNeeded(
     analysis.summaries.length,
     blocks > 1 ? 'perReplicate' : 1,

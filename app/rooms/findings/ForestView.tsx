@@ -3,6 +3,7 @@ import { moreIsBetter } from '~core/analysis/goodness';
 import type { Plan } from '~core/model/plan';
 import { planIndex } from '~core/plan/planIndex';
 import type { Finding } from '~core/account/finding';
+import { heldOf, soleControl } from '~core/account/outcomes';
 import { sayEstimate } from '~core/say/words';
 import { Forest } from '../../ui/pictures/Forest';
 import { nameIn } from './findingData';
@@ -10,9 +11,10 @@ import { nameIn } from './findingData';
 /** Differences from the control over all traits, each trait on a scale of its own. */
 export function ForestView({ plan, findings }: { plan: Plan; findings: readonly Finding[] }) {
   const nameOf = nameIn(plan);
-  const shown = findings.filter((f) => !f.peers && f.analysis.versusControl.length > 0);
+  const shown = findings.filter((f) => heldOf(f).length > 0);
   if (shown.length === 0) return <p className="quiet">There is nothing to hold against a control yet.</p>;
-  const control = nameOf(shown[0]!.analysis.control);
+  const sole = soleControl(shown[0]!);
+  const control = sole === null ? 'each its own control' : nameOf(sole);
   return (
     <Forest
       control={control}
@@ -21,7 +23,7 @@ export function ForestView({ plan, findings }: { plan: Plan; findings: readonly 
       traits={shown.map((f) => ({
         name: f.trait.name,
         decides: f.trait.id === plan.primaryTraitId,
-        rows: f.analysis.versusControl.map((c) => {
+        rows: heldOf(f).map(({ contrast: c }) => {
           const sign = moreIsBetter(f.trait) ? 1 : -1;
           const at = (x: number) => sign * distance(c.scale, x);
           const ends =

@@ -30,7 +30,7 @@ export function TraitList({ plan, findings, current, blind }: Props) {
                 {f.trait.name}
               </Link>
               {f.trait.id === plan.primaryTraitId && <span className="small quiet"> decides</span>}
-              <div className="small">{blind ? blindHeadline(f) : headline(f, nameOf)}</div>
+              <div className="small">{blind ? blindHeadline(f) : headline(f, nameOf).text}</div>
             </li>
           ))}
       </ul>

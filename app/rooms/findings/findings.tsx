@@ -78,7 +78,7 @@ export default function FindingsRoom() {
   }
   const finding = result.value;
   const nameOf = nameIn(plan);
-  const title = blind ? blindHeadline(finding) : headline(finding, nameOf);
+  const title = blind ? blindHeadline(finding) : headline(finding, nameOf).text;
   const warnings = warningsOf(finding, plan.unitNoun);
   const isPrimary = trait.id === plan.primaryTraitId;
   const unmarked = blind || finding.peers;

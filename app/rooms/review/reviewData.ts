@@ -87,7 +87,7 @@ function written(made: Awaited<ReturnType<typeof allFindings>>) {
 /** The verdict as it goes into a picture: contenders as they came. */
 const socialOf = (plan: Plan, primary: Finding, verdict: Verdict, nameOf: (id: string) => string) => ({
   question: plan.question,
-  sentence: verdict.headline,
+  sentence: verdict.headline.text,
   lines: verdict.lines.flatMap((l) => {
     const s = primary.analysis.summaries.find((x) => x.name === l.treatment.id);
     return s

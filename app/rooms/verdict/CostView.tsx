@@ -1,3 +1,4 @@
+import { sayControl } from '~core/say/sayContrast';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
@@ -80,7 +81,7 @@ export function CostView({ plan, state, finding, verdict, stored, rev }: Props) 
   const limits: [LimitFor, string][] = [
     ['unit', `a ${plan.unitNoun}`],
     ['result', `each ${unit}`],
-    ['extra', `each ${unit} more than ${nameOf(finding.analysis.control)}`],
+    ['extra', `each ${unit} more than ${sayControl(finding, nameOf)}`],
   ];
   const minutes = Math.round(work.reduce((s, w) => s + w.minutes, 0) / Math.max(1, plan.units.length));
   return (

@@ -129,7 +129,7 @@ export default function VerdictRoom() {
   return (
     <>
       <div className="room-head">
-        <h1>{verdict.headline}</h1>
+        <h1>{verdict.headline.text}</h1>
         <p>
           Decided by {primary.trait.name.toLowerCase()} per {perOf(primary.trait, plan.unitNoun)}. A place is
           shared where nothing separates the contenders.
@@ -177,7 +177,7 @@ export default function VerdictRoom() {
               <Report blocks={given} />
               <OnePage data={data} verdict={verdict} />
               <h2>What this trial can’t tell</h2>
-              <Report blocks={[{ type: 'list', items: verdict.cannotTell }]} />
+              <Report blocks={[{ type: 'list', items: verdict.cannotTell.map((c) => c.text) }]} />
             </section>
             <section className="stack">
               <div className="note good">
@@ -185,7 +185,7 @@ export default function VerdictRoom() {
                 <p>{verdict.bestValue.text}</p>
               </div>
               {costs && <ReportTable table={costs} />}
-              {verdict.costBasis && <p className="small quiet">{verdict.costBasis}</p>}
+              {verdict.costBasis && <p className="small quiet">{verdict.costBasis.text}</p>}
               <div className="note plain">
                 <h3>A retest</h3>
                 <p>

@@ -89,6 +89,7 @@ export const linearModel: Method = {
       pairs: c.pairs.map((p) => pairContrast(p, control, own)),
       assumptions: assumptionsOf(c),
       unitSd: c.anova && c.spread === 'shown' ? Math.sqrt(c.anova.residualMeanSquare) : null,
+      ...(c.anova && c.spread === 'shown' && { unitDf: c.anova.dfResidual }),
       smallPrint: smallPrint(c, rows.length, input.peers ?? false),
     });
   },

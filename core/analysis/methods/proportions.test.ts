@@ -206,14 +206,14 @@ describe('in a finding', () => {
   it('is the usual way for k of n; the linear model can still be asked for', () => {
     const lines = log({ Water: [1, 0, 1, 2, 0, 1], A: [4, 5, 4, 3, 5, 4] });
     expect(finding(lines).analysis.method).toBe('proportions');
-    expect(headline(finding(lines), name)).toMatch(/A beat Water\.$/);
+    expect(headline(finding(lines), name).text).toMatch(/A beat Water\.$/);
     expect(finding(lines, { method: linearModel.id }).analysis.method).toBe('linear');
   });
   it('borderline cases counted or not can be two findings', () => {
     const lines = log({ Water: [1, 0, 1, 2, 0, 1], A: [1, 1, 1, 0, 1, 1] }, { A: [3, 4, 3, 4, 4, 3] });
-    expect(headline(finding(lines), name)).not.toMatch(/beat/);
+    expect(headline(finding(lines), name).text).not.toMatch(/beat/);
     const counted = finding(lines, { withBorderline: true });
     expect(counted.analysis.summaries[1]!.counted).toBe('26/30');
-    expect(headline(counted, name)).toMatch(/A beat Water/);
+    expect(headline(counted, name).text).toMatch(/A beat Water/);
   });
 });

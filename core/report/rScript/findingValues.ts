@@ -1,5 +1,6 @@
 import { leastVariance, unitTable } from '../../analysis/unitTable';
 import { methodOf, methodsFor } from '../../analysis/methods';
+import { baseOf } from '../../account/finding';
 import type { NamedInput } from '../../account/trialFindings';
 
 /** One unit in one finding, as a row of `data/finding_values.csv`. */
@@ -49,14 +50,15 @@ export function scriptedFindings(
   const rows: ValueRow[] = [];
   for (const { trait, round, crop, input } of inputs) {
     const method = (chosen === null ? undefined : methodOf(chosen)) ?? methodsFor(input.trait)[0];
-    const usable = input.control !== null && !input.unfinished && input.rows.length > 0;
-    if (!method || !usable) continue;
+    const from = input.unfinished ? null : baseOf(input);
+    // Where the control is lost nothing is held against it, here as in the findings.
+    if (!method || from === null || (from.peers && !input.peers)) continue;
     const finding = asked.length + 1;
     const armOf = (id: string) => input.order.indexOf(id) + 1;
     asked.push({
       ...{ finding, trait, round, crop, method: method.id },
-      control: armOf(input.control!),
-      peers: input.peers,
+      control: armOf(from.base),
+      peers: from.peers,
       alpha: input.alpha,
       least: leastVariance(input.rows, input.trait),
     });

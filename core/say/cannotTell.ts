@@ -1,0 +1,75 @@
+import { describeCostError } from '../cost/treatmentCost';
+import type { Finding } from '../account/finding';
+import { contrastOf, isSoFar, soleControl } from '../account/outcomes';
+import type { Plan } from '../model/plan';
+import type { VerdictLine } from '../verdict/verdict';
+import { factOf, lostControls, untested } from './headline';
+import { type NameOf, sayPair } from './sayContrast';
+import { type Statement, statement } from './statement';
+
+/** The things a trial leaves open, one a line. */
+export function cannotTell(
+  plan: Plan,
+  finding: Finding,
+  lines: readonly VerdictLine[],
+  nameOf: NameOf,
+): Statement[] {
+  const out: Statement[] = [];
+  const say = (text: string) => out.push(statement('cannotTell', text));
+  const { trait, analysis } = finding;
+  const what = trait.direction === 'band' ? ' of distance outside the band' : '';
+  for (const p of finding.outcomes) {
+    if (p.verdict === 'better' || p.verdict === 'alike') continue;
+    // Against the control the sign is the contender's, as on every other screen.
+    const [a, b] = p.a === soleControl(finding) ? [p.b, p.a] : [p.a, p.b];
+    if (p.verdict === 'untested') {
+      if (analysis.spread === 'shown')
+        out.push(
+          statement(
+            'cannotTell',
+            `Which is better, ${nameOf(a)} or ${nameOf(b)}: too few units of one of the two to test.`,
+            factOf(finding, a, b),
+          ),
+        );
+      continue;
+    }
+    const leaning = p.verdict === 'leaning' && p.ahead ? `, leaning to ${nameOf(p.ahead)}` : '';
+    out.push(
+      statement(
+        'cannotTell',
+        `Which is better, ${sayPair(contrastOf(finding, a, b)!, finding, nameOf)}${what}${leaning}.`,
+        factOf(finding, a, b),
+      ),
+    );
+  }
+  const missing = lostControls(finding, nameOf);
+  if (missing) out.push({ ...missing, kind: 'cannotTell' });
+  else if (finding.peers && analysis.summaries.length > 1)
+    say('Whether any of them is better than nothing: equals were compared, without a control.');
+  for (const t of plan.treatments) {
+    const gone = lines.find((l) => l.treatment.id === t.id && l.absent !== null);
+    if (gone && !finding.lost.some((l) => l.id === t.id))
+      out.push(
+        statement('cannotTell', `What ${nameOf(t.id)} does: it has no figure (${gone.absent}).`, [
+          { is: 'noFigure', a: t.id },
+        ]),
+      );
+  }
+  const why = untested[analysis.spread];
+  if (why !== null) say(`Which is better: ${why.charAt(0).toLowerCase()}${why.slice(1)}`);
+  if (isSoFar(finding))
+    say(
+      finding.basis.open.length > 0 || finding.basis.toCome > 0
+        ? 'How it ends: not every planned round is in.'
+        : 'How it ends: not every unit is measured.',
+    );
+  if (plan.smallestDifference === null && analysis.pairs[0]?.scale !== 'superiority')
+    say('Whether a difference is large enough to matter: none was set beforehand.');
+  for (const l of lines) {
+    if (!l.cost.ok) say(`What ${nameOf(l.treatment.id)} costs: ${describeCostError(l.cost.error)}`);
+  }
+  say(
+    `Another crop, season or place: this was ${plan.crop || 'one crop'}, once. A repeat would tell whether it holds.`,
+  );
+  return out;
+}
