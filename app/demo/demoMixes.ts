@@ -1,4 +1,4 @@
-import { letterOf } from '~core/design/blinding';
+import { letterOf } from '~core/plan/letters';
 import { seededRandom } from '~core/stats/random';
 import { dueMixes } from '~core/mixing/dueMixes';
 import { programmeDays } from '~core/mixing/programme';

@@ -1,6 +1,7 @@
 import { type Bulk, bulkNamed, importBulk } from '~core/formats/bulkFiles';
 import { exportForDevice, importTrial } from '~core/formats/dataPackage';
 import { scorersCopy } from '~core/formats/scorersCopy';
+import { shownOf } from '~core/account/shown';
 import { deriveState } from '~core/log/state';
 import type { Trial } from '~core/log/trial';
 import { planSha256, sha256Of } from '~core/plan/seal';
@@ -43,7 +44,7 @@ export function onLetter(hear: Hear): () => void {
 
 /** A trial as another device gets it: under codes while it is blind. */
 function forOther(trial: Trial): Trial {
-  const blind = trial.plan.blinding !== 'open' && deriveState(trial.plan, trial.log).revealed === null;
+  const { blind } = shownOf(deriveState(trial.plan, trial.log), trial.key);
   return blind && !trial.plan.namesLeftOut ? scorersCopy(trial) : trial;
 }
 

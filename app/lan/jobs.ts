@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { letterOf } from '~core/design/blinding';
+import { letterOf } from '~core/plan/letters';
 import { agendaOf } from '~core/schedule/agenda';
 import { stageOf } from '~core/schedule/rounds';
 import { todayDate } from '../bench/clock';
@@ -39,14 +39,13 @@ export async function jobsToday(today = todayDate()): Promise<Jobs> {
   return {
     day: today,
     trials: trials.map((t) => {
-      const { plan } = t.row;
-      // A blind trial's jars have its own codes; another's are lettered as the plan lists its contenders.
-      const order = t.key?.order ?? plan.treatments.map((x) => x.id);
+      // In the order of their letters, which jars and tags have too.
+      const { plan } = t.shown;
       return {
         id: plan.id,
         title: plan.crop || plan.code,
         unitNoun: plan.unitNoun,
-        jars: order.map((id, i) => ({
+        jars: plan.treatments.map(({ id }, i) => ({
           jar: letterOf(i),
           units: plan.units.filter((u) => u.treatmentId === id).map((u) => u.code),
         })),

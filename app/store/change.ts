@@ -142,7 +142,7 @@ async function write(
     db.heads.put(head),
   ]);
   const state =
-    plan === undefined ? extend(trial.state, entries) : deriveState(planNow, [...trial.log, ...entries]);
+    plan === undefined ? extend(trial.folded, entries) : deriveState(planNow, [...trial.log, ...entries]);
   return ok({ trial: { ...trial, row, state, key, rev, planRev: head.planRev }, entries });
 }
 

@@ -1,21 +1,16 @@
-import { maskedPlan, placeholderKey } from '~core/design/blinding';
+import { type Shown, shownOf } from '~core/account/shown';
 import type { Entry } from '~core/log/entry';
 import { type TrialState, deriveState, extend } from '~core/log/state';
 import type { BlindKey } from '~core/log/trial';
 import { benchName } from './bench';
 import type { BenchDb, TrialRow } from './db';
 
-export interface LoadedTrial {
+export interface LoadedTrial extends Shown {
   row: TrialRow;
   log: readonly Entry[];
-  state: TrialState;
+  /** plan and log folded, which more lines are added to */
+  folded: TrialState;
   key: BlindKey | null;
-  /** names are hidden: the trial is blind and its codes aren't opened */
-  blind: boolean;
-  /** blind, and the key isn't on this bench: letters aren't those of the bottle tags */
-  keyMissing: boolean;
-  /** the state as screens show it: under codes while the trial is blind */
-  shown: TrialState;
   /** counts every change of the trial, and those of its plan */
   rev: number;
   planRev: number;
@@ -32,18 +27,15 @@ const keyOf = (id: string) => `${benchName()}/${id}`;
 export const knownRev = (id: string): number | undefined => memory.get(keyOf(id))?.rev;
 
 /** Puts together what screens need of a trial. */
-function loaded(
+const loaded = (
   row: TrialRow,
-  state: TrialState,
+  folded: TrialState,
   key: BlindKey | null,
   at: { rev: number; planRev: number },
-): LoadedTrial {
-  // A trial without its key stays blind: taking the key away hides names, it doesn't show them.
-  const blind = row.plan.blinding !== 'open' && state.revealed === null;
-  const keyMissing = blind && key === null;
-  const shown = blind ? { ...state, plan: maskedPlan(state.plan, key ?? placeholderKey(row.plan)) } : state;
-  return { row, log: state.log, state, key, blind, keyMissing, shown, rev: at.rev, planRev: at.planRev };
-}
+): LoadedTrial => ({
+  ...shownOf(folded, key),
+  ...{ row, log: folded.log, folded, key, rev: at.rev, planRev: at.planRev },
+});
 
 /** Keeps a trial in memory as it now stands in the database. */
 export function remember(
@@ -85,7 +77,7 @@ export async function current(db: BenchDb, id: string): Promise<LoadedTrial | nu
     return remember(
       row,
       extend(
-        known.state,
+        known.folded,
         fresh.map((e) => e.entry),
       ),
       key,

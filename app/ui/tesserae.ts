@@ -2,7 +2,7 @@ export { type TesseraStyle, tesseraStyle } from '~core/report/tessera';
 import { tesseraStyle } from '~core/report/tessera';
 
 /** A, B, C … Z, AA … */
-export { letterOf as tesseraLetter } from '~core/design/blinding';
+export { letterOf as tesseraLetter } from '~core/plan/letters';
 
 /** Where colours are read from: the page, or an element that stays on the day side. */
 let palette: Element | null = null;

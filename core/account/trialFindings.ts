@@ -1,10 +1,10 @@
-import { maskedPlan, placeholderKey } from '../design/blinding';
 import { deriveState } from '../log/state';
 import type { TrialState } from '../log/state';
 import type { Trial } from '../log/trial';
 import { planIndex } from '../plan/planIndex';
 import type { FindingInput } from './finding';
 import { findingInput } from './findingInput';
+import { shownOf } from './shown';
 import type { NameOf } from '../say/sayContrast';
 
 /** What goes into one finding of a trial, with what a reader calls it. */
@@ -26,8 +26,7 @@ export function trialFindings(
   state: TrialState = deriveState(trial.plan, trial.log),
 ): { inputs: NamedInput[]; order: string[]; nameOf: NameOf } {
   const { plan } = state;
-  const blind = plan.blinding !== 'open' && state.revealed === null;
-  const shown = planIndex(blind ? maskedPlan(plan, trial.key ?? placeholderKey(plan)) : plan);
+  const shown = planIndex(shownOf(state, trial.key).shown.plan);
   const inputs = plan.traits.flatMap((trait) =>
     [null, ...plan.rounds.filter((r) => r.traitIds.includes(trait.id))].flatMap((round) =>
       [null, ...plan.cropsWithin.keys()].map((crop): NamedInput => ({

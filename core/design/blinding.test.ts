@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { plan, product, use } from '../testing/trial';
 import { Plan } from '../model/plan';
-import { dealCodes, keyFits, letterOf, maskedPlan } from './blinding';
+import { dealCodes, keyFits, maskedPlan } from './blinding';
+import { letterOf } from '../plan/letters';
 
 const p = plan({ treatments: ['Water', 'A', 'B', 'C'] });
 const ids = p.treatments.map((t) => t.id);

@@ -2,6 +2,7 @@ import type { TreatmentId } from '../model/ids';
 import type { BlindKey } from '../log/trial';
 import { blankTreatment } from '../model/blankPlan';
 import type { Plan } from '../model/plan';
+import { letterOf } from '../plan/letters';
 import { sha256Of } from '../plan/seal';
 import { seededRandom } from '../stats/random';
 
@@ -14,12 +15,14 @@ export const dealCodes = (ids: readonly TreatmentId[], seed: number): BlindKey =
 export const keyFits = (key: BlindKey, plan: Pick<Plan, 'treatments'>): boolean =>
   key.order.length === plan.treatments.length && plan.treatments.every((t) => key.order.includes(t.id));
 
-/** The letter of the n-th code or treatment: A, B … Z, AA … */
-export function letterOf(index: number): string {
-  return index < 26
-    ? String.fromCharCode(65 + index)
-    : letterOf(Math.floor(index / 26) - 1) + letterOf(index % 26);
-}
+/** The plan with its contenders in the order of their codes: the first has the letter A, its tile, and so on. */
+export const inLetterOrder = (plan: Plan, key: BlindKey): Plan => ({
+  ...plan,
+  treatments: [
+    ...key.order.flatMap((id) => plan.treatments.filter((t) => t.id === id)),
+    ...plan.treatments.filter((t) => !key.order.includes(t.id)),
+  ],
+});
 
 /**
  * The plan as someone sees it who doesn't know the key: treatments in the order of their codes, called by
@@ -27,10 +30,7 @@ export function letterOf(index: number): string {
  * logged against it is right.
  */
 export function maskedPlan(plan: Plan, key: BlindKey): Plan {
-  const coded = [
-    ...key.order.flatMap((id) => plan.treatments.filter((t) => t.id === id)),
-    ...plan.treatments.filter((t) => !key.order.includes(t.id)),
-  ];
+  const coded = inLetterOrder(plan, key).treatments;
   return {
     ...plan,
     products: [],

@@ -1,4 +1,5 @@
 import type { Plan, Trait } from '../model/plan';
+import { sayLetters } from '../plan/letters';
 import { planIndex } from '../plan/planIndex';
 
 /** How lines of the log call what they are about: by what people read, or by codes while the trial is blind. */
@@ -14,6 +15,8 @@ export interface LogWords {
   area: (id: string) => string;
   /** codes are closed: lines don't tell what is in a bottle */
   hides: boolean;
+  /** which letter is whose, once the codes of a blind trial are open; empty otherwise */
+  letters: string;
 }
 
 /**
@@ -37,5 +40,6 @@ export function logWords(
       of.product(productId)?.name ?? (treatmentId === null ? '' : bottleOf(treatmentId, productId)),
     area: (id) => of.area(id)?.name ?? '?',
     hides,
+    letters: hides || plan.blinding === 'open' ? '' : sayLetters(plan),
   };
 }

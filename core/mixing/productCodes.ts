@@ -1,4 +1,4 @@
-import { letterOf } from '../design/blinding';
+import { letterOf } from '../plan/letters';
 import type { ProductId, TreatmentId } from '../model/ids';
 import type { Plan } from '../model/plan';
 import type { BlindKey } from '../log/trial';

@@ -1,4 +1,4 @@
-import { letterOf } from '../design/blinding';
+import { letterOf } from '../plan/letters';
 import { type TrialState, ofKind } from '../log/state';
 import { type Filling, fillingsByUnit } from '../log/waterUse';
 import { planIndex } from '../plan/planIndex';

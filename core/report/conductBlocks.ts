@@ -9,6 +9,7 @@ import { formatDay } from '../quantity/region';
 import { localDay } from '../log/localDay';
 import { type SealCheck, sayBrokenSeal } from '../log/verifySeal';
 import { formatMoney } from '../cost/money';
+import { sayLetters } from '../plan/letters';
 import { blindingNames, designNames, roleNames } from '../model/plan';
 import { comparesPeers } from '../plan/control';
 import { dayOfDate } from '../plan/days';
@@ -155,7 +156,7 @@ function howItems({ plan, revealed, moved }: TrialState): string[] {
     ...(plan.blinding === 'open'
       ? []
       : [
-          `Blind: ${blindingNames[plan.blinding]}${revealed ? `; codes were opened on ${formatDay(localDay(revealed))}` : '; codes are not opened'}.`,
+          `Blind: ${blindingNames[plan.blinding]}${revealed ? `; codes were opened on ${formatDay(localDay(revealed))}: ${sayLetters(plan)}` : '; codes are not opened'}.`,
         ]),
     ...(gradient
       ? [

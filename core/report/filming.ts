@@ -1,3 +1,4 @@
+import { letterOf } from '../plan/letters';
 import type { TrialState } from '../log/state';
 import { roleNames } from '../model/plan';
 import { countWord, formatFigure, listNames, plural, sentenceCase } from '../quantity/format';
@@ -30,7 +31,7 @@ export function filmingBlocks(
   nameOf: (id: string) => string,
 ): Block[] {
   const { plan } = state;
-  const letters = plan.treatments.map((_, i) => String.fromCharCode(65 + (i % 26)));
+  const letters = plan.treatments.map((_, i) => letterOf(i));
   const units = plural(plan.unitNoun);
   const scene = (title: string, shots: string[], said: string[]): Block[] => [
     { type: 'heading', level: 2, text: title },

@@ -2,6 +2,7 @@ import { audit } from '../fairness/audit';
 import { auditInput } from '../fairness/auditInput';
 import { deriveState } from '../log/state';
 import type { ReviewText, Trial } from '../log/trial';
+import { shownOf } from '../account/shown';
 import type { Plan } from '../model/plan';
 import { verifySeal } from '../log/verifySeal';
 import { planIndex } from '../plan/planIndex';
@@ -49,9 +50,9 @@ export const trialReview = (trial: Trial, today: string): TrialReview | null =>
   inFigures(trial.review.figures ?? 'plain', () => reviewNow(trial, today));
 
 function reviewNow(trial: Trial, today: string): TrialReview | null {
-  const state = deriveState(trial.plan, trial.log);
+  const { state, blind } = shownOf(deriveState(trial.plan, trial.log), trial.key);
   const { plan } = state;
-  if (plan.blinding !== 'open' && state.revealed === null) return null;
+  if (blind) return null;
   const nameOf = (id: string) => planIndex(plan).treatment(id)?.name ?? id;
   const order = [...plan.traits].sort(
     (a, b) => Number(b.id === plan.primaryTraitId) - Number(a.id === plan.primaryTraitId),

@@ -89,7 +89,7 @@ interface Asked {
 
 /** Finding of one trait, worked out in the worker; the primary trait where none is named. */
 export async function oneFinding(trialId: string | undefined, asked: Asked) {
-  const { row, state, shown, blind } = await loadTrial(trialId);
+  const { state, shown, blind } = await loadTrial(trialId);
   // Worked out on the true plan; what is shown goes by codes while the trial is blind.
   const { plan } = shown;
   const base = { plan, blind, hasExclusions: state.exclusions.length > 0, sealed: state.seal !== null };
@@ -142,7 +142,7 @@ export async function oneFinding(trialId: string | undefined, asked: Asked) {
     time: overTime(state, trait),
     r: blind ? '' : rOf(plan, input),
     happened: blind ? {} : happenedTo(state),
-    words: wordsOf({ ...state, plan: row.plan }, trait),
+    words: wordsOf(state, trait),
   };
 }
 
@@ -183,7 +183,7 @@ export async function allFindings(
 ) {
   const trial = await loadTrial(trialId);
   const { row, state, blind } = trial;
-  const { plan } = row;
+  const { plan } = state;
   const order = [...plan.traits].sort(
     (a, b) => Number(b.id === plan.primaryTraitId) - Number(a.id === plan.primaryTraitId),
   );

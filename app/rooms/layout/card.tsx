@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link, useLoaderData } from 'react-router';
-import { letterOf } from '~core/design/blinding';
+import { letterOf } from '~core/plan/letters';
 import { productCodesOf } from '~core/mixing/productCodes';
 import { rotationPlan } from '~core/design/rotation';
 import { positionKey } from '~core/model/positions';

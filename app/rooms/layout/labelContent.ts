@@ -1,4 +1,4 @@
-import { letterOf } from '~core/design/blinding';
+import { letterOf } from '~core/plan/letters';
 import { walkOrder } from '~core/design/layOut';
 import type { UnitId } from '~core/model/ids';
 import type { Plan, Position, Treatment } from '~core/model/plan';

@@ -75,7 +75,9 @@ export const clientAction = guarded(async ({ params, request }: RoomArgs): Promi
     );
   });
   if (done.ok) {
-    announce('Taken back by a new line; the old one stays below.');
+    announce(
+      form.intent === 'write' ? 'Written down.' : 'Taken back by a new line; the old one stays below.',
+    );
     return { saved: true };
   }
   const text = done.error.tag === 'said' ? done.error.text : describeChangeError(done.error);
