@@ -1,7 +1,8 @@
 import { type Response, cropsTaken, exclusionReason, responseOf } from '../log/response';
 import type { TrialState } from '../log/state';
 import type { RoundId, TreatmentId, UnitId } from '../model/ids';
-import type { Round, Trait, Unit } from '../model/plan';
+import type { Plan, Round, Trait, Unit } from '../model/plan';
+import { experimentalUnits, sharesPlace } from '../plan/sharing';
 import { kindOf } from '../model/traitKinds';
 import { pickDays, pickVisits } from '../log/picks';
 import { localDay } from '../log/localDay';
@@ -152,15 +153,45 @@ export function rowsOf(state: TrialState, trait: Trait, options: RowOptions = {}
     } else if (died !== null) leftOut.push({ ...base, value: null, why: 'died', reason: died });
     else leftOut.push({ ...base, value: null, why: 'notMeasured', reason: 'not measured' });
   }
-  // A block counts only where all units have one.
-  const blocked = rows.every((r) => r.block !== null);
-  const inColumns = blocked && rows.every((r) => r.column !== null);
   return {
-    rows: rows.map((r) => ({ ...r, block: blocked ? r.block : null, column: inColumns ? r.column : null })),
+    rows: sharesPlace(plan) ? asPlaces(rows, plan) : inBlocks(rows),
     leftOut,
     basis: days === null ? basis : { ...basis, open: days.open, toCome: days.toCome },
     unfinished,
   };
+}
+
+/** A block counts only where all units have one. */
+function inBlocks(rows: FindingRow[]): FindingRow[] {
+  const blocked = rows.every((r) => r.block !== null);
+  const inColumns = blocked && rows.every((r) => r.column !== null);
+  return rows.map((r) => ({ ...r, block: blocked ? r.block : null, column: inColumns ? r.column : null }));
+}
+
+/** Units that share their place are samples of it: one row a place, their visits put together round by round. */
+function asPlaces(rows: readonly FindingRow[], plan: Plan): FindingRow[] {
+  return experimentalUnits(plan).flatMap(({ members, name }): FindingRow[] => {
+    const ids = new Set<string>(members.map((u) => u.id));
+    const own = rows.filter((r) => ids.has(r.unit));
+    const [first] = own;
+    if (!first) return [];
+    const visits = new Map<string, Visit>();
+    for (const v of own.flatMap((r) => r.visits)) {
+      const key = v.roundId ?? `day ${v.day}`;
+      const there = visits.get(key);
+      visits.set(key, there ? { ...there, samples: [...there.samples, ...v.samples] } : v);
+    }
+    return [
+      {
+        ...first,
+        code: own.length === 1 ? name : `${name} (${own.length})`,
+        block: null,
+        column: null,
+        visits: [...visits.values()].sort((a, b) => a.day - b.day),
+        divisor: own.reduce((s, r) => s + r.divisor, 0) / own.length,
+      },
+    ];
+  });
 }
 
 /** Whether the figure of a unit is made of a curve, for which two days are needed. */

@@ -1,6 +1,7 @@
 import { treatmentCost } from '../cost/treatmentCost';
 import type { Money } from '../cost/money';
 import type { Plan } from '../model/plan';
+import { replicatesOf, sharesPlace } from '../plan/sharing';
 import { positionsOf } from './layOut';
 import { type Blocking, detectableDifference, powerOf, replicatesNeeded, residualDf, sizeOf } from './power';
 
@@ -31,8 +32,10 @@ export interface HowMany {
 /** How the blocks of a design grow with its replicates. */
 export const blockingOf = (plan: Pick<Plan, 'design'>): Blocking => {
   switch (plan.design?.kind) {
+    // A fixed order has no blocks to take off.
     case 'crd':
     case 'hand':
+    case 'interleave':
       return 1;
     case 'latin':
       return 'latin';
@@ -71,10 +74,10 @@ export function howMany(
 ): HowMany | null {
   const k = plan.treatments.length;
   if (k < 2) return null;
-  const counts = plan.treatments.map((t) => plan.units.filter((u) => u.treatmentId === t.id).length);
+  const counts = plan.treatments.map((t) => replicatesOf(plan, t.id));
   const settings = Math.max(1, plan.design?.settings.length ?? 1);
   const replicates = plan.units.length > 0 ? Math.min(...counts) : (plan.design?.replicates ?? 0) * settings;
-  const blocking = blockingOf(plan);
+  const blocking = sharesPlace(plan) ? 1 : blockingOf(plan);
   const size = sizeOf(k, Math.max(1, replicates), blocking, alpha);
   const found =
     differencePercent !== null && replicates > 0 ? powerOf(size, cvPercent, differencePercent) : null;

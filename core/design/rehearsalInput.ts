@@ -2,6 +2,7 @@ import { type Result, err, ok } from '../model/result';
 import type { Design, Plan } from '../model/plan';
 import { positionKey, readingsOf } from '../model/positions';
 import { countedFrom, heldAgainst } from '../plan/control';
+import { experimentalUnits, sharesPlace } from '../plan/sharing';
 import { layOut } from './layOut';
 import type { LayoutError } from './randomise';
 import type { RehearsalInput, RehearsedUnit } from './rehearsal';
@@ -60,7 +61,7 @@ export function rehearsalInput(plan: Plan, a: Assumptions): Result<RehearsalInpu
   const control = countedFrom(plan);
   if (plan.treatments.length < 2) return err({ tag: 'tooFewTreatments' });
   if (!control) return err({ tag: 'noControl' });
-  let units = plan.units;
+  let units = experimentalUnits(plan).map((e) => e.unit);
   const laidOut = units.length > 0;
   if (!laidOut) {
     const replicates = plan.design?.replicates ?? 4;
@@ -100,7 +101,7 @@ export function rehearsalInput(plan: Plan, a: Assumptions): Result<RehearsalInpu
     const labels = [...new Set(units.map(pick))];
     return (u: (typeof units)[number]) => labels.indexOf(pick(u));
   };
-  const blocked = units.every((u) => u.block !== null);
+  const blocked = !sharesPlace(plan) && units.every((u) => u.block !== null);
   const inColumns = blocked && units.every((u) => u.columnBlock !== null);
   const blockOf = number((u) => (blocked ? u.block : null));
   const columnOf = number((u) => (inColumns ? u.columnBlock : null));

@@ -455,6 +455,37 @@ const cases: Record<string, Case> = {
     found: /A and B get the same/,
     cures: false,
   },
+  'shared-place': {
+    fault: (p) => ({
+      ...p,
+      areas: p.treatments.map((t) => ({
+        ...bigArea(p)[0]!,
+        id: `tent ${t.id}` as (typeof p.areas)[number]['id'],
+        name: `Tent ${t.name}`,
+        kind: 'tent' as const,
+      })),
+      units: p.treatments.flatMap((t, k) =>
+        p.units.slice(2 * k, 2 * k + 2).map((u, i) => ({
+          ...u,
+          treatmentId: t.id,
+          position: { areaId: `tent ${t.id}` as (typeof p.areas)[number]['id'], row: 0, column: i },
+        })),
+      ),
+    }),
+    found: /Tent Water: Water, 2 trays; Tent A: A, 2 trays.*one place/,
+    cures: true,
+  },
+  'nearly-equal-room': {
+    fault: (p) => ({
+      ...p,
+      treatments: p.treatments.map((t, i) => ({
+        ...t,
+        conditions: { ...t.conditions, containerVolumeL: 20 + i * 0.5 },
+      })),
+    }),
+    found: /volume: 20 L \(Water\); 20.5 L \(A\); 21 L \(B\)/,
+    cures: false,
+  },
   'one-unit': {
     fault: (p) => ({
       ...p,

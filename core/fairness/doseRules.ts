@@ -1,5 +1,6 @@
 import { formatMoney } from '../cost/money';
 import { treatmentCost } from '../cost/treatmentCost';
+import { joined } from '../mixing/apart';
 import { armAt } from '../mixing/armAt';
 import { againstLabel } from '../mixing/matching';
 import { elementPerUnit } from '../mixing/perUnit';
@@ -114,11 +115,13 @@ const doseError: Rule = {
   },
 };
 
+/** Doses as plants get them: parts dissolved apart are in all the water once they have met. */
 const dosesOf = (t: Treatment, plan: Pick<Plan, 'products'>) =>
-  t.products.flatMap((use) => {
+  joined(t.products).flatMap((met, i) => {
+    const use = t.products[i]!;
     const product = plan.products.find((p) => p.id === use.productId);
     return product && use.solutionLPerUnit !== null
-      ? [{ use, dose: { product, amount: doseAmount(use), unit: use.unit } }]
+      ? [{ use, dose: { product, amount: doseAmount(met), unit: met.unit } }]
       : [];
   });
 

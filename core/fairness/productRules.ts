@@ -76,8 +76,11 @@ const additiveWithoutBase: Rule = {
   title: 'An additive without its base alone',
   why: 'Base and additive against water shows what both do together, not what the additive adds.',
   check: ({ plan }) => {
+    // Equals ask which is best, not what an additive adds; one that all get is part of the base.
+    if (comparesPeers(plan)) return null;
+    const inAll = (id: string) => plan.treatments.every((t) => t.products.some((u) => u.productId === id));
     const additives = new Set<string>(
-      plan.products.filter((p) => p.category === 'additive').map((p) => p.id),
+      plan.products.filter((p) => p.category === 'additive' && !inAll(p.id)).map((p) => p.id),
     );
     const bare = plan.treatments.filter((t) => {
       const has = t.products.some((u) => additives.has(u.productId));
@@ -194,6 +197,10 @@ const sameProductTwice: Rule = {
     const key = (t: Treatment) =>
       [
         usesKey(t, new Set()),
+        JSON.stringify(
+          t.products.map((u) => [u.productId, u.timesPerUnit, u.fromDay, u.everyDays, u.apart]).sort(),
+        ),
+        t.flushDays.join(),
         t.container,
         t.medium,
         t.light,

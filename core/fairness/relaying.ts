@@ -1,3 +1,4 @@
+import { blockingOf } from '../design/howMany';
 import { layOut, positionsOf } from '../design/layOut';
 import type { Design, Plan, Unit } from '../model/plan';
 import { ENOUGH_RESIDUAL_DF } from '../plan/limits';
@@ -19,6 +20,12 @@ export const leastReplicates = (plan: Plan) =>
 
 /** Blocks of all treatments that leave 12 residual degrees of freedom. */
 export const blocksFor12 = (k: number) => Math.ceil(ENOUGH_RESIDUAL_DF / Math.max(1, k - 1)) + 1;
+
+/** Units of each that leave 12 residual degrees of freedom in the plan's own kind of layout: blocks take some off. */
+export const replicatesFor12 = (plan: Plan): number => {
+  const k = plan.treatments.length;
+  return blockingOf(plan) === 1 ? Math.ceil(ENOUGH_RESIDUAL_DF / Math.max(1, k)) + 1 : blocksFor12(k);
+};
 
 export interface Line {
   what: string;

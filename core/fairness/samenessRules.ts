@@ -30,9 +30,25 @@ const conditionText = (plan: Plan, { conditions: c }: Treatment, key: keyof Cond
   return String(value);
 };
 
-/** One line for every condition the treatments differ in. */
-const conditionsDiffering = (plan: Plan, names: Named): string[] =>
+/** Volumes and areas up to so many times as large are alike, or nearly so (practice). */
+const ALIKE = 1.02;
+const NEARLY = 1.1;
+
+/** How many times the least the largest is; Infinity where it isn't a size that may differ a little. */
+function ratioOf(plan: Plan, key: keyof Conditions): number {
+  if (key !== 'containerVolumeL' && key !== 'areaPerUnitCm2') return Infinity;
+  const sizes = plan.treatments.flatMap((t) => t.conditions[key] ?? []);
+  return sizes.length === 0 ? 1 : Math.max(...sizes) / Math.min(...sizes);
+}
+
+/** One line for every condition the treatments differ in. @param counts by how many times as much that takes */
+const conditionsDiffering = (
+  plan: Plan,
+  names: Named,
+  counts: (ratio: number) => boolean = () => true,
+): string[] =>
   (Object.keys(names) as (keyof Conditions)[]).flatMap((key) => {
+    if (!counts(ratioOf(plan, key))) return [];
     const text = differenceText(plan.treatments, (t) => conditionText(plan, t, key));
     return text ? [`${names[key]}: ${text}`] : [];
   });
@@ -79,7 +95,7 @@ const unequalRoom: Rule = {
     const decides = plan.traits.find((t) => t.id === plan.primaryTraitId);
     const plants = plan.treatments.some((t) => t.conditions.plantsPerUnit !== null);
     const names = decides?.per === 'area' && !plants ? others : { ...others, areaPerUnitCm2 };
-    const found = conditionsDiffering(plan, names);
+    const found = conditionsDiffering(plan, names, (r) => r > NEARLY);
     if (found.length === 0) return null;
     return {
       found: `${found.join('. ')}.`,
@@ -90,13 +106,31 @@ const unequalRoom: Rule = {
   },
 };
 
+const nearlyEqualRoom: Rule = {
+  id: 'nearly-equal-room',
+  severity: 'note',
+  title: 'Nearly the same volume or area',
+  why: 'A twentieth more room is little beside what plants differ by; readers ask all the same.',
+  check: ({ plan }) => {
+    const { plantsPerUnit: _plants, ...sizes } = roomNames;
+    const found = plan.wholeSystem ? [] : conditionsDiffering(plan, sizes, (r) => r > ALIKE && r <= NEARLY);
+    if (found.length === 0) return null;
+    return {
+      found: `${found.join('. ')}.`,
+      cure: 'The same vessels for all, where there are any.',
+      room: 'contenders',
+    };
+  },
+};
+
 const controlWater: Rule = {
   id: 'control-water',
   severity: 'breaks',
   title: 'Different water',
   why: 'Tap water can carry as much calcium as a feed.',
   check: ({ plan }) => {
-    const text = differenceText(plan.treatments, (t) => t.water);
+    // Whole systems bring their water with them: what did it can't be told, which is said.
+    const text = plan.wholeSystem ? null : differenceText(plan.treatments, (t) => t.water);
     if (!text) return null;
     return {
       found: `${text}.`,
@@ -235,6 +269,7 @@ export const samenessRules = [
   nothingSaid,
   differentPlants,
   unequalRoom,
+  nearlyEqualRoom,
   controlWater,
   unequalLight,
   unequalHandling,

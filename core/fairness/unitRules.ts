@@ -2,9 +2,11 @@ import { residualDf } from '../design/power';
 import type { Plan, Unit } from '../model/plan';
 import { ENOUGH_RESIDUAL_DF, START_SIZE_LIMIT_PERCENT } from '../plan/limits';
 import { plannedStartSizes, startSizes as startSizesOf } from '../plan/startSizes';
-import { formatFigure, plural } from '../quantity/format';
+import { planIndex } from '../plan/planIndex';
+import { experimentalUnits, replicatesOf, sharesPlace } from '../plan/sharing';
+import { countOf, formatFigure, plural } from '../quantity/format';
 import { protocolOf } from '../schedule/protocols';
-import { blocksCure, blocksFor12, leastReplicates } from './relaying';
+import { blocksCure, blocksFor12, leastReplicates, replicatesFor12 } from './relaying';
 import type { Rule } from './rule';
 
 const oneUnit: Rule = {
@@ -13,12 +15,12 @@ const oneUnit: Rule = {
   title: 'One unit per treatment',
   why: 'With one of each, a product can’t be told from the position it stood in.',
   check: ({ plan }) => {
-    const single = plan.treatments.filter(
-      (t) => plan.units.filter((u) => u.treatmentId === t.id).length === 1,
-    );
-    if (plan.units.length === 0 || single.length === 0) return null;
-    const replicates = blocksFor12(plan.treatments.length);
-    const cure = blocksCure(plan, replicates, `Lay out ${replicates} of each`);
+    const single = plan.treatments.filter((t) => replicatesOf(plan, t.id) === 1);
+    // Where a place is the unit the next rule says so.
+    if (plan.units.length === 0 || single.length === 0 || sharesPlace(plan)) return null;
+    const replicates = replicatesFor12(plan);
+    const blocks = blocksFor12(plan.treatments.length);
+    const cure = blocksCure(plan, blocks, `Lay out ${blocks} of each`);
     return {
       found: `${single.map((t) => t.name).join(', ')}: one ${plan.unitNoun} each.`,
       units: plan.units.filter((u) => single.some((t) => t.id === u.treatmentId)).map((u) => u.id),
@@ -27,6 +29,34 @@ const oneUnit: Rule = {
         : `${replicates} of each would do; where there is no room for them, repeat the trial.`,
       room: 'layout',
       ...(cure && { fix: cure }),
+    };
+  },
+};
+
+const sharedPlace: Rule = {
+  id: 'shared-place',
+  severity: 'breaks',
+  title: 'One place for all of a contender',
+  why: 'What shares a tent, tank or reservoir got the treatment together: it is one repeat, and the place can’t be told from the product.',
+  check: ({ plan }) => {
+    if (!sharesPlace(plan)) return null;
+    const single = plan.treatments.filter((t) => replicatesOf(plan, t.id) === 1);
+    if (single.length === 0) return null;
+    const shared = experimentalUnits(plan).filter((e) => single.some((t) => t.id === e.unit.treatmentId));
+    const said = shared.map(
+      (e) => `${e.name}: ${planIndex(plan).treatment(e.unit.treatmentId)!.name}, ${countOf(e.members.length, plan.unitNoun)}`,
+    );
+    return {
+      found: `${said.join('; ')}. They are samples of one place, which gives numbers and no winner.`,
+      units: shared.flatMap((e) => e.members.map((u) => u.id)),
+      cure: 'Several places for each contender; or, where each got its own and the place is all they share, say so.',
+      room: 'layout',
+      ...(plan.unitsShare === undefined && {
+        fix: {
+          label: 'Each got its treatment on its own',
+          apply: () => ({ plan: { ...plan, unitsShare: 'nothing' as const } }),
+        },
+      }),
     };
   },
 };
@@ -71,6 +101,7 @@ const samplesAsUnits: Rule = {
 /** Residual degrees of freedom of a layout as it will be analysed. */
 export function layoutResidualDf(plan: Plan): number {
   const k = plan.treatments.length;
+  if (sharesPlace(plan)) return experimentalUnits(plan).length - k;
   const blocked = plan.units.every((u) => u.block !== null);
   const inColumns = blocked && plan.units.every((u) => u.columnBlock !== null);
   const distinct = (pick: (u: Unit) => number | null) => new Set(plan.units.map(pick)).size;
@@ -88,7 +119,7 @@ const fewDegrees: Rule = {
   title: 'Too few repeats to judge the spread',
   why: 'Below 12 residual degrees of freedom the spread itself is a guess (EPPO PP 1/152, from memory).',
   check: ({ plan }) => {
-    if (plan.units.length === 0 || leastReplicates(plan) < 2) return null;
+    if (plan.units.length === 0 || leastReplicates(plan) < 2 || sharesPlace(plan)) return null;
     const df = layoutResidualDf(plan);
     if (df >= ENOUGH_RESIDUAL_DF) return null;
     const k = plan.treatments.length;
@@ -98,7 +129,7 @@ const fewDegrees: Rule = {
       found: `${df} residual degrees of freedom.`,
       cure: cure
         ? `${replicates} blocks of all treatments leave ${(k - 1) * (replicates - 1)}.`
-        : `${replicates} of each would do; where there is no room for them, repeat the trial.`,
+        : `${Math.max(replicatesFor12(plan), leastReplicates(plan) + 1)} of each would do; where there is no room for them, repeat the trial.`,
       room: 'layout',
       ...(cure && { fix: cure }),
     };
@@ -177,6 +208,7 @@ const labelsNotPrinted: Rule = {
 
 export const unitRules = [
   oneUnit,
+  sharedPlace,
   samplesAsUnits,
   fewDegrees,
   unequalRepeats,

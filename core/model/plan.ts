@@ -102,6 +102,11 @@ export const Plan = z
     wholeSystem: z.boolean(),
     /** equals are compared, none is a control (containers, seed lots, supports); left out: there is one */
     peers: z.literal(true).optional(),
+    /**
+     * what stands in one area (tent, tank, reservoir) got its treatment together, so that the area is the unit and what
+     * stands in it are samples; or each got its own. Left out: not said
+     */
+    unitsShare: z.enum(['place', 'nothing']).optional(),
     /** several crops inside each unit, the second factor; empty for one crop */
     cropsWithin: z.array(z.string().trim().min(1).max(60)).max(20),
     blinding: z.enum(blindings),

@@ -60,6 +60,9 @@ const inAList = new Intl.ListFormat('en-GB', { type: 'conjunction' });
  */
 export const plural = (noun: string): string => pluralize(noun);
 
+/** So many of a noun. @example countOf(1, 'leaf') // '1 leaf'; countOf(3, 'leaf') // '3 leaves' */
+export const countOf = (n: number, noun: string): string => `${n} ${n === 1 ? noun : plural(noun)}`;
+
 /** So much of a pack or a dose. @example amountWords(10, 'piece') // '10 pieces' */
 export const amountWords = (amount: number, unit: string): string =>
   unit === 'piece' ? `${amount} ${amount === 1 ? 'piece' : 'pieces'}` : `${amount} ${unit}`;

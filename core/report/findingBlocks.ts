@@ -5,6 +5,7 @@ import { methodOf } from '../analysis/methods';
 import type { Plan } from '../model/plan';
 import { perOf } from '../plan/divisor';
 import { planIndex } from '../plan/planIndex';
+import { experimentalNoun } from '../plan/sharing';
 import { formatFigure, formatP, plural } from '../quantity/format';
 import type { Finding } from '../account/finding';
 import { absenceOf } from '../account/absence';
@@ -100,7 +101,7 @@ export function againstControlTable(finding: Finding, plan: Plan, nameOf: NameOf
     type: 'table',
     columns: [
       column(sole === null ? 'each against its own control' : `against ${nameOf(sole)}`),
-      numbers(plural(plan.unitNoun)),
+      numbers(plural(experimentalNoun(plan))),
       numbers(meanHead(finding)),
       numbers(shape.head),
       numbers(tested ? level(finding) : ''),
@@ -148,7 +149,7 @@ export function byCodeTable(finding: Finding, plan: Plan, nameOf: NameOf): Table
     type: 'table',
     columns: [
       column(finding.peers ? 'contender' : 'by code'),
-      numbers(plural(plan.unitNoun)),
+      numbers(plural(experimentalNoun(plan))),
       numbers(meanHead(finding)),
       column(''),
     ],
@@ -242,19 +243,22 @@ export function findingBlocks(finding: Finding, plan: Plan, nameOf: NameOf): Blo
     {
       type: 'figure',
       id: figureId(finding),
-      alt: `${trait.name} of every ${plan.unitNoun}, by contender. ${said}`,
+      alt: `${trait.name} of every ${experimentalNoun(plan)}, by contender. ${said}`,
       caption: tested
-        ? `${chartCaption(finding, plan.unitNoun)} ${said}`
-        : chartCaption(finding, plan.unitNoun),
+        ? `${chartCaption(finding, experimentalNoun(plan))} ${said}`
+        : chartCaption(finding, experimentalNoun(plan)),
     },
     finding.peers ? byCodeTable(finding, plan, nameOf) : againstControlTable(finding, plan, nameOf),
-    ...notes(finding, nameOf, plan.unitNoun).map(
+    ...notes(finding, nameOf, experimentalNoun(plan)).map(
       ({ tone, title, text: words }): Block => ({ type: 'note', tone, title, text: words }),
     ),
     {
       type: 'paragraph',
       tone: 'small',
-      text: [methodText(finding, plan.unitNoun), ...warningsOf(finding, plan.unitNoun)].join(' '),
+      text: [
+        methodText(finding, experimentalNoun(plan)),
+        ...warningsOf(finding, plan.unitNoun),
+      ].join(' '),
     },
   ];
 }

@@ -1,3 +1,4 @@
+import { experimentalNoun } from '~core/plan/sharing';
 import Button from '@mui/material/Button';
 import type { Plan } from '~core/model/plan';
 import { planIndex } from '~core/plan/planIndex';
@@ -26,7 +27,7 @@ interface Props {
 export function FindingPicture({ plan, finding, lanes, unmarked, title }: Props) {
   const { analysis, trait, units } = finding;
   const file = `${plan.code} ${trait.name}`;
-  const noun = plan.unitNoun;
+  const noun = experimentalNoun(plan);
   if (analysis.method === 'proportions' && units.every((u) => u.counted)) {
     return (
       <ProportionDots

@@ -1,3 +1,4 @@
+import { experimentalNoun } from '~core/plan/sharing';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
@@ -29,7 +30,7 @@ export function FromWhat({ plan, finding, r, onClose }: Props) {
       <DialogTitle>How this was worked out</DialogTitle>
       <DialogContent>
         <div className="stack">
-          <p className="small">{methodText(finding, plan.unitNoun)}</p>
+          <p className="small">{methodText(finding, experimentalNoun(plan))}</p>
           <h3>Values</h3>
           <ReportTable table={valuesTable(finding, plan, nameOf)} />
           {finding.leftOut.length > 0 && (

@@ -1,3 +1,4 @@
+import { experimentalNoun } from '~core/plan/sharing';
 import type { Plan } from '~core/model/plan';
 import type { Finding } from '~core/account/finding';
 import { saySecondLooks } from '~core/say/saySecondLooks';
@@ -15,7 +16,7 @@ interface Props {
 
 /** The finding looked at otherwise, and the plan by what is left over. */
 export function LooksView({ plan, finding, looks, said }: Props) {
-  const notes = saySecondLooks(looks, finding, nameIn(plan), plan.unitNoun);
+  const notes = saySecondLooks(looks, finding, nameIn(plan), experimentalNoun(plan));
   const left = new Map(looks.residuals.map((r) => [r.unit, r.studentized]));
   return (
     <div className="findings-grid">

@@ -1,4 +1,5 @@
-import { plural } from '~core/quantity/format';
+import { experimentalNoun } from '~core/plan/sharing';
+import { countOf } from '~core/quantity/format';
 import { useMemo, useState } from 'react';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
 import { againstControlTable, byCodeTable } from '~core/report/findingBlocks';
@@ -100,7 +101,7 @@ export default function FindingsRoom() {
         <p>
           {trait.name} per {perOf(finding.trait, plan.unitNoun)}
           {finding.roundName && `, ${finding.roundName.toLowerCase()}`}
-          {finding.crop && `, ${finding.crop} alone`} · {finding.units.length} {plural(plan.unitNoun)}
+          {finding.crop && `, ${finding.crop} alone`} · {countOf(finding.units.length, experimentalNoun(plan))}
           {isSoFar(finding) && ', so far'} ·{' '}
           {isPrimary
             ? sealed
@@ -145,7 +146,10 @@ export default function FindingsRoom() {
                 <Link to={`/trial/${plan.id}/layout`}>Layout</Link>.
               </p>
             ) : (
-              <Report blocks={notes(finding, nameOf, plan.unitNoun).map((n) => ({ type: 'note', ...n }))} />
+              <Report blocks={notes(finding, nameOf, experimentalNoun(plan)).map(({ tone, title, text }) => ({
+                  type: 'note',
+                  ...{ tone, title, text },
+                }))} />
             )}
             {data.ladders.map((said) => (
               <div key={said} className="note plain">
@@ -155,7 +159,7 @@ export default function FindingsRoom() {
             ))}
             {warnings.length > 0 && <Report blocks={[{ type: 'list', tone: 'warning', items: warnings }]} />}
             <p className="small quiet">
-              {methodText(finding, plan.unitNoun)}{' '}
+              {methodText(finding, experimentalNoun(plan))}{' '}
               {!blind && (
                 <button type="button" className="link" onClick={() => setOpen(true)}>
                   How this was worked out

@@ -1,3 +1,4 @@
+import { experimentalNoun } from '~core/plan/sharing';
 import { panelFigures } from '~core/sensory/panelFigures';
 import { audit } from '~core/fairness/audit';
 import { sayBrokenSeal, verifySeal } from '~core/log/verifySeal';
@@ -14,7 +15,7 @@ import { edited } from '~core/report/edits';
 import { ReviewText } from '~core/log/trial';
 import { z } from 'zod';
 import type { Plan } from '~core/model/plan';
-import { formatFigure, plural } from '~core/quantity/format';
+import { countOf, formatFigure } from '~core/quantity/format';
 import type { Finding } from '~core/account/finding';
 import { type Verdict, makeVerdict } from '~core/verdict/verdict';
 import { todayDate } from '../../bench/clock';
@@ -101,7 +102,7 @@ const socialOf = (plan: Plan, primary: Finding, verdict: Verdict, nameOf: (id: s
         ]
       : [];
   }),
-  small: `${primary.trait.name}, ${primary.units.length} ${plural(plan.unitNoun)}`,
+  small: `${primary.trait.name}, ${countOf(primary.units.length, experimentalNoun(plan))}`,
 });
 
 export type ReviewData = ReturnType<typeof written>;
