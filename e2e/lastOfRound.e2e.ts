@@ -38,7 +38,7 @@ it('leaves the walk at its round, where it is corrected', async () => {
   await v.tileSays('TST-01', /5\.1/);
   await v.enter('5.2');
   await v.tileSays('TST-02', /5\.2/);
-  await v.sees('All 2 trays have their height in this round.');
+  await v.sees('Height: written down of all 2 trays in this round.');
   expect(await v.text('h1')).toBe('First · height');
   await v.press('Back to the one before');
   await v.enter('5.4');

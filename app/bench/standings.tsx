@@ -8,6 +8,7 @@ import { audit } from '~core/fairness/audit';
 import { auditInput } from '~core/fairness/auditInput';
 import { kindOf } from '~core/model/plan';
 import { findingInput } from '~core/account/findingInput';
+import { todayDate } from './clock';
 import { isSoFar } from '~core/account/outcomes';
 import { type StandingTrial, sayStandings, standingsOf } from '~core/verdict/overTrials';
 import { listTrials } from '../store/trials';
@@ -23,7 +24,9 @@ export async function clientLoader() {
       .filter((x) => kindOf(x).observes === 'continuous' && x.direction === 'higher')
       .map((trait) => ({ t, trait })),
   );
-  const made = await findings(asked.map(({ t, trait }) => findingInput(t.state, trait)));
+  const made = await findings(
+    asked.map(({ t, trait }) => findingInput(t.state, trait, { today: todayDate() })),
+  );
   const standing = asked.flatMap(({ t, trait }, i): (StandingTrial & { family: string })[] => {
     const finding = made[i]!;
     if (!finding.ok || finding.value.peers) return [];

@@ -1,7 +1,7 @@
+import { sayValue } from '~core/log/sayValue';
 import { backToPad } from '../ui/keys';
 import type { Observation } from '~core/log/state';
 import type { Trait, Unit } from '~core/model/plan';
-import { formatFigure } from '~core/quantity/format';
 import { tesseraLetter } from '../ui/Tessera';
 
 /** The unit's number as people say it: LOG-08 → 8. */
@@ -47,11 +47,10 @@ export function StandingValue({
       <span className="num">
         {standing.earlier.map((e, i) => (
           <span key={i} className="was">
-            {formatFigure(e.value, trait.decimals)}{' '}
+            {sayValue({ value: e.value, outOf: standing.outOf }, trait)}{' '}
           </span>
         ))}
-        {formatFigure(standing.value, trait.decimals)}
-        {trait.unit && ` ${trait.unit}`}
+        {sayValue(standing, trait)}
       </span>
     </div>
   );

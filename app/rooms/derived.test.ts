@@ -17,7 +17,7 @@ import {
 import { tesseraLetter, tesseraStyle } from '../ui/tesserae';
 import { logLines } from './log/logLines';
 import { planSummary } from './planSummary';
-import { firstOpenSample } from '~core/schedule/rounds';
+import { firstOpenSample } from '~core/log/asked';
 import { rooms, roomSteps } from './registry';
 import { nextStep, walkOf } from './rounds/walk';
 

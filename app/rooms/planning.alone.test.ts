@@ -3,7 +3,7 @@ import '../testing/browserGlobals';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { TrialId } from '~core/model/ids';
 import type { Plan } from '~core/model/plan';
-import { firstOpenSample } from '~core/schedule/rounds';
+import { firstOpenSample } from '~core/log/asked';
 import { protocols } from '~core/schedule/protocols';
 import { height, plan, trait, unitId, use as productUse } from '~core/testing/trial';
 import { createTrial, deleteTrial, loadTrial, savePlan, sealPlan, wholeTrial } from '../store/trials';

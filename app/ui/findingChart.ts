@@ -114,9 +114,7 @@ function annotations(
         ctx.fillRect(from, area.top, Math.min(x(band[1]), area.right) - from, area.height);
       }
       if (!isBand && control) {
-        ctx.strokeStyle = cssColour(
-          tesseraStyle(lanes.find((l) => l.id === sole)?.index ?? 0).colour,
-        );
+        ctx.strokeStyle = cssColour(tesseraStyle(lanes.find((l) => l.id === sole)?.index ?? 0).colour);
         ctx.setLineDash([4, 3]);
         ctx.beginPath();
         ctx.moveTo(x(control.estimate), area.top);

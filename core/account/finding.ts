@@ -138,7 +138,10 @@ export function baseOf({
   control,
   order,
   ...input
-}: Pick<FindingInput, 'rows' | 'control' | 'order' | 'peers' | 'against'>): { base: string; peers: boolean } | null {
+}: Pick<FindingInput, 'rows' | 'control' | 'order' | 'peers' | 'against'>): {
+  base: string;
+  peers: boolean;
+} | null {
   const has = new Set(rows.map((r) => r.treatment));
   const first = order.find((id) => has.has(id));
   if (first === undefined) return null;
@@ -242,7 +245,10 @@ function heldAgainst(
 }
 
 /** What per cents are of: the control's figure; among equals, or where the control is lost, the mean of all. */
-export const levelOf = ({ summaries, control }: Pick<Analysis, 'summaries' | 'control'>, peers: boolean): number =>
+export const levelOf = (
+  { summaries, control }: Pick<Analysis, 'summaries' | 'control'>,
+  peers: boolean,
+): number =>
   peers
     ? summaries.reduce((s, t) => s + t.estimate, 0) / summaries.length
     : summaries.find((t) => t.name === control)!.estimate;

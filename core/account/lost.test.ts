@@ -63,7 +63,10 @@ describe('equals of whom the first-listed died', () => {
   const p: Plan = {
     ...plan({ treatments: ['A', 'B', 'C'], replicates: 4 }),
     peers: true,
-    treatments: plan({ treatments: ['A', 'B', 'C'] }).treatments.map((t) => ({ ...t, role: 'test' as const })),
+    treatments: plan({ treatments: ['A', 'B', 'C'] }).treatments.map((t) => ({
+      ...t,
+      role: 'test' as const,
+    })),
   };
   const f = found(p, [...values({ B: 60, C: 80 }), ...dead('A')]);
   it('are compared, and nobody is called a control', () => {
@@ -93,7 +96,7 @@ describe('two species, each with its own control', () => {
     })),
   };
   it('each is held against its own, never across species', () => {
-    const f = found(p, values({ 'none·sage': 50, 'iba·sage': 51, 'none·rue': 50, 'iba·rue': 70 }));
+    const f = found(p, values({ none·sage: 50, iba·sage: 51, none·rue: 50, iba·rue: 70 }));
     expect(headline(f, id).text).toBe('Iba·rue beat none·rue.');
     const v = makeVerdict(p, f, id);
     expect(v.bestValue.text).toMatch(/^Each stands against its own control/);
@@ -103,7 +106,7 @@ describe('two species, each with its own control', () => {
     expect(f.ranking.find((r) => r.name === 'iba·sage')).toMatchObject({ rank: 1, tied: true });
   });
   it('a species whose control died stands without a comparison, the other with one', () => {
-    const log = [...values({ 'iba·sage': 51, 'none·rue': 50, 'iba·rue': 70 }), ...dead('none·sage')];
+    const log = [...values({ iba·sage: 51, none·rue: 50, iba·rue: 70 }), ...dead('none·sage')];
     const f = found(p, log);
     expect(f.peers).toBe(false);
     expect(headline(f, id).text).toBe(

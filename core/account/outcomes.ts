@@ -15,7 +15,11 @@ export function contrastOf(
 }
 
 /** What the contrast of two treatments says, whichever way round they are named; undefined where it isn't asked. */
-export const outcomeOf = (finding: Pick<Finding, 'outcomes'>, a: string, b: string): PairOutcome | undefined =>
+export const outcomeOf = (
+  finding: Pick<Finding, 'outcomes'>,
+  a: string,
+  b: string,
+): PairOutcome | undefined =>
   finding.outcomes.find((p) => (p.a === a && p.b === b) || (p.a === b && p.b === a));
 
 /** A contender held against its control: the contrast is always the contender's. */
@@ -85,4 +89,5 @@ export function inseparable(finding: Finding, names: readonly string[]): boolean
 /** Whether values that are still wanted may change the finding: of later rounds, or of units not measured yet. */
 export const isSoFar = ({ basis, roundId, leftOut }: Finding): boolean =>
   roundId === null &&
+  !basis.over &&
   (basis.open.length > 0 || basis.toCome > 0 || leftOut.some((u) => u.why === 'notMeasured'));

@@ -59,7 +59,11 @@ function daysGiven(state: Logged, treatmentId: string, productId: string): numbe
 }
 
 /** How much of a product all units of a contender were to get, and got by the log, in one unit; null: not comparable. */
-function amounts(state: Logged, treatment: Treatment, productId: string): { planned: number; got: number } | null {
+function amounts(
+  state: Logged,
+  treatment: Treatment,
+  productId: string,
+): { planned: number; got: number } | null {
   const product = planIndex(state.plan).product(productId);
   if (!product) return null;
   const units = planIndex(state.plan).unitsOf(treatment.id).length;

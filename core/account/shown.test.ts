@@ -55,6 +55,8 @@ describe('who was which letter', () => {
     expect(script).toContain('A is Duo');
     expect(script).toContain('B is Water');
     expect(entryKinds.reveal.say(reveal as never, logWords(state.plan))).toContain(said);
-    expect(entryKinds.reveal.say(reveal as never, logWords(state.plan, undefined, true))).not.toContain('Duo');
+    expect(entryKinds.reveal.say(reveal as never, logWords(state.plan, undefined, true))).not.toContain(
+      'Duo',
+    );
   });
 });

@@ -7,7 +7,9 @@ import { kindOf } from '../model/traitKinds';
 import { pickDays, pickVisits } from '../log/picks';
 import { localDay } from '../log/localDay';
 import { dayOfDate } from '../plan/days';
+import { isOver, lastDayOf } from '../plan/ended';
 import type { AnalysisRow } from './analysis';
+import { seenOf } from './methods';
 import { givenDivisor } from '../log/givenDivisor';
 import { givenPlan } from '../mixing/givenPlan';
 import { elementPerUnit } from '../mixing/perUnit';
@@ -48,8 +50,12 @@ export interface Basis {
   rounds: { id: RoundId; name: string; day: number }[];
   /** rounds that were begun and don't count */
   open: OpenRound[];
-  /** planned rounds of this trait that aren't begun */
+  /** planned rounds of this trait that aren't begun, still to come or waited for */
   toCome: number;
+  /** planned rounds that nobody made, once the trial is over */
+  missed: number;
+  /** the trial is over: what is missing was missed */
+  over: boolean;
 }
 
 export interface RowOptions {
@@ -67,6 +73,8 @@ export interface RowOptions {
   withExcluded?: boolean;
   /** as if the trial had ended that day: nothing later is looked at */
   until?: number;
+  /** YYYY-MM-DD; left out: nobody knows whether what is missing is still to come */
+  today?: string;
 }
 
 export interface UnitRows {
@@ -156,10 +164,21 @@ export function rowsOf(state: TrialState, trait: Trait, options: RowOptions = {}
   return {
     rows: sharesPlace(plan) ? asPlaces(rows, plan) : inBlocks(rows),
     leftOut,
-    basis: days === null ? basis : { ...basis, open: days.open, toCome: days.toCome },
+    basis: dated(
+      days === null ? basis : { ...basis, open: days.open, toCome: days.toCome },
+      isOver(plan, options.today),
+    ),
     unfinished,
   };
 }
+
+/** Once the trial is over, rounds that aren't begun were missed. */
+const dated = (basis: Omit<Basis, 'missed' | 'over'>, over: boolean): Basis => ({
+  ...basis,
+  toCome: over ? 0 : basis.toCome,
+  missed: over ? basis.toCome : 0,
+  over,
+});
 
 /** A block counts only where all units have one. */
 function inBlocks(rows: FindingRow[]): FindingRow[] {
@@ -206,7 +225,7 @@ function daysPicked(
   const all = pickDays(state).filter((d) => d.day <= until);
   const whole = all.filter((d) => d.missing.length === 0);
   // Picking goes on until the last planned day.
-  const end = Math.max(-1, ...state.plan.rounds.map((r) => r.day));
+  const end = lastDayOf(state.plan) ?? -1;
   return {
     toCome: end > (all.at(-1)?.day ?? -1) ? 1 : 0,
     counted: new Set(whole.map((d) => d.day)),
@@ -294,27 +313,40 @@ function basisOf(
   units: readonly UnitState[],
   only: RoundId | null,
   crop: number | null,
-): { counted: ReadonlySet<RoundId | null> | null; basis: Basis; unfinished: boolean } {
+): {
+  counted: ReadonlySet<RoundId | null> | null;
+  basis: Omit<Basis, 'missed' | 'over'>;
+  unfinished: boolean;
+} {
   const planned = state.plan.rounds
     .filter((r) => r.traitIds.includes(trait.id) || units.some((u) => hasRound(u, r)))
     .sort((a, b) => a.day - b.day);
+  const event = kindOf(trait).observes === 'event';
   const looked = planned.map((round) => {
     const has = (u: UnitState) =>
-      u.response.visits.some((v) => v.roundId === round.id && isWhole(v, state, trait, crop));
+      u.response.visits.some((v) => v.roundId === round.id && isWhole(v, state, trait, crop)) ||
+      // To whom it had happened before is asked no more.
+      (event && (seenOf({ visits: u.response.visits.filter((v) => v.day < round.day) })?.happened ?? false));
     // The dead are asked for nothing, nor are units that are left out.
     const wanted = units.filter((u) => u.excluded === null && (u.died === null || has(u)));
     const missing = wanted.filter((u) => !has(u)).map((u) => u.unit.code);
-    return { round, done: wanted.length - missing.length, wanted: wanted.length, missing };
+    const begun = units.some((u) => hasRound(u, round));
+    return { round, begun, done: wanted.length - missing.length, wanted: wanted.length, missing };
   });
-  const begun = looked.filter((l) => l.done > 0);
+  const begun = looked.filter((l) => l.begun && l.done > 0);
   const finished = begun.filter((l) => l.missing.length === 0);
   const counts = (list: typeof looked, unfinished = false) => {
     const chosen = new Set<RoundId | null>(list.map((l) => l.round.id));
+    // What happened at an earlier look is known at the last one.
+    const until = Math.max(-1, ...list.map((l) => l.round.day));
+    const counted = event
+      ? new Set<RoundId | null>([null, ...planned.filter((r) => r.day <= until).map((r) => r.id)])
+      : chosen;
     // Before a last value rounds may be as they like; of a sum every pick is part.
     const from = trait.summary !== 'last' ? -1 : Math.max(-1, ...list.map((l) => l.round.day));
     const matters = (l: (typeof looked)[number]) => !chosen.has(l.round.id) && l.round.day > from;
     return {
-      counted: chosen,
+      counted,
       basis: {
         rounds: list.map(({ round: { id, name, day } }) => ({ id, name, day })),
         open: begun
@@ -326,7 +358,7 @@ function basisOf(
             wanted: l.wanted,
             missing: l.missing,
           })),
-        toCome: looked.filter((l) => matters(l) && l.done === 0).length,
+        toCome: looked.filter((l) => matters(l) && !l.begun && l.missing.length > 0).length,
       },
       unfinished,
     };

@@ -61,7 +61,10 @@ describe('a dose above its label', () => {
 });
 
 describe('differences that systems bring with them, and small ones', () => {
-  const waters = { ...base, treatments: base.treatments.map((t, i) => ({ ...t, water: i === 1 ? 'rain' : 'tap' })) };
+  const waters = {
+    ...base,
+    treatments: base.treatments.map((t, i) => ({ ...t, water: i === 1 ? 'rain' : 'tap' })),
+  };
   it('whole systems have their own water', () => {
     expect(fires(waters, 'control-water')).toBe(true);
     expect(fires({ ...waters, wholeSystem: true }, 'control-water')).toBe(false);

@@ -44,7 +44,8 @@ const sharedPlace: Rule = {
     if (single.length === 0) return null;
     const shared = experimentalUnits(plan).filter((e) => single.some((t) => t.id === e.unit.treatmentId));
     const said = shared.map(
-      (e) => `${e.name}: ${planIndex(plan).treatment(e.unit.treatmentId)!.name}, ${countOf(e.members.length, plan.unitNoun)}`,
+      (e) =>
+        `${e.name}: ${planIndex(plan).treatment(e.unit.treatmentId)!.name}, ${countOf(e.members.length, plan.unitNoun)}`,
     );
     return {
       found: `${said.join('; ')}. They are samples of one place, which gives numbers and no winner.`,

@@ -3,7 +3,7 @@ import type { Round, Trait } from '../model/plan';
 import { kindOf } from '../model/traitKinds';
 import { dateOfDay, dayOfDate } from '../plan/days';
 import { planIndex } from '../plan/planIndex';
-import { type TrialState, observationsOf } from './state';
+import { type Observation, type TrialState, observationsOf } from './state';
 
 /** The newest value of a unit for a trait before the round in hand, with the date of its round. */
 export function lastValueBefore(
@@ -11,10 +11,12 @@ export function lastValueBefore(
   unitId: UnitId,
   trait: Trait,
   roundId: RoundId | null,
-): { value: number; date: string } | null {
+): (Pick<Observation, 'value' | 'outOf' | 'notYet'> & { date: string }) | null {
   const now = roundId === null ? Infinity : (planIndex(state.plan).round(roundId)?.day ?? Infinity);
   const last = observationsOf(state, unitId, trait.id).findLast((o) => o.roundId !== roundId && o.day < now);
-  return last ? { value: last.value, date: dateOfDay(state.plan.startDate, last.day) } : null;
+  if (!last) return null;
+  const { value, outOf, notYet, day } = last;
+  return { value, outOf, notYet, date: dateOfDay(state.plan.startDate, day) };
 }
 
 /**

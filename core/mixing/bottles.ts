@@ -8,7 +8,7 @@ import { givenPlan } from './givenPlan';
 import { isMixOf } from './mixesInLog';
 import type { EntryId } from '../model/ids';
 import type { Plan, Treatment } from '../model/plan';
-import { livingUnits } from '../schedule/rounds';
+import { livingUnits } from '../log/asked';
 import type { BlindKey } from '../log/trial';
 
 /** A batch in the log. */

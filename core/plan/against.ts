@@ -61,7 +61,9 @@ export function againstIn(plan: Pick<Plan, 'treatments' | 'factors' | 'peers'>):
   return plan.treatments.flatMap((t) => {
     const own = ownControl(plan.treatments, plan.factors, t);
     if (own) return [{ id: t.id, control: own.id }];
-    const here = controlOf({ treatments: plan.treatments.filter((o) => grounds.get(o.id) === grounds.get(t.id)) });
+    const here = controlOf({
+      treatments: plan.treatments.filter((o) => grounds.get(o.id) === grounds.get(t.id)),
+    });
     return here && here.id !== t.id ? [{ id: t.id, control: here.id }] : [];
   });
 }

@@ -68,6 +68,8 @@ export const replicatesOf = (plan: Plan, treatmentId: string): number =>
 /** What an experimental unit is called: the unit; where units share their place, what the places are. @example 'tent' */
 export function experimentalNoun(plan: Plan): string {
   if (!sharesPlace(plan)) return plan.unitNoun;
-  const kinds = new Set(experimentalUnits(plan).map((e) => planIndex(plan).area(e.unit.position.areaId)?.kind));
+  const kinds = new Set(
+    experimentalUnits(plan).map((e) => planIndex(plan).area(e.unit.position.areaId)?.kind),
+  );
   return kinds.size === 1 ? ([...kinds][0] ?? 'place') : 'place';
 }

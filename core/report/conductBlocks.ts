@@ -1,10 +1,5 @@
-import { EXTRA_UNIT } from '../log/extraUnits';
-import { LABEL_LOST } from '../log/views';
-import { happenings } from '../model/happening';
-import { entryKinds } from '../log/kinds';
-import { logWords } from '../log/words';
-import { type TrialState, ofKind } from '../log/state';
-import { isCorrected } from '../log/observation';
+import { otherwiseIn } from '../log/otherwise';
+import type { TrialState } from '../log/state';
 import { formatDay } from '../quantity/region';
 import { localDay } from '../log/localDay';
 import { type SealCheck, sayBrokenSeal } from '../log/verifySeal';
@@ -17,7 +12,8 @@ import { matchingName } from '../plan/matching';
 import { planIndex } from '../plan/planIndex';
 import { amountWords, formatFigure, formatSignificant, plural } from '../quantity/format';
 import { handMoved } from '../design/handMoved';
-import { type RoundProgress, isMeasured, livingUnits, roundProgress } from '../schedule/rounds';
+import { answeredIn } from '../log/asked';
+import { type RoundProgress, roundProgress } from '../schedule/rounds';
 import { conditionItems } from './conditionItems';
 import { mixingItems } from './mixingItems';
 import { vesselBlocks } from './vesselTable';
@@ -85,16 +81,20 @@ export function sealItems({ plan, seal }: TrialState, check: SealCheck): string[
 }
 
 /** A round trait by trait: one that wasn't taken doesn't make the others untaken. */
-function roundItem(state: TrialState, { round, date, unitsWanted }: RoundProgress): string {
+function roundItem(state: TrialState, { round, date }: RoundProgress): string {
   const { plan } = state;
-  const living = livingUnits(state);
   const taken = round.traitIds.flatMap((id) => {
     const trait = planIndex(plan).trait(id);
     if (!trait) return [];
-    const done = living.filter((u) => isMeasured(state, u.id, trait, round.id)).length;
-    return [`${trait.name.toLowerCase()} ${done} of ${unitsWanted}`];
+    const { asked, inFull, inPart, samples } = answeredIn(state, trait, round);
+    if (asked.length === 0) return [`${trait.name.toLowerCase()}, asked of none any more`];
+    const part =
+      inPart.length === 0
+        ? ''
+        : ` in full, ${inPart.length} more in part (${samples.answered} of ${samples.asked} samples)`;
+    return [`${trait.name.toLowerCase()} ${inFull.length} of ${asked.length}${part}`];
   });
-  return `${round.name}: planned for ${date}; ${plural(plan.unitNoun)} with their ${taken.join(', ')}.`;
+  return `${round.name}: planned for ${formatDay(date)}; ${plural(plan.unitNoun)} with their ${taken.join(', ')}.`;
 }
 
 /** How it was done, one thing a line. */
@@ -175,57 +175,13 @@ function howItems({ plan, revealed, moved }: TrialState): string[] {
   ];
 }
 
-/** Doses that were changed after the seal; while codes are closed only that there was a change. */
-function doseChanges(state: TrialState): string[] {
-  const closed = state.plan.blinding !== 'open' && state.revealed === null;
-  const words = logWords(state.plan, undefined, closed);
-  return ofKind(state, 'doseChange').map(
-    (e) => `${formatDay(localDay(e))}: dose changed: ${entryKinds.doseChange.say(e.body, words)}`,
-  );
-}
-
 /** What didn’t go to plan, from the log. */
 export function eventBlocks(state: TrialState): Block[] {
   const of = planIndex(state.plan);
-  const code = (id: string) => of.unit(id)?.code ?? '?';
-  const items = [
-    ...state.deviations.map(
-      (d) =>
-        `${formatDay(localDay(d))}: ${d.what === 'other' ? '' : `${happenings[d.what].name.toLowerCase()}: `}${d.text}${d.unitIds.length ? ` (${d.unitIds.map(code).join(', ')})` : ''}`,
-    ),
-    ...doseChanges(state),
-    ...[...state.replaced].map(
-      ([id, r]) =>
-        `${formatDay(localDay(r))}: ${code(id)} replaced from the spares${r.reason ? `: ${r.reason}` : ''}`,
-    ),
-    ...ofKind(state, 'extraUnit').map(
-      (e) =>
-        `${formatDay(localDay(e))}: ${entryKinds.extraUnit.say(e.body, logWords(state.plan))}; not drawn by lot, so left out of the findings`,
-    ),
-    ...ofKind(state, 'split').map(
-      (e) =>
-        `${formatDay(localDay(e))}: ${entryKinds.split.say(e.body, logWords(state.plan))}; it stays one unit`,
-    ),
-    ...state.mixedUp.map(
-      (m) =>
-        `${formatDay(localDay(m))}: labels of ${m.unitIds.map(code).join(', ')} lost; left out until they are told apart`,
-    ),
-    ...[...state.deaths].map(
-      ([id, d]) => `${formatDay(localDay(d))}: ${code(id)} died${d.cause ? `: ${d.cause}` : ''}`,
-    ),
-    ...[...state.deadSamples].map(
-      ([id, samples]) => `${code(id)}: sample ${[...samples].join(', ')} died; not taken into its mean`,
-    ),
-    ...state.exclusions
-      .filter((x) => x.reason !== LABEL_LOST && x.reason !== EXTRA_UNIT)
-      .map((x) => `${code(x.unitId)} left out: ${x.reason}`),
-  ];
-  const corrected = state.observations.filter(isCorrected).length;
-  if (corrected > 0) {
-    items.push(
-      `${corrected} ${corrected === 1 ? 'value' : 'values'} corrected after entry; the log keeps the old ones.`,
-    );
-  }
+  const items = otherwiseIn(state).map(({ day, text: said, units }) => {
+    const codes = units.map((id) => of.unit(id)?.code ?? '?').join(', ');
+    return `${day === null ? '' : `${formatDay(day)}: `}${said}${codes && ` (${codes})`}.`;
+  });
   return [
     { type: 'heading', level: 2, text: 'What didn’t go to plan' },
     items.length > 0 ? { type: 'list', items } : { type: 'paragraph', text: 'Nothing was recorded.' },

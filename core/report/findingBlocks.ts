@@ -249,16 +249,16 @@ export function findingBlocks(finding: Finding, plan: Plan, nameOf: NameOf): Blo
         : chartCaption(finding, experimentalNoun(plan)),
     },
     finding.peers ? byCodeTable(finding, plan, nameOf) : againstControlTable(finding, plan, nameOf),
-    ...notes(finding, nameOf, experimentalNoun(plan)).map(
-      ({ tone, title, text: words }): Block => ({ type: 'note', tone, title, text: words }),
-    ),
+    ...notes(finding, nameOf, experimentalNoun(plan)).map(({ tone, title, text: words }): Block => ({
+      type: 'note',
+      tone,
+      title,
+      text: words,
+    })),
     {
       type: 'paragraph',
       tone: 'small',
-      text: [
-        methodText(finding, experimentalNoun(plan)),
-        ...warningsOf(finding, plan.unitNoun),
-      ].join(' '),
+      text: [methodText(finding, experimentalNoun(plan)), ...warningsOf(finding, plan.unitNoun)].join(' '),
     },
   ];
 }

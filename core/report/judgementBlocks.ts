@@ -151,11 +151,7 @@ export function fullCostTable(
             money(c.perUnit.minor),
             ...(lasting ? [c.outlay.minor > 0 ? money(c.outlay.minor) : text('–')] : []),
             ...(amounts
-              ? [
-                  shown
-                    ? money(shown.each)
-                    : text(l.against === null ? '–' : 'gain not shown'),
-                ]
+              ? [shown ? money(shown.each) : text(l.against === null ? '–' : 'gain not shown')]
               : []),
           ],
         },

@@ -57,12 +57,12 @@ function reviewNow(trial: Trial, today: string): TrialReview | null {
   const order = [...plan.traits].sort(
     (a, b) => Number(b.id === plan.primaryTraitId) - Number(a.id === plan.primaryTraitId),
   );
-  const made = order.map((t) => findingOf(state, t));
+  const made = order.map((t) => findingOf(state, t, { today }));
   const findings = made.flatMap((f) => (f.ok ? [f.value] : []));
   const primary = made[0]?.ok && plan.primaryTraitId ? made[0].value : null;
   const found = audit(auditInput(trial, state));
   const dated = claimedRounds(plan, trial.review.claims ?? []).flatMap(({ trait, roundId }) => {
-    const f = findingOf(state, trait, { roundId });
+    const f = findingOf(state, trait, { roundId, today });
     return f.ok ? [f.value] : [];
   });
   const sheet = contactSheet(state);

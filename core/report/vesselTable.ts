@@ -1,7 +1,7 @@
 import type { TrialState } from '../log/state';
 import { driftOf } from '../mixing/drift';
 import { type Vessel, vesselsOf } from '../mixing/vessels';
-import { livingUnits } from '../schedule/rounds';
+import { livingUnits } from '../log/asked';
 import { type Block, type Cell, column, numbers, text } from './block';
 
 /** Strength and pH of every vessel that was read: start, end and change; nothing where none was. */

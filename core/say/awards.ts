@@ -48,7 +48,13 @@ export function awards(
     });
   const value = verdict.bestValue.treatmentId;
   if (value !== null && value !== control)
-    out.push({ id: 'bestValue', title: 'Best value', to: [value], text: verdict.bestValue.text, facts: verdict.bestValue.facts });
+    out.push({
+      id: 'bestValue',
+      title: 'Best value',
+      to: [value],
+      text: verdict.bestValue.text,
+      facts: verdict.bestValue.facts,
+    });
   const even = evenest(finding);
   if (even)
     out.push({
@@ -58,7 +64,10 @@ export function awards(
       facts: [],
       text:
         `${nameOf(even.id)}: units differ by ${formatFigure(even.sd, trait.decimals + 1)} ${trait.unit}`.trimEnd() +
-        `, the least of ${even.all ? 'all' : 'those with three or more'} (Brown–Forsythe over them p = ${formatP(even.p)}).`.replace('= <', '<'),
+        `, the least of ${even.all ? 'all' : 'those with three or more'} (Brown–Forsythe over them p = ${formatP(even.p)}).`.replace(
+          '= <',
+          '<',
+        ),
     });
   const held = heldOf(finding);
   const byControl = [...new Set(held.map((h) => h.control))];
@@ -114,7 +123,11 @@ const beatsAll = ({ outcomes, analysis, smallestDifference }: Finding, id: strin
 };
 
 /** The contender whose units differ least, where spreads differ by more than chance. */
-function evenest({ analysis, units, trait }: Finding): { id: string; sd: number; p: number; all: boolean } | null {
+function evenest({
+  analysis,
+  units,
+  trait,
+}: Finding): { id: string; sd: number; p: number; all: boolean } | null {
   if (trait.direction === 'band') return null;
   const groups = analysis.summaries
     .map((s) => ({

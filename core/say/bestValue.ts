@@ -75,7 +75,11 @@ export function bestValue(
       );
     return {
       treatmentId: controlId,
-      ...statement('bestValue', `${control}: nothing did better by what matters, so nothing earned its price.`, facts),
+      ...statement(
+        'bestValue',
+        `${control}: nothing did better by what matters, so nothing earned its price.`,
+        facts,
+      ),
     };
   }
   return amongBetter(finding, lines, better, { controlId, nameOf, unit, unitNoun });
@@ -85,7 +89,12 @@ function amongBetter(
   finding: Finding,
   lines: readonly VerdictLine[],
   better: readonly Held[],
-  { controlId, nameOf, unit, unitNoun }: { controlId: string; nameOf: NameOf; unit: string; unitNoun: string },
+  {
+    controlId,
+    nameOf,
+    unit,
+    unitNoun,
+  }: { controlId: string; nameOf: NameOf; unit: string; unitNoun: string },
 ): BestValue {
   const control = nameOf(controlId);
   const facts = heldFacts(finding, better);
@@ -154,5 +163,8 @@ function amongBetter(
   );
   const { perExtra, best: low, worst: high } = best.line.perExtra!;
   const range = low && high ? ` (${formatMoney(low)} to ${formatMoney(high)})` : '';
-  return say([best], `${nameOf(best.held.id)}: ${formatMoney(perExtra)}${range} for each ${unit} more than ${control}.`);
+  return say(
+    [best],
+    `${nameOf(best.held.id)}: ${formatMoney(perExtra)}${range} for each ${unit} more than ${control}.`,
+  );
 }

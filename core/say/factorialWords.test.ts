@@ -53,7 +53,9 @@ describe('own controls', () => {
 describe('a factorial in a sentence', () => {
   it('a species that is larger by itself isn’t what the dip did', () => {
     // Marigold is twice sage, dipped or not: against the first control both marigolds would “beat” it.
-    expect(say([50, 100, 50, 100])).toBe('None of the two was shown to be better or worse than its own control.');
+    expect(say([50, 100, 50, 100])).toBe(
+      'None of the two was shown to be better or worse than its own control.',
+    );
     expect(say([50, 100, 50, 100], { ...p, factors: [] })).toMatch(/beat none sage/);
   });
   it('one combination alone, and many, are said otherwise', () => {
@@ -70,7 +72,10 @@ describe('a factorial in a sentence', () => {
   });
   it('a note gives each difference from its own control, contender first', () => {
     const own = notes(finding(p, [50, 100, 70, 100]), (id) => id, 'pot');
-    expect(own.map((n) => n.title)).toEqual(['dip sage beat none sage.', 'dip marigold: no better than none marigold.']);
+    expect(own.map((n) => n.title)).toEqual([
+      'dip sage beat none sage.',
+      'dip marigold: no better than none marigold.',
+    ]);
     expect(own[0]!.text).toMatch(/^By 40 %, even at the low end more than the 5\.\d g that matters\.$/);
   });
 });

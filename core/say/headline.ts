@@ -83,7 +83,14 @@ export function headline(finding: Finding, nameOf: NameOf): Statement {
   const said =
     asGood ??
     (why !== null
-      ? statement('headline', why, pairFacts(finding, finding.analysis.summaries.map((s) => s.name)))
+      ? statement(
+          'headline',
+          why,
+          pairFacts(
+            finding,
+            finding.analysis.summaries.map((s) => s.name),
+          ),
+        )
       : finding.peers
         ? betweenPeers(finding, nameOf)
         : soleControl(finding) === null
@@ -205,7 +212,8 @@ function againstOwn(finding: Finding, nameOf: NameOf): Statement {
   const say = (text: string) => statement('headline', text, heldFacts(finding, held));
   const pairText = (h: Held) =>
     `${nameOf(h.id)} ${h.outcome.ahead === h.id ? 'beat' : 'did worse than'} ${nameOf(h.control)}`;
-  if (not.length === total) return say('Nothing could be tested against its own control: numbers, no winner.');
+  if (not.length === total)
+    return say('Nothing could be tested against its own control: numbers, no winner.');
   if (clear.length === 0) {
     const [only] = open;
     return say(
@@ -228,13 +236,19 @@ function tested(finding: Finding, nameOf: NameOf): Statement {
   const total = held.length;
   const names = (list: readonly Held[]) => listNames(list.map((h) => nameOf(h.id)));
   const say = (text: string, more: readonly Fact[] = []) =>
-    statement('headline', text, [...heldFacts(finding, held), { is: 'control', a: soleControl(finding)! }, ...more]);
+    statement('headline', text, [
+      ...heldFacts(finding, held),
+      { is: 'control', a: soleControl(finding)! },
+      ...more,
+    ]);
   const without = not.length > 0 ? `; ${names(not)} couldn’t be tested` : '';
 
   if (better.length === 0) {
     if (not.length === total) return say(`Nothing could be tested against ${control}: numbers, no winner.`);
     if (worse.length > 0)
-      return say(`${sentenceCase(names(worse))} did worse than ${control}; none was shown to be better${without}.`);
+      return say(
+        `${sentenceCase(names(worse))} did worse than ${control}; none was shown to be better${without}.`,
+      );
     const all = (verdict: string) => open.every((h) => h.outcome.verdict === verdict);
     const none = total === 2 ? 'Neither of the two' : `None of the ${countWord(total)}`;
     if (all('alike') && without === '') {

@@ -13,7 +13,15 @@ import {
   outcomeOf,
 } from '../account/outcomes';
 import { factOf, heldFacts, lostControls, untested } from './headline';
-import { type NameOf, decimalsOfFinding, nearEnd, sayInterval, sayNone, sayPair, saySize } from './sayContrast';
+import {
+  type NameOf,
+  decimalsOfFinding,
+  nearEnd,
+  sayInterval,
+  sayNone,
+  sayPair,
+  saySize,
+} from './sayContrast';
 import type { Fact } from './statement';
 
 /** A sentence or two with the tone it is shown in, and what must be true for it. */
@@ -45,7 +53,8 @@ export function notes(finding: Finding, nameOf: NameOf, unitNoun: string): Note[
   if (inside) out.push(inside);
   out.push(...lost, ...beside);
   const top = groups.better.map((h) => h.id).filter((n) => leaders(finding).includes(n));
-  if (controls.length === 1 && top.length > 1) out.push(betweenLeaders(finding, top, nameOf, unitNoun, dText));
+  if (controls.length === 1 && top.length > 1)
+    out.push(betweenLeaders(finding, top, nameOf, unitNoun, dText));
   return out;
 }
 
@@ -241,5 +250,10 @@ function offTypes({ units, analysis }: Finding, nameOf: NameOf): Note | null {
     const { low, high } = wilson(k, n, analysis.alpha);
     return `${nameOf(s.name)} ${k}/${n} (${Math.round(100 * low!)} to ${Math.round(100 * high!)} %)`;
   });
-  return { tone: 'plain', title: 'Not true to type, of those counted.', text: `${said.join('; ')}.`, facts: [] };
+  return {
+    tone: 'plain',
+    title: 'Not true to type, of those counted.',
+    text: `${said.join('; ')}.`,
+    facts: [],
+  };
 }

@@ -82,7 +82,8 @@ function clash(f: Fact, g: Fact): string | null {
   if (f.is === 'better' && g.is === 'leads' && f.b === g.a) return 'leads, and another is better';
   if (f.is === 'noFigure' && 'a' in g) {
     const about = 'b' in g ? [g.a, g.b] : [g.a];
-    const speaks = g.is === 'better' || g.is === 'notTold' || g.is === 'alike' || g.is === 'leads' || g.is === 'figure';
+    const speaks =
+      g.is === 'better' || g.is === 'notTold' || g.is === 'alike' || g.is === 'leads' || g.is === 'figure';
     if (speaks && about.includes(f.a)) return 'has no figure, and is judged';
   }
   if (f.is === 'noControl' && g.is === 'control') return 'nobody is a control, and one is';

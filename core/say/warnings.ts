@@ -16,7 +16,7 @@ export function warningsOf(finding: Finding, unitNoun: string): string[] {
   const many = (n: number) => (n === 1 ? unitNoun : plural(unitNoun));
   for (const open of basis.open) {
     out.push(
-      `Not counted yet: ${sayOpenRound(open, unitNoun)}${kindOf(trait).takenBy === 'picks' ? ' Where nothing was ripe, say so.' : trait.summary === 'sum' ? ' Where nothing was ripe, enter 0.' : ''}`,
+      `${basis.over ? 'Not counted' : 'Not counted yet'}: ${sayOpenRound(open, unitNoun)}${kindOf(trait).takenBy === 'picks' ? ' Where nothing was ripe, say so.' : trait.summary === 'sum' ? ' Where nothing was ripe, enter 0.' : ''}`,
     );
   }
   if (roundId === null && basis.toCome > 0) {
@@ -26,12 +26,18 @@ export function warningsOf(finding: Finding, unitNoun: string): string[] {
         : `${sentenceCase(countWord(basis.toCome))} planned ${basis.toCome === 1 ? 'round is' : 'rounds are'} still to come.`,
     );
   }
+  if (roundId === null && basis.missed > 0)
+    out.push(
+      kindOf(trait).takenBy === 'picks'
+        ? 'On the last planned day nothing was picked or looked at.'
+        : `${sentenceCase(countWord(basis.missed))} planned ${basis.missed === 1 ? 'round was' : 'rounds were'} never made.`,
+    );
   const figures = asFigures[kindOf(trait).observes];
   if (figures && (analysis.method === 'linear' || analysis.method === 'welch')) out.push(figures);
   for (const a of analysis.assumptions)
     if (a.holds === false) out.push(`${sentenceCase(a.what)}: ${a.seen}.`);
   const unmeasured = leftOut.filter((u) => u.why === 'notMeasured').length;
-  if (unmeasured > 0) out.push(`${unmeasured} ${many(unmeasured)} not measured yet.`);
+  if (unmeasured > 0) out.push(`${unmeasured} ${many(unmeasured)} not measured${basis.over ? '' : ' yet'}.`);
   const died = leftOut.filter((u) => u.why === 'died').length;
   if (died > 0) {
     out.push(`${died} ${many(died)} died before this and ${died === 1 ? 'isn’t' : 'aren’t'} in the figures.`);

@@ -38,12 +38,15 @@ it('a unit needs all its samples, and the dead are not waited for', () => {
 
 it('a trial is planned, running, finished', () => {
   const seal = entry({ kind: 'seal', planSha256: planSha256(p) });
-  const stage = (log: Parameters<typeof deriveState>[1]) => stageOf(deriveState(p, log), '2026-03-20');
+  const stage = (log: Parameters<typeof deriveState>[1], today = '2026-03-12') =>
+    stageOf(deriveState(p, log), today);
   expect(stage([])).toBe('planning');
   expect(stage([seal])).toBe('running');
   expect(stage([seal, ...heights('r1'), ...heights('r2'), ...harvest({ Water: [1, 2], A: [3, 4] })])).toBe(
     'finished',
   );
+  // The last planned day is the eleventh; a week later nobody types what is missing.
+  expect([stage([seal], '2026-03-18'), stage([seal], '2026-03-19')]).toEqual(['running', 'finished']);
 });
 
 describe('the visit a page opens', () => {

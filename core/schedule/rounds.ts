@@ -1,9 +1,8 @@
-import { isTaken, samplesIn } from '../log/response';
-import { type TrialState, observationsOf } from '../log/state';
-import type { RoundId, UnitId } from '../model/ids';
-import type { Round, Trait, Unit } from '../model/plan';
-import { kindOf } from '../model/traitKinds';
+import { answeredIn } from '../log/asked';
+import type { TrialState } from '../log/state';
+import type { Round } from '../model/plan';
 import { dateOfDay, dayOfDate } from '../plan/days';
+import { isOver } from '../plan/ended';
 import { planIndex } from '../plan/planIndex';
 
 export type RoundStatus = 'done' | 'due' | 'overdue' | 'upcoming';
@@ -13,72 +12,33 @@ export interface RoundProgress {
   /** calendar date, YYYY-MM-DD */
   date: string;
   status: RoundStatus;
-  /** units with every trait of the round entered, out of the living ones */
+  /** units with all that was asked of them, out of those that were asked anything */
   unitsDone: number;
   unitsWanted: number;
   started: boolean;
 }
 
-/** Units that are expected in a round: all but the dead. */
-export const livingUnits = (state: TrialState): readonly Unit[] =>
-  state.plan.units.filter((u) => !state.deaths.has(u.id));
+/** How far a round is, kept by the values, deaths and remarks it rests on. */
+type HowFar = Pick<RoundProgress, 'unitsDone' | 'unitsWanted'> & { open: number };
+const counted = new WeakMap<object, { on: readonly unknown[]; far: HowFar }>();
 
-/** The sample numbers a round wants of a unit for a trait: null alone where the unit is taken as a whole. */
-export function wantedSamples(state: TrialState, unitId: UnitId, trait: Trait): (number | null)[] {
-  // The dead are asked for nothing, but for what can be seen of them.
-  if (state.deaths.has(unitId) && !trait.evenDead) return [];
-  const n = samplesIn(state.plan, trait);
-  if (n === 1) return [null];
-  const dead = state.deadSamples.get(unitId);
-  return Array.from({ length: n }, (_, i) => i + 1).filter((s) => !dead?.has(s));
-}
-
-/** Whether a unit has everything a round wants of one trait. */
-export function isMeasured(state: TrialState, unitId: UnitId, trait: Trait, roundId: RoundId): boolean {
-  return firstOpenSample(state, unitId, trait, roundId) === undefined;
-}
-
-/**
- * The first sample of a unit that has no value yet in a round; null for a unit taken as a whole, undefined when
- * nothing is open.
- */
-export function firstOpenSample(
-  state: TrialState,
-  unitId: UnitId,
-  trait: Trait,
-  roundId: RoundId,
-): number | null | undefined {
-  if (kindOf(trait).takenBy === 'words') {
-    if (state.deaths.has(unitId) && !trait.evenDead) return undefined;
-    return state.notes.some((n) => n.unitId === unitId && n.traitId === trait.id && n.roundId === roundId)
-      ? undefined
-      : null;
-  }
-  // What rests on picks or drying is taken by itself.
-  if (['picks', 'oven'].includes(kindOf(trait).takenBy)) {
-    const asked = !state.deaths.has(unitId) || trait.evenDead;
-    return !asked || isTaken(state, unitId, trait) ? undefined : null;
-  }
-  const here = observationsOf(state, unitId, trait.id, roundId);
-  const wanted = wantedSamples(state, unitId, trait);
-  // A unit taken as a whole is done with any value.
-  if (wanted[0] === null) return here.length > 0 ? undefined : null;
-  const done = new Set(here.map((o) => o.sample));
-  return wanted.find((s) => !done.has(s));
-}
-
-/** Units done in a round, kept by the values, deaths and remarks they rest on. */
-const counted = new WeakMap<object, { notes: unknown; deaths: unknown; dead: unknown; done: number }>();
-
-function unitsDone(state: TrialState, round: Round, living: readonly Unit[]): number {
+function howFar(state: TrialState, round: Round): HowFar {
   const key = state.byRound.get(round.id);
-  const known = key && counted.get(key);
-  const { notes, deaths, deadSamples: dead } = state;
-  if (known && known.notes === notes && known.deaths === deaths && known.dead === dead) return known.done;
-  const traits = round.traitIds.flatMap((id) => planIndex(state.plan).trait(id) ?? []);
-  const done = living.filter((u) => traits.every((t) => isMeasured(state, u.id, t, round.id))).length;
-  if (key) counted.set(key, { notes, deaths, dead, done });
-  return done;
+  const on = [state.notes, state.deaths, state.deadSamples];
+  const before = key && counted.get(key);
+  // “Days until” asks by what was seen in other rounds.
+  const alone = round.traitIds.every((id) => planIndex(state.plan).trait(id)?.kind !== 'time');
+  if (before && alone && before.on.every((x, i) => x === on[i])) return before.far;
+  const taken = round.traitIds.flatMap((id) => {
+    const trait = planIndex(state.plan).trait(id);
+    return trait ? [answeredIn(state, trait, round)] : [];
+  });
+  const asked = new Set(taken.flatMap((t) => t.asked));
+  const open = new Set(taken.flatMap((t) => t.open));
+  const short = new Set(taken.flatMap((t) => t.asked.filter((u) => !t.inFull.includes(u))));
+  const far = { unitsWanted: asked.size, unitsDone: asked.size - short.size, open: open.size };
+  if (key && alone) counted.set(key, { on, far });
+  return far;
 }
 
 const progressOf = new WeakMap<TrialState, Map<string, RoundProgress[]>>();
@@ -96,21 +56,20 @@ export function roundProgress(state: TrialState, today: string): RoundProgress[]
 }
 
 function workOutProgress(state: TrialState, today: string): RoundProgress[] {
-  const living = livingUnits(state);
   const remarked = new Set(state.notes.map((n) => n.roundId));
   return [...state.plan.rounds]
     .sort((a, b) => a.day - b.day)
     .map((round) => {
       const date = dateOfDay(state.plan.startDate, round.day);
       const started = state.byRound.has(round.id) || remarked.has(round.id);
-      const done = started ? unitsDone(state, round, living) : 0;
-      const finished = living.length > 0 && done === living.length;
+      const { unitsDone, unitsWanted, open } = howFar(state, round);
+      const finished = open === 0 && state.plan.units.length > 0;
       return {
         round,
         date,
         status: finished ? 'done' : date > today ? 'upcoming' : date === today ? 'due' : 'overdue',
-        unitsDone: done,
-        unitsWanted: living.length,
+        unitsDone,
+        unitsWanted,
         started,
       };
     });
@@ -143,9 +102,10 @@ export function visitToOpen<V extends { date: string }>(
 
 export type TrialStage = 'planning' | 'running' | 'finished';
 
-/** Planning until sealed; finished when every planned round is done. */
+/** Planning until sealed; finished when every planned round is done, or a week past the last one. */
 export function stageOf(state: TrialState, today: string): TrialStage {
   if (!state.seal) return 'planning';
   const rounds = roundProgress(state, today);
-  return rounds.length > 0 && rounds.every((r) => r.status === 'done') ? 'finished' : 'running';
+  const done = rounds.length > 0 && rounds.every((r) => r.status === 'done');
+  return done || isOver(state.plan, today) ? 'finished' : 'running';
 }

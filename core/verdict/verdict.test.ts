@@ -75,7 +75,11 @@ describe('the sentence and the ranks', () => {
     ],
     [{ Water: 50, A: 60, B: 70, C: 80 }, 'All three contenders beat Water; C came first.', [1, 2, 3, 4]],
     [{ Water: 50, A: 49, B: 50, C: 70 }, 'Only C beat Water.', [1, 2, 2, 2]],
-    [{ Water: 50, A: 30, B: 50, C: 51 }, 'A did worse than Water; none was shown to be better.', [1, 1, 1, 4]],
+    [
+      { Water: 50, A: 30, B: 50, C: 51 },
+      'A did worse than Water; none was shown to be better.',
+      [1, 1, 1, 4],
+    ],
     [{ Water: 50, A: 30, B: 70, C: 90 }, 'Two of three contenders beat Water; A did worse.', [1, 2, 3, 4]],
     [
       { Water: 50, A: 50.2, B: 50.1, C: 49.9 },
@@ -253,10 +257,14 @@ describe('the verdict with money', () => {
     const w = makeVerdict(unnamed, finding(unnamed, log), nameOf);
     expect(w.bestValue.text).toMatch(/until B can be priced/);
     expect(w.lines.find((l) => l.treatment.name === 'B')).toMatchObject({ perResult: null, perExtra: null });
-    expect(w.cannotTell.map((c) => c.text)).toContain('What B costs: No product and dose is written down for it.');
+    expect(w.cannotTell.map((c) => c.text)).toContain(
+      'What B costs: No product and dose is written down for it.',
+    );
     expect(v.cannotTell.map((c) => c.text).join()).toMatch(/cheap has no pack/);
     const mixed = { ...priced, products: [feed('cheap', 1000, 'USD'), feed('dear', 9000)] };
-    expect(makeVerdict(mixed, finding(mixed, log), nameOf).bestValue.text).toMatch(/Open until B and C can be priced in the same currency/);
+    expect(makeVerdict(mixed, finding(mixed, log), nameOf).bestValue.text).toMatch(
+      /Open until B and C can be priced in the same currency/,
+    );
   });
   it('names pairs that can’t be told apart, and what one trial can’t say', () => {
     const strict = { ...priced, smallestDifference: { kind: 'absolute' as const, value: 1 } };
@@ -265,9 +273,11 @@ describe('the verdict with money', () => {
       finding(strict, harvest({ Water: spread(50), A: spread(50), B: spread(70), C: spread(72) })),
       nameOf,
     );
-    expect(v.cannotTell.map((c) => c.text).some((t) => /^Which is better, B against C: −\d\.\d to \+\d\.\d g/.test(t))).toBe(
-      true,
-    );
+    expect(
+      v.cannotTell
+        .map((c) => c.text)
+        .some((t) => /^Which is better, B against C: −\d\.\d to \+\d\.\d g/.test(t)),
+    ).toBe(true);
     expect(v.cannotTell.map((c) => c.text).at(-1)).toMatch(/this was cress, once/);
   });
 });

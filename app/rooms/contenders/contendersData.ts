@@ -15,7 +15,13 @@ export async function loadContenders({ params }: RoomArgs) {
   const library = sealed ? [] : await listProducts();
   const gone = row.plan.products.filter((p) => !library.some((l) => l.id === p.id));
   const products = [...library, ...gone];
-  return { id: row.id, plan: state.revealed ? state.plan : row.plan, products, blind, sealedAt: state.seal?.at ?? null };
+  return {
+    id: row.id,
+    plan: state.revealed ? state.plan : row.plan,
+    products,
+    blind,
+    sealedAt: state.seal?.at ?? null,
+  };
 }
 
 export type ContendersData = Awaited<ReturnType<typeof loadContenders>>;

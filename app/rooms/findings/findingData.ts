@@ -15,9 +15,10 @@ import type { Finding, FindingError, FindingInput } from '~core/account/finding'
 import { endedEarlier, findingInput } from '~core/account/findingInput';
 import { findingValuesTable } from '~core/formats/findingValuesTable';
 import { rLines } from '~core/report/rScript/rScript';
+import { todayDate } from '../../bench/clock';
 import { claimedRounds } from '~core/verdict/claims';
 import { overTime } from '~core/verdict/overTime';
-import { happenedSoFar } from '../happenedSoFar';
+import { otherwiseIn } from '~core/log/otherwise';
 import { type NameOf, sayOpenRound } from '~core/say/words';
 import { loadTrial } from '../../store/trials';
 import { findings, looksAt } from '../../workers/findings';
@@ -117,12 +118,13 @@ export async function oneFinding(trialId: string | undefined, asked: Asked) {
     withoutOffTypes: asked.withoutOffTypes,
     roundId: (asked.roundId as RoundId | null) ?? null,
     crop: asked.crop,
+    today: todayDate(),
     method: asked.method,
     as: seedlingFigures.find((f) => f === asked.as && kindOf(trait).observes === 'kOfN') ?? null,
   };
   const input = findingInput(state, trait, options);
   const earlier = endedEarlier(state, trait, options);
-  const all = plan.traits.map((t) => findingInput(state, t));
+  const all = plan.traits.map((t) => findingInput(state, t, { today: todayDate() }));
   const [[result, ...others], looked] = await Promise.all([
     findings([input, ...all]),
     looksAt(earlier ? { ...input, earlier } : input),
@@ -172,7 +174,7 @@ const happenedTo = (state: TrialState): Record<string, string[]> =>
   Object.fromEntries(
     state.plan.units.map((u) => [
       u.id as string,
-      happenedSoFar(state).flatMap((t) => (t.units.includes(u.id) ? [t.text] : [])),
+      otherwiseIn(state).flatMap((t) => (t.units.includes(u.id) ? [t.text] : [])),
     ]),
   );
 
@@ -191,11 +193,11 @@ export async function allFindings(
   const figures = figuresOf(row.review);
   const [results, atRounds] = await Promise.all([
     findings(
-      order.map((t) => findingInput(state, t)),
+      order.map((t) => findingInput(state, t, { today: todayDate() })),
       figures,
     ),
     findings(
-      rounds.map(({ trait: t, roundId }) => findingInput(state, t, { roundId })),
+      rounds.map(({ trait: t, roundId }) => findingInput(state, t, { roundId, today: todayDate() })),
       figures,
     ),
   ]);

@@ -101,7 +101,8 @@ export default function FindingsRoom() {
         <p>
           {trait.name} per {perOf(finding.trait, plan.unitNoun)}
           {finding.roundName && `, ${finding.roundName.toLowerCase()}`}
-          {finding.crop && `, ${finding.crop} alone`} · {countOf(finding.units.length, experimentalNoun(plan))}
+          {finding.crop && `, ${finding.crop} alone`} ·{' '}
+          {countOf(finding.units.length, experimentalNoun(plan))}
           {isSoFar(finding) && ', so far'} ·{' '}
           {isPrimary
             ? sealed
@@ -146,10 +147,12 @@ export default function FindingsRoom() {
                 <Link to={`/trial/${plan.id}/layout`}>Layout</Link>.
               </p>
             ) : (
-              <Report blocks={notes(finding, nameOf, experimentalNoun(plan)).map(({ tone, title, text }) => ({
+              <Report
+                blocks={notes(finding, nameOf, experimentalNoun(plan)).map(({ tone, title, text }) => ({
                   type: 'note',
                   ...{ tone, title, text },
-                }))} />
+                }))}
+              />
             )}
             {data.ladders.map((said) => (
               <div key={said} className="note plain">

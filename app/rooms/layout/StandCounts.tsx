@@ -9,7 +9,7 @@ import { standsAt, thinTo } from '~core/log/stand';
 import type { UnitId } from '~core/model/ids';
 import { planIndex } from '~core/plan/planIndex';
 import { listNames, plural } from '~core/quantity/format';
-import { livingUnits } from '~core/schedule/rounds';
+import { livingUnits } from '~core/log/asked';
 import type { Saying } from '../../store/change';
 import { describeChangeError } from '../../store/errors';
 import { appendEntries } from '../../store/trials';

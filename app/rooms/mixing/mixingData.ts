@@ -1,7 +1,7 @@
 import { packsLeft, stocksLeft } from '~core/log/packs';
 import { givenPlan } from '~core/mixing/givenPlan';
 import { nextProgrammeDay, programmeDays } from '~core/mixing/programme';
-import { livingUnits } from '~core/schedule/rounds';
+import { livingUnits } from '~core/log/asked';
 import { dayOfDate } from '~core/plan/days';
 import { todayDate } from '../../bench/clock';
 import { listProducts } from '../../store/products';

@@ -17,7 +17,7 @@ import { newId } from '~core/model/newId';
 import type { Result } from '~core/model/result';
 import { type SessionDraft, type PlannedSession, draftFaults, planSession } from '~core/sensory/planSession';
 import { parseDecimal } from '~core/quantity/decimal';
-import { livingUnits } from '~core/schedule/rounds';
+import { livingUnits } from '~core/log/asked';
 import type { FieldErrors } from '../../form/schemaFields';
 import { parseScale, scaleToText } from '../question/writtenScale';
 import type { Photo } from '../rounds/photoData';

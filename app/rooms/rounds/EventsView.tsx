@@ -10,7 +10,7 @@ import { formatFigure, listNames, plural } from '~core/quantity/format';
 import { shortDate } from '../../bench/clock';
 import { PlanView } from '../../ui/PlanView';
 import { EventForm } from './EventForm';
-import { happenedSoFar } from '../happenedSoFar';
+import { otherwiseIn } from '~core/log/otherwise';
 import { TellApart } from './TellApart';
 import { UnitChoice } from './UnitChoice';
 
@@ -24,7 +24,7 @@ export function EventsView({ state, open, head }: { state: TrialState; open: num
     setChosen(next);
   };
   const code = (id: UnitId) => planIndex(plan).unit(id)?.code ?? '?';
-  const told = happenedSoFar(state);
+  const told = otherwiseIn(state).reverse();
   const work = tasksLogged(state);
   return (
     <>
@@ -78,7 +78,7 @@ export function EventsView({ state, open, head }: { state: TrialState; open: num
           <ul className="report-list">
             {told.map((t) => (
               <li key={t.id}>
-                <span className="num quiet">{shortDate(t.day)}</span> {t.text}
+                {t.day !== null && <span className="num quiet">{shortDate(t.day)}</span>} {t.text}
                 {t.units.length > 0 && <span className="small quiet"> · {t.units.map(code).join(', ')}</span>}
               </li>
             ))}

@@ -19,7 +19,7 @@ import type { Saying } from '../../store/change';
 import { onCommitted } from '../../store/committed';
 import { PlanView } from '../../ui/PlanView';
 import { UnitFace, tileInk, unitNumber } from '../../ui/UnitTile';
-import { firstOpenSample } from '~core/schedule/rounds';
+import { firstOpenSample } from '~core/log/asked';
 import { planIndex } from '~core/plan/planIndex';
 import { kindOf } from '~core/model/plan';
 import { LiveTiles } from './liveTiles';

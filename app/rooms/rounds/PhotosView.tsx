@@ -10,7 +10,7 @@ import type { TrialState } from '~core/log/state';
 import type { UnitId } from '~core/model/ids';
 import { planIndex } from '~core/plan/planIndex';
 import { formatFigure, plural } from '~core/quantity/format';
-import { livingUnits } from '~core/schedule/rounds';
+import { livingUnits } from '~core/log/asked';
 import { PickOne } from '../../ui/PickOne';
 import { PlanView } from '../../ui/PlanView';
 import { Tessera } from '../../ui/Tessera';

@@ -1,3 +1,4 @@
+import { sayValue } from '~core/log/sayValue';
 import { type ReactNode, useCallback, useMemo, useState } from 'react';
 import { relativeDay, todayDate } from '../../bench/clock';
 import { lastValueBefore } from '~core/log/plausible';
@@ -6,8 +7,8 @@ import { cropOfSample, cropsTaken, numberInCrop, samplesIn } from '~core/log/res
 import type { EntryBody } from '~core/log/entry';
 import type { TraitId, UnitId } from '~core/model/ids';
 import { type Round, type Trait, type Unit, kindOf } from '~core/model/plan';
-import { firstOpenSample } from '~core/schedule/rounds';
-import { formatFigure, formatSigned, plural } from '~core/quantity/format';
+import { firstOpenSample } from '~core/log/asked';
+import { countOf, formatSigned } from '~core/quantity/format';
 import TextField from '@mui/material/TextField';
 import { usePost, useSend } from '../../form/usePost';
 import { EntryPad } from '../../ui/EntryPad';
@@ -168,7 +169,6 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
   };
   const next = walk[(walk.indexOf(unit) + 1) % walk.length];
   const crop = cropsTaken(plan, trait) > 1 ? plan.cropsWithin[cropOfSample(trait, sample)] : undefined;
-  const unitOf = trait.unit ? ` ${trait.unit}` : '';
 
   return (
     <div className="with-side standing">
@@ -209,10 +209,14 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
             onChoice={(v) => put({ text: String(v) })}
             left={
               last
-                ? `last ${formatFigure(last.value, trait.decimals)}${unitOf}, ${relativeDay(last.date, todayDate())}`
+                ? `last ${sayValue(last, trait)}, ${relativeDay(last.date, todayDate())}`
                 : 'no value before'
             }
-            right={value !== null && last ? formatSigned(value - last.value, trait.decimals) : ''}
+            right={
+              value !== null && last && !last.notYet && kind.jumpsAreOdd
+                ? formatSigned(value - last.value, trait.decimals)
+                : ''
+            }
             warning={warning}
             error={error}
             keepLabel={
@@ -289,7 +293,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
           <PadMore more={more} onMore={setMore} />
           {doneOf.get(trait.id)?.done === walk.length && (
             <p role="status" className="small">
-              All {walk.length} {plural(plan.unitNoun)} have their {trait.name.toLowerCase()} in this round.
+              {trait.name}: written down of all {countOf(walk.length, plan.unitNoun)} in this round.
             </p>
           )}
           {standing?.notYet && <p className="small quiet">Last said: not yet.</p>}

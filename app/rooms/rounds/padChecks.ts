@@ -48,7 +48,7 @@ export function doubtOnPad(
   { unit, trait, round, value, standing, today }: Asked,
 ): string | null {
   const doubts = [
-    standing && !standing.notYet && standing.value !== value ? replacing(standing.value, trait) : null,
+    standing && !standing.notYet && standing.value !== value ? replacing(standing, trait) : null,
     implausible(state, unit.id, trait, value, round.id),
     today === null ? null : farFromRound(state.plan, round, today),
   ].filter((d) => d !== null);

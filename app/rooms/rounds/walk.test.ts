@@ -65,7 +65,7 @@ it('a round is open for a trait until every living unit has it', () => {
 });
 
 it('says what a new value replaces', () => {
-  expect(replacing(4.25, heightTrait({ unit: 'cm', decimals: 1 }))).toBe(
+  expect(replacing({ value: 4.25 }, heightTrait({ unit: 'cm', decimals: 1 }))).toBe(
     'This replaces 4.3 cm, kept in this round.',
   );
 });

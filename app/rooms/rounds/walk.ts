@@ -2,8 +2,8 @@ import { walkOrder } from '~core/design/layOut';
 import type { TrialState } from '~core/log/state';
 import type { RoundId, UnitId } from '~core/model/ids';
 import { type Plan, type Round, type Trait, type Unit, kindOf } from '~core/model/plan';
-import { formatFigure } from '~core/quantity/format';
-import { firstOpenSample, wantedSamples } from '~core/schedule/rounds';
+import { type Written, sayValue } from '~core/log/sayValue';
+import { firstOpenSample, wantedSamples } from '~core/log/asked';
 
 /** The place in a round that comes next: which unit, which sample of it. */
 export interface WalkStep {
@@ -79,8 +79,8 @@ export function stepFrom(
 }
 
 /** Said before a kept value is replaced. */
-export const replacing = (kept: number, trait: Trait): string =>
-  `This replaces ${formatFigure(kept, trait.decimals)}${trait.unit ? ` ${trait.unit}` : ''}, kept in this round.`;
+export const replacing = (kept: Written, trait: Trait): string =>
+  `This replaces ${sayValue(kept, trait)}, kept in this round.`;
 
 /** Whether a sample's number means the same plant for every trait, so that its death can be said once for all. */
 export const samplesAreAlike = (plan: Pick<Plan, 'cropsWithin' | 'traits'>): boolean =>

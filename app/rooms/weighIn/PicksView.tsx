@@ -11,7 +11,7 @@ import { dayOfDate } from '~core/plan/days';
 import { planIndex } from '~core/plan/planIndex';
 import { parseDecimal } from '~core/quantity/decimal';
 import { listNames, plural } from '~core/quantity/format';
-import { livingUnits } from '~core/schedule/rounds';
+import { livingUnits } from '~core/log/asked';
 import { relativeDay, todayDate } from '../../bench/clock';
 import { LeaveGuard } from '../../form/UnsavedGuard';
 import { useSend } from '../../form/usePost';

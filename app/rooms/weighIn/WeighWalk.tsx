@@ -28,7 +28,7 @@ import { LeftTypedList } from '../rounds/LeftTypedList';
 import { MeasurePlan } from '../rounds/MeasurePlan';
 import type { Weighed } from '../rounds/leftTyped';
 import { useLeftTyped } from '../rounds/useLeftTyped';
-import { firstOpenSample } from '~core/schedule/rounds';
+import { firstOpenSample } from '~core/log/asked';
 import { nextStep, samplesAreAlike, stepFrom, walkOf } from '../rounds/walk';
 import { BesideScale } from './BesideScale';
 import { Container } from './Container';

@@ -50,7 +50,7 @@ export function doubtOfWeight(
     today === null ? null : farFromRound(state.plan, round, today),
     weight.reading && !weight.reading.steady ? 'The scale wasn’t steady.' : null,
     weight.tareG === 0 && !withoutTare ? 'No tare is taken off.' : null,
-    standing && standing.value !== net ? replacing(standing.value, trait) : null,
+    standing && standing.value !== net ? replacing(standing, trait) : null,
   ].filter((d) => d !== null);
   return doubts.length > 0 ? doubts.join(' ') : null;
 }

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { RoundId, TraitId, UnitId } from '../../model/ids';
 import { utc } from '../../model/column';
 import { formatFigure } from '../../quantity/format';
+import { sayValue } from '../sayValue';
 import { entryKind } from './kind';
 
 /** A value of a trait, typed or read off. */
@@ -29,8 +30,8 @@ export const measurement = entryKind({
     const sample = b.sample === null ? '' : `, sample ${b.sample}`;
     const doubtful = b.borderline ? ` (and ${b.borderline} borderline)` : '';
     const off = b.offType ? ` (${b.offType} of them off type)` : '';
-    const value = b.notYet ? `not yet on day ${b.value}` : formatFigure(b.value, t?.decimals ?? 1);
-    return `${words.unit(b.unitId)} ${t?.name.toLowerCase() ?? ''} ${value} ${b.notYet ? '' : (t?.unit ?? '')}${doubtful}${off}${sample} ${words.round(b.roundId)}`;
+    const value = t ? sayValue(b, t) : formatFigure(b.value, 1);
+    return `${words.unit(b.unitId)} ${t?.name.toLowerCase() ?? ''} ${value}${doubtful}${off}${sample} ${words.round(b.roundId)}`;
   },
   takeBack: { allowed: true },
   table: {
