@@ -6,7 +6,7 @@ import { findingOf } from '../account/findingInput';
 import { headline, warningsOf } from '../say/words';
 import { conductBlocks } from '../report/conductBlocks';
 import { roundProgress } from '../schedule/rounds';
-import { entry, harvest, height, heightTrait, plan, trait, unitId, weighing } from '../testing/trial';
+import { entry, harvest, height, heightTrait, plan, trait, type unitId, weighing } from '../testing/trial';
 import { answeredIn } from './asked';
 import { deriveState } from './state';
 

@@ -18,7 +18,6 @@ export function cardTable(
   card: Card,
   contenders: readonly { id: string; name: string; order: number }[],
 ): TableBlock {
-  const weights = card.rows.reduce((s, r) => s + r.heading.weight, 0) || 1;
   const points = (value: number | null, said: string) =>
     value === null ? text(said) : text(formatFigure(value, 1));
   return {
@@ -26,7 +25,7 @@ export function cardTable(
     columns: [
       column('contender'),
       ...card.rows.map((r) =>
-        numbers(`${r.heading.name}, ${Math.round((100 * r.heading.weight) / weights)} %`),
+        numbers(`${r.heading.name}, ${r.sharePercent} %`),
       ),
       numbers('all together'),
       numbers('first in 100'),

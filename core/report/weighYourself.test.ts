@@ -30,7 +30,7 @@ it('the policy allows the one script that is in the page, and nothing else runs'
   expect(toHtml('Is it?', [], () => '', pageColours)).toContain("script-src 'none'");
 });
 it('a card that one contender alone has points for isn’t put to the reader', () => {
-  const rows = [{ heading: { id: 'y', name: 'Y', weight: 1, from: { kind: 'cost' as const } }, firsts: null,
+  const rows = [{ heading: { id: 'y', name: 'Y', weight: 1, from: { kind: 'cost' as const } }, firsts: null, sharePercent: 100, leaders: null,
         rule: '', cells: new Map([['A', { figure: 1, points: 1, low: null, high: null, said: '' }], ['B', { figure: null, points: null, low: null, high: null, said: 'died' }]]) }]; // prettier-ignore
   const contenders = ['A', 'B'].map((id) => ({ id, score: null, place: null, firstOf100: null }));
   expect(pageCard({ rows, contenders, flips: [], open: [] }, (id) => id)).toBeNull();

@@ -28,7 +28,10 @@ var said=document.getElementById('card-said');
 function add(){
 var w=sliders.map(function(s){return Number(s.value)});
 var total=w.reduce(function(a,b){return a+b},0);
-sliders.forEach(function(s,i){s.nextElementSibling.textContent=(total>0?Math.round(100*w[i]/total):0)+' %'});
+var exact=w.map(function(x){return total>0?100*x/total:0}),whole=exact.map(Math.floor);
+var rest=total>0?100-whole.reduce(function(a,b){return a+b},0):0;
+w.map(function(_,i){return i}).sort(function(i,j){return exact[j]-whole[j]-exact[i]+whole[i]||i-j}).slice(0,rest).forEach(function(i){whole[i]++});
+sliders.forEach(function(s,i){s.nextElementSibling.textContent=whole[i]+' %'});
 if(!(total>0)){said.textContent='Give a heading a weight.';return}
 var scored=data.contenders.map(function(c,i){return{name:c.name,row:i,score:c.points.reduce(function(a,p,j){return a+p*w[j]/total},0)}});
 scored.forEach(function(c){document.getElementById('card-total-'+c.row).textContent=c.score.toFixed(1)});

@@ -5,6 +5,9 @@ import type { Card } from '../verdict/card';
 export function sayCard(card: Card, nameOf: (id: string) => string): string {
   const first = card.contenders.filter((c) => c.place === 1);
   if (first.length === 0) return 'Give the headings weights to see who comes first.';
+  const counting = card.rows.filter((r) => r.heading.weight > 0);
+  const alone = counting.length === 1 ? counting[0]!.leaders : null;
+  if (alone) return sayLeaders(alone, nameOf);
   const names = listNames(first.map((c) => nameOf(c.id)));
   if (first.length > 1) return `${names} are level at ${formatFigure(first[0]!.score!, 1)} points.`;
   const sure = first[0]!.firstOf100;
@@ -12,6 +15,14 @@ export function sayCard(card: Card, nameOf: (id: string) => string): string {
     return `${names} has most points, ${formatFigure(first[0]!.score!, 1)}; how surely can’t be said.`;
   const judged = sure >= 95 ? '' : sure >= 60 ? '; the others aren’t far' : ': little separates them';
   return `${names} comes first in ${sure} of 100 draws${judged}.`;
+}
+
+/** Who comes first under one heading, by its own finding. */
+function sayLeaders(leaders: readonly string[], nameOf: (id: string) => string): string {
+  if (leaders.length === 0) return 'Not all could be tested: who comes first can’t be told.';
+  return leaders.length === 1
+    ? `${nameOf(leaders[0]!)} comes first, by its own finding.`
+    : `${listNames(leaders.map(nameOf))}: none of them is told to be better than the others.`;
 }
 
 /** What would turn the card, one sentence a heading. @example 'Yield above 52 %: Sarmenta.' */
@@ -32,12 +43,20 @@ const LEFT_OPEN = 5;
  * @example 'Who counts value alone takes Water.'
  */
 export const sayAlone = (card: Card, nameOf: (id: string) => string): string[] =>
-  card.rows.flatMap(({ heading, cells, firsts }) => {
+  card.rows.flatMap(({ heading, cells, firsts, leaders }) => {
     const points = [...cells].flatMap(([id, c]) => (c.points === null ? [] : [{ id, points: c.points }]));
     if (points.length < 2) return [];
     const best = Math.max(...points.map((p) => p.points));
     const top = points.filter((p) => p.points > best - 1e-9);
     const who = `Who counts ${heading.name.toLowerCase()} alone`;
+    if (leaders) {
+      if (leaders.length === 0 || leaders.length === points.length) return [`${who} is told nothing here.`];
+      return [
+        leaders.length === 1
+          ? `${who} takes ${nameOf(leaders[0]!)}.`
+          : `${who} is left with ${listNames(leaders.map(nameOf))}: nothing separates them.`,
+      ];
+    }
     if (top.length === points.length) return [`${who} is told nothing here.`];
     const open = points.filter((p) => (firsts?.get(p.id) ?? 0) >= LEFT_OPEN);
     // Level by figures that have no spread is level; first in draws is open between all that are.

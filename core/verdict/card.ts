@@ -1,10 +1,13 @@
+import tQuantile from '@stdlib/stats-base-dists-t-quantile';
 import { formatMoney } from '../cost/money';
 import type { CardHeading } from '../model/judgement';
 import type { Plan } from '../model/plan';
 import { kindOf } from '../model/traitKinds';
-import { countedFrom } from '../plan/control';
+import { controlOf } from '../plan/control';
 import { formatFigure } from '../quantity/format';
+import { wholePercents } from '../quantity/percents';
 import { seededRandom } from '../stats/random';
+import type { Finding } from '../account/finding';
 import { type CardInput, type Source, sourceOf } from './cardSource';
 import { type Flip, scorecard } from './scorecard';
 import type { VerdictLine } from './verdict';
@@ -28,13 +31,17 @@ export interface CardRow {
   cells: Map<string, CardCell>;
   /** in how many of 100 draws each is first under this heading alone; null where there is no spread to draw from */
   firsts: Map<string, number> | null;
+  /** its share of all weights that count, in whole per cents that add up to 100 */
+  sharePercent: number;
+  /** contenders nothing is told to be better than, by the heading's own finding; null where there is no such test */
+  leaders: string[] | null;
 }
 
 export interface Card {
   rows: CardRow[];
   /** weighted mean of points, and in how many of 100 draws of the findings' own spread the contender is first */
   contenders: { id: string; score: number | null; place: number | null; firstOf100: number | null }[];
-  flips: Flip[];
+  flips: (Flip & { id: string })[];
   /** headings or contenders that keep the card from being added up, in words */
   open: string[];
 }
@@ -79,8 +86,7 @@ const pointsAt = (figure: number, zero: number, ten: number): number =>
  */
 export function makeCard(input: CardInput): Card {
   const { plan, headings, nameOf, seed = 1 } = input;
-  const control = countedFrom(plan);
-  const held = control && control.role !== 'test' ? (control.id as string) : null;
+  const held = (controlOf(plan)?.id as string | undefined) ?? null;
   const ids = plan.treatments.map((t) => t.id as string);
   const open: string[] = [];
   const made = headings.flatMap((heading) => {
@@ -95,9 +101,12 @@ export function makeCard(input: CardInput): Card {
         : null;
     return [{ heading, source, ...(own ?? ruleOf(heading, source, held, nameOf)) }];
   });
-  const rows = made.map(({ heading, source, zero, ten, rule }): CardRow => ({
+  const shares = wholePercents(made.map((m) => m.heading.weight));
+  const rows = made.map(({ heading, source, zero, ten, rule }, at): CardRow => ({
     heading,
     rule,
+    sharePercent: shares[at]!,
+    leaders: source.leaders ?? null,
     firsts: firstsAlone({ heading, source, zero, ten }, ids, seed),
     cells: new Map(
       ids.map((id): [string, CardCell] => {
@@ -108,7 +117,7 @@ export function makeCard(input: CardInput): Card {
         const ends =
           se === undefined
             ? null
-            : [figure - 1.96 * se, figure + 1.96 * se]
+            : [figure - half(source) * se, figure + half(source) * se]
                 .map((v) => pointsAt(v, zero, ten))
                 .sort((a, b) => a - b);
         const reason = heading.from.kind === 'own' ? (heading.from.points[id]?.reason ?? '') : '';
@@ -175,10 +184,13 @@ export function makeCard(input: CardInput): Card {
         firstOf100: own && first ? Math.round(100 * (first.get(id) ?? 0)) : null,
       };
     }),
-    flips: added.value.flips,
+    flips: added.value.flips.map((f, i) => ({ ...f, id: rows[i]!.heading.id })),
     open,
   };
 }
+
+/** Half a 95 % interval in standard errors. */
+const half = ({ df }: Source): number => (df === undefined ? 1.96 : tQuantile(0.975, df));
 
 /** How often each is first under one heading alone, in 100 draws. */
 function firstsAlone(
@@ -201,15 +213,17 @@ function certainty(
   seed: number,
 ): Map<string, number> {
   const random = seededRandom(seed);
-  const total = made.reduce((s, m) => s + m.heading.weight, 0);
+  const counting = made.filter((m) => m.heading.weight > 0);
+  const total = counting.reduce((s, m) => s + m.heading.weight, 0);
   const first = new Map<string, number>();
   for (let d = 0; d < DRAWS; d++) {
+    const drawn = counting.map((m) => m.source.draw?.(random) ?? ((id: string) => m.source.figures.get(id)!));
     const scores = ids.map((id) =>
-      made.reduce((s, { heading, source, zero, ten }) => {
-        if (heading.weight === 0) return s;
-        const figure = source.draw ? source.draw(id, random) : source.figures.get(id)!;
-        return s + (heading.weight / total) * pointsAt(figure, zero, ten);
-      }, 0),
+      counting.reduce(
+        (s, { heading, zero, ten }, i) =>
+          s + (heading.weight / total) * pointsAt(drawn[i]!(id), zero, ten),
+        0,
+      ),
     );
     const best = Math.max(...scores);
     const level = ids.filter((_, i) => scores[i]! > best - 1e-9);
@@ -218,10 +232,13 @@ function certainty(
   return first;
 }
 
-/** Headings a new card begins with: the deciding trait, its evenness and what it costs. */
-export function proposedHeadings(plan: Plan): CardHeading[] {
+/** Headings a new card begins with: the deciding trait, its evenness where that has figures, and what it costs. */
+export function proposedHeadings(plan: Plan, finding: Finding): CardHeading[] {
   const primary = plan.traits.find((t) => t.id === plan.primaryTraitId);
-  const figures = primary && kindOf(primary).observes === 'continuous';
+  const figures =
+    primary &&
+    kindOf(primary).observes === 'continuous' &&
+    finding.analysis.summaries.every((s) => s.n > 2);
   return [
     ...(primary
       ? [

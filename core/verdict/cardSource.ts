@@ -2,19 +2,24 @@ import chiQuantile from '@stdlib/stats-base-dists-chi-quantile';
 import { comparedValue, moreIsBetter } from '../analysis/goodness';
 import type { CardHeading } from '../model/judgement';
 import type { Plan } from '../model/plan';
-import { listNames } from '../quantity/format';
 import type { Random } from '../stats/random';
+import { absenceOf } from '../account/absence';
 import type { Finding } from '../account/finding';
+import { leaders } from '../account/outcomes';
 import type { VerdictLine } from './verdict';
 
 /** Figures that a heading's points are made from. */
 export interface Source {
   /** by contender */
   figures: Map<string, number>;
-  /** a figure drawn from what is uncertain about it; null where nothing is known of that */
-  draw: ((id: string, random: Random) => number) | null;
+  /** figures drawn from what is uncertain about them, all of one draw together; null where nothing is known of that */
+  draw: ((random: Random) => (id: string) => number) | null;
   /** spread of a figure, for its bar */
   spread: Map<string, number>;
+  /** degrees of freedom that spread was seen with; left out where it is known by other ways */
+  df?: number;
+  /** contenders that nothing is told to be better than, by the finding's own test; left out where there is none */
+  leaders?: string[];
   better: 1 | -1;
   unit: string;
   decimals: number;
@@ -33,7 +38,13 @@ export interface CardInput {
   seed?: number;
 }
 
-/** Spread of a contender's figure, from its interval. */
+/** A draw of a chi-square over its degrees of freedom. */
+const scaledChiSquare = (df: number, random: Random): number => {
+  const chi = chiQuantile(Math.min(1 - 1e-9, Math.max(1e-9, random.uniform())), df);
+  return chi ** 2 / df;
+};
+
+/** Spread of a contender's figure: what units of one contender differ by, blocks off; else from its interval. */
 function standardError(finding: Finding, id: string): number | null {
   const s = finding.analysis.summaries.find((x) => x.name === id);
   if (!s) return null;
@@ -45,6 +56,7 @@ function traitSource(finding: Finding): Source {
   const figures = new Map(
     finding.analysis.summaries.flatMap((s) => (s.shown === undefined ? [[s.name, s.estimate] as const] : [])),
   );
+  const df = finding.analysis.unitDf;
   const spread = new Map<string, number>();
   for (const id of figures.keys()) {
     const se = standardError(finding, id);
@@ -53,7 +65,13 @@ function traitSource(finding: Finding): Source {
   return {
     figures,
     spread,
-    draw: (id, random) => figures.get(id)! + (spread.get(id) ?? 0) * random.normal(),
+    // The error all share is itself known by so many degrees of freedom: drawn once for all, that makes Student's t.
+    draw: (random) => {
+      const scale = df === undefined ? 1 : Math.sqrt(scaledChiSquare(df, random));
+      return (id) => figures.get(id)! + ((spread.get(id) ?? 0) * random.normal()) / scale;
+    },
+    ...(df !== undefined && { df }),
+    ...(finding.analysis.spread === 'shown' && { leaders: leaders(finding) }),
     better: moreIsBetter(finding.trait) ? 1 : -1,
     unit:
       finding.trait.direction === 'band'
@@ -61,15 +79,8 @@ function traitSource(finding: Finding): Source {
         : finding.trait.unit,
     decimals: Math.max(1, finding.trait.decimals),
     absent: (id) => {
-      const why = [...new Set(finding.leftOut.filter((u) => u.treatmentId === id).map((u) => u.why))];
       const shown = finding.analysis.summaries.find((s) => s.name === id)?.shown;
-      return (
-        shown ??
-        (listNames(
-          why.map((w) => ({ died: 'died', excluded: 'left out', notMeasured: 'not measured' })[w]),
-        ) ||
-          'no value')
-      );
+      return shown ?? absenceOf(finding, id);
     },
   };
 }
@@ -91,11 +102,7 @@ function evennessSource(finding: Finding): Source {
   return {
     figures,
     spread,
-    draw: (id, random) => {
-      const df = units.get(id)! - 1;
-      const chi = chiQuantile(Math.min(1 - 1e-9, Math.max(1e-9, random.uniform())), df);
-      return (figures.get(id)! * Math.sqrt(df)) / chi;
-    },
+    draw: (random) => (id) => figures.get(id)! / Math.sqrt(scaledChiSquare(units.get(id)! - 1, random)),
     better: -1,
     unit: finding.trait.unit ? `${finding.trait.unit} spread` : 'spread',
     decimals: finding.trait.decimals + 1,
@@ -146,7 +153,7 @@ function panelSource({ moreIsBetter, treatments }: PanelFigures): Source {
   return {
     figures,
     spread,
-    draw: (id, random) => figures.get(id)! + (spread.get(id) ?? 0) * random.normal(),
+    draw: (random) => (id) => figures.get(id)! + (spread.get(id) ?? 0) * random.normal(),
     better: moreIsBetter === false ? -1 : 1,
     unit: 'on average',
     decimals: 1,

@@ -1,3 +1,4 @@
+import { wholePercents } from '../quantity/percents';
 import { type Points, scorecard } from './scorecard';
 
 /** Which of two headings matters more to the reviewer. */
@@ -28,15 +29,7 @@ export function weightsByPairs(
     if (more === null) [a, b].forEach((h) => add(h, 1));
     else add(more === 'a' ? a : b, 2);
   }
-  const total = [...points.values()].reduce((s, p) => s + p, 0);
-  const exact = headings.map((h) => (100 * points.get(h)!) / total);
-  const whole = exact.map(Math.floor);
-  // What rounding leaves goes to the largest remainders, the first of equals.
-  const byRemainder = headings
-    .map((_, i) => i)
-    .sort((i, j) => exact[j]! - whole[j]! - (exact[i]! - whole[i]!));
-  const left = 100 - whole.reduce((s, w) => s + w, 0);
-  for (const i of byRemainder.slice(0, left)) whole[i]! += 1;
+  const whole = wholePercents(headings.map((h) => points.get(h)!));
   return new Map(headings.map((h, i) => [h, whole[i]!]));
 }
 

@@ -24,6 +24,7 @@ import { addableHeadings } from './addableHeadings';
 
 interface Props {
   plan: Plan;
+  primary: Finding;
   findings: readonly Finding[];
   verdict: Verdict;
   stored: CardHeading[];
@@ -40,7 +41,7 @@ const presetNames: Record<string, string> = {
 };
 
 /** Headings as points of 0 to 10, their weights, who is first and how surely, and what would turn it. */
-export function ScorecardView({ plan, findings, verdict, stored, rev, panels }: Props) {
+export function ScorecardView({ plan, primary, findings, verdict, stored, rev, panels }: Props) {
   const nameOf = useMemo(() => nameIn(plan), [plan]);
   const { shown, show, keep, keeping, refused } = useKept('headings', stored, rev);
   const [editing, setEditing] = useState<string | null>(null);
@@ -56,13 +57,12 @@ export function ScorecardView({ plan, findings, verdict, stored, rev, panels }: 
           Weigh headings against each other: yield, evenness, cost, looks, ease. The card says who comes
           first, how surely, and how far a weight must move before another does.
         </p>
-        <Button variant="contained" onClick={() => keep(proposedHeadings(plan))}>
+        <Button variant="contained" onClick={() => keep(proposedHeadings(plan, primary))}>
           Begin a scorecard
         </Button>
       </div>
     );
   }
-  const total = shown.reduce((s, h) => s + h.weight, 0) || 1;
   const change = (id: string, over: Partial<CardHeading>) =>
     shown.map((h) => (h.id === id ? { ...h, ...over } : h));
   const edited = shown.find((h) => h.id === editing);
@@ -114,7 +114,7 @@ export function ScorecardView({ plan, findings, verdict, stored, rev, panels }: 
           <tbody>
             {shown.map((h) => {
               const row = card.rows.find((r) => r.heading.id === h.id);
-              const flip = card.flips.find((f) => f.heading === h.name);
+              const flip = card.flips.find((f) => f.id === h.id);
               return (
                 <tr key={h.id}>
                   <th scope="row">
@@ -144,7 +144,7 @@ export function ScorecardView({ plan, findings, verdict, stored, rev, panels }: 
                       onChange={(_, v) => show(change(h.id, { weight: v as number }))}
                       onChangeCommitted={(_, v) => keep(change(h.id, { weight: v as number }))}
                     />
-                    <div className="small num">{Math.round((100 * h.weight) / total)} %</div>
+                    <div className="small num">{row ? `${row.sharePercent} %` : 'doesn’t count'}</div>
                     {flip?.weightThen != null && flip.winner && (
                       <div className="small turned">
                         {flip.weightThen > flip.weightNow ? 'above' : 'below'}{' '}

@@ -143,7 +143,7 @@ export default function VerdictRoom() {
       />
       {view === 'card' && (
         <ScorecardView
-          {...{ plan, verdict }}
+          {...{ plan, verdict, primary }}
           findings={data.findings}
           stored={data.headings}
           rev={data.rev}
