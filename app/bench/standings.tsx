@@ -29,7 +29,7 @@ export async function clientLoader() {
   );
   const standing = asked.flatMap(({ t, trait }, i): (StandingTrial & { family: string })[] => {
     const finding = made[i]!;
-    if (!finding.ok || finding.value.peers) return [];
+    if (!finding.ok) return [];
     const faults = audit(auditInput(t.row, t.state)).filter(
       (f) => f.severity === 'breaks' && f.accepted === null,
     );

@@ -24,9 +24,7 @@ export function cardTable(
     type: 'table',
     columns: [
       column('contender'),
-      ...card.rows.map((r) =>
-        numbers(`${r.heading.name}, ${r.sharePercent} %`),
-      ),
+      ...card.rows.map((r) => numbers(`${r.heading.name}, ${r.sharePercent} %`)),
       numbers('all together'),
       numbers('first in 100'),
     ],

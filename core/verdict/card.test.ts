@@ -122,7 +122,9 @@ describe('who is first', () => {
     const close = cardOf([yieldOf(1)], [50, 69.9, 70], 4);
     const [a, b] = ['A', 'B'].map((n) => close.contenders.find((c) => c.id === n)!.firstOf100!);
     expect(Math.abs(a! - b!)).toBeLessThan(25);
-    expect(sayCard(close, id)).toMatch(/^(A and B|B and A): none of them is told to be better than the others\.$/);
+    expect(sayCard(close, id)).toMatch(
+      /^(A and B|B and A): none of them is told to be better than the others\.$/,
+    );
   });
   it('where no spread was seen the lead isn’t called sure', () => {
     const card = cardOf([yieldOf(1)], [50, 60, 90], 0);
@@ -162,7 +164,11 @@ describe('who is first', () => {
 
 it('a new card has the deciding trait, its evenness and cost; presets weigh them', () => {
   const found = (replicates: number) => {
-    const p = { ...plan({ treatments: names, replicates }), products: priced.products, treatments: priced.treatments };
+    const p = {
+      ...plan({ treatments: names, replicates }),
+      products: priced.products,
+      treatments: priced.treatments,
+    };
     const values = Object.fromEntries(names.map((n) => [n, around(50, 1).slice(0, replicates)]));
     const f = findingOf(deriveState(p, harvest(values)), p.traits[0]!);
     if (!f.ok) throw new Error(f.error.tag);
@@ -176,7 +182,12 @@ it('a new card has the deciding trait, its evenness and cost; presets weigh them
 });
 
 it('a heading without figures has no part in weights or turning points', () => {
-  const nowhere: CardHeading = { id: 'x', name: 'Taste', weight: 50, from: { kind: 'trait', traitId: 'nowhere' } };
+  const nowhere: CardHeading = {
+    id: 'x',
+    name: 'Taste',
+    weight: 50,
+    from: { kind: 'trait', traitId: 'nowhere' },
+  };
   const without = cardOf([yieldOf(50), cost(50)], [50, 60, 70], 1);
   const withIt = cardOf([nowhere, yieldOf(50), cost(50)], [50, 60, 70], 1);
   expect(withIt.rows.map((r) => r.sharePercent)).toEqual([50, 50]);

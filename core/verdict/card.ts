@@ -220,8 +220,7 @@ function certainty(
     const drawn = counting.map((m) => m.source.draw?.(random) ?? ((id: string) => m.source.figures.get(id)!));
     const scores = ids.map((id) =>
       counting.reduce(
-        (s, { heading, zero, ten }, i) =>
-          s + (heading.weight / total) * pointsAt(drawn[i]!(id), zero, ten),
+        (s, { heading, zero, ten }, i) => s + (heading.weight / total) * pointsAt(drawn[i]!(id), zero, ten),
         0,
       ),
     );
@@ -236,9 +235,7 @@ function certainty(
 export function proposedHeadings(plan: Plan, finding: Finding): CardHeading[] {
   const primary = plan.traits.find((t) => t.id === plan.primaryTraitId);
   const figures =
-    primary &&
-    kindOf(primary).observes === 'continuous' &&
-    finding.analysis.summaries.every((s) => s.n > 2);
+    primary && kindOf(primary).observes === 'continuous' && finding.analysis.summaries.every((s) => s.n > 2);
   return [
     ...(primary
       ? [

@@ -33,7 +33,7 @@ const said = (state: ReturnType<typeof grown>, over = true) =>
 describe('who led when', () => {
   it('an early leader that isn’t the last', () => {
     const s = said(grown([4, 8, 12], [3, 7, 15]));
-    expect(s[0]).toBe('On day 5 A led; On day 12 A led; at the end B leads.'.replace('; On', '; On'));
+    expect(s[0]).toBe('On day 5 A led; on day 12 A led; at the end B leads.');
     expect(s[1]).toBe('Whoever led on day 5 was still ahead at the end in 0 of 100 re-drawn trials.');
     expect(s.at(-1)).toMatch(/^An early leader isn’t the winner/);
   });
@@ -45,11 +45,26 @@ describe('who led when', () => {
   });
   it('level at the end, and what is only so far', () => {
     expect(said(grown([3, 7, 11], [4, 8, 11]))[0]).toBe(
-      'On day 5 B led; On day 12 B led; at the end nobody leads alone.',
+      'On day 5 B led; on day 12 B led; at the end nobody leads alone.',
     );
     expect(said(grown([3, 7, 0], [4, 6, 0], weekly, 2), false)[0]).toBe(
       'On day 5 B led; so far, on day 12, A leads.',
     );
+  });
+  it('goes on where one of a contender’s died: its line doesn’t end there, and leaders are named', () => {
+    const whole = grown([4, 8, 12], [3, 7, 15]);
+    const gone = whole.log.filter(
+      (e) => !(e.kind === 'measurement' && e.unitId === unitId('A', 0) && e.roundId !== 'w0'),
+    );
+    const death = {
+      ...entry({ kind: 'death', unitId: unitId('A', 0), sample: null, cause: '' }),
+      at: '2026-03-09T12:00:00.000Z',
+    };
+    const time = overTime(deriveState(weekly, [...gone, death]), tall)!;
+    expect(time.means.find((m) => m.id === 'A')!.points.map((p) => [p.day, p.n])).toEqual([[5, 4], [12, 3], [19, 3]]); // prettier-ignore
+    expect(time.leads.map((l) => l.leader)).toEqual(['A', 'A', 'B']);
+    // Without its death it is simply not measured: those days aren’t whole.
+    expect(overTime(deriveState(weekly, gone), tall)!.leads.map((l) => l.day)).toEqual([5]);
   });
   it('where less is better the least leads', () => {
     const lower = { ...tall, direction: 'lower' as const };

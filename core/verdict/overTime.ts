@@ -5,6 +5,9 @@ import type { TrialState } from '../log/state';
 import { givenDivisor } from '../log/givenDivisor';
 import { type Trait, kindOf } from '../model/plan';
 import { type Logistic, logisticFit } from '../stats/curves';
+import { localDay } from '../log/localDay';
+import { dayOfDate } from '../plan/days';
+import { mean } from '../stats/moments';
 import { seededRandom } from '../stats/random';
 
 /** One unit's values over the rounds. */
@@ -13,6 +16,8 @@ export interface UnitCurve {
   code: string;
   treatment: string;
   points: { day: number; value: number }[];
+  /** day it died; from then on nothing is asked of it. Left out while it lives */
+  diedOn?: number;
   /** null where it doesn't fit, or with fewer than four days */
   logistic: Logistic | null;
 }
@@ -31,7 +36,24 @@ export interface Lead {
 
 export interface OverTime {
   curves: UnitCurve[];
+  /** mean of each treatment on days on which all of its units then alive were measured */
+  means: { id: string; points: { day: number; mean: number; n: number }[] }[];
   leads: Lead[];
+}
+
+/** Whether all units that were alive on a day were measured, and some were. */
+const wholeOn = (curves: readonly UnitCurve[], day: number): boolean => {
+  const alive = curves.filter((c) => c.points.some((p) => p.day === day) || (c.diedOn ?? Infinity) > day);
+  return alive.length > 0 && alive.every((c) => c.points.some((p) => p.day === day));
+};
+
+/** A contender's mean as it goes on: one of its units less is no end of it. */
+function meanLine(own: readonly UnitCurve[]): { day: number; mean: number; n: number }[] {
+  const days = [...new Set(own.flatMap((c) => c.points.map((p) => p.day)))].sort((a, b) => a - b);
+  return days.flatMap((day) => {
+    const values = own.flatMap((c) => c.points.filter((p) => p.day === day).map((p) => p.value));
+    return wholeOn(own, day) ? [{ day, mean: mean(values), n: values.length }] : [];
+  });
 }
 
 const REDRAWN = 2000;
@@ -59,9 +81,11 @@ export function overTime(state: TrialState, trait: Trait, seed = 1): OverTime | 
         : [{ day: v.day, value: value / divisor }];
     });
     if (points.length === 0) return [];
+    const death = state.deaths.get(u.id);
     return [
       {
         ...{ unit: u.id, code: u.code, treatment: u.treatmentId, points },
+        ...(death && { diedOn: dayOfDate(plan.startDate, localDay(death)) }),
         logistic: logisticFit(curveOf(visits, trait)),
       },
     ];
@@ -69,18 +93,20 @@ export function overTime(state: TrialState, trait: Trait, seed = 1): OverTime | 
   const rounds = plan.rounds
     .filter((r) => r.traitIds.includes(trait.id))
     .sort((a, b) => a.day - b.day)
-    .filter((r) => curves.length > 0 && curves.every((c) => c.points.some((p) => p.day === r.day)));
+    .filter((r) => wholeOn(curves, r.day));
   if (new Set(curves.flatMap((c) => c.points.map((p) => p.day))).size < 2) return null;
   const ids = plan.treatments
     .map((t) => t.id as string)
     .filter((id) => curves.some((c) => c.treatment === id));
   const sign = moreIsBetter(trait) ? 1 : -1;
-  const of = (c: UnitCurve, day: number) => comparedValue(trait, c.points.find((p) => p.day === day)!.value);
   const meansOn = (day: number, groups: readonly (readonly UnitCurve[])[]) =>
-    groups.map((g) => g.reduce((s, c) => s + of(c, day), 0) / g.length);
+    groups.map((g) =>
+      mean(g.flatMap((c) => c.points.filter((p) => p.day === day).map((p) => comparedValue(trait, p.value)))),
+    );
   const own = ids.map((id) => curves.filter((c) => c.treatment === id));
   const first = (means: readonly number[]): number | null => {
-    const best = Math.max(...means.map((m) => sign * m));
+    // Of a contender that is gone by then there is no mean: it doesn't lead.
+    const best = Math.max(...means.filter((m) => !Number.isNaN(m)).map((m) => sign * m));
     const at = means.flatMap((m, i) => (Math.abs(sign * m - best) <= 1e-12 * Math.abs(best) ? [i] : []));
     return at.length === 1 ? at[0]! : null;
   };
@@ -96,13 +122,14 @@ export function overTime(state: TrialState, trait: Trait, seed = 1): OverTime | 
   }
   return {
     curves,
+    means: ids.map((id, i) => ({ id, points: meanLine(own[i]!) })),
     leads: rounds.map((r, i): Lead => {
       const means = meansOn(r.day, own);
       const leader = first(means);
       return {
         day: r.day,
         round: r.name,
-        means: ids.map((id, j) => ({ id, mean: means[j]! })),
+        means: ids.flatMap((id, j) => (Number.isNaN(means[j]!) ? [] : [{ id, mean: means[j]! }])),
         leader: leader === null ? null : ids[leader]!,
         stillAhead: r === end || own.some((g) => g.length < 2) ? null : still[i]! / REDRAWN,
       };
@@ -128,7 +155,7 @@ export function sayLeads({ leads }: OverTime, nameOf: (id: string) => string, ov
       ? end.leader === null
         ? `${over ? 'At the end' : `On day ${end.day}`} nobody leads alone.`
         : `${nameOf(end.leader)} led ${earlier.every((l) => l.leader === end.leader) ? 'from the first round on' : 'whenever anybody led alone'}.`
-      : `${others.map((l) => `On day ${l.day} ${nameOf(l.leader!)} led`).join('; ')}; ${when} ${last}.`,
+      : `${others.map((l, i) => `${i === 0 ? 'On' : 'on'} day ${l.day} ${nameOf(l.leader!)} led`).join('; ')}; ${when} ${last}.`,
   );
   for (const l of earlier) {
     if (l.stillAhead === null) continue;

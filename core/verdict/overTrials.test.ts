@@ -31,6 +31,29 @@ function trialOf(id: string, arms: Record<string, number>, by = 1): StandingTria
 }
 
 describe('standings', () => {
+  it('one trial alone says no more than its own finding', () => {
+    // Two units each, 50 and 53 against 55 and 57: t = 3 / 1.8 on 2 degrees of freedom; by the normal curve it is “above”.
+    const base = plan({ treatments: ['Water', 'Bosco'], replicates: 2 });
+    const p: Plan = {
+      ...base,
+      products: [product({ id: 'Bosco' as ProductId, name: 'Bosco' })],
+      treatments: base.treatments.map((t) => ({
+        ...t,
+        products: t.name === 'Water' ? [] : [use({ productId: 'Bosco' as ProductId })],
+      })),
+    };
+    const f = findingOf(deriveState(p, harvest({ Water: [50, 53], Bosco: [55, 57] })), p.traits[0]!);
+    if (!f.ok) throw new Error(f.error.tag);
+    expect(f.value.outcomes[0]!.verdict).not.toBe('better');
+    const s = standingsOf([{ id: '9', title: 'x', crop: 'cress', plan: p, finding: f.value, faults: [] }]);
+    expect(s.meta!.products.find((x) => x.name === 'Bosco')!.low).toBeLessThan(0);
+    expect(sayStandings(s)[0]).toBe('Bosco: can’t be told from nothing added.');
+  });
+  it('a trial of equals joins the network', () => {
+    const made = trialOf('7', { Bosco: 60, Rivo: 59 }, 3);
+    const equals = { ...made, finding: { ...made.finding, peers: true, against: [] } };
+    expect(standingsOf([trialOf('1', { Water: 50, Bosco: 60 }), equals]).pooled).toHaveLength(2);
+  });
   const one = trialOf('1', { Water: 50, Bosco: 60 });
   const two = trialOf('2', { Water: 40, Bosco: 47, Prato: 52 });
   it('pools by product, nothing added as the reference', () => {

@@ -1,3 +1,5 @@
+import tQuantile from '@stdlib/stats-base-dists-t-quantile';
+import { outcomeOf, soleControl } from '../account/outcomes';
 import { type DirectIndirect, directIndirect, sayDirectIndirect } from './directIndirect';
 import type { Plan, Treatment } from '../model/plan';
 import { planIndex } from '../plan/planIndex';
@@ -38,7 +40,33 @@ export interface Standings {
   apart: string[];
   notPooled: NotPooled[];
   pooled: { id: string; title: string }[];
+  /** of one trial alone, what its own finding tells of each product against the reference; null for several */
+  told: ReadonlyMap<string, 'above' | 'below' | 'open'> | null;
 }
+
+/** What the finding of a trial tells of its products against one of them. */
+function toldBy(
+  { plan, finding }: StandingTrial,
+  reference: string,
+): Map<string, 'above' | 'below' | 'open'> {
+  const of = (name: string) =>
+    finding.analysis.summaries.find((s) => {
+      const treatment = planIndex(plan).treatment(s.name);
+      return treatment && productsOf(plan, treatment) === name;
+    })?.name;
+  const base = of(reference);
+  const names = plan.treatments.map((t) => productsOf(plan, t));
+  return new Map(
+    names.map((name) => {
+      const id = of(name);
+      const outcome = id && base ? outcomeOf(finding, id, base) : undefined;
+      const apart = outcome?.verdict === 'better';
+      return [name, !apart ? 'open' : outcome.ahead === id ? 'above' : 'below'];
+    }),
+  );
+}
+
+const Z = 1.959963984540054;
 
 /** What a contender is over trials: its products' names. */
 export function productsOf(plan: Plan, { products }: Pick<Treatment, 'products'>): string {
@@ -48,9 +76,14 @@ export function productsOf(plan: Plan, { products }: Pick<Treatment, 'products'>
 
 /** The arms of one trial: a product each, the control first; or why it can't be pooled. */
 function armsOf({ id, plan, finding }: StandingTrial): TrialArm[] | string {
-  const { summaries, control } = finding.analysis;
+  const { summaries, unitSd, unitDf } = finding.analysis;
   const arms: TrialArm[] = [];
+  const control = soleControl(finding);
   const sorted = [...summaries].sort((a, b) => Number(b.name === control) - Number(a.name === control));
+  // What units of one contender differ by, blocks off. The network reckons by the normal curve: a spread that few units
+  // showed counts for more, so that a trial by itself has the limits of Student's t.
+  const shared =
+    unitSd !== null && unitDf !== undefined && unitDf > 0 ? (unitSd * tQuantile(0.975, unitDf)) / Z : null;
   for (const s of sorted) {
     const treatment = planIndex(plan).treatment(s.name);
     if (!treatment) continue;
@@ -60,7 +93,7 @@ function armsOf({ id, plan, finding }: StandingTrial): TrialArm[] | string {
     if (s.sd === null || s.n < 2) return 'one unit of some: there is no spread to weigh it by';
     if (s.sd <= 0) return 'no spread was seen between units';
     if (s.mean <= 0) return 'a mean of 0 has no ratio';
-    arms.push({ trial: id, treatment: name, mean: s.mean, sd: s.sd, n: s.n });
+    arms.push({ trial: id, treatment: name, mean: s.mean, sd: shared ?? s.sd, n: s.n });
   }
   return arms.length < 2 ? 'one contender alone has values' : arms;
 }
@@ -100,7 +133,7 @@ export function standingsOf(trials: readonly StandingTrial[], reference: string 
         ? NOTHING
         : ([...names].sort((a, b) => often(b) - often(a))[0] ?? null);
   if (against === null)
-    return { meta: null, reference: null, split: [], edges, apart: [], notPooled, pooled };
+    return { meta: null, reference: null, split: [], edges, apart: [], notPooled, pooled, told: null };
   const reached = new Set([against]);
   for (let grown = true; grown;) {
     grown = false;
@@ -124,18 +157,28 @@ export function standingsOf(trials: readonly StandingTrial[], reference: string 
     apart: names.filter((n) => !reached.has(n)),
     notPooled,
     pooled,
+    told:
+      pooled.length === 1
+        ? toldBy(
+            trials.find((t) => t.id === pooled[0]!.id)!,
+            against,
+          )
+        : null,
   };
 }
 
 /** What the standings say, in sentences. */
-export function sayStandings({ meta, reference, split, edges, apart, pooled }: Standings): string[] {
+export function sayStandings({ meta, reference, split, edges, apart, pooled, told }: Standings): string[] {
   if (!meta || reference === null)
     return ['Nothing can be pooled yet: it takes a finished trial with two units of each.'];
   const out: string[] = [];
   const others = meta.products.filter((p) => p.name !== reference);
-  const above = others.filter((p) => p.low > 0);
-  const below = others.filter((p) => p.high < 0);
-  const open = others.filter((p) => p.low <= 0 && p.high >= 0);
+  // One trial says what its own finding says, with its own multiplicity; several are pooled.
+  const stand = (p: (typeof others)[number]) =>
+    told?.get(p.name) ?? (p.low > 0 ? 'above' : p.high < 0 ? 'below' : 'open');
+  const [above, below, open] = (['above', 'below', 'open'] as const).map((s) =>
+    others.filter((p) => stand(p) === s),
+  ) as [typeof others, typeof others, typeof others];
   const be = (n: number) => (n === 1 ? 'is' : 'are');
   if (above.length > 0)
     out.push(

@@ -3,7 +3,7 @@ import { comparedValue } from '../analysis/goodness';
 import { dunnettFamily } from '../stats/dunnett';
 import { prepareLinearModel } from '../stats/linearModel';
 import { seededRandom } from '../stats/random';
-import { countedFrom } from '../plan/control';
+import { controlOf } from '../plan/control';
 import type { OverTime } from './overTime';
 
 /** What looking at every round, and stopping at the first clear difference, would do. */
@@ -24,19 +24,21 @@ const SHUFFLES = 600;
  * @returns null with fewer than two whole rounds, without a control, or where nothing is left to test against
  */
 export function peeking(plan: Plan, trait: Trait, time: OverTime, alpha = 0.05, seed = 1): Peeking | null {
-  const control = countedFrom(plan)?.id;
+  const control = controlOf(plan)?.id;
   const days = time.leads.map((l) => l.day);
   if (control === undefined || days.length < 2) return null;
+  // Units that were there to the end: the others have no value on some day.
+  const curves = time.curves.filter((c) => days.every((d) => c.points.some((p) => p.day === d)));
   const unit = new Map(plan.units.map((u) => [u.id as string, u]));
   const names = [control, ...plan.treatments.map((t) => t.id).filter((id) => id !== control)].filter((id) =>
-    time.curves.some((c) => c.treatment === id),
+    curves.some((c) => c.treatment === id),
   );
   if (names[0] !== control || names.length < 2) return null;
-  const blocked = time.curves.every((c) => unit.get(c.unit)!.block !== null);
-  const blocks = [...new Set(time.curves.map((c) => (blocked ? unit.get(c.unit)!.block : null)))];
-  const blockOf = time.curves.map((c) => blocks.indexOf(blocked ? unit.get(c.unit)!.block : null));
+  const blocked = curves.every((c) => unit.get(c.unit)!.block !== null);
+  const blocks = [...new Set(curves.map((c) => (blocked ? unit.get(c.unit)!.block : null)))];
+  const blockOf = curves.map((c) => blocks.indexOf(blocked ? unit.get(c.unit)!.block : null));
   const values = days.map((day) =>
-    time.curves.map((c) => comparedValue(trait, c.points.find((p) => p.day === day)!.value)),
+    curves.map((c) => comparedValue(trait, c.points.find((p) => p.day === day)!.value)),
   );
   const random = seededRandom(seed);
   let [any, last, done] = [0, 0, 0];
@@ -45,7 +47,7 @@ export function peeking(plan: Plan, trait: Trait, time: OverTime, alpha = 0.05, 
     Array.from({ length: k - 1 }, (_, j) => (i === j ? 1 : 0.5)),
   );
   for (let s = 0; s < SHUFFLES; s++) {
-    const dealt = time.curves.map((c) => names.indexOf(c.treatment as (typeof names)[number]));
+    const dealt = curves.map((c) => names.indexOf(c.treatment as (typeof names)[number]));
     for (const b of blocks.keys()) {
       const here = blockOf.flatMap((x, i) => (x === b ? [i] : []));
       const shuffled = random.shuffle(here.map((i) => dealt[i]!));

@@ -36,6 +36,7 @@ export function OverTimeView({ plan, trait, time, blind }: Props) {
     <div className="findings-grid">
       <GrowthLines
         lanes={lanesIn(plan, ids)}
+        means={time.means}
         curves={time.curves.map((c) => ({ ...c, lane: c.treatment }))}
         what={trait.unit ? `${trait.name.toLowerCase()}, ${trait.unit}` : trait.name.toLowerCase()}
         label={said[0] ?? `${trait.name} of every ${plan.unitNoun} over the days`}
@@ -46,7 +47,8 @@ export function OverTimeView({ plan, trait, time, blind }: Props) {
         <h2>Who led when</h2>
         {said.length === 0 ? (
           <p className="small quiet">
-            Leaders are named on days on which every {plan.unitNoun} was measured; two such days are needed.
+            Leaders are named on days on which every living {plan.unitNoun} was measured; two such days are
+            needed.
           </p>
         ) : (
           <ul className="small report-list">

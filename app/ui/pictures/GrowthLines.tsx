@@ -13,6 +13,8 @@ interface Props {
     lane: string;
     points: readonly { day: number; value: number }[];
   }[];
+  /** mean of each lane, day by day */
+  means: readonly { id: string; points: readonly { day: number; mean: number }[] }[];
   what: string;
   label: string;
   file: string;
@@ -22,7 +24,7 @@ interface Props {
 const [HEIGHT, LEFT, TOP, BOTTOM] = [400, 56, 34, 345];
 
 /** Again and again: every unit's line over the days, thin; the mean of each contender thick, with its tile at each day. */
-export function GrowthLines({ lanes, curves, what, label, file, unitNoun }: Props) {
+export function GrowthLines({ lanes, curves, means: lines, what, label, file, unitNoun }: Props) {
   const { width, narrow } = usePictureWidth();
   const end = width - (narrow ? 30 : 150);
   const days = [...new Set(curves.flatMap((c) => c.points.map((p) => p.day)))].sort((a, b) => a - b);
@@ -30,13 +32,7 @@ export function GrowthLines({ lanes, curves, what, label, file, unitNoun }: Prop
   const x = scaleLinear([Math.min(...days), Math.max(...days)], [LEFT + 6, end]);
   const y = scaleLinear([Math.min(0, ...values), Math.max(...values)], [BOTTOM, TOP]).nice(6);
   const means = lanes.flatMap((lane) => {
-    const own = curves.filter((c) => c.lane === lane.id);
-    const points = days.flatMap((day) => {
-      const at = own.flatMap((c) => c.points.filter((p) => p.day === day).map((p) => p.value));
-      return at.length > 0 && at.length === own.length
-        ? [{ day, mean: at.reduce((s, v) => s + v, 0) / at.length }]
-        : [];
-    });
+    const points = lines.find((l) => l.id === lane.id)?.points ?? [];
     return points.length > 0 ? [{ lane, points }] : [];
   });
   const ends = keptApart(means.map((m) => ({ key: m.lane.id, y: y(m.points.at(-1)!.mean) })));
@@ -48,7 +44,7 @@ export function GrowthLines({ lanes, curves, what, label, file, unitNoun }: Prop
       height={HEIGHT + (narrow ? heightOfNames(means.length, width) : 0)}
       label={label}
       file={file}
-      caption={`Each thin line is a ${unitNoun}; the thick one is the mean of a contender on days on which all of its ${plural(unitNoun)} were measured.`}
+      caption={`Each thin line is a ${unitNoun}; the thick one is the mean of a contender on days on which all of its ${plural(unitNoun)} that were alive were measured.`}
     >
       <AxisLeft ticks={y.ticks(6)} at={y} from={TOP} to={end} across={LEFT} title={what} />
       <AxisBelow
