@@ -16,13 +16,14 @@ export function panelBlocks(state: TrialState, nameOf: NameOf): Block[] {
     if (!outcome || !held.revealed) return [];
     const { session } = held;
     const { headline, notes, smallPrint } = sayPanel(session, outcome, nameOf);
-    const tasters = session.tasters.length;
+    const { tasters, finished } = outcome;
+    const all = finished === tasters ? '' : `, ${finished} of whom answered all`;
     return [
       { type: 'heading', level: 2, text: session.name },
       {
         type: 'paragraph',
         tone: 'small',
-        text: `Blind, under codes of three digits: ${panelKinds[session.kind]}; ${listNames(session.senses)}; ${tasters} ${tasters === 1 ? 'taster' : 'tasters'}, order of serving drawn by lot.`,
+        text: `Blind, under codes of three digits: ${panelKinds[session.kind]}; ${listNames(session.senses)}; ${tasters} ${tasters === 1 ? 'taster' : 'tasters'}${all}, order of serving drawn by lot.`,
       },
       { type: 'paragraph', text: headline },
       ...(held.revealed.holds

@@ -239,7 +239,7 @@ describe('what a scored session shows', () => {
     const { outcome, headline, notes } = said(log);
     expect(outcome.scored[0]!.complete).toBe(1);
     expect(headline).toMatch(/one taster alone/);
-    expect(notes).toContain('2 of 3 tasters answered.');
+    expect(notes).toContain('1 of 3 tasters answered all they were given, 1 more a part.');
   });
   it('less can be better, and more of something can be neither', () => {
     const bitter = { ...usualLiking, name: 'Bitterness', moreIsBetter: false };
@@ -331,7 +331,7 @@ describe('what choices show', () => {
     ]).headline;
   };
   it.each([
-    ['triangle', 5, 6, '5 of 6 answers were right: A and B can be told apart.'],
+    ['triangle', 5, 6, '5 of 6 answers were right: A and B can be told apart. They are one taster’s.'],
     [
       'triangle',
       4,
@@ -339,15 +339,15 @@ describe('what choices show', () => {
       '4 of 6 answers were right: no more than guessing may give, 5 would be needed. That doesn’t show that A and B are alike.',
     ],
     ['triangle', 2, 2, '2 of 2 answers were right: too few to tell, even all right could be luck.'],
-    ['duo-trio', 9, 10, '9 of 10 answers were right: A and B can be told apart.'],
+    ['duo-trio', 9, 10, '9 of 10 answers were right: A and B can be told apart. They are one taster’s.'],
     [
       'duo-trio',
       8,
       10,
       '8 of 10 answers were right: no more than guessing may give, 9 would be needed. That doesn’t show that A and B are alike.',
     ],
-    ['pairs', 9, 10, '9 of 10 answers were for A against B: more than luck.'],
-    ['pairs', 1, 10, '9 of 10 answers were for B against A: more than luck.'],
+    ['pairs', 9, 10, '9 of 10 answers were for A against B: more than luck. They are one taster’s.'],
+    ['pairs', 1, 10, '9 of 10 answers were for B against A: more than luck. They are one taster’s.'],
     ['pairs', 7, 10, '7 of 10 answers were for A: too close to call, 9 of 10 would be needed.'],
     ['pairs', 5, 10, 'As many answers were for A as for B: too close to call, 9 of 10 would be needed.'],
     ['pairs', 4, 4, '4 of 4 answers were for A: too few to tell, even all alike could be luck.'],

@@ -4,7 +4,7 @@ import { friedman, leastRankDifference, medianOf } from '../stats/ranks';
 import { type Proportion, wilson } from '../stats/proportion';
 import { type DiscriminationTest, discriminationTest } from './discriminationTest';
 import { type PositionEffect, positionEffect } from './positionEffect';
-import type { HeldSession } from './sessions';
+import { type HeldSession, isDone } from './sessions';
 import { mean } from '../stats/moments';
 
 /** A contender in one scored thing or ranking. */
@@ -50,15 +50,26 @@ export interface WordCount {
   treatments: ({ id: TreatmentId } & Proportion)[];
 }
 
+/** Choices held against guessing. */
+export interface Choice extends DiscriminationTest {
+  /** of pairs: whom `right` counts answers for */
+  forFirst: TreatmentId | null;
+  tasters: number;
+  /** some of several tasters chose more than once: their answers aren't independent of each other */
+  repeated: boolean;
+}
+
 /** All that a session says, once it is known what was in the cups. */
 export interface PanelOutcome {
   tasters: number;
   /** tasters who answered anything */
   answering: number;
+  /** tasters who answered all they were given */
+  finished: number;
   /** contenders in the order of the plan */
   treatments: TreatmentId[];
   /** triangle and duo-trio: right answers; pairs: answers for the first contender */
-  choice: (DiscriminationTest & { forFirst: TreatmentId | null }) | null;
+  choice: Choice | null;
   scored: ScoredThing[];
   words: WordCount[];
   guesses: {
@@ -123,6 +134,7 @@ export function panelOutcome(held: HeldSession, order: readonly TreatmentId[]): 
   return {
     tasters: session.tasters.length,
     answering: new Set(answers.map((a) => a.taster)).size,
+    finished: session.tasters.filter((_, i) => isDone(held, i)).length,
     treatments,
     choice: choiceOf(held, treatments, sampleOf, treatmentOf),
     scored: scoredValues.map(({ name, moreIsBetter, values }) =>
@@ -144,21 +156,35 @@ function choiceOf(
   );
   if (chosen.length === 0) return null;
   const cupsOf = (a: { taster: number; set: number }) => session.tasters[a.taster]!.sets[a.set]!.cups;
+  const tasters = new Set(chosen.map((a) => a.taster)).size;
+  const by = { tasters, repeated: tasters > 1 && tasters < chosen.length };
   switch (session.kind) {
     case 'triangle': {
       const right = chosen.filter(
         (a) => cupsOf(a).filter((c) => sampleOf.get(c) === sampleOf.get(a.chosen)).length === 1,
       ).length;
-      return { ...discriminationTest('triangle', right, chosen.length, ALPHA), forFirst: null };
+      return { ...discriminationTest('triangle', right, chosen.length, ALPHA), forFirst: null, ...by };
     }
     case 'duo-trio': {
       const right = chosen.filter((a) => sampleOf.get(cupsOf(a)[0]!) === sampleOf.get(a.chosen)).length;
-      return { ...discriminationTest('duo-trio', right, chosen.length, ALPHA), forFirst: null };
+      return { ...discriminationTest('duo-trio', right, chosen.length, ALPHA), forFirst: null, ...by };
     }
     case 'pairs': {
       const first = treatments[0]!;
-      const right = chosen.filter((a) => treatmentOf(a.chosen) === first).length;
-      return { ...discriminationTest('pairs', right, chosen.length, ALPHA), forFirst: first };
+      const isFirst = (a: (typeof chosen)[number]) => treatmentOf(a.chosen) === first;
+      if (!by.repeated) {
+        const right = chosen.filter(isFirst).length;
+        return { ...discriminationTest('pairs', right, chosen.length, ALPHA), forFirst: first, ...by };
+      }
+      // Whoever chose several times counts once, for whom they mostly chose; who is undecided counts for neither.
+      const leaning = [...new Set(chosen.map((a) => a.taster))].flatMap((taster) => {
+        const own = chosen.filter((a) => a.taster === taster);
+        const twice = 2 * own.filter(isFirst).length - own.length;
+        return twice === 0 ? [] : [twice > 0];
+      });
+      if (leaning.length === 0) return { p: 1, critical: null, right: 0, of: 0, forFirst: first, ...by };
+      const right = leaning.filter(Boolean).length;
+      return { ...discriminationTest('pairs', right, leaning.length, ALPHA), forFirst: first, ...by };
     }
     default:
       return null;
@@ -264,7 +290,12 @@ function guessesOf(
   { guesses, session }: HeldSession,
   treatmentOf: (code: string) => TreatmentId | undefined,
 ): PanelOutcome['guesses'] {
-  const same = guesses.flatMap(({ body }) => (body.same ? [body.same] : []));
+  // Where no two cups were of one contender nobody could be right.
+  const couldBe = (taster: number) => {
+    const cups = (session.tasters[taster]?.sets ?? []).flatMap((s) => s.cups.map(treatmentOf));
+    return new Set(cups).size < cups.length;
+  };
+  const same = guesses.flatMap(({ body }) => (body.same && couldBe(body.taster) ? [body.same] : []));
   const which = guesses.flatMap(({ body }) => body.which);
   const contenders = new Set(session.tasters.flatMap((t) => t.sets.flatMap((s) => s.cups.map(treatmentOf))))
     .size;

@@ -62,6 +62,8 @@ export function draftFaults(d: SessionDraft): DraftFaults {
     faults.attributes = 'Liking is one scale; choose several things for more.';
   if (d.kind === 'pairs' && d.asked.trim() === '')
     faults.asked = 'Write the question, e.g. “Which do you like better?”';
+  if (d.guess === 'same' && !asksTwo(d.kind) && !repeated(d.samples.map((s) => s.treatmentId)))
+    faults.guess = 'No two samples are of one contender: take two of each, or ask which is which.';
   if (repeated(d.words)) faults.words = 'A word is there twice.';
   if (d.presented === 'photos' && d.samples.some((s) => s.photo === null)) {
     faults.samples = 'Not every sample has a photo.';

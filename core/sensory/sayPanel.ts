@@ -1,5 +1,5 @@
 import type { PanelSession } from '../model/panel';
-import { formatFigure, listNames, sayP } from '../quantity/format';
+import { countOf, formatFigure, listNames, sayP } from '../quantity/format';
 import type { PanelOutcome, ScoredThing } from './panelOutcome';
 
 /** What a session shows in a sentence, and what is said beside it. */
@@ -37,8 +37,11 @@ export function sayPanel(session: PanelSession, outcome: PanelOutcome, nameOf: N
   for (const thing of outcome.scored.slice(1)) notes.push(sayScored(thing, nameOf, smallPrint));
   for (const thing of outcome.scored) notes.push(...sayRepeats(thing), ...sayPosition(thing));
   notes.push(...sayGuesses(outcome));
-  if (outcome.answering < outcome.tasters) {
-    notes.push(`${outcome.answering} of ${people(outcome.tasters)} answered.`);
+  if (outcome.finished < outcome.tasters) {
+    const stopped = outcome.answering - outcome.finished;
+    notes.push(
+      `${outcome.finished} of ${people(outcome.tasters)} answered all they were given${stopped > 0 ? `, ${stopped} more a part` : ''}.`,
+    );
   }
   if (outcome.words.length > 0) {
     smallPrint.push(
@@ -54,12 +57,18 @@ function sayChoice(
   nameOf: NameOf,
   smallPrint: string[],
 ): string {
-  const { right, of, p, critical, forFirst } = choice!;
+  const { right, of, p, critical, forFirst, tasters, repeated } = choice!;
   const [a, b] = [nameOf(treatments[0] ?? ''), nameOf(treatments[1] ?? '')];
+  // One person's answers show what that person tells apart.
+  const alone = tasters === 1 && of > 1 ? ' They are one taster’s.' : '';
   if (kind === 'pairs' && forFirst !== null) {
-    smallPrint.push(`Paired comparison (ISO 5495), exact binomial, two-sided: ${sayP(p)}.`);
+    smallPrint.push(
+      `Paired comparison (ISO 5495), exact binomial, two-sided: ${sayP(p)}.${repeated ? ' Whoever chose several times counts once, for whom they mostly chose.' : ''}`,
+    );
+    const answers = (n: number) => (repeated ? countOf(n, 'taster') : countOf(n, 'answer')).replace(/^\d+ /, '');
     const [more, less, n] = right * 2 >= of ? [a, b, right] : [b, a, of - right];
-    if (p <= ALPHA) return `${n} of ${of} ${answers(of)} were for ${more} against ${less}: more than luck.`;
+    if (p <= ALPHA)
+      return `${n} of ${of} ${answers(of)} were for ${more} against ${less}: more than luck.${alone}`;
     const even =
       right * 2 === of
         ? `As many answers were for ${a} as for ${b}`
@@ -72,7 +81,10 @@ function sayChoice(
     `${kind === 'triangle' ? 'Triangle test (ISO 4120), chance one in three' : 'Duo-trio test (ISO 10399), chance one in two'}; exact binomial, one-sided: ${sayP(p)}.`,
   );
   const said = `${right} of ${of} ${answers(of)} ${of === 1 ? 'was' : 'were'} right`;
-  if (p <= ALPHA) return `${said}: ${a} and ${b} can be told apart.`;
+  if (p <= ALPHA)
+    return repeated
+      ? `${said}: among these ${people(tasters)} somebody can tell ${a} and ${b} apart. They answered more than once each, so of other tasters nothing is shown.`
+      : `${said}: ${a} and ${b} can be told apart.${alone}`;
   return critical === null
     ? `${said}: too few to tell, even all right could be luck.`
     : `${said}: no more than guessing may give, ${critical} would be needed. That doesn’t show that ${a} and ${b} are alike.`;

@@ -16,6 +16,7 @@ import type { PanelId } from '~core/model/ids';
 import { newId } from '~core/model/newId';
 import type { Result } from '~core/model/result';
 import { type SessionDraft, type PlannedSession, draftFaults, planSession } from '~core/sensory/planSession';
+import { sessionsOf } from '~core/sensory/sessions';
 import { parseDecimal } from '~core/quantity/decimal';
 import { livingUnits } from '~core/log/asked';
 import type { FieldErrors } from '../../form/schemaFields';
@@ -65,10 +66,21 @@ export const blankAttribute = (): SessionForm['attributes'][number] => ({
   better: 'neither',
 });
 
+const isTaken = (state: TrialState, name: string): boolean =>
+  sessionsOf(state).some((h) => h.session.name.trim().toLowerCase() === name.trim().toLowerCase());
+
+/** A name no session has yet. @example 'Tasting, day 9, second' */
+function freeName(state: TrialState, name: string): string {
+  for (let n = 1; ; n++) {
+    const numbered = n === 1 ? name : `${name} (${n})`;
+    if (!isTaken(state, numbered)) return numbered;
+  }
+}
+
 /** A form as it opens: one tasting of all contenders on a scale of liking. */
 export const blankSession = (state: TrialState, day: number): SessionForm => ({
   intent: 'start',
-  name: `Tasting, day ${day}`,
+  name: freeName(state, `Tasting, day ${day}`),
   senses: { taste: true, smell: false, crunch: false, look: false },
   presented: 'cups',
   kind: 'liking',
@@ -162,6 +174,7 @@ export function sessionOfForm(
   chance: { seed: number; salt: string },
 ): Result<PlannedSession, FieldErrors> {
   const own = ownFaults(form);
+  if (isTaken(state, form.name)) own.name = 'Another session has this name; two of one name can’t be told apart.';
   const asked = form.kind === 'ranking' && form.asked.trim() === '' ? 'From best to worst' : form.asked;
   const draft: SessionDraft = {
     id: newId<PanelId>(),
