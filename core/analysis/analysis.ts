@@ -67,6 +67,8 @@ export type Spread = 'shown' | 'oneEach' | 'noFreedom' | 'zero' | 'tooFew' | 'al
 /** Something a method takes for granted, and what was seen of it. */
 export interface Assumption {
   what: string;
+  /** what is said where it doesn't hold */
+  fails?: string;
   /** null: can't be looked at */
   holds: boolean | null;
   seen: string;

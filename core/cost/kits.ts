@@ -34,6 +34,7 @@ export interface KitUse {
   price: Money;
   /** feeds until the first bottle is empty */
   feeds: number;
+  wholeFeeds: number;
   emptyFirst: string;
   /** share of every other bottle that is left then, 0–1 */
   left: { product: string; share: number }[];
@@ -60,6 +61,7 @@ export function kitUses(treatment: Treatment, products: readonly Product[]): Kit
       name: first.kit.name,
       price: { minor: first.kit.priceMinor, currency },
       feeds,
+      wholeFeeds: first.cost.wholeDoses,
       emptyFirst: first.cost.product.name,
       left: own
         .filter((b) => b !== first)
@@ -79,7 +81,7 @@ export const sayKit = (contender: string, kit: KitUse): string => {
     left.length === 0
       ? ''
       : `; left then: ${listNames(left.map((l) => `${formatFigure(100 * l.share, 0)} % of ${l.product}`))}`;
-  const whole = Math.floor(kit.feeds + 1e-9);
+  const whole = kit.wholeFeeds;
   const said = kit.left.length === 0 ? `${kit.emptyFirst} lasts` : `${kit.emptyFirst} is empty first, after`;
   return `${contender}, from the kit ${kit.name} (${formatMoney(kit.price)}): ${said} ${whole} ${whole === 1 ? 'feed' : 'feeds'}${rest}. ${formatMoney(kit.perFeed)} a feed if what is left is thrown away.`;
 };

@@ -9,7 +9,10 @@ export interface ProductCost {
   pack: Pack;
   /** amount of one dose to one unit, in the pack's unit */
   dosePackUnits: number;
+  /** exactly; what is left of a pack after whole doses counts here */
   dosesPerPack: number;
+  /** whole doses a pack holds, rounded down: the one figure that is said */
+  wholeDoses: number;
   perDose: Money;
   /** all doses one unit gets in the trial */
   perUnit: Money;
@@ -65,6 +68,8 @@ export function productCost(use: ProductUse, product: Product): Result<ProductCo
     pack,
     dosePackUnits: inPack.value,
     dosesPerPack: pack.size / inPack.value,
+    // A hair under a whole dose is one: 2.4 mL of 240 mL is a hundredth.
+    wholeDoses: Math.floor(pack.size / inPack.value + 1e-9),
     perDose: { minor: perDoseMinor, currency },
     perUnit: { minor: perDoseMinor * use.timesPerUnit, currency },
   });

@@ -4,7 +4,7 @@ import { ENOUGH_RESIDUAL_DF, START_SIZE_LIMIT_PERCENT } from '../plan/limits';
 import { plannedStartSizes, startSizes as startSizesOf } from '../plan/startSizes';
 import { planIndex } from '../plan/planIndex';
 import { experimentalUnits, replicatesOf, sharesPlace } from '../plan/sharing';
-import { countOf, formatFigure, plural } from '../quantity/format';
+import { countOf, formatFigure, plural, sayDf } from '../quantity/format';
 import { protocolOf } from '../schedule/protocols';
 import { blocksCure, blocksFor12, leastReplicates, replicatesFor12 } from './relaying';
 import type { Rule } from './rule';
@@ -127,7 +127,7 @@ const fewDegrees: Rule = {
     const replicates = Math.max(blocksFor12(k), leastReplicates(plan) + 1);
     const cure = blocksCure(plan, replicates, `Lay out ${replicates} blocks`);
     return {
-      found: `${df} residual degrees of freedom.`,
+      found: `${sayDf(df)}.`,
       cure: cure
         ? `${replicates} blocks of all treatments leave ${(k - 1) * (replicates - 1)}.`
         : `${Math.max(replicatesFor12(plan), leastReplicates(plan) + 1)} of each would do; where there is no room for them, repeat the trial.`,

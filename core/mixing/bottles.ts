@@ -1,3 +1,4 @@
+import { amountWords } from '../quantity/format';
 import { letterOf } from '../plan/letters';
 import { type TrialState, ofKind } from '../log/state';
 import { planIndex } from '../plan/planIndex';
@@ -84,7 +85,7 @@ function mixedBatches(
           .map((a) => {
             const name = names[productCodeKey(body.treatmentId, a.productId)] ?? '';
             const from = a.fromStock === undefined ? name : `stock ${a.fromStock} (${name})`;
-            return `${Number(a.amount.toPrecision(6))} ${a.unit} ${from}`;
+            return `${amountWords(a.amount, a.unit)} ${from}`;
           })
           .join(', '),
         fed: fed.length > 0,

@@ -2,6 +2,9 @@ import type { Product } from '../model/product';
 import { type MeasureSystem, measureWorth, systemNames } from '../quantity/measure';
 import { amountOf, spoonDensity } from './density';
 
+/** Level teaspoons above which an amount isn't said in spoons: some twenty tablespoons (practice). */
+const MOST_SPOONS = 60;
+
 /** An amount in a measure people have at hand. */
 export interface InMeasure {
   /** e.g. “US tsp”, “cap” */
@@ -32,6 +35,8 @@ export function inOwnMeasures(
   if (!ml.ok) return own;
   const spread = product.spoon ? spoonDensity(product.spoon).cvPercent : null;
   const inTsp = ml.value / measureWorth({ unit: 'tsp', system: null }, measures).base;
+  // Nobody counts out hundreds of spoons.
+  if (inTsp > MOST_SPOONS) return own;
   // A tablespoon from three teaspoons on, as cooks do.
   const spoon = inTsp >= 3 ? { unit: 'tbsp', count: inTsp / 3 } : { unit: 'tsp', count: inTsp };
   return [

@@ -63,9 +63,22 @@ export const plural = (noun: string): string => pluralize(noun);
 /** So many of a noun. @example countOf(1, 'leaf') // '1 leaf'; countOf(3, 'leaf') // '3 leaves' */
 export const countOf = (n: number, noun: string): string => `${n} ${n === 1 ? noun : plural(noun)}`;
 
-/** So much of a pack or a dose. @example amountWords(10, 'piece') // '10 pieces' */
-export const amountWords = (amount: number, unit: string): string =>
-  unit === 'piece' ? `${amount} ${amount === 1 ? 'piece' : 'pieces'}` : `${amount} ${unit}`;
+/** From so many on a larger unit is said. */
+const LARGE = 10_000;
+const larger: Record<string, string> = { mL: 'L', g: 'kg' };
+
+/**
+ * So much of a pack or a dose, with as many figures as a scale shows and in a unit a person would say.
+ * @example amountWords(15.39998904, 'g') // '15.4 g'; amountWords(12000, 'mL') // '12 L'; amountWords(2, 'piece') // '2 pieces'
+ */
+export function amountWords(amount: number, unit: string): string {
+  if (unit === 'piece') return countOf(Number(amount.toPrecision(4)), 'piece');
+  const up = Math.abs(amount) >= LARGE ? larger[unit] : undefined;
+  return up ? `${formatSignificant(amount / 1000, 4)} ${up}` : `${formatSignificant(amount, 4)} ${unit}`;
+}
+
+/** Degrees of freedom, in words. @example sayDf(1) // '1 residual degree of freedom' */
+export const sayDf = (df: number): string => `${df} residual ${df === 1 ? 'degree' : 'degrees'} of freedom`;
 
 /** First letter as a capital. */
 export const sentenceCase = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

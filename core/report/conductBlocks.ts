@@ -10,6 +10,7 @@ import { comparesPeers } from '../plan/control';
 import { dayOfDate } from '../plan/days';
 import { matchingName } from '../plan/matching';
 import { planIndex } from '../plan/planIndex';
+import { sayMargin } from '../account/thing';
 import { amountWords, formatFigure, formatSignificant, plural } from '../quantity/format';
 import { handMoved } from '../design/handMoved';
 import { answeredIn } from '../log/asked';
@@ -45,8 +46,7 @@ export function comparedBlocks({ plan }: TrialState): Block[] {
               .map((u) => {
                 const name = of.product(u.productId)?.name ?? '?';
                 const dose =
-                  u.rateText ||
-                  `${formatSignificant(u.amount, 4)} ${u.unit}${u.solutionLPerUnit ? '/L' : ''}`;
+                  u.rateText || `${amountWords(u.amount, u.unit)}${u.solutionLPerUnit ? '/L' : ''}`;
                 const solution = u.solutionLPerUnit
                   ? ` in ${formatSignificant(u.solutionLPerUnit, 4)} L`
                   : '';
@@ -100,7 +100,7 @@ function roundItem(state: TrialState, { round, date }: RoundProgress): string {
 /** How it was done, one thing a line. */
 export function conductBlocks(state: TrialState, today: string, check: SealCheck): Block[] {
   const { plan } = state;
-  const d = plan.smallestDifference;
+  const margin = sayMargin(plan);
   const primary = plan.primaryTraitId ? planIndex(plan).trait(plan.primaryTraitId) : undefined;
   const before =
     state.seal && dayOfDate(plan.startDate, localDay(state.seal)) <= 0
@@ -114,8 +114,8 @@ export function conductBlocks(state: TrialState, today: string, check: SealCheck
         `${plan.crop || 'Crop not named'}; ${plan.units.length} ${plural(plan.unitNoun)} in ${plan.areas.map((a) => a.name).join(', ')}.`,
         layoutItem(state),
         `${before}: ${plan.prediction || 'none written'}`,
-        d && primary
-          ? `Decided by ${primary.name.toLowerCase()}; the smallest difference that matters was set at ${d.value}${d.kind === 'percent' ? ' % of the control' : ` ${primary.unit}`}.`
+        margin !== null && primary
+          ? `Decided by ${primary.name.toLowerCase()}; the smallest difference that matters was set at ${margin}.`
           : 'No smallest difference was set beforehand.',
         ...(plan.winning ? [`What counted as winning: ${plan.winning}`] : []),
         ...(plan.alsoAsked ? [`Also asked, exploratory: ${plan.alsoAsked}`] : []),
@@ -152,7 +152,7 @@ function howItems({ plan, revealed, moved }: TrialState): string[] {
       ? ['Whole systems were compared: what did it, medium, container or feed, can’t be said.']
       : []),
     ...(feeds > 1 ? [`Doses were matched on: ${matchingName(plan)}.`] : []),
-    ...(plan.scorer ? [`Measured and scored by ${plan.scorer}.`] : []),
+    ...(plan.scorer ? [`Measured and scored by ${plan.scorer.replace(/\.$/, '')}.`] : []),
     ...(plan.blinding === 'open'
       ? []
       : [

@@ -117,7 +117,8 @@ export function againstControlTable(finding: Finding, plan: Plan, nameOf: NameOf
             treatmentCell(plan, s.name, nameOf, beneath(s.name, s.counted)),
             { type: 'figure', value: s.n, decimals: 0 },
             figureCell(s, d),
-            c ? shape.cell(c) : text(' '),
+            // Of pairs that nothing was tested between “ahead in so many of ten” says what isn't known.
+            c && (tested || c.scale !== 'superiority') ? shape.cell(c) : text(' '),
             c && tested ? shape.interval(c) : text(' '),
             { type: 'letter', text: finding.letters[s.name] ?? ' ' },
           ],
@@ -183,14 +184,16 @@ export function pairsTable(finding: Finding, nameOf: NameOf): TableBlock {
       numbers(level(finding)),
       numbers('p'),
     ],
-    rows: finding.analysis.pairs.map((c) => ({
-      cells: [
-        text(`${nameOf(c.a)} ${between} ${nameOf(c.b)}`),
-        shape.cell(c),
-        shape.interval(c),
-        { type: 'p', value: c.p },
-      ],
-    })),
+    rows: finding.analysis.pairs
+      .filter((c) => c.p !== null || c.scale !== 'superiority')
+      .map((c) => ({
+        cells: [
+          text(`${nameOf(c.a)} ${between} ${nameOf(c.b)}`),
+          shape.cell(c),
+          shape.interval(c),
+          { type: 'p', value: c.p },
+        ],
+      })),
   };
 }
 

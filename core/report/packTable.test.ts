@@ -33,8 +33,8 @@ describe('how far a pack goes', () => {
   });
   it('no litre where nothing is dissolved, no ground where none is said', () => {
     const heads = packTable(fed({ amount: 200 }), (id) => id)!.columns.map((c) => c.head);
-    expect(heads).toEqual(['contender', 'product', 'pack', 'feeds in a pack', 'a feed', 'a week']);
-    expect(row(fed({ amount: 200 }))[3]).toBe('5.0');
+    expect(heads).toEqual(['contender', 'product', 'pack', 'doses in a pack', 'a dose', 'a week']);
+    expect(row(fed({ amount: 200 }))[3]).toBe('5');
   });
   it('nothing where nothing has a price', () => {
     expect(packTable(base, (id) => id)).toBeNull();

@@ -3,7 +3,8 @@ import { type Money, formatMoney, inCurrency } from '../cost/money';
 import { productCost } from '../cost/treatmentCost';
 import { type Plan, doseAmount } from '../model/plan';
 import { planIndex } from '../plan/planIndex';
-import { amountWords } from '../quantity/format';
+import { thingOf, thingWords, wordsOfPlan } from '../account/thing';
+import { amountWords, plural } from '../quantity/format';
 import { formatDay } from '../quantity/region';
 import { cellText } from './cell';
 import { type Block, type Cell, type TableBlock, column, numbers, text } from './block';
@@ -13,6 +14,7 @@ import { type Block, type Cell, type TableBlock, column, numbers, text } from '.
  * metre of ground cost, by the planned doses. Null where no contender has a product with a price.
  */
 export function packTable(plan: Plan, nameOf: (id: string) => string): TableBlock | null {
+  const { one } = wordsOfPlan(plan);
   const days = Math.max(0, ...plan.rounds.map((r) => r.day));
   const money = (each: Money, times: number | null): Cell => {
     const here = inCurrency(each, plan.currency, plan.mixing.exchange) ?? each;
@@ -25,7 +27,7 @@ export function packTable(plan: Plan, nameOf: (id: string) => string): TableBloc
       const product = planIndex(plan).product(use.productId);
       const cost = product ? productCost(use, product) : null;
       if (!product || !cost?.ok) return [];
-      const { pack, perDose, perUnit, dosesPerPack } = cost.value;
+      const { pack, perDose, perUnit, wholeDoses } = cost.value;
       const { areaPerUnitCm2, plantsPerUnit } = t.conditions;
       const cells: Cell[] = [
         { type: 'treatment', name: nameOf(t.id), order: planIndex(plan).treatmentOrder(t.id) },
@@ -33,10 +35,10 @@ export function packTable(plan: Plan, nameOf: (id: string) => string): TableBloc
         text(
           `${amountWords(pack.size, pack.unit)} for ${formatMoney({ minor: pack.priceMinor, currency: pack.currency })}${pack.kit ? `, its share of ${pack.kit.name}` : ''}`,
         ),
-        { type: 'figure', value: dosesPerPack, decimals: dosesPerPack < 10 ? 1 : 0 },
+        wholeDoses < 1 ? text('less than one') : { type: 'figure', value: wholeDoses, decimals: 0 },
         money(perDose, 1),
         money(perDose, use.solutionLPerUnit && doseAmount(use) > 0 ? 1 / use.solutionLPerUnit : null),
-        money(perUnit, days > 0 ? 7 / days : null),
+        money(perUnit, days > 0 && thingWords[thingOf(use, product)].repeats ? 7 / days : null),
         money(perUnit, plantsPerUnit && plantsPerUnit > 1 ? 1 / plantsPerUnit : null),
         money(perUnit, areaPerUnitCm2 ? 10_000 / areaPerUnitCm2 : null),
       ];
@@ -48,8 +50,8 @@ export function packTable(plan: Plan, nameOf: (id: string) => string): TableBloc
     column('contender'),
     column('product'),
     column('pack'),
-    numbers('feeds in a pack'),
-    numbers('a feed'),
+    numbers(`${plural(one)} in a pack`),
+    numbers(`a ${one}`),
     numbers('a litre of solution'),
     numbers('a week'),
     numbers('a plant'),
@@ -63,6 +65,10 @@ export function packTable(plan: Plan, nameOf: (id: string) => string): TableBloc
     rows: rows.map(({ cells }) => ({ cells: cells.filter((_, i) => said[i]) })),
   };
 }
+
+/** What the table of packs is reckoned by. */
+export const packCaption = (plan: Plan): string =>
+  `One ${plan.unitNoun}’s ${plural(wordsOfPlan(plan).one)}, by the plan.`;
 
 /** What kits of several bottles do, a sentence each. */
 export const kitLines = (plan: Plan, nameOf: (id: string) => string): string[] =>
@@ -99,6 +105,6 @@ export function packBlocks(plan: Plan, nameOf: (id: string) => string): Block[] 
     { type: 'heading', level: 2, text: 'How far a pack goes' },
     table,
     ...(kits.length + paid.length > 0 ? [{ type: 'list' as const, items: [...kits, ...paid] }] : []),
-    { type: 'paragraph', tone: 'small', text: 'One unit’s feeds, by the planned doses.' },
+    { type: 'paragraph', tone: 'small', text: packCaption(plan) },
   ];
 }

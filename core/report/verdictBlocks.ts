@@ -3,7 +3,8 @@ import { describeCostError } from '../cost/treatmentCost';
 import { type Plan, roleNames } from '../model/plan';
 import { resultUnit } from '../plan/divisor';
 import { planIndex } from '../plan/planIndex';
-import { amountWords, listNames } from '../quantity/format';
+import { wordsOfPlan } from '../account/thing';
+import { amountWords, listNames, plural } from '../quantity/format';
 import type { Finding } from '../account/finding';
 import type { Verdict, VerdictLine } from '../verdict/verdict';
 import { type NameOf, measureLabel } from '../say/words';
@@ -75,18 +76,24 @@ export function verdictTable(verdict: Verdict, finding: Finding, plan: Plan, nam
 }
 
 /** Where the money goes: dose, doses per pack, pack and price, for each product. */
-export function costTable(verdict: Verdict): TableBlock | null {
+export function costTable(verdict: Verdict, plan: Plan): TableBlock | null {
   const products = verdict.lines.flatMap((l) => (l.cost.ok ? l.cost.value.products : []));
   if (products.length === 0) return null;
+  const { one } = wordsOfPlan(plan);
   return {
     type: 'table',
-    columns: [column('price taken from'), column('pack'), numbers('a dose'), numbers('doses a pack')],
+    columns: [
+      column('price taken from'),
+      column('pack'),
+      numbers(`a ${one}`),
+      numbers(`${plural(one)} in a pack`),
+    ],
     rows: products.map((p) => ({
       cells: [
         text(`${p.product.name}${p.product.obtained === 'bought' ? '' : `, ${p.product.obtained}`}`),
         text(amountWords(p.pack.size, p.pack.unit)),
         { type: 'money', money: p.perDose },
-        { type: 'figure', value: Math.floor(p.dosesPerPack), decimals: 0 },
+        { type: 'figure', value: p.wholeDoses, decimals: 0 },
       ],
     })),
   };

@@ -12,7 +12,7 @@ import {
   outcomeOf,
   soleControl,
 } from '../account/outcomes';
-import type { NameOf } from './sayContrast';
+import { type NameOf, differenceUnit } from './sayContrast';
 import { type Fact, type Statement, statement } from './statement';
 
 /** Why nothing was tested, as a headline; null where something was. */
@@ -134,7 +134,7 @@ export function asGoodHeadline(finding: Finding, nameOf: NameOf): Statement | nu
   const size = asGood?.[0]?.within ?? smallestDifference;
   if (!asGood || asGood.length === 0 || size === null || size === undefined) return null;
   const against = nameOf(asGood[0]!.against);
-  const within = `${formatFigure(size, trait.decimals)} ${trait.unit || 'steps'}`;
+  const within = `${formatFigure(size, trait.decimals)} ${differenceUnit(finding) || 'steps'}`;
   const of = (...verdicts: AsGoodVerdict[]) =>
     asGood.filter((g) => verdicts.includes(g.verdict)).map((g) => nameOf(g.id));
   const one = (names: readonly string[], single: string, many: string) =>

@@ -16,6 +16,7 @@ import { factOf, heldFacts, lostControls, untested } from './headline';
 import {
   type NameOf,
   decimalsOfFinding,
+  differenceUnit,
   nearEnd,
   sayInterval,
   sayNone,
@@ -59,8 +60,10 @@ export function notes(finding: Finding, nameOf: NameOf, unitNoun: string): Note[
 }
 
 /** The difference that matters with its unit; empty where none was set. @example '6 g' */
-const differenceText = ({ smallestDifference: d, trait }: Finding): string =>
-  d === null ? '' : `${formatFigure(d, trait.decimals)} ${trait.unit}`.trim();
+const differenceText = (finding: Finding): string =>
+  finding.smallestDifference === null
+    ? ''
+    : `${formatFigure(finding.smallestDifference, finding.trait.decimals)} ${differenceUnit(finding)}`.trim();
 
 /** What those did that are held against one control. */
 function controlNotes(
@@ -221,10 +224,9 @@ function betweenLeaders(
 
 /** Half the width of an interval, as what can be seen. @example '±4.2 g' */
 function halfWidth(c: Contrast, finding: Finding): string {
-  const { trait } = finding;
   if (c.scale === 'ratio') return `±${formatFigure(50 * (c.high! - c.low!), 0)} %`;
   if (c.scale === 'superiority') return `±${formatFigure(5 * (c.high! - c.low!), 1)} of ten pairs`;
-  return `±${formatFigure((c.high! - c.low!) / 2, decimalsOfFinding(finding))} ${trait.unit}`.trimEnd();
+  return `±${formatFigure((c.high! - c.low!) / 2, decimalsOfFinding(finding))} ${differenceUnit(finding)}`.trimEnd();
 }
 
 /** Of a wanted band: how many of each contender's units are inside, with Wilson's limits; null for other traits. */

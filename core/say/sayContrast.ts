@@ -1,4 +1,5 @@
 import type { Contrast, Scale } from '../analysis/contrast';
+import { kindOf } from '../model/traitKinds';
 import { moreIsBetter } from '../analysis/goodness';
 import { formatFigure, formatSigned } from '../quantity/format';
 import type { Finding } from '../account/finding';
@@ -14,7 +15,14 @@ export type NameOf = (treatmentId: string) => string;
 export const decimalsOfFinding = ({ trait }: Pick<Finding, 'trait'>): number =>
   Math.max(1, trait.decimals + (trait.direction === 'band' ? 1 : 0));
 
-const unitOf = ({ trait }: Pick<Finding, 'trait'>): string => (trait.unit ? ` ${trait.unit}` : '');
+/** What a difference of a trait is counted in: of shares of n it is points, which are no per cent of a per cent. */
+export const differenceUnit = ({ trait }: Pick<Finding, 'trait'>): string =>
+  kindOf(trait).observes === 'kOfN' ? 'points' : trait.unit;
+
+const unitOf = (finding: Pick<Finding, 'trait'>): string => {
+  const unit = differenceUnit(finding);
+  return unit ? ` ${unit}` : '';
+};
 
 /** Shares of pairs as a person counts them: of ten, whichever direction is better. */
 const ofTen = (share: number, finding: Pick<Finding, 'trait'>): number =>

@@ -1,6 +1,6 @@
 import { countWord, formatFigure, formatP, listNames, plural } from '../quantity/format';
 import type { Finding } from '../account/finding';
-import type { NameOf } from './sayContrast';
+import { type NameOf, differenceUnit } from './sayContrast';
 import type { Changed, SecondLooks } from '../verdict/secondLooks';
 
 /** A second look in words. */
@@ -119,7 +119,7 @@ export function saySecondLooks(
   if (looks.next) {
     const { units, difference, cvPercent } = looks.next;
     const n = Math.min(...finding.analysis.summaries.map((s) => s.n));
-    const wanted = `${formatFigure(difference, trait.decimals)} ${trait.unit}`.trim();
+    const wanted = `${formatFigure(difference, trait.decimals)} ${differenceUnit(finding)}`.trim();
     add(
       'next',
       'plain',

@@ -35,7 +35,7 @@ export function warningsOf(finding: Finding, unitNoun: string): string[] {
   const figures = asFigures[kindOf(trait).observes];
   if (figures && (analysis.method === 'linear' || analysis.method === 'welch')) out.push(figures);
   for (const a of analysis.assumptions)
-    if (a.holds === false) out.push(`${sentenceCase(a.what)}: ${a.seen}.`);
+    if (a.holds === false) out.push(`${sentenceCase(a.fails ?? `not so: ${a.what}`)}: ${a.seen}.`);
   const unmeasured = leftOut.filter((u) => u.why === 'notMeasured').length;
   if (unmeasured > 0) out.push(`${unmeasured} ${many(unmeasured)} not measured${basis.over ? '' : ' yet'}.`);
   const died = leftOut.filter((u) => u.why === 'died').length;

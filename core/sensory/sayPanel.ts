@@ -65,7 +65,8 @@ function sayChoice(
     smallPrint.push(
       `Paired comparison (ISO 5495), exact binomial, two-sided: ${sayP(p)}.${repeated ? ' Whoever chose several times counts once, for whom they mostly chose.' : ''}`,
     );
-    const answers = (n: number) => (repeated ? countOf(n, 'taster') : countOf(n, 'answer')).replace(/^\d+ /, '');
+    const answers = (n: number) =>
+      (repeated ? countOf(n, 'taster') : countOf(n, 'answer')).replace(/^\d+ /, '');
     const [more, less, n] = right * 2 >= of ? [a, b, right] : [b, a, of - right];
     if (p <= ALPHA)
       return `${n} of ${of} ${answers(of)} were for ${more} against ${less}: more than luck.${alone}`;

@@ -1,3 +1,4 @@
+import { sayDf } from '~core/quantity/format';
 import { formatFigure, plural } from '~core/quantity/format';
 import Button from '@mui/material/Button';
 import { FormProvider, useWatch } from 'react-hook-form';
@@ -78,7 +79,7 @@ export function DesignPanel({ plan, locked }: { plan: Plan; locked: boolean }) {
             numeric
             helperText={
               k > 0
-                ? `${k * each} ${noun} on ${room === 0 ? 'an area made for them' : `${room} positions`}; ${Math.max(0, Math.floor(df) || 0)} residual degrees of freedom, 12 are wanted`
+                ? `${k * each} ${noun} on ${room === 0 ? 'an area made for them' : `${room} positions`}; ${sayDf(Math.max(0, Math.floor(df) || 0))}, 12 are wanted`
                 : 'add contenders first'
             }
           />

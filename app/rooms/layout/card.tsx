@@ -1,3 +1,4 @@
+import { amountWords } from '~core/quantity/format';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link, useLoaderData } from 'react-router';
@@ -84,7 +85,7 @@ export default function Card() {
                             : t.products
                                 .map(
                                   (u) =>
-                                    `${u.amount} ${u.unit} ${plan.products.find((p) => p.id === u.productId)?.name ?? ''}${u.stage ? ` (${u.stage})` : ''}`,
+                                    `${amountWords(u.amount, u.unit)} ${plan.products.find((p) => p.id === u.productId)?.name ?? ''}${u.stage ? ` (${u.stage})` : ''}`,
                                 )
                                 .join(' + ')}
                         </td>

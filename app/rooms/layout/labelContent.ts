@@ -1,3 +1,4 @@
+import { amountWords } from '~core/quantity/format';
 import { letterOf } from '~core/plan/letters';
 import { walkOrder } from '~core/design/layOut';
 import type { UnitId } from '~core/model/ids';
@@ -26,7 +27,7 @@ function doseText(t: Treatment, plan: Plan): string {
   return t.products
     .map((u) => {
       const name = plan.products.find((p) => p.id === u.productId)?.name ?? '';
-      return `${u.amount} ${u.unit}${u.solutionLPerUnit ? ' per L' : ''} ${name}`.trim();
+      return `${amountWords(u.amount, u.unit)}${u.solutionLPerUnit ? ' per L' : ''} ${name}`.trim();
     })
     .join(' + ');
 }

@@ -1,3 +1,4 @@
+import { formatSignificant } from '~core/quantity/format';
 import { Link } from 'react-router';
 import { ofKind } from '~core/log/state';
 import { stretchesIn } from '~core/mixing/givenPlan';
@@ -134,7 +135,7 @@ export function ProgrammeView({ data }: { data: MixingData }) {
                     </span>
                   </td>
                   <td className="n" data-label="share of rate">
-                    {u.strengthPercent} %
+                    {formatSignificant(u.strengthPercent, 3)} %
                   </td>
                   <td className="small when" data-label="when">
                     {when(u)}

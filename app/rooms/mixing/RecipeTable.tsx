@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { amountOf } from '~core/mixing/density';
 import { DOSE_ERROR_LIMIT } from '~core/mixing/rounding';
 import { inOwnMeasures, spoonsText } from '~core/mixing/spoons';
-import { formatFigure, formatSigned } from '~core/quantity/format';
+import { formatFigure, formatSigned, formatSignificant } from '~core/quantity/format';
 import { Field } from '../../form/fields';
 import { type Batch, type BatchLine, ofAll } from '~core/mixing/batch';
 import type { Bottle } from '~core/mixing/bottles';
@@ -45,7 +45,8 @@ export function RecipeTable({ batch, data, bottle, onStock }: Props) {
                   <strong>{l.name}</strong>
                   <div className="small quiet">
                     {l.stock ? `of stock ${l.stock.batch}` : l.use.rateText}
-                    {l.use.strengthPercent !== 100 && ` · ${l.use.strengthPercent} % of the rate`}
+                    {l.use.strengthPercent !== 100 &&
+                      ` · ${formatSignificant(l.use.strengthPercent, 3)} % of the rate`}
                     {l.use.stage && ` · ${l.use.stage}`}
                   </div>
                   {l.stock ? (

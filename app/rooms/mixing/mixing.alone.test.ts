@@ -160,7 +160,7 @@ describe('the card', () => {
     }));
     await mix({ bottle: 'A/direct', volume: '' });
     expect((await room()).bottles.find((b) => b.letter === 'B')!.mixed).toMatchObject([
-      { volumeL: 0, said: '6 piece Prova secca' },
+      { volumeL: 0, said: '6 pieces Prova secca' },
     ]);
   });
   it('takes what the scale can’t weigh from a stock solution that holds enough', async () => {

@@ -174,7 +174,8 @@ export function sessionOfForm(
   chance: { seed: number; salt: string },
 ): Result<PlannedSession, FieldErrors> {
   const own = ownFaults(form);
-  if (isTaken(state, form.name)) own.name = 'Another session has this name; two of one name can’t be told apart.';
+  if (isTaken(state, form.name))
+    own.name = 'Another session has this name; two of one name can’t be told apart.';
   const asked = form.kind === 'ranking' && form.asked.trim() === '' ? 'From best to worst' : form.asked;
   const draft: SessionDraft = {
     id: newId<PanelId>(),

@@ -1,3 +1,4 @@
+import { sayDf } from '~core/quantity/format';
 import TextField from '@mui/material/TextField';
 import type { ChangeEvent } from 'react';
 import { formatMoney } from '~core/cost/money';
@@ -60,7 +61,7 @@ export function HowManyPanel(props: Props) {
                 <>
                   {sized.replicates}{' '}
                   <small>
-                    {noun} of each, {sized.dfResidual} residual degrees of freedom
+                    {noun} of each, {sayDf(sized.dfResidual)}
                   </small>
                 </>
               ) : (

@@ -8,7 +8,7 @@ import type { CostLine, CostSettings, LimitFor } from '~core/model/judgement';
 import { newId } from '~core/model/newId';
 import type { Plan } from '~core/model/plan';
 import { fullCostTable } from '~core/report/judgementBlocks';
-import { kitLines, packTable, pricesPaid } from '~core/report/packTable';
+import { packCaption, kitLines, packTable, pricesPaid } from '~core/report/packTable';
 import { tasksLogged } from '~core/cost/workLogged';
 import { resultUnit } from '~core/plan/divisor';
 import { formatFigure, listNames, plural } from '~core/quantity/format';
@@ -52,7 +52,7 @@ function PacksSection({ plan, nameOf }: { plan: Plan; nameOf: (id: string) => st
           ))}
         </ul>
       )}
-      <p className="small quiet">One {plan.unitNoun}’s feeds, by the planned doses.</p>
+      <p className="small quiet">{packCaption(plan)}</p>
     </section>
   );
 }

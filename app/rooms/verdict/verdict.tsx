@@ -122,7 +122,7 @@ export default function VerdictRoom() {
       </div>
     );
   }
-  const costs = costTable(verdict);
+  const costs = costTable(verdict, plan);
   // The best value stands by itself beside.
   const given = awardBlocks(awards(plan, primary, verdict, nameIn(plan)).filter((a) => a.id !== 'bestValue'));
   const { next } = data;

@@ -1,4 +1,4 @@
-import { formatFigure, formatSignificant, sayP } from '../../quantity/format';
+import { formatFigure, formatSignificant, sayDf, sayP } from '../../quantity/format';
 import { ok } from '../../model/result';
 import { ENOUGH_RESIDUAL_DF } from '../../plan/limits';
 import { compareTreatments } from '../../stats/compareTreatments';
@@ -104,6 +104,7 @@ function assumptionsOf(c: Comparison): Assumption[] {
     { what: 'units independent of each other', holds: null, seen: 'by the layout, not by the values' },
     {
       what: 'alike in spread',
+      fails: 'not alike in spread',
       // A ratio of three between standard deviations is common practice's limit for equal numbers.
       holds: sds.length < 2 || least === 0 ? null : most / least <= 3,
       seen:
@@ -119,7 +120,8 @@ function assumptionsOf(c: Comparison): Assumption[] {
     {
       what: 'enough units',
       holds: enough,
-      seen: `${c.anova.dfResidual} residual degrees of freedom; ${ENOUGH_RESIDUAL_DF} or more are wanted (EPPO PP 1/152, from memory)`,
+      fails: 'too few units to judge the spread well',
+      seen: `${sayDf(c.anova.dfResidual)}; ${ENOUGH_RESIDUAL_DF} or more are wanted (EPPO PP 1/152, from memory)`,
     },
   ];
 }

@@ -193,6 +193,7 @@ function analysed({ trait, rows, control, alpha, peers }: AnalysisInput, names: 
         : []),
       {
         what: 'units scatter no more than single ones drawn by lot',
+        fails: 'units scatter more than single ones drawn by lot',
         holds: seen === null ? null : seen <= 1.5,
         seen:
           seen === null

@@ -127,7 +127,10 @@ function analysed(input: AnalysisInput, names: readonly string[]): Analysis {
       { what: 'units handed out by chance', holds: null, seen: 'by the layout, not by the values' },
     ],
     unitSd: null,
-    smallPrint: smallPrint(data, rows.length, byBonferroni(familyOf(names, peers))),
+    smallPrint:
+      some && !level
+        ? smallPrint(data, rows.length, byBonferroni(familyOf(names, peers)))
+        : `Ranks of ${rows.length} values, one a unit; nothing could be tested.`,
   };
 }
 

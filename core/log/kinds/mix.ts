@@ -1,3 +1,4 @@
+import { amountWords } from '../../quantity/format';
 import { z } from 'zod';
 import { PackId, ProductId, TreatmentId } from '../../model/ids';
 import { AmountUnit } from '../../model/product';
@@ -37,7 +38,7 @@ export const mix = entryKind({
   describe: (b, words) => {
     const amounts = b.amounts.map(
       (a) =>
-        `${a.amount} ${a.unit} ${words.product(b.treatmentId, a.productId)}${a.fromStock ? ` from stock ${a.fromStock}` : ''}`,
+        `${amountWords(a.amount, a.unit)} ${words.product(b.treatmentId, a.productId)}${a.fromStock ? ` from stock ${a.fromStock}` : ''}`,
     );
     return `batch ${b.batch}, ${b.volumeL} L${amounts.length > 0 ? `: ${amounts.join(', ')}` : ', nothing in it'}`;
   },

@@ -1,3 +1,4 @@
+import { amountWords } from '../../quantity/format';
 import { z } from 'zod';
 import { PackId, ProductId } from '../../model/ids';
 import { AmountUnit } from '../../model/product';
@@ -16,7 +17,7 @@ export const stock = entryKind({
     packId: PackId.optional(),
   }),
   label: 'Stock made',
-  describe: (b) => `${b.batch}: ${b.amount} ${b.unit} in ${b.volumeL} L`,
+  describe: (b) => `${b.batch}: ${amountWords(b.amount, b.unit)} in ${b.volumeL} L`,
   underCodes: (b) => b.batch,
   takeBack: { allowed: true },
   table: {
