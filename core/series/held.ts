@@ -32,6 +32,24 @@ export function hoursHeld(times: ArrayLike<WallMs>): Float64Array {
   return held;
 }
 
+/** A stretch nobody read: longer than three median steps. */
+export interface Gap {
+  from: WallMs;
+  to: WallMs;
+  hours: number;
+}
+
+/** Stretches without readings. @example gapsOf([0, 1, 2, 36, 37].map((h) => h * 3600000)) // one of 34 h */
+export function gapsOf(times: ArrayLike<WallMs>): Gap[] {
+  const n = times.length;
+  if (n < 3) return [];
+  const steps = Float64Array.from({ length: n - 1 }, (_, i) => times[i + 1]! - times[i]!);
+  const longest = GAP_STEPS * median(steps);
+  return [...steps].flatMap((step, i) =>
+    step > longest ? [{ from: times[i]!, to: times[i + 1]!, hours: step / HOUR_MS }] : [],
+  );
+}
+
 /** Times and values of the readings a column has. */
 export interface Readings {
   times: Float64Array;

@@ -5,7 +5,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { saturationVapourPressure, vapourPressureDeficit } from './air';
 import { decodeText } from './decodeText';
-import { dailyLightIntegral, extentOf, hoursHeld, hoursOutside, median, readingsOf } from './held';
+import { dailyLightIntegral, extentOf, gapsOf, hoursHeld, hoursOutside, median, readingsOf } from './held';
 import { describeLoggerError, openLogger, readLogger } from './loggerFile';
 import { dateOrder, parseClock, parseMoment, wallDay, wallText } from './moment';
 import { isTimeHeading, quantityOf } from './quantities';
@@ -257,4 +257,11 @@ describe('time that readings stand for', () => {
     expect(extentOf(Float64Array.of(NaN))).toBeNull();
     expect([median([3, 1, 2]), median([4, 1, 2, 3])]).toEqual([2, 2.5]);
   });
+});
+
+it('a stretch nobody read is a gap, named with its hours; steady steps are none', () => {
+  const at = (...hours: number[]) => hours.map((h) => h * 3_600_000);
+  expect(gapsOf(at(0, 1, 2, 35, 36)).map((g) => g.hours)).toEqual([33]);
+  expect(gapsOf(at(0, 1, 2, 3))).toEqual([]);
+  expect(gapsOf(at(0, 1))).toEqual([]);
 });

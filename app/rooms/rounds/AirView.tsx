@@ -11,7 +11,7 @@ import { shortTime } from '../../bench/clock';
 import { AirChart } from './AirChart';
 import { HandReading } from './HandReading';
 import { LoggerImport } from './LoggerImport';
-import { type AirData, type AirLine, type Bands, differenceWords } from './airData';
+import { type AirData, type AirLine, type Bands, differenceWords, sayGaps } from './airData';
 
 /** A limit as the address has it, temperatures in °C whatever the device writes. */
 const limitText = (quantity: string, typed: string): string => {
@@ -97,6 +97,7 @@ export function AirView({ plan, air, head }: { plan: Plan; air: AirData; head: R
                   {l.place}
                   {l.byHand && ' by hand'}: {figure(l.extent.min)} to {figure(l.extent.max)}, mean{' '}
                   {figure(l.extent.mean)} <span className="unit">{l.unit}</span>
+                  {l.gaps.length > 0 && <> · {sayGaps(l.gaps)}</>}
                   {l.outside !== null && <strong> · {formatFigure(l.outside, 1)} h outside</strong>}
                 </li>
               ))}

@@ -229,7 +229,7 @@ export function PhotoDialog({ plan, photo, code, spot, earlier, onClose, onChang
               {measured.darkGreenColourIndex !== null &&
                 ` · dark green colour index ${formatFigure(measured.darkGreenColourIndex, 2)}`}
               {measured.palePercent !== null && ` · ${formatFigure(measured.palePercent, 0)} % of it pale`} ·{' '}
-              {formatFigure(measured.brownPercent, 0)} % brown
+              {formatFigure(measured.brownPercent, 0)} % brown: dead leaves or bare soil
             </p>
           )}
         </div>

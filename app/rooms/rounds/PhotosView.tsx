@@ -138,7 +138,14 @@ export function PhotosView({ state, data, head }: { state: TrialState; data: Pho
                 positions={state.positions}
                 renderPlace={(_, unit) => {
                   const p = unit && latestOf(photos, unit.id, day);
-                  return p ? <span className="photo-place">{picture(p)}</span> : <span className="place" />;
+                  return p ? (
+                    <span className="photo-place">
+                      {picture(p)}
+                      {p.day !== day && <span className="small quiet">day {p.day}</span>}
+                    </span>
+                  ) : (
+                    <span className="place" />
+                  );
                 }}
               />
             </div>

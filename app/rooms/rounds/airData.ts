@@ -1,15 +1,19 @@
 import { vapourPressureDeficit } from '~core/series/air';
 import {
   type Extent,
+  type Gap,
   type Readings,
   dailyLightIntegral,
   extentOf,
+  gapsOf,
   hoursOutside,
   readingsOf,
 } from '~core/series/held';
 import { type PlaceDifference, comparePlaces, thinned } from '~core/series/placesCompared';
 import { type TrialState, ofKind } from '~core/log/state';
-import { temperatureUnit } from '~core/quantity/region';
+import { wallDay } from '~core/series/moment';
+import { formatFigure } from '~core/quantity/format';
+import { formatDay, temperatureUnit } from '~core/quantity/region';
 import { celsius, temperatureShown, warmthShown } from '~core/quantity/temperature';
 import { planIndex } from '~core/plan/planIndex';
 import { readSeries } from '../../store/bulk';
@@ -17,8 +21,10 @@ import { readSeries } from '../../store/bulk';
 /** One quantity of one logger, worked out for the screen. */
 export interface AirLine {
   key: string;
-  /** where it was read */
+  /** where it was read; with the logger's name where several stood there */
   place: string;
+  /** the place alone */
+  where: string;
   logger: string;
   /** single readings of a hand-held instrument: points, not a line */
   byHand?: true;
@@ -30,6 +36,8 @@ export interface AirLine {
   /** hours outside the band; null without one */
   outside: number | null;
   light: { day: string; mol: number }[];
+  /** stretches without readings, nothing is drawn across them */
+  gaps: Gap[];
 }
 
 export interface AirDifference extends PlaceDifference {
@@ -81,11 +89,22 @@ export async function airOf(state: TrialState, bands: Bands): Promise<AirData> {
       const extent = extentOf(readings.values);
       if (!extent) return;
       const band = bands.get(quantity);
+      const gaps = gapsOf(readings.times);
       found.push({
         readings,
         line: {
-          ...{ key: `${body.seriesId}/${key}`, place, logger: body.name, quantity, name, unit, extent },
-          points: thinned(readings, STRETCHES),
+          ...{
+            key: `${body.seriesId}/${key}`,
+            place,
+            where: place,
+            logger: body.name,
+            quantity,
+            name,
+            unit,
+            extent,
+          },
+          gaps,
+          points: broken(thinned(readings, STRETCHES), gaps),
           outside: band ? hoursOutside(readings, band[0], band[1]) : null,
           light: quantity === 'ppfd' ? dailyLightIntegral(readings) : [],
         },
@@ -107,10 +126,11 @@ export async function airOf(state: TrialState, bands: Bands): Promise<AirData> {
       add('vpd', 'vpd', quantityName('vpd'), 'kPa', readingsOf(times, deficit));
     }
   }
+  namedApart(found.map((f) => f.line));
   found.push(...byHand(state));
   const differences = found.flatMap(({ line: a, readings }, i) =>
     found.slice(i + 1).flatMap(({ line: b, readings: others }) => {
-      if (a.byHand || b.byHand || a.quantity !== b.quantity || a.unit !== b.unit || a.place === b.place)
+      if (a.byHand || b.byHand || a.quantity !== b.quantity || a.unit !== b.unit || a.where === b.where)
         return [];
       const d = comparePlaces(readings, others);
       return d ? [{ ...d, quantity: a.quantity, name: a.name, unit: a.unit, a: a.place, b: b.place }] : [];
@@ -118,6 +138,40 @@ export async function airOf(state: TrialState, bands: Bands): Promise<AirData> {
   );
   return { files, lines: found.map((f) => f.line), differences };
 }
+
+/** Several loggers at one place are told apart by their names, and by numbers where those are one too. */
+function namedApart(lines: AirLine[]): void {
+  for (const line of lines) {
+    const beside = lines.filter((l) => l.where === line.where && l.quantity === line.quantity);
+    if (beside.length < 2) continue;
+    const alike = beside.filter((l) => l.logger === line.logger);
+    const number = alike.length > 1 ? ` ${alike.indexOf(line) + 1}` : '';
+    line.place = `${line.where}, ${line.logger}${number}`;
+  }
+}
+
+/** Points with a break in every gap, so that nothing is drawn as measured that wasn't. */
+const broken = (points: AirLine['points'], gaps: readonly Gap[]): AirLine['points'] =>
+  [...points, ...gaps.map((g) => ({ x: (g.from + g.to) / 2, y: NaN }))].sort((a, b) => a.x - b.x);
+
+/**
+ * Gaps of a line in words; empty without any.
+ * @example sayGaps(gaps) // 'nothing read for 33 h from 2026-03-04, 10:00'
+ */
+export const sayGaps = (gaps: readonly Gap[]): string =>
+  gaps.length === 0
+    ? ''
+    : gaps.length > 3
+      ? `nothing read in ${gaps.length} stretches, ${formatFigure(
+          gaps.reduce((s, g) => s + g.hours, 0),
+          0,
+        )} h in all`
+      : gaps
+          .map(
+            (g) =>
+              `nothing read for ${formatFigure(g.hours, 0)} h from ${formatDay(wallDay(g.from))}, ${new Date(g.from).toISOString().slice(11, 16)}`,
+          )
+          .join('; ');
 
 /** By which quantity of a logger a hand-held reading of air and light goes. */
 const handQuantities = {
@@ -161,11 +215,21 @@ function byHand(state: TrialState): { line: AirLine; readings: Readings }[] {
     if (!extent) return [];
     // What lay between two readings nobody saw: no hours outside a band, no sum of light.
     const line: AirLine = {
-      ...{ key: `hand/${key}`, place, logger: 'by hand', byHand: true, quantity: as, unit, extent },
+      ...{
+        key: `hand/${key}`,
+        place,
+        where: place,
+        logger: 'by hand',
+        byHand: true,
+        quantity: as,
+        unit,
+        extent,
+      },
       name: quantityName(as),
       points: [...readings.times].map((x, i) => ({ x, y: readings.values[i]! })),
       outside: null,
       light: [],
+      gaps: [],
     };
     return [{ line, readings }];
   });

@@ -52,7 +52,7 @@ export function spotOf(state: TrialState, unitId: UnitId | null): Spot | null {
 
 /** Days with pictures, each once. */
 export const photoDays = (photos: readonly Photo[]): number[] =>
-  [...new Set(photos.map((p) => p.day))].sort((a, b) => a - b);
+  [...new Set(photos.filter((p) => p.unitId !== null).map((p) => p.day))].sort((a, b) => a - b);
 
 /** The newest picture of a unit up to a day. */
 export const latestOf = (photos: readonly Photo[], unitId: UnitId, day: number): Photo | undefined =>
@@ -87,10 +87,13 @@ export function coverByTreatment(
   day: number,
 ): { id: TreatmentId; name: string; mean: number; n: number }[] {
   return state.plan.treatments.flatMap((t) => {
-    const covers = photos.flatMap((p) => {
-      const unit = p.unitId && planIndex(state.plan).unit(p.unitId);
-      return p.day === day && p.cover && unit && unit.treatmentId === t.id ? [p.cover.coverPercent] : [];
-    });
+    // One figure a unit, the one its tile shows: of several pictures on a day the newest that was measured.
+    const covers = planIndex(state.plan)
+      .unitsOf(t.id)
+      .flatMap((u) => {
+        const own = photos.findLast((p) => p.unitId === u.id && p.day === day && p.cover);
+        return own?.cover ? [own.cover.coverPercent] : [];
+      });
     return covers.length === 0
       ? []
       : [
