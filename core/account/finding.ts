@@ -15,7 +15,7 @@ import type { Against } from '../plan/against';
 import { absenceOf } from './absence';
 import { type AsGood, asGoodAs, asGoodByShift } from './asGood';
 import { describedAlone } from './describedAlone';
-import { type PairOutcome, type RankedTreatment, pairOutcome, rankTreatments } from './rank';
+import { type PairOutcome, type RankedTreatment, pairOutcome, rankTreatments, untestedPair } from './rank';
 
 export type { LeftOut } from '../analysis/rows';
 
@@ -56,6 +56,8 @@ export interface Finding {
   letters: Record<string, string>;
   /** nobody is a control: equals are compared, or the control is lost. The analysis' own is then but the first of them */
   peers: boolean;
+  /** controls that have figures */
+  controls: string[];
   /** controls that have no figure, and why: nothing can be held against them; empty where none is missing */
   lost: { id: string; why: string }[];
   /** every contender with what it is held against, both with figures: its own control wherever there is one */
@@ -179,7 +181,11 @@ export function makeFinding(input: FindingInput): Result<Finding, FindingError> 
   const margin = marginOf(analysis, smallestDifference, peers);
   const { grounds } = input;
   const sameGround = (c: Pick<Contrast, 'a' | 'b'>) => !grounds || grounds[c.a] === grounds[c.b];
-  const outcomes = analysis.pairs.filter(sameGround).map((c) => pairOutcome(c, margin, higher));
+  // One unit is a number: what it says may be the unit, its place or the product, whatever the others' spread.
+  const single = new Set(analysis.summaries.filter((s) => s.n === 1).map((s) => s.name));
+  const outcomes = analysis.pairs
+    .filter(sameGround)
+    .map((c) => (single.has(c.a) || single.has(c.b) ? untestedPair(c) : pairOutcome(c, margin, higher)));
   const controls = [...new Set(input.against.map((o) => o.control))];
   const { leftOut } = input;
   return ok({
@@ -201,16 +207,19 @@ export function makeFinding(input: FindingInput): Result<Finding, FindingError> 
     basis: input.basis,
     smallestDifference,
     outcomes,
-    ranking: rankTreatments(analysis, outcomes, higher),
-    letters: grounds ? {} : lettersOf(analysis, outcomes),
+    ranking: rankTreatments(analysis, outcomes, higher, single),
+    letters: grounds ? {} : lettersOf(analysis, outcomes, single),
     peers,
+    controls: controls.filter((id) => has.has(id)),
     lost: controls.filter((id) => !has.has(id)).map((id) => ({ id, why: absenceOf({ leftOut }, id) })),
     against: input.against.filter((o) => has.has(o.id) && has.has(o.control)),
     ...(grounds && { grounds }),
     ...(input.isPrimary &&
       input.heldAgainst !== undefined &&
       has.has(input.heldAgainst) && {
-        asGood: heldAgainst(input, method, analysis, margin, peers),
+        asGood: heldAgainst(input, method, analysis, margin, peers).map((g) =>
+          single.has(g.id) || single.has(g.against) ? { ...g, verdict: 'untested' as const } : g,
+        ),
       }),
     replicatesToSee: replicatesToSee(analysis, margin),
   });
@@ -277,9 +286,15 @@ function marginOf(analysis: Analysis, smallest: number | null, peers: boolean): 
 }
 
 /** Letters by the same outcomes as all else, largest figure first (Piepho 2004). */
-function lettersOf(analysis: Analysis, outcomes: readonly PairOutcome[]): Record<string, string> {
+function lettersOf(
+  analysis: Analysis,
+  outcomes: readonly PairOutcome[],
+  single: ReadonlySet<string>,
+): Record<string, string> {
   if (analysis.spread !== 'shown') return {};
-  const { summaries } = analysis;
+  // A letter says what it can't be told from: nothing was tried of a single unit.
+  const summaries = analysis.summaries.filter((s) => !single.has(s.name));
+  if (summaries.length < 2) return {};
   const order = summaries.map((_, i) => i).sort((x, y) => summaries[y]!.estimate - summaries[x]!.estimate);
   const apart = new Set(outcomes.flatMap((o) => (o.verdict === 'better' ? [`${o.a}\n${o.b}`] : [])));
   const letters = letterDisplay(order, (a, b) => {

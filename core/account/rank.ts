@@ -22,6 +22,11 @@ export interface PairOutcome {
   matters: boolean;
 }
 
+/** A pair that nothing could be tested between. */
+export const untestedPair = ({ a, b }: Pick<Contrast, 'a' | 'b'>): PairOutcome => ({
+  ...{ a, b, verdict: 'untested', ahead: null, matters: false },
+});
+
 /**
  * Reads one contrast against the smallest difference that matters.
  * @param smallest as a distance on the contrast's scale (see \`distance\`), > 0; null when none was set: then only no
@@ -29,7 +34,7 @@ export interface PairOutcome {
  */
 export function pairOutcome(c: Contrast, smallest: number | null, higherIsBetter: boolean): PairOutcome {
   const { a, b } = c;
-  if (c.low === null || c.high === null) return { a, b, verdict: 'untested', ahead: null, matters: false };
+  if (c.low === null || c.high === null) return untestedPair(c);
   const [from, to] = [distance(c.scale, c.low), distance(c.scale, c.high)];
   // turned so that positive is good for a
   const [low, high] = higherIsBetter ? [from, to] : [-to, -from];
@@ -58,11 +63,13 @@ export interface RankedTreatment {
 /**
  * Ranks with ties: a treatment's rank is one more than the number of treatments clearly better than it.
  * @param pairs those that are asked: of treatments on one ground
+ * @param single treatments of one unit: they have no rank, and the others' doesn't wait for them
  */
 export function rankTreatments(
   analysis: Pick<Analysis, 'summaries' | 'spread'>,
   pairs: readonly PairOutcome[],
   higherIsBetter: boolean,
+  single: ReadonlySet<string> = new Set(),
 ): RankedTreatment[] {
   const sign = higherIsBetter ? -1 : 1;
   const byFigure = [...analysis.summaries].sort((x, y) => sign * (x.estimate - y.estimate));
@@ -74,7 +81,12 @@ export function rankTreatments(
   const ranked = byFigure.map(({ name }) => {
     const untestedAgainst = others(name, (p) => p.verdict === 'untested');
     const better = others(name, (p) => p.verdict === 'better' && p.ahead !== name).length;
-    const tested = analysis.spread === 'shown' && own(name).length > 0 && untestedAgainst.length === 0;
+    const wanted = others(name, (p) => !single.has(p.a === name ? p.b : p.a));
+    const tested =
+      analysis.spread === 'shown' &&
+      !single.has(name) &&
+      wanted.length > 0 &&
+      !wanted.some((o) => untestedAgainst.includes(o));
     return {
       name,
       rank: tested ? 1 + better : null,

@@ -162,7 +162,7 @@ export function rowsOf(state: TrialState, trait: Trait, options: RowOptions = {}
     else leftOut.push({ ...base, value: null, why: 'notMeasured', reason: 'not measured' });
   }
   return {
-    rows: sharesPlace(plan) ? asPlaces(rows, plan) : inBlocks(rows),
+    rows: sharesPlace(plan) ? asPlaces(rows, plan, trait) : inBlocks(rows),
     leftOut,
     basis: dated(
       days === null ? basis : { ...basis, open: days.open, toCome: days.toCome },
@@ -187,8 +187,22 @@ function inBlocks(rows: FindingRow[]): FindingRow[] {
   return rows.map((r) => ({ ...r, block: blocked ? r.block : null, column: inColumns ? r.column : null }));
 }
 
+/** Of what is added up, a unit that was gone by then gave nothing: it goes on counting among those of its place. */
+function withNothing(visit: Visit, own: readonly FindingRow[]): Visit['samples'] {
+  const [first] = visit.samples;
+  if (!first || (first.observed.type !== 'continuous' && first.observed.type !== 'count')) return visit.samples;
+  const gone = own.filter((r) => !r.visits.some((v) => v.roundId === visit.roundId && v.day === visit.day));
+  const nothing: Visit['samples'][number]['observed'] =
+    first.observed.type === 'count' ? { ...first.observed, count: 0 } : { type: 'continuous', value: 0 };
+  const crops = [...new Set(visit.samples.map((s) => s.crop))];
+  return [
+    ...visit.samples,
+    ...gone.flatMap(() => crops.map((crop) => ({ sample: null, crop, observed: nothing }))),
+  ];
+}
+
 /** Units that share their place are samples of it: one row a place, their visits put together round by round. */
-function asPlaces(rows: readonly FindingRow[], plan: Plan): FindingRow[] {
+function asPlaces(rows: readonly FindingRow[], plan: Plan, trait: Trait): FindingRow[] {
   return experimentalUnits(plan).flatMap(({ members, name }): FindingRow[] => {
     const ids = new Set<string>(members.map((u) => u.id));
     const own = rows.filter((r) => ids.has(r.unit));
@@ -198,8 +212,9 @@ function asPlaces(rows: readonly FindingRow[], plan: Plan): FindingRow[] {
     for (const v of own.flatMap((r) => r.visits)) {
       const key = v.roundId ?? `day ${v.day}`;
       const there = visits.get(key);
-      visits.set(key, there ? { ...there, samples: [...there.samples, ...v.samples] } : v);
+      visits.set(key, there ? { ...there, samples: [...there.samples, ...v.samples] } : { ...v });
     }
+    if (trait.summary === 'sum') for (const v of visits.values()) v.samples = withNothing(v, own);
     return [
       {
         ...first,

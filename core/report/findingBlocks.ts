@@ -84,11 +84,11 @@ const treatmentCell = (plan: Plan, id: string, nameOf: NameOf, counted?: string)
 export function againstControlTable(finding: Finding, plan: Plan, nameOf: NameOf): TableBlock {
   const { analysis } = finding;
   const d = decimalsOfFinding(finding);
-  const tested = analysis.spread === 'shown';
+  const allTested = analysis.spread === 'shown';
   const held = new Map(heldOf(finding).map((h) => [h.id, h]));
   // Per cent needs controls clearly away from zero.
   const percent = [...held.values()].every(
-    ({ contrast: c }) => c.percent !== null && (!tested || c.percent.low !== null),
+    ({ contrast: c }) => c.percent !== null && (!allTested || c.percent.low !== null),
   );
   const shape = contrastShape(finding, percent);
   const sole = soleControl(finding);
@@ -104,15 +104,17 @@ export function againstControlTable(finding: Finding, plan: Plan, nameOf: NameOf
       numbers(plural(experimentalNoun(plan))),
       numbers(meanHead(finding)),
       numbers(shape.head),
-      numbers(tested ? level(finding) : ''),
+      numbers(allTested ? level(finding) : ''),
       column(''),
     ],
     rows: [
       ...absentRows(finding, plan, nameOf, 6),
       ...analysis.summaries.map((s): TableBlock['rows'][number] => {
-        const c = held.get(s.name)?.contrast;
+        const own = held.get(s.name);
+        const c = own?.contrast;
+        const tested = allTested && own?.outcome.verdict !== 'untested';
         return {
-          title: c?.p == null ? undefined : `p ${formatP(c.p)}`,
+          title: c?.p == null || !tested ? undefined : `p ${formatP(c.p)}`,
           cells: [
             treatmentCell(plan, s.name, nameOf, beneath(s.name, s.counted)),
             { type: 'figure', value: s.n, decimals: 0 },

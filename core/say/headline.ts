@@ -113,7 +113,7 @@ export function lostControls(finding: Finding, nameOf: NameOf): Statement | null
   const [one, has] = [lost.length === 1, lost.length === 1 ? 'has' : 'have'];
   const facts: Fact[] = [
     ...lost.map((l): Fact => ({ is: 'noFigure', a: l.id })),
-    ...(peers ? [{ is: 'noControl' } as const] : []),
+    ...(finding.controls.length === 0 ? [{ is: 'noControl' } as const] : []),
   ];
   return statement(
     'headline',
@@ -173,7 +173,10 @@ function betweenPeers(finding: Finding, nameOf: NameOf): Statement {
   const ids = ranking.map((r) => r.name);
   const names = listNames(ids.map(nameOf));
   const all = ids.length === 2 ? names : `the ${countWord(ids.length)}`;
-  const facts: Fact[] = [...pairFacts(finding, ids), { is: 'noControl' }];
+  const facts: Fact[] = [
+    ...pairFacts(finding, ids),
+    ...(finding.controls.length === 0 ? [{ is: 'noControl' } as const] : []),
+  ];
   const say = (text: string, more: readonly Fact[] = []) => statement('headline', text, [...facts, ...more]);
   const tested = outcomes.filter((o) => o.verdict !== 'untested');
   if (tested.length === 0) return say(`Nothing could be tested between ${all}: numbers, no winner.`);

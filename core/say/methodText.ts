@@ -1,4 +1,4 @@
-import { formatSignificant, plural } from '../quantity/format';
+import { countOf, formatSignificant } from '../quantity/format';
 import type { Finding } from '../account/finding';
 
 /** What the figures of a finding are: the trait with its unit, or for a wanted band the distance outside it. */
@@ -53,7 +53,7 @@ function dividedText({ trait, units }: Finding, unitNoun: string): string {
 export function methodText(finding: Finding, unitNoun: string): string {
   const { analysis, trait, leftOut } = finding;
   const parts = [
-    `One value for each of ${finding.units.length} ${plural(unitNoun)}.`,
+    `One value for each of ${countOf(finding.units.length, unitNoun)}.`,
     basisText(finding),
     dividedText(finding, unitNoun),
     analysis.smallPrint,

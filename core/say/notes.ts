@@ -1,7 +1,7 @@
 import type { Contrast } from '../analysis/contrast';
 import { comparedValue } from '../analysis/goodness';
 import { wilson } from '../stats/proportion';
-import { formatFigure, listNames, plural } from '../quantity/format';
+import { countOf, formatFigure, listNames, plural } from '../quantity/format';
 import type { Finding } from '../account/finding';
 import {
   type AgainstControl,
@@ -50,7 +50,7 @@ export function notes(finding: Finding, nameOf: NameOf, unitNoun: string): Note[
   const groups = againstControl(finding);
   const controls = [...new Set(heldOf(finding).map((h) => h.control))];
   const dText = differenceText(finding);
-  const out = controls.flatMap((control) => controlNotes(finding, groups, control, dText, nameOf));
+  const out = controls.flatMap((control) => controlNotes(finding, groups, control, { dText, unitNoun }, nameOf));
   if (inside) out.push(inside);
   out.push(...lost, ...beside);
   const top = groups.better.map((h) => h.id).filter((n) => leaders(finding).includes(n));
@@ -70,7 +70,7 @@ function controlNotes(
   finding: Finding,
   groups: AgainstControl,
   controlId: string,
-  dText: string,
+  { dText, unitNoun }: { dText: string; unitNoun: string },
   nameOf: NameOf,
 ): Note[] {
   const { smallestDifference: d, analysis } = finding;
@@ -113,7 +113,7 @@ function controlNotes(
       'open',
       not!,
       `${list(not!)} against ${control}: not tested.`,
-      'Too few units of one of the two for this test; the numbers stand.',
+      `Too few ${plural(unitNoun)} of one of the two; the numbers stand.`,
     ),
   ];
 }
@@ -126,7 +126,7 @@ function leftWithOne({ analysis }: Finding, nameOf: NameOf, unitNoun: string): N
     {
       tone: 'open',
       title: `${listNames(one.map((s) => nameOf(s.name)))}: one ${unitNoun} alone.`,
-      text: `What it says may be the ${unitNoun} or its place; how much ${plural(unitNoun)} differ is taken from the others.`,
+      text: `A number, no winner: what it says may be the ${unitNoun} or its place.`,
       facts: one.map((s) => ({ is: 'units', a: s.name, n: 1 })),
     },
   ];
@@ -211,7 +211,7 @@ function betweenLeaders(
     };
   }
   const n = Math.min(...analysis.summaries.map((t) => t.n));
-  const sees = `${halfWidth(pair, finding)} between two of them is what ${n} ${plural(unitNoun)} each can see`;
+  const sees = `${halfWidth(pair, finding)} between two of them is what ${countOf(n, unitNoun)} each can see`;
   return {
     tone: 'open',
     title: `Between ${names}: too close to call.`,

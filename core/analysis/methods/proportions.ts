@@ -202,7 +202,7 @@ function analysed({ trait, rows, control, alpha, peers }: AnalysisInput, names: 
       },
     ],
     unitSd: null,
-    smallPrint: `Proportions pooled over units; difference by Newcombe (1998, method 10), each by Wilson (1927), on counts divided by how much units scatter (χ²/df = ${formatFigure(seen ?? 1, 2)}, 1 at least). p: whole units swapped between two contenders ${blocked ? 'inside blocks ' : ''}in every possible way, or by the normal curve where there are more than ${MOST_SWAPPED.toLocaleString('en')}; ${leaned ? ` where so few can be swapped that nothing could be told, Cochran–Mantel–Haenszel’s statistic ${blocked ? 'over blocks ' : ''}divided by the scatter, against Student’s t with ${scatter.df} degrees of freedom;` : ''} an interval that p doesn’t bear out ends at nought. Both ${byBonferroni(familyOf(names, peers))}.${oneByOne}`,
+    smallPrint: `Proportions pooled over units; difference by Newcombe (1998, method 10), each by Wilson (1927), on counts divided by how much units scatter (χ²/df = ${formatFigure(seen ?? 1, 2)}, 1 at least). p: whole units swapped between two contenders ${blocked ? 'inside blocks ' : ''}in every possible way, or by the normal curve where there are more than ${MOST_SWAPPED.toLocaleString('en')}; ${leaned ? `where so few can be swapped that nothing could be told, Cochran–Mantel–Haenszel’s statistic ${blocked ? 'over blocks ' : ''}divided by the scatter, against Student’s t with ${scatter.df} degrees of freedom; ` : ''}an interval that p doesn’t bear out ends at nought. Both ${byBonferroni(familyOf(names, peers))}.${oneByOne}`,
   };
 }
 
