@@ -190,7 +190,8 @@ function inBlocks(rows: FindingRow[]): FindingRow[] {
 /** Of what is added up, a unit that was gone by then gave nothing: it goes on counting among those of its place. */
 function withNothing(visit: Visit, own: readonly FindingRow[]): Visit['samples'] {
   const [first] = visit.samples;
-  if (!first || (first.observed.type !== 'continuous' && first.observed.type !== 'count')) return visit.samples;
+  if (!first || (first.observed.type !== 'continuous' && first.observed.type !== 'count'))
+    return visit.samples;
   const gone = own.filter((r) => !r.visits.some((v) => v.roundId === visit.roundId && v.day === visit.day));
   const nothing: Visit['samples'][number]['observed'] =
     first.observed.type === 'count' ? { ...first.observed, count: 0 } : { type: 'continuous', value: 0 };

@@ -23,7 +23,8 @@ export const sectionsOf = (blocks: readonly Block[]): string[] =>
 export function inOrder(blocks: readonly Block[], order: readonly string[]): Block[] {
   const parts: Block[][] = [[]];
   for (const b of blocks) {
-    if (b.type === 'heading' && b.level === 2) parts.push([]);
+    // The record begins anew: it is no part of the section before it.
+    if (b.type === 'heading' && (b.level === 2 || (b.level === 1 && parts.length > 1))) parts.push([]);
     parts.at(-1)!.push(b);
   }
   const [front, ...sections] = parts;

@@ -1,4 +1,4 @@
-import { formatDay } from '../quantity/region';
+import { THE_RECORD, paragraphs, pieceBlocks } from './piece';
 import type { AuditFinding } from '../fairness/audit';
 import { responseOf } from '../log/response';
 import type { TrialState } from '../log/state';
@@ -10,6 +10,7 @@ import { planIndex } from '../plan/planIndex';
 import type { Finding } from '../account/finding';
 import type { Verdict } from '../verdict/verdict';
 import type { NameOf } from '../say/words';
+import { besideFinding } from './besideFinding';
 import type { Block } from './block';
 import { comparedBlocks, conductBlocks, eventBlocks } from './conductBlocks';
 import { chosenPhotoBlocks } from './chosenPhotos';
@@ -27,13 +28,6 @@ import { panelBlocks } from './panelBlocks';
 import { packBlocks } from './packTable';
 import { verdictBlocks } from './verdictBlocks';
 
-const paragraphs = (text: string): Block[] =>
-  text
-    .split(/\n\s*\n/)
-    .map((t) => t.trim())
-    .filter((t) => t !== '')
-    .map((t) => ({ type: 'paragraph', text: t }));
-
 export interface ReviewInput {
   state: TrialState;
   review: ReviewText;
@@ -49,20 +43,29 @@ export interface ReviewInput {
   audit?: readonly AuditFinding[];
 }
 
-/** The whole review as blocks: verdict, figures, what was compared, how, what went wrong, what is open. */
-export function reviewDocument(input: ReviewInput): Block[] {
+/** The whole review as blocks: the piece, its disclosure, and the record behind it. */
+export const reviewDocument = (input: ReviewInput): Block[] => [
+  ...pieceBlocks(input),
+  ...disclosureBlocks(input.state, input.review),
+  {
+    type: 'paragraph',
+    tone: 'small',
+    text: 'Labels, safety data sheets and local rules come before anything said here.',
+  },
+  { type: 'heading', level: 1, text: THE_RECORD },
+  {
+    type: 'paragraph',
+    tone: 'small',
+    text: 'For whoever wants to check: every figure, method, table and line that the piece rests on.',
+  },
+  ...recordBlocks(input),
+];
+
+/** The record: verdict, figures, what was compared, how, what went wrong, what is open. */
+function recordBlocks(input: ReviewInput): Block[] {
   const { state, review, findings, verdict, nameOf, today, audit = [] } = input;
   const { plan } = state;
-  const byline = [
-    review.author && `By ${review.author}`,
-    `Trial ${plan.code}, started ${formatDay(plan.startDate)}`,
-    `written ${formatDay(today)}`,
-  ];
   return [
-    { type: 'heading', level: 1, text: plan.question },
-    { type: 'paragraph', tone: 'small', text: byline.filter(Boolean).join(' · ') },
-    ...(verdict ? [{ type: 'paragraph' as const, tone: 'lead' as const, text: verdict.headline.text }] : []),
-    ...paragraphs(review.introduction),
     ...(verdict && findings[0] ? verdictBlocks(verdict, findings[0], plan, nameOf) : []),
     ...(verdict && findings[0]
       ? awardBlocks(awards(plan, findings[0], verdict, nameOf).filter((a) => a.id !== 'bestValue'))
@@ -83,7 +86,10 @@ export function reviewDocument(input: ReviewInput): Block[] {
     ...wholeCost(input),
     ...(verdict ? packBlocks(plan, nameOf) : []),
     ...claimBlocks(judgeClaims(plan, review.claims ?? [], findings, nameOf, input.dated)),
-    ...findings.flatMap((f) => findingBlocks(f, plan, nameOf)),
+    ...findings.flatMap((f) => [
+      ...findingBlocks(f, plan, nameOf),
+      ...besideFinding(state, f, nameOf, today),
+    ]),
     ...panelBlocks(state, nameOf),
     ...photosIn(state, review),
     ...wordsBlocks(state),
@@ -97,18 +103,6 @@ export function reviewDocument(input: ReviewInput): Block[] {
           { type: 'list' as const, items: verdict.cannotTell.map((c) => c.text) },
         ]
       : []),
-    ...(review.conclusion
-      ? [
-          { type: 'heading' as const, level: 2 as const, text: 'Conclusion' },
-          ...paragraphs(review.conclusion),
-        ]
-      : []),
-    ...disclosureBlocks(state, review),
-    {
-      type: 'paragraph',
-      tone: 'small',
-      text: 'Labels, safety data sheets and local rules come before anything said here.',
-    },
   ];
 }
 

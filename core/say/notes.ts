@@ -50,7 +50,9 @@ export function notes(finding: Finding, nameOf: NameOf, unitNoun: string): Note[
   const groups = againstControl(finding);
   const controls = [...new Set(heldOf(finding).map((h) => h.control))];
   const dText = differenceText(finding);
-  const out = controls.flatMap((control) => controlNotes(finding, groups, control, { dText, unitNoun }, nameOf));
+  const out = controls.flatMap((control) =>
+    controlNotes(finding, groups, control, { dText, unitNoun }, nameOf),
+  );
   if (inside) out.push(inside);
   out.push(...lost, ...beside);
   const top = groups.better.map((h) => h.id).filter((n) => leaders(finding).includes(n));

@@ -54,7 +54,9 @@ export function checkUntidy(untidy: Untidy): UntidyFaults {
   try {
     look(untidy, faults);
   } catch (e) {
-    faults.thrown.push(e instanceof Error ? `${e.message} ${(e.stack ?? '').split('\n')[1] ?? ''}` : String(e));
+    faults.thrown.push(
+      e instanceof Error ? `${e.message} ${(e.stack ?? '').split('\n')[1] ?? ''}` : String(e),
+    );
   }
   return faults;
 }
@@ -77,7 +79,11 @@ function look(untidy: Untidy, faults: UntidyFaults): void {
       const verdict = makeVerdict(plan, finding, nameOf, { state, audit: found });
       said.push(verdict.headline, verdict.bestValue, ...verdict.cannotTell);
       if (verdict.costBasis) said.push(verdict.costBasis);
-      said.push(...awards(plan, finding, verdict, nameOf).map((a) => statement('award', `${a.title}. ${a.text}`, a.facts)));
+      said.push(
+        ...awards(plan, finding, verdict, nameOf).map((a) =>
+          statement('award', `${a.title}. ${a.text}`, a.facts),
+        ),
+      );
       texts.push(...sayRetest(plan, verdict, nextTrial(findingInput(state, finding.trait), finding), found));
       const card = { plan, findings: [finding], lines: verdict.lines, nameOf };
       texts.push(...sayWhoTakes(card, trial.review.headings ?? []));
@@ -88,7 +94,8 @@ function look(untidy: Untidy, faults: UntidyFaults): void {
     texts.push(...said.map((s) => s.text));
   });
   const review = trialReview(trial, today);
-  if (blind !== (review === null)) faults.other.push('a review while codes are closed, or none once they are open');
+  if (blind !== (review === null))
+    faults.other.push('a review while codes are closed, or none once they are open');
   if (review) {
     texts.push(...textsOf(review.blocks));
     for (const text of [
@@ -109,7 +116,8 @@ function look(untidy: Untidy, faults: UntidyFaults): void {
     );
     for (const t of trial.plan.treatments) {
       const [before, after] = [closed.shown.plan, shown.plan].map((p) => planIndex(p).treatmentOrder(t.id));
-      if (before !== after) faults.other.push(`${t.name} was ${letterOf(before!)} and is ${letterOf(after!)}`);
+      if (before !== after)
+        faults.other.push(`${t.name} was ${letterOf(before!)} and is ${letterOf(after!)}`);
     }
   }
   faults.other.push(...new Set(wordFaults(texts)));

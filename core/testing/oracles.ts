@@ -51,7 +51,8 @@ export function rawFigures({ trial }: Untidy, finding: Finding): Raw[] {
       .sort((a, b) => rounds.get(a[0])! - rounds.get(b[0])!)
       .flatMap(([, list]) => {
         // Weights of several crops are added: a unit without one of them has no figure.
-        if (trait.kind === 'weighing' && crops > 1) return list.length < n ? [] : [list.reduce((s, x) => s + x, 0)];
+        if (trait.kind === 'weighing' && crops > 1)
+          return list.length < n ? [] : [list.reduce((s, x) => s + x, 0)];
         return [list.reduce((s, x) => s + x, 0) / list.length];
       });
     if (figures.length === 0) return [];
@@ -96,7 +97,11 @@ function inverse(matrix: number[][]): number[][] | null {
 }
 
 /** p of a pair, not shared out, and the difference, by least squares on dummy columns; null without a residual. */
-export function plainTest(raw: readonly Raw[], a: string, b: string): { p: number; difference: number; df: number } | null {
+export function plainTest(
+  raw: readonly Raw[],
+  a: string,
+  b: string,
+): { p: number; difference: number; df: number } | null {
   const arms = [...new Set(raw.map((x) => x.arm))];
   const blocks = [...new Set(raw.map((x) => x.block))];
   const rows = raw.map((x) => [
@@ -109,9 +114,14 @@ export function plainTest(raw: readonly Raw[], a: string, b: string): { p: numbe
   );
   const inv = inverse(xtx);
   if (!inv) return null;
-  const xty = Array.from({ length: columns }, (_, i) => rows.reduce((s, row, m) => s + row[i]! * raw[m]!.figure, 0));
+  const xty = Array.from({ length: columns }, (_, i) =>
+    rows.reduce((s, row, m) => s + row[i]! * raw[m]!.figure, 0),
+  );
   const beta = inv.map((row) => row.reduce((s, x, j) => s + x * xty[j]!, 0));
-  const rss = raw.reduce((s, x, m) => s + (x.figure - rows[m]!.reduce((t, v, j) => t + v * beta[j]!, 0)) ** 2, 0);
+  const rss = raw.reduce(
+    (s, x, m) => s + (x.figure - rows[m]!.reduce((t, v, j) => t + v * beta[j]!, 0)) ** 2,
+    0,
+  );
   const df = raw.length - columns;
   const [i, j] = [arms.indexOf(a), arms.indexOf(b)];
   if (df < 1 || i < 0 || j < 0) return null;
@@ -137,7 +147,10 @@ export function falsehood(fact: Fact, untidy: Untidy, finding: Finding): string 
     return own.reduce((s, x) => s + x.figure, 0) / own.length;
   };
   const linear = finding.analysis.method === 'linear';
-  const pairs = Math.max(1, (finding.analysis.summaries.length * (finding.analysis.summaries.length - 1)) / 2);
+  const pairs = Math.max(
+    1,
+    (finding.analysis.summaries.length * (finding.analysis.summaries.length - 1)) / 2,
+  );
   const test = (a: string, b: string) => (linear ? plainTest(raw, a, b) : null);
   switch (fact.is) {
     case 'better': {
@@ -149,14 +162,20 @@ export function falsehood(fact: Fact, untidy: Untidy, finding: Finding): string 
         const both = raw.filter((x) => x.arm === fact.a || x.arm === fact.b);
         const wins = (id: string) =>
           both.reduce(
-            (s, x) => s + (x.arm !== id ? 0 : both.filter((y) => y.arm !== id && sign * (x.figure - y.figure) > 0).length),
+            (s, x) =>
+              s +
+              (x.arm !== id
+                ? 0
+                : both.filter((y) => y.arm !== id && sign * (x.figure - y.figure) > 0).length),
             0,
           );
         if (trait.kind === 'time') return null;
         // Ranks, shares and rates have tests of their own; what they tell apart a plain test finds at least likely.
         const plain = plainTest(raw, fact.a, fact.b);
         if (plain && plain.p > 0.3) return `p of a plain test is ${plain.p.toFixed(2)}`;
-        return wins(fact.a) >= wins(fact.b) || sign * (mean(fact.a) - mean(fact.b)) > 0 ? null : 'the other one is ahead';
+        return wins(fact.a) >= wins(fact.b) || sign * (mean(fact.a) - mean(fact.b)) > 0
+          ? null
+          : 'the other one is ahead';
       }
       const t = test(fact.a, fact.b);
       if (!t) return 'there is no spread to test with';
@@ -257,7 +276,9 @@ const never: [RegExp, string][] = [
 
 /** Faults of wording in any text that is shown. */
 export const wordFaults = (texts: readonly string[]): string[] =>
-  texts.flatMap((text) => never.flatMap(([bad, why]) => (bad.test(text) ? [`${why}: “${text.slice(0, 200)}”`] : [])));
+  texts.flatMap((text) =>
+    never.flatMap(([bad, why]) => (bad.test(text) ? [`${why}: “${text.slice(0, 200)}”`] : [])),
+  );
 
 /** Kinds of trait whose figures the plain test is right for. */
 export const isPlain = (finding: Finding): boolean =>

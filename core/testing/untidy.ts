@@ -74,7 +74,10 @@ function valueOf(r: Random, t: Trait, level: number, noise: number): number {
   }
 }
 
-function contenders(r: Random, shape: Shape): { treatments: Treatment[]; factors: Factor[]; products: Product[] } {
+function contenders(
+  r: Random,
+  shape: Shape,
+): { treatments: Treatment[]; factors: Factor[]; products: Product[] } {
   const priced = (id: string) =>
     product({
       id: id as ProductId,
@@ -85,7 +88,12 @@ function contenders(r: Random, shape: Shape): { treatments: Treatment[]; factors
     });
   const blank = plainPlan({ treatments: ['x'] }).treatments[0]!;
   const times = pick(r, [1, 3, 5]);
-  const of = (id: string, role: Treatment['role'], products: string[], levels: Record<string, string> = {}) => ({
+  const of = (
+    id: string,
+    role: Treatment['role'],
+    products: string[],
+    levels: Record<string, string> = {},
+  ) => ({
     ...blank,
     ...{ id: id as TreatmentId, name: `Arm ${id}`, role, levels },
     products: products.map((p) =>
@@ -114,13 +122,21 @@ function contenders(r: Random, shape: Shape): { treatments: Treatment[]; factors
   const ids = Array.from({ length: k }, (_, i) => String.fromCharCode(97 + i));
   const equals = shape === 'equals' || shape === 'systems';
   return {
-    treatments: ids.map((id, i) => of(id, !equals && i === 0 ? 'untreated' : 'test', !equals && i === 0 ? [] : [id])),
+    treatments: ids.map((id, i) =>
+      of(id, !equals && i === 0 ? 'untreated' : 'test', !equals && i === 0 ? [] : [id]),
+    ),
     factors: [],
     products: ids.map(priced),
   };
 }
 
-function unitsOf(r: Random, treatments: readonly Treatment[], replicates: number, shape: Shape, design: string) {
+function unitsOf(
+  r: Random,
+  treatments: readonly Treatment[],
+  replicates: number,
+  shape: Shape,
+  design: string,
+) {
   const k = treatments.length;
   const tents = shape === 'systems';
   const perTent = pick(r, [2, 3]);

@@ -3,7 +3,7 @@
 import { describe, expect, it } from 'vitest';
 import { deriveState } from '../log/state';
 import type { Plan } from '../model/plan';
-import { entry, plan, unitId, weighing } from '../testing/trial';
+import { entry, harvest, plan, unitId, weighing } from '../testing/trial';
 import { factorialFindings, saysFactorial } from './factorialFinding';
 import { findingInput } from '../account/findingInput';
 
@@ -55,10 +55,36 @@ describe('factorials in words', () => {
       'Nothing is left over to test this against: the means stand for themselves, no judgement.',
     ]);
   });
-  it('nothing is said of a plain trial, or where a cell is empty', () => {
+  it('nothing is said of a plain trial; where a cell is empty the means stand, untested', () => {
     expect(said(plan({ treatments: cells, replicates: 4 }), [50, 50, 60, 75])).toEqual([]);
     const state = deriveState(withLevels, log(withLevels, [50, 50, 60, 75]).slice(0, 12));
-    expect(factorialFindings(findingInput(state, withLevels.traits[0]!))).toEqual([]);
+    const [made] = factorialFindings(findingInput(state, withLevels.traits[0]!));
+    expect(made).toMatchObject({ terms: [] });
+    expect(made!.cells).toHaveLength(3);
+    expect(saysFactorial(made!)).toEqual([
+      expect.stringMatching(/^Nothing is left over to test this against/),
+    ]);
+  });
+  it('an untreated arm beside the factorial takes nothing from it', () => {
+    const bare = {
+      ...withLevels.treatments[0]!,
+      id: 'bare' as (typeof withLevels.treatments)[number]['id'],
+      name: 'bare',
+      levels: {},
+    };
+    const p: Plan = {
+      ...withLevels,
+      treatments: [bare, ...withLevels.treatments],
+      units: [
+        ...withLevels.units,
+        { ...withLevels.units[0]!, id: 'bare-0' as never, code: 'TST-99', treatmentId: bare.id },
+      ],
+    };
+    const lines = log(withLevels, [50, 50, 60, 75]);
+    const more = harvest({ bare: [40] });
+    const [made] = factorialFindings(findingInput(deriveState(p, [...lines, ...more]), p.traits[0]!));
+    const [without] = factorialFindings(findingInput(deriveState(withLevels, lines), withLevels.traits[0]!));
+    expect(made!.terms.map((t) => [t.term, t.p])).toEqual(without!.terms.map((t) => [t.term, t.p]));
   });
 });
 

@@ -1,6 +1,7 @@
 import { figuresOf } from '../analysis/figures';
 import { figureOfVisit } from '../analysis/number';
 import type { FindingRow } from '../analysis/rows';
+import type { Plan } from '../model/plan';
 import { kindOf } from '../model/traitKinds';
 import { formatFigure, formatP, listNames } from '../quantity/format';
 import { unitTable } from '../analysis/unitTable';
@@ -48,15 +49,17 @@ function tested(
   alpha: number,
   main: number | null,
 ): FactorialFinding[] {
+  if (rows.length === 0 || new Set(rows.map((r) => r.levels.join('\n'))).size < 2) return [];
+  // Where nothing can be tested, as with one unit of each, the means by level stand for themselves.
   const made = factorial(names, rows, main);
-  return made.ok ? [{ kind, names, terms: made.value, alpha, cells: cellsOf(rows), over: [] }] : [];
+  return [{ kind, names, terms: made.ok ? made.value : [], alpha, cells: cellsOf(rows), over: [] }];
 }
 
 const blockOf = (r: FindingRow) => (r.block === null ? {} : { block: r.block });
 
 /**
  * What a trait says of factors and of what units stand in or carry. Only figures that may be averaged are taken; what a
- * design can't bear (an empty cell, nothing to test against) is left out.
+ * design can't bear (an empty cell, nothing to test against) isn't tested; its means stand.
  *
  * - factors: each unit a value; type II, blocks taken off
  * - settings: given to main plots, which are what they are tested against
@@ -68,12 +71,12 @@ export function factorialFindings(input: FindingInput): FactorialFinding[] {
   const values = figuresOf(rows, trait);
   const out: FactorialFinding[] = [];
   if (factors && factors.names.length <= 3) {
-    const crossed = rows.map((r, i): FactorialRow => ({
-      levels: factors.levels[r.treatment] ?? [],
-      ...blockOf(r),
-      value: values[i]!,
-    }));
-    const over = overStrata(input);
+    // An arm beside the factorial has no levels: it takes nothing from those that have.
+    const whole = (r: FindingRow) => (factors.levels[r.treatment] ?? ['']).every((l) => l !== '');
+    const crossed = rows.flatMap((r, i): FactorialRow[] =>
+      whole(r) ? [{ levels: factors.levels[r.treatment]!, ...blockOf(r), value: values[i]! }] : [],
+    );
+    const over = overStrata({ ...input, rows: rows.filter(whole) });
     out.push(...tested('factors', factors.names, crossed, alpha, null).map((f) => ({ ...f, over })));
   }
   if (settings && rows.every((r) => settings[r.unit] !== undefined && r.block !== null)) {
@@ -125,8 +128,18 @@ function cropsFinding({ trait, rows, alpha }: FindingInput): FactorialFinding[] 
     : [];
 }
 
-/** What a level is called: contenders and crops go by their names. */
-export type LevelName = (kind: FactorialFinding['kind'], factor: number, level: string) => string;
+/** What a level is called: contenders and crops go by their names. @param factor its name, as in `names` */
+export const levelName = (
+  plan: Plan,
+  nameOf: (id: string) => string,
+  factor: string,
+  level: string,
+): string =>
+  factor === 'contender'
+    ? nameOf(level)
+    : factor === 'crop'
+      ? (plan.cropsWithin[Number(level)] ?? level)
+      : level;
 
 const interactions = (f: FactorialFinding) => f.terms.filter((t) => t.term.includes(':'));
 

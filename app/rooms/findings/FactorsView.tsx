@@ -1,6 +1,6 @@
 import type { Plan, Trait } from '~core/model/plan';
 import { formatFigure, sentenceCase } from '~core/quantity/format';
-import { type FactorialFinding, saysFactorial } from '~core/verdict/factorialFinding';
+import { type FactorialFinding, levelName, saysFactorial } from '~core/verdict/factorialFinding';
 import { InteractionLines } from '../../ui/pictures/InteractionLines';
 import { ReportTable } from '../../ui/Report';
 import { nameIn } from './findingData';
@@ -46,12 +46,7 @@ function OneFactorial({
   factorial: FactorialFinding;
 }) {
   const nameOf = nameIn(plan);
-  const called = (factor: string, level: string) =>
-    factor === 'contender'
-      ? nameOf(level)
-      : factor === 'crop'
-        ? (plan.cropsWithin[Number(level)] ?? level)
-        : level;
+  const called = (factor: string, level: string) => levelName(plan, nameOf, factor, level);
   const [first, second] = [f.names[0]!, f.names[1]!];
   const cells = f.cells.map((c) => ({
     ...c,

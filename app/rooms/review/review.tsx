@@ -19,6 +19,7 @@ import type { Block, TableBlock } from '~core/report/block';
 import { tableHtml, tableText } from '~core/report/tablePaste';
 import { toPlainText } from '~core/report/plainText';
 import { toPdf } from '~core/report/pdf';
+import { recordFrom } from '~core/report/piece';
 import { Field } from '../../form/fields';
 import { NotKeptNote } from '../../form/NotKept';
 import { StaleNote } from '../../form/StaleNote';
@@ -28,9 +29,11 @@ import { useRecordForm } from '../../form/useRecordForm';
 import { wholeTrial } from '../../store/trials';
 import { Report } from '../../ui/Report';
 import { photoFigure } from '~core/report/chosenPhotos';
+import { experimentalNoun } from '~core/plan/sharing';
 import { pageColours, pageColoursByNight, paperInk } from '~core/report/paper';
 import { socialSvg } from '~core/report/socialPicture';
 import { useNotice } from '../../ui/Notices';
+import { ViewSwitch } from '../../ui/ViewSwitch';
 import { RoomHead } from '../../ui/RoomHead';
 import { bytesOf, canShareFiles, download, shareFile } from '../../ui/download';
 import { fontRules, pngOfText } from '../../ui/pictures/picture';
@@ -47,12 +50,18 @@ import './review.css';
 export const clientLoader = loadReview;
 export const clientAction = guarded(reviewAction);
 
+/** The piece that is read, and the record behind it. */
+const levels = [
+  ['piece', 'The piece'],
+  ['record', 'The record'],
+] as const;
+
 /** A picture of every finding, and the contact sheet, by figure id. */
 async function pictures({ plan, findings, sheet, chosen }: ReviewData): Promise<Record<string, string>> {
   const lanes = lanesOf(plan);
   const made = await Promise.all(
     findings.map(async (f) => {
-      const shown = { finding: f, lanes, unitNoun: plan.unitNoun, blind: f.peers };
+      const shown = { finding: f, lanes, unitNoun: experimentalNoun(plan), blind: f.peers };
       const picture = drawnOnce(`${plan.id} ${figureId(f)}`, shown, () => findingPng(shown));
       return [figureId(f), await picture] as const;
     }),
@@ -119,6 +128,8 @@ function OpenReview(data: ReviewData) {
   const { shown: own, keep: keepOwn, keeping, refused } = useKept('own', stored, data.rev);
   const keep = (over: Partial<Own>) => keepOwn({ ...own, ...over });
   const [rewriting, setRewriting] = useState(false);
+  const [level, setLevel] = useState<(typeof levels)[number][0]>('piece');
+  const at = recordFrom(blocks);
   const notice = useNotice();
   const [figures, setFigures] = useState<Record<string, string>>({});
   useEffect(() => {
@@ -301,8 +312,9 @@ function OpenReview(data: ReviewData) {
           </form>
         </FormProvider>
         <article className="paper" aria-label="Preview of the review">
+          <ViewSwitch views={levels} view={level} label="What of the review" onView={(to) => setLevel(to)} />
           <Report
-            blocks={blocks}
+            blocks={level === 'piece' ? blocks.slice(0, at) : blocks.slice(at)}
             figure={(id, alt) =>
               figures[id] ? <img src={figures[id]} alt={alt} /> : <p className="quiet small">Drawing …</p>
             }

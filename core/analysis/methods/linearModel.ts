@@ -137,7 +137,7 @@ function smallPrint(c: Comparison, units: number, peers: boolean): string {
   if (!a || c.spread !== 'shown' || a.f === null || a.p === null) return first;
   return [
     first,
-    `F(${a.dfTreatment}, ${a.dfResidual}) = ${formatSignificant(a.f, 3)}, ${sayP(a.p)}.`,
+    `F(${a.dfTreatment}, ${a.dfResidual}) ${a.f < 0.001 ? '< 0.001' : `= ${formatSignificant(a.f, 3)}`}, ${sayP(a.p)}.`,
     peers
       ? `Every pair: Tukey–Kramer (${level(c.alpha)} for all together). Letters from the same intervals.`
       : `Against the control: Dunnett (two-sided, ${level(c.alpha)} for all together). Between the others: Tukey–Kramer. Letters from the same intervals. Per cent: Fieller, ${level(c.alpha)} each.`,
