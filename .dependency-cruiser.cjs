@@ -19,7 +19,8 @@ module.exports = {
     },
     {
       name: 'layers-of-core',
-      comment: 'model and quantity < plan < log < analysis, mixing, design … < verdict < report < formats.',
+      comment:
+        'model and quantity < plan < log < analysis, mixing, design … < account, cost < say < verdict < report < formats.',
       severity: 'error',
       from: { path: '^core/(model|quantity)/', pathNot: '\\.test\\.ts$' },
       to: { path: '^core/(?!model/|quantity/)' },
@@ -41,13 +42,20 @@ module.exports = {
       name: 'log-below-rooms-of-core',
       severity: 'error',
       from: { path: '^core/log/', pathNot: '\\.test\\.ts$' },
-      to: { path: '^core/(analysis|verdict|report|formats|fairness|design|schedule|cost)/' },
+      to: { path: '^core/(analysis|account|say|verdict|report|formats|fairness|design|schedule|cost)/' },
+    },
+    {
+      name: 'account-below-sentences',
+      comment: 'Facts are worked out below the sentences that are made of them; types of lines may be known.',
+      severity: 'error',
+      from: { path: '^core/(account|cost)/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^core/(verdict|report|formats|fairness)/' },
     },
     {
       name: 'methods-seam',
       comment: 'What a method is made of stays in its folder: the rest knows contrasts.',
       severity: 'error',
-      from: { path: '^core/(verdict|report|formats)/|^app/', pathNot: '\\.test\\.ts$' },
+      from: { path: '^core/(account|say|verdict|report|formats)/|^app/', pathNot: '\\.test\\.ts$' },
       to: { path: '^core/(stats/compareTreatments|analysis/methods/(?!index))' },
     },
     {

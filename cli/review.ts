@@ -9,7 +9,7 @@ import { CONTACT_SHEET, type SheetCell } from '~core/report/contactSheet';
 import { contactSheetSvg } from '~core/report/contactSheetSvg';
 import { photoFigure } from '~core/report/chosenPhotos';
 import { figureId } from '~core/report/findingBlocks';
-import { findingSvg } from '~core/report/findingSvg';
+import { findingSvg, pageFonts } from '~core/report/findingSvg';
 import { toHtml } from '~core/report/html';
 import { toMarkdown } from '~core/report/markdown';
 import { pageColours, pageColoursByNight, paperInk } from '~core/report/paper';
@@ -27,11 +27,21 @@ const formats = ['html', 'md', 'pdf'] as const;
 type Format = (typeof formats)[number];
 
 /** Every finding's picture as SVG text, by the id of its figure. */
-function picturesOf({ findings, lanes, unitNoun }: TrialReview): Map<string, string> {
+function picturesOf(
+  { findings, lanes, unitNoun }: TrialReview,
+  fonts?: typeof pageFonts,
+): Map<string, string> {
   return new Map(
     findings.map((finding) => [
       figureId(finding),
-      findingSvg({ finding, lanes, unitNoun, unmarked: finding.peers, ink: paperInk }),
+      findingSvg({
+        finding,
+        lanes,
+        unitNoun,
+        unmarked: finding.peers,
+        ink: paperInk,
+        ...(fonts && { fonts }),
+      }),
     ]),
   );
 }
@@ -159,6 +169,7 @@ export async function review(args: string[], today = new Date().toISOString().sl
       `${file}: the codes of this trial are closed; open them in Layout before it is reviewed.`,
     );
   const photos = photosOf(file, trial);
+  const inPage = picturesOf(made, pageFonts);
   const pictures = new Map<string, Pictured>([
     ...[...picturesOf(made)].map(([id, svg]) => [id, { svg, uri: dataUri(svg) }] as const),
     ...made.photos.flatMap(({ id, sha256 }) => {
@@ -177,6 +188,8 @@ export async function review(args: string[], today = new Date().toISOString().sl
           const photo = photos.get(sha);
           return photo ? uriOf(photo) : '';
         },
+        // Drawn in the page, so that it has the page's own faces.
+        svgOf: (id) => inPage.get(id),
         fontRules: fontRules(),
         night: pageColoursByNight,
       }),

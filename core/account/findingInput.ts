@@ -7,6 +7,7 @@ import type { Result } from '../model/result';
 import { comparedTrait } from '../plan/divisor';
 import { comparesPeers, controlOf, heldAgainst } from '../plan/control';
 import { againstIn, groundsOf } from '../plan/against';
+import { asListed } from '../plan/letters';
 import { planIndex } from '../plan/planIndex';
 import {
   type Earlier,
@@ -33,7 +34,7 @@ export function findingInput(state: TrialState, trait: Trait, options: FindingOp
     control: controlOf(plan)?.id ?? null,
     peers: comparesPeers(plan),
     ...(held && { heldAgainst: held.id }),
-    order: plan.treatments.map((t) => t.id),
+    order: asListed(plan).map((t) => t.id),
     against: againstIn(plan),
     ...(grounds.size > 1 && { grounds: Object.fromEntries(groundsOf(plan)) }),
     ...(plan.factors.length > 1 && {

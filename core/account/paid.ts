@@ -38,6 +38,8 @@ export interface Paid {
   batches: ReadonlyMap<string, number>;
 }
 
+const known = new WeakMap<Logged, Paid>();
+
 /** Of so much of what was planned the log has to tell before costs go by it (a tenth may be spilt or forgotten). */
 const ENOUGH = 0.9;
 
@@ -110,6 +112,12 @@ function missingOf(state: Logged, treatment: Treatment): NotLogged[] {
  * @example paidOf(state).basis // 'plan': one batch of five is in the log
  */
 export function paidOf(state: Logged): Paid {
+  let paid = known.get(state);
+  if (!paid) known.set(state, (paid = workedOut(state)));
+  return paid;
+}
+
+function workedOut(state: Logged): Paid {
   const { plan } = state;
   const programme = givenPlan(state);
   const dosed = programme.treatments.filter((t) => t.products.length > 0);

@@ -6,6 +6,8 @@ import { entryKinds } from '../log/kinds';
 import { logWords } from '../log/words';
 import type { BlindKey } from '../log/trial';
 import type { Plan } from '../model/plan';
+import { againstIn } from '../plan/against';
+import { controlOf } from '../plan/control';
 import { planIndex } from '../plan/planIndex';
 import { filmingBlocks } from '../report/filming';
 import { entry, plan, trialOf } from '../testing/trial';
@@ -37,6 +39,17 @@ describe('a letter for ever', () => {
   it('stays on a device without the key too', () => {
     const [closed, open] = [[], [reveal]].map((log) => shownOf(deriveState(p, log), null));
     expect(tiles(open!.shown.plan)).toEqual(tiles(closed!.shown.plan));
+  });
+  it('changes nothing of who the control is: two untreated arms, whichever has the letter A', () => {
+    const two: Plan = {
+      ...p,
+      treatments: p.treatments.map((t, i) => ({ ...t, role: i < 2 ? 'untreated' : 'test' })),
+    };
+    for (const order of [names, [...names].reverse()]) {
+      const { state } = shownOf(deriveState(two, [reveal]), keyOf(order));
+      expect(controlOf(state.plan)!.name).toBe('Water');
+      expect(againstIn(state.plan)).toEqual(againstIn(two));
+    }
   });
   it('is the plan’s own in an open trial', () => {
     const state = deriveState({ ...p, blinding: 'open' }, []);

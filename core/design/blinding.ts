@@ -18,6 +18,7 @@ export const keyFits = (key: BlindKey, plan: Pick<Plan, 'treatments'>): boolean 
 /** The plan with its contenders in the order of their codes: the first has the letter A, its tile, and so on. */
 export const inLetterOrder = (plan: Plan, key: BlindKey): Plan => ({
   ...plan,
+  listed: plan.treatments.map((t) => t.id),
   treatments: [
     ...key.order.flatMap((id) => plan.treatments.filter((t) => t.id === id)),
     ...plan.treatments.filter((t) => !key.order.includes(t.id)),
@@ -30,9 +31,9 @@ export const inLetterOrder = (plan: Plan, key: BlindKey): Plan => ({
  * logged against it is right.
  */
 export function maskedPlan(plan: Plan, key: BlindKey): Plan {
-  const coded = inLetterOrder(plan, key).treatments;
+  const { treatments: coded, listed: _listed, ...rest } = inLetterOrder(plan, key);
   return {
-    ...plan,
+    ...rest,
     products: [],
     factors: [],
     treatments: coded.map((t, i) => blankTreatment(`Code ${letterOf(i)}`, 'test', t.id)),

@@ -455,6 +455,12 @@ const cases: Record<string, Case> = {
     found: /A and B get the same/,
     cures: false,
   },
+  'log-incomplete': {
+    fault: (p) => p,
+    over: { notLogged: [{ name: 'A', product: 'Prova', days: 1, planned: 5 }] },
+    found: /A: Prova on 1 of 5 days/,
+    cures: false,
+  },
   'shared-place': {
     fault: (p) => ({
       ...p,

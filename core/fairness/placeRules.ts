@@ -2,6 +2,7 @@ import { balanceSearch } from '../design/balance';
 import { exposureSpreadPercent, meanExposure } from '../design/rotation';
 import type { Unit } from '../model/plan';
 import { GRADIENT_LIMIT_PERCENT } from '../plan/limits';
+import { sharesPlace } from '../plan/sharing';
 import { formatFigure, plural } from '../quantity/format';
 import { lengthText, sidesText, sizeUnitsOf } from '../quantity/sizeText';
 import { blocksCure, fairlyRelaid, leastReplicates, linesOwned, relaid, sidesOf } from './relaying';
@@ -37,7 +38,9 @@ const wholeLines: Rule = {
   title: 'A treatment has a row, column or end to itself',
   why: 'The dark end or the draughty row then belongs to one product.',
   check: ({ plan }) => {
-    if (plan.treatments.length < 2 || leastReplicates(plan) < 2 || plan.rotation) return null;
+    // Where a place is the unit it holds one contender by design.
+    if (plan.treatments.length < 2 || leastReplicates(plan) < 2 || plan.rotation || sharesPlace(plan))
+      return null;
     const nameOf = (u: Unit) => plan.treatments.find((t) => t.id === u.treatmentId)?.name ?? '';
     const found = linesOwned(plan);
     if (found.length === 0) return null;
@@ -100,6 +103,7 @@ const placesUnbalanced: Rule = {
   check: ({ plan }) => {
     if (plan.gradient || plan.rotation || leastReplicates(plan) < 2 || plan.treatments.length < 2)
       return null;
+    if (sharesPlace(plan)) return null;
     const found = sidesOf(plan);
     if (found.length === 0) return null;
     const again =

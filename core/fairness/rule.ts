@@ -51,6 +51,8 @@ export interface AuditInput {
   doseChanges?: readonly { treatmentId: TreatmentId; day: number }[];
   /** batches as they were mixed: of each product, what went in and what the recipe wanted, in one unit */
   batches?: readonly { batch: string; amounts: readonly { given: number; wanted: number }[] }[];
+  /** products of which the log tells of fewer days than were planned, once the last round is begun */
+  notLogged?: readonly { name: string; product: string; days: number; planned: number }[];
   /** means of loggers by area */
   air?: readonly { areaId: string; quantity: string; mean: number }[];
 }

@@ -2,7 +2,10 @@ import { localDay } from '../log/localDay';
 import { plantsIn } from '../log/stand';
 import { type TrialState, observationsOf, ofKind } from '../log/state';
 import type { UnitId } from '../model/ids';
+import { paidOf } from '../account/paid';
 import { dayOfDate } from '../plan/days';
+import { lastDayOf } from '../plan/ended';
+import { planIndex } from '../plan/planIndex';
 import { celsius } from '../quantity/temperature';
 import type { AuditInput } from './rule';
 
@@ -44,6 +47,18 @@ function endedOn(state: TrialState): { unitId: UnitId; day: number }[] {
   });
 }
 
+/** What isn't in the log of what was given, once the end is reached and something is. */
+function notLoggedOf(state: TrialState): NonNullable<AuditInput['notLogged']> {
+  const last = lastDayOf(state.plan);
+  const ended = state.plan.rounds.some((r) => r.day === last && state.byRound.has(r.id));
+  // While codes are closed, who gets how many products would tell who is who.
+  const closed = state.plan.blinding !== 'open' && state.revealed === null;
+  if (!ended || closed || ofKind(state, 'mix').length === 0) return [];
+  return paidOf(state).notLogged.map(({ treatmentId, product, days, planned }) => ({
+    ...{ name: planIndex(state.plan).treatment(treatmentId)?.name ?? '?', product, days, planned },
+  }));
+}
+
 /** What the log says that the audit looks at while a trial runs. */
 export function runningInput(
   state: TrialState,
@@ -58,6 +73,7 @@ export function runningInput(
   | 'ended'
   | 'doseChanges'
   | 'batches'
+  | 'notLogged'
   | 'air'
 > {
   return {
@@ -78,6 +94,7 @@ export function runningInput(
         wanted === undefined ? [] : [{ given: amount, wanted }],
       ),
     })),
+    notLogged: notLoggedOf(state),
     air: ofKind(state, 'series').flatMap(({ body }) =>
       body.areaId === undefined
         ? []

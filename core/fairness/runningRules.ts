@@ -1,7 +1,7 @@
 import { happenings } from '../model/happening';
 import { farFromWanted } from '../mixing/slip';
 import { planIndex } from '../plan/planIndex';
-import { formatFigure, listNames, plural } from '../quantity/format';
+import { countOf, formatFigure, listNames, plural } from '../quantity/format';
 import { temperatureUnit } from '../quantity/region';
 import { temperatureShown } from '../quantity/temperature';
 import type { Rule } from './rule';
@@ -171,6 +171,21 @@ const mixedOtherwise: Rule = {
   },
 };
 
+const logIncomplete: Rule = {
+  id: 'log-incomplete',
+  severity: 'note',
+  title: 'Not all that was given is in the log',
+  why: 'What isn’t written down wasn’t given, as far as a reader knows; costs then go by the plan, for all.',
+  check: ({ notLogged = [] }) => {
+    if (notLogged.length === 0) return null;
+    return {
+      found: `${notLogged.map((m) => `${m.name}: ${m.product} on ${m.days} of ${countOf(m.planned, 'day')}`).join('; ')}.`,
+      cure: 'Write the missing batches down on their days, in Mixing; or say that they weren’t given.',
+      room: 'mixing',
+    };
+  },
+};
+
 export const runningRules: readonly Rule[] = [
   hitUnevenly,
   notTheSameAir,
@@ -178,4 +193,5 @@ export const runningRules: readonly Rule[] = [
   plantsUnequal,
   splitUnequal,
   mixedOtherwise,
+  logIncomplete,
 ];

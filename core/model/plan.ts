@@ -95,6 +95,8 @@ export const Plan = z
     /** what is to be done on which day, beside rounds and mixing; left out: nothing was planned */
     tasks: z.array(PlannedTask).max(200).optional(),
     treatments: z.array(Treatment),
+    /** ids as the plan lists them, where `treatments` stand in the order of their letters; never stored */
+    listed: z.array(TreatmentId).optional(),
     /** factors whose levels the treatments combine; empty for a plain comparison */
     factors: z.array(Factor).max(4),
     matchedOn: z.enum(matchings),

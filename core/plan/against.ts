@@ -1,5 +1,6 @@
 import type { Plan, Treatment } from '../model/plan';
 import { controlOf, comparesPeers } from './control';
+import { asListed } from './letters';
 import { ownControl } from './ownControl';
 
 /** A contender and what it is held against: its own control wherever there is one. */
@@ -55,15 +56,14 @@ export function groundsOf(plan: Pick<Plan, 'treatments' | 'factors'>): ReadonlyM
  *
  * @example againstIn(plan) // [{ id: 'iba·sage', control: 'none·sage' }, { id: 'iba·marigold', control: 'none·marigold' }]
  */
-export function againstIn(plan: Pick<Plan, 'treatments' | 'factors' | 'peers'>): Against[] {
+export function againstIn(plan: Pick<Plan, 'treatments' | 'factors' | 'peers' | 'listed'>): Against[] {
   if (comparesPeers(plan)) return [];
   const grounds = groundsOf(plan);
-  return plan.treatments.flatMap((t) => {
-    const own = ownControl(plan.treatments, plan.factors, t);
+  const listed = asListed(plan);
+  return listed.flatMap((t) => {
+    const own = ownControl(listed, plan.factors, t);
     if (own) return [{ id: t.id, control: own.id }];
-    const here = controlOf({
-      treatments: plan.treatments.filter((o) => grounds.get(o.id) === grounds.get(t.id)),
-    });
+    const here = controlOf({ treatments: listed.filter((o) => grounds.get(o.id) === grounds.get(t.id)) });
     return here && here.id !== t.id ? [{ id: t.id, control: here.id }] : [];
   });
 }

@@ -5,3 +5,11 @@ export const matchingName = ({ matchedOn, mixing }: Pick<Plan, 'matchedOn' | 'mi
   matchedOn === 'element'
     ? `equal ${mixing.matchedElement === 'N' ? 'nitrogen' : mixing.matchedElement}`
     : matchingNames[matchedOn];
+
+/** The same as a sentence. @example sayMatching(plan) // 'Doses were matched on equal nitrogen.' */
+export const sayMatching = (plan: Pick<Plan, 'matchedOn' | 'mixing'>): string =>
+  plan.matchedOn === 'asIs'
+    ? 'Doses weren’t matched: each as it comes.'
+    : plan.matchedOn === 'label'
+      ? 'Doses are each at its label rate.'
+      : `Doses were matched on ${matchingName(plan)}.`;

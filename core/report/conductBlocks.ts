@@ -8,12 +8,11 @@ import { sayLetters } from '../plan/letters';
 import { blindingNames, designNames, roleNames } from '../model/plan';
 import { comparesPeers } from '../plan/control';
 import { dayOfDate } from '../plan/days';
-import { matchingName } from '../plan/matching';
+import { sayMatching } from '../plan/matching';
 import { planIndex } from '../plan/planIndex';
-import { sayMargin } from '../account/thing';
 import { amountWords, formatFigure, formatSignificant, plural } from '../quantity/format';
 import { handMoved } from '../design/handMoved';
-import { answeredIn } from '../log/asked';
+import { type Account, accountOf } from '../account/account';
 import { type RoundProgress, roundProgress } from '../schedule/rounds';
 import { conditionItems } from './conditionItems';
 import { mixingItems } from './mixingItems';
@@ -81,12 +80,12 @@ export function sealItems({ plan, seal }: TrialState, check: SealCheck): string[
 }
 
 /** A round trait by trait: one that wasn't taken doesn't make the others untaken. */
-function roundItem(state: TrialState, { round, date }: RoundProgress): string {
+function roundItem(state: TrialState, { round, date }: RoundProgress, account: Account): string {
   const { plan } = state;
   const taken = round.traitIds.flatMap((id) => {
     const trait = planIndex(plan).trait(id);
     if (!trait) return [];
-    const { asked, inFull, inPart, samples } = answeredIn(state, trait, round);
+    const { asked, inFull, inPart, samples } = account.answered(trait, round);
     if (asked.length === 0) return [`${trait.name.toLowerCase()}, asked of none any more`];
     const part =
       inPart.length === 0
@@ -100,7 +99,8 @@ function roundItem(state: TrialState, { round, date }: RoundProgress): string {
 /** How it was done, one thing a line. */
 export function conductBlocks(state: TrialState, today: string, check: SealCheck): Block[] {
   const { plan } = state;
-  const margin = sayMargin(plan);
+  const account = accountOf(state, today);
+  const { margin } = account;
   const primary = plan.primaryTraitId ? planIndex(plan).trait(plan.primaryTraitId) : undefined;
   const before =
     state.seal && dayOfDate(plan.startDate, localDay(state.seal)) <= 0
@@ -122,7 +122,7 @@ export function conductBlocks(state: TrialState, today: string, check: SealCheck
         ...(plan.finishingRule ? [`Finishing rule: ${plan.finishingRule}`] : []),
         ...howItems(state),
         ...mixingItems(state),
-        ...roundProgress(state, today).map((r) => roundItem(state, r)),
+        ...roundProgress(state, today).map((r) => roundItem(state, r, account)),
         ...sealItems(state, check),
       ],
     },
@@ -151,7 +151,7 @@ function howItems({ plan, revealed, moved }: TrialState): string[] {
     ...(plan.wholeSystem
       ? ['Whole systems were compared: what did it, medium, container or feed, can’t be said.']
       : []),
-    ...(feeds > 1 ? [`Doses were matched on: ${matchingName(plan)}.`] : []),
+    ...(feeds > 1 ? [sayMatching(plan)] : []),
     ...(plan.scorer ? [`Measured and scored by ${plan.scorer.replace(/\.$/, '')}.`] : []),
     ...(plan.blinding === 'open'
       ? []

@@ -22,11 +22,24 @@ interface Shape {
   /** nothing marks the control */
   unmarked: boolean;
   ink: PictureInk;
+  fonts?: typeof plainFonts;
 }
 
 const WIDTH = 640;
 const [LEFT, RIGHT, TILE] = [20, 24, 14];
-const [SERIF, SANS, MONO] = ['Georgia, serif', 'Helvetica, Arial, sans-serif', 'Courier, monospace'];
+/** Faces every maker of PDFs has. */
+const plainFonts = {
+  serif: 'Georgia, serif',
+  sans: 'Helvetica, Arial, sans-serif',
+  mono: 'Courier, monospace',
+};
+
+/** The page’s own faces, for a picture that stands in the page. */
+export const pageFonts = {
+  serif: 'Fraunces Variable, Fraunces, Georgia, serif',
+  sans: 'Source Sans 3 Variable, Source Sans 3, system-ui, sans-serif',
+  mono: 'Source Sans 3 Variable, Source Sans 3, system-ui, sans-serif',
+};
 
 const escaped = (text: string) => printable(text).replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
 
@@ -59,7 +72,7 @@ function stacked(units: readonly FindingUnit[], near: number): { unit: FindingUn
  *
  * @returns SVG text, 640 wide
  */
-export function findingSvg({ finding, lanes, unitNoun, unmarked, ink }: Shape): string {
+export function findingSvg({ finding, lanes, unitNoun, unmarked, ink, fonts = plainFonts }: Shape): string {
   const { analysis, trait, units, smallestDifference } = finding;
   const shown = lanes.filter((l) => analysis.summaries.some((s) => s.name === l.id));
   const colour = (index: number) => ink.tiles[index % ink.tiles.length]!;
@@ -99,7 +112,7 @@ export function findingSvg({ finding, lanes, unitNoun, unmarked, ink }: Shape): 
     const top = 8 + i * lane;
     const own = colour(l.index);
     out.push(
-      `<text x="${LEFT + 10}" y="${top + 18}" font-family="${SERIF}" font-size="16" font-weight="bold" fill="${own}">${escaped(l.name)}</text>`,
+      `<text x="${LEFT + 10}" y="${top + 18}" font-family="${fonts.serif}" font-size="16" font-weight="bold" fill="${own}">${escaped(l.name)}</text>`,
     );
     const { path } = tesseraStyle(l.index);
     for (const { unit, level } of stacks[i]!) {
@@ -122,11 +135,11 @@ export function findingSvg({ finding, lanes, unitNoun, unmarked, ink }: Shape): 
   out.push(`<line x1="${LEFT}" x2="${WIDTH - RIGHT}" y1="${bottom}" y2="${bottom}" stroke="${ink.line}"/>`);
   for (const t of ticksBetween(min, max, 6))
     out.push(
-      `<text x="${x(t)}" y="${bottom + 20}" text-anchor="middle" font-family="${MONO}" font-size="12" fill="${ink.soft}">${String(t).replace('-', '−')}</text>`,
+      `<text x="${x(t)}" y="${bottom + 20}" text-anchor="middle" font-family="${fonts.mono}" font-size="12" fill="${ink.soft}">${String(t).replace('-', '−')}</text>`,
     );
   const what = `${trait.name.toLowerCase()}${trait.unit ? `, ${trait.unit}` : ''}${trait.per ? '' : ` per ${unitNoun}`}`;
   out.push(
-    `<text x="${WIDTH - RIGHT}" y="${bottom + 40}" text-anchor="end" font-family="${SANS}" font-size="13" fill="${ink.soft}">${escaped(what)}</text>`,
+    `<text x="${WIDTH - RIGHT}" y="${bottom + 40}" text-anchor="end" font-family="${fonts.sans}" font-size="13" fill="${ink.soft}">${escaped(what)}</text>`,
   );
   const height = bottom + 52;
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${WIDTH}" height="${height}" viewBox="0 0 ${WIDTH} ${height}"><rect width="${WIDTH}" height="${height}" fill="${ink.sheet}"/>${out.join('')}</svg>`;

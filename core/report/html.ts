@@ -33,7 +33,7 @@ table{border-collapse:collapse;width:100%;font-size:.95rem}th,td{text-align:left
 thead th{border-bottom:1px solid var(--ink);font-weight:600}.n{text-align:right;font-variant-numeric:tabular-nums}.strong{font-weight:600}
 .look fieldset{display:flex;flex-wrap:wrap;gap:1rem;border:0;padding:0}.look legend{font-size:.85rem;color:var(--soft)}.look label{flex:1 1 9rem}.look label span{display:block}.look summary{cursor:pointer;padding:.5rem 0}
 @media print{body{max-width:none;background:none}.look,details{display:none}}
-.scroll{overflow-x:auto;position:relative}.sr{position:absolute;width:1px;height:1px;overflow:hidden;clip-path:inset(50%)}figure{margin:1.5rem 0}img{max-width:100%;background:${day.sheet};border:1px solid var(--line)}figcaption{font-size:.9rem;color:var(--soft)}`;
+.scroll{overflow-x:auto;position:relative}.sr{position:absolute;width:1px;height:1px;overflow:hidden;clip-path:inset(50%)}figure{margin:1.5rem 0}figure svg{max-width:100%;height:auto}img{max-width:100%;background:${day.sheet};border:1px solid var(--line)}figcaption{font-size:.9rem;color:var(--soft)}`;
 
 function cell(tag: 'th' | 'td', content: string, numeric: boolean): string {
   return `<${tag}${numeric ? ' class="n"' : ''}>${escaped(content)}</${tag}>`;
@@ -55,6 +55,11 @@ function table({ columns, rows }: TableBlock): string {
     .join('')}</tbody></table></div>`;
 }
 
+const picture = (alt: string, svg: string | undefined, source: () => string): string =>
+  svg === undefined
+    ? `<img alt="${escaped(alt)}" src="${escaped(source())}">`
+    : `<div role="img" aria-label="${escaped(alt)}">${svg}</div>`;
+
 /** What stands in a page beside its blocks; all of it may be left out. */
 export interface PageExtras {
   /** points for a reader to weigh */
@@ -63,6 +68,8 @@ export interface PageExtras {
   look?: BlindLook | null;
   /** a data URI for each photo of the blind look; empty where there is none */
   photoOf?: (sha256: string) => string;
+  /** a picture drawn as text, which stands in the page and has its fonts; left out: an image */
+  svgOf?: (figureId: string) => string | undefined;
   /** rules of fonts with the fonts in them */
   fontRules?: string;
   /** colours of a screen by night */
@@ -81,7 +88,14 @@ export function toHtml(
   blocks: readonly Block[],
   sourceOf: (figureId: string) => string,
   colours: PageColours,
-  { card = null, look = null, photoOf = () => '', fontRules = '', night = null }: PageExtras = {},
+  {
+    card = null,
+    look = null,
+    photoOf = () => '',
+    svgOf = () => undefined,
+    fontRules = '',
+    night = null,
+  }: PageExtras = {},
 ): string {
   const print = (b: Block): string => {
     switch (b.type) {
@@ -96,7 +110,7 @@ export function toHtml(
       case 'table':
         return table(b);
       case 'figure':
-        return `<figure><img alt="${escaped(b.alt)}" src="${escaped(sourceOf(b.id))}"><figcaption>${escaped(b.caption)}</figcaption></figure>`;
+        return `<figure>${picture(b.alt, svgOf(b.id), () => sourceOf(b.id))}<figcaption>${escaped(b.caption)}</figcaption></figure>`;
     }
   };
   return `<!doctype html>

@@ -1,6 +1,5 @@
 import { formatMoney } from '../cost/money';
-import { experimentalNoun } from '../plan/sharing';
-import { sayMargin } from '../account/thing';
+import { accountOf } from '../account/account';
 import { localDay } from '../log/localDay';
 import { otherwiseIn } from '../log/otherwise';
 import type { TrialState } from '../log/state';
@@ -8,7 +7,7 @@ import { blindingNames, designNames } from '../model/plan';
 import { comparesPeers } from '../plan/control';
 import { dayOfDate } from '../plan/days';
 import { undisclosed } from '../plan/disclosure';
-import { matchingName } from '../plan/matching';
+import { sayMatching } from '../plan/matching';
 import { planIndex } from '../plan/planIndex';
 import { countOf, countWord, listNames, sentenceCase } from '../quantity/format';
 import { formatDay } from '../quantity/region';
@@ -27,6 +26,7 @@ export const THE_RECORD = 'The record';
 /** Notes and weak points that a reader still reads. */
 const MOST_NOTES = 3;
 const MOST_WEAK = 5;
+const TOO_FEW = 'Too few units to judge';
 
 const heading = (text: string): Block => ({ type: 'heading', level: 2, text });
 const list = (title: string, items: readonly string[]): Block[] =>
@@ -54,14 +54,19 @@ export function pieceBlocks(input: ReviewInput): Block[] {
     `written ${formatDay(today)}`,
     howObtained(input),
   ];
-  const noun = experimentalNoun(plan);
-  const said = verdict && primary ? notes(primary, nameOf, noun).slice(0, MOST_NOTES) : [];
+  const { noun, margin } = accountOf(state, today);
+  // What the lead says already isn't said again.
+  const lead = verdict?.headline.text ?? '';
+  const said = verdict && primary ? notes(primary, nameOf, noun).filter((n) => !lead.includes(n.text)) : [];
   return [
     { type: 'heading', level: 1, text: plan.question },
     { type: 'paragraph', tone: 'small', text: byline.filter(Boolean).join(' · ') },
     ...(verdict ? [{ type: 'paragraph' as const, tone: 'lead' as const, text: verdict.headline.text }] : []),
     ...paragraphs(review.introduction),
-    ...said.map((n): Block => ({ type: 'paragraph', text: `${n.title} ${n.text}` })),
+    ...said.slice(0, MOST_NOTES).map((n): Block => ({
+      type: 'paragraph',
+      text: lead.toLowerCase().includes(n.title.toLowerCase()) ? n.text : `${n.title} ${n.text}`,
+    })),
     ...(verdict && primary
       ? [
           {
@@ -76,7 +81,7 @@ export function pieceBlocks(input: ReviewInput): Block[] {
     ...list('Who should take what', whoTakes(input)),
     ...list('What it costs', costs(input)),
     heading('How it was done, in short'),
-    { type: 'paragraph', text: howDone(state, plan.primaryTraitId !== null).join(' ') },
+    { type: 'paragraph', text: howDone(state, margin).join(' ') },
     ...list('What was weak', weak(input)),
     ...(review.conclusion ? [heading('Conclusion'), ...paragraphs(review.conclusion)] : []),
   ];
@@ -123,12 +128,11 @@ function costs({ state: { plan }, verdict, nameOf }: ReviewInput): string[] {
 }
 
 /** How it was done, in five sentences at most. */
-function howDone(state: TrialState, decided: boolean): string[] {
+function howDone(state: TrialState, margin: string | null): string[] {
   const { plan, seal, revealed } = state;
   const { design } = plan;
   const days = [...new Set(plan.rounds.map((r) => r.day))].sort((a, b) => a - b).map(String);
   const primary = plan.primaryTraitId ? planIndex(plan).trait(plan.primaryTraitId) : undefined;
-  const margin = sayMargin(plan);
   const feeds = plan.treatments.filter((t) => t.products.length > 0).length;
   const early = seal && dayOfDate(plan.startDate, localDay(seal)) <= 0;
   return [
@@ -138,11 +142,11 @@ function howDone(state: TrialState, decided: boolean): string[] {
       : plan.wholeSystem
         ? 'Whole systems were compared.'
         : feeds > 1
-          ? `Doses were matched on: ${matchingName(plan)}.`
+          ? sayMatching(plan)
           : '',
     days.length === 0
       ? ''
-      : `Measured on day${days.length === 1 ? '' : 's'} ${listNames(days)}${decided && primary ? `; ${primary.name.toLowerCase()} decides${margin === null ? '' : `, and ${margin} is what matters`}` : ''}.`,
+      : `Measured on day${days.length === 1 ? '' : 's'} ${listNames(days)}${primary ? `; ${primary.name.toLowerCase()} decides${margin === null ? '' : `, and ${margin} is what matters`}` : ''}.`,
     plan.blinding === 'open'
       ? plan.scorer
         ? `Measured and scored by ${plan.scorer.replace(/\.$/, '')}, names in sight.`
@@ -159,9 +163,13 @@ function weak({ state, findings, audit = [] }: ReviewInput): string[] {
   const [primary] = findings;
   const open = audit.filter((f) => f.accepted === null && f.severity !== 'note');
   const told = otherwiseIn(state).length;
+  // The plan’s fault and the finding’s are one.
+  const few = open.some((f) => f.ruleId === 'few-degrees');
   const out = [
     ...open.map((f) => `${f.title}: ${f.found}`),
-    ...(primary ? warningsOf(primary, experimentalNoun(state.plan)) : []),
+    ...(primary
+      ? warningsOf(primary, state.plan.unitNoun).filter((w) => !(few && w.startsWith(TOO_FEW)))
+      : []),
     ...(told > 0
       ? [
           `${sentenceCase(countWord(told))} ${told === 1 ? 'thing' : 'things'} went otherwise than planned; the record tells ${told === 1 ? 'it' : 'each'}.`,

@@ -5,6 +5,7 @@ import type { ReviewText, Trial } from '../log/trial';
 import { shownOf } from '../account/shown';
 import type { Plan } from '../model/plan';
 import { verifySeal } from '../log/verifySeal';
+import { experimentalNoun } from '../plan/sharing';
 import { planIndex } from '../plan/planIndex';
 import type { Finding } from '../account/finding';
 import { findingOf } from '../account/findingInput';
@@ -86,7 +87,7 @@ function reviewNow(trial: Trial, today: string): TrialReview | null {
       audit: found,
     }),
     lanes: plan.treatments.map((t, index) => ({ id: t.id, name: t.name, index })),
-    unitNoun: plan.unitNoun,
+    unitNoun: experimentalNoun(plan),
   };
 }
 

@@ -140,10 +140,15 @@ export function makeCard(input: CardInput): Card {
     ),
   }));
   const counting = rows.filter((r) => r.heading.weight > 0);
+  const grounds = input.findings.some((f) => f.grounds !== undefined);
+  if (grounds)
+    open.push(
+      'Contenders stand on different grounds, such as two species: points over both can’t be added up.',
+    );
   const whole = ids.filter(
-    (id) => counting.length > 0 && counting.every((r) => r.cells.get(id)!.points !== null),
+    (id) => !grounds && counting.length > 0 && counting.every((r) => r.cells.get(id)!.points !== null),
   );
-  for (const id of ids.filter((x) => !whole.includes(x))) {
+  for (const id of grounds ? [] : ids.filter((x) => !whole.includes(x))) {
     const missing = counting.filter((r) => r.cells.get(id)!.points === null);
     if (missing.length > 0)
       open.push(

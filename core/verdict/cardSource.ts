@@ -71,7 +71,8 @@ function traitSource(finding: Finding): Source {
       return (id) => figures.get(id)! + ((spread.get(id) ?? 0) * random.normal()) / scale;
     },
     ...(df !== undefined && { df }),
-    ...(finding.analysis.spread === 'shown' && { leaders: leaders(finding) }),
+    // On two grounds nobody leads over both.
+    ...(finding.analysis.spread === 'shown' && { leaders: finding.grounds ? [] : leaders(finding) }),
     better: moreIsBetter(finding.trait) ? 1 : -1,
     unit:
       finding.trait.direction === 'band'
@@ -112,8 +113,9 @@ function evennessSource(finding: Finding): Source {
 
 function costSource(lines: readonly VerdictLine[]): Source {
   const figures = new Map(
+    // What a contender costs that has no unit left is nobody's to take.
     lines.flatMap((l) =>
-      l.cost.ok ? [[l.treatment.id as string, l.cost.value.perUnit.minor] as const] : [],
+      l.cost.ok && l.absent === null ? [[l.treatment.id as string, l.cost.value.perUnit.minor] as const] : [],
     ),
   );
   return {
@@ -123,7 +125,7 @@ function costSource(lines: readonly VerdictLine[]): Source {
     better: -1,
     unit: 'minor units of money',
     decimals: 0,
-    absent: () => 'not priced',
+    absent: (id) => lines.find((l) => l.treatment.id === id)?.absent ?? 'not priced',
   };
 }
 

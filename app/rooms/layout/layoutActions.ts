@@ -50,7 +50,7 @@ async function change(
 /** The plan with these places; a layout that would have holes isn't the one that was drawn: it goes. */
 function withAreas(plan: Plan, form: FormOf<'areas'>): Plan {
   const { unitShape, unitWidthCm, unitDepthCm, spares } = form;
-  const { inches: _, ...rest } = plan;
+  const { inches: _, unitsShare: _said, ...rest } = plan;
   const areas = form.areas.map((a) => ({
     ...a,
     reserved: (plan.areas.find((old) => old.id === a.id)?.reserved ?? []).filter(
@@ -67,7 +67,8 @@ function withAreas(plan: Plan, form: FormOf<'areas'>): Plan {
   };
   const units = plan.units.every((u) => fits(u.position)) ? plan.units : [];
   const sizes = { unitShape, unitWidthCm, unitDepthCm, ...(form.inches && { inches: form.inches }) };
-  return { ...rest, ...sizes, spares, areas, gradient, units };
+  const share = form.unitsShare === '' ? {} : { unitsShare: form.unitsShare };
+  return { ...rest, ...sizes, ...share, spares, areas, gradient, units };
 }
 
 async function saveAreas(trialId: string | undefined, sent: SentForm): Promise<ActionResult> {

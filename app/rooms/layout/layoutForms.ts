@@ -32,6 +32,8 @@ export const AreaForm = z.object({
   unitWidthCm: lengthCm(),
   unitDepthCm: lengthCm(),
   spares: typedNumber('How many? 0 for none.').pipe(z.number().int('Whole number.').min(0).max(10_000)),
+  /** whether what stands in one area got its treatment together; empty: not said */
+  unitsShare: z.enum(['', 'place', 'nothing']).default(''),
   areas: z
     .array(
       z.object({
@@ -146,6 +148,7 @@ export const toAreasForm = (
     | 'spares'
     | 'mixing'
     | 'inches'
+    | 'unitsShare'
   >,
 ): AreaFormInput => ({
   intent: 'areas',
@@ -154,6 +157,7 @@ export const toAreasForm = (
   unitWidthCm: lengthField(plan.unitWidthCm, sizeUnitsOf(plan)),
   unitDepthCm: lengthField(plan.unitDepthCm, sizeUnitsOf(plan)),
   spares: String(plan.spares),
+  unitsShare: plan.unitsShare ?? '',
   areas:
     plan.areas.length > 0
       ? plan.areas.map((a) => ({
