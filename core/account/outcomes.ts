@@ -72,6 +72,18 @@ export function againstControl(finding: Finding): AgainstControl {
   };
 }
 
+/** Why nothing could be tested between two: one unit alone, all alike, or too few. */
+export function whyNot(
+  finding: Pick<Finding, 'analysis' | 'units'>,
+  a: string,
+  b: string,
+): 'single' | 'alike' | 'few' {
+  const { summaries } = finding.analysis;
+  if (summaries.some((s) => (s.name === a || s.name === b) && s.n === 1)) return 'single';
+  const values = finding.units.flatMap((u) => (u.treatmentId === a || u.treatmentId === b ? [u.value] : []));
+  return new Set(values).size === 1 ? 'alike' : 'few';
+}
+
 /** Treatments that nothing is clearly better than, where they could be tested. */
 export const leaders = (finding: Finding): string[] =>
   finding.ranking.filter((r) => r.rank === 1).map((r) => r.name);

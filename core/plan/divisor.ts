@@ -1,4 +1,5 @@
 import type { Area, Plan, Trait, Unit } from '../model/plan';
+import { singular } from '../quantity/format';
 import { planIndex } from './planIndex';
 
 /** Ground itself is the unit there: what a position covers is what was treated. */
@@ -96,6 +97,9 @@ export function groundRatio(plan: Plan): number | null {
 export const perOf = ({ per }: Pick<Trait, 'per'>, unitNoun: string): string =>
   per === undefined ? unitNoun : per === 'area' ? 'm²' : divisorNames[per];
 
+/** Words have a singular, short units none. @example oneOf('points') // 'point'; oneOf('g') // 'g' */
+const oneOf = (unit: string): string => (/^[a-z]{4,}$/i.test(unit) ? singular(unit) : unit);
+
 /** What is bought when a result costs money: grams, also where they are compared per m². @example 'g' for 'g/m²' */
 export const resultUnit = ({ unit, per }: Pick<Trait, 'unit' | 'per'>): string =>
-  per === undefined ? unit : unit.replace(perWords[per], '');
+  oneOf(per === undefined ? unit : unit.replace(perWords[per], ''));

@@ -60,6 +60,9 @@ const inAList = new Intl.ListFormat('en-GB', { type: 'conjunction' });
  */
 export const plural = (noun: string): string => pluralize(noun);
 
+/** One of what a plural names. @example singular('leaves') // 'leaf' */
+export const singular = (noun: string): string => pluralize.singular(noun);
+
 /** So many of a noun. @example countOf(1, 'leaf') // '1 leaf'; countOf(3, 'leaf') // '3 leaves' */
 export const countOf = (n: number, noun: string): string => `${n} ${n === 1 ? noun : plural(noun)}`;
 

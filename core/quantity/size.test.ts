@@ -64,7 +64,7 @@ describe('sizes in the units of whoever reads them', () => {
   it('are inches, whole feet, square feet, ounces and gallons', () => {
     expect(lengthText(76.2, inches)).toBe('30 in');
     expect(lengthText(121.92, inches)).toBe('4 ft');
-    expect(lengthText(100, inches)).toBe('39.37 in');
+    expect(lengthText(100, inches)).toBe('100 cm');
     expect(lengthText(1000, inches)).toBe('32.81 ft');
     expect(sidesText(121.92, 60.96, inches)).toBe('4 × 2 ft');
     expect(sidesText(121.92, 50.8, inches)).toBe('4 ft × 20 in');
@@ -118,4 +118,10 @@ describe('sizes in the units of whoever reads them', () => {
     expect(withUnit('30', 'length', false)).toBe('30');
     expect(withUnit('', 'area', true)).toBe('');
   });
+});
+
+it('what was typed in one unit is printed in it, whatever the trial has', () => {
+  const [metric, inches] = [false, true].map((i) => ({ inches: i, measures: usMeasures }));
+  expect([weightText(20, inches!), weightText(56.69904625, inches!)]).toEqual(['20 g', '2 oz']);
+  expect([holdsText(0.946352946, metric!), holdsText(1, metric!)]).toEqual(['0.25 gal', '1 L']);
 });

@@ -33,9 +33,19 @@ interface Units<U extends string> {
 
 const side = ({ inches }: SizeUnits) => (inches ? 'inches' : 'metric');
 
-/** A value to be read, to four figures. */
+/** Whether a value is one that somebody typed on a side. */
+const typedOn = <U extends string>(value: number, u: Units<U>, of: 'metric' | 'inches'): boolean => {
+  const { small, large } = u[of];
+  return isRound(u.in(value, small)) || (large !== undefined && isWhole(u.in(value, large)));
+};
+
+/** A value to be read, to four figures; on the other side where it is round there and isn't here: it was typed so. */
 function toRead<U extends string>(value: number, units: SizeUnits, u: Units<U>): string {
-  const { small, large } = u[side(units)];
+  const own = side(units);
+  const other = own === 'inches' ? 'metric' : 'inches';
+  if (!typedOn(value, u, own) && typedOn(value, u, other))
+    return toRead(value, { ...units, inches: other === 'inches' }, u);
+  const { small, large } = u[own];
   const inLarge = large && (isWhole(u.in(value, large)) || u.in(value, small) >= u.largeFrom[side(units)]);
   const unit = inLarge && u.in(value, large) >= 1 ? large : small;
   return `${Number(u.in(value, unit).toPrecision(4))} ${unit}`;

@@ -10,7 +10,7 @@ import { comparesPeers } from '../plan/control';
 import { dayOfDate } from '../plan/days';
 import { sayMatching } from '../plan/matching';
 import { planIndex } from '../plan/planIndex';
-import { amountWords, formatFigure, formatSignificant, plural } from '../quantity/format';
+import { amountWords, formatFigure, formatSignificant, plural, sentenceCase } from '../quantity/format';
 import { handMoved } from '../design/handMoved';
 import { type Account, accountOf } from '../account/account';
 import { type RoundProgress, roundProgress } from '../schedule/rounds';
@@ -47,7 +47,7 @@ export function comparedBlocks({ plan }: TrialState): Block[] {
                 const dose =
                   u.rateText || `${amountWords(u.amount, u.unit)}${u.solutionLPerUnit ? '/L' : ''}`;
                 const solution = u.solutionLPerUnit
-                  ? ` in ${formatSignificant(u.solutionLPerUnit, 4)} L`
+                  ? ` in ${u.solutionText ?? `${formatSignificant(u.solutionLPerUnit, 4)} L`}`
                   : '';
                 return `${name}, ${dose}${solution}, ${u.timesPerUnit}×`;
               })
@@ -111,7 +111,7 @@ export function conductBlocks(state: TrialState, today: string, check: SealCheck
     {
       type: 'list',
       items: [
-        `${plan.crop || 'Crop not named'}; ${plan.units.length} ${plural(plan.unitNoun)} in ${plan.areas.map((a) => a.name).join(', ')}.`,
+        `${sentenceCase(plan.crop) || 'Crop not named'}; ${plan.units.length} ${plural(plan.unitNoun)} in ${plan.areas.map((a) => a.name).join(', ')}.`,
         layoutItem(state),
         `${before}: ${plan.prediction || 'none written'}`,
         margin !== null && primary

@@ -40,6 +40,7 @@ export function filmingBlocks(
   ];
   const rounds = [...plan.rounds].sort((a, b) => a.day - b.day);
   const n = plan.design?.replicates ?? Math.round(plan.units.length / Math.max(1, plan.treatments.length));
+  const byLot = plan.design !== null && plan.design.kind !== 'hand' && plan.design.kind !== 'interleave';
   const reveal = plan.treatments.map((t, i) => `${letters[i]} is ${t.name}, ${roleNames[t.role]}.`);
   const figures =
     finding === null
@@ -63,8 +64,8 @@ export function filmingBlocks(
         'the light meter or the balance',
       ],
       [
-        `${sentenceCase(countWord(plan.treatments.length))} contenders, ${letters.join(', ')}, ${countWord(n)} ${units} of each; who stands where was drawn by lot.`,
-        'What is in which stays closed until the end.',
+        `${sentenceCase(countWord(plan.treatments.length))} contenders, ${letters.join(', ')}, ${countWord(n)} ${n === 1 ? plan.unitNoun : units} of each${byLot ? '; who stands where was drawn by lot' : ''}.`,
+        ...(plan.blinding === 'open' ? [] : ['What is in which stayed closed until the end.']),
       ],
     ),
     ...rounds.flatMap((r) =>

@@ -1,10 +1,11 @@
 import { describeCostError } from '../cost/treatmentCost';
 import type { Finding } from '../account/finding';
-import { contrastOf, isSoFar, soleControl } from '../account/outcomes';
+import { experimentalNoun } from '../plan/sharing';
+import { contrastOf, isSoFar } from '../account/outcomes';
 import type { Plan } from '../model/plan';
 import type { VerdictLine } from '../verdict/verdict';
 import { factOf, lostControls, untested } from './headline';
-import { type NameOf, sayPair } from './sayContrast';
+import { type NameOf, sayPair, sayWhyNot } from './sayContrast';
 import { type Statement, statement } from './statement';
 
 /** The things a trial leaves open, one a line. */
@@ -21,13 +22,14 @@ export function cannotTell(
   for (const p of finding.outcomes) {
     if (p.verdict === 'better' || p.verdict === 'alike') continue;
     // Against the control the sign is the contender's, as on every other screen.
-    const [a, b] = p.a === soleControl(finding) ? [p.b, p.a] : [p.a, p.b];
+    const turned = finding.against.some((o) => o.id === p.b && o.control === p.a);
+    const [a, b] = turned ? [p.b, p.a] : [p.a, p.b];
     if (p.verdict === 'untested') {
       if (analysis.spread === 'shown')
         out.push(
           statement(
             'cannotTell',
-            `Which is better, ${nameOf(a)} or ${nameOf(b)}: too few units of one of the two to test.`,
+            `Which is better, ${nameOf(a)} or ${nameOf(b)}: ${sayWhyNot(finding, a, b, experimentalNoun(plan))}.`,
             factOf(finding, a, b),
           ),
         );

@@ -1,7 +1,7 @@
 import type { Contrast } from '../analysis/contrast';
 import { comparedValue } from '../analysis/goodness';
 import { wilson } from '../stats/proportion';
-import { countOf, formatFigure, listNames, plural } from '../quantity/format';
+import { countOf, formatFigure, listNames, plural, sentenceCase } from '../quantity/format';
 import type { Finding } from '../account/finding';
 import {
   type AgainstControl,
@@ -22,6 +22,7 @@ import {
   sayNone,
   sayPair,
   saySize,
+  sayWhyNot,
 } from './sayContrast';
 import type { Fact } from './statement';
 
@@ -45,7 +46,7 @@ export function notes(finding: Finding, nameOf: NameOf, unitNoun: string): Note[
     : [];
   if (title !== null)
     return [{ tone: 'open', title, text: whyUntested(finding, unitNoun), facts: [] }, ...lost, ...beside];
-  if (finding.peers) return [...lost, ...peerNotes(finding, nameOf), ...beside];
+  if (finding.peers) return [...lost, ...peerNotes(finding, nameOf, unitNoun), ...beside];
   const inside = insideBand(finding, nameOf);
   const groups = againstControl(finding);
   const controls = [...new Set(heldOf(finding).map((h) => h.control))];
@@ -115,7 +116,7 @@ function controlNotes(
       'open',
       not!,
       `${list(not!)} against ${control}: not tested.`,
-      `Too few ${plural(unitNoun)} of one of the two; the numbers stand.`,
+      `${sentenceCase(not!.map((h) => `${nameOf(h.id)}: ${sayWhyNot(finding, h.id, h.control, unitNoun)}`).join('; '))}. The numbers stand.`,
     ),
   ];
 }
@@ -135,14 +136,16 @@ function leftWithOne({ analysis }: Finding, nameOf: NameOf, unitNoun: string): N
 }
 
 /** Equals: the pairs that are told apart, those that aren't, and those that couldn't be tested. */
-function peerNotes(finding: Finding, nameOf: NameOf): Note[] {
+function peerNotes(finding: Finding, nameOf: NameOf, unitNoun: string): Note[] {
   const note = (tone: Note['tone'], title: string, verdicts: readonly string[]): Note[] => {
     const found = finding.outcomes.filter((o) => verdicts.includes(o.verdict));
     if (found.length === 0) return [];
     const lines = found.map((o) => {
       const [a, b] = o.ahead === o.b ? [o.b, o.a] : [o.a, o.b];
       const pair = contrastOf(finding, a, b)!;
-      return o.verdict === 'untested' ? `${nameOf(a)} and ${nameOf(b)}` : sayPair(pair, finding, nameOf);
+      return o.verdict === 'untested'
+        ? `${nameOf(a)} and ${nameOf(b)}: ${sayWhyNot(finding, a, b, unitNoun)}`
+        : sayPair(pair, finding, nameOf);
     });
     return [
       { tone, title, text: `${lines.join('; ')}.`, facts: found.flatMap((o) => factOf(finding, o.a, o.b)) },
@@ -152,7 +155,7 @@ function peerNotes(finding: Finding, nameOf: NameOf): Note[] {
     ...note('good', 'Told apart, the better one first.', ['better']),
     ...note('plain', 'No difference that matters.', ['alike']),
     ...note('open', 'Too close to call.', ['tooClose', 'leaning']),
-    ...note('open', 'Not tested: too few units of one of the two.', ['untested']),
+    ...note('open', 'Not tested.', ['untested']),
   ];
 }
 

@@ -1,9 +1,9 @@
 import type { Contrast, Scale } from '../analysis/contrast';
 import { kindOf } from '../model/traitKinds';
 import { moreIsBetter } from '../analysis/goodness';
-import { formatFigure, formatSigned } from '../quantity/format';
+import { formatFigure, formatSigned, plural } from '../quantity/format';
 import type { Finding } from '../account/finding';
-import { soleControl } from '../account/outcomes';
+import { soleControl, whyNot } from '../account/outcomes';
 
 /** What treatments are called: their names, or codes while the trial is blind. */
 export type NameOf = (treatmentId: string) => string;
@@ -77,6 +77,14 @@ export function sayControl(finding: Finding, nameOf: NameOf): string {
   const sole = soleControl(finding);
   return sole === null ? 'its own control' : nameOf(sole);
 }
+
+/** Why nothing could be tested between two. @example sayWhyNot(finding, 'a', 'b', 'tray') // 'all their trays read the same' */
+export const sayWhyNot = (finding: Finding, a: string, b: string, unitNoun: string): string =>
+  ({
+    single: `one ${unitNoun} alone of one of the two`,
+    alike: `all their ${plural(unitNoun)} read the same`,
+    few: `too few ${plural(unitNoun)} for this test`,
+  })[whyNot(finding, a, b)];
 
 /** An open pair in a sentence. @example 'A against B: −1.2 to +6.0 g' */
 export const sayPair = (c: Contrast, finding: Finding, nameOf: NameOf): string =>

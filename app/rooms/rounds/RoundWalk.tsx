@@ -7,7 +7,7 @@ import { cropOfSample, cropsTaken, numberInCrop, samplesIn } from '~core/log/res
 import type { EntryBody } from '~core/log/entry';
 import type { TraitId, UnitId } from '~core/model/ids';
 import { type Round, type Trait, type Unit, kindOf } from '~core/model/plan';
-import { firstOpenSample } from '~core/log/asked';
+import { answeredIn, firstOpenSample } from '~core/log/asked';
 import { countOf, formatSigned } from '~core/quantity/format';
 import TextField from '@mui/material/TextField';
 import { usePost, useSend } from '../../form/usePost';
@@ -79,7 +79,8 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
     const done = (t: Trait) => {
       const units = walkOf(state, t);
       const open = (u: Unit) => firstOpenSample(state, u.id, t, round.id) !== undefined;
-      return { done: units.filter((u) => !open(u)).length, of: units.length };
+      const part = answeredIn(state, t, round).inPart.length;
+      return { done: units.filter((u) => !open(u)).length, of: units.length, part };
     };
     return new Map(traits.map((t) => [t.id, done(t)]));
   }, [state, round, traits]);
