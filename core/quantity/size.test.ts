@@ -65,7 +65,7 @@ describe('sizes in the units of whoever reads them', () => {
     expect(lengthText(76.2, inches)).toBe('30 in');
     expect(lengthText(121.92, inches)).toBe('4 ft');
     expect(lengthText(100, inches)).toBe('100 cm');
-    expect(lengthText(1000, inches)).toBe('32.81 ft');
+    expect(lengthText(1000, inches)).toBe('1000 cm');
     expect(sidesText(121.92, 60.96, inches)).toBe('4 × 2 ft');
     expect(sidesText(121.92, 50.8, inches)).toBe('4 ft × 20 in');
     expect(areaText(836_127.36, inches)).toBe('900 sq ft');
