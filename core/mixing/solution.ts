@@ -3,7 +3,7 @@ import type { SourceWater } from '../model/mixingSetUp';
 import type { AmountUnit, Product } from '../model/product';
 import { atomicWeight, bicarbonateWeight } from './chemistry';
 import { type ElementAmounts, addElements, elementsIn, noElements, timesElements } from './elements';
-import { type Strength, strengthOf } from './strength';
+import { type Strength, meqAt, strengthOf } from './strength';
 
 /** So much of a product in each litre. */
 export interface DosePerL {
@@ -67,13 +67,14 @@ export function waterElements(water: SourceWater | null): ElementAmounts {
  * @example solutionOf([{ product: tenPercentN, amount: 1, unit: 'g' }], null).mgPerL.N // 100
  */
 export function solutionOf(doses: readonly DosePerL[], water: SourceWater | null): Solution {
-  let total = waterElements(water);
+  let dissolved = noElements();
   const unknown: Product[] = [];
   for (const d of doses) {
     const grams = elementsIn(d.product, d.amount, d.unit);
-    if (grams) total = addElements(total, timesElements(grams, 1000));
+    if (grams) dissolved = addElements(dissolved, timesElements(grams, 1000));
     else unknown.push(d.product);
   }
+  const total = addElements(waterElements(water), dissolved);
   const ions = ionsOf(total, water?.bicarbonateMgPerL ?? 0);
   return {
     mgPerL: total.of,
@@ -82,7 +83,10 @@ export function solutionOf(doses: readonly DosePerL[], water: SourceWater | null
     ) as Solution['mmolPerL'],
     nitrogen: total.nitrogen,
     ions,
-    strength: strengthOf(ions, water?.ec ?? null, unknown.length > 0),
+    strength:
+      water?.ec == null
+        ? strengthOf(ions, 0, unknown.length > 0)
+        : strengthOf(ionsOf(dissolved), meqAt(water.ec), unknown.length > 0),
     unknown,
   };
 }

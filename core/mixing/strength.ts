@@ -40,12 +40,13 @@ export const meqAt = (ec: number): number => (ec < 0.285 ? ec / 0.285 : (ec - 0.
  * is taken, since the smaller one misses ions that labels don't list (chloride, for one).
  *
  * @param ions meq/L and, of unstated nitrogen, mmol/L
- * @param waterEc measured strength of the source water, mS/cm; the estimate isn't below it
+ * @param waterMeqPerL charges the source water brings by itself, meq/L (`meqAt` of its measured strength): what is
+ * dissolved in it adds to them, and the formula's constant counts once
  * @param incomplete whether a product without analysis is in it
  */
 export function strengthOf(
   ions: { cations: number; anions: number; unstatedNitrogen: number },
-  waterEc: number | null = null,
+  waterMeqPerL = 0,
   incomplete = false,
 ): Strength {
   const { cations, anions, unstatedNitrogen: n } = ions;
@@ -54,8 +55,7 @@ export function strengthOf(
   const balanced = Math.max(cations + ammonium, anions + n - ammonium);
   const least = Math.min(cations, anions);
   const most = Math.max(cations + n, anions + n);
-  const floor = waterEc ?? 0;
-  const at = (meq: number) => Math.max(floor, sonneveldEc(meq));
+  const at = (meq: number) => sonneveldEc(waterMeqPerL + meq);
   return {
     ec: at(balanced),
     low: at(n > 0 ? least : balanced),

@@ -4,6 +4,7 @@ import { planIndex } from '../plan/planIndex';
 import { armAt } from './armAt';
 import { toStrengthen, toDilute } from './vesselContent';
 import { type DosePerL, solutionOf } from './solution';
+import { meqAt } from './strength';
 
 /** A solution nearer than this to what is wanted has it, mS/cm: meters don't show less. */
 const NEAR_ENOUGH = 0.02;
@@ -43,7 +44,9 @@ export function strengthCorrection(
   if (doses.length === 0 || solution.unknown.length > 0 || perDoseEc <= NEAR_ENOUGH) {
     return { tag: 'unknown' };
   }
-  const times = toStrengthen(held, target, perDoseEc);
+  // In charges, which add up whatever is in the vessel already; the formula's constant is in it once.
+  const perDose = meqAt(solutionOf(doses, null).strength.ec);
+  const times = toStrengthen({ ...held, ec: meqAt(held.ec) }, meqAt(target), perDose);
   return {
     tag: 'strengthen',
     perDoseEc,

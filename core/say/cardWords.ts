@@ -22,7 +22,7 @@ function sayLeaders(leaders: readonly string[], nameOf: (id: string) => string):
   if (leaders.length === 0) return 'Not all could be tested: who comes first can’t be told.';
   return leaders.length === 1
     ? `${nameOf(leaders[0]!)} comes first, by its own finding.`
-    : `${listNames(leaders.map(nameOf))}: none of them is told to be better than the others.`;
+    : `${listNames(leaders.map(nameOf))}: ${leaders.length === 2 ? 'neither is told to be better than the other' : 'none of them is told to be better than another'}.`;
 }
 
 /** What would turn the card, one sentence a heading. @example 'Yield above 52 %: Sarmenta.' */

@@ -55,7 +55,7 @@ describe('heading by heading', () => {
   it('little separates two that are alike; one heading has nothing to put together', () => {
     const said = sayHeadings(page([50, 70, 70.2], 4).card, [weight]);
     expect(said).toHaveLength(1);
-    expect(said[0]).toMatch(/^Yield: (A and B|B and A): none of them is told to be better than the others/);
+    expect(said[0]).toMatch(/^Yield: (A and B|B and A): neither is told to be better than the other/);
     // Nobody is sent to one of two that nothing separates.
     const takes = sayWhoTakes(page([50, 70, 70.2], 4).card, [weight]);
     expect(takes).toEqual([expect.stringMatching(/is left with [AB] and [AB]: nothing separates them\.$/)]);
