@@ -154,7 +154,7 @@ it('ranked block by block: each block has its own first', async () => {
     );
   }
   await v.open('/trial/blocks/findings?trait=size');
-  await v.sees('rank sums within blocks');
+  await v.sees('Too few units for this test: numbers, no winner.');
 });
 
 it('what counts is written where it is counted, and borderline cases are shown both ways', async () => {

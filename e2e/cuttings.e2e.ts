@@ -120,7 +120,7 @@ describe('what comes of it', () => {
   it('the verdict and the review say the same', async () => {
     await v.open(`${trial}/verdict`);
     await v.sees('Sage · Radix');
-    await v.open(`${trial}/review`);
+    await v.open(`${trial}/review?level=record`);
     await v.sees('19/20');
     await v.sees('Rooted means one root of 5 mm or more');
     expect(v.complaints).toEqual([]);

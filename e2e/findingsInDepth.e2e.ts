@@ -115,7 +115,7 @@ describe('two species and three dips, pots of five', () => {
     await v.press('Factors and crops');
     await v.sees(/What Dip does depends on Species \(p < 0\.001\)/);
     await v.isAccessible();
-    await v.open('/trial/dips/review');
+    await v.open('/trial/dips/review?level=record');
     await v.sees('28/30');
   });
 });
@@ -170,7 +170,7 @@ describe('weekly heights', () => {
     );
     await onTheBench(weekly, log);
     await finding('weekly', '?view=time');
-    await v.sees(/On day 5 Bosco led; On day 12 Bosco led; at the end Prato leads\./);
+    await v.sees(/On day 5 Bosco led; on day 12 Bosco led; at the end Prato leads\./);
     await v.sees(/An early leader isn’t the winner/);
     await v.sees(/whoever stops at the first clear difference/);
     await v.press('Picture (SVG)');

@@ -217,7 +217,7 @@ describe('a trial of one’s own, end to end', () => {
     await v.keys('Enter');
     await v.sees('Corrected; the old value stays in the log.');
     await v.page.locator('[data-unit="PRV-01"]').click();
-    await v.sees(/Kept in this round 5.1 5.3 cm/);
+    await v.sees(/Kept in this round 5\.1 cm 5\.3 cm/);
     await v.keys('.');
     await v.sees('Something off with PRV-01');
     await v.press('Write it down');

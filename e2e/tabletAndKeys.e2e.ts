@@ -129,7 +129,7 @@ describe('by the keyboard alone', () => {
     await v.keys('Enter');
     await v.page.waitForSelector('[data-rule="no-spares"].accepted');
     await v.sees('Accepted: The packet is empty.');
-    await v.open('/trial/demo-trial-rad/review');
+    await v.open('/trial/demo-trial-rad/review?level=record');
     await v.sees('No spare plants: No reserves are planned. Accepted: The packet is empty.');
     expect(v.complaints).toEqual([]);
   });

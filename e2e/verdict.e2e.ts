@@ -107,7 +107,7 @@ describe('the cost', () => {
     await v.reload();
     await v.sees('€0.250');
     await v.isAccessible();
-    await v.open(`${trial}/review`);
+    await v.open(`${trial}/review?level=record`);
     await v.sees('All that it took');
   });
 });
@@ -183,9 +183,11 @@ describe('the review in own words', () => {
     const box = (name: string) => `::-p-xpath(//label[contains(., "${name}")]//input)`;
     expect(await v.page.$eval(box('Disclosure'), (e) => (e as HTMLInputElement).disabled)).toBe(true);
     await v.page.$eval(box('What the labels claim'), (e) => (e as HTMLInputElement).click());
+    await v.press('The record');
     await v.page.waitForFunction(
       () => !document.querySelector('.paper')!.textContent!.includes('What the labels claim'),
     );
+    await v.press('The piece');
     await v.reload();
     await v.page.waitForFunction(() =>
       document.querySelector('.paper')?.textContent?.includes('Feed it: both powders did.'),
@@ -193,6 +195,7 @@ describe('the review in own words', () => {
     await v.isAccessible();
     await v.page.$$eval('details > summary', (all) => (all[0] as HTMLElement).click());
     await v.page.$eval(box('What the labels claim'), (e) => (e as HTMLInputElement).click());
+    await v.press('The record');
     await v.page.waitForFunction(() =>
       document.querySelector('.paper')!.textContent!.includes('What the labels claim'),
     );
@@ -201,7 +204,7 @@ describe('the review in own words', () => {
 
 describe('the review', () => {
   it('as a page has sliders that work and asks for nothing', async () => {
-    await v.open(`${trial}/review`);
+    await v.open(`${trial}/review?level=record`);
     await v.sees('What the labels claim');
     await v.press('Review as one page (HTML)');
     const file = join(mkdtempSync(join(tmpdir(), 'palazzo-')), 'review.html');

@@ -150,7 +150,7 @@ function sayGuesses({ guesses: { same, which } }: PanelOutcome): string[] {
       : []),
     ...(which
       ? [
-          `Asked which is which, ${which.right} of ${which.of} cups were named right; by luck alone about ${formatFigure(which.of * which.chance, 1)} would be.`,
+          `Asked which is which, ${which.right} of ${which.of} ${which.of === 1 ? 'cup was' : 'cups were'} named right; by luck alone about ${formatFigure(which.of * which.chance, 1)} would be.`,
         ]
       : []),
   ];

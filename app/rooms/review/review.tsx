@@ -4,7 +4,7 @@ import { zipSync, strToU8 } from 'fflate';
 import { useEffect, useMemo, useState } from 'react';
 import type { TDocumentDefinitions } from 'pdfmake/interfaces';
 import { FormProvider } from 'react-hook-form';
-import { useLoaderData } from 'react-router';
+import { useLoaderData, useSearchParams } from 'react-router';
 import { bulkOf } from '../../store/bulk';
 import { exportTrial } from '~core/formats/dataPackage';
 import { scorersCopy } from '~core/formats/scorersCopy';
@@ -128,7 +128,8 @@ function OpenReview(data: ReviewData) {
   const { shown: own, keep: keepOwn, keeping, refused } = useKept('own', stored, data.rev);
   const keep = (over: Partial<Own>) => keepOwn({ ...own, ...over });
   const [rewriting, setRewriting] = useState(false);
-  const [level, setLevel] = useState<(typeof levels)[number][0]>('piece');
+  const [search, setSearch] = useSearchParams();
+  const level = levels.find(([l]) => l === search.get('level'))?.[0] ?? 'piece';
   const at = recordFrom(blocks);
   const notice = useNotice();
   const [figures, setFigures] = useState<Record<string, string>>({});
@@ -312,7 +313,12 @@ function OpenReview(data: ReviewData) {
           </form>
         </FormProvider>
         <article className="paper" aria-label="Preview of the review">
-          <ViewSwitch views={levels} view={level} label="What of the review" onView={(to) => setLevel(to)} />
+          <ViewSwitch
+            views={levels}
+            view={level}
+            label="What of the review"
+            onView={(to) => setSearch({ level: to }, { preventScrollReset: true })}
+          />
           <Report
             blocks={level === 'piece' ? blocks.slice(0, at) : blocks.slice(at)}
             figure={(id, alt) =>
