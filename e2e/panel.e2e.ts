@@ -154,9 +154,11 @@ describe('a tasting', () => {
     await v.choose('Link for', 'B.');
     const link = await v.page.$eval('::-p-aria([name="The link"])', (e) => (e as HTMLInputElement).value);
     expect(link).toContain('/taste#');
-    // What travels is the sheet of one taster: no contender, no unit, no other taster's codes.
+    // What travels is the sheet of one taster: names to guess among, but no unit, no seed and nobody else's codes.
     const sheet = Buffer.from(link.split('#')[1]!, 'base64url').toString();
-    for (const told of [...names, 'TST-', 'unitIds', key.salt]) expect(sheet).not.toContain(told);
+    for (const told of ['TST-', 'unitIds', 'sample', key.salt]) expect(sheet).not.toContain(told);
+    const codes = key.cups.filter((c) => sheet.includes(c.code));
+    expect(codes).toHaveLength(3);
     phone = await Visitor.arrive(browser, inject('ownUrl'), 390, 844);
     await phone.open(new URL(link).pathname + new URL(link).hash);
     await taste(phone, key);

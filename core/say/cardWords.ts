@@ -13,7 +13,8 @@ export function sayCard(card: Card, nameOf: (id: string) => string): string {
   const sure = first[0]!.firstOf100;
   if (sure === null)
     return `${names} has most points, ${formatFigure(first[0]!.score!, 1)}; how surely can’t be said.`;
-  const judged = sure >= 95 ? '' : sure >= 60 ? '; the others aren’t far' : ': little separates them';
+  const judged =
+    sure >= 95 ? '' : sure >= 60 ? '; the others aren’t far' : ': little separates it from the others';
   return `${names} comes first in ${sure} of 100 draws${judged}.`;
 }
 
