@@ -1,8 +1,11 @@
-import type { Comparison, VersusControl } from './comparison';
+import tQuantile from '@stdlib/stats-base-dists-t-quantile';
+import type { Comparison, PercentLimits, VersusControl } from './comparison';
 import { contrast } from './contrast';
 import { dunnettFamily } from './dunnett';
 import { fiellerInterval } from './fieller';
 import type { LinearModel } from './linearModel';
+
+const noPercentLimits = { percentLow: null, percentHigh: null, percentTogether: null };
 
 /**
  * Every treatment against the control: simultaneous intervals and p-values by Dunnett (1964), per cent change
@@ -35,26 +38,30 @@ export function againstControl(
     const percent = controlMean === 0 ? null : (100 * difference) / controlMean;
     const base = { name: modelNames[i]!, difference, percent };
     if (se === null || !family || critical === null) {
-      rows.set(base.name, { ...base, low: null, high: null, p: null, percentLow: null, percentHigh: null });
+      rows.set(base.name, { ...base, low: null, high: null, p: null, ...noPercentLimits });
       continue;
     }
     const t = Math.abs(difference) / se;
-    const ratio = fiellerInterval({
-      numerator: controlMean + difference,
-      denominator: controlMean,
-      varNumerator: ms! * v(i, i),
-      varDenominator: ms! * v(0, 0),
-      covariance: ms! * v(i, 0),
-      df: model.dfResidual,
-      alpha,
-    });
+    const percentLimits = (at: number): PercentLimits | null => {
+      const ratio = fiellerInterval({
+        numerator: controlMean + difference,
+        denominator: controlMean,
+        varNumerator: ms! * v(i, i),
+        varDenominator: ms! * v(0, 0),
+        covariance: ms! * v(i, 0),
+        critical: at,
+      });
+      return ratio && { low: (ratio.low - 1) * 100, high: (ratio.high - 1) * 100 };
+    };
+    const alone = percentLimits(tQuantile(1 - alpha / 2, model.dfResidual));
     rows.set(base.name, {
       ...base,
       low: difference - critical * se,
       high: difference + critical * se,
       p: family.pValue(t),
-      percentLow: ratio ? (ratio.low - 1) * 100 : null,
-      percentHigh: ratio ? (ratio.high - 1) * 100 : null,
+      percentLow: alone && alone.low,
+      percentHigh: alone && alone.high,
+      percentTogether: percentLimits(critical),
     });
   }
   return { rows, method: family?.method ?? null };

@@ -47,6 +47,7 @@ describe('one unit per treatment', () => {
       high: null,
       p: null,
       percentLow: null,
+      percentTogether: null,
       percentHigh: null,
     });
     expect(c.treatments[0]).toMatchObject({ n: 1, sd: null, low: null });

@@ -45,13 +45,20 @@ export interface Difference {
   p: number | null;
 }
 
+export interface PercentLimits {
+  low: number;
+  high: number;
+}
+
 export interface VersusControl extends Difference {
   name: string;
   /** difference in per cent of the control; null when the control is 0 */
   percent: number | null;
-  /** Fieller's interval, null when the control isn't clearly away from zero */
+  /** Fieller's interval of this one alone, null when the control isn't clearly away from zero */
   percentLow: number | null;
   percentHigh: number | null;
+  /** at Dunnett's critical value: for all together, as the limits of the difference; what the app shows */
+  percentTogether: PercentLimits | null;
 }
 
 export interface PairDifference extends Difference {

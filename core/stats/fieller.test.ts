@@ -14,8 +14,7 @@ it('worked case: means 12 and 10, each with variance 0.25, 20 df', () => {
     varNumerator: 0.25,
     varDenominator: 0.25,
     covariance: 0,
-    df: 20,
-    alpha: 0.05,
+    critical: tQuantile(0.975, 20),
   })!;
   expect(r.low).toBeCloseTo(1.049, 3);
   expect(r.high).toBeCloseTo(1.3774, 3);
@@ -37,8 +36,7 @@ it('both ends solve (a − ρb)² = t²·Var(a − ρb)', () => {
           varNumerator: v / 20,
           varDenominator: w / 20,
           covariance: (c * Math.sqrt(v * w)) / 20,
-          df: 9,
-          alpha: 0.05,
+          critical: tQuantile(0.975, 9),
         };
         const interval = fiellerInterval(input);
         if (!interval) {
@@ -51,12 +49,16 @@ it('both ends solve (a − ρb)² = t²·Var(a − ρb)', () => {
           expect(Math.abs(gap)).toBeLessThan(1e-6 * (a * a + rho * rho * b * b + 1));
         }
         expect(interval.low).toBeLessThanOrEqual(interval.high);
+        // The per cent and the difference never lie on different sides of “none”.
+        const spread = Math.sqrt(input.varNumerator + input.varDenominator - 2 * input.covariance);
+        const apart = Math.abs(a - b) / spread - tQuantile(0.975, 9);
+        if (Math.abs(apart) > 1e-6) expect(interval.low > 1 || interval.high < 1).toBe(apart > 0);
       },
     ),
   );
 });
 
 it('is open-ended, so null, when the control may be zero', () => {
-  const near = { numerator: 5, denominator: 1, varNumerator: 1, varDenominator: 1, covariance: 0, df: 10 };
-  expect(fiellerInterval({ ...near, alpha: 0.05 })).toBeNull();
+  const near = { numerator: 5, denominator: 1, varNumerator: 1, varDenominator: 1, covariance: 0 };
+  expect(fiellerInterval({ ...near, critical: tQuantile(0.975, 10) })).toBeNull();
 });

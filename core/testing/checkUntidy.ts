@@ -1,3 +1,4 @@
+import { noEffect } from '../analysis/contrast';
 import { findingOf } from '../account/findingInput';
 import type { Finding } from '../account/finding';
 import { shownOf } from '../account/shown';
@@ -90,7 +91,7 @@ function look(untidy: Untidy, faults: UntidyFaults): void {
       if (!blind) texts.push(...textsOf(filmingBlocks(state, finding, verdict, nameOf)));
     }
     faults.false.push(...falseStatements(said, untidy, finding));
-    faults.contradictory.push(...contradictions(said));
+    faults.contradictory.push(...contradictions(said), ...twoSided(finding));
     texts.push(...said.map((s) => s.text));
   });
   const review = trialReview(trial, today);
@@ -122,6 +123,15 @@ function look(untidy: Untidy, faults: UntidyFaults): void {
   }
   faults.other.push(...new Set(wordFaults(texts)));
 }
+
+/** Contrasts whose per cent says a difference where the limits of the difference itself hold none, or the other way. */
+const twoSided = (finding: Finding): string[] =>
+  finding.analysis.pairs.flatMap(({ a, b, scale, low, high, percent }) => {
+    if (low === null || high === null || !percent || percent.low === null || percent.high === null) return [];
+    const shown = low > noEffect[scale] || high < noEffect[scale];
+    const inPercent = percent.low > 0 || percent.high < 0;
+    return shown === inPercent ? [] : [`${a} against ${b}: ${low} to ${high}, but in per cent not so`];
+  });
 
 const asStatements = (finding: Finding, nameOf: (id: string) => string, unitNoun: string): Statement[] =>
   notes(finding, nameOf, unitNoun).map((n) => statement('note', `${n.title} ${n.text}`, n.facts));

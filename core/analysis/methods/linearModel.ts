@@ -20,8 +20,12 @@ const versusControlContrast = (v: VersusControl, control: string, percents: bool
   high: v.high,
   p: v.p,
   percent:
-    percents && v.percent !== null && (v.percentLow !== null || v.low === null)
-      ? { estimate: v.percent, low: v.percentLow, high: v.percentHigh }
+    percents && v.percent !== null && (v.percentTogether !== null || v.low === null)
+      ? {
+          estimate: v.percent,
+          low: v.percentTogether && v.percentTogether.low,
+          high: v.percentTogether && v.percentTogether.high,
+        }
       : null,
 });
 
@@ -140,7 +144,7 @@ function smallPrint(c: Comparison, units: number, peers: boolean): string {
     `F(${a.dfTreatment}, ${a.dfResidual}) ${a.f < 0.001 ? '< 0.001' : `= ${formatSignificant(a.f, 3)}`}, ${sayP(a.p)}.`,
     peers
       ? `Every pair: Tukey–Kramer (${level(c.alpha)} for all together). Letters from the same intervals.`
-      : `Against the control: Dunnett (two-sided, ${level(c.alpha)} for all together). Between the others: Tukey–Kramer. Letters from the same intervals. Per cent: Fieller, ${level(c.alpha)} each.`,
+      : `Against the control: Dunnett (two-sided, ${level(c.alpha)} for all together). Between the others: Tukey–Kramer. Letters from the same intervals. Per cent: Fieller, with the same critical value.`,
     ...(!peers && c.dunnettMethod === 'lattice'
       ? ['Missing cells: Dunnett’s value by a lattice rule, good to about 0.0002.']
       : []),
