@@ -43,7 +43,7 @@ describe('a dose changed after the seal', () => {
     await v.open(`${trial}/fairness`);
     await v.sees('From day 19 Duo Lume: another dose than planned, the others as before.');
     await v.open(`${trial}/review?level=record`);
-    await v.sees('dose changed: Duo Lume: Duo Lume 1.5 g per L from day 19 (looked pale)');
+    await v.sees('Dose changed: Duo Lume: Duo Lume 1.5 g per L from day 19 (looked pale)');
     await v.open(`${trial}/layout`);
     expect(await v.text('[data-testid="seal-hash"]')).toMatch(/^[0-9a-f]{64}$/);
     expect(await v.page.evaluate(() => document.body.innerText)).not.toContain('no longer the plan');
