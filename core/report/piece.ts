@@ -136,7 +136,7 @@ function howDone(state: TrialState, margin: string | null): string[] {
   const feeds = plan.treatments.filter((t) => t.products.length > 0).length;
   const early = seal && dayOfDate(plan.startDate, localDay(seal)) <= 0;
   return [
-    `${sentenceCase(countOf(plan.units.length, plan.unitNoun))} of ${plan.crop || 'the crop'} in ${countWord(plan.treatments.length)} treatments${design ? `, ${designNames[design.kind]}` : ''}.`,
+    `${sentenceCase(countOf(plan.units.length, plan.unitNoun))}${plan.crop && ` of ${plan.crop}`} in ${countWord(plan.treatments.length)} treatments${design ? `, ${designNames[design.kind]}` : ''}.`,
     comparesPeers(plan)
       ? 'Equals were compared; none of them is a control.'
       : plan.wholeSystem

@@ -10,6 +10,7 @@ import type { Product, ProductCategory } from '~core/model/product';
 import { type Result, err, ok } from '~core/model/result';
 import { additivesOn, contendersOf } from '~core/plan/beginning';
 import { NOTHING_WRITTEN } from '~core/plan/nothingWritten';
+import { winningBy } from '~core/plan/winning';
 import { proposeCode } from '~core/plan/proposeCode';
 import { parseDecimal } from '~core/quantity/decimal';
 import { listNames, sentenceCase } from '~core/quantity/format';
@@ -224,5 +225,10 @@ export function quickPlan(
   const units = layOut(plan, plan.design!);
   if (!units.ok) return err({ each: describeLayoutError(units.error) });
   const undosed = everything.filter((p) => !uses.get(p)).map((p) => p.name);
-  return ok({ plan: { ...plan, units: units.value }, added, undosed, open: sayUndosed(undosed, solutionL) });
+  return ok({
+    plan: { ...plan, units: units.value, winning: winningBy(plan) },
+    added,
+    undosed,
+    open: sayUndosed(undosed, solutionL),
+  });
 }
