@@ -81,7 +81,7 @@ describe('a fair plan, from empty to sealed', () => {
     await v.choose('Sizes are in', 'in, ft, oz, gal');
     await v.fill('areas.0.widthCm', '60');
     await v.press('Save the areas');
-    await v.sees('5 ft × 39.37 in');
+    await v.sees('5 ft × 100 cm');
     await v.page.waitForFunction(
       () =>
         [...document.querySelectorAll<HTMLInputElement>('[name="areas.0.widthCm"], [name="areas.0.depthCm"]')]

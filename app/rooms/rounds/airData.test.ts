@@ -27,6 +27,11 @@ describe('one place against another', () => {
     // 0.4 °F is less than 0.3 °C.
     expect(there({ night: -0.4, all: -0.2 })).toBeNull();
   });
+  it('names the quantity where its own word doesn’t', () => {
+    expect(differenceWords(difference({ quantity: 'vpd', unit: 'kPa', night: -0.19 }))).toBe(
+      'Level 2 was 0.19 kPa higher in vapour-pressure deficit at night than Level 1 (408 hours of both).',
+    );
+  });
   it('isn’t said where they were alike', () => {
     expect(differenceWords(difference({ night: -0.2, all: -0.1 }))).toBeNull();
     expect(differenceWords(difference({ day: null, night: null, all: 0 }))).toBeNull();

@@ -237,16 +237,19 @@ function byHand(state: TrialState): { line: AirLine; readings: Readings }[] {
 
 const isHandQuantity = (q: string): q is keyof typeof handQuantities => q in handQuantities;
 
+/** Where a quantity has no adjective of its own, “higher” doesn't say of what. */
+const inItsName = (name: string) => ({ more: `higher in ${name}`, less: `lower in ${name}` });
+
 /** What quantities are called, and the difference that is worth a word (practice). */
 const known: Record<string, { name: string; worth: number; more: string; less: string }> = {
   temperature: { name: 'Temperature', worth: 0.3, more: 'warmer', less: 'colder' },
   humidity: { name: 'Humidity', worth: 2, more: 'moister', less: 'drier' },
   ppfd: { name: 'Light (PPFD)', worth: 5, more: 'brighter', less: 'darker' },
   lux: { name: 'Light', worth: 300, more: 'brighter', less: 'darker' },
-  vpd: { name: 'Vapour-pressure deficit', worth: 0.1, more: 'higher', less: 'lower' },
+  vpd: { name: 'Vapour-pressure deficit', worth: 0.1, ...inItsName('vapour-pressure deficit') },
   ec: { name: 'EC (strength)', worth: 0.1, more: 'stronger', less: 'weaker' },
-  ph: { name: 'pH', worth: 0.2, more: 'higher', less: 'lower' },
-  level: { name: 'Water level', worth: 0, more: 'higher', less: 'lower' },
+  ph: { name: 'pH', worth: 0.2, ...inItsName('pH') },
+  level: { name: 'Water level', worth: 0, ...inItsName('water level') },
 };
 
 /** A quantity’s name, whatever the logger’s heading. */
@@ -257,7 +260,7 @@ export const quantityName = (quantity: string): string => known[quantity]?.name 
  * @example differenceWords(d) // 'Level 2 was 1.8 °C warmer at night than Level 1 (408 hours of both).'
  */
 export function differenceWords(d: AirDifference): string | null {
-  const { worth: least, more, less } = known[d.quantity] ?? { worth: 0, more: 'higher', less: 'lower' };
+  const { worth: least, more, less } = known[d.quantity] ?? { worth: 0, ...inItsName(d.quantity) };
   const worth = d.quantity === 'temperature' ? warmthShown(least) : least;
   // Said from the side that has more.
   const turned = (d.night ?? d.all) + (d.day ?? d.all) < 0;
