@@ -8,7 +8,7 @@ const peersOnly: Rule = {
   id: 'peers-only',
   severity: 'note',
   title: 'Equals, and no control',
-  why: 'Which of them is best can be told; whether any is better than nothing can’t.',
+  why: 'Whichever comes first: whether any is better than nothing can’t be told.',
   check: ({ plan }) =>
     comparesPeers(plan)
       ? {
