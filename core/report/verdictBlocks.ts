@@ -24,7 +24,7 @@ function costCell(line: VerdictLine): Cell {
     : { type: 'fault', text: describeCostError(line.cost.error) };
 }
 
-function apartCell({ rank }: VerdictLine, finding: Finding, nameOf: NameOf): Cell {
+function apartCell({ rank }: VerdictLine, { lines }: Verdict, finding: Finding, nameOf: NameOf): Cell {
   if (rank === null) return text('no figures');
   if (rank.rank === null)
     return text(
@@ -34,7 +34,7 @@ function apartCell({ rank }: VerdictLine, finding: Finding, nameOf: NameOf): Cel
     );
   return text(
     rank.notSeparatedFrom.length === 0
-      ? 'told apart from all'
+      ? `told apart from all${lines.some((l) => l.absent !== null) ? ' that have figures' : ''}`
       : listNames(rank.notSeparatedFrom.map((id) => nameOf(id))),
   );
 }
@@ -69,7 +69,7 @@ export function verdictTable(verdict: Verdict, finding: Finding, plan: Plan, nam
         costCell(l),
         l.perResult === null ? text(' ') : { type: 'money', money: l.perResult },
         perExtraCell(l),
-        apartCell(l, finding, nameOf),
+        apartCell(l, verdict, finding, nameOf),
       ],
     })),
   };

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { deriveState } from '../log/state';
 import type { ProductId } from '../model/ids';
 import type { Plan } from '../model/plan';
-import { harvest, plan, product, use } from '../testing/trial';
+import { entry, harvest, plan, product, unitId, use } from '../testing/trial';
 import { awards } from './awards';
 import { findingOf } from '../account/findingInput';
 import { makeVerdict } from '../verdict/verdict';
@@ -49,6 +49,23 @@ describe('awards', () => {
     expect(to(given([50, 60, 80]), 'bestOverall')).toEqual(['B']);
     expect(to(given([50, 79.5, 80]), 'bestOverall')).toBeNull();
     expect(to(given([80, 60, 50]), 'bestOverall')).toBeNull();
+  });
+  it('nobody is best overall where the control died; where another did, of those that have figures', () => {
+    const p = base;
+    const said = (gone: string) => {
+      const left = Object.entries({ Water: 50, A: 60, B: 80 }).filter(([n]) => n !== gone);
+      const died = (gone === 'nobody' ? [] : [0, 1, 2, 3, 4, 5]).map((i) =>
+        entry({ kind: 'death', unitId: unitId(gone, i), sample: null, cause: 'dried out' }),
+      );
+      const state = deriveState(p, [...harvest(Object.fromEntries(left.map(([n, m]) => [n, around(m, 1)]))), ...died]); // prettier-ignore
+      const f = findingOf(state, p.traits[0]!);
+      if (!f.ok) throw new Error(f.error.tag);
+      const verdict = makeVerdict(p, f.value, (id) => id, { state });
+      return awards(p, f.value, verdict, (id) => id).find((a) => a.id === 'bestOverall')?.text ?? null;
+    };
+    expect(said('Water')).toBeNull();
+    expect(said('A')).toBe('B: clearly ahead of every other that has a figure in cut weight.');
+    expect(said('nobody')).toBe('B: clearly ahead of every other in cut weight.');
   });
   it('best value goes to what earned its price, never to the control', () => {
     expect(to(given([50, 70, 71]), 'bestValue')).toEqual(['A']);

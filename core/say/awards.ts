@@ -38,13 +38,20 @@ export function awards(
   const controlRole = control === null ? null : (planIndex(plan).treatment(control)?.role ?? null);
   const names = (ids: readonly string[]) => listNames(ids.map(nameOf));
   const first = finding.ranking.filter((r) => r.rank === 1);
-  if (first.length === 1 && first[0]!.name !== control && beatsAll(finding, first[0]!.name))
+  // Nobody is best of all where the control has no figure; where another hasn't, it is best of those that have.
+  const all = verdict.lines.every((l) => l.absent === null);
+  if (
+    first.length === 1 &&
+    first[0]!.name !== control &&
+    finding.lost.length === 0 &&
+    beatsAll(finding, first[0]!.name)
+  )
     out.push({
       id: 'bestOverall',
       title: 'Best overall',
       to: [first[0]!.name],
       facts: finding.outcomes.flatMap((o) => (o.ahead === first[0]!.name ? factOf(finding, o.a, o.b) : [])),
-      text: `${nameOf(first[0]!.name)}: clearly ahead of every other in ${trait.name.toLowerCase()}.`,
+      text: `${nameOf(first[0]!.name)}: clearly ahead of every other${all ? '' : ' that has a figure'} in ${trait.name.toLowerCase()}.`,
     });
   const value = verdict.bestValue.treatmentId;
   if (value !== null && value !== control)

@@ -57,5 +57,10 @@ describe('what the money says', () => {
     expect(said({}, withPrices(1000, 4000, 'USD'))).toContain(
       'B: not priced in this trial’s currency, so not in the table.',
     );
+    const undosed = { ...withPrices(1000, 4000) };
+    undosed.treatments = undosed.treatments.map((t) => (t.name === 'B' ? { ...t, products: [] } : t));
+    const lines = said({}, undosed);
+    expect(lines).toContain('B isn’t in the table: No product and dose is written down for it.');
+    expect(lines.join(' ')).not.toContain('currency');
   });
 });

@@ -1,4 +1,5 @@
 import { type FullCost, breakEven, fullCost, priceFactor } from '../cost/fullCost';
+import { describeCostError } from '../cost/treatmentCost';
 import type { TrialState } from '../log/state';
 import type { CostSettings } from '../model/judgement';
 import type { Plan } from '../model/plan';
@@ -77,9 +78,12 @@ export function sayCosts(
         ? `${nameOf(turn.best)} stays the best value until its products cost ${formatFigure(turn.factor, 1)} times as much; then ${nameOf(turn.next)} is.`
         : `With all that is counted ${nameOf(turn.next)} gives each extra ${finding.trait.unit || 'step'} for less than ${nameOf(turn.best)}.`,
     );
-  const without = verdict.lines.filter((l) => !costs.has(l.treatment.id)).map((l) => nameOf(l.treatment.id));
-  if (without.length > 0)
-    out.push(`${listNames(without)}: not priced in this trial’s currency, so not in the table.`);
+  const without = verdict.lines.filter((l) => !costs.has(l.treatment.id));
+  const foreign = without.filter((l) => l.cost.ok).map((l) => nameOf(l.treatment.id));
+  if (foreign.length > 0)
+    out.push(`${listNames(foreign)}: not priced in this trial’s currency, so not in the table.`);
+  for (const { treatment, cost } of without)
+    if (!cost.ok) out.push(`${nameOf(treatment.id)} isn’t in the table: ${describeCostError(cost.error)}`);
   const unknown = all.filter(([, c]) => c.unknown.length > 0);
   for (const [id, c] of unknown)
     out.push(`${nameOf(id)}: ${listNames(c.unknown)} not known, so not in its sum.`);

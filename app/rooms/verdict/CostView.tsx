@@ -98,8 +98,7 @@ export function CostView({ plan, state, finding, verdict, stored, rev }: Props) 
       <section className="stack no-print" style={{ marginTop: '1.4rem' }}>
         <h2>What is counted</h2>
         <p className="small quiet">
-          Products are, by what the log says was given. A field left empty isn’t counted, and the review says
-          which were.
+          {verdict.costBasis?.text} A field left empty isn’t counted, and the review says which were.
         </p>
         <div className="inline-row">
           <MoneyField
