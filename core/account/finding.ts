@@ -15,6 +15,7 @@ import type { Against } from '../plan/against';
 import { absenceOf } from './absence';
 import { type AsGood, asGoodAs, asGoodByShift } from './asGood';
 import { describedAlone } from './describedAlone';
+import { gated } from './gate';
 import { type PairOutcome, type RankedTreatment, pairOutcome, rankTreatments, untestedPair } from './rank';
 
 export type { LeftOut } from '../analysis/rows';
@@ -174,7 +175,7 @@ export function makeFinding(input: FindingInput): Result<Finding, FindingError> 
   const analysed = method.analyse(asked);
   const alone = analysed.ok ? null : describedAlone(asked, method.id, analysed.error);
   if (!analysed.ok && !alone) return analysed;
-  const analysis = analysed.ok ? analysed.value : alone!;
+  const analysis = gated(analysed.ok ? analysed.value : alone!, peers, input.against);
   const smallestDifference = differenceThatMatters(input, analysis, peers);
   const higher = moreIsBetter(trait);
   const table = unitTable(rows, trait);

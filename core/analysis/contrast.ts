@@ -1,3 +1,5 @@
+import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
+
 /**
  * What an effect is measured on:
  * - difference: a less b, in the trait's unit
@@ -72,3 +74,25 @@ export const percentOf = (
  */
 export const distance = (scale: Scale, x: number): number =>
   scale === 'ratio' || scale === 'odds' ? Math.log(x) : x - noEffect[scale];
+
+/**
+ * Limits that say what p says. Where an interval and p part, the limit on the side of no effect is the test's own: as far
+ * from the estimate as p puts no effect, measured on the scale's distance (test-based limits, Miettinen 1976).
+ *
+ * @example agreeing('difference', { estimate: 10, low: -1, high: 21 }, 0.008, 0.05) // low 2.6, high 21
+ */
+export function agreeing(
+  scale: Scale,
+  { estimate, low, high }: { estimate: number; low: number; high: number },
+  p: number,
+  alpha: number,
+): { low: number; high: number } {
+  const none = noEffect[scale];
+  const refuted = p <= alpha && estimate !== none;
+  if (refuted === (low > none || high < none)) return { low, high };
+  const z = (tail: number) => -normalQuantile(tail / 2, 0, 1);
+  const part = p >= 1 ? -1 : Math.max(-1, 1 - z(alpha) / z(p));
+  const d = distance(scale, estimate) * part;
+  const near = scale === 'ratio' || scale === 'odds' ? Math.exp(d) : none + d;
+  return estimate > none ? { low: near, high } : { low, high: near };
+}

@@ -4,6 +4,7 @@ import { type Observed, kindOf } from '../model/traitKinds';
 import type { Sample, Visit } from '../log/response';
 import type { AnalysisRow } from './analysis';
 import { mean } from '../stats/moments';
+import type { Seen } from '../stats/survival';
 
 /**
  * A figure for one observation, where an analysis of figures is asked for: a rate for a count, per cent for
@@ -68,10 +69,24 @@ export const curveOf = (visits: readonly Visit[], trait: Trait): Point[] =>
   );
 
 /**
+ * When it had happened to a unit, by its last visit; of several samples the middle one, the earlier of two.
+ * @returns null where it isn't an event
+ */
+export function seenOf(row: { readonly visits: readonly Visit[] }): Seen | null {
+  const last = row.visits.at(-1);
+  const events = (last?.samples ?? []).flatMap(({ observed: o }) =>
+    o.type === 'event' ? [{ time: o.day, happened: o.happened }] : [],
+  );
+  events.sort((a, b) => Number(b.happened) - Number(a.happened) || a.time - b.time);
+  return events[Math.floor((events.length - 1) / 2)] ?? null;
+}
+
+/**
  * The visits of a unit as one figure, as its trait sums them up.
  * @returns null without visits, and of a curve with fewer than two
  */
 export function figureOfVisits(visits: readonly Visit[], trait: Trait): number | null {
+  if (kindOf(trait).observes === 'event') return seenOf({ visits })?.time ?? null;
   const figures = visits.map((v) => figureOfVisit(v, trait)).filter((f) => f !== null);
   if (figures.length === 0) return null;
   switch (trait.summary) {

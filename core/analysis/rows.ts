@@ -9,11 +9,10 @@ import { localDay } from '../log/localDay';
 import { dayOfDate } from '../plan/days';
 import { isOver, lastDayOf } from '../plan/ended';
 import type { AnalysisRow } from './analysis';
-import { seenOf } from './methods';
 import { givenDivisor } from '../log/givenDivisor';
 import { givenPlan } from '../mixing/givenPlan';
 import { elementPerUnit } from '../mixing/perUnit';
-import { figureOfVisits } from './number';
+import { figureOfVisits, seenOf } from './number';
 
 /** A row with what a reader calls the unit. */
 export interface FindingRow extends AnalysisRow {

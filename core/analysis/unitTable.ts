@@ -1,8 +1,8 @@
 import type { Trait } from '../model/plan';
-import { figureOfVisits } from './number';
+import { figureOfVisits, seenOf } from './number';
 import type { AnalysisRow } from './analysis';
 import { figuresOf } from './figures';
-import { countOf, seenOf } from './methods';
+import { countOf } from './methods';
 import { roundingVariance } from './recorded';
 
 /** A unit as an analysis takes it, in plain figures; null where its kind of value has none. */

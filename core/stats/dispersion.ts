@@ -25,3 +25,26 @@ export function dispersion(cells: readonly (readonly KOfN[])[]): number | null {
   }
   return df > 0 ? chiSquare / df : null;
 }
+
+/** How much more units scatter than single ones drawn by lot, 1 at least, and from how many degrees of freedom. */
+export interface Scatter {
+  spread: number;
+  df: number;
+}
+
+/**
+ * The scatter that tests of pooled proportions lean on. Groups of which hardly any unit can be expected to have one that
+ * did, or one that didn't, show next to nothing of it and don't count, unless there are no others (practice).
+ *
+ * @param groups units of one treatment each
+ * @example scatterOf([[{ k: 5, n: 10 }, { k: 3, n: 10 }], [{ k: 10, n: 10 }, { k: 10, n: 10 }]]).df // 1
+ */
+export function scatterOf(groups: readonly (readonly KOfN[])[]): Scatter {
+  const telling = groups.filter((units) => {
+    const { k, n } = pooledCounts(units);
+    return Math.min(k, n - k) >= units.length;
+  });
+  const df = (list: typeof groups) => list.reduce((s, units) => s + Math.max(0, units.length - 1), 0);
+  if (df(telling) === 0) return { spread: 1, df: df(groups) };
+  return { spread: Math.max(1, dispersion(telling)!), df: df(telling) };
+}

@@ -1,4 +1,5 @@
 import gammainc from '@stdlib/math-base-special-gammainc';
+import { solve } from './solve';
 
 /** k of n on both sides of one stratum. */
 export interface Stratum {
@@ -38,4 +39,32 @@ export function mantelHaenszel(strata: readonly Stratum[]): MantelHaenszel {
     chiSquare,
     p: chiSquare === null ? null : chiSquareTail(chiSquare, 1),
   };
+}
+
+/**
+ * The same statistic for several groups at once: how far their k lie from what their n let one expect, over strata, against
+ * the hypergeometric variance (generalised Cochran–Mantel–Haenszel; Landis, Heyman and Koch 1978).
+ *
+ * @param strata k and n of each group, stratum by stratum
+ * @returns χ² with a degree of freedom less than there are groups; null where nothing varies
+ * @example generalMantelHaenszel([[{ k: 8, n: 10 }, { k: 4, n: 10 }]]) // 3.1667, mantelHaenszel's
+ */
+export function generalMantelHaenszel(
+  strata: readonly (readonly { k: number; n: number }[])[],
+): number | null {
+  const df = (strata[0]?.length ?? 1) - 1;
+  const excess = new Array<number>(df).fill(0);
+  const variance = Array.from({ length: df }, () => new Array<number>(df).fill(0));
+  for (const groups of strata) {
+    const [n, k] = [groups.reduce((s, g) => s + g.n, 0), groups.reduce((s, g) => s + g.k, 0)];
+    if (n < 2) continue;
+    const factor = (k * (n - k)) / (n * n * (n - 1));
+    for (let i = 0; i < df; i++) {
+      const own = groups[i]!.n;
+      excess[i]! += groups[i]!.k - (own * k) / n;
+      for (let j = 0; j < df; j++) variance[i]![j]! += factor * own * ((i === j ? n : 0) - groups[j]!.n);
+    }
+  }
+  const solved = solve(variance, excess);
+  return solved === null ? null : excess.reduce((s, e, i) => s + e * solved[i]!, 0);
 }

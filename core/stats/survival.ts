@@ -114,8 +114,6 @@ export interface Excess {
   excess: number;
   /** variance of that, by the hypergeometric */
   variance: number;
-  /** each unit's share in it, a's first: 1 for an event less the hazard gathered so far */
-  scores: number[];
 }
 
 /**
@@ -126,23 +124,31 @@ export interface Excess {
  */
 export function excessEvents(a: readonly Seen[], b: readonly Seen[]): Excess {
   const all = [...a, ...b];
-  let [excess, variance, hazard] = [0, 0, 0];
-  const gathered = new Map<number, number>();
-  const times = [...new Set(all.flatMap((s) => (s.happened ? [s.time] : [])))].sort((x, y) => x - y);
-  for (const time of times) {
+  let [excess, variance] = [0, 0];
+  for (const time of new Set(all.flatMap((s) => (s.happened ? [s.time] : [])))) {
     const at = (g: readonly Seen[]) => g.filter((s) => s.time >= time).length;
     const d = all.filter((s) => s.happened && s.time === time).length;
     const own = a.filter((s) => s.happened && s.time === time).length;
     const [m, n] = [at(a), at(a) + at(b)];
     excess += own - (d * m) / n;
     if (n > 1) variance += (d * m * (n - m) * (n - d)) / (n * n * (n - 1));
-    hazard += d / n;
-    gathered.set(time, hazard);
   }
-  const upTo = (time: number) => {
-    let h = 0;
-    for (const t of times) if (t <= time) h = gathered.get(t)!;
-    return h;
-  };
-  return { excess, variance, scores: all.map((s) => Number(s.happened) - upTo(s.time)) };
+  return { excess, variance };
+}
+
+/**
+ * Each unit's share in the log-rank test of these together: 1 for an event less the hazard gathered so far (Peto and Peto
+ * 1972). A group's sum is its events less those expected of it.
+ *
+ * @example logRankScores([{ time: 1, happened: true }, { time: 2, happened: true }]) // [0.5, -0.5]
+ */
+export function logRankScores(all: readonly Seen[]): number[] {
+  const times = [...new Set(all.flatMap((s) => (s.happened ? [s.time] : [])))].sort((x, y) => x - y);
+  const steps = times.map((time) => {
+    const d = all.filter((s) => s.happened && s.time === time).length;
+    return { time, hazard: d / all.filter((s) => s.time >= time).length };
+  });
+  return all.map(
+    (s) => Number(s.happened) - steps.reduce((h, step) => (step.time <= s.time ? h + step.hazard : h), 0),
+  );
 }

@@ -2,22 +2,17 @@ import { formatFigure } from '../../quantity/format';
 import tCdf from '@stdlib/stats-base-dists-t-cdf';
 import tQuantile from '@stdlib/stats-base-dists-t-quantile';
 import { ok } from '../../model/result';
+import { rateRatio } from '../../stats/rateRatio';
 import { type CountRow, type QuasiPoisson, quasiPoisson } from '../../stats/quasiPoisson';
 import type { Analysis, AnalysisInput, Method, Spread, Summary } from '../analysis';
 import { type Contrast, percentOf } from '../contrast';
 import { figureOfVisits } from '../number';
 import { byBonferroni, comparedNames, contrastsOf, familyOf, inBlocks } from './pairwise';
-import { permutation } from './permutation';
 
-/** Fewer than so many a unit on average are compared by swapping labels instead (practice). */
-export const FEW_COUNTED = 3;
+/** Fewer than so many a unit on average, or none at all of one contender, are compared by scores (practice). */
+const FEW_COUNTED = 3;
 
 const total = (rows: readonly CountRow[]) => rows.reduce((s, r) => s + r.count, 0);
-
-function spreadOf(fit: QuasiPoisson, rows: readonly CountRow[], treatments: number): Spread {
-  if (fit.dispersion === null) return rows.length === treatments ? 'oneEach' : 'noFreedom';
-  return fit.dispersion <= 1e-12 ? 'zero' : 'shown';
-}
 
 /** Counts as rates: each as a multiple of the other, the scatter between units taken from the units. */
 export const counts: Method = {
@@ -30,42 +25,59 @@ export const counts: Method = {
   analyse: (input) => {
     const names = comparedNames(input);
     if (!names.ok) return names;
-    const made = analysed(input, names.value);
-    if (made !== null) return ok(made);
-    const swapped = permutation.analyse(input);
-    return swapped.ok
-      ? ok({ ...swapped.value, smallPrint: `Counts too small for rates. ${swapped.value.smallPrint}` })
-      : swapped;
+    return ok(analysed(input, names.value));
   },
 };
 
-/** @returns null where counts are too small for a rate model */
-function analysed(input: AnalysisInput, names: readonly string[]): Analysis | null {
+/** The model of these units, of blocks that have any; null where it can't be fitted. */
+function fitted(units: readonly CountRow[], names: readonly string[]): QuasiPoisson | null {
+  const own = (i: number) => units.filter((u) => u.treatment === i);
+  const counted = names.flatMap((_, i) => (total(own(i)) > 0 ? [i] : []));
+  const inBlock = (b: number) => units.filter((u) => u.block === b);
+  const blocks = [...new Set(units.map((u) => u.block))].filter((b) => total(inBlock(b)) > 0);
+  const rows = units
+    .filter((u) => counted.includes(u.treatment) && blocks.includes(u.block))
+    .map((u) => ({ ...u, treatment: counted.indexOf(u.treatment), block: blocks.indexOf(u.block) }));
+  return counted.length === 0 ? null : quasiPoisson(rows, counted.length, blocks.length);
+}
+
+function analysed(input: AnalysisInput, names: readonly string[]): Analysis {
   const { trait, rows, alpha, control, peers } = input;
   const blockNames = inBlocks(rows) ? [...new Set(rows.map((r) => r.block))] : [null];
-  const units = rows.map((r): CountRow => ({
+  const units = rows.map((r, i): CountRow => ({
     treatment: names.indexOf(r.treatment),
-    block: Math.max(0, blockNames.indexOf(r.block)),
+    block: Math.max(0, blockNames.indexOf(rows[i]!.block)),
     count: figureOfVisits(r.visits, trait) ?? NaN,
     exposure: r.divisor,
   }));
   const own = names.map((_, i) => units.filter((u) => u.treatment === i));
-  if (total(units) / units.length < FEW_COUNTED || own.some((g) => total(g) === 0)) return null;
-  const fit = quasiPoisson(units, names.length, blockNames.length);
-  if (fit === null) return null;
-  const spread = spreadOf(fit, units, names.length);
+  const few = total(units) / units.length < FEW_COUNTED || own.some((g) => total(g) === 0);
+  const fit = fitted(units, names);
+  // Few counts show less than the scatter of counts drawn by lot by chance alone.
+  const phi = few ? Math.max(1, fit?.dispersion ?? 1) : (fit?.dispersion ?? 0);
+  const df = fit?.df ?? 0;
+  const spread: Spread =
+    total(units) === 0
+      ? 'zero'
+      : fit === null || fit.dispersion === null
+        ? rows.length === names.length
+          ? 'oneEach'
+          : 'noFreedom'
+        : phi <= 1e-12
+          ? 'zero'
+          : 'shown';
+  const tested = spread === 'shown';
   const { versusControl, pairs } = contrastsOf(names, input, (a, b, family) =>
-    contrastOf(fit, names, [a, b], { family, alpha, tested: spread === 'shown' }),
+    few || fit === null
+      ? scored(units, names, [a, b], { family, alpha, phi, df, tested })
+      : contrastOf(fit, names, [a, b], { family, alpha, tested }),
   );
-  const phi = fit.dispersion ?? 0;
   return {
     method: 'counts',
     alpha,
     control,
-    spread,
-    summaries: names.map((n, i) =>
-      summaryOf(n, own[i]!, { phi, df: fit.df, alpha, tested: spread === 'shown' }),
-    ),
+    spread: tested && pairs.every((c) => c.low === null) ? 'zero' : spread,
+    summaries: names.map((n, i) => summaryOf(n, own[i]!, { phi, df, alpha, tested, few })),
     versusControl,
     pairs,
     assumptions: [
@@ -77,8 +89,35 @@ function analysed(input: AnalysisInput, names: readonly string[]): Analysis | nu
       },
     ],
     unitSd: null,
-    smallPrint: `Quasi-Poisson model on ${units.length} counts, one a unit${blockNames.length > 1 ? `, ${blockNames.length} blocks taken off` : ''}${trait.per ? ', what they are divided by as exposure' : ''}; units scatter ${formatFigure(phi, 2)} times as much as counts drawn by lot (χ²/df, ${fit.df} df). Effects are ratios of rates, t limits and p ${byBonferroni(familyOf(names, peers))}.`,
+    smallPrint: `${few ? 'Score test of rates' : 'Quasi-Poisson model'} on ${units.length} counts, one a unit${blockNames.length > 1 ? `, ${few ? 'inside' : ''} ${blockNames.length} blocks${few ? '' : ' taken off'}` : ''}${trait.per ? ', what they are divided by as exposure' : ''}; units scatter ${formatFigure(phi, 2)} times as much as counts drawn by lot (χ²/df, ${df} df${few ? ', 1 at least' : ''}). Effects are ratios of rates, t limits${few ? ' by turning the test round,' : ''} and p ${byBonferroni(familyOf(names, peers))}.`,
   };
+}
+
+/** A pair of few counts, or of none on one side: the score test of its ratio, and the interval by turning it round. */
+function scored(
+  units: readonly CountRow[],
+  names: readonly string[],
+  [a, b]: readonly [string, string],
+  {
+    family,
+    alpha,
+    phi,
+    df,
+    tested,
+  }: { family: number; alpha: number; phi: number; df: number; tested: boolean },
+): Contrast {
+  const of = (name: string, block: number) => {
+    const own = units.filter((u) => u.treatment === names.indexOf(name) && u.block === block);
+    return { count: total(own), exposure: own.reduce((s, u) => s + u.exposure, 0) };
+  };
+  const strata = [...new Set(units.map((u) => u.block))].map((k) => ({ a: of(a, k), b: of(b, k) }));
+  const found = rateRatio(strata, phi);
+  const base = { a, b, scale: 'ratio' as const, estimate: found?.estimate ?? 1 };
+  if (!found || !tested) return { ...base, low: null, high: null, p: null, percent: null };
+  const { low, high } = found.interval(tQuantile(1 - alpha / family / 2, df));
+  const p = Math.min(1, family * 2 * tCdf(-Math.abs(found.score(1)), df));
+  const percent = Number.isFinite(base.estimate) ? percentOf(base.estimate, low, high) : null;
+  return { ...base, low, high, p, percent };
 }
 
 function contrastOf(
@@ -102,19 +141,30 @@ function contrastOf(
 function summaryOf(
   name: string,
   units: readonly CountRow[],
-  { phi, df, alpha, tested }: { phi: number; df: number; alpha: number; tested: boolean },
+  { phi, df, alpha, tested, few }: { phi: number; df: number; alpha: number; tested: boolean; few: boolean },
 ): Summary {
   const rates = units.map((u) => u.count / u.exposure);
   const mean = rates.reduce((s, r) => s + r, 0) / rates.length;
-  const rate = total(units) / units.reduce((s, u) => s + u.exposure, 0);
-  const half = tested ? tQuantile(1 - alpha / 2, df) * Math.sqrt(phi / total(units)) : null;
+  const [count, exposure] = [total(units), units.reduce((s, u) => s + u.exposure, 0)];
+  const rate = count / exposure;
+  const t = tested ? tQuantile(1 - alpha / 2, df) : null;
+  const half = t === null || few ? null : t * Math.sqrt(phi / count);
+  // Of few: the counts whose score is nearer than t.
+  const c = t === null ? 0 : t ** 2 * phi;
+  const reach = Math.sqrt(c ** 2 + 4 * count * c);
+  const [low, high] =
+    t === null
+      ? [null, null]
+      : half === null
+        ? [(2 * count + c - reach) / 2 / exposure, (2 * count + c + reach) / 2 / exposure]
+        : [rate * Math.exp(-half), rate * Math.exp(half)];
   return {
     name,
     n: units.length,
     mean,
     estimate: rate,
-    low: half === null ? null : rate * Math.exp(-half),
-    high: half === null ? null : rate * Math.exp(half),
+    low: low === null ? null : Math.max(0, low),
+    high,
     sd:
       units.length > 1
         ? Math.sqrt(rates.reduce((s, r) => s + (r - mean) ** 2, 0) / (units.length - 1))

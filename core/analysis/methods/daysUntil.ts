@@ -1,75 +1,62 @@
 import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import { ok } from '../../model/result';
 import { formatSignificant, sayP } from '../../quantity/format';
-import { choose } from '../../stats/combinations';
-import { type PermutationBlock, permutationTest } from '../../stats/permutation';
-import { type Seen, excessEvents, kaplanMeier, logRank, medianTime } from '../../stats/survival';
-import { chiSquareTail } from '../../stats/mantelHaenszel';
-import type { Analysis, AnalysisInput, AnalysisRow, Method, Summary } from '../analysis';
-import type { Contrast } from '../contrast';
-import { byBonferroni, comparedNames, contrastsOf, familyOf, inBlocks } from './pairwise';
-
-/** Up to so many arrangements every one is tried; above, χ² is close enough. */
-export const MOST_SWAPPED = 200_000;
-const JUST_CLEAR = 1e-6;
+import {
+  type Seen,
+  excessEvents,
+  kaplanMeier,
+  logRank,
+  logRankScores,
+  medianTime,
+} from '../../stats/survival';
+import { MOST_SWAPPED, swappedApart } from '../../stats/swapping';
+import type { Analysis, AnalysisInput, Method, Summary } from '../analysis';
+import { type Contrast, agreeing } from '../contrast';
+import { seenOf } from '../number';
+import { linearModel } from './linearModel';
+import {
+  byBonferroni,
+  byClosedTesting,
+  canTell,
+  closedP,
+  comparedNames,
+  contrastsOf,
+  familyOf,
+  inBlocks,
+} from './pairwise';
 
 interface SeenUnit extends Seen {
   treatment: string;
   block: string;
 }
 
-/**
- * When it had happened to a unit, by its last visit; of several samples the middle one, the earlier of two.
- * @returns null where it isn't an event
- */
-export function seenOf(row: Pick<AnalysisRow, 'visits'>): Seen | null {
-  const last = row.visits.at(-1);
-  const events = (last?.samples ?? []).flatMap(({ observed: o }) =>
-    o.type === 'event' ? [{ time: o.day, happened: o.happened }] : [],
+/** p of groups: log-rank scores among these alone, handed out inside blocks. */
+const logRankApart = (units: readonly SeenUnit[], names: readonly string[]): number | null => {
+  const these = units.filter((u) => names.includes(u.treatment));
+  const scores = logRankScores(these);
+  return swappedApart(
+    these.map((u, i) => ({ group: names.indexOf(u.treatment), block: u.block, score: scores[i]! })),
   );
-  events.sort((a, b) => Number(b.happened) - Number(a.happened) || a.time - b.time);
-  return events[Math.floor((events.length - 1) / 2)] ?? null;
-}
-
-function blocksOf(units: readonly SeenUnit[], own: ReadonlySet<SeenUnit>, scores: readonly number[]) {
-  return [...new Set(units.map((u) => u.block))].map((block): PermutationBlock => {
-    const of = (mine: boolean) =>
-      units.flatMap((u, i) => (u.block === block && own.has(u) === mine ? [scores[i]!] : []));
-    return { a: of(true), b: of(false) };
-  });
-}
+};
 
 function contrastOf(
   units: readonly SeenUnit[],
   [a, b]: readonly [string, string],
-  { family, alpha }: { family: number; alpha: number },
+  { family, alpha, p }: { family: number; alpha: number; p: number | null },
 ): Contrast {
   const [of, against] = [a, b].map((name) => units.filter((u) => u.treatment === name)) as [
     SeenUnit[],
     SeenUnit[],
   ];
-  const { excess, variance, scores } = excessEvents(of, against);
+  const { excess, variance } = excessEvents(of, against);
   // Peto's estimate: how much faster it happens in a; ahead in time is the unit it happens to later.
   const faster = variance > 0 ? excess / variance : 0;
   const later = (log: number) => 1 / (1 + Math.exp(log));
   const base = { a, b, scale: 'superiority' as const, estimate: later(faster), percent: null };
-  const none: Contrast = { ...base, low: null, high: null, p: null };
-  if (of.length < 2 || against.length < 2 || variance <= 0) return none;
-  const blocks = blocksOf([...of, ...against], new Set(of), scores);
-  const arrangements = blocks.reduce((c, x) => c * choose(x.a.length + x.b.length, x.a.length), 1);
-  const mirrored = blocks.every((x) => x.a.length === x.b.length);
-  if (((mirrored ? 2 : 1) / arrangements) * family > alpha) return none;
-  const raw =
-    arrangements <= MOST_SWAPPED
-      ? permutationTest(blocks)!.p
-      : chiSquareTail((excess * excess) / variance, 1);
-  const p = Math.min(1, raw * family);
+  if (p === null || variance <= 0) return { ...base, low: null, high: null, p: null };
   const half = normalQuantile(1 - alpha / family / 2, 0, 1) / Math.sqrt(variance);
-  let [low, high] = [later(faster + half), later(faster - half)];
-  if (p > alpha || faster === 0) [low, high] = [Math.min(low, 0.5), Math.max(high, 0.5)];
-  else if (faster < 0) low = Math.max(low, 0.5 + JUST_CLEAR);
-  else high = Math.min(high, 0.5 - JUST_CLEAR);
-  return { ...base, low, high, p };
+  const limits = { estimate: base.estimate, low: later(faster + half), high: later(faster - half) };
+  return { ...base, ...agreeing('superiority', limits, p, alpha), p };
 }
 
 function summaryOf(name: string, units: readonly SeenUnit[], alpha: number): Summary {
@@ -105,7 +92,10 @@ export const daysUntil: Method = {
   accepts: ['event'],
   analyse: (input) => {
     const names = comparedNames(input);
-    return names.ok ? ok(analysed(input, names.value)) : names;
+    if (!names.ok) return names;
+    // Days that are all known are figures.
+    if (input.rows.every((r) => seenOf(r)?.happened)) return linearModel.analyse(input);
+    return ok(analysed(input, names.value));
   },
 };
 
@@ -117,8 +107,17 @@ function analysed(input: AnalysisInput, names: readonly string[]): Analysis {
     return seen ? [{ ...seen, treatment: r.treatment, block: blocked ? r.block! : '' }] : [];
   });
   const own = (name: string) => units.filter((u) => u.treatment === name);
+  const numbered = units.map((u) => ({ group: names.indexOf(u.treatment), block: u.block }));
+  const tells = canTell(numbered, names, input);
+  const p = closedP(names, input, (set) => {
+    if (set.length === 2 && !tells(set[0]!, set[1]!)) return null;
+    return logRankApart(
+      units,
+      set.map((i) => names[i]!),
+    );
+  });
   const { versusControl, pairs } = contrastsOf(names, input, (a, b, family) =>
-    contrastOf(units, [a, b], { family, alpha }),
+    contrastOf(units, [a, b], { family, alpha, p: p(a, b) }),
   );
   const alone = names.every((n) => own(n).length === 1);
   const overall = logRank(names.map(own));
@@ -144,6 +143,6 @@ function analysed(input: AnalysisInput, names: readonly string[]): Analysis {
       },
     ],
     unitSd: null,
-    smallPrint: `Kaplan–Meier on ${units.length} units${never > 0 ? `, ${never} of them without it when last looked at` : ''}; ${all}. Medians with log-log limits (Brookmeyer and Crowley 1982). Pairs: log-rank, p from swapping units ${blocked ? 'inside blocks ' : ''}in every possible way where there are up to ${MOST_SWAPPED.toLocaleString('en')}, else by χ²; share of pairs in which one takes longer by Peto’s estimate, made to agree with p. Both ${byBonferroni(familyOf(names, peers))}. Days are those of the visits: it happened between a visit and the one before.`,
+    smallPrint: `Kaplan–Meier on ${units.length} units${never > 0 ? `, ${never} of them without it when last looked at` : ''}; ${all}. Medians with log-log limits (Brookmeyer and Crowley 1982). Pairs: log-rank, p from swapping units ${blocked ? 'inside blocks ' : ''}in every possible way where there are up to ${MOST_SWAPPED.toLocaleString('en')}, else (and among more than two) by χ²; ${byClosedTesting}. Share of pairs in which one takes longer by Peto’s estimate, ${byBonferroni(familyOf(names, peers))}; where the two part, the limit towards five of ten is the test’s. Days are those of the visits: it happened between a visit and the one before.`,
   };
 }

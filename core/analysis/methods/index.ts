@@ -10,7 +10,6 @@ import { proportions } from './proportions';
 import { scores } from './scores';
 import { welch } from './welch';
 
-export { seenOf } from './daysUntil';
 export { countOf } from './proportions';
 
 /** Every way to analyse, the usual one of each kind of value before the others. */

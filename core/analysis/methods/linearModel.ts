@@ -58,7 +58,8 @@ export const linearModel: Method = {
   id: 'linear',
   name: 'means, by the linear model',
   figure: 'mean',
-  accepts: ['continuous', 'count', 'kOfN', 'level'],
+  accepts: ['continuous', 'count', 'kOfN', 'level', 'rank', 'event'],
+  // A day that isn't known is no figure.
   analyse: (input) => {
     const { trait, rows, control, alpha, order } = input;
     const figures = figuresOf(rows, trait);

@@ -1,5 +1,7 @@
 import { type Result, err, ok } from '../../model/result';
 import type { AnalysisError, AnalysisInput } from '../analysis';
+import { type SetTest, closedAgainst, closedPairs } from '../../stats/closedTesting';
+import { type Scored, leastOf } from '../../stats/swapping';
 import { type Contrast, turned } from '../contrast';
 
 /** The contenders that have values, in the plan's order, the control among them; or why nothing can be compared. */
@@ -47,3 +49,55 @@ export const byBonferroni = (family: number): string =>
 
 /** Whether every unit stands in a block. */
 export const inBlocks = (rows: AnalysisInput['rows']): boolean => rows.every((r) => r.block !== null);
+
+/**
+ * p of every pair by closed testing. Against the control every set with it is refuted before one is told from it; two
+ * others are told apart by closed testing once all are told from the control, before that at a share of the level
+ * (Bonferroni). Equals are one family.
+ *
+ * @param test of groups by their place among the names
+ * @returns null where the two alone can't be tested
+ */
+export function closedP(
+  names: readonly string[],
+  { control, peers, alpha }: Pick<AnalysisInput, 'control' | 'peers' | 'alpha'>,
+  test: SetTest,
+): (a: string, b: string) => number | null {
+  const at = (name: string) => names.indexOf(name);
+  if (peers) {
+    const pairs = closedPairs(
+      names.map((_, i) => i),
+      test,
+    );
+    return (a, b) => pairs(at(a), at(b));
+  }
+  const others = names.flatMap((n, i) => (n === control ? [] : [i]));
+  const against = closedAgainst(at(control), others, test);
+  const all = others.every((o) => (against.get(o) ?? 1) <= alpha);
+  const between = all ? closedPairs(others, test) : null;
+  return (a, b) => {
+    if (b === control) return against.get(at(a))!;
+    if (a === control) return against.get(at(b))!;
+    if (between) return between(at(a), at(b));
+    const p = test([at(a), at(b)]);
+    return p === null ? null : Math.min(1, p * pairsOf(others.length));
+  };
+}
+
+/** Whether swapping units could tell a pair at all, p as closed testing shares it. */
+export function canTell(
+  units: readonly Pick<Scored, 'group' | 'block'>[],
+  names: readonly string[],
+  { control, peers, alpha }: Pick<AnalysisInput, 'control' | 'peers' | 'alpha'>,
+): (a: number, b: number) => boolean {
+  const base = names.indexOf(control);
+  const equals = peers ? names.length : names.length - 1;
+  return (a, b) => {
+    const least = leastOf(units, a, b);
+    const alone = (!peers && (a === base || b === base)) || equals < 4;
+    return (alone ? least : 1 - (1 - least) ** (equals / 2)) <= alpha;
+  };
+}
+
+/** How p of several is shared, in words. */
+export const byClosedTesting = 'closed testing over all sets that hold both';

@@ -1,9 +1,9 @@
 import { formatFigure, formatP } from '../../quantity/format';
 import { ok } from '../../model/result';
-import { dispersion, pooledCounts } from '../../stats/dispersion';
-import tCdf from '@stdlib/stats-base-dists-t-cdf';
+import { type Scatter, dispersion, pooledCounts, scatterOf } from '../../stats/dispersion';
+import fCdf from '@stdlib/stats-base-dists-f-cdf';
 import { fisherExact } from '../../stats/fisherExact';
-import { mantelHaenszel } from '../../stats/mantelHaenszel';
+import { generalMantelHaenszel } from '../../stats/mantelHaenszel';
 import { newcombe, wilson } from '../../stats/proportion';
 import {
   type KOfN,
@@ -13,14 +13,21 @@ import {
   swaps,
 } from '../../stats/proportionPermutation';
 import type { Analysis, AnalysisInput, AnalysisRow, Method, Summary } from '../analysis';
-import type { Contrast } from '../contrast';
-import { byBonferroni, comparedNames, contrastsOf, familyOf, inBlocks } from './pairwise';
+import { type Contrast, agreeing } from '../contrast';
+import { MOST_SWAPPED, swappedApart } from '../../stats/swapping';
+import {
+  byBonferroni,
+  byClosedTesting,
+  canTell,
+  closedP,
+  comparedNames,
+  contrastsOf,
+  familyOf,
+  inBlocks,
+} from './pairwise';
 
-/** Up to so many ways to swap units every one is tried. */
-const MOST_SWAPPED = 200_000;
-
-/** Degrees of freedom from which on the scatter of all units is known well enough to stand for swapping (practice). */
-const SCATTER_KNOWN = 8;
+/** Degrees of freedom below which the scatter of units says too little to lean on (practice). */
+const LEAST_FREEDOM = 2;
 
 /** A unit as it was counted. */
 interface Counted extends KOfN {
@@ -49,66 +56,57 @@ function strataOf(units: readonly Counted[], a: string, b: string): UnitStratum[
   });
 }
 
-/** The least p that swapping these units can give, two-sided. */
-function leastP(strata: readonly UnitStratum[]): number {
-  const arrangements = swaps(strata);
-  const mirrored = strata.every((s) => s.a.length === s.b.length);
-  return Math.min(1, (mirrored ? 2 : 1) / arrangements);
-}
+/** k and n of each group in each block, of groups by their names. */
+const cellsOf = (units: readonly Counted[], names: readonly string[]): KOfN[][] =>
+  [...new Set(units.map((u) => u.block))].map((block) => {
+    const here = units.filter((u) => u.block === block);
+    return names.map((n) => pooledCounts(own(here, n)));
+  });
 
 /**
- * p of a pair where too few units can be swapped: Cochran–Mantel–Haenszel's statistic over the blocks, divided by how
- * much the units of all treatments scatter, held against Student's t with the degrees of freedom of that scatter.
+ * p of groups where too few units can be swapped: Cochran–Mantel–Haenszel's statistic over the blocks, divided by how
+ * much the units of all treatments scatter, held against F (of two Student's t) with the freedom of that scatter.
  */
-function byScatter(strata: readonly UnitStratum[], { spread, df }: Scatter): number | null {
-  if (df < SCATTER_KNOWN) return null;
-  const { chiSquare } = mantelHaenszel(
-    strata.map((s) => ({ treatment: pooledCounts(s.a), control: pooledCounts(s.b) })),
+function byScatter(units: readonly Counted[], names: readonly string[], { spread, df }: Scatter): number {
+  const chiSquare = generalMantelHaenszel(cellsOf(units, names));
+  if (chiSquare === null || chiSquare <= 0) return 1;
+  const f = chiSquare / (names.length - 1) / spread;
+  // The upper tail as the lower one of 1/F: small p keep their digits.
+  return fCdf(1 / f, df, names.length - 1);
+}
+
+/** p of groups by swapping whole units: each unit's k less what its n lets one expect, of two the pooled shares. */
+function bySwapping(units: readonly Counted[], names: readonly string[]): number | null {
+  const these = units.filter((u) => names.includes(u.treatment));
+  if (names.length === 2) {
+    const strata = strataOf(these, names[0]!, names[1]!);
+    return swaps(strata) <= MOST_SWAPPED ? proportionPermutation(strata) : proportionScores(strata);
+  }
+  const { k, n } = pooledCounts(these);
+  return swappedApart(
+    these.map((u) => ({
+      group: names.indexOf(u.treatment),
+      block: u.block,
+      score: u.k - (u.n * k) / n,
+    })),
   );
-  return chiSquare === null ? 1 : 2 * tCdf(-Math.sqrt(chiSquare / spread), df);
 }
 
-/** How much more units scatter than single ones would, 1 at least, and from how many degrees of freedom. */
-interface Scatter {
-  spread: number;
-  df: number;
-}
-
-/** Whether swapping units of a pair could give a p below the level at all. */
-const canBeSwapped = (strata: readonly UnitStratum[], { family, alpha }: { family: number; alpha: number }) =>
-  leastP(strata) * family <= alpha;
-
-/** One pair at its share of the error: Bonferroni over the family, for limits and p alike. */
+/** One pair: Newcombe's interval at its share of the error, made to agree with p. */
 function contrastOf(
   units: readonly Counted[],
   [a, b]: readonly [string, string],
-  { family, alpha, ...scatter }: { family: number; alpha: number } & Scatter,
+  { family, alpha, spread, p }: { family: number; alpha: number; spread: number; p: number | null },
 ): Contrast {
   const share = (name: string) => {
     const { k, n } = pooledCounts(own(units, name));
-    return { k, n, shrunk: wilson(k / scatter.spread, n / scatter.spread, alpha / family) };
+    return wilson(k / spread, n / spread, alpha / family);
   };
-  const [of, against] = [share(a), share(b)];
-  const { difference, low, high } = newcombe(of.shrunk, against.shrunk);
-  const strata = strataOf(units, a, b);
-  const alone = own(units, a).length < 2 || own(units, b).length < 2;
-  const swapped = () =>
-    swaps(strata) <= MOST_SWAPPED ? proportionPermutation(strata) : proportionScores(strata);
-  // Too few units to swap: even the most extreme outcome would be likelier than the level asks for.
-  const p = alone ? null : canBeSwapped(strata, { family, alpha }) ? swapped() : byScatter(strata, scatter);
-  const base = { a, b, scale: 'difference' as const, estimate: 100 * (difference ?? NaN), percent: null };
-  if (p === null || low === null || high === null) {
-    return { ...base, low: null, high: null, p: null };
-  }
-  const adjusted = Math.min(1, p * family);
-  // An interval that the units themselves don't bear out ends at nought.
-  const borne = adjusted <= alpha;
-  return {
-    ...base,
-    low: 100 * (borne ? low : Math.min(0, low)),
-    high: 100 * (borne ? high : Math.max(0, high)),
-    p: adjusted,
-  };
+  const { difference, low, high } = newcombe(share(a), share(b));
+  const estimate = 100 * (difference ?? NaN);
+  const base = { a, b, scale: 'difference' as const, estimate, percent: null };
+  if (p === null || low === null || high === null) return { ...base, low: null, high: null, p: null };
+  return { ...base, ...agreeing('difference', { estimate, low: 100 * low, high: 100 * high }, p, alpha), p };
 }
 
 function summaryOf(name: string, units: readonly Counted[], spread: number, alpha: number): Summary {
@@ -157,18 +155,27 @@ function analysed({ trait, rows, control, alpha, peers }: AnalysisInput, names: 
     block: blocked ? r.block! : '',
     ...countOf(r, trait.summary === 'sum'),
   }));
-  const seen = dispersion(names.map((n) => own(units, n)));
-  const scatter = {
-    spread: Math.max(1, seen ?? 1),
-    df: names.reduce((s, n) => s + own(units, n).length - 1, 0),
-  };
+  const groups = names.map((n) => own(units, n));
+  const seen = dispersion(groups);
+  const scatter = scatterOf(groups);
   const { spread } = scatter;
-  let leaned = false;
-  const { versusControl, pairs } = contrastsOf(names, { control, peers }, (a, b, family) => {
-    const contrast = contrastOf(units, [a, b], { family, alpha, ...scatter });
-    leaned ||= contrast.p !== null && !canBeSwapped(strataOf(units, a, b), { family, alpha });
-    return contrast;
+  const numbered = units.map((u) => ({ group: names.indexOf(u.treatment), block: u.block }));
+  const single = (i: number) => groups[i]!.length < 2;
+  const tells = canTell(numbered, names, { control, peers, alpha });
+  // Fixed by the plan, whatever is found: units are swapped where that can tell every pair.
+  const swapped = names.every(
+    (_, i) => single(i) || names.every((_, j) => j <= i || single(j) || tells(i, j)),
+  );
+  const leaned = !swapped && scatter.df >= LEAST_FREEDOM;
+  const p = closedP(names, { control, peers, alpha }, (set) => {
+    if (set.some(single)) return null;
+    const those = set.map((i) => names[i]!);
+    if (swapped) return bySwapping(units, those);
+    return leaned ? byScatter(units, those, scatter) : null;
   });
+  const { versusControl, pairs } = contrastsOf(names, { control, peers }, (a, b, family) =>
+    contrastOf(units, [a, b], { family, alpha, spread, p: p(a, b) }),
+  );
   const alone = names.every((n) => own(units, n).length === 1);
   const oneByOne = alone ? fisherText(units, names, control) : '';
   const some = pairs.some((c) => c.low !== null);
@@ -202,7 +209,11 @@ function analysed({ trait, rows, control, alpha, peers }: AnalysisInput, names: 
       },
     ],
     unitSd: null,
-    smallPrint: `Proportions pooled over units; difference by Newcombe (1998, method 10), each by Wilson (1927), on counts divided by how much units scatter (χ²/df = ${formatFigure(seen ?? 1, 2)}, 1 at least). p: whole units swapped between two contenders ${blocked ? 'inside blocks ' : ''}in every possible way, or by the normal curve where there are more than ${MOST_SWAPPED.toLocaleString('en')}; ${leaned ? `where so few can be swapped that nothing could be told, Cochran–Mantel–Haenszel’s statistic ${blocked ? 'over blocks ' : ''}divided by the scatter, against Student’s t with ${scatter.df} degrees of freedom; ` : ''}an interval that p doesn’t bear out ends at nought. Both ${byBonferroni(familyOf(names, peers))}.${oneByOne}`,
+    smallPrint: `Proportions pooled over units; difference by Newcombe (1998, method 10), each by Wilson (1927), on counts divided by how much units scatter (χ²/df = ${formatFigure(spread, 2)}, 1 at least), ${byBonferroni(familyOf(names, peers))}. p: ${
+      leaned
+        ? `too few units to be swapped, so Cochran–Mantel–Haenszel’s statistic ${blocked ? 'over blocks ' : ''}divided by the scatter, against F with ${scatter.df} degrees of freedom`
+        : `whole units swapped between two contenders ${blocked ? 'inside blocks ' : ''}in every possible way, or by the normal curve where there are more than ${MOST_SWAPPED.toLocaleString('en')}, among more than two by χ²`
+    }; ${byClosedTesting}. Where the two part, the limit towards nought is the test’s.${oneByOne}`,
   };
 }
 

@@ -1,75 +1,79 @@
 import { ok } from '../../model/result';
 import { formatSignificant, sayP } from '../../quantity/format';
-import { type RankTail, rankDifferenceTails, rankSumTails } from '../../stats/rankDistribution';
-import { dunn, friedman, kruskalWallis, medianOf } from '../../stats/ranks';
-import { type Superiority, superiority, superiorityInBlocks } from '../../stats/superiority';
+import { friedman, kruskalWallis, medianOf, midranks } from '../../stats/ranks';
+import { superiority, superiorityInBlocks } from '../../stats/superiority';
+import { MOST_SWAPPED, swappedApart } from '../../stats/swapping';
 import type { Analysis, AnalysisInput, Method, Summary } from '../analysis';
-import type { Contrast } from '../contrast';
+import { type Contrast, agreeing } from '../contrast';
 import { figuresOf } from '../figures';
-import { byBonferroni, comparedNames, contrastsOf, familyOf } from './pairwise';
+import { linearModel } from './linearModel';
+import {
+  byBonferroni,
+  byClosedTesting,
+  canTell,
+  closedP,
+  comparedNames,
+  contrastsOf,
+  familyOf,
+  inBlocks,
+} from './pairwise';
 
-/** Up to so many units every way to hand out the ranks is counted; above, the normal curve is close enough. */
-export const MOST_COUNTED = 24;
-/** How little a limit stands clear of one half that p refutes and the interval alone wouldn't. */
-const JUST_CLEAR = 1e-6;
+/** A unit's value with its contender and block. */
+interface Ranked {
+  group: number;
+  block: string;
+  value: number;
+}
 
-/** Values by treatment, and by block where each block has exactly one unit of each. */
+/** Values by contender, and by block where each block has exactly one unit of each. */
 interface Arranged {
+  units: Ranked[];
   groups: number[][];
   blocks: number[][] | null;
 }
 
 function arranged({ rows, trait }: AnalysisInput, names: readonly string[]): Arranged {
   const values = figuresOf(rows, trait);
-  const of = (name: string, block?: string) =>
-    rows.flatMap((r, i) =>
-      r.treatment === name && (block === undefined || r.block === block) ? [values[i]!] : [],
-    );
-  const blocks = [...new Set(rows.map((r) => r.block))];
-  const cells =
-    blocks.length < 2 || blocks.includes(null) ? null : blocks.map((b) => names.map((n) => of(n, b!)));
+  const blocked = inBlocks(rows);
+  const units = rows.map((r, i): Ranked => ({
+    group: names.indexOf(r.treatment),
+    block: blocked ? r.block! : '',
+    value: values[i]!,
+  }));
+  const of = (group: number, block?: string) =>
+    units.flatMap((u) => (u.group === group && (block === undefined || u.block === block) ? [u.value] : []));
+  const blocks = [...new Set(units.map((u) => u.block))];
+  const cells = blocks.length < 2 ? null : blocks.map((b) => names.map((_, g) => of(g, b)));
   return {
-    groups: names.map((n) => of(n)),
+    units,
+    groups: names.map((_, g) => of(g)),
     blocks: cells?.every((row) => row.every((c) => c.length === 1)) ? cells.map((row) => row.flat()) : null,
   };
 }
 
-/** p of a pair, not yet shared out, and the least there could be. */
-function tailsOf({ groups, blocks }: Arranged): (a: number, b: number) => RankTail | null {
-  if (blocks) return rankSumTails(blocks);
-  if (groups.flat().length <= MOST_COUNTED) return rankDifferenceTails(groups);
-  return (a, b) => {
-    const { p } = dunn(groups, a, b);
-    return p === null ? null : { p, least: 0 };
-  };
-}
-
-/** Limits that say the same as p of one half: what p refutes stands clear of it, what it doesn't ends at it. */
-function agreeing({ low, high, share }: Superiority, refuted: boolean): [number, number] {
-  if (!refuted) return [Math.min(low, 0.5), Math.max(high, 0.5)];
-  return share > 0.5 ? [Math.max(low, 0.5 + JUST_CLEAR), high] : [low, Math.min(high, 0.5 - JUST_CLEAR)];
+/** p of groups: ranks among these alone, handed out inside blocks. */
+function ranksApart({ units }: Arranged, set: readonly number[]): number | null {
+  const these = units.filter((u) => set.includes(u.group));
+  const ranks = midranks(these.map((u) => u.value));
+  return swappedApart(these.map(({ group, block }, i) => ({ group, block, score: ranks[i]! })));
 }
 
 function contrastOf(
   data: Arranged,
   names: readonly string[],
   [a, b]: readonly [string, string],
-  { family, alpha, tail }: { family: number; alpha: number; tail: ReturnType<typeof tailsOf> },
+  { family, alpha, p }: { family: number; alpha: number; p: number | null },
 ): Contrast {
   const [i, j] = [names.indexOf(a), names.indexOf(b)];
-  const found = data.blocks
+  const { share, low, high } = data.blocks
     ? superiorityInBlocks(
         data.blocks.map((row) => [row[i]!, row[j]!]),
         alpha / family,
       )
     : superiority(data.groups[i]!, data.groups[j]!, alpha / family);
-  const base = { a, b, scale: 'superiority' as const, estimate: found.share, percent: null };
-  const chance = tail(i, j);
-  if (chance === null || chance.least * family > alpha) return { ...base, low: null, high: null, p: null };
-  const p = Math.min(1, chance.p * family);
-  // A pair that lies level is refuted by nothing, whatever the others do.
-  const [low, high] = agreeing(found, p <= alpha && found.share !== 0.5);
-  return { ...base, low, high, p };
+  const base = { a, b, scale: 'superiority' as const, estimate: share, percent: null };
+  if (p === null) return { ...base, low: null, high: null, p: null };
+  return { ...base, ...agreeing('superiority', { estimate: share, low, high }, p, alpha), p };
 }
 
 function summaryOf(name: string, values: readonly number[]): Summary {
@@ -91,8 +95,9 @@ function summaryOf(name: string, values: readonly number[]): Summary {
 }
 
 /**
- * Ordered steps and ranks as what they are: no mean, no difference of steps. Kruskal–Wallis and Dunn on the ranks of all
- * units, Friedman within blocks where each has one unit of each; the effect is in how many of ten pairs one is ahead.
+ * Ordered steps and ranks as what they are: no mean, no difference of steps. Ranks among those compared, handed out by
+ * swapping units; the effect is in how many of ten pairs one is ahead. Where swapping so few could tell nothing, and in
+ * Latin squares, steps are taken for figures: by the linear model.
  */
 export const scores: Method = {
   id: 'scores',
@@ -101,16 +106,35 @@ export const scores: Method = {
   accepts: ['level', 'rank', 'continuous', 'count'],
   analyse: (input) => {
     const names = comparedNames(input);
-    return names.ok ? ok(analysed(input, names.value)) : names;
+    if (!names.ok) return names;
+    const data = arranged(input, names.value);
+    const several = names.value.flatMap((_, g) => (data.groups[g]!.length > 1 ? [g] : []));
+    const tells = canTell(data.units, names.value, input);
+    const few = several.some((i) => several.some((j) => i < j && !tells(i, j)));
+    // By the plan alone, whatever is found.
+    if (input.rows.every((r) => r.column !== null) || (few && several.length > 1)) return asFigures(input);
+    return ok(analysed(input, names.value, data));
   },
 };
 
-function analysed(input: AnalysisInput, names: readonly string[]): Analysis {
+/** Steps as figures, and why. */
+const asFigures = (input: AnalysisInput): ReturnType<Method['analyse']> => {
+  const made = linearModel.analyse(input);
+  return made.ok
+    ? ok({
+        ...made.value,
+        smallPrint: `Steps taken for figures: ranks need more units. ${made.value.smallPrint}`,
+      })
+    : made;
+};
+
+function analysed(input: AnalysisInput, names: readonly string[], data: Arranged): Analysis {
   const { alpha, control, peers, rows } = input;
-  const data = arranged(input, names);
-  const tail = tailsOf(data);
+  const p = closedP(names, input, (set) =>
+    set.some((g) => data.groups[g]!.length < 2) ? null : ranksApart(data, set),
+  );
   const { versusControl, pairs } = contrastsOf(names, input, (a, b, family) =>
-    contrastOf(data, names, [a, b], { family, alpha, tail }),
+    contrastOf(data, names, [a, b], { family, alpha, p: p(a, b) }),
   );
   const some = pairs.some((c) => c.low !== null);
   const alone = data.groups.every((g) => g.length === 1);
@@ -140,10 +164,5 @@ function smallPrint(data: Arranged, units: number, shared: string): string {
     all.statistic === null
       ? 'all equal'
       : `${data.blocks ? 'Friedman χ²' : 'Kruskal–Wallis H'}(${all.df}) = ${formatSignificant(all.statistic, 3)}, ${sayP(all.p!)}`;
-  const how = data.blocks
-    ? 'rank sums within blocks, p from every way ranks could have been handed out in each block'
-    : units <= MOST_COUNTED
-      ? 'mean ranks (Dunn 1964), p from every way the ranks could have been handed out'
-      : 'mean ranks (Dunn 1964), p by the normal curve, ties taken into account';
-  return `Ranks of ${units} values, one a unit: ${overall}. Pairs: ${how}. Share of pairs in which one is ahead, ties half (Cliff’s delta is twice it less one); limits by ${data.blocks ? 'Wilson over blocks' : 'Newcombe (2006, method 5)'}, made to agree with p. Both ${shared}.`;
+  return `Ranks of ${units} values, one a unit: ${overall}. Pairs: ranks among the two, units swapped ${data.blocks ? 'inside blocks ' : ''}in every possible way where there are up to ${MOST_SWAPPED.toLocaleString('en')}, else (and among more than two) by χ²; ${byClosedTesting}. Share of pairs in which one is ahead, ties half (Cliff’s delta is twice it less one); limits by ${data.blocks ? 'Wilson over blocks' : 'Newcombe (2006, method 5)'}, ${shared}; where the two part, the limit towards five of ten is the test’s.`;
 }
