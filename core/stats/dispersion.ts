@@ -1,3 +1,4 @@
+import { mean } from './moments';
 import type { KOfN } from './proportionPermutation';
 
 /** k and n of several units together. */
@@ -32,19 +33,52 @@ export interface Scatter {
   df: number;
 }
 
+/** A unit's k of n with its group and block. */
+export interface PlacedKOfN extends KOfN {
+  group: number;
+  block: string;
+  /** of a Latin square; left out elsewhere */
+  column?: string;
+}
+
+/** Fewer degrees of freedom than so many aren't spent on blocks and columns: scatter is then taken over all (practice). */
+const LEAST_INSIDE = 6;
+
 /**
- * The scatter that tests of pooled proportions lean on. Groups of which hardly any unit can be expected to have one that
- * did, or one that didn't, show next to nothing of it and don't count, unless there are no others (practice).
+ * The scatter that tests of pooled proportions lean on: Pearson's residuals of the units, blocks and columns taken off, squared, over
+ * their degrees of freedom. Groups of which hardly any unit can be expected to have one that did, or one that didn't, show
+ * next to nothing of it and don't count, unless there are no others (practice).
  *
- * @param groups units of one treatment each
- * @example scatterOf([[{ k: 5, n: 10 }, { k: 3, n: 10 }], [{ k: 10, n: 10 }, { k: 10, n: 10 }]]).df // 1
+ * @example scatterOf([{ k: 5, n: 10, group: 0, block: '' }, { k: 3, n: 10, group: 0, block: '' }]) // { spread: 1, df: 1 }
  */
-export function scatterOf(groups: readonly (readonly KOfN[])[]): Scatter {
-  const telling = groups.filter((units) => {
-    const { k, n } = pooledCounts(units);
-    return Math.min(k, n - k) >= units.length;
+export function scatterOf(units: readonly PlacedKOfN[]): Scatter {
+  const own = (group: number) => units.filter((u) => u.group === group);
+  const groups = [...new Set(units.map((u) => u.group))];
+  const telling = groups.filter((g) => {
+    const { k, n } = pooledCounts(own(g));
+    return Math.min(k, n - k) >= own(g).length;
   });
-  const df = (list: typeof groups) => list.reduce((s, units) => s + Math.max(0, units.length - 1), 0);
-  if (df(telling) === 0) return { spread: 1, df: df(groups) };
-  return { spread: Math.max(1, dispersion(telling)!), df: df(telling) };
+  const kept = units.filter((u) => u.n > 0 && (telling.length === 0 || telling.includes(u.group)));
+  const lines = (of: (u: PlacedKOfN) => string) => [...new Set(units.map(of))];
+  const [blocks, columns] = [lines((u) => u.block), lines((u) => u.column ?? '')];
+  const within = blocks.length + columns.length - 2;
+  const inside = units.length - groups.length - within >= LEAST_INSIDE;
+  const df = kept.length - (telling.length || groups.length) - (inside ? within : 0);
+  if (telling.length === 0) return { spread: 1, df };
+  const residual = kept.map((u) => {
+    const { k, n } = pooledCounts(own(u.group));
+    const p = k / n;
+    return (u.k - u.n * p) / Math.sqrt(u.n * p * (1 - p));
+  });
+  const off = (of: (u: PlacedKOfN) => string, names: readonly string[]) => {
+    if (!inside || names.length < 2) return;
+    const middle = new Map(
+      names.map((name) => [name, mean(residual.filter((_, i) => of(kept[i]!) === name))]),
+    );
+    kept.forEach((u, i) => (residual[i]! -= middle.get(of(u))!));
+  };
+  off((u) => u.block, blocks);
+  off((u) => u.column ?? '', columns);
+  const squares = residual.reduce((s, r) => s + r ** 2, 0);
+  return { spread: df > 0 ? Math.max(1, squares / df) : 1, df };
 }

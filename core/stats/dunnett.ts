@@ -163,7 +163,7 @@ export function dunnettFamily(
       if (value === undefined) critical.set(alpha, (value = solveIncreasing(probability, 1 - alpha, 3)));
       return value;
     },
-    pValue: (t) => (t === 0 ? 1 : Math.max(0, 1 - probability(Math.abs(t)))),
+    pValue: (t) => Math.min(1, Math.max(0, 1 - probability(Math.abs(t)))),
   };
   if (families.size > 500) families.clear();
   families.set(key, family);

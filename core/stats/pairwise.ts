@@ -29,7 +29,7 @@ export function allPairs(
       const df = model.dfResidual;
       const half = (studentizedRangeQuantile(1 - alpha, names.length, df) / Math.SQRT2) * se;
       const q = (Math.abs(difference) / se) * Math.SQRT2;
-      const p = 1 - studentizedRangeCdf(q, names.length, df);
+      const p = Math.min(1, Math.max(0, 1 - studentizedRangeCdf(q, names.length, df)));
       pairs.push({ a, b, difference, low: difference - half, high: difference + half, p });
     }
   }

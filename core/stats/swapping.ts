@@ -1,7 +1,7 @@
 import { choose } from './combinations';
-import { chiSquareTail } from './mantelHaenszel';
+import { dunnettFamily } from './dunnett';
 import { type PermutationBlock, permutationTest } from './permutation';
-import { solve } from './solve';
+import { studentizedRangeCdf } from './studentizedRange';
 
 /** A unit with its group, its block, and what is compared of it. */
 export interface Scored {
@@ -10,7 +10,7 @@ export interface Scored {
   score: number;
 }
 
-/** Up to so many arrangements every one is tried; above, χ² is close enough. */
+/** Up to so many arrangements every one is tried; above, the normal curve is close enough. */
 export const MOST_SWAPPED = 200_000;
 
 /** Units of two groups, block by block. */
@@ -41,45 +41,68 @@ export function leastOf(units: readonly Pick<Scored, 'group' | 'block'>[], a: nu
 
 /**
  * Whether groups are alike, by handing their units' scores out among them inside blocks: of two groups in every possible
- * way up to 200,000, else (and of more groups) by the χ² of the groups' sums against the variance that handing out gives
- * them (Kruskal–Wallis' statistic where the scores are ranks, Friedman's where each block has one of each).
+ * way up to 200,000; else, and of more groups, by the largest difference of two groups' mean scores against the variance
+ * that handing out gives it, the normal curve for all of them together (Dunnett's for those with one group, the studentized
+ * range where every pair counts).
  *
+ * @param base the group that all others are held against; null: every pair counts
  * @returns two-sided p; null where a group has no unit or no score differs inside a block
- * @example swappedApart([{ group: 0, block: '', score: 1 }, { group: 1, block: '', score: 2 }]) // 1
+ * @example swappedApart([{ group: 0, block: '', score: 1 }, { group: 1, block: '', score: 2 }], 0) // 1
  */
-export function swappedApart(units: readonly Scored[]): number | null {
-  const groups = [...new Set(units.map((u) => u.group))];
+export function swappedApart(units: readonly Scored[], base: number | null): number | null {
+  const groups = [...new Set(units.map((u) => u.group))].sort((a, b) => a - b);
   if (groups.length === 2) {
     const blocks = blocksOf(units, groups[0]!);
     const arrangements = blocks.reduce((c, x) => c * choose(x.a.length + x.b.length, x.a.length), 1);
     if (arrangements <= MOST_SWAPPED) return permutationTest(blocks)?.p ?? null;
   }
-  return handedOutChi(units, groups);
+  return largestDifference(units, groups, base);
 }
 
-function handedOutChi(units: readonly Scored[], groups: readonly number[]): number | null {
-  const df = groups.length - 1;
-  const sums = new Array<number>(df).fill(0);
-  const variance = Array.from({ length: df }, () => new Array<number>(df).fill(0));
+/** Variance that handing scores out gives the mean scores of groups, and how far each lies from what it would be. */
+function handedOut(units: readonly Scored[], groups: readonly number[]) {
+  const k = groups.length;
+  const size = groups.map((g) => units.filter((u) => u.group === g).length);
+  const means = new Array<number>(k).fill(0);
+  const variance = Array.from({ length: k }, () => new Array<number>(k).fill(0));
   for (const block of new Set(units.map((u) => u.block))) {
     const here = units.filter((u) => u.block === block);
     const n = here.length;
     if (n < 2) continue;
     const centre = here.reduce((s, u) => s + u.score, 0) / n;
-    const spread = here.reduce((s, u) => s + (u.score - centre) ** 2, 0);
-    const sizes = groups.map((g) => here.filter((u) => u.group === g).length);
-    for (let i = 0; i < df; i++) {
-      sums[i]! += here.filter((u) => u.group === groups[i]).reduce((s, u) => s + u.score - centre, 0);
-      for (let j = 0; j < df; j++)
-        variance[i]![j]! +=
-          (spread / (n * (n - 1))) * (i === j ? sizes[i]! * (n - sizes[i]!) : -sizes[i]! * sizes[j]!);
+    const spread = here.reduce((s, u) => s + (u.score - centre) ** 2, 0) / (n * (n - 1));
+    const own = groups.map((g) => here.filter((u) => u.group === g));
+    for (let i = 0; i < k; i++) {
+      means[i]! += own[i]!.reduce((s, u) => s + u.score - centre, 0) / size[i]!;
+      for (let j = 0; j < k; j++) {
+        const shared = i === j ? own[i]!.length * (n - own[i]!.length) : -own[i]!.length * own[j]!.length;
+        variance[i]![j]! += (spread * shared) / (size[i]! * size[j]!);
+      }
     }
   }
-  const solved = solve(variance, sums);
-  return solved === null
-    ? null
-    : chiSquareTail(
-        sums.reduce((s, x, i) => s + x * solved[i]!, 0),
-        df,
-      );
+  return { means, variance };
+}
+
+function largestDifference(
+  units: readonly Scored[],
+  groups: readonly number[],
+  base: number | null,
+): number | null {
+  const { means, variance: v } = handedOut(units, groups);
+  const covariance = ([a, b]: readonly [number, number], [c, d]: readonly [number, number]) =>
+    v[a]![c]! - v[a]![d]! - v[b]![c]! + v[b]![d]!;
+  const home = base === null ? -1 : groups.indexOf(base);
+  const pairs = groups.flatMap((_, i) =>
+    groups.flatMap((_g, j) => ((home < 0 ? j < i : j === home && i !== home) ? [[i, j] as const] : [])),
+  );
+  const spread = pairs.map((c) => covariance(c, c));
+  if (spread.some((x) => !(x > 1e-12))) return null;
+  const largest = Math.max(
+    ...pairs.map(([i, j], at) => Math.abs(means[i]! - means[j]!) / Math.sqrt(spread[at]!)),
+  );
+  if (home < 0) return Math.max(0, 1 - studentizedRangeCdf(largest * Math.SQRT2, groups.length, Infinity));
+  const correlation = pairs.map((c, i) =>
+    pairs.map((d, j) => (i === j ? 1 : covariance(c, d) / Math.sqrt(spread[i]! * spread[j]!))),
+  );
+  return dunnettFamily(correlation, Infinity).pValue(largest);
 }

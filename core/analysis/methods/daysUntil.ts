@@ -31,11 +31,16 @@ interface SeenUnit extends Seen {
 }
 
 /** p of groups: log-rank scores among these alone, handed out inside blocks. */
-const logRankApart = (units: readonly SeenUnit[], names: readonly string[]): number | null => {
+const logRankApart = (
+  units: readonly SeenUnit[],
+  names: readonly string[],
+  base: string | null,
+): number | null => {
   const these = units.filter((u) => names.includes(u.treatment));
   const scores = logRankScores(these);
   return swappedApart(
     these.map((u, i) => ({ group: names.indexOf(u.treatment), block: u.block, score: scores[i]! })),
+    base === null || !names.includes(base) ? null : names.indexOf(base),
   );
 };
 
@@ -114,6 +119,7 @@ function analysed(input: AnalysisInput, names: readonly string[]): Analysis {
     return logRankApart(
       units,
       set.map((i) => names[i]!),
+      peers ? null : control,
     );
   });
   const { versusControl, pairs } = contrastsOf(names, input, (a, b, family) =>
@@ -143,6 +149,6 @@ function analysed(input: AnalysisInput, names: readonly string[]): Analysis {
       },
     ],
     unitSd: null,
-    smallPrint: `Kaplan–Meier on ${units.length} units${never > 0 ? `, ${never} of them without it when last looked at` : ''}; ${all}. Medians with log-log limits (Brookmeyer and Crowley 1982). Pairs: log-rank, p from swapping units ${blocked ? 'inside blocks ' : ''}in every possible way where there are up to ${MOST_SWAPPED.toLocaleString('en')}, else (and among more than two) by χ²; ${byClosedTesting}. Share of pairs in which one takes longer by Peto’s estimate, ${byBonferroni(familyOf(names, peers))}; where the two part, the limit towards five of ten is the test’s. Days are those of the visits: it happened between a visit and the one before.`,
+    smallPrint: `Kaplan–Meier on ${units.length} units${never > 0 ? `, ${never} of them without it when last looked at` : ''}; ${all}. Medians with log-log limits (Brookmeyer and Crowley 1982). Pairs: log-rank, p from swapping units ${blocked ? 'inside blocks ' : ''}in every possible way where there are up to ${MOST_SWAPPED.toLocaleString('en')}, else, and of more than two the largest difference, by the normal curve; ${byClosedTesting}. Share of pairs in which one takes longer by Peto’s estimate, ${byBonferroni(familyOf(names, peers))}; where the two part, the limit towards five of ten is the test’s. Days are those of the visits: it happened between a visit and the one before.`,
   };
 }

@@ -29,10 +29,14 @@ import {
 /** Degrees of freedom below which the scatter of units says too little to lean on (practice). */
 const LEAST_FREEDOM = 2;
 
+/** The least p of swapping is so much below the level, or it goes in steps too coarse to find much (practice). */
+const FINE = 10;
+
 /** A unit as it was counted. */
 interface Counted extends KOfN {
   treatment: string;
   block: string;
+  column?: string;
 }
 
 /** k and n of a unit: of its last visit, or of all where they are added. */
@@ -76,7 +80,7 @@ function byScatter(units: readonly Counted[], names: readonly string[], { spread
 }
 
 /** p of groups by swapping whole units: each unit's k less what its n lets one expect, of two the pooled shares. */
-function bySwapping(units: readonly Counted[], names: readonly string[]): number | null {
+function bySwapping(units: readonly Counted[], names: readonly string[], base: string | null): number | null {
   const these = units.filter((u) => names.includes(u.treatment));
   if (names.length === 2) {
     const strata = strataOf(these, names[0]!, names[1]!);
@@ -89,6 +93,7 @@ function bySwapping(units: readonly Counted[], names: readonly string[]): number
       block: u.block,
       score: u.k - (u.n * k) / n,
     })),
+    base === null || !names.includes(base) ? null : names.indexOf(base),
   );
 }
 
@@ -150,27 +155,29 @@ export const proportions: Method = {
 
 function analysed({ trait, rows, control, alpha, peers }: AnalysisInput, names: readonly string[]): Analysis {
   const blocked = inBlocks(rows);
+  const squared = blocked && rows.every((r) => r.column !== null);
   const units = rows.map((r): Counted => ({
     treatment: r.treatment,
     block: blocked ? r.block! : '',
+    ...(squared && { column: r.column! }),
     ...countOf(r, trait.summary === 'sum'),
   }));
   const groups = names.map((n) => own(units, n));
   const seen = dispersion(groups);
-  const scatter = scatterOf(groups);
+  const numbered = units.map((u) => ({ ...u, group: names.indexOf(u.treatment) }));
+  const scatter = scatterOf(numbered);
   const { spread } = scatter;
-  const numbered = units.map((u) => ({ group: names.indexOf(u.treatment), block: u.block }));
   const single = (i: number) => groups[i]!.length < 2;
-  const tells = canTell(numbered, names, { control, peers, alpha });
-  // Fixed by the plan, whatever is found: units are swapped where that can tell every pair.
-  const swapped = names.every(
-    (_, i) => single(i) || names.every((_, j) => j <= i || single(j) || tells(i, j)),
-  );
+  // Fixed by the plan, whatever is found: units are swapped where that is fine enough to tell every pair.
+  const tells = canTell(numbered, names, { control, peers, alpha: alpha / FINE });
+  const swapped =
+    !squared &&
+    names.every((_, i) => single(i) || names.every((_n, j) => j <= i || single(j) || tells(i, j)));
   const leaned = !swapped && scatter.df >= LEAST_FREEDOM;
   const p = closedP(names, { control, peers, alpha }, (set) => {
     if (set.some(single)) return null;
     const those = set.map((i) => names[i]!);
-    if (swapped) return bySwapping(units, those);
+    if (swapped) return bySwapping(units, those, peers ? null : control);
     return leaned ? byScatter(units, those, scatter) : null;
   });
   const { versusControl, pairs } = contrastsOf(names, { control, peers }, (a, b, family) =>
@@ -212,7 +219,7 @@ function analysed({ trait, rows, control, alpha, peers }: AnalysisInput, names: 
     smallPrint: `Proportions pooled over units; difference by Newcombe (1998, method 10), each by Wilson (1927), on counts divided by how much units scatter (χ²/df = ${formatFigure(spread, 2)}, 1 at least), ${byBonferroni(familyOf(names, peers))}. p: ${
       leaned
         ? `too few units to be swapped, so Cochran–Mantel–Haenszel’s statistic ${blocked ? 'over blocks ' : ''}divided by the scatter, against F with ${scatter.df} degrees of freedom`
-        : `whole units swapped between two contenders ${blocked ? 'inside blocks ' : ''}in every possible way, or by the normal curve where there are more than ${MOST_SWAPPED.toLocaleString('en')}, among more than two by χ²`
+        : `whole units swapped between two contenders ${blocked ? 'inside blocks ' : ''}in every possible way, or by the normal curve where there are more than ${MOST_SWAPPED.toLocaleString('en')}, of more than two the largest difference by the normal curve`
     }; ${byClosedTesting}. Where the two part, the limit towards nought is the test’s.${oneByOne}`,
   };
 }

@@ -52,10 +52,13 @@ function arranged({ rows, trait }: AnalysisInput, names: readonly string[]): Arr
 }
 
 /** p of groups: ranks among these alone, handed out inside blocks. */
-function ranksApart({ units }: Arranged, set: readonly number[]): number | null {
+function ranksApart({ units }: Arranged, set: readonly number[], base: number | null): number | null {
   const these = units.filter((u) => set.includes(u.group));
   const ranks = midranks(these.map((u) => u.value));
-  return swappedApart(these.map(({ group, block }, i) => ({ group, block, score: ranks[i]! })));
+  return swappedApart(
+    these.map(({ group, block }, i) => ({ group, block, score: ranks[i]! })),
+    base,
+  );
 }
 
 function contrastOf(
@@ -130,8 +133,11 @@ const asFigures = (input: AnalysisInput): ReturnType<Method['analyse']> => {
 
 function analysed(input: AnalysisInput, names: readonly string[], data: Arranged): Analysis {
   const { alpha, control, peers, rows } = input;
+  const home = peers ? -1 : names.indexOf(control);
   const p = closedP(names, input, (set) =>
-    set.some((g) => data.groups[g]!.length < 2) ? null : ranksApart(data, set),
+    set.some((g) => data.groups[g]!.length < 2)
+      ? null
+      : ranksApart(data, set, set.includes(home) ? home : null),
   );
   const { versusControl, pairs } = contrastsOf(names, input, (a, b, family) =>
     contrastOf(data, names, [a, b], { family, alpha, p: p(a, b) }),
@@ -164,5 +170,5 @@ function smallPrint(data: Arranged, units: number, shared: string): string {
     all.statistic === null
       ? 'all equal'
       : `${data.blocks ? 'Friedman χ²' : 'Kruskal–Wallis H'}(${all.df}) = ${formatSignificant(all.statistic, 3)}, ${sayP(all.p!)}`;
-  return `Ranks of ${units} values, one a unit: ${overall}. Pairs: ranks among the two, units swapped ${data.blocks ? 'inside blocks ' : ''}in every possible way where there are up to ${MOST_SWAPPED.toLocaleString('en')}, else (and among more than two) by χ²; ${byClosedTesting}. Share of pairs in which one is ahead, ties half (Cliff’s delta is twice it less one); limits by ${data.blocks ? 'Wilson over blocks' : 'Newcombe (2006, method 5)'}, ${shared}; where the two part, the limit towards five of ten is the test’s.`;
+  return `Ranks of ${units} values, one a unit: ${overall}. Pairs: ranks among the two, units swapped ${data.blocks ? 'inside blocks ' : ''}in every possible way where there are up to ${MOST_SWAPPED.toLocaleString('en')}, else, and of more than two the largest difference, by the normal curve; ${byClosedTesting}. Share of pairs in which one is ahead, ties half (Cliff’s delta is twice it less one); limits by ${data.blocks ? 'Wilson over blocks' : 'Newcombe (2006, method 5)'}, ${shared}; where the two part, the limit towards five of ten is the test’s.`;
 }
