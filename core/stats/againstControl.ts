@@ -1,7 +1,7 @@
 import tQuantile from '@stdlib/stats-base-dists-t-quantile';
 import type { Comparison, PercentLimits, VersusControl } from './comparison';
-import { contrast } from './contrast';
-import { dunnettFamily } from './dunnett';
+import { type Errors, contrast } from './contrast';
+import { dunnettFamily, inSteps } from './dunnett';
 import { fiellerInterval } from './fieller';
 import type { LinearModel } from './linearModel';
 
@@ -13,47 +13,50 @@ const noPercentLimits = { percentLow: null, percentHigh: null, percentTogether: 
  *
  * @param modelNames in the model’s order; the control is the first
  * @param origin what was taken off the values before the fit
+ * @param spreads whether errors are those of spreads of their own
  * @returns a row by name, and how the critical value was found; tests are null without a residual
  */
 export function againstControl(
   modelNames: readonly string[],
   model: LinearModel,
-  alpha: number,
-  origin: number,
+  errors: Errors | null,
+  { alpha, origin, spreads }: { alpha: number; origin: number; spreads: 'own' | 'one' },
 ): { rows: Map<string, VersusControl>; method: Comparison['dunnettMethod'] } {
-  const v = model.unscaledCovariance;
-  const ms = model.residualMeanSquare;
+  const v = errors?.covariance ?? model.unscaledCovariance;
   const k = modelNames.length - 1;
   const cov = (i: number, j: number) => v(i, j) - v(i, 0) - v(j, 0) + v(0, 0);
   const variances = Array.from({ length: k }, (_, i) => cov(i + 1, i + 1));
-  const correlation = variances.map((vi, i) =>
+  const exact = variances.map((vi, i) =>
     variances.map((vj, j) => (i === j ? 1 : cov(i + 1, j + 1) / Math.sqrt(vi * vj))),
   );
-  const family = ms === null ? null : dunnettFamily(correlation, model.dfResidual);
-  const critical = family?.criticalValue(alpha) ?? null;
+  const correlation = spreads === 'own' ? inSteps(exact) : exact;
   const controlMean = origin + model.adjustedMeans[0]!;
   const rows = new Map<string, VersusControl>();
+  let method: Comparison['dunnettMethod'] = null;
   for (let i = 1; i <= k; i++) {
-    const { difference, se } = contrast(model, i, 0);
+    const { difference, se } = contrast(model, errors, i, 0);
     const percent = controlMean === 0 ? null : (100 * difference) / controlMean;
     const base = { name: modelNames[i]!, difference, percent };
-    if (se === null || !family || critical === null) {
+    if (se === null || !errors) {
       rows.set(base.name, { ...base, low: null, high: null, p: null, ...noPercentLimits });
       continue;
     }
+    const family = dunnettFamily(correlation, errors.df(i, 0));
+    method = family.method;
+    const critical = family.criticalValue(alpha);
     const t = Math.abs(difference) / se;
     const percentLimits = (at: number): PercentLimits | null => {
       const ratio = fiellerInterval({
         numerator: controlMean + difference,
         denominator: controlMean,
-        varNumerator: ms! * v(i, i),
-        varDenominator: ms! * v(0, 0),
-        covariance: ms! * v(i, 0),
+        varNumerator: v(i, i),
+        varDenominator: v(0, 0),
+        covariance: v(i, 0),
         critical: at,
       });
       return ratio && { low: (ratio.low - 1) * 100, high: (ratio.high - 1) * 100 };
     };
-    const alone = percentLimits(tQuantile(1 - alpha / 2, model.dfResidual));
+    const alone = percentLimits(tQuantile(1 - alpha / 2, errors.df(i, 0)));
     rows.set(base.name, {
       ...base,
       low: difference - critical * se,
@@ -64,5 +67,5 @@ export function againstControl(
       percentTogether: percentLimits(critical),
     });
   }
-  return { rows, method: family?.method ?? null };
+  return { rows, method };
 }

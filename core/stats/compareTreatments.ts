@@ -5,7 +5,9 @@ import { againstControl } from './againstControl';
 import type { Comparison, ComparisonError, ComparisonInput, TreatmentSummary } from './comparison';
 import { centre } from './decimal';
 import { gatherUnits } from './experimentalUnits';
-import { type LinearModel, type UnitRow, fitLinearModel } from './linearModel';
+import { type Errors, pooledErrors } from './contrast';
+import { type LinearModel, type UnitRow, prepareLinearModel } from './linearModel';
+import { ownSpreads } from './ownSpread';
 import { allPairs, lettersOf } from './pairwise';
 import { mean } from './moments';
 
@@ -52,13 +54,14 @@ export function compareTreatments(input: ComparisonInput): Result<Comparison, Co
     column: columnNames.indexOf(u.column),
     value: u.value,
   }));
-  const fit = fitLinearModel(unitRows, modelNames.length, blockNames.length, columnNames.length);
-  if (!fit.ok) {
-    if (fit.error.tag !== 'disconnected') throw new Error(`unexpected model error ${fit.error.tag}`);
-    return err({ tag: 'disconnected', a: modelNames[fit.error.a]!, b: modelNames[fit.error.b]! });
+  const prepared = prepareLinearModel(unitRows, modelNames.length, blockNames.length, columnNames.length);
+  if (!prepared.ok) {
+    const { error } = prepared;
+    if (error.tag !== 'disconnected') throw new Error(`unexpected model error ${error.tag}`);
+    return err({ tag: 'disconnected', a: modelNames[error.a]!, b: modelNames[error.b]! });
   }
-  const df = fit.value.dfResidual;
-  const seen = fit.value.residualMeanSquare;
+  const fit = prepared.value.fit(unitRows.map((r) => r.value));
+  const seen = fit.residualMeanSquare;
   const spread =
     seen === null
       ? units.length === names.length
@@ -68,17 +71,24 @@ export function compareTreatments(input: ComparisonInput): Result<Comparison, Co
         ? 'zero'
         : 'shown';
   // Without a spread that was seen nothing can be tested: what follows treats it as having none.
-  const model = spread === 'shown' ? fit.value : { ...fit.value, residualMeanSquare: null };
-  const ms = model.residualMeanSquare;
+  const model = spread === 'shown' ? fit : { ...fit, residualMeanSquare: null };
+  const base = input.spreads === 'own' ? 0 : null;
+  const own =
+    input.spreads === undefined || spread !== 'shown'
+      ? null
+      : ownSpreads(prepared.value, unitRows, modelNames.length, base);
+  const errors: Errors | null = own ?? pooledErrors(model);
 
-  const pairs = allPairs(names, index, model, alpha);
-  const dunnett = againstControl(modelNames, model, alpha, origin);
-  const t = ms === null ? null : tQuantile(1 - alpha / 2, df);
+  const pairs = allPairs(names, index, model, errors, alpha);
+  const dunnett = againstControl(modelNames, model, errors, {
+    ...{ alpha, origin },
+    spreads: own ? 'own' : 'one',
+  });
   const treatments = names.map((name): TreatmentSummary => {
     const i = index.get(name)!;
     const values = units.filter((u) => u.treatment === name).map((u) => u.value);
     const m = mean(values);
-    const half = t === null ? null : t * Math.sqrt(ms! * model.unscaledCovariance(i, i));
+    const half = errors && tQuantile(1 - alpha / 2, errors.df(i, i)) * Math.sqrt(errors.covariance(i, i));
     const adjusted = model.adjustedMeans[i]!;
     return {
       name,
@@ -106,8 +116,9 @@ export function compareTreatments(input: ComparisonInput): Result<Comparison, Co
     spread,
     versusControl: names.filter((n) => n !== control).map((n) => dunnett.rows.get(n)!),
     pairs,
-    letters: ms === null ? {} : lettersOf(names, treatments, pairs, alpha),
+    letters: errors === null ? {} : lettersOf(names, treatments, pairs, alpha),
     dunnettMethod: dunnett.method,
+    spreads: own ? 'own' : 'one',
   });
 }
 

@@ -18,6 +18,11 @@ export interface ComparisonInput {
   order?: readonly string[];
   /** a residual mean square at or below this isn't spread that was seen; default 0 */
   leastVariance?: number;
+  /**
+   * whose spread is whose own (see `ownSpreads`): own, the control's and that of one that stands out; peers, of one that
+   * stands out alone; left out: one for all
+   */
+  spreads?: 'own' | 'peers';
 }
 
 export interface TreatmentSummary {
@@ -93,6 +98,8 @@ export interface Comparison {
   letters: Record<string, string>;
   /** how Dunnett's critical value was found; null without a residual */
   dunnettMethod: 'product' | 'lattice' | 'single' | null;
+  /** whether some have a spread of their own */
+  spreads: 'own' | 'one';
 }
 
 export type ComparisonError =

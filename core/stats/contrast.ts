@@ -1,18 +1,30 @@
 import type { LinearModel } from './linearModel';
 
+/** How far adjusted means and their differences are known: what limits and tests are made of. */
+export interface Errors {
+  /** covariance of two adjusted means */
+  covariance: (a: number, b: number) => number;
+  /** degrees of freedom the standard error of a difference was seen with; of one mean where both are the same */
+  df: (a: number, b: number) => number;
+}
+
+/** One spread for all: the residual mean square; null without a residual. */
+export const pooledErrors = (model: LinearModel): Errors | null => {
+  const { residualMeanSquare: ms, unscaledCovariance: v, dfResidual } = model;
+  return ms === null ? null : { covariance: (a, b) => ms * v(a, b), df: () => dfResidual };
+};
+
 /**
  * Two treatments of a fitted model against each other.
  *
+ * @param errors null where there is nothing to test against
  * @param a index of the treatment in the model; `b` is taken off it
- * @returns difference of the adjusted means, and its standard error (null without a residual), both in raw units
+ * @returns difference of the adjusted means, and its standard error (null without errors), both in raw units
  */
-export function contrast(model: LinearModel, a: number, b: number) {
-  const v = model.unscaledCovariance;
+export function contrast(model: LinearModel, errors: Errors | null, a: number, b: number) {
+  const v = errors?.covariance;
   return {
     difference: model.adjustedMeans[a]! - model.adjustedMeans[b]!,
-    se:
-      model.residualMeanSquare === null
-        ? null
-        : Math.sqrt(model.residualMeanSquare * Math.max(0, v(a, a) + v(b, b) - 2 * v(a, b))),
+    se: v ? Math.sqrt(Math.max(0, v(a, a) + v(b, b) - 2 * v(a, b))) : null,
   };
 }

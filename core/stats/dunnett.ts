@@ -42,6 +42,15 @@ function productForm(correlation: readonly (readonly number[])[]): number[] | nu
   return lambda;
 }
 
+/**
+ * Correlations of product form with their λ rounded to a fiftieth, others as they are: taken from the values themselves they
+ * never come twice, and critical values hardly depend on them.
+ */
+export function inSteps(correlation: readonly (readonly number[])[]): number[][] {
+  const lambda = productForm(correlation)?.map((l) => Math.min(0.98, Math.round(l * 50) / 50));
+  return correlation.map((row, i) => row.map((r, j) => (lambda && i !== j ? lambda[i]! * lambda[j]! : r)));
+}
+
 /** P(all |Zᵢ| ≤ x) for known spread; even in the shared factor, so half the line is enough. */
 function productProbability(lambda: readonly number[]): (x: number) => number {
   const c = lambda.map((l) => Math.sqrt(1 - l * l));
@@ -135,6 +144,21 @@ function overSpread(inner: (x: number) => number, df: number): (d: number) => nu
 }
 
 const families = new Map<string, DunnettFamily>();
+const tables = new Map<string, (x: number) => number>();
+
+/** The chance for a known spread, tabled once for a design however its spread was seen. */
+function tableOf(correlation: readonly (readonly number[])[], lambda: readonly number[] | null) {
+  const key = `${lambda ? '' : 'lattice '}${correlation.map((r) => r.map((v) => v.toFixed(10)).join()).join(';')}`;
+  let table = tables.get(key);
+  if (!table) {
+    table = lambda
+      ? smoothTable(productProbability(lambda))
+      : smoothTable(latticeProbability(correlation), 2);
+    if (tables.size > 200) tables.clear();
+    tables.set(key, table);
+  }
+  return table;
+}
 
 /**
  * Prepares Dunnett's test for one set of comparisons.
@@ -153,8 +177,7 @@ export function dunnettFamily(
   const known = families.get(key);
   if (known) return known;
   const lambda = force ? null : productForm(correlation);
-  const knownSpread = lambda ? productProbability(lambda) : latticeProbability(correlation);
-  const probability = overSpread(lambda ? smoothTable(knownSpread) : smoothTable(knownSpread, 2), df);
+  const probability = overSpread(tableOf(correlation, lambda), df);
   const critical = new Map<number, number>();
   const family: DunnettFamily = {
     method: correlation.length === 1 ? 'single' : lambda ? 'product' : 'lattice',
@@ -165,7 +188,7 @@ export function dunnettFamily(
     },
     pValue: (t) => Math.min(1, Math.max(0, 1 - probability(Math.abs(t)))),
   };
-  if (families.size > 500) families.clear();
+  if (families.size > 5000) families.clear();
   families.set(key, family);
   return family;
 }

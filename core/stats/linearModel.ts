@@ -18,6 +18,16 @@ export type DesignRow = Omit<UnitRow, 'value'>;
 export interface PreparedModel {
   /** @param values one a row, in the order of the rows; should be centred near zero */
   fit: (values: ArrayLike<number>) => LinearModel;
+  /** how adjusted means and residuals are made of the values; worked out when it is first asked for */
+  makers: () => Makers;
+}
+
+/** A fit is linear in its values: what each row adds to what. */
+export interface Makers {
+  /** adjusted mean of a treatment: the values, each times its weight */
+  means: readonly Float64Array[];
+  /** residual of a row: the values, each times its weight (symmetric, 1 less the leverage on the diagonal) */
+  residuals: readonly Float64Array[];
 }
 
 export interface LinearModel {
@@ -183,8 +193,28 @@ export function prepareLinearModel(
   const covariance = solved.map((a) => solved.map((b) => dot(a, b)));
   const dfResidual = n - p;
   const blocked = blocks > 1 || columns > 1;
+  let makers: Makers | null = null;
+  const made = (): Makers => {
+    const rotated = rows.map((_, i) => {
+      const one = new Float64Array(n);
+      one[i] = 1;
+      for (const h of reflections) reflect(h, one);
+      return one;
+    });
+    return {
+      means: solved.map((c) => Float64Array.from(rotated, (q) => dot(c, q))),
+      residuals: rotated.map((a) =>
+        Float64Array.from(rotated, (b) => {
+          let s = 0;
+          for (let i = p; i < n; i++) s += a[i]! * b[i]!;
+          return s;
+        }),
+      ),
+    };
+  };
 
   return ok({
+    makers: () => (makers ??= made()),
     fit: (values) => {
       const qty = Float64Array.from(values);
       for (const h of reflections) reflect(h, qty);

@@ -1,5 +1,5 @@
 import type { PairDifference, TreatmentSummary } from './comparison';
-import { contrast } from './contrast';
+import { type Errors, contrast } from './contrast';
 import { letterDisplay } from './letters';
 import type { LinearModel } from './linearModel';
 import { studentizedRangeCdf, studentizedRangeQuantile } from './studentizedRange';
@@ -15,18 +15,19 @@ export function allPairs(
   names: readonly string[],
   index: ReadonlyMap<string, number>,
   model: LinearModel,
+  errors: Errors | null,
   alpha: number,
 ): PairDifference[] {
   const pairs: PairDifference[] = [];
   for (let i = 0; i < names.length; i++) {
     for (let j = i + 1; j < names.length; j++) {
       const [a, b] = [names[i]!, names[j]!];
-      const { difference, se } = contrast(model, index.get(a)!, index.get(b)!);
-      if (se === null) {
+      const { difference, se } = contrast(model, errors, index.get(a)!, index.get(b)!);
+      if (se === null || !errors) {
         pairs.push({ a, b, difference, low: null, high: null, p: null });
         continue;
       }
-      const df = model.dfResidual;
+      const df = errors.df(index.get(a)!, index.get(b)!);
       const half = (studentizedRangeQuantile(1 - alpha, names.length, df) / Math.SQRT2) * se;
       const q = (Math.abs(difference) / se) * Math.SQRT2;
       const p = Math.min(1, Math.max(0, 1 - studentizedRangeCdf(q, names.length, df)));

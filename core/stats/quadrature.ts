@@ -81,6 +81,7 @@ export function estimatedScaleRule(df: number): Rule {
     const total = weights.reduce((s, w) => s + w, 0);
     rule = { points: base.points, weights: weights.map((w) => w / total) };
   }
+  if (scaleRules.size > 2000) scaleRules.clear();
   scaleRules.set(df, rule);
   return rule;
 }

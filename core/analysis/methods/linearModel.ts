@@ -75,6 +75,7 @@ export const linearModel: Method = {
       alpha,
       order,
       leastVariance: roundingVariance(rows, trait),
+      spreads: input.peers ? 'peers' : 'own',
     });
     if (!compared.ok) return compared;
     const c = compared.value;
