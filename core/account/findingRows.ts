@@ -15,12 +15,15 @@ export interface FindingRow {
   /** on the method's own scale; limits simultaneous, p adjusted, null where nothing was tested */
   versusControl: {
     name: string;
-    difference: number;
+    /** null where one of two rates is nothing */
+    difference: number | null;
     low: number | null;
     high: number | null;
     p: number | null;
   }[];
 }
+
+const closed = (x: number | null): number | null => (x === null || Number.isFinite(x) ? x : null);
 
 /**
  * Findings as rows; inputs without a finding are left out.
@@ -42,9 +45,9 @@ export const findingRows = (
         ...{ trait, round, crop, method },
         versusControl: versusControl.map((c) => ({
           name: nameOf(c.a),
-          difference: c.estimate,
-          low: c.low,
-          high: c.high,
+          difference: closed(c.estimate),
+          low: closed(c.low),
+          high: closed(c.high),
           p: c.p,
         })),
       },

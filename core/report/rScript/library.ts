@@ -65,6 +65,7 @@ lattice_probability <- function(rho, points = 2039, generator = 864) {
 # The spread is estimated on df: the chance for a known one, weighted by where its
 # estimate may lie (trapezoidal rule over its logarithm).
 over_spread <- function(known, df) {
+  if (is.infinite(df)) return(known)
   at <- seq(0, 9.5, by = 0.05); table <- splinefun(at, sapply(at, known))
   u <- seq(-45 / df - 1, 2.5, by = 0.02 * min(1, sqrt(2 / df) * 3)); s <- exp(u)
   w <- 2 * df * s^2 * dchisq(df * s^2, df) * (u[2] - u[1])
@@ -84,6 +85,53 @@ dunnett <- function(rho, df, alpha) {
   dunnett_known[[key]]
 }
 
+# Correlations taken from the values: lambda rounded to a fiftieth.
+in_steps <- function(rho) {
+  lambda <- product_form(rho)
+  if (is.null(lambda)) return(rho)
+  lambda <- pmin(0.98, floor(lambda * 50 + 0.5) / 50); out <- outer(lambda, lambda); diag(out) <- 1
+  out
+}
+
+# The control's spread is its own, the others share one but for one that stands out. NULL: one spread for all.
+# w: differences from the control as weights of the values; x: the model; of: arms by number, the control (if any) is 1.
+own_spreads <- function(x, of, y, w, has_control, blocked) {
+  n <- length(y); if (blocked && n > 120) return(NULL)
+  q <- qr(x); q <- qr.Q(q)[, seq_len(q$rank), drop = FALSE]; m <- diag(n) - q %*% t(q)
+  e <- as.vector(m %*% y); k <- max(of)
+  within <- function(g) of %in% g
+  rss <- function(g) sum(e[within(g)]^2)
+  trace <- function(g) sum(diag(m)[within(g)])
+  square <- function(g, h = g) sum(m[within(g), within(h)]^2)
+  freedom <- function(g) if (square(g) > 0) trace(g)^2 / square(g) else 0
+  own <- function(g, rest) sum(of == g) >= 3 && freedom(g) >= 2 - 1e-9 && freedom(rest) >= 2 - 1e-9
+  kind <- rep(0, k); others <- if (has_control) seq_len(k)[-1] else seq_len(k)
+  if (has_control && own(1, others)) kind[1] <- 1
+  stands <- sapply(others, function(g) {
+    rest <- setdiff(others, g)
+    if (length(rest) == 0 || !own(g, rest)) return(1)
+    below <- pf((rss(g) / trace(g)) / (rss(rest) / trace(rest)), freedom(g), freedom(rest))
+    2 * min(below, 1 - below)
+  })
+  odd <- which.min(stands)
+  if (stands[odd] < 0.3 / length(others)) kind[others[odd]] <- 2
+  groups <- lapply(unique(kind), function(z) which(kind == z))
+  if (length(groups) < 2) return(NULL)
+  table <- sapply(groups, function(h) sapply(groups, function(g) square(g, h)))
+  variance <- tryCatch(solve(table, sapply(groups, rss)), error = function(z) NULL)
+  if (is.null(variance) || any(!(variance > 1e-12 * sum(e^2)))) return(NULL)
+  at <- match(kind, unique(kind))[of]; error <- variance[at]
+  s <- m %*% (error * m)
+  shared <- sapply(groups, function(h) sapply(groups, function(g) sum(s[within(g), within(h)]^2)))
+  cov <- w %*% (error * t(w))
+  df <- apply(w, 1, function(one) {
+    parts <- sapply(seq_along(groups), function(g) sum(one[at == g]^2))
+    weights <- solve(table, parts)
+    max(1, floor(sum(parts * variance)^2 / as.vector(t(weights) %*% shared %*% weights) * 10 + 1e-6) / 10)
+  })
+  list(cov = cov, df = df)
+}
+
 linear <- function(d, f, arms) {
   y <- d$value - d$value[1]
   t <- factor(d$arm, levels = c(f$control, setdiff(arms, f$control)))
@@ -94,16 +142,22 @@ linear <- function(d, f, arms) {
   difference <- coef(fit)[own]; df <- df.residual(fit); rss <- sum(resid(fit)^2)
   if (rss <= sum(y^2) * length(y) * .Machine$double.eps^2 * 32) rss <- 0
   tested <- df > 0 && rss / df > f$least
-  v <- summary.lm(fit)$cov.unscaled[own, own, drop = FALSE]
+  x <- model.matrix(fit); w <- qr.coef(qr(x), diag(length(y)))[own, , drop = FALSE]
+  blocked <- nlevels(b) > 1 || nlevels(k) > 1
+  spreads <- if (tested && is.null(f$pooled)) own_spreads(x, as.integer(t), y, w, !f$peers, blocked)
+  v <- if (is.null(spreads)) rss / df * summary.lm(fit)$cov.unscaled[own, own, drop = FALSE] else spreads$cov
+  dfs <- if (is.null(spreads)) rep(df, length(own)) else spreads$df
+  rho <- v / sqrt(outer(diag(v), diag(v)))
+  if (!is.null(spreads)) rho <- in_steps(rho)
   tests <- sapply(seq_along(own), function(i) {
     if (!tested) return(c(NA, NA, NA))
-    se <- sqrt(rss / df * v[i, i]); t <- abs(difference[i]) / se
+    se <- sqrt(v[i, i]); t <- abs(difference[i]) / se
     if (f$peers) {
       g <- length(arms)
-      half <- uniroot(function(q) ptukey(q, g, df) - (1 - f$alpha), c(0.1, 20), extendInt = "upX", tol = 1e-10)$root / sqrt(2) * se
-      p <- ptukey(t * sqrt(2), g, df, lower.tail = FALSE)
+      half <- uniroot(function(q) ptukey(q, g, dfs[i]) - (1 - f$alpha), c(0.1, 20), extendInt = "upX", tol = 1e-10)$root / sqrt(2) * se
+      p <- ptukey(t * sqrt(2), g, dfs[i], lower.tail = FALSE)
     } else {
-      family <- dunnett(v / sqrt(outer(diag(v), diag(v))), df, f$alpha)
+      family <- dunnett(rho, dfs[i], f$alpha)
       half <- family$critical * se; p <- family$p(t)
     }
     c(difference[i] - half, difference[i] + half, p)
@@ -113,7 +167,7 @@ linear <- function(d, f, arms) {
 
 log <- function(d, f, arms) {
   if (any(d$value <= 0)) return(NULL)
-  d$value <- base::log(d$value); f$least <- 0
+  d$value <- base::log(d$value); f$least <- 0; f$pooled <- TRUE
   found <- linear(d, f, arms)
   found[c("difference", "low", "high")] <- exp(found[c("difference", "low", "high")])
   found
@@ -197,6 +251,93 @@ permutation <- function(d, f, arms) against_control(arms, f, function(a, b, fami
   c(difference = found$difference, low = ends[1], high = ends[2], p = if (is.na(ends[1])) NA else min(1, found$p * family))
 })
 
+# ---- closed testing ----------------------------------------------------------------
+
+subsets <- function(x, least) {
+  all <- lapply(seq_len(2^length(x)) - 1, function(b) x[bitwAnd(b, 2^(seq_along(x) - 1)) > 0])
+  all[lengths(all) >= least]
+}
+
+# p of every arm against the control: the largest of all sets that hold both. Sets of equals but for the largest get
+# their share of the level (Ryan, Einot, Gabriel and Welsch).
+closed <- function(arms, f, test) {
+  known <- list()
+  of <- function(set) {
+    key <- paste(sort(set), collapse = " ")
+    if (is.null(known[[key]])) known[[key]] <<- test(sort(set))
+    known[[key]]
+  }
+  none <- function(p) if (is.na(p)) 0 else p
+  others <- setdiff(arms, f$control); m <- length(arms)
+  function(a) {
+    alone <- of(c(a, f$control))
+    if (is.na(alone)) return(NA)
+    if (f$peers) {
+      if (m >= 11) return(min(1, alone * choose(m, 2)))
+      sets <- Filter(function(s) all(c(a, f$control) %in% s), subsets(arms, 2))
+      return(max(sapply(sets, function(s) { p <- none(of(s)); if (length(s) > m - 2) p else 1 - (1 - p)^(m / length(s)) })))
+    }
+    if (m - 1 >= 11) return(min(1, alone * (m - 1)))
+    max(sapply(Filter(function(s) a %in% s, subsets(others, 1)), function(s) none(of(c(f$control, s)))))
+  }
+}
+
+least_swapped <- function(d, a, b) {
+  sizes <- table(factor(blocks_of(d)), factor(d$arm, levels = sort(unique(d$arm))))
+  a <- sizes[, as.character(a)]; b <- sizes[, as.character(b)]
+  min(1, (if (all(a == b)) 2 else 1) / prod(choose(a + b, a)))
+}
+
+# Whether swapping could tell two, p as closed testing shares it.
+can_tell <- function(d, a, b, arms, f, alpha = f$alpha) {
+  equals <- if (f$peers) length(arms) else length(arms) - 1
+  least <- least_swapped(d, a, b)
+  alone <- (!f$peers && (a == f$control || b == f$control)) || equals < 4
+  (if (alone) least else 1 - (1 - least)^(equals / 2)) <= alpha
+}
+all_told <- function(d, arms, f, alpha = f$alpha) {
+  several <- arms[sapply(arms, function(a) sum(d$arm == a) > 1)]
+  pairs <- if (length(several) > 1) combn(several, 2) else matrix(0, 2, 0)
+  all(apply(pairs, 2, function(p) can_tell(d, p[1], p[2], arms, f, alpha)))
+}
+
+# Scores handed out among these arms inside blocks: of two in every way, of more the largest difference.
+swapped_apart <- function(score, arm, block, base) {
+  groups <- sort(unique(arm))
+  if (length(groups) == 2) {
+    blocks <- lapply(unique(block), function(k) list(a = score[arm == groups[1] & block == k], b = score[arm == groups[2] & block == k]))
+    if (arrangements_of(blocks) <= MOST_SWAPPED) return(swap_test(blocks)$p)
+  }
+  k <- length(groups); size <- sapply(groups, function(g) sum(arm == g)); means <- rep(0, k); v <- matrix(0, k, k)
+  for (one in unique(block)) {
+    here <- block == one; n <- sum(here); if (n < 2) next
+    e <- score[here] - mean(score[here]); own <- sapply(groups, function(g) sum(arm[here] == g))
+    means <- means + sapply(groups, function(g) sum(e[arm[here] == g])) / size
+    v <- v + sum(e^2) / (n * (n - 1)) * (diag(own * n, k) - outer(own, own)) / outer(size, size)
+  }
+  pairs <- if (is.null(base)) t(combn(k, 2)) else cbind(setdiff(seq_len(k), match(base, groups)), match(base, groups))
+  l <- matrix(0, nrow(pairs), k)
+  l[cbind(seq_len(nrow(pairs)), pairs[, 1])] <- 1; l[cbind(seq_len(nrow(pairs)), pairs[, 2])] <- -1
+  cov <- l %*% v %*% t(l)
+  if (any(!(diag(cov) > 1e-12))) return(NA)
+  z <- max(abs(l %*% means) / sqrt(diag(cov)))
+  if (is.null(base)) return(max(0, ptukey(z * sqrt(2), k, Inf, lower.tail = FALSE)))
+  if (nrow(pairs) == 1) return(2 * pnorm(-z))
+  rho <- cov / sqrt(outer(diag(cov), diag(cov))); lambda <- product_form(rho)
+  min(1, max(0, 1 - (if (is.null(lambda)) lattice_probability(rho) else product_probability(lambda))(z)))
+}
+
+# Limits that say what p says: where they part, the limit towards no effect is the test's own.
+agreeing <- function(estimate, low, high, p, alpha, none) {
+  refuted <- p <= alpha && estimate != none
+  if (refuted != (low > none || high < none)) {
+    part <- if (p >= 1) -1 else max(-1, 1 - qnorm(alpha / 2) / qnorm(p / 2))
+    near <- none + (estimate - none) * part
+    if (estimate > none) low <- near else high <- near
+  }
+  c(difference = estimate, low = low, high = high, p = p)
+}
+
 # ---- k of n -----------------------------------------------------------------------
 
 wilson <- function(k, n, alpha) {
@@ -206,16 +347,22 @@ wilson <- function(k, n, alpha) {
   c(p, if (k == 0) 0 else max(0, middle - half), if (k == n) 1 else min(1, middle + half))
 }
 
+# Pearson residuals of the units, blocks and columns taken off; groups near none or all show nothing of it.
 scatter_of <- function(d) {
-  chi <- 0; df <- 0
-  for (a in unique(d$arm)) {
-    own <- d[d$arm == a, ]; df <- df + nrow(own) - 1
-    p <- sum(own$k) / sum(own$n)
-    if (p == 0 || p == 1) next
-    use <- own$n > 0
-    chi <- chi + sum((own$k[use] - own$n[use] * p)^2 / (own$n[use] * p * (1 - p)))
-  }
-  if (df > 0) chi / df else NA
+  share <- function(a) c(k = sum(d$k[d$arm == a]), n = sum(d$n[d$arm == a]))
+  arms <- unique(d$arm)
+  telling <- arms[sapply(arms, function(a) { s <- share(a); min(s["k"], s["n"] - s["k"]) >= sum(d$arm == a) })]
+  counted <- if (length(telling) > 0) telling else arms
+  use <- d$n > 0 & d$arm %in% counted
+  block <- blocks_of(d); column <- if (all(!is.na(d$column))) d$column else rep("", nrow(d))
+  spent <- length(unique(block)) + length(unique(column)) - 2
+  inside <- nrow(d) - length(arms) - spent >= 6
+  df <- sum(use) - length(counted) - (if (inside) spent else 0)
+  if (length(telling) == 0) return(list(spread = 1, df = df))
+  p <- sapply(d$arm, function(a) { s <- share(a); s[["k"]] / s[["n"]] })
+  r <- ((d$k - d$n * p) / sqrt(d$n * p * (1 - p)))[use]
+  if (inside) for (by in list(block[use], column[use])) if (length(unique(by)) > 1) r <- r - ave(r, by)
+  list(spread = if (df > 0) max(1, sum(r^2) / df) else 1, df = df)
 }
 
 swap_units <- function(d, a, b) {
@@ -246,96 +393,45 @@ swap_units <- function(d, a, b) {
   mean(gap(k, n) >= seen)
 }
 
-least_swapped <- function(d, a, b) {
-  sizes <- table(factor(blocks_of(d)), d$arm)
-  a <- sizes[, as.character(a)]; b <- sizes[, as.character(b)]
-  min(1, (if (all(a == b)) 2 else 1) / prod(choose(a + b, a)))
-}
-
-# Where so few units can be swapped that nothing could be told: Cochran-Mantel-Haenszel over the scatter of all units.
-by_scatter <- function(d, a, b, scatter) {
-  df <- nrow(d) - length(unique(d$arm)); excess <- 0; v <- 0
-  if (df < 8) return(NA)
-  block <- blocks_of(d)
-  for (g in unique(block)) {
-    x <- d[block == g & d$arm == a, ]; y <- d[block == g & d$arm == b, ]
-    n <- sum(x$n); m <- sum(y$n); k <- sum(x$k) + sum(y$k)
-    if (n == 0 || m == 0) next
-    excess <- excess + sum(x$k) - n * k / (n + m)
-    v <- v + n * m * k * (n + m - k) / ((n + m)^2 * (n + m - 1))
+# Too few units to be swapped: Cochran-Mantel-Haenszel of several groups over the scatter of all units, against F.
+by_scatter <- function(d, set, scatter) {
+  g <- length(set) - 1; excess <- rep(0, g); v <- matrix(0, g, g); block <- blocks_of(d)
+  for (one in unique(block)) {
+    n <- sapply(set, function(a) sum(d$n[block == one & d$arm == a])); N <- sum(n)
+    k <- sapply(set, function(a) sum(d$k[block == one & d$arm == a])); K <- sum(k)
+    if (N < 2) next
+    excess <- excess + (k - n * K / N)[seq_len(g)]
+    v <- v + K * (N - K) / (N^2 * (N - 1)) * (diag(n * N, g + 1) - outer(n, n))[seq_len(g), seq_len(g)]
   }
-  if (v > 0) 2 * pt(-sqrt(excess^2 / v / scatter), df) else 1
+  chi <- tryCatch(sum(excess * solve(v, excess)), error = function(e) NA)
+  if (is.na(chi) || chi <= 0) 1 else pf(chi / g / scatter$spread, g, scatter$df, lower.tail = FALSE)
 }
 
 proportions <- function(d, f, arms) {
-  scatter <- scatter_of(d); scatter <- max(1, if (is.na(scatter)) 1 else scatter)
+  scatter <- scatter_of(d); single <- function(a) sum(d$arm == a) < 2
+  swapped <- any(is.na(d$column)) && all_told(d, arms, f, f$alpha / 10)
+  p_of <- closed(arms, f, function(set) {
+    if (any(sapply(set, single))) return(NA)
+    if (!swapped) return(if (scatter$df >= 2) by_scatter(d, set, scatter) else NA)
+    if (length(set) == 2) return(swap_units(d, set[1], set[2]))
+    these <- d[d$arm %in% set, ]
+    swapped_apart(these$k - these$n * sum(these$k) / sum(these$n), these$arm, blocks_of(d)[d$arm %in% set],
+      if (!f$peers && f$control %in% set) f$control)
+  })
   against_control(arms, f, function(a, b, family) {
     share <- function(x) {
       own <- d[d$arm == x, ]
-      wilson(sum(own$k) / scatter, sum(own$n) / scatter, f$alpha / family)
+      wilson(sum(own$k) / scatter$spread, sum(own$n) / scatter$spread, f$alpha / family)
     }
-    x <- share(a); y <- share(b); difference <- x[1] - y[1]
-    alone <- sum(d$arm == a) < 2 || sum(d$arm == b) < 2
-    p <- if (alone) NA else if (least_swapped(d, a, b) * family > f$alpha) by_scatter(d, a, b, scatter) else swap_units(d, a, b)
+    x <- share(a); y <- share(b); difference <- x[1] - y[1]; p <- p_of(a)
     if (is.na(p)) return(nothing(100 * difference))
     low <- difference - sqrt((x[1] - x[2])^2 + (y[3] - y[1])^2)
     high <- difference + sqrt((x[3] - x[1])^2 + (y[1] - y[2])^2)
-    p <- min(1, p * family)
-    # An interval that the units themselves don't bear out ends at nought.
-    if (p > f$alpha) { low <- min(0, low); high <- max(0, high) }
-    c(difference = 100 * difference, low = 100 * low, high = 100 * high, p = p)
+    agreeing(100 * difference, 100 * low, 100 * high, p, f$alpha, 0)
   })
 }
 
 # ---- scores and ranks ----------------------------------------------------------------
-
-JUST_CLEAR <- 1e-6
-
-# Exact p of a difference of mean ranks: every way to hand out the ranks of all units.
-rank_difference <- function(groups, i, j) {
-  r <- round(2 * rank(unlist(groups))); from <- c(0, cumsum(lengths(groups)))
-  total <- function(g) sum(r[from[g] + seq_along(groups[[g]])])
-  m <- length(groups[[i]]); n <- length(groups[[j]])
-  gcd <- function(a, b) if (b == 0) a else gcd(b, a %% b)
-  up <- n / gcd(m, n); down <- m / gcd(m, n); s <- sort(r, decreasing = TRUE)
-  reach <- max(up * sum(s[1:m]), down * sum(s[1:n])); width <- 2 * reach + 1
-  ways <- array(0, c(m + 1, n + 1, width)); ways[1, 1, reach + 1] <- 1
-  moved <- function(x, by) if (by >= 0) c(rep(0, by), x[seq_len(width - by)]) else c(x[(1 - by):width], rep(0, -by))
-  for (one in r) for (a in m:0) for (b in n:0) {
-    add <- 0
-    if (a > 0) add <- add + moved(ways[a, b + 1, ], up * one)
-    if (b > 0) add <- add + moved(ways[a + 1, b, ], -down * one)
-    if (a > 0 || b > 0) ways[a + 1, b + 1, ] <- ways[a + 1, b + 1, ] + add
-  }
-  rank_tail(ways[m + 1, n + 1, ], reach, up * total(i) - down * total(j))
-}
-
-rank_tail <- function(ways, none, observed) {
-  at <- abs(seq_along(ways) - 1 - none)
-  c(p = sum(ways[at >= abs(observed)]) / sum(ways), least = sum(ways[at == max(at[ways > 0])]) / sum(ways))
-}
-
-# The same within blocks: each pair of ranks of a block is as likely as any other.
-rank_sums <- function(rows, i, j) {
-  r <- round(2 * t(apply(rows, 1, rank))); reach <- 2 * length(rows); width <- 2 * reach + 1
-  ways <- rep(0, width); ways[reach + 1] <- 1
-  for (b in seq_len(nrow(r))) {
-    gaps <- outer(r[b, ], r[b, ], "-"); gaps <- gaps[row(gaps) != col(gaps)]
-    nxt <- rep(0, width)
-    for (g in gaps) { to <- seq_len(width) + g; ok <- to >= 1 & to <= width; nxt[to[ok]] <- nxt[to[ok]] + ways[ok] }
-    ways <- nxt
-  }
-  rank_tail(ways, reach, sum(r[, i] - r[, j]))
-}
-
-dunn_p <- function(groups, i, j) {
-  all <- unlist(groups); N <- length(all); ties <- sum(table(all)^3 - table(all))
-  v <- N * (N + 1) / 12 - ties / (12 * (N - 1))
-  if (v <= 1e-12) return(NA)
-  r <- split(rank(all), rep(seq_along(groups), lengths(groups)))
-  z <- (mean(r[[i]]) - mean(r[[j]])) / sqrt(v * (1 / length(r[[i]]) + 1 / length(r[[j]])))
-  2 * pnorm(-abs(z))
-}
 
 superiority <- function(a, b, alpha) {
   share <- (mean(sign(outer(a, b, "-"))) + 1) / 2; z <- qnorm(1 - alpha / 2)
@@ -347,73 +443,114 @@ superiority <- function(a, b, alpha) {
 }
 
 scores <- function(d, f, arms) {
+  # Too few units to be swapped, and Latin squares: steps as figures.
+  several <- sum(table(d$arm) > 1) > 1
+  if (all(!is.na(d$column)) || (several && !all_told(d, arms, f))) return(linear(d, f, arms))
   groups <- lapply(arms, function(a) d$value[d$arm == a])
   cells <- table(d$block, d$arm)
   complete <- all(!is.na(d$block)) && nrow(cells) > 1 && all(cells == 1)
   rows <- if (complete) t(sapply(unique(d$block), function(k) sapply(arms, function(a) d$value[d$arm == a & d$block == k])))
-  if (length(unique(d$value)) < 2) return(against_control(arms, f, function(a, b, family) nothing(0.5)))
+  p_of <- closed(arms, f, function(set) {
+    these <- d[d$arm %in% set, ]
+    if (any(table(these$arm) < 2)) return(NA)
+    swapped_apart(rank(these$value), these$arm, blocks_of(d)[d$arm %in% set], if (!f$peers && f$control %in% set) f$control)
+  })
   against_control(arms, f, function(a, b, family) {
     i <- match(a, arms); j <- match(b, arms); alpha <- f$alpha / family
-    if (complete) {
-      s <- wilson(sum((sign(rows[, i] - rows[, j]) + 1) / 2), nrow(rows), alpha)
-      chance <- rank_sums(rows, i, j)
-    } else {
-      s <- superiority(groups[[i]], groups[[j]], alpha)
-      chance <- if (nrow(d) <= 24) rank_difference(groups, i, j) else c(p = dunn_p(groups, i, j), least = 0)
-    }
-    if (is.na(chance["p"]) || chance["least"] * family > f$alpha) return(nothing(s[1]))
-    p <- min(1, chance[["p"]] * family); low <- s[2]; high <- s[3]
-    if (p > f$alpha || s[1] == 0.5) { low <- min(low, 0.5); high <- max(high, 0.5) }
-    else if (s[1] > 0.5) low <- max(low, 0.5 + JUST_CLEAR) else high <- min(high, 0.5 - JUST_CLEAR)
-    c(difference = s[1], low = low, high = high, p = p)
+    s <- if (complete) wilson(sum((sign(rows[, i] - rows[, j]) + 1) / 2), nrow(rows), alpha)
+      else superiority(groups[[i]], groups[[j]], alpha)
+    p <- p_of(a)
+    if (is.na(p)) nothing(s[1]) else agreeing(s[1], s[2], s[3], p, f$alpha, 0.5)
   })
 }
 
 # ---- days until -----------------------------------------------------------------------
 
-times <- function(d, f, arms) against_control(arms, f, function(a, b, family) {
-  own <- d[d$arm %in% c(a, b), ]; own <- own[order(own$arm != a), ]
-  mine <- own$arm == a; event <- own$happened == 1
-  excess <- 0; variance <- 0; hazard <- rep(0, nrow(own))
-  for (t in sort(unique(own$time[event]))) {
-    n <- sum(own$time >= t); m <- sum(own$time >= t & mine); e <- sum(event & own$time == t)
-    excess <- excess + sum(event & own$time == t & mine) - e * m / n
-    if (n > 1) variance <- variance + e * m * (n - m) * (n - e) / (n^2 * (n - 1))
-    hazard[own$time >= t] <- hazard[own$time >= t] + e / n
-  }
-  faster <- if (variance > 0) excess / variance else 0
-  later <- function(x) 1 / (1 + exp(x))
-  if (sum(mine) < 2 || sum(!mine) < 2 || variance <= 0) return(nothing(later(faster)))
-  own$block <- if (all(!is.na(d$block))) own$block else NA
-  blocks <- in_blocks(own, a, b, event - hazard); counts <- arrangements_of(blocks)
-  mirrored <- all(sapply(blocks, function(x) length(x$a) == length(x$b)))
-  if ((if (mirrored) 2 else 1) / counts * family > f$alpha) return(nothing(later(faster)))
-  raw <- if (counts <= MOST_SWAPPED) swap_test(blocks)$p else pchisq(excess^2 / variance, 1, lower.tail = FALSE)
-  p <- min(1, raw * family); half <- qnorm(1 - f$alpha / family / 2) / sqrt(variance)
-  low <- later(faster + half); high <- later(faster - half)
-  if (p > f$alpha || faster == 0) { low <- min(low, 0.5); high <- max(high, 0.5) }
-  else if (faster < 0) low <- max(low, 0.5 + JUST_CLEAR) else high <- min(high, 0.5 - JUST_CLEAR)
-  c(difference = later(faster), low = low, high = high, p = p)
-})
+# Each unit's share in the log-rank test of these together: 1 for an event less the hazard gathered so far.
+log_rank_scores <- function(time, event) {
+  hazard <- rep(0, length(time))
+  for (t in sort(unique(time[event]))) hazard[time >= t] <- hazard[time >= t] + sum(event & time == t) / sum(time >= t)
+  event - hazard
+}
+
+times <- function(d, f, arms) {
+  # Days that are all known are figures.
+  if (all(d$happened == 1)) return(linear(d, f, arms))
+  p_of <- closed(arms, f, function(set) {
+    if (length(set) == 2 && !can_tell(d, set[1], set[2], arms, f)) return(NA)
+    these <- d[d$arm %in% set, ]
+    swapped_apart(log_rank_scores(these$time, these$happened == 1), these$arm, blocks_of(d)[d$arm %in% set],
+      if (!f$peers && f$control %in% set) f$control)
+  })
+  against_control(arms, f, function(a, b, family) {
+    own <- d[d$arm %in% c(a, b), ]; mine <- own$arm == a; event <- own$happened == 1
+    excess <- 0; variance <- 0
+    for (t in sort(unique(own$time[event]))) {
+      n <- sum(own$time >= t); m <- sum(own$time >= t & mine); e <- sum(event & own$time == t)
+      excess <- excess + sum(event & own$time == t & mine) - e * m / n
+      if (n > 1) variance <- variance + e * m * (n - m) * (n - e) / (n^2 * (n - 1))
+    }
+    faster <- if (variance > 0) excess / variance else 0
+    later <- function(x) 1 / (1 + exp(x)); p <- p_of(a)
+    if (is.na(p) || variance <= 0) return(nothing(later(faster)))
+    half <- qnorm(1 - f$alpha / family / 2) / sqrt(variance)
+    agreeing(later(faster), later(faster + half), later(faster - half), p, f$alpha, 0.5)
+  })
+}
 
 # ---- counts as rates --------------------------------------------------------------------
 
+# Few counts, or none of one arm: the score test of the ratio given the sums of each block, and its interval by turning
+# it round.
+rate_ratio <- function(d, a, b, dispersion) {
+  block <- blocks_of(d)
+  strata <- lapply(unique(block), function(k) {
+    x <- d[block == k & d$arm == a, ]; y <- d[block == k & d$arm == b, ]
+    c(sum(x$count), sum(x$exposure), sum(y$count), sum(y$exposure))
+  })
+  strata <- Filter(function(s) s[2] > 0 && s[4] > 0 && s[1] + s[3] > 0, strata)
+  if (length(strata) == 0) return(NULL)
+  s <- do.call(rbind, strata)
+  score <- function(ratio) {
+    share <- ratio * s[, 2] / (ratio * s[, 2] + s[, 4]); both <- s[, 1] + s[, 3]
+    sum(s[, 1] - both * share) / sqrt(dispersion * sum(both * share * (1 - share)))
+  }
+  where <- function(target) {
+    low <- -40; high <- 40
+    for (i in 1:90) { middle <- (low + high) / 2; if (score(exp(middle)) > target) low <- middle else high <- middle }
+    exp((low + high) / 2)
+  }
+  none <- all(s[, 1] == 0); all_of <- all(s[, 3] == 0)
+  list(estimate = if (none) 0 else if (all_of) Inf else where(0), score = score, interval = function(critical)
+    c(if (none) 0 else where(critical), if (all_of) Inf else where(-critical)))
+}
+
 counts <- function(d, f, arms) {
-  totals <- tapply(d$count, d$arm, sum)
-  if (sum(d$count) / nrow(d) < 3 || any(totals == 0)) return(permutation(d, f, arms))
-  t <- factor(d$arm, levels = c(f$control, setdiff(arms, f$control)))
-  b <- factor(if (all(!is.na(d$block))) d$block else "")
-  fit <- suppressWarnings(glm(reformulate(c(if (nlevels(b) > 1) "b", "t", "offset(base::log(d$exposure))"), "d$count"),
-    family = quasipoisson, epsilon = 1e-14, maxit = 100))
-  own <- paste0("t", levels(t)[-1])
-  if (any(is.na(coef(fit)[own]))) return(permutation(d, f, arms))
-  df <- df.residual(fit); phi <- if (df > 0) sum(residuals(fit, "pearson")^2) / df else NA
-  v <- summary(fit)$cov.unscaled
+  totals <- tapply(d$count, d$arm, sum); block <- blocks_of(d)
+  few <- sum(d$count) / nrow(d) < 3 || any(totals == 0)
+  use <- d$arm %in% names(totals)[totals > 0] & ave(d$count * (totals[as.character(d$arm)] > 0), block, FUN = sum) > 0
+  phi <- NA; df <- 0; ratio <- NULL
+  if (any(use)) {
+    own <- d[use, ]; t <- factor(own$arm, levels = intersect(c(f$control, setdiff(arms, f$control)), own$arm)); b <- factor(block[use])
+    terms <- c(if (nlevels(b) > 1) "b", if (nlevels(t) > 1) "t", "offset(base::log(own$exposure))")
+    fit <- suppressWarnings(glm(reformulate(terms, "own$count"), family = quasipoisson, epsilon = 1e-14, maxit = 100))
+    df <- df.residual(fit)
+    if (df > 0 && !any(is.na(coef(fit)))) phi <- sum(residuals(fit, "pearson")^2) / df
+    v <- summary(fit)$cov.unscaled
+  }
+  tested <- !is.na(phi)
+  if (few) phi <- max(1, phi, na.rm = TRUE)
   against_control(arms, f, function(a, b, family) {
-    ratio <- coef(fit)[[paste0("t", a)]]
-    if (is.na(phi) || phi <= 1e-12) return(nothing(exp(ratio)))
-    se <- sqrt(phi * v[paste0("t", a), paste0("t", a)]); half <- qt(1 - f$alpha / family / 2, df) * se
-    c(difference = exp(ratio), low = exp(ratio - half), high = exp(ratio + half), p = min(1, family * 2 * pt(-abs(ratio) / se, df)))
+    if (!few) {
+      name <- paste0("t", a); ratio <- coef(fit)[[name]]
+      if (!tested || phi <= 1e-12) return(nothing(exp(ratio)))
+      se <- sqrt(phi * v[name, name]); half <- qt(1 - f$alpha / family / 2, df) * se
+      return(c(difference = exp(ratio), low = exp(ratio - half), high = exp(ratio + half), p = min(1, family * 2 * pt(-abs(ratio) / se, df))))
+    }
+    found <- rate_ratio(d, a, b, phi)
+    if (is.null(found) || !tested) return(nothing(if (is.null(found)) 1 else found$estimate))
+    ends <- found$interval(qt(1 - f$alpha / family / 2, df))
+    c(difference = found$estimate, low = ends[1], high = ends[2], p = min(1, family * 2 * pt(-abs(found$score(1)), df)))
   })
 }
 `;
@@ -424,10 +561,10 @@ const partsOf: Record<string, string[]> = {
   log: ['means by the linear'],
   welch: ['means, each'],
   permutation: ['means by swapping'],
-  proportions: ['means by swapping', 'k of n'],
-  scores: ['k of n', 'scores'],
-  times: ['means by swapping', 'days'],
-  counts: ['means by swapping', 'counts'],
+  proportions: ['means by the linear', 'means by swapping', 'closed', 'k of n'],
+  scores: ['means by the linear', 'means by swapping', 'closed', 'k of n', 'scores'],
+  times: ['means by the linear', 'means by swapping', 'closed', 'days'],
+  counts: ['counts'],
 };
 
 /** The part of the library that one method needs. */

@@ -31,6 +31,8 @@ one_finding <- function(f) {
 }
 
 result <- do.call(rbind, lapply(findings, one_finding))
+# An open end of an interval stands empty.
+if (!is.null(result)) for (column in c("difference", "low", "high")) result[[column]][is.infinite(result[[column]])] <- NA
 if (is.null(result)) result <- data.frame(trait = character(), round = character(), crop = character(),
   name = character(), difference = numeric(), low = numeric(), high = numeric(), p = numeric())
 cat(names(result), sep = ",")
