@@ -33,7 +33,7 @@ describe('what the money says', () => {
   it('until which price the best value stays the best', () => {
     // A: 10 for 10 g; B: 40 for 12 g. A costs as much a gram as B at 33.3: 3.3 times its price.
     expect(said({})).toEqual([
-      'Each g more than Water took, with its 95 % interval: B €0.0333 (€0.0278 to €0.0416) and A €0.0100 (€0.00807 to €0.0131).',
+      'Each g more than Water took, with its 95 % interval: B €0.0333 (€0.0277 to €0.0418) and A €0.0100 (€0.00804 to €0.0132).',
       'A stays the best value until its products cost 3.3 times as much; then B is.',
     ]);
   });

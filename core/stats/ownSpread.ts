@@ -1,14 +1,9 @@
-import fCdf from '@stdlib/stats-base-dists-f-cdf';
 import type { Errors } from './contrast';
 import type { PreparedModel, UnitRow } from './linearModel';
 import { mean } from './moments';
-import { solve } from './solve';
 
-/** A contender's spread stands out at this level, shared over all contenders (fixed beforehand; found by simulation). */
-const STANDS_OUT = 0.3;
 /** Fewer units than so many show no spread of their own (practice). */
 const LEAST_UNITS = 3;
-const LEAST_FREEDOM = 2 - 1e-9;
 /** Above so many units in blocks working it out takes too long, and one spread is taken for all. */
 const MOST_IN_BLOCKS = 120;
 
@@ -17,8 +12,6 @@ interface Design {
   of: readonly number[];
   /** Σ of the residual makers' diagonal over each treatment */
   trace: readonly number[];
-  /** Σ of their squares over two treatments */
-  square: readonly (readonly number[])[];
   /** Σ over i of g, j of h of P_t(i, j)·P_u(i, j), where P_t is what treatment t's errors leave in residuals */
   left: (t: number, u: number, g: number, h: number) => number;
 }
@@ -31,7 +24,6 @@ function plainDesign(of: readonly number[], k: number): Design {
   return {
     of,
     trace: free,
-    square: free.map((f, g) => free.map((_, h) => (g === h ? f : 0))),
     left: (t, u, g, h) => (t === u && g === h && t === g ? free[t]! : 0),
   };
 }
@@ -42,21 +34,19 @@ function designOf(model: PreparedModel, of: readonly number[], k: number): Desig
   const { residuals: m } = model.makers();
   const n = of.length;
   const trace = new Array<number>(k).fill(0);
-  const square = Array.from({ length: k }, () => new Array<number>(k).fill(0));
   const left = new Float64Array(k ** 4);
   const shares = new Float64Array(k);
   for (let i = 0; i < n; i++) {
     trace[of[i]!]! += m[i]![i]!;
     for (let j = 0; j < n; j++) {
       const [g, h] = [of[i]!, of[j]!];
-      square[g]![h]! += m[i]![j]! ** 2;
       shares.fill(0);
       for (let x = 0; x < n; x++) shares[of[x]!]! += m[i]![x]! * m[x]![j]!;
       for (let t = 0; t < k; t++)
         for (let u = 0; u < k; u++) left[((t * k + u) * k + g) * k + h]! += shares[t]! * shares[u]!;
     }
   }
-  const design: Design = { of, trace, square, left: (t, u, g, h) => left[((t * k + u) * k + g) * k + h]! };
+  const design: Design = { of, trace, left: (t, u, g, h) => left[((t * k + u) * k + g) * k + h]! };
   designs.set(model, design);
   return design;
 }
@@ -79,46 +69,38 @@ const plainSquares = (rows: readonly UnitRow[], k: number): number[] =>
     return values.reduce((s, v) => s + (v - middle) ** 2, 0);
   });
 
-/** Which treatments share a spread: the base has its own, the others one, but for one that stands out. */
-function sharing({ trace, square, of }: Design, squares: readonly number[], base: number | null): number[] {
+/**
+ * How each treatment's variance is made of the sums of squares of all: the base's of its own; another's half of its own and
+ * half of what the others but the base share, of one alone its own. Of too few units all speak.
+ */
+function leaning({ of, trace }: Design, base: number | null): number[][] {
   const k = trace.length;
-  const units = (t: number) => of.filter((x) => x === t).length;
-  const freedom = (ts: readonly number[]) => {
-    const [a, b] = [
-      ts.reduce((s, t) => s + trace[t]!, 0),
-      ts.reduce((s, t) => s + ts.reduce((q, u) => q + square[t]![u]!, 0), 0),
-    ];
-    return b > 0 ? a ** 2 / b : 0;
-  };
-  const size = (ts: readonly number[]) =>
-    ts.reduce((s, t) => s + squares[t]!, 0) / ts.reduce((s, t) => s + trace[t]!, 0);
-  const own = (t: number, rest: readonly number[]) =>
-    units(t) >= LEAST_UNITS && freedom([t]) >= LEAST_FREEDOM && freedom(rest) >= LEAST_FREEDOM;
   const all = Array.from({ length: k }, (_, t) => t);
-  const others = all.filter((t) => t !== base);
-  const group = new Array<number>(k).fill(0);
-  if (base !== null && own(base, others)) group[base] = 1;
-  const apart = others.flatMap((t) => {
-    const rest = others.filter((o) => o !== t);
-    if (rest.length === 0 || !own(t, rest)) return [];
-    const below = fCdf(size([t]) / size(rest), freedom([t]), freedom(rest));
-    return [{ t, p: 2 * Math.min(below, 1 - below) }];
+  const units = (t: number) => of.filter((x) => x === t).length;
+  const pooled = (ts: readonly number[]) => {
+    const whole = ts.reduce((s, t) => s + trace[t]!, 0);
+    return all.map((t) => (ts.includes(t) && whole > 1e-9 ? 1 / whole : 0));
+  };
+  const known = (line: readonly number[]) => line.some((w) => w > 0);
+  return all.map((t) => {
+    const [own, others] = [pooled([t]), pooled(all.filter((o) => o !== t && o !== base))];
+    if (units(t) < LEAST_UNITS) return pooled(all);
+    return t === base || !known(others) ? own : own.map((w, i) => (w + others[i]!) / 2);
   });
-  const odd = apart.reduce<(typeof apart)[number] | null>((a, b) => (a && a.p <= b.p ? a : b), null);
-  if (odd && odd.p < STANDS_OUT / others.length) group[odd.t] = 2;
-  return group;
 }
 
 /**
  * Errors of adjusted means where contenders needn't be alike in spread, by a rule fixed beforehand: what all others are
- * held against has a spread of its own, the others share one, but for the one whose spread stands out most (F, two-sided,
- * 30 % shared over all), which has its own. Variances are solved for from the residuals of each (Rao's MINQUE); degrees of
- * freedom are Satterthwaite's (1946), of two groups without blocks Welch's.
+ * held against has a spread of its own; a contender's is half its own and half the others' (a spread of three or four units
+ * alone says little). Degrees of freedom are Satterthwaite's (1946), of two groups without blocks Welch's; in blocks the
+ * residuals of each treatment stand for its errors (as in HC2, MacKinnon and White 1985; Bell and McCaffrey 2002).
+ *
+ * Simulated (`docs/truth.md`): it holds the level about where spreads differ threefold, at some cost in what is seen where
+ * they don't.
  *
  * @param base the treatment all others are held against; null among equals
- * @returns null where all share one spread after all, or a spread comes out at nothing: then the residual mean square is
- * the error
- * @example ownSpreads(model, rows, residuals, 0)?.df(1, 0) // Welch's, of two treatments without blocks
+ * @returns null where that can't be worked out, or a spread comes out at nothing: the residual mean square is the error then
+ * @example ownSpreads(model, rows, 2, 0)?.df(1, 0) // Welch's, of two treatments without blocks
  */
 export function ownSpreads(
   model: PreparedModel,
@@ -126,36 +108,26 @@ export function ownSpreads(
   treatments: number,
   base: number | null,
 ): Errors | null {
-  const n = rows.length;
   const blocked = rows.some((r) => r.block > 0 || (r.column ?? 0) > 0);
-  if (blocked && n > MOST_IN_BLOCKS) return null;
+  if (blocked && rows.length > MOST_IN_BLOCKS) return null;
   const of = rows.map((r) => r.treatment);
   const design = blocked ? designOf(model, of, treatments) : plainDesign(of, treatments);
   const squares = blocked
     ? squaresBy(model.makers().residuals, rows, treatments)
     : plainSquares(rows, treatments);
-  const kinds = sharing(design, squares, base);
-  const groups = [...new Set(kinds)];
-  if (groups.length < 2) return null;
-  const at = kinds.map((kind) => groups.indexOf(kind));
-  const count = groups.length;
-  const table = Array.from({ length: count }, () => new Array<number>(count).fill(0));
-  const sums = new Array<number>(count).fill(0);
-  for (let t = 0; t < treatments; t++) {
-    sums[at[t]!]! += squares[t]!;
-    for (let u = 0; u < treatments; u++) table[at[t]!]![at[u]!]! += design.square[t]![u]!;
-  }
-  const variance = solve(table, sums);
+  const lines = leaning(design, base);
+  const variance = lines.map((line) => line.reduce((s, w, t) => s + w * squares[t]!, 0));
   const total = squares.reduce((s, x) => s + x, 0);
-  if (variance === null || variance.some((v) => !(v > 1e-12 * total))) return null;
-  // Variance of the sums of squares, and how much of them goes together.
-  const shared = Array.from({ length: count }, () => new Array<number>(count).fill(0));
-  for (let t = 0; t < treatments; t++)
-    for (let u = 0; u < treatments; u++)
-      for (let g = 0; g < treatments; g++)
-        for (let h = 0; h < treatments; h++)
-          shared[at[g]!]![at[h]!]! += variance[at[t]!]! * variance[at[u]!]! * design.left(t, u, g, h);
-  const error = rows.map((r) => variance[at[r.treatment]!]!);
+  if (variance.some((v) => !(v > 1e-12 * total))) return null;
+  // How the sums of squares vary together.
+  const shared = lines.map((_, g) =>
+    lines.map((_l, h) => {
+      let s = 0;
+      for (let t = 0; t < treatments; t++)
+        for (let u = 0; u < treatments; u++) s += variance[t]! * variance[u]! * design.left(t, u, g, h);
+      return s;
+    }),
+  );
   /** what a mean, or a difference of two, takes of each row */
   const taken = (a: number, b: number): Float64Array => {
     if (blocked) {
@@ -170,17 +142,17 @@ export function ownSpreads(
   return {
     covariance: (a, b) => {
       const [x, y] = [taken(a, a), taken(b, b)];
-      return error.reduce((s, e, i) => s + x[i]! * y[i]! * e, 0);
+      return of.reduce((s, t, i) => s + x[i]! * y[i]! * variance[t]!, 0);
     },
     df: (a, b) => {
       const key = a < b ? `${a}/${b}` : `${b}/${a}`;
       const known = freedom.get(key);
       if (known !== undefined) return known;
-      // How much of each variance stands in that of the difference.
-      const parts = new Array<number>(count).fill(0);
-      taken(a, b).forEach((c, i) => (parts[at[of[i]!]!]! += c ** 2));
-      const weights = solve(table, parts)!;
-      const whole = parts.reduce((s, c, g) => s + c * variance[g]!, 0);
+      const parts = new Array<number>(treatments).fill(0);
+      taken(a, b).forEach((c, i) => (parts[of[i]!]! += c ** 2));
+      // How much of each sum of squares stands in the variance of the difference.
+      const weights = lines.map((_, t) => lines.reduce((s, line, g) => s + parts[g]! * line[t]!, 0));
+      const whole = parts.reduce((s, c, t) => s + c * variance[t]!, 0);
       const spread = weights.reduce(
         (s, w, g) => s + weights.reduce((q, v, h) => q + w * v * shared[g]![h]!, 0),
         0,

@@ -101,7 +101,7 @@ export function plainTest(
   raw: readonly Raw[],
   a: string,
   b: string,
-): { p: number; difference: number; df: number } | null {
+): { p: number; difference: number; df: number; t: number } | null {
   const arms = [...new Set(raw.map((x) => x.arm))];
   const blocks = [...new Set(raw.map((x) => x.block))];
   const rows = raw.map((x) => [
@@ -128,11 +128,14 @@ export function plainTest(
   const variance = (rss / df) * (inv[i]![i]! + inv[j]![j]! - 2 * inv[i]![j]!);
   const difference = beta[i]! - beta[j]!;
   if (!(variance > 1e-12)) return null;
-  return { p: 2 * tCdf(-Math.abs(difference) / Math.sqrt(variance), df), difference, df };
+  const t = Math.abs(difference) / Math.sqrt(variance);
+  return { p: 2 * tCdf(-t, df), difference, df, t };
 }
 
 /** p values this close to the level may fall to either side by the method's own way. */
 const NEAR = 0.01;
+/** What is as sure as this by plain tests must be told apart. */
+const SURE = 0.005;
 
 /** Why a fact isn't true; null where it is, or where nothing can be said against it. */
 export function falsehood(fact: Fact, untidy: Untidy, finding: Finding): string | null {
@@ -151,7 +154,17 @@ export function falsehood(fact: Fact, untidy: Untidy, finding: Finding): string 
     1,
     (finding.analysis.summaries.length * (finding.analysis.summaries.length - 1)) / 2,
   );
-  const test = (a: string, b: string) => (linear ? plainTest(raw, a, b) : null);
+  /** by the spread of all, and by that of the two alone, with the freedom of the smaller: spreads needn't be alike */
+  const tests = (a: string, b: string) => {
+    if (!linear) return [];
+    const own = plainTest(raw.filter((x) => x.arm === a || x.arm === b), a, b); // prettier-ignore
+    const df = Math.min(n(a), n(b)) - 1;
+    return [plainTest(raw, a, b), own && df > 0 ? { ...own, df, p: 2 * tCdf(-own.t, df) } : null];
+  };
+  const test = (a: string, b: string, which: (...p: number[]) => number = Math.max) => {
+    const known = tests(a, b).filter((t) => t !== null);
+    return known.length === 0 ? null : { ...known[0]!, p: which(...known.map((t) => t.p)) };
+  };
   switch (fact.is) {
     case 'better': {
       if (!has(fact.a) || !has(fact.b)) return 'one of the two has no value';
@@ -177,7 +190,7 @@ export function falsehood(fact: Fact, untidy: Untidy, finding: Finding): string 
           ? null
           : 'the other one is ahead';
       }
-      const t = test(fact.a, fact.b);
+      const t = test(fact.a, fact.b, Math.min);
       if (!t) return 'there is no spread to test with';
       if (sign * t.difference <= 0) return 'the other one is ahead';
       return t.p > 0.05 + NEAR ? `p is ${t.p.toFixed(3)} before it is shared out` : null;
@@ -187,7 +200,8 @@ export function falsehood(fact: Fact, untidy: Untidy, finding: Finding): string 
       const t = test(fact.a, fact.b);
       if (n(fact.a) < 2 || n(fact.b) < 2) return 'one unit of one of the two: that isn’t “too close”';
       if (linear && !t) return 'nothing can be tested: that isn’t “too close”';
-      return t && t.p * pairs < 0.05 - NEAR ? `p is ${(t.p * pairs).toFixed(4)} over all pairs` : null;
+      // Spreads lean on each other: what both plain tests find unlikely isn't sure by the method's own.
+      return t && t.p * pairs < SURE ? `p is ${(t.p * pairs).toFixed(4)} over all pairs` : null;
     }
     case 'untested': {
       const t = test(fact.a, fact.b);
@@ -201,7 +215,7 @@ export function falsehood(fact: Fact, untidy: Untidy, finding: Finding): string 
       if (!has(fact.a)) return 'it has no value';
       const beaten = [...new Set(raw.map((x) => x.arm))].find((b) => {
         const t = b === fact.a || n(b) < 2 || !sameGround(untidy, fact.a, b) ? null : test(b, fact.a);
-        return t && sign * t.difference > 0 && t.p * pairs < 0.05 - NEAR;
+        return t && sign * t.difference > 0 && t.p * pairs < SURE;
       });
       return beaten === undefined ? null : `${beaten} is better`;
     }

@@ -5,8 +5,10 @@ import type { Plan } from '../model/plan';
 import { kindOf } from '../model/traitKinds';
 import { formatFigure, formatP, listNames } from '../quantity/format';
 import { unitTable } from '../analysis/unitTable';
-import { pooledCounts } from '../stats/dispersion';
+import fCdf from '@stdlib/stats-base-dists-f-cdf';
+import { pooledCounts, scatterOf } from '../stats/dispersion';
 import { mantelHaenszel } from '../stats/mantelHaenszel';
+import { holm } from '../stats/holm';
 import { type FactorialRow, type FactorialTerm, factorial } from '../stats/factorial';
 import type { FindingInput } from '../account/finding';
 
@@ -19,7 +21,7 @@ export interface FactorialFinding {
   alpha: number;
   /** mean of each combination of the first two, as drawn */
   cells: { levels: [string, string]; mean: number; n: number }[];
-  /** of k of n: each level of the last factor against its first, over the levels of the others, counted one by one */
+  /** of k of n: each level of the last factor against its first, over the levels of the others; p by how units scatter */
   over: { level: string; against: string; oddsRatio: number | null; p: number }[];
 }
 
@@ -42,6 +44,13 @@ function cellsOf(rows: readonly FactorialRow[]): FactorialFinding['cells'] {
   }));
 }
 
+/** All that is said of one crossing shares the level (Holm). */
+function shared(terms: FactorialTerm[]): FactorialTerm[] {
+  const known = terms.filter((t) => t.p !== null);
+  const p = holm(known.map((t) => t.p!));
+  return terms.map((t) => (t.p === null ? t : { ...t, p: p[known.indexOf(t)]! }));
+}
+
 function tested(
   kind: FactorialFinding['kind'],
   names: string[],
@@ -52,7 +61,8 @@ function tested(
   if (rows.length === 0 || new Set(rows.map((r) => r.levels.join('\n'))).size < 2) return [];
   // Where nothing can be tested, as with one unit of each, the means by level stand for themselves.
   const made = factorial(names, rows, main);
-  return [{ kind, names, terms: made.ok ? made.value : [], alpha, cells: cellsOf(rows), over: [] }];
+  const terms = made.ok ? shared(made.value) : [];
+  return [{ kind, names, terms, alpha, cells: cellsOf(rows), over: [] }];
 }
 
 const blockOf = (r: FindingRow) => (r.block === null ? {} : { block: r.block });
@@ -91,22 +101,33 @@ export function factorialFindings(input: FindingInput): FactorialFinding[] {
   return out;
 }
 
-/** Cochran–Mantel–Haenszel on the counts, the levels of all factors but the last as strata. */
+/** Cochran–Mantel–Haenszel on the counts, the levels of all factors but the last as strata, over how much units scatter. */
 function overStrata({ trait, rows, factors }: FindingInput): FactorialFinding['over'] {
   if (!factors || kindOf(trait).observes !== 'kOfN') return [];
   const counted = unitTable(rows, trait).map((u) => {
     const levels = factors.levels[u.treatment] ?? [];
     return { k: u.k ?? 0, n: u.n ?? 0, stratum: JSON.stringify(levels.slice(0, -1)), level: levels.at(-1)! };
   });
+  const names = [...new Set(rows.map((r) => r.treatment))];
+  const scatter = scatterOf(
+    counted.map(({ k, n }, i) => ({
+      k,
+      n,
+      group: names.indexOf(rows[i]!.treatment),
+      block: rows[i]!.block ?? '',
+    })),
+  );
   const [against, ...others] = [...new Set(counted.map((c) => c.level))];
   const strata = [...new Set(counted.map((c) => c.stratum))];
   return others.flatMap((level) => {
     const of = (stratum: string, l: string) =>
       pooledCounts(counted.filter((c) => c.stratum === stratum && c.level === l));
-    const { oddsRatio, p } = mantelHaenszel(
+    const { oddsRatio, chiSquare } = mantelHaenszel(
       strata.map((s) => ({ treatment: of(s, level), control: of(s, against!) })),
     );
-    return p === null ? [] : [{ level, against: against!, oddsRatio, p }];
+    if (chiSquare === null || scatter.df < 1) return [];
+    const p = chiSquare > 0 ? fCdf(scatter.spread / chiSquare, scatter.df, 1) : 1;
+    return [{ level, against: against!, oddsRatio, p: Math.min(1, p * others.length) }];
   });
 }
 
@@ -189,7 +210,7 @@ export function saysFactorial(f: FactorialFinding): string[] {
   for (const { level, against, oddsRatio, p: value } of f.over) {
     const odds = oddsRatio === null ? 'odds without bound' : `${formatFigure(oddsRatio, 1)} times the odds`;
     out.push(
-      `Over all ${listNames(f.names.slice(0, -1))} together, counted one by one: ${level} has ${odds} of ${against} (${value < 0.001 ? 'p < 0.001' : `p = ${formatP(value)}`}, Cochran–Mantel–Haenszel); those of one unit aren’t independent, so this alone decides nothing.`,
+      `Over all ${listNames(f.names.slice(0, -1))} together: ${level} has ${odds} of ${against} (${value < 0.001 ? 'p < 0.001' : `p = ${formatP(value)}`}, Cochran–Mantel–Haenszel over how much units scatter).`,
     );
   }
   return out;

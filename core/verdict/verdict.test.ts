@@ -375,7 +375,7 @@ describe('designs and blinding in a finding', () => {
   });
   it('says what is lost where scores are compared by means, and not where ranks are', () => {
     const score = trait({ kind: 'score', summary: 'last', scale: [] });
-    const p = plan({ treatments: names, replicates: 3, traits: [score] });
+    const p = plan({ treatments: names, replicates: 6, traits: [score] });
     const log = p.units.map((u, i) =>
       entry(
         {

@@ -89,7 +89,7 @@ function analysed(input: AnalysisInput, names: readonly string[]): Analysis {
       },
     ],
     unitSd: null,
-    smallPrint: `${few ? 'Score test of rates' : 'Quasi-Poisson model'} on ${units.length} counts, one a unit${blockNames.length > 1 ? `, ${few ? 'inside' : ''} ${blockNames.length} blocks${few ? '' : ' taken off'}` : ''}${trait.per ? ', what they are divided by as exposure' : ''}; units scatter ${formatFigure(phi, 2)} times as much as counts drawn by lot (χ²/df, ${df} df${few ? ', 1 at least' : ''}). Effects are ratios of rates, t limits${few ? ' by turning the test round,' : ''} and p ${byBonferroni(familyOf(names, peers))}.`,
+    smallPrint: `${few ? 'Score test of rates' : 'Quasi-Poisson model'} on ${units.length} counts, one a unit${blockNames.length > 1 ? `, ${few ? 'inside ' : ''}${blockNames.length} blocks${few ? '' : ' taken off'}` : ''}${trait.per ? ', what they are divided by as exposure' : ''}; units scatter ${formatFigure(phi, 2)} times as much as counts drawn by lot (χ²/df, ${df} df${few ? ', 1 at least' : ''}). Effects are ratios of rates, t limits${few ? ' by turning the test round,' : ''} and p ${byBonferroni(familyOf(names, peers))}.`,
   };
 }
 

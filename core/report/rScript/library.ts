@@ -93,43 +93,28 @@ in_steps <- function(rho) {
   out
 }
 
-# The control's spread is its own, the others share one but for one that stands out. NULL: one spread for all.
+# The control's spread is its own, another's half its own and half what the others share. NULL: one spread for all.
 # w: differences from the control as weights of the values; x: the model; of: arms by number, the control (if any) is 1.
 own_spreads <- function(x, of, y, w, has_control, blocked) {
   n <- length(y); if (blocked && n > 120) return(NULL)
   q <- qr(x); q <- qr.Q(q)[, seq_len(q$rank), drop = FALSE]; m <- diag(n) - q %*% t(q)
-  e <- as.vector(m %*% y); k <- max(of)
-  within <- function(g) of %in% g
-  rss <- function(g) sum(e[within(g)]^2)
-  trace <- function(g) sum(diag(m)[within(g)])
-  square <- function(g, h = g) sum(m[within(g), within(h)]^2)
-  freedom <- function(g) if (square(g) > 0) trace(g)^2 / square(g) else 0
-  own <- function(g, rest) sum(of == g) >= 3 && freedom(g) >= 2 - 1e-9 && freedom(rest) >= 2 - 1e-9
-  kind <- rep(0, k); others <- if (has_control) seq_len(k)[-1] else seq_len(k)
-  if (has_control && own(1, others)) kind[1] <- 1
-  stands <- sapply(others, function(g) {
-    rest <- setdiff(others, g)
-    if (length(rest) == 0 || !own(g, rest)) return(1)
-    below <- pf((rss(g) / trace(g)) / (rss(rest) / trace(rest)), freedom(g), freedom(rest))
-    2 * min(below, 1 - below)
-  })
-  odd <- which.min(stands)
-  if (stands[odd] < 0.3 / length(others)) kind[others[odd]] <- 2
-  groups <- lapply(unique(kind), function(z) which(kind == z))
-  if (length(groups) < 2) return(NULL)
-  table <- sapply(groups, function(h) sapply(groups, function(g) square(g, h)))
-  variance <- tryCatch(solve(table, sapply(groups, rss)), error = function(z) NULL)
-  if (is.null(variance) || any(!(variance > 1e-12 * sum(e^2)))) return(NULL)
-  at <- match(kind, unique(kind))[of]; error <- variance[at]
-  s <- m %*% (error * m)
-  shared <- sapply(groups, function(h) sapply(groups, function(g) sum(s[within(g), within(h)]^2)))
-  cov <- w %*% (error * t(w))
+  e <- as.vector(m %*% y); k <- max(of); all <- seq_len(k); base <- if (has_control) 1 else 0
+  squares <- sapply(all, function(g) sum(e[of == g]^2)); trace <- sapply(all, function(g) sum(diag(m)[of == g]))
+  pooled <- function(g) { whole <- sum(trace[g]); if (whole > 1e-9) (all %in% g) / whole else rep(0, k) }
+  lines <- t(sapply(all, function(g) {
+    own <- pooled(g); others <- pooled(setdiff(all, c(g, base))); known <- any(others > 0)
+    if (sum(of == g) < 3) return(pooled(all))
+    if (g == base || !known) own else (own + others) / 2
+  }))
+  variance <- as.vector(lines %*% squares)
+  if (any(!(variance > 1e-12 * sum(squares)))) return(NULL)
+  error <- variance[of]; s <- m %*% (error * m)
+  shared <- sapply(all, function(h) sapply(all, function(g) sum(s[of == g, of == h]^2)))
   df <- apply(w, 1, function(one) {
-    parts <- sapply(seq_along(groups), function(g) sum(one[at == g]^2))
-    weights <- solve(table, parts)
+    parts <- sapply(all, function(g) sum(one[of == g]^2)); weights <- as.vector(t(lines) %*% parts)
     max(1, floor(sum(parts * variance)^2 / as.vector(t(weights) %*% shared %*% weights) * 10 + 1e-6) / 10)
   })
-  list(cov = cov, df = df)
+  list(cov = w %*% (error * t(w)), df = df)
 }
 
 linear <- function(d, f, arms) {
