@@ -125,6 +125,14 @@ const cases: Record<string, Made & { within?: number }> = {
   'counts in blocks': { blocked: true, trait: { kind: 'count', decimals: 0 }, replicates: 5, value: (t, i, u) => ({ value: Math.round(20 + 6 * t + 3 * i + 3 * normal(u)) }) }, // prettier-ignore
   'small counts': { trait: { kind: 'count', decimals: 0 }, replicates: 6, value: (t, _, u) => ({ value: Math.floor(3 * u() + t) }) }, // prettier-ignore
   'counts with nothing in one': { trait: { kind: 'count', decimals: 0 }, replicates: 5, value: (t, _, u) => ({ value: t === 0 ? 0 : Math.round(9 + 5 * u()) }) }, // prettier-ignore
+  'none left in one, in blocks': { blocked: true, trait: { kind: 'count', decimals: 0, direction: 'lower' }, replicates: 4, value: (t, i, u) => ({ value: t === 1 ? 0 : Math.round(9 + 2 * i + 5 * u()) }) }, // prettier-ignore
+  'few counts in blocks': { blocked: true, trait: { kind: 'count', decimals: 0 }, replicates: 5, value: (t, i, u) => ({ value: i === 2 ? 0 : Math.floor(4 * u() * (1 + t / 2)) }) }, // prettier-ignore
+  'k of n, equals': { peers: true, treatments: ['K', 'L', 'M', 'N'], trait: { kind: 'ratio', outOf: 10, unit: '%' }, replicates: 7, value: (t, _, u) => ({ value: Math.min(10, Math.floor(4 + 2 * t + 5 * (u() - 0.5))) }) }, // prettier-ignore
+  'k of n, one near all': { trait: { kind: 'ratio', outOf: 10, unit: '%' }, replicates: 4, value: (t, _, u) => ({ value: t === 2 ? 10 : Math.floor(10 * u()) }) }, // prettier-ignore
+  'scores in few blocks, as figures': { blocked: true, trait: { kind: 'score' }, replicates: 4, value: (t, i, u) => ({ value: Math.min(5, 1 + Math.floor(2 * u() + t + i / 3)) }) }, // prettier-ignore
+  'ranks of equals': { peers: true, trait: { kind: 'rank', direction: 'lower' }, replicates: 5, value: (t, i) => ({ value: 1 + ((i * 7 + t * 4) % 15) }) }, // prettier-ignore
+  'uneven contenders in blocks': { blocked: true, treatments: ['Water', 'A', 'B', 'C'], replicates: 5, value: (t, i, u) => ({ value: Number((50 + 3 * i + 4 * t + (t === 0 ? 9 : t === 2 ? 5 : 1) * normal(u)).toFixed(1)) }) }, // prettier-ignore
+  'uneven equals': { peers: true, treatments: ['K', 'L', 'M'], replicates: 5, value: (t, i, u) => (t === 1 && i === 0 ? null : { value: Number((50 + 4 * t + (t === 2 ? 9 : 1) * normal(u)).toFixed(1)) }) }, // prettier-ignore
   'means, each its own spread': { method: 'welch', treatments: ['Water', 'A', 'B'], value: (t, i, u) => (t === 1 && i === 0 ? null : figure(t, i, u)) }, // prettier-ignore
   'ratios on the log scale': { method: 'log', blocked: true, value: figure },
   'means by swapping labels': { method: 'permutation', replicates: 6, value: figure },
