@@ -25,7 +25,7 @@ export interface AsGood {
  * Reads every contrast with one treatment as non-inferiority. The simultaneous two-sided interval stands in for the
  * one-sided one, which is on the safe side.
  *
- * @param margin as a distance on the contrasts' scale; null: none was set
+ * @param margin as a distance on the contrasts' scale, in the trait's unit where they have \`units\`; null: none was set
  */
 export function asGoodAs(
   { pairs, summaries }: Pick<Analysis, 'pairs' | 'summaries'>,
@@ -40,10 +40,20 @@ export function asGoodAs(
     const c = pair.a === s.name ? pair : turned(pair);
     if (margin === null || c.low === null || c.high === null)
       return [{ id: s.name, against, verdict: 'untested' }];
-    const [from, to] = [distance(c.scale, c.low), distance(c.scale, c.high)];
-    const [low, high] = higherIsBetter ? [from, to] : [-to, -from];
+    const turnedEnds = (from: number, to: number) =>
+      (higherIsBetter ? [from, to] : [-to, -from]) as [number, number];
+    const [first, last] = turnedEnds(distance(c.scale, c.low), distance(c.scale, c.high));
+    const [low, high] = c.units ? turnedEnds(c.units.low, c.units.high) : [first, last];
     const verdict =
-      low > 0 ? 'better' : high < -margin ? 'short' : low > -margin ? 'asGood' : high < 0 ? 'worse' : 'open';
+      first > 0
+        ? 'better'
+        : high < -margin
+          ? 'short'
+          : low > -margin
+            ? 'asGood'
+            : last < 0
+              ? 'worse'
+              : 'open';
     return [{ id: s.name, against, verdict }];
   });
 }

@@ -281,7 +281,8 @@ function differenceThatMatters(
 
 /** The smallest difference as a distance on the scale of the contrasts. */
 function marginOf(analysis: Analysis, smallest: number | null, peers: boolean): number | null {
-  if (smallest === null || analysis.pairs[0]?.scale !== 'ratio') return smallest;
+  // Where differences in the trait's unit are known the margin stays on the scale it was set on.
+  if (smallest === null || analysis.pairs[0]?.scale !== 'ratio' || analysis.pairs.some((c) => c.units)) return smallest; // prettier-ignore
   const base = levelOf(analysis, peers);
   return base > 0 ? distance('ratio', 1 + smallest / base) : null;
 }
@@ -310,7 +311,9 @@ function replicatesToSee({ summaries, pairs }: Analysis, margin: number | null):
   if (margin === null) return null;
   const at = (c: Contrast, x: number) => distance(c.scale, x);
   const halves = pairs.flatMap((c) =>
-    c.low === null || c.high === null ? [] : [(at(c, c.high) - at(c, c.low)) / 2],
+    c.low === null || c.high === null
+      ? []
+      : [c.units ? (c.units.high - c.units.low) / 2 : (at(c, c.high) - at(c, c.low)) / 2],
   );
   const widest = Math.max(0, ...halves);
   if (widest <= margin) return null;

@@ -27,7 +27,9 @@ export function gated(analysis: Analysis, peers: boolean, against: readonly Agai
         ...c,
         ...limits,
         p: gate,
-        percent: c.scale === 'ratio' ? percentOf(estimate, limits.low, limits.high) : c.percent,
+        // A per cent has limits of its own, which know nothing of the gate.
+        percent: c.scale === 'ratio' ? percentOf(estimate, limits.low, limits.high) : null,
+        ...(c.scale !== 'ratio' && { back: null }),
       };
     }),
   };

@@ -20,6 +20,8 @@ export interface PairOutcome {
   ahead: string | null;
   /** for `better`: even the low end of the interval is at least the difference that matters */
   matters: boolean;
+  /** for `better`: even the high end is less than the difference that matters */
+  tooSmall?: true;
 }
 
 /** A pair that nothing could be tested between. */
@@ -29,19 +31,24 @@ export const untestedPair = ({ a, b }: Pick<Contrast, 'a' | 'b'>): PairOutcome =
 
 /**
  * Reads one contrast against the smallest difference that matters.
- * @param smallest as a distance on the contrast's scale (see \`distance\`), > 0; null when none was set: then only no
- * effect counts
+ * @param smallest as a distance on the contrast's scale (see \`distance\`), in the trait's unit where the contrast has
+ * \`units\`, > 0; null when none was set: then only no effect counts
  */
 export function pairOutcome(c: Contrast, smallest: number | null, higherIsBetter: boolean): PairOutcome {
   const { a, b } = c;
   if (c.low === null || c.high === null) return untestedPair(c);
-  const [from, to] = [distance(c.scale, c.low), distance(c.scale, c.high)];
+  const turnedEnds = (from: number, to: number) =>
+    (higherIsBetter ? [from, to] : [-to, -from]) as [number, number];
   // turned so that positive is good for a
-  const [low, high] = higherIsBetter ? [from, to] : [-to, -from];
+  const [first, last] = turnedEnds(distance(c.scale, c.low), distance(c.scale, c.high));
+  const [low, high] = c.units && smallest !== null ? turnedEnds(c.units.low, c.units.high) : [first, last];
   const d = smallest ?? 0;
-  if (low > 0 || high < 0) {
-    const ahead = low > 0 ? a : b;
-    return { a, b, verdict: 'better', ahead, matters: Math.min(Math.abs(low), Math.abs(high)) >= d };
+  if (first > 0 || last < 0) {
+    const [ahead, least, most] = first > 0 ? [a, low, high] : [b, -high, -low];
+    return {
+      ...{ a, b, verdict: 'better', ahead, matters: least >= d },
+      ...(most < d && { tooSmall: true as const }),
+    };
   }
   if (d > 0 && low > -d && high < d) return { a, b, verdict: 'alike', ahead: null, matters: false };
   if (low <= -d && high >= d) return { a, b, verdict: 'tooClose', ahead: null, matters: false };

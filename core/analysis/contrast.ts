@@ -21,7 +21,18 @@ export interface Contrast {
   /** adjusted for the family of comparisons; null where nothing could be tested */
   p: number | null;
   /** the same in per cent of b; null where b isn't clearly away from zero or a per cent means nothing */
-  percent: { estimate: number; low: number | null; high: number | null } | null;
+  percent: Change | null;
+  /** the same in per cent of a, read from b's side; left out where it hasn't been worked out */
+  back?: Change | null;
+  /** of a ratio: the difference in the trait's unit, both sides' uncertainty in it; left out where it hasn't been worked out */
+  units?: { estimate: number; low: number; high: number };
+}
+
+/** A change in per cent with its limits. */
+export interface Change {
+  estimate: number;
+  low: number | null;
+  high: number | null;
 }
 
 /** What “no effect” is on a scale. */
@@ -53,20 +64,28 @@ export function turned(c: Contrast): Contrast {
     low: c.high === null ? null : read(c.high),
     high: c.low === null ? null : read(c.low),
     percent:
-      c.scale === 'ratio' ? percentOf(read(c.estimate), c.high && read(c.high), c.low && read(c.low)) : null,
+      c.scale === 'ratio'
+        ? percentOf(
+            read(c.estimate),
+            c.high === null ? null : read(c.high),
+            c.low === null ? null : read(c.low),
+          )
+        : (c.back ?? null),
+    ...(c.scale !== 'ratio' && { back: c.percent }),
+    ...(c.units && { units: { estimate: -c.units.estimate, low: -c.units.high, high: -c.units.low } }),
   };
 }
 
 /** A ratio with its limits as a change in per cent. @example percentOf(1.24, 1.1, 1.4).estimate // 24 */
-export const percentOf = (
-  estimate: number,
-  low: number | null,
-  high: number | null,
-): Contrast['percent'] => ({
-  estimate: 100 * (estimate - 1),
-  low: low === null ? null : 100 * (low - 1),
-  high: high === null ? null : 100 * (high - 1),
-});
+export const percentOf = (estimate: number, low: number | null, high: number | null): Change | null =>
+  // Of none nothing is a per cent.
+  Number.isFinite(estimate)
+    ? {
+        estimate: 100 * (estimate - 1),
+        low: low === null ? null : 100 * (low - 1),
+        high: high === null ? null : 100 * (high - 1),
+      }
+    : null;
 
 /**
  * An estimate or limit as a distance from no effect that is as long on either side: ratios and odds by their logarithm.

@@ -81,12 +81,15 @@ export function seenOf(row: { readonly visits: readonly Visit[] }): Seen | null 
   return events[Math.floor((events.length - 1) / 2)] ?? null;
 }
 
+/** Whether it had happened to every sample when last looked at: then its days are figures. */
+export const allHappened = (row: { readonly visits: readonly Visit[] }): boolean =>
+  (row.visits.at(-1)?.samples ?? []).every(({ observed: o }) => o.type === 'event' && o.happened);
+
 /**
  * The visits of a unit as one figure, as its trait sums them up.
  * @returns null without visits, and of a curve with fewer than two
  */
 export function figureOfVisits(visits: readonly Visit[], trait: Trait): number | null {
-  if (kindOf(trait).observes === 'event') return seenOf({ visits })?.time ?? null;
   const figures = visits.map((v) => figureOfVisit(v, trait)).filter((f) => f !== null);
   if (figures.length === 0) return null;
   switch (trait.summary) {

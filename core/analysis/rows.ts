@@ -209,7 +209,12 @@ function asPlaces(rows: readonly FindingRow[], plan: Plan, trait: Trait): Findin
     const [first] = own;
     if (!first) return [];
     const visits = new Map<string, Visit>();
-    for (const v of own.flatMap((r) => r.visits)) {
+    // To whom it had happened is asked no more: each one's last look counts.
+    const event = kindOf(trait).observes === 'event';
+    const last = own.flatMap((r) => r.visits.slice(-1)).sort((a, b) => a.day - b.day);
+    if (event && last.length > 0)
+      visits.set('last', { ...last.at(-1)!, samples: last.flatMap((v) => v.samples) });
+    for (const v of event ? [] : own.flatMap((r) => r.visits)) {
       const key = v.roundId ?? `day ${v.day}`;
       const there = visits.get(key);
       visits.set(key, there ? { ...there, samples: [...there.samples, ...v.samples] } : { ...v });

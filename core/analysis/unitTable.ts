@@ -1,5 +1,5 @@
 import type { Trait } from '../model/plan';
-import { figureOfVisits, seenOf } from './number';
+import { allHappened, figureOfVisits, seenOf } from './number';
 import type { AnalysisRow } from './analysis';
 import { figuresOf } from './figures';
 import { countOf } from './methods';
@@ -40,7 +40,9 @@ export function unitTable(rows: readonly AnalysisRow[], trait: Trait): UnitFigur
     const { k, n } = type === 'kOfN' ? countOf(r, trait.summary === 'sum') : { k: null, n: null };
     const seen = type === 'event' ? seenOf(r) : null;
     return {
-      ...{ unit: r.unit, treatment: r.treatment, block: r.block, column: r.column, value: values[i]!, k, n },
+      ...{ unit: r.unit, treatment: r.treatment, block: r.block, column: r.column, k, n },
+      // A day that isn't known is no figure.
+      value: type === 'event' && !allHappened(r) ? NaN : values[i]!,
       offType: offTypesOf(r.visits, trait),
       day: seen?.time ?? null,
       happened: seen?.happened ?? null,

@@ -1,12 +1,12 @@
 import { type Money, formatMoney } from '../cost/money';
 import { kindOf } from '../model/traitKinds';
 import { resultUnit } from '../plan/divisor';
-import { listNames } from '../quantity/format';
+import { listNames, sentenceCase } from '../quantity/format';
 import type { Finding } from '../account/finding';
 import { type Held, againstControl, heldOf, outcomeOf, soleControl } from '../account/outcomes';
 import type { VerdictLine } from '../verdict/verdict';
 import { heldFacts } from './headline';
-import type { NameOf } from './sayContrast';
+import { type NameOf, sayReservation } from './sayContrast';
 import { type Fact, type Statement, statement } from './statement';
 
 /** Whether money per unit of this trait means something: it is an amount, and more of it is what one buys the product for. */
@@ -85,6 +85,16 @@ export function bestValue(
   return amongBetter(finding, lines, better, { controlId, nameOf, unit, unitNoun });
 }
 
+/** Whether what it gives more is as much as matters, as a sentence behind; empty where it is. */
+function sizeOf(finding: Finding, best: readonly Priced[], nameOf: NameOf): string {
+  const text = sayReservation(
+    finding,
+    best.map((p) => p.held.outcome),
+    nameOf,
+  );
+  return text === '' ? '' : ` ${sentenceCase(text.slice(2))}.`;
+}
+
 function amongBetter(
   finding: Finding,
   lines: readonly VerdictLine[],
@@ -127,7 +137,7 @@ function amongBetter(
   const alone = better.length === 1 ? 'it alone beat' : 'of those that beat';
   const say = (best: readonly Priced[], text: string): BestValue => ({
     treatmentId: best.length === 1 ? best[0]!.held.id : null,
-    ...statement('bestValue', text, [
+    ...statement('bestValue', `${text}${sizeOf(finding, best, nameOf)}`, [
       ...facts,
       ...(best.length === 1 ? [{ is: 'best' as const, a: best[0]!.held.id }] : []),
       ...best.map((p): Fact => ({ is: 'costs', a: p.held.id, minor: p.money.minor })),

@@ -12,7 +12,7 @@ import {
   outcomeOf,
   soleControl,
 } from '../account/outcomes';
-import { type NameOf, differenceUnit } from './sayContrast';
+import { type NameOf, differenceUnit, sayReservation } from './sayContrast';
 import { type Fact, type Statement, statement } from './statement';
 
 /** Why nothing was tested, as a headline; null where something was. */
@@ -193,14 +193,15 @@ function betweenPeers(finding: Finding, nameOf: NameOf): Statement {
   if (top.length > 1)
     return say(`${sentenceCase(listNames(top.map(nameOf)))} share the lead${some}.`, leadFacts(top));
   if (top.length === 0) return say(`Some of ${all} were told apart${some}.`);
-  const beaten = outcomes.filter((o) => o.verdict === 'better' && o.ahead === top[0]).length;
+  const beaten = outcomes.filter((o) => o.verdict === 'better' && o.ahead === top[0]);
+  const size = sayReservation(finding, beaten, nameOf);
   if (ids.length === 2) {
     const other = ids.find((id) => id !== top[0])!;
-    return say(`${nameOf(top[0]!)} beat ${nameOf(other)}.`, leadFacts(top));
+    return say(`${nameOf(top[0]!)} beat ${nameOf(other)}${size}.`, leadFacts(top));
   }
   return say(
-    beaten === ids.length - 1
-      ? `${nameOf(top[0]!)} beat all the others.`
+    beaten.length === ids.length - 1
+      ? `${nameOf(top[0]!)} beat all the others${size.replace(/; by as much as matters .* alone$/, '; by as much as matters not all')}.`
       : `${nameOf(top[0]!)} came first${some}.`,
     leadFacts(top),
   );
@@ -225,9 +226,14 @@ function againstOwn(finding: Finding, nameOf: NameOf): Statement {
         : `None of the ${countWord(total)} was shown to be better or worse than its own control.`,
     );
   }
-  if (clear.length <= 3) return say(`${sentenceCase(clear.map(pairText).join('; '))}.`);
+  const size = sayReservation(
+    finding,
+    better.map((h) => h.outcome),
+    nameOf,
+  );
+  if (clear.length <= 3) return say(`${sentenceCase(clear.map(pairText).join('; '))}${size}.`);
   return say(
-    `Against its own control ${countWord(better.length)} of ${countWord(total)} did better, ${countWord(worse.length)} worse.`,
+    `Against its own control ${countWord(better.length)} of ${countWord(total)} did better, ${countWord(worse.length)} worse${size}.`,
   );
 }
 
@@ -245,6 +251,11 @@ function tested(finding: Finding, nameOf: NameOf): Statement {
       ...more,
     ]);
   const without = not.length > 0 ? `; ${names(not)} couldn’t be tested` : '';
+  const size = sayReservation(
+    finding,
+    better.map((h) => h.outcome),
+    nameOf,
+  );
 
   if (better.length === 0) {
     if (not.length === total) return say(`Nothing could be tested against ${control}: numbers, no winner.`);
@@ -281,13 +292,14 @@ function tested(finding: Finding, nameOf: NameOf): Statement {
           : `${sentenceCase(countWord(better.length))} of ${countWord(total)} contenders beat ${control}`;
   const top = leaders(finding);
   const winners = better.map((h) => h.id);
-  if (worse.length > 0) return say(`${head}; ${names(worse)} did worse${without}.`);
-  if (better.length === 1 || top.length === 0) return say(`${head}${without}.`);
-  if (top.length === 1) return say(`${head}; ${nameOf(top[0]!)} came first${without}.`, leadFacts(top));
+  if (worse.length > 0) return say(`${head}${size}; ${names(worse)} did worse${without}.`);
+  if (better.length === 1 || top.length === 0) return say(`${head}${size}${without}.`);
+  if (top.length === 1)
+    return say(`${head}${size}; ${nameOf(top[0]!)} came first${without}.`, leadFacts(top));
   if (inseparable(finding, winners))
     return say(
-      `${head}; nothing separates the ${countWord(winners.length)}${without}.`,
+      `${head}${size}; nothing separates the ${countWord(winners.length)}${without}.`,
       pairFacts(finding, winners),
     );
-  return say(`${head}; ${listNames(top.map(nameOf))} share the lead${without}.`, leadFacts(top));
+  return say(`${head}${size}; ${listNames(top.map(nameOf))} share the lead${without}.`, leadFacts(top));
 }

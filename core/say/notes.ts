@@ -169,6 +169,8 @@ function atTheLowEnd(
 ): string {
   const more = better.filter((h) => nearEnd(h.contrast, finding) >= d);
   const less = better.filter((h) => nearEnd(h.contrast, finding) < d);
+  if (better.every((h) => h.outcome.tooSmall))
+    return `; even at the high end less than the ${dText} that matters`;
   if (less.length === 0) return `, even at the low end more than the ${dText} that matters`;
   if (more.length === 0) return `; at the low end less than the ${dText} that matters`;
   const names = (hs: readonly Held[]) => listNames(hs.map((h) => nameOf(h.id)));

@@ -1,7 +1,8 @@
 import type { Contrast, Scale } from '../analysis/contrast';
 import { kindOf } from '../model/traitKinds';
 import { moreIsBetter } from '../analysis/goodness';
-import { formatFigure, formatSigned, plural } from '../quantity/format';
+import type { PairOutcome } from '../account/rank';
+import { formatFigure, formatSigned, listNames, plural } from '../quantity/format';
 import type { Finding } from '../account/finding';
 import { soleControl, whyNot } from '../account/outcomes';
 
@@ -35,7 +36,8 @@ const sayOfTen = (share: number, finding: Pick<Finding, 'trait'>): string =>
 /** The estimate, with its sign. @example sayEstimate(c, finding) // '+5.2 g' */
 export function sayEstimate(c: Contrast, finding: Finding): string {
   if (c.scale === 'superiority') return `ahead in ${sayOfTen(c.estimate, finding)} of ten pairs`;
-  if (c.scale === 'ratio') return `${formatSigned(100 * (c.estimate - 1), 0)} %`;
+  if (c.scale === 'ratio')
+    return Number.isFinite(c.estimate) ? `${formatSigned(100 * (c.estimate - 1), 0)} %` : 'from none';
   return `${formatSigned(c.estimate, decimalsOfFinding(finding))}${unitOf(finding)}`;
 }
 
@@ -46,6 +48,8 @@ export function sayInterval(c: Contrast, finding: Finding): string {
     const [from, to] = [c.low, c.high].map((x) => sayOfTen(x, finding)).sort((x, y) => Number(x) - Number(y));
     return `ahead in ${from} to ${to} of ten pairs`;
   }
+  if (c.scale === 'ratio' && !Number.isFinite(c.high))
+    return `${formatSigned(100 * (c.low - 1), 0)} % at least, no upper end`;
   if (c.scale === 'ratio')
     return `${formatSigned(100 * (c.low - 1), 0)} to ${formatSigned(100 * (c.high - 1), 0)} %`;
   return `${formatSigned(c.low, decimalsOfFinding(finding))} to ${formatSigned(c.high, decimalsOfFinding(finding))}${unitOf(finding)}`;
@@ -60,6 +64,8 @@ export function saySize(c: Contrast, finding: Finding): string {
     const n = ofTen(c.estimate, finding);
     return `${formatFigure(Math.max(n, 10 - n), 1).replace(/\.0$/, '')} of ten pairs`;
   }
+  if (c.scale === 'ratio' && !Number.isFinite(c.estimate))
+    return `${formatFigure(100 * (c.low! - 1), 0)} % at least, no upper end`;
   return c.percent !== null && c.percent.low !== null
     ? `${formatFigure(Math.abs(c.percent.estimate), 0)} %`
     : `${formatFigure(Math.abs(c.estimate), decimalsOfFinding(finding))}${unitOf(finding)}`;
@@ -67,6 +73,7 @@ export function saySize(c: Contrast, finding: Finding): string {
 
 /** How far from no effect the interval's nearer end lies, in the trait's unit; the interval must be clear of it. */
 export function nearEnd(c: Contrast, { analysis }: Pick<Finding, 'analysis'>): number {
+  if (c.units) return c.units.low > 0 ? c.units.low : Math.max(0, -c.units.high);
   if (c.scale !== 'ratio') return Math.min(Math.abs(c.low!), Math.abs(c.high!));
   const base = analysis.summaries.find((s) => s.name === c.b)!.estimate;
   return base * Math.min(Math.abs(c.low! - 1), Math.abs(c.high! - 1));
@@ -95,3 +102,23 @@ export const sayNone = (scale: Scale): string =>
   ({ difference: 'zero', median: 'zero', ratio: '0 %', odds: 'even odds', superiority: 'five of ten' })[
     scale
   ];
+
+/**
+ * What isn't shown of the size of what is told apart, to stand behind it; empty where all of it matters, or no difference
+ * that matters was set.
+ * @example sayReservation(finding, outcomes, nameOf) // '; whether by as much as matters can’t be told'
+ */
+export function sayReservation(
+  { smallestDifference, analysis }: Finding,
+  outcomes: readonly PairOutcome[],
+  nameOf: NameOf,
+): string {
+  const told = outcomes.filter((o) => o.verdict === 'better');
+  if (smallestDifference === null || analysis.pairs[0]?.scale === 'superiority') return '';
+  const enough = told.filter((o) => o.matters);
+  if (told.length === 0 || enough.length === told.length) return '';
+  if (told.every((o) => o.tooSmall)) return '; by less than matters';
+  return enough.length === 0
+    ? '; whether by as much as matters can’t be told'
+    : `; by as much as matters ${listNames([...new Set(enough.map((o) => nameOf(o.ahead!)))])} alone`;
+}

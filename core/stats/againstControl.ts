@@ -1,11 +1,10 @@
 import tQuantile from '@stdlib/stats-base-dists-t-quantile';
-import type { Comparison, PercentLimits, VersusControl } from './comparison';
-import { type Errors, contrast } from './contrast';
+import type { Comparison, VersusControl } from './comparison';
+import { type Errors, contrast, percentChange } from './contrast';
 import { dunnettFamily, inSteps } from './dunnett';
-import { fiellerInterval } from './fieller';
 import type { LinearModel } from './linearModel';
 
-const noPercentLimits = { percentLow: null, percentHigh: null, percentTogether: null };
+const noPercentLimits = { percentLow: null, percentHigh: null, percentTogether: null, percentBack: null };
 
 /**
  * Every treatment against the control: simultaneous intervals and p-values by Dunnett (1964), per cent change
@@ -45,18 +44,8 @@ export function againstControl(
     method = family.method;
     const critical = family.criticalValue(alpha);
     const t = Math.abs(difference) / se;
-    const percentLimits = (at: number): PercentLimits | null => {
-      const ratio = fiellerInterval({
-        numerator: controlMean + difference,
-        denominator: controlMean,
-        varNumerator: v(i, i),
-        varDenominator: v(0, 0),
-        covariance: v(i, 0),
-        critical: at,
-      });
-      return ratio && { low: (ratio.low - 1) * 100, high: (ratio.high - 1) * 100 };
-    };
-    const alone = percentLimits(tQuantile(1 - alpha / 2, errors.df(i, 0)));
+    const change = (at: number) => percentChange(model, errors, [i, 0], origin, at);
+    const alone = change(tQuantile(1 - alpha / 2, errors.df(i, 0)));
     rows.set(base.name, {
       ...base,
       low: difference - critical * se,
@@ -64,7 +53,8 @@ export function againstControl(
       p: family.pValue(t),
       percentLow: alone && alone.low,
       percentHigh: alone && alone.high,
-      percentTogether: percentLimits(critical),
+      percentTogether: change(critical),
+      percentBack: percentChange(model, errors, [0, i], origin, critical),
     });
   }
   return { rows, method };

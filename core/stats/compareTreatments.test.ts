@@ -48,6 +48,7 @@ describe('one unit per treatment', () => {
       p: null,
       percentLow: null,
       percentTogether: null,
+      percentBack: null,
       percentHigh: null,
     });
     expect(c.treatments[0]).toMatchObject({ n: 1, sd: null, low: null });

@@ -79,7 +79,7 @@ export function compareTreatments(input: ComparisonInput): Result<Comparison, Co
       : ownSpreads(prepared.value, unitRows, modelNames.length, base);
   const errors: Errors | null = own ?? pooledErrors(model);
 
-  const pairs = allPairs(names, index, model, errors, alpha);
+  const pairs = allPairs(names, index, model, errors, { alpha, origin });
   const dunnett = againstControl(modelNames, model, errors, {
     ...{ alpha, origin },
     spreads: own ? 'own' : 'one',

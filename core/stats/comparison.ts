@@ -64,11 +64,19 @@ export interface VersusControl extends Difference {
   percentHigh: number | null;
   /** at Dunnett's critical value: for all together, as the limits of the difference; what the app shows */
   percentTogether: PercentLimits | null;
+  /** the control's difference in per cent of this one, with the same limits; null where this one isn't clear of zero */
+  percentBack: PercentChange | null;
 }
 
 export interface PairDifference extends Difference {
   a: string;
   b: string;
+  /** the difference in per cent of b, and of a as b sees it, with Fieller's limits at the same critical value */
+  percent: { ofB: PercentChange | null; ofA: PercentChange | null };
+}
+
+export interface PercentChange extends PercentLimits {
+  estimate: number;
 }
 
 export interface Comparison {

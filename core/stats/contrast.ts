@@ -1,3 +1,5 @@
+import type { PercentChange } from './comparison';
+import { fiellerInterval } from './fieller';
 import type { LinearModel } from './linearModel';
 
 /** How far adjusted means and their differences are known: what limits and tests are made of. */
@@ -27,4 +29,33 @@ export function contrast(model: LinearModel, errors: Errors | null, a: number, b
     difference: model.adjustedMeans[a]! - model.adjustedMeans[b]!,
     se: v ? Math.sqrt(Math.max(0, v(a, a) + v(b, b) - 2 * v(a, b))) : null,
   };
+}
+
+/**
+ * The difference of two treatments in per cent of the second, with Fieller's limits (1954).
+ *
+ * @param origin what was taken off the values before the fit
+ * @param critical of the test that is turned round
+ * @returns null where the second isn't clearly away from zero
+ */
+export function percentChange(
+  model: LinearModel,
+  { covariance: v }: Errors,
+  [a, b]: readonly [number, number],
+  origin: number,
+  critical: number,
+): PercentChange | null {
+  const [top, base] = [origin + model.adjustedMeans[a]!, origin + model.adjustedMeans[b]!];
+  const ratio = fiellerInterval({
+    ...{ numerator: top, denominator: base, critical, covariance: v(a, b) },
+    varNumerator: v(a, a),
+    varDenominator: v(b, b),
+  });
+  return (
+    ratio && {
+      estimate: (100 * (top - base)) / base,
+      low: 100 * (ratio.low - 1),
+      high: 100 * (ratio.high - 1),
+    }
+  );
 }

@@ -1,5 +1,5 @@
 import type { PairDifference, TreatmentSummary } from './comparison';
-import { type Errors, contrast } from './contrast';
+import { type Errors, contrast, percentChange } from './contrast';
 import { letterDisplay } from './letters';
 import type { LinearModel } from './linearModel';
 import { studentizedRangeCdf, studentizedRangeQuantile } from './studentizedRange';
@@ -9,6 +9,7 @@ import { studentizedRangeCdf, studentizedRangeQuantile } from './studentizedRang
  *
  * @param names in the order of the result
  * @param index where each stands in the model
+ * @param origin what was taken off the values before the fit
  * @returns differences in raw units; intervals and p are null without a residual
  */
 export function allPairs(
@@ -16,7 +17,7 @@ export function allPairs(
   index: ReadonlyMap<string, number>,
   model: LinearModel,
   errors: Errors | null,
-  alpha: number,
+  { alpha, origin }: { alpha: number; origin: number },
 ): PairDifference[] {
   const pairs: PairDifference[] = [];
   for (let i = 0; i < names.length; i++) {
@@ -24,14 +25,22 @@ export function allPairs(
       const [a, b] = [names[i]!, names[j]!];
       const { difference, se } = contrast(model, errors, index.get(a)!, index.get(b)!);
       if (se === null || !errors) {
-        pairs.push({ a, b, difference, low: null, high: null, p: null });
+        pairs.push({ a, b, difference, low: null, high: null, p: null, percent: { ofB: null, ofA: null } });
         continue;
       }
       const df = errors.df(index.get(a)!, index.get(b)!);
-      const half = (studentizedRangeQuantile(1 - alpha, names.length, df) / Math.SQRT2) * se;
+      const critical = studentizedRangeQuantile(1 - alpha, names.length, df) / Math.SQRT2;
+      const half = critical * se;
+      const of = (x: string, y: string) =>
+        percentChange(model, errors, [index.get(x)!, index.get(y)!], origin, critical);
       const q = (Math.abs(difference) / se) * Math.SQRT2;
       const p = Math.min(1, Math.max(0, 1 - studentizedRangeCdf(q, names.length, df)));
-      pairs.push({ a, b, difference, low: difference - half, high: difference + half, p });
+      pairs.push({
+        ...{ a, b, difference, p },
+        low: difference - half,
+        high: difference + half,
+        percent: { ofB: of(a, b), ofA: of(b, a) },
+      });
     }
   }
   return pairs;

@@ -132,10 +132,10 @@ export function plainTest(
   return { p: 2 * tCdf(-t, df), difference, df, t };
 }
 
-/** p values this close to the level may fall to either side by the method's own way. */
-const NEAR = 0.01;
+/** What is likelier than this by every plain test can't be told apart: spreads lean on each other. */
+const LEANING = 0.1;
 /** What is as sure as this by plain tests must be told apart. */
-const SURE = 0.005;
+const SURE = 0.002;
 
 /** Why a fact isn't true; null where it is, or where nothing can be said against it. */
 export function falsehood(fact: Fact, untidy: Untidy, finding: Finding): string | null {
@@ -159,7 +159,7 @@ export function falsehood(fact: Fact, untidy: Untidy, finding: Finding): string 
     if (!linear) return [];
     const own = plainTest(raw.filter((x) => x.arm === a || x.arm === b), a, b); // prettier-ignore
     const df = Math.min(n(a), n(b)) - 1;
-    return [plainTest(raw, a, b), own && df > 0 ? { ...own, df, p: 2 * tCdf(-own.t, df) } : null];
+    return [plainTest(raw, a, b), own, own && df > 0 ? { ...own, df, p: 2 * tCdf(-own.t, df) } : null];
   };
   const test = (a: string, b: string, which: (...p: number[]) => number = Math.max) => {
     const known = tests(a, b).filter((t) => t !== null);
@@ -193,7 +193,7 @@ export function falsehood(fact: Fact, untidy: Untidy, finding: Finding): string 
       const t = test(fact.a, fact.b, Math.min);
       if (!t) return 'there is no spread to test with';
       if (sign * t.difference <= 0) return 'the other one is ahead';
-      return t.p > 0.05 + NEAR ? `p is ${t.p.toFixed(3)} before it is shared out` : null;
+      return t.p > LEANING ? `p is ${t.p.toFixed(3)} before it is shared out` : null;
     }
     case 'notTold': {
       if (!has(fact.a) || !has(fact.b)) return 'one of the two has no value: that isn’t “too close”';

@@ -3,6 +3,7 @@ import type { RoundId } from '../model/ids';
 import type { Plan, Trait } from '../model/plan';
 import type { Claim, Product } from '../model/product';
 import { contrastOf } from '../account/outcomes';
+import { kindOf } from '../model/traitKinds';
 import { againstIn } from '../plan/against';
 import { comparesPeers } from '../plan/control';
 import { planIndex } from '../plan/planIndex';
@@ -117,6 +118,10 @@ function judgeShare(
   };
 }
 
+/** Limits behind a figure; an end that is open is said to be. @example sayEnds(80, Infinity, String) // ' (80 at least, no upper end)' */
+const sayEnds = (low: number, high: number, show: (x: number) => string): string =>
+  Number.isFinite(high) ? ` (${show(low)} to ${show(high)})` : ` (${show(low)} at least, no upper end)`;
+
 /** “A quarter more”: the change against the control, against the size that is claimed. */
 function judgeChange(own: SetClaim, finding: Finding, plan: Plan, nameOf: (id: string) => string): Judged {
   const { analysis, trait } = finding;
@@ -154,7 +159,13 @@ function judgeChange(own: SetClaim, finding: Finding, plan: Plan, nameOf: (id: s
   const mid = sign * estimate;
   const show = (x: number) =>
     `${x > 0 ? '+' : x < 0 ? '−' : ''}${formatFigure(Math.abs(x), unit === '%' ? 0 : Math.max(1, trait.decimals))}`;
-  const seen = `${trait.name} against ${nameOf(control)}: ${show(estimate)} ${unit} (${show(low)} to ${show(high)})`;
+  // Of shares points and per cent are two things: both are named.
+  const share = analysis.summaries.find((s) => s.name === control)!.estimate;
+  const more =
+    kindOf(trait).observes === 'kOfN' && share > 0
+      ? `, which is ${formatFigure((100 * Math.abs(estimate)) / share, 1)} % ${estimate < 0 ? 'less' : 'more'} than its ${formatFigure(share, 1)} %`
+      : '';
+  const seen = `${trait.name} against ${nameOf(control)}: ${show(estimate)} ${unit}${sayEnds(low, high, show)}${more}`;
   const claimed =
     own.percent === null ? '' : `; claimed ${own.upTo ? 'up to ' : ''}${own.percent} % ${own.direction}`;
   const upTo = own.upTo ? ' “Up to” promises nothing below it.' : '';
@@ -168,7 +179,7 @@ function judgeChange(own: SetClaim, finding: Finding, plan: Plan, nameOf: (id: s
   if (unit !== '%')
     return {
       verdict: 'inPart',
-      text: `${seen}${claimed}: right direction; a per cent of this control says nothing.${upTo}`,
+      text: `${seen}${claimed}: right direction; ${kindOf(trait).observes === 'kOfN' ? 'whether the claim means points or per cent of the control’s share it doesn’t say' : 'a per cent of this control says nothing'}.${upTo}`,
     };
   if (ends[0]! >= own.percent)
     return { verdict: 'borneOut', text: `${seen}${claimed}: reached even at the low end.` };

@@ -45,6 +45,7 @@ export interface Verdict {
 /** A contrast as a difference in the trait's unit; null where it is none, as with shares of pairs. */
 function inUnits(c: Contrast, { analysis }: Finding) {
   if (c.scale === 'difference') return c;
+  if (c.units) return c.units;
   if (c.scale !== 'ratio') return null;
   const base = analysis.summaries.find((s) => s.name === c.b)!.estimate;
   const at = (x: number | null) => (x === null ? null : base * (x - 1));

@@ -67,11 +67,16 @@ function analysed(input: AnalysisInput, names: readonly string[]): Analysis {
           ? 'zero'
           : 'shown';
   const tested = spread === 'shown';
-  const { versusControl, pairs } = contrastsOf(names, input, (a, b, family) =>
-    few || fit === null
-      ? scored(units, names, [a, b], { family, alpha, phi, df, tested })
-      : contrastOf(fit, names, [a, b], { family, alpha, tested }),
-  );
+  const { versusControl, pairs } = contrastsOf(names, input, (a, b, family) => {
+    const made =
+      few || fit === null
+        ? scored(units, names, [a, b], { family, alpha, phi, df, tested })
+        : contrastOf(fit, names, [a, b], { family, alpha, tested });
+    if (made.low === null) return made;
+    const of = (name: string) =>
+      rateOf(own[names.indexOf(name)]!, { phi, df, alpha: alpha / family, tested, few });
+    return { ...made, units: differenceOf(of(a), of(b)) };
+  });
   return {
     method: 'counts',
     alpha,
@@ -116,8 +121,7 @@ function scored(
   if (!found || !tested) return { ...base, low: null, high: null, p: null, percent: null };
   const { low, high } = found.interval(tQuantile(1 - alpha / family / 2, df));
   const p = Math.min(1, family * 2 * tCdf(-Math.abs(found.score(1)), df));
-  const percent = Number.isFinite(base.estimate) ? percentOf(base.estimate, low, high) : null;
-  return { ...base, low, high, p, percent };
+  return { ...base, low, high, p, percent: percentOf(base.estimate, low, high) };
 }
 
 function contrastOf(
@@ -138,33 +142,49 @@ function contrastOf(
   return { ...base, low, high, p, percent: percentOf(estimate, low, high) };
 }
 
-function summaryOf(
-  name: string,
-  units: readonly CountRow[],
-  { phi, df, alpha, tested, few }: { phi: number; df: number; alpha: number; tested: boolean; few: boolean },
-): Summary {
-  const rates = units.map((u) => u.count / u.exposure);
-  const mean = rates.reduce((s, r) => s + r, 0) / rates.length;
+interface Known {
+  phi: number;
+  df: number;
+  alpha: number;
+  tested: boolean;
+  few: boolean;
+}
+
+/** A rate with limits of its own: by its logarithm, of few counts those whose score is nearer than t. */
+function rateOf(units: readonly CountRow[], { phi, df, alpha, tested, few }: Known) {
   const [count, exposure] = [total(units), units.reduce((s, u) => s + u.exposure, 0)];
   const rate = count / exposure;
-  const t = tested ? tQuantile(1 - alpha / 2, df) : null;
-  const half = t === null || few ? null : t * Math.sqrt(phi / count);
-  // Of few: the counts whose score is nearer than t.
-  const c = t === null ? 0 : t ** 2 * phi;
+  if (!tested) return { rate, low: null, high: null };
+  const t = tQuantile(1 - alpha / 2, df);
+  if (!few) {
+    const half = t * Math.sqrt(phi / count);
+    return { rate, low: rate * Math.exp(-half), high: rate * Math.exp(half) };
+  }
+  const c = t ** 2 * phi;
   const reach = Math.sqrt(c ** 2 + 4 * count * c);
-  const [low, high] =
-    t === null
-      ? [null, null]
-      : half === null
-        ? [(2 * count + c - reach) / 2 / exposure, (2 * count + c + reach) / 2 / exposure]
-        : [rate * Math.exp(-half), rate * Math.exp(half)];
   return {
-    name,
-    n: units.length,
-    mean,
-    estimate: rate,
-    low: low === null ? null : Math.max(0, low),
-    high,
+    rate,
+    low: Math.max(0, (2 * count + c - reach) / 2 / exposure),
+    high: (2 * count + c + reach) / 2 / exposure,
+  };
+}
+
+/** A difference of two rates from their own limits, squared and added (MOVER; Zou and Donner 2008, from memory). */
+function differenceOf(a: ReturnType<typeof rateOf>, b: ReturnType<typeof rateOf>): Contrast['units'] {
+  const estimate = a.rate - b.rate;
+  return {
+    estimate,
+    low: estimate - Math.hypot(a.rate - a.low!, b.high! - b.rate),
+    high: estimate + Math.hypot(a.high! - a.rate, b.rate - b.low!),
+  };
+}
+
+function summaryOf(name: string, units: readonly CountRow[], known: Known): Summary {
+  const rates = units.map((u) => u.count / u.exposure);
+  const mean = rates.reduce((s, r) => s + r, 0) / rates.length;
+  const { rate, low, high } = rateOf(units, known);
+  return {
+    ...{ name, n: units.length, mean, estimate: rate, low, high },
     sd:
       units.length > 1
         ? Math.sqrt(rates.reduce((s, r) => s + (r - mean) ** 2, 0) / (units.length - 1))

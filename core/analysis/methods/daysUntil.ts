@@ -12,7 +12,7 @@ import {
 import { MOST_SWAPPED, swappedApart } from '../../stats/swapping';
 import type { Analysis, AnalysisInput, Method, Summary } from '../analysis';
 import { type Contrast, agreeing } from '../contrast';
-import { seenOf } from '../number';
+import { allHappened, seenOf } from '../number';
 import { linearModel } from './linearModel';
 import {
   byBonferroni,
@@ -99,7 +99,7 @@ export const daysUntil: Method = {
     const names = comparedNames(input);
     if (!names.ok) return names;
     // Days that are all known are figures.
-    if (input.rows.every((r) => seenOf(r)?.happened)) return linearModel.analyse(input);
+    if (input.rows.every(allHappened)) return linearModel.analyse(input);
     return ok(analysed(input, names.value));
   },
 };

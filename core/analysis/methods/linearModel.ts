@@ -27,6 +27,7 @@ const versusControlContrast = (v: VersusControl, control: string, percents: bool
           high: v.percentTogether && v.percentTogether.high,
         }
       : null,
+  back: percents ? v.percentBack : null,
 });
 
 /** A per cent of a score, a rank or a per cent says nothing: nought isn't nothing there, or it is one already. */
@@ -36,13 +37,18 @@ const percentsMean = (trait: AnalysisInput['trait']): boolean => {
 };
 
 /** A pair with the control is the contrast that stands against the control, so that no two screens differ. */
-function pairContrast(p: PairDifference, control: string, own: readonly Contrast[]): Contrast {
+function pairContrast(
+  p: PairDifference,
+  control: string,
+  own: readonly Contrast[],
+  percents: boolean,
+): Contrast {
   if (p.b === control) return own.find((c) => c.a === p.a)!;
   if (p.a === control) return turned(own.find((c) => c.a === p.b)!);
-  return plainPair(p);
+  return plainPair(p, percents);
 }
 
-const plainPair = (p: PairDifference): Contrast => ({
+const plainPair = (p: PairDifference, percents: boolean): Contrast => ({
   a: p.a,
   b: p.b,
   scale: 'difference',
@@ -50,7 +56,8 @@ const plainPair = (p: PairDifference): Contrast => ({
   low: p.low,
   high: p.high,
   p: p.p,
-  percent: null,
+  percent: percents ? p.percent.ofB : null,
+  back: percents ? p.percent.ofA : null,
 });
 
 /** Means of units by least squares, blocks taken off first; Dunnett against the control, Tukey–Kramer between all. */
@@ -79,12 +86,17 @@ export const linearModel: Method = {
     });
     if (!compared.ok) return compared;
     const c = compared.value;
+    const percents = percentsMean(trait);
     // Among equals every pair has the same limits, those with the first too.
     const own = input.peers
       ? c.pairs.flatMap((p) =>
-          p.a === control ? [turned(plainPair(p))] : p.b === control ? [plainPair(p)] : [],
+          p.a === control
+            ? [turned(plainPair(p, percents))]
+            : p.b === control
+              ? [plainPair(p, percents)]
+              : [],
         )
-      : c.versusControl.map((v) => versusControlContrast(v, control, percentsMean(trait)));
+      : c.versusControl.map((v) => versusControlContrast(v, control, percents));
     return ok({
       method: 'linear',
       alpha,
@@ -92,7 +104,7 @@ export const linearModel: Method = {
       spread: c.spread,
       summaries: c.treatments.map(({ adjustedMean, ...t }) => ({ ...t, estimate: adjustedMean })),
       versusControl: own,
-      pairs: c.pairs.map((p) => pairContrast(p, control, own)),
+      pairs: c.pairs.map((p) => pairContrast(p, control, own, percents)),
       assumptions: assumptionsOf(c),
       unitSd: c.anova && c.spread === 'shown' ? Math.sqrt(c.anova.residualMeanSquare) : null,
       ...(c.anova && c.spread === 'shown' && { unitDf: c.anova.dfResidual }),

@@ -460,7 +460,7 @@ log_rank_scores <- function(time, event) {
 
 times <- function(d, f, arms) {
   # Days that are all known are figures.
-  if (all(d$happened == 1)) return(linear(d, f, arms))
+  if (all(!is.na(d$value))) return(linear(d, f, arms))
   p_of <- closed(arms, f, function(set) {
     if (length(set) == 2 && !can_tell(d, set[1], set[2], arms, f)) return(NA)
     these <- d[d$arm %in% set, ]
