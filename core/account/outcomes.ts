@@ -84,9 +84,18 @@ export function whyNot(
   return new Set(values).size === 1 ? 'alike' : 'few';
 }
 
-/** Treatments that nothing is clearly better than, where they could be tested. */
-export const leaders = (finding: Finding): string[] =>
-  finding.ranking.filter((r) => r.rank === 1).map((r) => r.name);
+/**
+ * Treatments that nothing is clearly better than, where they could be tested; nobody where one that couldn't be tested
+ * against some may be ahead of them all.
+ */
+export function leaders({ ranking, outcomes, analysis }: Finding): string[] {
+  const first = ranking.filter((r) => r.rank === 1).map((r) => r.name);
+  const behind = (id: string) =>
+    outcomes.some((o) => (o.a === id || o.b === id) && o.verdict === 'better' && o.ahead !== id);
+  const single = (id: string) => analysis.summaries.some((s) => s.name === id && s.n === 1);
+  const open = ranking.some((r) => r.rank === null && !single(r.name) && !behind(r.name));
+  return open ? [] : first;
+}
 
 /** Whether every two of these were tested and nothing separates them. */
 export function inseparable(finding: Finding, names: readonly string[]): boolean {

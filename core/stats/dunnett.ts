@@ -43,12 +43,16 @@ function productForm(correlation: readonly (readonly number[])[]): number[] | nu
 }
 
 /**
- * Correlations of product form with their λ rounded to a fiftieth, others as they are: taken from the values themselves they
+ * One correlation for all pairs: their mean, its root in steps of a fiftieth. Taken from the values themselves correlations
  * never come twice, and critical values hardly depend on them.
+ * @example inSteps([[1, 0.48], [0.48, 1]])[0]![1] // 0.4624, 0.68²
  */
 export function inSteps(correlation: readonly (readonly number[])[]): number[][] {
-  const lambda = productForm(correlation)?.map((l) => Math.min(0.98, Math.round(l * 50) / 50));
-  return correlation.map((row, i) => row.map((r, j) => (lambda && i !== j ? lambda[i]! * lambda[j]! : r)));
+  const k = correlation.length;
+  const off = correlation.flatMap((row, i) => row.filter((_, j) => j > i));
+  const average = off.length === 0 ? 0 : off.reduce((s, r) => s + r, 0) / off.length;
+  const root = Math.min(0.98, Math.round(Math.sqrt(Math.max(0, average)) * 50) / 50);
+  return Array.from({ length: k }, (_, i) => Array.from({ length: k }, (_v, j) => (i === j ? 1 : root ** 2)));
 }
 
 /** P(all |Zᵢ| ≤ x) for known spread; even in the shared factor, so half the line is enough. */

@@ -2,10 +2,11 @@
 import { expect, it } from 'vitest';
 import { startR } from '../testing/r';
 import { compareTreatments } from './compareTreatments';
+import { steppedDown } from './ownSpread';
 
 const r = await startR();
 
-it('two treatments without blocks: Welch’s t, its freedom rounded down to a tenth', async () => {
+it('two treatments without blocks: Welch’s t, its freedom rounded down', async () => {
   const rows = [4.17, 5.58, 5.18, 6.11, 4.5].map((value) => ({ treatment: 'ctrl', value }));
   const others = [4.81, 4.17, 4.41, 3.59, 5.87, 3.83, 6.03].map((value) => ({ treatment: 'trt', value }));
   const made = compareTreatments({ rows: [...rows, ...others], control: 'ctrl', spreads: 'own' });
@@ -13,7 +14,7 @@ it('two treatments without blocks: Welch’s t, its freedom rounded down to a te
   const [t, df] = await r.numbers(
     `w <- t.test(c(${others.map((x) => x.value).join()}), c(${rows.map((x) => x.value).join()})); c(w$statistic, w$parameter)`,
   );
-  const rounded = Math.floor(df! * 10) / 10;
+  const rounded = steppedDown(df!);
   const [p] = await r.numbers(`2 * pt(-abs(${t}), ${rounded})`);
   expect(made.value.versusControl[0]!.p).toBeCloseTo(p!, 8);
   expect(made.value.spreads).toBe('own');
@@ -32,6 +33,11 @@ it('two treatments in blocks: the paired t test', async () => {
   expect(own!.low).toBeCloseTo(low!, 8);
   expect(own!.high).toBeCloseTo(high!, 8);
   expect(own!.p).toBeCloseTo(p!, 8);
+});
+it('freedom is rounded down', () => {
+  expect([12.9, 9.87, 3.2, 2.68, 0.4].map(steppedDown).map((x) => Number(x.toFixed(9)))).toEqual([
+    12, 9.5, 3, 2.6, 1,
+  ]);
 });
 it('fewer than three units of all, and spreads that can’t be told, are one spread', () => {
   const rows = ['a', 'b'].flatMap((treatment, i) => [1, 2].map((v) => ({ treatment, value: v + 5 * i })));

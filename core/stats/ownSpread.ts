@@ -7,6 +7,15 @@ const LEAST_UNITS = 3;
 /** Above so many units in blocks working it out takes too long, and one spread is taken for all. */
 const MOST_IN_BLOCKS = 120;
 
+/**
+ * Degrees of freedom rounded down, to whole ones from ten on, halves from three on, else tenths: critical values are then
+ * known for the next trial too. @example steppedDown(9.87) // 9.5
+ */
+export function steppedDown(df: number): number {
+  const step = df >= 10 ? 1 : df >= 3 ? 0.5 : 0.1;
+  return Math.max(1, Math.floor(df / step + 1e-6) * step);
+}
+
 /** What residuals of treatments have to do with each other, by the design alone. */
 interface Design {
   of: readonly number[];
@@ -157,8 +166,7 @@ export function ownSpreads(
         (s, w, g) => s + weights.reduce((q, v, h) => q + w * v * shared[g]![h]!, 0),
         0,
       );
-      // Rounded down to a tenth: critical values are then known for the next trial too.
-      const df = Math.max(1, Math.floor((whole ** 2 / spread) * 10 + 1e-6) / 10);
+      const df = steppedDown(whole ** 2 / spread);
       freedom.set(key, df);
       return df;
     },

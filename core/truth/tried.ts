@@ -1,6 +1,7 @@
 import { type Finding, makeFinding } from '../account/finding';
 import { heldOf } from '../account/outcomes';
 import { moreIsBetter } from '../analysis/goodness';
+import type { FindingRow } from '../analysis/rows';
 import type { Plan } from '../model/plan';
 import { headline } from '../say/words';
 import { kindOf } from '../model/traitKinds';
@@ -59,7 +60,6 @@ export type Shares = Record<keyof Said, number>;
  * What findings say of a trial whose truth is known, over many runs of chance, by the same functions that work out
  * findings of real ones.
  *
- * @param each sees every finding that could be made
  * @returns shares of runs; one of which nothing can be worked out counts as untested
  * @example tryOut(sixTraysOfTen, { runs: 400, seed: 3 }).found // 0.85
  */
@@ -74,15 +74,17 @@ export function tryOut(
     runs: number;
     seed: number;
     smallestDifference?: Plan['smallestDifference'];
-    each?: (finding: Finding) => void;
+    /** sees every finding that could be made, and its rows */
+    each?: (finding: Finding, rows: FindingRow[]) => void;
   },
 ): Shares {
   const random = seededRandom(seed);
   const counted: Shares = { beat: 0, pair: 0, winner: 0, untested: 0, found: 0 };
   for (let run = 0; run < runs; run++) {
-    const made = makeFinding(inputOf(m, rowsOf(m, random), smallestDifference));
+    const rows = rowsOf(m, random);
+    const made = makeFinding(inputOf(m, rows, smallestDifference));
     const said = made.ok ? heldAgainstTruth(made.value, m) : null;
-    if (made.ok) each?.(made.value);
+    if (made.ok) each?.(made.value, rows);
     for (const key of Object.keys(counted) as (keyof Said)[])
       if (said ? said[key] : key === 'untested') counted[key] += 1 / runs;
   }

@@ -71,8 +71,8 @@ function traitSource(finding: Finding): Source {
       return (id) => figures.get(id)! + ((spread.get(id) ?? 0) * random.normal()) / scale;
     },
     ...(df !== undefined && { df }),
-    // On two grounds nobody leads over both.
-    ...(finding.analysis.spread === 'shown' && { leaders: finding.grounds ? [] : leaders(finding) }),
+    // On two grounds nobody leads over both; where nothing could be tested nobody is told to lead.
+    leaders: finding.analysis.spread !== 'shown' || finding.grounds ? [] : leaders(finding),
     better: moreIsBetter(finding.trait) ? 1 : -1,
     unit:
       finding.trait.direction === 'band'

@@ -38,7 +38,10 @@ function fitted(units: readonly CountRow[], names: readonly string[]): QuasiPois
   const rows = units
     .filter((u) => counted.includes(u.treatment) && blocks.includes(u.block))
     .map((u) => ({ ...u, treatment: counted.indexOf(u.treatment), block: blocks.indexOf(u.block) }));
-  return counted.length === 0 ? null : quasiPoisson(rows, counted.length, blocks.length);
+  if (counted.length === 0) return null;
+  // One alone in its blocks leaves nothing over: its scatter then holds the blocks' too.
+  const alone = counted.length === 1;
+  return quasiPoisson(alone ? rows.map((r) => ({ ...r, block: 0 })) : rows, counted.length, alone ? 1 : blocks.length); // prettier-ignore
 }
 
 function analysed(input: AnalysisInput, names: readonly string[]): Analysis {

@@ -85,11 +85,11 @@ dunnett <- function(rho, df, alpha) {
   dunnett_known[[key]]
 }
 
-# Correlations taken from the values: lambda rounded to a fiftieth.
+# One correlation for all pairs: their mean, its root in steps of a fiftieth.
 in_steps <- function(rho) {
-  lambda <- product_form(rho)
-  if (is.null(lambda)) return(rho)
-  lambda <- pmin(0.98, floor(lambda * 50 + 0.5) / 50); out <- outer(lambda, lambda); diag(out) <- 1
+  off <- rho[upper.tri(rho)]; average <- if (length(off) > 0) mean(off) else 0
+  root <- min(0.98, floor(sqrt(max(0, average)) * 50 + 0.5) / 50)
+  out <- matrix(root^2, nrow(rho), ncol(rho)); diag(out) <- 1
   out
 }
 
@@ -112,7 +112,9 @@ own_spreads <- function(x, of, y, w, has_control, blocked) {
   shared <- sapply(all, function(h) sapply(all, function(g) sum(s[of == g, of == h]^2)))
   df <- apply(w, 1, function(one) {
     parts <- sapply(all, function(g) sum(one[of == g]^2)); weights <- as.vector(t(lines) %*% parts)
-    max(1, floor(sum(parts * variance)^2 / as.vector(t(weights) %*% shared %*% weights) * 10 + 1e-6) / 10)
+    df <- sum(parts * variance)^2 / as.vector(t(weights) %*% shared %*% weights)
+    step <- if (df >= 10) 1 else if (df >= 3) 0.5 else 0.1
+    max(1, floor(df / step + 1e-6) * step)
   })
   list(cov = w %*% (error * t(w)), df = df)
 }
@@ -517,7 +519,7 @@ counts <- function(d, f, arms) {
   phi <- NA; df <- 0; ratio <- NULL
   if (any(use)) {
     own <- d[use, ]; t <- factor(own$arm, levels = intersect(c(f$control, setdiff(arms, f$control)), own$arm)); b <- factor(block[use])
-    terms <- c(if (nlevels(b) > 1) "b", if (nlevels(t) > 1) "t", "offset(base::log(own$exposure))")
+    terms <- c(if (nlevels(b) > 1 && nlevels(t) > 1) "b", if (nlevels(t) > 1) "t", "offset(base::log(own$exposure))")
     fit <- suppressWarnings(glm(reformulate(terms, "own$count"), family = quasipoisson, epsilon = 1e-14, maxit = 100))
     df <- df.residual(fit)
     if (df > 0 && !any(is.na(coef(fit)))) phi <- sum(residuals(fit, "pearson")^2) / df

@@ -126,6 +126,7 @@ const cases: Record<string, Made & { within?: number }> = {
   'small counts': { trait: { kind: 'count', decimals: 0 }, replicates: 6, value: (t, _, u) => ({ value: Math.floor(3 * u() + t) }) }, // prettier-ignore
   'counts with nothing in one': { trait: { kind: 'count', decimals: 0 }, replicates: 5, value: (t, _, u) => ({ value: t === 0 ? 0 : Math.round(9 + 5 * u()) }) }, // prettier-ignore
   'none left in one, in blocks': { blocked: true, trait: { kind: 'count', decimals: 0, direction: 'lower' }, replicates: 4, value: (t, i, u) => ({ value: t === 1 ? 0 : Math.round(9 + 2 * i + 5 * u()) }) }, // prettier-ignore
+  'none left in the only other, in blocks': { blocked: true, treatments: ['Water', 'A'], trait: { kind: 'count', decimals: 0, direction: 'lower' }, replicates: 4, value: (t, i, u) => ({ value: t === 1 ? 0 : Math.round(9 + 2 * i + 5 * u()) }) }, // prettier-ignore
   'few counts in blocks': { blocked: true, trait: { kind: 'count', decimals: 0 }, replicates: 5, value: (t, i, u) => ({ value: i === 2 ? 0 : Math.floor(4 * u() * (1 + t / 2)) }) }, // prettier-ignore
   'k of n, equals': { peers: true, treatments: ['K', 'L', 'M', 'N'], trait: { kind: 'ratio', outOf: 10, unit: '%' }, replicates: 7, value: (t, _, u) => ({ value: Math.min(10, Math.floor(4 + 2 * t + 5 * (u() - 0.5))) }) }, // prettier-ignore
   'k of n, one near all': { trait: { kind: 'ratio', outOf: 10, unit: '%' }, replicates: 4, value: (t, _, u) => ({ value: t === 2 ? 10 : Math.floor(10 * u()) }) }, // prettier-ignore
