@@ -10,7 +10,7 @@ import { formatFigure, formatP, plural } from '../quantity/format';
 import type { Finding } from '../account/finding';
 import { absenceOf } from '../account/absence';
 import { heldOf, soleControl } from '../account/outcomes';
-import { decimalsOfFinding } from '../say/sayContrast';
+import { decimalsOfFinding, sayEstimate, sayInterval } from '../say/sayContrast';
 import { type NameOf, headline, methodText, notes, warningsOf } from '../say/words';
 import { type Block, type Cell, type TableBlock, column, numbers, text } from './block';
 
@@ -56,13 +56,19 @@ function contrastShape(finding: Finding, percent: boolean): ContrastShape {
   if (scale === 'ratio' || percent) {
     return {
       head: 'change, %',
-      cell: (c) => ({ type: 'figure', value: c?.percent?.estimate ?? null, decimals: 0, signed: true }),
-      interval: (c) => ({
-        type: 'interval',
-        low: c.percent?.low ?? null,
-        high: c.percent?.high ?? null,
-        decimals: 0,
-      }),
+      cell: (c) =>
+        c && !Number.isFinite(c.estimate)
+          ? text(sayEstimate(c, finding))
+          : { type: 'figure', value: c?.percent?.estimate ?? null, decimals: 0, signed: true },
+      interval: (c) =>
+        c.high !== null && !Number.isFinite(c.high)
+          ? text(sayInterval(c, finding))
+          : {
+              type: 'interval',
+              low: c.percent?.low ?? null,
+              high: c.percent?.high ?? null,
+              decimals: 0,
+            },
     };
   }
   return {

@@ -1,5 +1,6 @@
 import { formatFigure, listNames } from '../quantity/format';
 import type { Card } from '../verdict/card';
+import { SURELY_FIRST } from './statement';
 
 /** The card in a sentence. @example sayCard(card, nameOf) // 'Duo Lume comes first in 58 of 100 draws.' */
 export function sayCard(card: Card, nameOf: (id: string) => string): string {
@@ -13,8 +14,16 @@ export function sayCard(card: Card, nameOf: (id: string) => string): string {
   const sure = first[0]!.firstOf100;
   if (sure === null)
     return `${names} has most points, ${formatFigure(first[0]!.score!, 1)}; how surely can’t be said.`;
+  // Draws are no test: somebody is first without a reservation only where a heading's own finding says so too.
+  const told = counting.some(
+    (r) => r.leaders === null || (r.leaders.length === 1 && r.leaders[0] === first[0]!.id),
+  );
   const judged =
-    sure >= 95 ? '' : sure >= 60 ? '; the others aren’t far' : ': little separates it from the others';
+    sure >= SURELY_FIRST && told
+      ? ''
+      : sure >= 60
+        ? '; the others aren’t far'
+        : ': little separates it from the others';
   return `${names} comes first in ${sure} of 100 draws${judged}.`;
 }
 

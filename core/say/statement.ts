@@ -67,6 +67,9 @@ export const together = (kind: StatementKind, said: readonly Statement[]): State
     said.flatMap((s) => s.facts),
   );
 
+/** First in so many of 100 draws is first in nearly all: two sides of 2.5 %. */
+export const SURELY_FIRST = 98;
+
 const pair = (f: { a: string; b: string }) => [f.a, f.b].sort().join('\n');
 
 /** Why two facts can't both be true; null where they can. */
@@ -91,7 +94,7 @@ function clash(f: Fact, g: Fact): string | null {
   if (f.is === 'costs' && g.is === 'costs' && f.a === g.a && Math.abs(f.minor - g.minor) > 1e-6)
     return 'two costs of one thing';
   // A lead in nearly all draws is one that the finding tells apart; and the other way round.
-  if (f.is === 'firstOf100' && f.of100 >= 95 && g.is === 'notTold' && g.a === f.a)
+  if (f.is === 'firstOf100' && f.of100 >= SURELY_FIRST && g.is === 'notTold' && g.a === f.a)
     return 'first in nearly all draws, and not told from another';
   return null;
 }

@@ -10,8 +10,11 @@ export interface FTest {
   p: number | null;
 }
 
-/** The one-way analysis of variance of groups, as an F test. */
-export function oneWayF(groups: readonly (readonly number[])[]): FTest {
+/**
+ * The one-way analysis of variance of groups, as an F test.
+ * @param size of the values the groups were made from: what rounding alone leaves of it is no spread
+ */
+export function oneWayF(groups: readonly (readonly number[])[], size?: number): FTest {
   const all = groups.flat();
   const [df1, df2] = [groups.length - 1, all.length - groups.length];
   const grand = mean(all);
@@ -21,8 +24,8 @@ export function oneWayF(groups: readonly (readonly number[])[]): FTest {
     between += g.length * (m - grand) ** 2;
     within += g.reduce((s, x) => s + (x - m) ** 2, 0);
   }
-  const scale = Math.max(...all.map(Math.abs), 0) ** 2;
-  if (df1 < 1 || df2 < 1 || within <= 1e-24 * scale * all.length || within === 0)
+  const scale = (size ?? Math.max(...all.map(Math.abs), 0)) ** 2;
+  if (df1 < 1 || df2 < 1 || within <= 1e-28 * scale * all.length || within === 0)
     return { f: null, df1, df2, p: null };
   const f = between / df1 / (within / df2);
   // The upper tail as the lower one of 1/F: small p keep their digits.
@@ -39,4 +42,5 @@ export const brownForsythe = (groups: readonly (readonly number[])[]): FTest =>
       const middle = medianOf(g);
       return g.map((x) => Math.abs(x - middle));
     }),
+    Math.max(0, ...groups.flat().map(Math.abs)),
   );

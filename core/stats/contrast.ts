@@ -45,17 +45,14 @@ export function percentChange(
   origin: number,
   critical: number,
 ): PercentChange | null {
-  const [top, base] = [origin + model.adjustedMeans[a]!, origin + model.adjustedMeans[b]!];
+  const base = origin + model.adjustedMeans[b]!;
+  const difference = model.adjustedMeans[a]! - model.adjustedMeans[b]!;
+  // The ratio of the difference to the second: it keeps its digits however far from zero both lie.
   const ratio = fiellerInterval({
-    ...{ numerator: top, denominator: base, critical, covariance: v(a, b) },
-    varNumerator: v(a, a),
+    ...{ numerator: difference, denominator: base, critical },
+    covariance: v(a, b) - v(b, b),
+    varNumerator: v(a, a) + v(b, b) - 2 * v(a, b),
     varDenominator: v(b, b),
   });
-  return (
-    ratio && {
-      estimate: (100 * (top - base)) / base,
-      low: 100 * (ratio.low - 1),
-      high: 100 * (ratio.high - 1),
-    }
-  );
+  return ratio && { estimate: (100 * difference) / base, low: 100 * ratio.low, high: 100 * ratio.high };
 }

@@ -45,7 +45,7 @@ function productForm(correlation: readonly (readonly number[])[]): number[] | nu
 /**
  * One correlation for all pairs: their mean, its root in steps of a fiftieth. Taken from the values themselves correlations
  * never come twice, and critical values hardly depend on them.
- * @example inSteps([[1, 0.48], [0.48, 1]])[0]![1] // 0.4624, 0.68²
+ * @example inSteps([[1, 0.48], [0.48, 1]])[0]![1] // 0.49
  */
 export function inSteps(correlation: readonly (readonly number[])[]): number[][] {
   const k = correlation.length;

@@ -3,6 +3,8 @@
 import tQuantile from '@stdlib/stats-base-dists-t-quantile';
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
+import { brownForsythe } from './brownForsythe';
+import { compareTreatments } from './compareTreatments';
 import { fiellerInterval } from './fieller';
 
 it('worked case: means 12 and 10, each with variance 0.25, 20 df', () => {
@@ -61,4 +63,27 @@ it('both ends solve (a − ρb)² = t²·Var(a − ρb)', () => {
 it('is open-ended, so null, when the control may be zero', () => {
   const near = { numerator: 5, denominator: 1, varNumerator: 1, varDenominator: 1, covariance: 0 };
   expect(fiellerInterval({ ...near, critical: tQuantile(0.975, 10) })).toBeNull();
+});
+
+it('keeps its digits far from zero', () => {
+  const at = (offset: number) =>
+    compareTreatments({
+      control: 'w',
+      rows: [1, 2, 3, 5].flatMap((v) => [
+        { treatment: 'w', value: offset + v },
+        { treatment: 'a', value: offset + 4 + v },
+      ]),
+    });
+  const far = at(1e9);
+  if (!far.ok) throw new Error('not compared');
+  // 1e9 from zero the control's own spread is nothing: limits are those of the difference, as a share of it.
+  const { low, high, percentTogether } = far.value.versusControl[0]!;
+  expect(percentTogether!.low / ((100 * low!) / 1e9)).toBeCloseTo(1, 6);
+  expect(percentTogether!.high / ((100 * high!) / 1e9)).toBeCloseTo(1, 6);
+});
+it('deviations that are equal by construction are no spread, far from zero too', () => {
+  const pairs = [[1, 2], [3, 4.5], [7, 7.3]]; // prettier-ignore
+  for (const offset of [0, 1e6, 1e9])
+    expect(brownForsythe(pairs.map((g) => g.map((x) => x + offset))).f).toBeNull();
+  expect(brownForsythe([[1, 2, 4], [1, 9, 30]]).f).not.toBeNull(); // prettier-ignore
 });

@@ -24,7 +24,12 @@ export function fiellerInterval(r: RatioInput): { low: number; high: number } | 
   const a = r.denominator ** 2 - t * t * r.varDenominator;
   if (!(a > 0)) return null;
   const b = r.numerator * r.denominator - t * t * r.covariance;
-  const c = r.numerator ** 2 - t * t * r.varNumerator;
-  const root = Math.sqrt(Math.max(0, b * b - a * c));
+  // b² − ac, worked out so that nothing large is taken from something as large.
+  const inside =
+    r.numerator ** 2 * r.varDenominator +
+    r.denominator ** 2 * r.varNumerator -
+    2 * r.numerator * r.denominator * r.covariance +
+    t * t * (r.covariance ** 2 - r.varNumerator * r.varDenominator);
+  const root = Math.abs(t) * Math.sqrt(Math.max(0, inside));
   return { low: (b - root) / a, high: (b + root) / a };
 }

@@ -25,7 +25,7 @@ function blocksOf(units: readonly Scored[], a: number): PermutationBlock[] {
 /**
  * The least two-sided p that swapping units of two groups inside blocks can give.
  * @param sizes units of the one and the other, block by block
- * @example leastSwapped([[4, 4]]) // 2/70
+ * @example leastSwapped([[4, 4]]) // 0.02857
  */
 export function leastSwapped(sizes: readonly (readonly [number, number])[]): number {
   const arrangements = sizes.reduce((c, [m, n]) => c * choose(m + n, m), 1);

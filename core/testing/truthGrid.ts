@@ -276,7 +276,9 @@ function cardNames(plan: Plan, finding: Finding, { lines }: Verdict): boolean {
   const headings = proposedHeadings(plan, finding).filter((h) => h.from.kind !== 'cost');
   const card = makeCard({ plan, headings, findings: [finding], lines, nameOf: (id) => id });
   const said = [sayCard(card, (id) => id), ...sayAlone(card, (id) => id)];
-  return said.some((s) => / takes /.test(s) || / comes first, by its own finding/.test(s) || / comes first in (9[5-9]|100) of/.test(s)); // prettier-ignore
+  return said.some(
+    (s) => / takes /.test(s) || (/ comes first(,| in)/.test(s) && !/aren’t far|little separates/.test(s)),
+  );
 }
 
 /** The worst of each, per cent, in one line. */

@@ -1,7 +1,9 @@
+import fCdf from '@stdlib/stats-base-dists-f-cdf';
 import chiQuantile from '@stdlib/stats-base-dists-chi-quantile';
 import { comparedValue, moreIsBetter } from '../analysis/goodness';
 import type { CardHeading } from '../model/judgement';
 import type { Plan } from '../model/plan';
+import { brownForsythe } from '../stats/brownForsythe';
 import type { Random } from '../stats/random';
 import { absenceOf } from '../account/absence';
 import type { Finding } from '../account/finding';
@@ -86,10 +88,32 @@ function traitSource(finding: Finding): Source {
   };
 }
 
+/**
+ * Who is as even as the evenest: all, unless spreads differ by more than chance (Brown–Forsythe over all); then those whose
+ * spread isn't told from the least (F, Bonferroni).
+ */
+function evenest(
+  groups: ReadonlyMap<string, readonly number[]>,
+  sds: ReadonlyMap<string, number>,
+  alpha: number,
+) {
+  const ids = [...sds.keys()];
+  const { p } = brownForsythe(ids.map((id) => groups.get(id)!));
+  if (p === null || p > alpha || ids.length < 2) return ids;
+  const least = ids.reduce((a, b) => (sds.get(b)! < sds.get(a)! ? b : a));
+  const df = (id: string) => groups.get(id)!.length - 1;
+  return ids.filter((id) => {
+    const ratio = (sds.get(id)! / sds.get(least)!) ** 2;
+    const tail = fCdf(1 / ratio, df(least), df(id));
+    return id === least || !(2 * tail * (ids.length - 1) <= alpha);
+  });
+}
+
 /** Standard deviation between units: less is better. */
 function evennessSource(finding: Finding): Source {
   const figures = new Map<string, number>();
   const units = new Map<string, number>();
+  const groups = new Map<string, number[]>();
   for (const s of finding.analysis.summaries) {
     const own = finding.units
       .filter((u) => u.treatmentId === s.name)
@@ -98,12 +122,14 @@ function evennessSource(finding: Finding): Source {
     const mean = own.reduce((x, y) => x + y, 0) / own.length;
     figures.set(s.name, Math.sqrt(own.reduce((x, y) => x + (y - mean) ** 2, 0) / (own.length - 1)));
     units.set(s.name, own.length);
+    groups.set(s.name, own);
   }
   const spread = new Map([...figures].map(([id, sd]) => [id, sd / Math.sqrt(2 * (units.get(id)! - 1))]));
   return {
     figures,
     spread,
     draw: (random) => (id) => figures.get(id)! / Math.sqrt(scaledChiSquare(units.get(id)! - 1, random)),
+    leaders: evenest(groups, figures, finding.analysis.alpha),
     better: -1,
     unit: finding.trait.unit ? `${finding.trait.unit} spread` : 'spread',
     decimals: finding.trait.decimals + 1,

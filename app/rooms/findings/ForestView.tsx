@@ -25,7 +25,9 @@ export function ForestView({ plan, findings }: { plan: Plan; findings: readonly 
         decides: f.trait.id === plan.primaryTraitId,
         rows: heldOf(f).map(({ contrast: c }) => {
           const sign = moreIsBetter(f.trait) ? 1 : -1;
-          const at = (x: number) => sign * distance(c.scale, x);
+          // None at all of one of two rates lies beyond any scale: it ends at twenty times.
+          const end = c.scale === 'ratio' ? Math.log(20) : Infinity;
+          const at = (x: number) => sign * Math.min(end, Math.max(-end, distance(c.scale, x)));
           const ends =
             c.low === null || c.high === null ? null : [at(c.low), at(c.high)].sort((a, b) => a - b);
           return {

@@ -120,16 +120,21 @@ function assumptionsOf(c: Comparison): Assumption[] {
   const enough = c.anova.dfResidual >= ENOUGH_RESIDUAL_DF;
   return [
     { what: 'units independent of each other', holds: null, seen: 'by the layout, not by the values' },
-    {
-      what: 'alike in spread',
-      fails: 'not alike in spread',
-      // A ratio of three between standard deviations is common practice's limit for equal numbers.
-      holds: sds.length < 2 || least === 0 ? null : most / least <= 3,
-      seen:
-        sds.length < 2
-          ? 'one unit of some'
-          : `largest spread ${least === 0 ? 'beside none' : `${formatFigure(most / least, 1)} times the least`}`,
-    },
+    // Where contenders have spreads of their own nothing is taken for granted of them.
+    ...(c.spreads === 'own'
+      ? []
+      : [
+          {
+            what: 'alike in spread',
+            fails: 'not alike in spread',
+            // A ratio of three between standard deviations is common practice's limit for equal numbers.
+            holds: sds.length < 2 || least === 0 ? null : most / least <= 3,
+            seen:
+              sds.length < 2
+                ? 'one unit of some'
+                : `largest spread ${least === 0 ? 'beside none' : `${formatFigure(most / least, 1)} times the least`}`,
+          },
+        ]),
     {
       what: 'roughly normal',
       holds: null,
@@ -159,6 +164,13 @@ function smallPrint(c: Comparison, units: number, peers: boolean): string {
     peers
       ? `Every pair: Tukey–Kramer (${level(c.alpha)} for all together). Letters from the same intervals.`
       : `Against the control: Dunnett (two-sided, ${level(c.alpha)} for all together). Between the others: Tukey–Kramer. Letters from the same intervals. Per cent: Fieller, with the same critical value.`,
+    ...(c.spreads === 'own'
+      ? [
+          peers
+            ? 'A contender’s spread is half its own and half the others’ (Satterthwaite’s degrees of freedom).'
+            : 'The control’s spread is its own, a contender’s half its own and half the others’ (Satterthwaite’s degrees of freedom).',
+        ]
+      : []),
     ...(!peers && c.dunnettMethod === 'lattice'
       ? ['Missing cells: Dunnett’s value by a lattice rule, good to about 0.0002.']
       : []),

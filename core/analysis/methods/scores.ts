@@ -5,6 +5,7 @@ import { superiority, superiorityInBlocks } from '../../stats/superiority';
 import { MOST_SWAPPED, swappedApart } from '../../stats/swapping';
 import type { Analysis, AnalysisInput, Method, Summary } from '../analysis';
 import { type Contrast, agreeing } from '../contrast';
+import { kindOf } from '../../model/traitKinds';
 import { figuresOf } from '../figures';
 import { linearModel } from './linearModel';
 import {
@@ -115,8 +116,11 @@ export const scores: Method = {
     const tells = canTell(data.units, names.value, input);
     const few = several.some((i) => several.some((j) => i < j && !tells(i, j)));
     // By the plan alone, whatever is found.
-    if (input.rows.every((r) => r.column !== null) || (few && several.length > 1)) return asFigures(input);
-    return ok(analysed(input, names.value, data));
+    const squared = input.rows.every((r) => r.column !== null);
+    // An order of six lies whole on two sides in one of ten trials: as figures so few would tell what isn't there.
+    const short = kindOf(input.trait).observes === 'rank' && several.some((g) => data.groups[g]!.length < 4);
+    if (!short && (squared || (few && several.length > 1))) return asFigures(input);
+    return ok(analysed(input, names.value, data, tells));
   },
 };
 
@@ -131,7 +135,12 @@ const asFigures = (input: AnalysisInput): ReturnType<Method['analyse']> => {
     : made;
 };
 
-function analysed(input: AnalysisInput, names: readonly string[], data: Arranged): Analysis {
+function analysed(
+  input: AnalysisInput,
+  names: readonly string[],
+  data: Arranged,
+  tells: (a: number, b: number) => boolean,
+): Analysis {
   const { alpha, control, peers, rows } = input;
   const home = peers ? -1 : names.indexOf(control);
   const p = closedP(names, input, (set) =>

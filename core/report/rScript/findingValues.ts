@@ -1,5 +1,6 @@
 import { leastVariance, unitTable } from '../../analysis/unitTable';
 import { methodOf, methodsFor } from '../../analysis/methods';
+import { kindOf } from '../../model/traitKinds';
 import { baseOf } from '../../account/finding';
 import type { NamedInput } from '../../account/trialFindings';
 
@@ -35,6 +36,8 @@ export interface Asked {
   peers: boolean;
   alpha: number;
   least: number;
+  /** an order by eye, not steps of a scale */
+  ranked: boolean;
 }
 
 /**
@@ -61,6 +64,7 @@ export function scriptedFindings(
       peers: from.peers,
       alpha: input.alpha,
       least: leastVariance(input.rows, input.trait),
+      ranked: kindOf(input.trait).observes === 'rank',
     });
     for (const [i, u] of unitTable(input.rows, input.trait).entries()) {
       rows.push({

@@ -431,15 +431,16 @@ superiority <- function(a, b, alpha) {
 
 scores <- function(d, f, arms) {
   # Too few units to be swapped, and Latin squares: steps as figures.
-  several <- sum(table(d$arm) > 1) > 1
-  if (all(!is.na(d$column)) || (several && !all_told(d, arms, f))) return(linear(d, f, arms))
+  # (An order of six lies whole on two sides in one of ten trials: ranks need four units of each for that.)
+  units <- table(d$arm); several <- sum(units > 1) > 1; short <- f$ranked && any(units > 1 & units < 4)
+  if (!short && (all(!is.na(d$column)) || (several && !all_told(d, arms, f)))) return(linear(d, f, arms))
   groups <- lapply(arms, function(a) d$value[d$arm == a])
   cells <- table(d$block, d$arm)
   complete <- all(!is.na(d$block)) && nrow(cells) > 1 && all(cells == 1)
   rows <- if (complete) t(sapply(unique(d$block), function(k) sapply(arms, function(a) d$value[d$arm == a & d$block == k])))
   p_of <- closed(arms, f, function(set) {
     these <- d[d$arm %in% set, ]
-    if (any(table(these$arm) < 2)) return(NA)
+    if (any(table(these$arm) < 2) || (length(set) == 2 && !can_tell(d, set[1], set[2], arms, f))) return(NA)
     swapped_apart(rank(these$value), these$arm, blocks_of(d)[d$arm %in% set], if (!f$peers && f$control %in% set) f$control)
   })
   against_control(arms, f, function(a, b, family) {

@@ -131,6 +131,7 @@ const cases: Record<string, Made & { within?: number }> = {
   'k of n, equals': { peers: true, treatments: ['K', 'L', 'M', 'N'], trait: { kind: 'ratio', outOf: 10, unit: '%' }, replicates: 7, value: (t, _, u) => ({ value: Math.min(10, Math.floor(4 + 2 * t + 5 * (u() - 0.5))) }) }, // prettier-ignore
   'k of n, one near all': { trait: { kind: 'ratio', outOf: 10, unit: '%' }, replicates: 4, value: (t, _, u) => ({ value: t === 2 ? 10 : Math.floor(10 * u()) }) }, // prettier-ignore
   'scores in few blocks, as figures': { blocked: true, trait: { kind: 'score' }, replicates: 4, value: (t, i, u) => ({ value: Math.min(5, 1 + Math.floor(2 * u() + t + i / 3)) }) }, // prettier-ignore
+  'ranks, three units': { trait: { kind: 'rank', direction: 'lower' }, replicates: 3, value: (t, i) => ({ value: 1 + ((i * 7 + t * 4) % 9) }) }, // prettier-ignore
   'ranks of equals': { peers: true, trait: { kind: 'rank', direction: 'lower' }, replicates: 5, value: (t, i) => ({ value: 1 + ((i * 7 + t * 4) % 15) }) }, // prettier-ignore
   'uneven contenders in blocks': { blocked: true, treatments: ['Water', 'A', 'B', 'C'], replicates: 5, value: (t, i, u) => ({ value: Number((50 + 3 * i + 4 * t + (t === 0 ? 9 : t === 2 ? 5 : 1) * normal(u)).toFixed(1)) }) }, // prettier-ignore
   'uneven equals': { peers: true, treatments: ['K', 'L', 'M'], replicates: 5, value: (t, i, u) => (t === 1 && i === 0 ? null : { value: Number((50 + 4 * t + (t === 2 ? 9 : 1) * normal(u)).toFixed(1)) }) }, // prettier-ignore

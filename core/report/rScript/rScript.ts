@@ -15,7 +15,7 @@ export const rText = (text: string | null): string =>
   text === null ? 'NA' : `"${text.replace(/[\\"]/g, '\\$&').replace(/[^ -~]/gu, escaped)}"`;
 
 const line = (a: Asked): string =>
-  `  list(finding = ${a.finding}, trait = ${rText(a.trait)}, round = ${rText(a.round)}, crop = ${rText(a.crop)}, method = ${rText(a.method)}, control = ${a.control}, peers = ${a.peers ? 'TRUE' : 'FALSE'}, alpha = ${a.alpha}, least = ${a.least})`;
+  `  list(finding = ${a.finding}, trait = ${rText(a.trait)}, round = ${rText(a.round)}, crop = ${rText(a.crop)}, method = ${rText(a.method)}, control = ${a.control}, peers = ${a.peers ? 'TRUE' : 'FALSE'}, alpha = ${a.alpha}, least = ${a.least}, ranked = ${a.ranked ? 'TRUE' : 'FALSE'})`;
 
 const run = String.raw`
 # ---- every finding ------------------------------------------------------------------------
