@@ -144,7 +144,7 @@ function analysed(
   const { alpha, control, peers, rows } = input;
   const home = peers ? -1 : names.indexOf(control);
   const p = closedP(names, input, (set) =>
-    set.some((g) => data.groups[g]!.length < 2)
+    set.some((g) => data.groups[g]!.length < 2) || (set.length === 2 && !tells(set[0]!, set[1]!))
       ? null
       : ranksApart(data, set, set.includes(home) ? home : null),
   );
