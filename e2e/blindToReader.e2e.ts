@@ -82,10 +82,10 @@ describe('a blind trial', () => {
     await v.choose('Bears on', 'Roots', 2);
     await v.sees(/“Roots twice as fast” — (borne out|not shown|in part)/);
     await v.choose('By when', 'Potted on, day 28');
-    await v.sees(/By Potted on, day 28\. Nothing could be tested/);
+    await v.sees(/By Potted on, day 28\. Roots against Untreated: [+−]\d.*no change was shown/);
     await v.choose('By when', 'Lifting, day 56');
     await v.choose('Against', 'Palestra Liquida');
-    const said = /By Lifting, day 56\. Mosto Alga lies above Palestra Liquida in \d\.\d of ten pairs/;
+    const said = /By Lifting, day 56\. Roots against Palestra Liquida: [+−]?\d/;
     await v.sees(said);
     await v.reload();
     await v.sees(said);

@@ -28,6 +28,9 @@ export const balanceInWorker = (plan: Plan, design: Design, candidates: number, 
     end,
   );
 
+/** What the deciding trait can tell where it isn't a figure, worked out beside the screen. */
+export const canSeeInWorker = (plan: Plan) => worker.call(async (api) => api.canSee(plan));
+
 /** Rehearses a trial beside the screen. */
 export const rehearseInWorker = (input: RehearsalInput, onProgress: OnProgress) =>
   taskOf(onProgress, (id, report) => worker.call(async (api) => api.rehearse(id, input, report)), end);

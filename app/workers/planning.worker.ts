@@ -3,6 +3,7 @@ import { type BalanceError, type BalancedSeed, balanceSearch } from '~core/desig
 import { type RehearsalInput, type RehearsalResult, rehearse } from '~core/design/rehearsal';
 import { type Result, ok } from '~core/model/result';
 import type { Design, Plan } from '~core/model/plan';
+import { canSee } from '~core/truth/canSee';
 import { type Done, type Report, endTask, work } from './steps';
 
 type RehearsalError = Extract<ReturnType<typeof rehearse>, { ok: false }>['error'];
@@ -28,6 +29,8 @@ const api = {
     const rehearsal = rehearse(input);
     return rehearsal.ok ? ok(await work(id, rehearsal.value, 100, report)) : rehearsal;
   },
+  /** What the deciding trait can tell where it isn't a figure. */
+  canSee: (plan: Plan): string | null => canSee(plan),
   /** Ends a task; what is done so far is its result. */
   end: endTask,
 };

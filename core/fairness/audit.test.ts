@@ -511,6 +511,15 @@ const cases: Record<string, Case> = {
     found: /4 residual degrees/,
     cures: true,
   },
+  'few-for-days': {
+    fault: (p) => ({
+      ...p,
+      units: p.units.filter((u) => u.position.row < 3).map((u) => ({ ...u, block: null })),
+      traits: p.traits.map((t) => (t.id === p.primaryTraitId ? { ...t, kind: 'time' as const } : t)),
+    }),
+    found: /nothing can be told unless it happens to every one/,
+    cures: false,
+  },
   'unequal-repeats': { fault: (p) => ({ ...p, units: p.units.slice(1) }), found: /6/, cures: true },
   'not-randomised': {
     fault: (p) => ({ ...p, design: { ...p.design!, kind: 'hand' } }),

@@ -1,10 +1,11 @@
 import { residualDf } from '../design/power';
-import type { Plan, Unit } from '../model/plan';
+import { type Plan, type Unit, kindOf } from '../model/plan';
 import { ENOUGH_RESIDUAL_DF, START_SIZE_LIMIT_PERCENT } from '../plan/limits';
 import { plannedStartSizes, startSizes as startSizesOf } from '../plan/startSizes';
 import { planIndex } from '../plan/planIndex';
 import { experimentalUnits, replicatesOf, sharesPlace } from '../plan/sharing';
 import { countOf, formatFigure, plural, sayDf } from '../quantity/format';
+import { leastOf } from '../stats/swapping';
 import { protocolOf } from '../schedule/protocols';
 import { blocksCure, blocksFor12, leastReplicates, replicatesFor12 } from './relaying';
 import type { Rule } from './rule';
@@ -137,6 +138,30 @@ const fewDegrees: Rule = {
   },
 };
 
+const fewForDays: Rule = {
+  id: 'few-for-days',
+  severity: 'weakens',
+  title: 'Too few units for days until',
+  why: 'While some haven’t got there by the last look, days are compared by swapping units: so few can be swapped that even the clearest outcome comes up by chance.',
+  check: ({ plan }) => {
+    const trait = plan.primaryTraitId === null ? undefined : planIndex(plan).trait(plan.primaryTraitId);
+    if (!trait || kindOf(trait).observes !== 'event' || plan.units.length === 0) return null;
+    const units = experimentalUnits(plan);
+    const blocked = !sharesPlace(plan) && plan.units.every((u) => u.block !== null);
+    const [a, b] = plan.treatments.map((t) => units.filter((e) => e.unit.treatmentId === t.id));
+    if (!a || !b || a.length < 2 || b.length < 2) return null;
+    const placed = [a, b].flatMap((own, group) =>
+      own.map((e) => ({ group, block: blocked ? String(e.unit.block) : '' })),
+    );
+    if (leastOf(placed, 0, 1) <= 0.05) return null;
+    return {
+      found: `${countOf(Math.min(a.length, b.length), plan.unitNoun)} of each${blocked ? ', in blocks' : ''}: nothing can be told unless it happens to every one.`,
+      cure: `Look until it has happened to all; or ${blocked ? 'six blocks' : 'four of each'} or more.`,
+      room: 'layout',
+    };
+  },
+};
+
 const unequalRepeats: Rule = {
   id: 'unequal-repeats',
   severity: 'note',
@@ -212,6 +237,7 @@ export const unitRules = [
   sharedPlace,
   samplesAsUnits,
   fewDegrees,
+  fewForDays,
   unequalRepeats,
   startSizes,
   noSpares,

@@ -86,7 +86,8 @@ export function tryOut(
     const said = made.ok ? heldAgainstTruth(made.value, m) : null;
     if (made.ok) each?.(made.value, rows);
     for (const key of Object.keys(counted) as (keyof Said)[])
-      if (said ? said[key] : key === 'untested') counted[key] += 1 / runs;
+      if (said ? said[key] : key === 'untested') counted[key] += 1;
   }
+  for (const key of Object.keys(counted) as (keyof Said)[]) counted[key] /= runs;
   return counted;
 }

@@ -51,10 +51,13 @@ export function RehearsalReport({
   plan,
   result,
   stopped,
+  sees,
 }: {
   plan: Plan;
   result: RehearsalResult;
   stopped: boolean;
+  /** what the deciding trait can tell where it isn't a figure: runs are of figures */
+  sees: string | null;
 }) {
   const predicted = plan.treatments.some((t) => t.expectedPercent !== null);
   return (
@@ -64,6 +67,12 @@ export function RehearsalReport({
         <p className="small quiet">
           {formatCount(result.runs)} runs{stopped && ', stopped by hand'}.
         </p>
+        {sees && (
+          <p>
+            <b>{sees}</b>{' '}
+            <span className="small quiet">By the findings’ own test; the runs are of figures.</span>
+          </p>
+        )}
       </div>
       <p className="outcome-key">
         <span>

@@ -11,7 +11,7 @@ import { parseDecimal } from '~core/quantity/decimal';
 import { formatCount, plural } from '~core/quantity/format';
 import { usePost } from '../../form/usePost';
 import { RoomHead } from '../../ui/RoomHead';
-import { type Progress, rehearseInWorker } from '../../workers/planning';
+import { type Progress, canSeeInWorker, rehearseInWorker } from '../../workers/planning';
 import { HowManyPanel } from './HowManyPanel';
 import { RehearsalReport } from './RehearsalReport';
 import type { RehearsalData } from './rehearsalData';
@@ -45,7 +45,12 @@ export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
   });
   const [progress, setProgress] = useState<Progress | null>(null);
   const [end, setEnd] = useState<(() => void) | null>(null);
-  const [result, setResult] = useState<{ value: RehearsalResult; stopped: boolean } | null>(null);
+  const [result, setResult] = useState<{
+    value: RehearsalResult;
+    stopped: boolean;
+    /** what the deciding trait can tell where it isn't a figure */
+    sees: string | null;
+  } | null>(null);
   const [problem, setProblem] = useState('');
 
   const number = (key: keyof typeof typed) => parseDecimal(typed[key]);
@@ -131,8 +136,10 @@ export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
     const task = rehearseInWorker(input.value, setProgress);
     setEnd(() => task.end);
     let answer: Awaited<typeof task.answer>;
+    let sees: string | null;
     try {
       answer = await task.answer;
+      sees = await canSeeInWorker(plan);
     } catch (e) {
       setProblem(e instanceof Error ? e.message : 'It failed.');
       return;
@@ -140,7 +147,7 @@ export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
       setProgress(null);
       setEnd(null);
     }
-    if (answer.ok) setResult({ value: answer.value.result, stopped: answer.value.stopped });
+    if (answer.ok) setResult({ value: answer.value.result, stopped: answer.value.stopped, sees });
     else
       setProblem(
         answer.error.tag === 'noResidual'
@@ -157,7 +164,7 @@ export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
           named, how often a false one, and what the usual shortcuts would do.
         </RoomHead>
         {result ? (
-          <RehearsalReport plan={plan} result={result.value} stopped={result.stopped} />
+          <RehearsalReport plan={plan} result={result.value} stopped={result.stopped} sees={result.sees} />
         ) : progress ? (
           <div className="empty">
             <h2>Running</h2>
