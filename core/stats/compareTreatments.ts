@@ -77,7 +77,8 @@ export function compareTreatments(input: ComparisonInput): Result<Comparison, Co
     input.spreads === undefined || spread !== 'shown'
       ? null
       : ownSpreads(prepared.value, unitRows, modelNames.length, base);
-  const errors: Errors | null = own ?? pooledErrors(model);
+  const drawn = pooledErrors(model);
+  const errors: Errors | null = own ?? drawn;
 
   const pairs = allPairs(names, index, model, errors, { alpha, origin });
   const dunnett = againstControl(modelNames, model, errors, {
@@ -88,7 +89,8 @@ export function compareTreatments(input: ComparisonInput): Result<Comparison, Co
     const i = index.get(name)!;
     const values = units.filter((u) => u.treatment === name).map((u) => u.value);
     const m = mean(values);
-    const half = errors && tQuantile(1 - alpha / 2, errors.df(i, i)) * Math.sqrt(errors.covariance(i, i));
+    // A mean alone is drawn with what all units show: of a few of its own little is known.
+    const half = drawn && tQuantile(1 - alpha / 2, drawn.df(i, i)) * Math.sqrt(drawn.covariance(i, i));
     const adjusted = model.adjustedMeans[i]!;
     return {
       name,

@@ -5,7 +5,7 @@ import { describe, expect, it } from 'vitest';
 import { startR } from '../testing/r';
 import { gamesHowell } from './gamesHowell';
 import { quasiPoisson } from './quasiPoisson';
-import { rankDifferenceTails, rankSumTails } from './rankDistribution';
+import { leastSwapped, swappedApart } from './swapping';
 import { midranks } from './ranks';
 import { superiority, superiorityInBlocks } from './superiority';
 import { type Seen, excessEvents, logRank, logRankScores } from './survival';
@@ -63,57 +63,44 @@ describe('counts by quasi-Poisson', () => {
 });
 
 describe('exact p of ranks', () => {
+  const units = (groups: number[][], ranks: number[]) => {
+    let at = 0;
+    return groups.flatMap((g, group) => g.map(() => ({ group, block: '', score: ranks[at++]! })));
+  };
   it('two groups: every choice of R’s combn', async () => {
-    const [a, b] = [
+    const groups = [
       [3, 4, 4, 5, 2],
       [1, 2, 2, 3],
     ];
-    const ranks = midranks([...a, ...b]);
+    const ranks = midranks(groups.flat());
     const [p] = await r.numbers(
       `local({ r <- c(${ranks.join()}); d <- apply(combn(9, 5), 2, function(k) mean(r[k]) - mean(r[-k])); mean(abs(d) >= abs(d[1]) - 1e-9) })`,
     );
-    close(rankDifferenceTails([a, b])(0, 1).p, p!, 12);
+    close(swappedApart(units(groups, ranks), 0)!, p!, 12);
   });
-  it('three groups, unequal: every way two of them can be handed out', async () => {
+  it('more than two: the largest difference beside pmvnorm’s own integral by simulation, and ptukey', async () => {
     const groups = [
-      [1, 2, 2],
-      [2, 3, 4, 4],
-      [1, 5],
+      [1, 5, 2, 7],
+      [9, 12, 3, 11],
+      [4, 10, 6, 8],
     ];
     const ranks = midranks(groups.flat());
-    const [p] = await r.numbers(
-      `local({ r <- c(${ranks.join()}); d <- unlist(apply(combn(9, 4), 2, function(k) { rest <- setdiff(1:9, k); apply(combn(rest, 3), 2, function(m) mean(r[k]) - mean(r[m])) })); o <- mean(r[4:7]) - mean(r[1:3]); mean(abs(d) >= abs(o) - 1e-9) })`,
+    const [tukey] = await r.numbers(
+      `local({ r <- c(${ranks.join()}); m <- tapply(r, rep(1:3, each = 4), mean); ptukey((max(m) - min(m)) / sqrt(var(r) / 4), 3, Inf, lower.tail = FALSE) })`,
     );
-    close(rankDifferenceTails(groups)(1, 0).p, p!, 12);
-  });
-  it('blocks: every order within each', async () => {
-    const blocks = [
-      [1, 2, 3],
-      [2, 2, 3],
-      [1, 3, 2],
-    ];
-    const [p] = await r.numbers(
-      `local({ o <- as.matrix(expand.grid(1:3, 1:3, 1:3)); o <- o[apply(o, 1, function(x) length(unique(x)) == 3), ]
-        b <- list(${blocks.map((x) => `c(${midranks(x).join()})`).join()}); ds <- lapply(b, function(x) apply(o, 1, function(k) x[k[3]] - x[k[1]]))
-        all <- outer(outer(ds[[1]], ds[[2]], "+"), ds[[3]], "+"); obs <- sum(sapply(b, function(x) x[3] - x[1])); mean(abs(all) >= abs(obs) - 1e-9) })`,
+    close(swappedApart(units(groups, ranks), null)!, tukey!, 9);
+    // Dunnett with a known spread: the larger of two z that correlate by a half.
+    const [dunnett] = await r.numbers(
+      `local({ r <- c(${ranks.join()}); m <- tapply(r, rep(1:3, each = 4), mean); z <- max(abs(m[2:3] - m[1])) / sqrt(2 * var(r) / 4)
+        1 - integrate(function(u) dnorm(u) * (pnorm(z * sqrt(2) + u) - pnorm(-z * sqrt(2) + u))^2, -8, 8, rel.tol = 1e-10)$value })`,
     );
-    close(rankSumTails(blocks)(2, 0).p, p!, 12);
+    close(swappedApart(units(groups, ranks), 0)!, dunnett!, 7);
   });
   it('the least p is that of the farthest arrangement', () => {
-    expect(
-      rankDifferenceTails([
-        [1, 2, 3],
-        [4, 5, 6],
-      ])(1, 0),
-    ).toEqual({ p: 0.1, least: 0.1 });
-    expect(
-      rankSumTails([
-        [1, 2],
-        [2, 1],
-      ])(1, 0),
-    ).toEqual({ p: 1, least: 0.5 });
-    // All equal: one arrangement, nothing can be told.
-    expect(rankDifferenceTails([[2, 2], [2, 2]])(0, 1)).toEqual({ p: 1, least: 1 }); // prettier-ignore
+    expect(leastSwapped([[3, 3]])).toBe(0.1);
+    expect(leastSwapped([[1, 1], [1, 1]])).toBe(0.5); // prettier-ignore
+    // One more on a side can't be mirrored.
+    expect(leastSwapped([[2, 3]])).toBe(0.1);
   });
 });
 

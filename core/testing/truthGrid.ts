@@ -163,9 +163,9 @@ export function truthPlans(small = false): TruthPlan[] {
   const every = small
     ? [...of('random', [3, 4]), ...of('blocks', [3, 4])]
     : [
-        ...of('random', [2, 3], [2, 8], [3, 3], [3, 4], [4, 6], [6, 4], [8, 3]),
-        ...of('blocks', [2, 4], [2, 6], [3, 4], [4, 4], [4, 6], [6, 4], [8, 4]),
-        ...of('latin', [4, 4], [6, 6]),
+        ...of('random', [2, 4], [3, 3], [4, 4], [4, 6], [6, 4]),
+        ...of('blocks', [2, 6], [3, 4], [4, 4], [8, 4]),
+        ...of('latin', [4, 4]),
         { design: 'random' as const, units: [3, 6, 6, 6] },
         { design: 'random' as const, units: same(4, 4), peers: true },
         { design: 'blocks' as const, units: same(3, 6), lost: 0.3 },
