@@ -1,6 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
+import { falseLooks } from '../core/testing/truthLooks';
 import {
   type TruthRow,
   nameOfPlan,
@@ -30,6 +31,9 @@ for (const plan of truthPlans()) {
     `${row.name}: beat ${percent(row.beat)}, pair ${percent(row.pair)}, winner ${percent(row.winner)}, value ${percent(row.value)}, card ${percent(row.card)}, untested ${percent(row.untested)}, found ${percent(row.power)}, tenfold ${percent(row.tenfold)}; usual beat ${percent(row.usualBeat)}, found ${percent(row.usualPower)}`,
   );
 }
+const looks = falseLooks({ runs, seed });
+const looked = `second looks where nothing differs: uneven ${percent(looks.uneven)}, a far value ${percent(looks.outlier)}; factors ${percent(looks.factors)}`;
+console.log(looked);
 const line = worstLine(rows);
 if (values.write) {
   const error = (share: number, n: number) => (100 * Math.sqrt((share * (1 - share)) / n)).toFixed(1);
@@ -60,6 +64,8 @@ Held to 5 % and two errors (6 % where spreads differ). Above it: ${list(over)}. 
 | plan | false beat | false pair | false winner | false value | false card | untested | found | tenfold | usual false beat | usual found |
 | --- | ---: | ---: | ---: | ---: | ---: | ---: | ---: | ---: | ---: | ---: |
 ${table.join('\n')}
+
+Beside the finding, four contenders of five units: ${looked}.
 
 \`${line}\`
 `,
