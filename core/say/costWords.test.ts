@@ -37,6 +37,26 @@ describe('what the money says', () => {
       'A stays the best value until its products cost 3.3 times as much; then B is.',
     ]);
   });
+  it('less for less, and less for more: what is saved, what is lost', () => {
+    const dear = withPrices(1000, 4000);
+    // The control costs 20 a tray: A (10) gives less for less, B (40) less for more.
+    const paid = {
+      ...dear,
+      products: [...dear.products, sold('w', 2000)],
+      treatments: dear.treatments.map((t, i) =>
+        i === 0 ? { ...t, products: [use({ productId: 'w' as ProductId, amount: 10 })] } : t,
+      ),
+    };
+    const less = said({}, paid, [60, 50, 40]);
+    expect(less.find((x) => x.startsWith('A gives'))).toMatch(
+      /^A gives less than Water for less money: €0\.100 saved a tray, 10\.0 g \(\d\.\d to 1\d\.\d\) lost\.$/,
+    );
+    expect(less.find((x) => x.startsWith('B gives'))).toMatch(
+      /^B gives less than Water for more money: 20\.0 g \(1\d\.\d to 2\d\.\d\) less\.$/,
+    );
+    expect(said({}, paid, [50, 60, 62]).some((x) => x.includes('gives less'))).toBe(false);
+    expect(said({}, paid, [50, 49, 51], 5).some((x) => x.includes('gives less'))).toBe(false);
+  });
   it('nothing is said of a gain that wasn’t shown', () => {
     expect(said({}, withPrices(1000, 4000), [50, 60, 52], 5)).toEqual([]);
   });

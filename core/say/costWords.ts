@@ -4,14 +4,16 @@ import type { TrialState } from '../log/state';
 import type { CostSettings } from '../model/judgement';
 import type { Plan } from '../model/plan';
 import { formatFigure, listNames } from '../quantity/format';
+import type { Contrast } from '../analysis/contrast';
 import type { Finding } from '../account/finding';
+import { againstControl } from '../account/outcomes';
 import { type ExtraOver, extraCosts } from '../verdict/extraCosts';
 import { isYield } from './bestValue';
 import { formatMoney } from '../cost/money';
 import { resultUnit } from '../plan/divisor';
 import { sayLimit } from './limitWords';
 import { divisorIn } from '../account/perDivisor';
-import { sayControl } from './sayContrast';
+import { decimalsOfFinding, sayControl } from './sayContrast';
 import type { Verdict } from '../verdict/verdict';
 
 /** What each contender's units took. */
@@ -70,6 +72,7 @@ export function sayCosts(
         );
     }
   out.push(...sayExtra(extraCosts(costs, verdict, finding, plan), finding, plan, nameOf));
+  out.push(...sayLess(costs, finding, plan, nameOf));
   out.push(...sayLimit(costs, settings, plan, finding, nameOf));
   const turn = turnsAt(costs, verdict, finding, plan);
   if (turn)
@@ -116,4 +119,33 @@ function sayExtra(extra: readonly ExtraOver[], finding: Finding, plan: Plan, nam
   return [
     `Each ${resultUnit(finding.trait)} more than ${sayControl(finding, nameOf)} took, with its ${confidence} % interval: ${listNames(each)}.`,
   ];
+}
+
+/**
+ * The other side of the plane: what was shown to give less, for less money (what is saved, what is lost) or for as much or
+ * more. Nothing of what wasn't told apart.
+ */
+function sayLess(costs: Costs, finding: Finding, plan: Plan, nameOf: (id: string) => string): string[] {
+  if (!isYield(finding) || finding.analysis.spread !== 'shown') return [];
+  return againstControl(finding).worse.flatMap(({ id, control, contrast: c }) => {
+    const [own, base] = [costs.get(id), costs.get(control)];
+    if (!own || !base) return [];
+    const saved = base.perUnit.minor - own.perUnit.minor;
+    const lost = sayLost(c, finding);
+    if (saved <= 0)
+      return [
+        `${nameOf(id)} gives less than ${nameOf(control)} for ${saved === 0 ? 'the same' : 'more'} money: ${lost} less.`,
+      ];
+    const money = formatMoney({ minor: saved, currency: plan.currency });
+    return [
+      `${nameOf(id)} gives less than ${nameOf(control)} for less money: ${money} saved a ${plan.unitNoun}, ${lost} lost.`,
+    ];
+  });
+}
+
+/** What is lost, with its limits, without a sign. @example '5.0 g (2.1 to 7.9)' */
+function sayLost(c: Contrast, finding: Finding): string {
+  const units = c.units ?? { estimate: c.estimate, low: c.low!, high: c.high! };
+  const show = (x: number) => formatFigure(Math.max(0, -x), decimalsOfFinding(finding));
+  return `${show(units.estimate)} ${resultUnit(finding.trait)} (${show(units.high)} to ${show(units.low)})`;
 }

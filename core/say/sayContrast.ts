@@ -120,5 +120,5 @@ export function sayReservation(
   if (told.every((o) => o.tooSmall)) return '; by less than matters';
   return enough.length === 0
     ? '; whether by as much as matters can’t be told'
-    : `; by as much as matters ${listNames([...new Set(enough.map((o) => nameOf(o.ahead!)))])} alone`;
+    : `; only ${listNames([...new Set(enough.map((o) => nameOf(o.ahead!)))])} by as much as matters`;
 }
