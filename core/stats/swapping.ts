@@ -62,20 +62,39 @@ export function swappedApart(units: readonly Scored[], base: number | null): num
 /** Variance that handing scores out gives the mean scores of groups, and how far each lies from what it would be. */
 function handedOut(units: readonly Scored[], groups: readonly number[]) {
   const k = groups.length;
-  const size = groups.map((g) => units.filter((u) => u.group === g).length);
+  const place = new Map(groups.map((g, i) => [g, i]));
+  const size = new Array<number>(k).fill(0);
+  const blocks = new Map<string, { scores: number[]; own: number[]; sums: number[]; total: number }>();
+  for (const { group, block, score } of units) {
+    let here = blocks.get(block);
+    if (!here)
+      blocks.set(
+        block,
+        (here = {
+          scores: [],
+          own: new Array<number>(k).fill(0),
+          sums: new Array<number>(k).fill(0),
+          total: 0,
+        }),
+      );
+    const i = place.get(group)!;
+    size[i]! += 1;
+    here.own[i]! += 1;
+    here.sums[i]! += score;
+    here.total += score;
+    here.scores.push(score);
+  }
   const means = new Array<number>(k).fill(0);
   const variance = Array.from({ length: k }, () => new Array<number>(k).fill(0));
-  for (const block of new Set(units.map((u) => u.block))) {
-    const here = units.filter((u) => u.block === block);
-    const n = here.length;
+  for (const { scores, own, sums, total } of blocks.values()) {
+    const n = scores.length;
     if (n < 2) continue;
-    const centre = here.reduce((s, u) => s + u.score, 0) / n;
-    const spread = here.reduce((s, u) => s + (u.score - centre) ** 2, 0) / (n * (n - 1));
-    const own = groups.map((g) => here.filter((u) => u.group === g));
+    const centre = total / n;
+    const spread = scores.reduce((s, x) => s + (x - centre) ** 2, 0) / (n * (n - 1));
     for (let i = 0; i < k; i++) {
-      means[i]! += own[i]!.reduce((s, u) => s + u.score - centre, 0) / size[i]!;
+      means[i]! += (sums[i]! - own[i]! * centre) / size[i]!;
       for (let j = 0; j < k; j++) {
-        const shared = i === j ? own[i]!.length * (n - own[i]!.length) : -own[i]!.length * own[j]!.length;
+        const shared = i === j ? own[i]! * (n - own[i]!) : -own[i]! * own[j]!;
         variance[i]![j]! += (spread * shared) / (size[i]! * size[j]!);
       }
     }
