@@ -31,6 +31,8 @@ export function dispersion(cells: readonly (readonly KOfN[])[]): number | null {
 export interface Scatter {
   spread: number;
   df: number;
+  /** the same as it was seen, below 1 too; null where nothing shows it */
+  seen: number | null;
 }
 
 /** A unit's k of n with its group and block. */
@@ -49,7 +51,7 @@ const LEAST_INSIDE = 6;
  * their degrees of freedom. Groups of which hardly any unit can be expected to have one that did, or one that didn't, show
  * next to nothing of it and don't count, unless there are no others (practice).
  *
- * @example scatterOf([{ k: 5, n: 10, group: 0, block: '' }, { k: 3, n: 10, group: 0, block: '' }]) // { spread: 1, df: 1 }
+ * @example scatterOf([{ k: 5, n: 10, group: 0, block: '' }, { k: 3, n: 10, group: 0, block: '' }]) // { spread: 1, df: 1, seen: 0.833… }
  */
 export function scatterOf(units: readonly PlacedKOfN[]): Scatter {
   const own = (group: number) => units.filter((u) => u.group === group);
@@ -64,7 +66,7 @@ export function scatterOf(units: readonly PlacedKOfN[]): Scatter {
   const within = blocks.length + columns.length - 2;
   const inside = units.length - groups.length - within >= LEAST_INSIDE;
   const df = kept.length - (telling.length || groups.length) - (inside ? within : 0);
-  if (telling.length === 0) return { spread: 1, df };
+  if (telling.length === 0) return { spread: 1, df, seen: null };
   const residual = kept.map((u) => {
     const { k, n } = pooledCounts(own(u.group));
     const p = k / n;
@@ -80,5 +82,6 @@ export function scatterOf(units: readonly PlacedKOfN[]): Scatter {
   off((u) => u.block, blocks);
   off((u) => u.column ?? '', columns);
   const squares = residual.reduce((s, r) => s + r ** 2, 0);
-  return { spread: df > 0 ? Math.max(1, squares / df) : 1, df };
+  const seen = df > 0 ? squares / df : null;
+  return { spread: Math.max(1, seen ?? 1), df, seen };
 }

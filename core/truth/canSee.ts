@@ -23,10 +23,12 @@ function exampleOf(trait: Trait): Example | null {
   const both = (low: number, high: number): [number, number] => (up ? [low, high] : [high, low]);
   switch (kindOf(trait).observes) {
     case 'kOfN':
+      // Out of how many is the reviewer's to say.
+      if (trait.outOf === null) return null;
       return {
         levels: both(0.4, 0.8),
         scatter: 0.2,
-        said: [`k of ${countWord(trait.outOf ?? 10)}`, up ? '40 from 80 %' : '80 from 40 %'],
+        said: [`k of ${countWord(trait.outOf)}`, up ? '40 from 80 %' : '80 from 40 %'],
       };
     case 'count':
       return { levels: both(8, 20), scatter: 0.25, said: ['a count', up ? '8 from 20' : '20 from 8'] };
@@ -59,7 +61,7 @@ const MOST_UNITS = 12;
  * What the plan's deciding trait can tell where it isn't a figure: one contender differs plainly, the others not at all, and
  * the findings' own functions look at it two hundred times over.
  *
- * @returns a sentence; null for figures and words, and without contenders
+ * @returns a sentence; null for figures and words, without contenders, and where nothing says how many units there are
  * @example canSee(plan) // 'With 3 trays of each, k of ten can’t tell 40 from 80 %; 5 would.'
  */
 export function canSee(plan: Plan): string | null {
@@ -70,10 +72,11 @@ export function canSee(plan: Plan): string | null {
   const laid = plan.units.length > 0;
   const each = laid
     ? Math.min(...plan.treatments.map((t) => replicatesOf(plan, t.id)))
-    : (plan.design?.replicates ?? 4);
+    : plan.design?.replicates;
+  if (each === undefined) return null;
   const blocked = laid
     ? !sharesPlace(plan) && plan.units.every((u) => u.block !== null)
-    : plan.design?.kind !== 'crd';
+    : plan.design!.kind !== 'crd';
   const found = (n: number): number => {
     const made: MadeUp = {
       trait,
@@ -90,8 +93,7 @@ export function canSee(plan: Plan): string | null {
   const [takes, what] = example.said;
   const units = `With ${each} ${each === 1 ? plan.unitNoun : plural(plan.unitNoun)} of each, ${takes}`;
   if (now >= CANT) return `${units} tells ${what} in ${Math.round(100 * now)} of 100 trials.`;
-  const enough = Array.from({ length: Math.max(0, MOST_UNITS - each) }, (_, i) => each + 1 + i).find(
-    (n) => found(n) >= WOULD,
-  );
+  // A few steps are enough to plan by.
+  const enough = [each + 1, each + 2, 6, 8, MOST_UNITS].find((n) => n > each && found(n) >= WOULD);
   return `${units} can’t tell ${what}; ${enough === undefined ? `even ${MOST_UNITS} wouldn’t` : `${enough} would`}.`;
 }

@@ -4,7 +4,7 @@ import { residualsOf } from '../analysis/residuals';
 import type { FindingRow } from '../analysis/rows';
 import { replicatesNeeded } from '../design/power';
 import { brownForsythe } from '../stats/brownForsythe';
-import { choose } from '../stats/combinations';
+import { leastSwapped } from '../stats/swapping';
 import { correlation, outlierP } from '../stats/outlier';
 import { type Finding, type FindingInput, levelOf, makeFinding } from '../account/finding';
 import { heldOf, heldWith } from '../account/outcomes';
@@ -145,8 +145,7 @@ function leastP(
   if (a === undefined || b === undefined || (of(a) === 1 && of(b) === 1)) return null;
   // Units are swapped inside their blocks.
   const groups = [...new Set(rows.map((r) => r.block))].map((block) => [of(a, block), of(b, block)] as const);
-  const ways = groups.reduce((product, [m, n]) => product * choose(m + n, m), 1);
-  const least = Math.min(1, (groups.every(([m, n]) => m === n) ? 2 : 1) / ways);
+  const least = leastSwapped(groups);
   return least > alpha ? least : null;
 }
 

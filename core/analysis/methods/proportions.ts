@@ -1,6 +1,6 @@
 import { formatFigure, formatP } from '../../quantity/format';
 import { ok } from '../../model/result';
-import { type Scatter, dispersion, pooledCounts, scatterOf } from '../../stats/dispersion';
+import { type Scatter, pooledCounts, scatterOf } from '../../stats/dispersion';
 import fCdf from '@stdlib/stats-base-dists-f-cdf';
 import { fisherExact } from '../../stats/fisherExact';
 import { generalMantelHaenszel } from '../../stats/mantelHaenszel';
@@ -163,10 +163,9 @@ function analysed({ trait, rows, control, alpha, peers }: AnalysisInput, names: 
     ...countOf(r, trait.summary === 'sum'),
   }));
   const groups = names.map((n) => own(units, n));
-  const seen = dispersion(groups);
   const numbered = units.map((u) => ({ ...u, group: names.indexOf(u.treatment) }));
   const scatter = scatterOf(numbered);
-  const { spread } = scatter;
+  const { spread, seen } = scatter;
   const single = (i: number) => groups[i]!.length < 2;
   // Fixed by the plan, whatever is found: units are swapped where that is fine enough to tell every pair.
   const tells = canTell(numbered, names, { control, peers, alpha: alpha / FINE });
@@ -211,7 +210,7 @@ function analysed({ trait, rows, control, alpha, peers }: AnalysisInput, names: 
         holds: seen === null ? null : seen <= 1.5,
         seen:
           seen === null
-            ? 'one unit of each'
+            ? 'nothing shows it'
             : `${formatFigure(seen, 1)} times as much${seen > 1 ? '; intervals are made wider by it' : ''}`,
       },
     ],
