@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { Contrast } from '../analysis/contrast';
 import { deriveState } from '../log/state';
 import type { ProductId } from '../model/ids';
+import { sayReservation } from '../say/sayContrast';
 import { headline } from '../say/words';
 import { harvest, plan, sold, use } from '../testing/trial';
 import { makeVerdict } from '../verdict/verdict';
@@ -38,6 +39,20 @@ describe('“beat” stands alone only where even the near limit matters', () =>
       expect(headline(found(means, by, matters).f, id).text).toBe(said);
     },
   );
+  it('one over several isn’t said of itself alone', () => {
+    const { f } = found([50, 80, 50], 0.5);
+    const pair = (b: string, matters: boolean) => ({
+      a: 'A',
+      b,
+      verdict: 'better' as const,
+      ahead: 'A',
+      matters,
+    });
+    expect(sayReservation(f, [pair('B', true), pair('C', false)], id)).toBe(
+      '; not over all of them by as much as matters',
+    );
+    expect(sayReservation(f, [pair('B', true), pair('C', true)], id)).toBe('');
+  });
   it('best value says so too, and best overall isn’t given', () => {
     const { f, p } = found([50, 52, 50], 0.2);
     const priced = {

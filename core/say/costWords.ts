@@ -4,7 +4,6 @@ import type { TrialState } from '../log/state';
 import type { CostSettings } from '../model/judgement';
 import type { Plan } from '../model/plan';
 import { formatFigure, listNames } from '../quantity/format';
-import type { Contrast } from '../analysis/contrast';
 import type { Finding } from '../account/finding';
 import { againstControl } from '../account/outcomes';
 import { type ExtraOver, extraCosts } from '../verdict/extraCosts';
@@ -14,7 +13,7 @@ import { resultUnit } from '../plan/divisor';
 import { sayLimit } from './limitWords';
 import { divisorIn } from '../account/perDivisor';
 import { decimalsOfFinding, sayControl } from './sayContrast';
-import type { Verdict } from '../verdict/verdict';
+import { type Verdict, inUnits } from '../verdict/verdict';
 
 /** What each contender's units took. */
 export type Costs = ReadonlyMap<string, FullCost>;
@@ -129,9 +128,10 @@ function sayLess(costs: Costs, finding: Finding, plan: Plan, nameOf: (id: string
   if (!isYield(finding) || finding.analysis.spread !== 'shown') return [];
   return againstControl(finding).worse.flatMap(({ id, control, contrast: c }) => {
     const [own, base] = [costs.get(id), costs.get(control)];
-    if (!own || !base) return [];
+    const gain = inUnits(c, finding);
+    if (!own || !base || gain?.low == null || gain.high === null) return [];
     const saved = base.perUnit.minor - own.perUnit.minor;
-    const lost = sayLost(c, finding);
+    const lost = sayLost({ ...gain, low: gain.low, high: gain.high }, finding);
     if (saved <= 0)
       return [
         `${nameOf(id)} gives less than ${nameOf(control)} for ${saved === 0 ? 'the same' : 'more'} money: ${lost} less.`,
@@ -144,8 +144,7 @@ function sayLess(costs: Costs, finding: Finding, plan: Plan, nameOf: (id: string
 }
 
 /** What is lost, with its limits, without a sign. @example '5.0 g (2.1 to 7.9)' */
-function sayLost(c: Contrast, finding: Finding): string {
-  const units = c.units ?? { estimate: c.estimate, low: c.low!, high: c.high! };
+function sayLost(gain: { estimate: number; low: number; high: number }, finding: Finding): string {
   const show = (x: number) => formatFigure(Math.max(0, -x), decimalsOfFinding(finding));
-  return `${show(units.estimate)} ${resultUnit(finding.trait)} (${show(units.high)} to ${show(units.low)})`;
+  return `${show(gain.estimate)} ${resultUnit(finding.trait)} (${show(gain.high)} to ${show(gain.low)})`;
 }

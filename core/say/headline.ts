@@ -201,7 +201,7 @@ function betweenPeers(finding: Finding, nameOf: NameOf): Statement {
   }
   return say(
     beaten.length === ids.length - 1
-      ? `${nameOf(top[0]!)} beat all the others${size.replace(/; only .* by as much as matters$/, '; not all by as much as matters')}.`
+      ? `${nameOf(top[0]!)} beat all the others${size}.`
       : `${nameOf(top[0]!)} came first${some}.`,
     leadFacts(top),
   );

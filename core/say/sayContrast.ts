@@ -118,6 +118,9 @@ export function sayReservation(
   const enough = told.filter((o) => o.matters);
   if (told.length === 0 || enough.length === told.length) return '';
   if (told.every((o) => o.tooSmall)) return '; by less than matters';
+  // One over several: whom by how much is said of the pairs.
+  if (enough.length > 0 && new Set(told.map((o) => o.ahead)).size === 1)
+    return '; not over all of them by as much as matters';
   return enough.length === 0
     ? '; whether by as much as matters can’t be told'
     : `; only ${listNames([...new Set(enough.map((o) => nameOf(o.ahead!)))])} by as much as matters`;

@@ -43,7 +43,7 @@ export interface Verdict {
 }
 
 /** A contrast as a difference in the trait's unit; null where it is none, as with shares of pairs. */
-function inUnits(c: Contrast, { analysis }: Finding) {
+export function inUnits(c: Contrast, { analysis }: Pick<Finding, 'analysis'>) {
   if (c.scale === 'difference') return c;
   if (c.units) return c.units;
   if (c.scale !== 'ratio') return null;
