@@ -11,10 +11,10 @@ describe('how many', () => {
   it('counts the plan’s own units, and what it would take', () => {
     const found = howMany(p, 10, 15, 0.8)!;
     expect(found).toMatchObject({ treatments: 3, replicates: 5, dfResidual: 8, positions: 15 });
-    const power = powerOf(sizeOf(3, 5, 'perReplicate', 0.05), 10, 15)!;
+    const power = powerOf(sizeOf(3, 5, 'perReplicate', 0.05, 'own'), 10, 15)!;
     expect(found.powerVersusControl).toBe(power.versusControl);
     expect(
-      powerOf(sizeOf(3, found.neededVersusControl!, 'perReplicate', 0.05), 10, 15)!.versusControl,
+      powerOf(sizeOf(3, found.neededVersusControl!, 'perReplicate', 0.05, 'own'), 10, 15)!.versusControl,
     ).toBeGreaterThanOrEqual(0.8);
     expect(found.positionsNeeded).toBe(3 * found.neededVersusControl!);
     expect(found.neededPair!).toBeGreaterThanOrEqual(found.neededVersusControl!);

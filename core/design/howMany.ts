@@ -1,6 +1,7 @@
 import { treatmentCost } from '../cost/treatmentCost';
 import type { Money } from '../cost/money';
 import type { Plan } from '../model/plan';
+import { comparesPeers } from '../plan/control';
 import { replicatesOf, sharesPlace } from '../plan/sharing';
 import { positionsOf } from './layOut';
 import { type Blocking, detectableDifference, powerOf, replicatesNeeded, residualDf, sizeOf } from './power';
@@ -58,7 +59,7 @@ function costOf(plan: Plan): Money | null {
 }
 
 /**
- * What a plan can see with its units, and how many it would need.
+ * What a plan can see with its units, and how many it would need, tested as findings will be.
  *
  * @param cvPercent spread from unit to unit of the deciding trait
  * @param differencePercent difference that matters; null when none is set
@@ -78,7 +79,9 @@ export function howMany(
   const settings = Math.max(1, plan.design?.settings.length ?? 1);
   const replicates = plan.units.length > 0 ? Math.min(...counts) : (plan.design?.replicates ?? 0) * settings;
   const blocking = sharesPlace(plan) ? 1 : blockingOf(plan);
-  const size = sizeOf(k, Math.max(1, replicates), blocking, alpha);
+  // Equals have no control whose spread is its own; their own differ little from one for all.
+  const spreads = comparesPeers(plan) ? undefined : 'own';
+  const size = sizeOf(k, Math.max(1, replicates), blocking, alpha, spreads);
   const found =
     differencePercent !== null && replicates > 0 ? powerOf(size, cvPercent, differencePercent) : null;
   const needed = (against: 'control' | 'pair') =>
@@ -92,6 +95,7 @@ export function howMany(
           differencePercent,
           power,
           against,
+          spreads,
         );
   const neededVersusControl = needed('control');
   const costPerReplicate = costOf(plan);

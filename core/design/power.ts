@@ -3,6 +3,7 @@ import { dunnettFamily } from '../stats/dunnett';
 import { noncentralFCdf } from '../stats/noncentralF';
 import { estimatedScaleRule, solveIncreasing } from '../stats/quadrature';
 import { studentizedRangeQuantile } from '../stats/studentizedRange';
+import { steppedDown } from '../stats/ownSpread';
 import fQuantile from '@stdlib/stats-base-dists-f-quantile';
 
 export interface TrialSize {
@@ -16,6 +17,8 @@ export interface TrialSize {
   columns?: number;
   /** family-wise error, e.g. 0.05 */
   alpha: number;
+  /** as findings test: contenders may differ in spread (`ownSpreads`); left out: one spread for all */
+  spreads?: 'own';
 }
 
 export interface Power {
@@ -46,14 +49,31 @@ export function twoSidedTPower(critical: number, noncentrality: number, df: numb
   return Math.min(1, Math.max(0, 1 - inside));
 }
 
-/** Critical values of the tests of one trial size, shared by all its powers. */
-function criticalValues({ treatments: k, alpha }: TrialSize, df: number) {
+/** Satterthwaite's degrees of freedom of findings (`ownSpreads`) where spreads are in truth alike; in blocks their share. */
+function seenWith(size: TrialSize): { control: number; pair: number } {
+  const { treatments: k, replicates: r, spreads } = size;
+  const df = residualDf(size);
+  // Of two units nobody has a spread of its own.
+  if (spreads === undefined || r < 3) return { control: df, pair: df };
+  const others = k - 2;
+  const free = (of: number) => steppedDown((4 * df) / k / of);
+  if (others === 0) return { control: free(2), pair: free(2) };
+  return {
+    control: free(1 + (1 + 1 / others) / 4),
+    pair: free((1 + 1 / others) ** 2 / 2 + (k - 3) / others ** 2),
+  };
+}
+
+/** Critical values of the tests of one trial size, shared by all its powers, and the freedom they are held with. */
+function criticalValues(size: TrialSize) {
+  const { treatments: k, alpha } = size;
+  const df = seenWith(size);
   const correlation = Array.from({ length: k - 1 }, (_, i) =>
     Array.from({ length: k - 1 }, (_, j) => (i === j ? 1 : 0.5)),
   );
   return {
-    dunnett: dunnettFamily(correlation, df).criticalValue(alpha),
-    tukey: studentizedRangeQuantile(1 - alpha, k, df) / Math.SQRT2,
+    control: { df: df.control, critical: dunnettFamily(correlation, df.control).criticalValue(alpha) },
+    pair: { df: df.pair, critical: studentizedRangeQuantile(1 - alpha, k, df.pair) / Math.SQRT2 },
   };
 }
 
@@ -74,11 +94,11 @@ export function powerOf(size: TrialSize, cvPercent: number, differencePercent: n
   const { treatments: k, replicates: r } = size;
   const delta = differencePercent / cvPercent;
   const noncentrality = delta * Math.sqrt(r / 2);
-  const critical = criticalValues(size, df);
+  const { control, pair } = criticalValues(size);
   const lambda = (r * delta ** 2 * (k - 1)) / k;
   return {
-    versusControl: twoSidedTPower(critical.dunnett, noncentrality, df),
-    pair: twoSidedTPower(critical.tukey, noncentrality, df),
+    versusControl: twoSidedTPower(control.critical, noncentrality, control.df),
+    pair: twoSidedTPower(pair.critical, noncentrality, pair.df),
     anova: 1 - noncentralFCdf(fQuantile(1 - size.alpha, k - 1, df), k - 1, df, lambda),
   };
 }
@@ -94,9 +114,8 @@ export function detectableDifference(
   power: number,
   against: 'control' | 'pair',
 ): number | null {
-  const df = residualDf(size);
-  if (df < 1) return null;
-  const critical = criticalValues(size, df)[against === 'control' ? 'dunnett' : 'tukey'];
+  if (residualDf(size) < 1) return null;
+  const { critical, df } = criticalValues(size)[against];
   const delta = solveIncreasing((d) => twoSidedTPower(critical, d, df), power, 3);
   return (delta / Math.sqrt(size.replicates / 2)) * cvPercent;
 }
@@ -105,9 +124,16 @@ export function detectableDifference(
 export type Blocking = number | 'perReplicate' | 'latin';
 
 /** A trial size with its blocks. */
-export function sizeOf(treatments: number, replicates: number, blocking: Blocking, alpha: number): TrialSize {
+export function sizeOf(
+  treatments: number,
+  replicates: number,
+  blocking: Blocking,
+  alpha: number,
+  spreads?: 'own',
+): TrialSize {
   const blocks = typeof blocking === 'number' ? blocking : replicates;
-  return { treatments, replicates, blocks, columns: blocking === 'latin' ? replicates : 1, alpha };
+  const columns = blocking === 'latin' ? replicates : 1;
+  return { treatments, replicates, blocks, columns, alpha, ...(spreads && { spreads }) };
 }
 
 const MOST_REPLICATES = 5000;
@@ -124,9 +150,10 @@ export function replicatesNeeded(
   differencePercent: number,
   power: number,
   against: 'control' | 'pair' = 'control',
+  spreads?: 'own',
 ): number | null {
   const enough = (r: number) => {
-    const p = powerOf(sizeOf(treatments, r, blocking, alpha), cvPercent, differencePercent);
+    const p = powerOf(sizeOf(treatments, r, blocking, alpha, spreads), cvPercent, differencePercent);
     return p !== null && p[against === 'control' ? 'versusControl' : 'pair'] >= power;
   };
   let high = 2;

@@ -1,7 +1,8 @@
 import { type Result, err, ok } from '../model/result';
 import { type DesignRow, type ModelError, prepareLinearModel } from '../stats/linearModel';
-import { type Random, seededRandom } from '../stats/random';
+import { seededRandom } from '../stats/random';
 import {
+  type Analysed,
   type Counter,
   type Outcome,
   answer,
@@ -50,8 +51,8 @@ export interface RehearsalInput {
   seed: number;
   /** the question is whether others are as good as one; left out where it isn't */
   asGood?: { against: number; marginPercent: number };
-  /** deal the treatments anew inside the design at every run, instead of the plan's own layout */
-  redeal: boolean;
+  /** equals: every pair is one family, and none is a control */
+  peers: boolean;
 }
 
 export interface Scenario {
@@ -84,28 +85,14 @@ export interface Rehearsal {
   result: () => RehearsalResult;
 }
 
-/** Treatments dealt anew inside blocks (or over everything); of a Latin square the symbols change names. */
-function redealt(units: readonly RehearsedUnit[], treatments: number, random: Random): RehearsedUnit[] {
-  if (units.some((u) => u.column > 0)) {
-    const names = random.shuffle(Array.from({ length: treatments }, (_, i) => i));
-    return units.map((u) => ({ ...u, treatment: names[u.treatment]! }));
-  }
-  const byBlock = new Map<number, number[]>();
-  units.forEach((u, i) => byBlock.set(u.block, [...(byBlock.get(u.block) ?? []), i]));
-  const out = units.slice();
-  for (const indexes of byBlock.values()) {
-    const dealt = random.shuffle(indexes.map((i) => units[i]!.treatment));
-    indexes.forEach((i, j) => (out[i] = { ...units[i]!, treatment: dealt[j]! }));
-  }
-  return out;
-}
+/** Ways in which units are lost are drawn beforehand: each takes a model of its own. */
+const WAYS_TO_LOSE = 250;
 
 /**
  * Rehearses a trial: thousands of made-up runs of this very plan, each analysed as the findings will be,
  * under “no difference”, “as predicted” and a sweep of differences.
  *
- * Effects add to every unit alike, so one analysis of the noise serves all scenarios. Where units are lost,
- * Dunnett's critical value is the one for equal numbers with the degrees of freedom that are left.
+ * Effects add to every unit alike, so one analysis of the noise serves all scenarios.
  *
  * @param input every treatment has a unit; percentages of the control's mean
  * @returns a rehearsal to be stepped through, or why the plan can't be analysed
@@ -116,33 +103,39 @@ export function rehearse(input: RehearsalInput): Result<Rehearsal, ModelError | 
   const sign = input.higherIsBetter ? 1 : -1;
   const blocks = Math.max(...input.units.map((u) => u.block)) + 1;
   const columns = Math.max(...input.units.map((u) => u.column)) + 1;
-  const prepare = (units: readonly RehearsedUnit[]) => prepareLinearModel(units, k, blocks, columns);
+  const { peers } = input;
+  const analysed = (rows: readonly DesignRow[], of: number): Result<Analysed, ModelError> => {
+    const model = prepareLinearModel(...relabelled(rows, of));
+    return model.ok ? ok({ model: model.value, rows, treatments: of, alpha, peers }) : model;
+  };
 
-  const own = prepare(input.units);
+  const own = analysed(input.units, k);
   if (!own.ok) return own;
   if (
     answer(
       own.value,
-      input.units.map(() => 0),
-      k,
-      alpha,
+      input.units.map((_, i) => i % 2),
     ) === null
   )
     return err({ tag: 'noResidual' });
 
   const blocked = blocks > 1 || columns > 1;
-  const plainRows = input.units.map((u) => ({ ...u, block: 0, column: 0 }));
-  const plain = blocked ? prepareLinearModel(plainRows, k, 1) : null;
+  const plain = blocked
+    ? analysed(
+        input.units.map((u) => ({ ...u, block: 0, column: 0 })),
+        k,
+      )
+    : null;
   const products = input.units.flatMap((u, i) => (u.treatment > 0 ? [i] : []));
-  const productModel =
-    k > 2
-      ? prepareLinearModel(
-          ...relabelled(
-            products.map((i) => ({ ...input.units[i]!, treatment: input.units[i]!.treatment - 1 })),
-            k - 1,
-          ),
+  const among =
+    k > 2 && !peers
+      ? analysed(
+          products.map((i) => ({ ...input.units[i]!, treatment: input.units[i]!.treatment - 1 })),
+          k - 1,
         )
       : null;
+  // Without a control the products are equals.
+  const productModel = among?.ok ? { ...among.value, peers: true } : null;
   const random = seededRandom(input.seed);
   const zero = Array<number>(k).fill(0);
   const best = Math.max(1, bestOf(input.predictedPercent, sign));
@@ -172,6 +165,20 @@ export function rehearse(input: RehearsalInput): Result<Rehearsal, ModelError | 
     return sum * input.plantCvPercent ** 2;
   };
 
+  const ways: { alive: number[]; model: Analysed | null }[] = [];
+  /** Some units lost, in one of the ways drawn so far or in a new one. */
+  const lost = () => {
+    if (ways.length === WAYS_TO_LOSE) return ways[done % WAYS_TO_LOSE]!;
+    const alive = input.units.flatMap((_, i) => (random.uniform() * 100 >= input.lossPercent ? [i] : []));
+    const model = analysed(
+      alive.map((i) => input.units[i]!),
+      k,
+    );
+    const way = { alive, model: model.ok ? model.value : null };
+    ways.push(way);
+    return way;
+  };
+
   const run = () => {
     const blockEffect = Array.from(
       { length: blocks },
@@ -187,32 +194,9 @@ export function rehearse(input: RehearsalInput): Result<Rehearsal, ModelError | 
       noise[i] = random.normal() * input.unitCvPercent;
       values[i] = place[i]! + noise[i]!;
     }
-    let units: readonly RehearsedUnit[] = input.units;
-    let model = own.value;
-    let kept: ArrayLike<number> = values;
-    if (input.redeal) {
-      units = redealt(units, k, random);
-      const again = prepare(units);
-      if (again.ok) model = again.value;
-    }
-    if (input.lossPercent > 0) {
-      const alive = units.flatMap((_, i) => (random.uniform() * 100 >= input.lossPercent ? [i] : []));
-      if (alive.length < n) {
-        const left = prepareLinearModel(
-          ...relabelled(
-            alive.map((i) => units[i]!),
-            k,
-          ),
-        );
-        if (!left.ok) {
-          lostRuns += 1;
-          return;
-        }
-        model = left.value;
-        kept = Float64Array.from(alive, (i) => values[i]!);
-      }
-    }
-    const a = answer(model, kept, k, alpha);
+    const left = input.lossPercent > 0 ? lost() : null;
+    const model = left ? left.model : own.value;
+    const a = model && answer(model, left ? left.alive.map((i) => values[i]!) : values);
     if (!a) {
       lostRuns += 1;
       return;
@@ -221,8 +205,8 @@ export function rehearse(input: RehearsalInput): Result<Rehearsal, ModelError | 
     if (input.asGood && shownAsGood(a, input.asGood, sign)) asGood += 1;
     for (const s of sweep) judge(a, s.effects, sign, s.count);
 
-    if (plants > 1 && kept === values) {
-      const p = plantAnswer(model, values, { k, alpha, plants, within: withinSquares(n) });
+    if (plants > 1 && (!left || left.alive.length === n)) {
+      const p = plantAnswer(own.value, values, { plants, within: withinSquares(n) });
       for (const s of scenarios) judge(p, s.effects, sign, s.plants);
     }
     if (plain?.ok) {
@@ -230,17 +214,13 @@ export function rehearse(input: RehearsalInput): Result<Rehearsal, ModelError | 
       const p = answer(
         plain.value,
         order.map((o, i) => place[o]! + noise[i]!),
-        k,
-        alpha,
       );
       if (p) for (const s of scenarios) judge(p, s.effects, sign, s.plain);
     }
-    if (productModel?.ok) {
+    if (productModel) {
       const p = answer(
-        productModel.value,
+        productModel,
         products.map((i) => values[i]!),
-        k - 1,
-        alpha,
       );
       if (p) for (const s of scenarios) judgeProducts(p, s.effects.slice(1), sign, s.products);
     }
@@ -273,15 +253,15 @@ export function rehearse(input: RehearsalInput): Result<Rehearsal, ModelError | 
 
 /** Blocks and columns numbered anew without gaps, for a model of some of the units. */
 function relabelled(
-  units: readonly RehearsedUnit[],
+  units: readonly DesignRow[],
   treatments: number,
 ): [rows: DesignRow[], treatments: number, blocks: number, columns: number] {
-  const number = (pick: (u: RehearsedUnit) => number) => {
+  const number = (pick: (u: DesignRow) => number) => {
     const known = [...new Set(units.map(pick))].sort((a, b) => a - b);
-    return { of: (u: RehearsedUnit) => known.indexOf(pick(u)), count: Math.max(1, known.length) };
+    return { of: (u: DesignRow) => known.indexOf(pick(u)), count: Math.max(1, known.length) };
   };
   const block = number((u) => u.block);
-  const column = number((u) => u.column);
+  const column = number((u) => u.column ?? 0);
   return [
     units.map((u) => ({ treatment: u.treatment, block: block.of(u), column: column.of(u) })),
     treatments,

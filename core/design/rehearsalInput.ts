@@ -1,7 +1,7 @@
 import { type Result, err, ok } from '../model/result';
 import type { Design, Plan } from '../model/plan';
 import { positionKey, readingsOf } from '../model/positions';
-import { countedFrom, heldAgainst } from '../plan/control';
+import { comparesPeers, countedFrom, heldAgainst } from '../plan/control';
 import { experimentalUnits, sharesPlace } from '../plan/sharing';
 import { layOut } from './layOut';
 import type { LayoutError } from './randomise';
@@ -55,15 +55,14 @@ export function predictedPercent(plan: Plan, fallback: number): Map<string, numb
 
 /**
  * What is needed to rehearse a plan: its own layout where there is one, else one drawn from its design (or
- * blocks of four units each) and dealt anew at every run.
+ * blocks of four units each).
  */
 export function rehearsalInput(plan: Plan, a: Assumptions): Result<RehearsalInput, RehearsalInputError> {
   const control = countedFrom(plan);
   if (plan.treatments.length < 2) return err({ tag: 'tooFewTreatments' });
   if (!control) return err({ tag: 'noControl' });
   let units = experimentalUnits(plan).map((e) => e.unit);
-  const laidOut = units.length > 0;
-  if (!laidOut) {
+  if (units.length === 0) {
     const replicates = plan.design?.replicates ?? 4;
     const design: Design = plan.design ?? {
       kind: 'rcbd',
@@ -135,6 +134,6 @@ export function rehearsalInput(plan: Plan, a: Assumptions): Result<RehearsalInpu
     lossPercent: a.lossPercent,
     runs: a.runs,
     seed: a.seed,
-    redeal: !laidOut,
+    peers: comparesPeers(plan),
   });
 }

@@ -1,5 +1,7 @@
-import { dunnettFamily } from '../stats/dunnett';
-import type { PreparedModel } from '../stats/linearModel';
+import { familiesAgainst } from '../stats/againstControl';
+import { type Errors, pooledErrors } from '../stats/contrast';
+import type { DesignRow, PreparedModel } from '../stats/linearModel';
+import { ownSpreads } from '../stats/ownSpread';
 import { studentizedRangeQuantile } from '../stats/studentizedRange';
 
 /** How the runs of a rehearsal come out: what each analysis says, set against what is true. */
@@ -30,43 +32,54 @@ export interface Answer {
   means: readonly number[];
   /** standard error of the difference of two treatments */
   se: (a: number, b: number) => number;
-  dunnett: number;
-  tukey: number;
+  /** critical value of a treatment's difference from the control */
+  dunnett: (a: number) => number;
+  /** and of any two */
+  tukey: (a: number, b: number) => number;
 }
 
-const critical = new Map<string, number>();
-function criticalOf(test: 'dunnett' | 'tukey', k: number, df: number, alpha: number): number {
-  const key = `${test}/${k}/${df}/${alpha}`;
-  let value = critical.get(key);
-  if (value === undefined) {
-    const equal = Array.from({ length: k - 1 }, (_, i) =>
-      Array.from({ length: k - 1 }, (_, j) => (i === j ? 1 : 0.5)),
-    );
-    value =
-      test === 'dunnett'
-        ? dunnettFamily(equal, df).criticalValue(alpha)
-        : studentizedRangeQuantile(1 - alpha, k, df) / Math.SQRT2;
-    critical.set(key, value);
-  }
+/** A model with its rows, and who is compared with whom. */
+export interface Analysed {
+  model: PreparedModel;
+  rows: readonly DesignRow[];
+  treatments: number;
+  alpha: number;
+  /** equals: every pair is one family, none is a control */
+  peers: boolean;
+}
+
+const ranges = new Map<string, number>();
+function rangeOf(k: number, df: number, alpha: number): number {
+  const key = `${k}/${df}/${alpha}`;
+  let value = ranges.get(key);
+  if (value === undefined) ranges.set(key, (value = studentizedRangeQuantile(1 - alpha, k, df) / Math.SQRT2));
   return value;
 }
 
-export function answer(
-  model: PreparedModel,
-  values: ArrayLike<number>,
-  k: number,
-  alpha: number,
-): Answer | null {
-  const fit = model.fit(values);
-  const ms = fit.residualMeanSquare;
-  if (ms === null) return null;
-  const v = fit.unscaledCovariance;
-  return {
-    means: fit.adjustedMeans,
-    se: (a, b) => Math.sqrt(ms * Math.max(0, v(a, a) + v(b, b) - 2 * v(a, b))),
-    dunnett: criticalOf('dunnett', k, fit.dfResidual, alpha),
-    tukey: criticalOf('tukey', k, fit.dfResidual, alpha),
-  };
+function answerOf(
+  means: readonly number[],
+  { covariance, df }: Errors,
+  spreads: 'own' | 'one',
+  { treatments: k, alpha, peers }: Omit<Analysed, 'model' | 'rows'>,
+): Answer {
+  const known = new Float64Array(k * k);
+  for (let a = 0; a < k; a++)
+    for (let b = 0; b <= a; b++) known[a * k + b] = known[b * k + a] = covariance(a, b);
+  const v = (a: number, b: number) => known[a * k + b]!;
+  const tukey = (a: number, b: number) => rangeOf(k, df(a, b), alpha);
+  const family = peers ? null : familiesAgainst(k, v, df, spreads);
+  const against = means.map((_, a) => (a === 0 ? 0 : family ? family(a).criticalValue(alpha) : tukey(a, 0)));
+  const se = (a: number, b: number) => Math.sqrt(Math.max(0, v(a, a) + v(b, b) - 2 * v(a, b)));
+  return { means, se, dunnett: (a) => against[a]!, tukey };
+}
+
+/** What the findings' own linear model says of values; null without a residual. */
+export function answer(a: Analysed, values: ArrayLike<number>): Answer | null {
+  const fit = a.model.fit(values);
+  const one = pooledErrors(fit);
+  if (!one) return null;
+  const own = ownSpreads(a.model, a.rows, values, a.treatments, a.peers ? null : 0);
+  return answerOf(fit.adjustedMeans, own ?? one, own ? 'own' : 'one', a);
 }
 
 /**
@@ -76,21 +89,14 @@ export function answer(
  * @param within sum of squares of the plants about their unit's mean
  */
 export function plantAnswer(
-  model: PreparedModel,
+  a: Analysed,
   values: ArrayLike<number>,
-  { k, alpha, plants, within }: { k: number; alpha: number; plants: number; within: number },
+  { plants, within }: { plants: number; within: number },
 ): Answer {
-  const fit = model.fit(values);
-  const n = values.length;
-  const df = fit.dfResidual + n * (plants - 1);
-  const ms = (plants * fit.residualSumOfSquares + within) / df;
-  const v = fit.unscaledCovariance;
-  return {
-    means: fit.adjustedMeans,
-    se: (a, b) => Math.sqrt((ms / plants) * Math.max(0, v(a, a) + v(b, b) - 2 * v(a, b))),
-    dunnett: criticalOf('dunnett', k, df, alpha),
-    tukey: criticalOf('tukey', k, df, alpha),
-  };
+  const fit = a.model.fit(values);
+  const df = fit.dfResidual + values.length * (plants - 1);
+  const residualMeanSquare = (plants * fit.residualSumOfSquares + within) / df / plants;
+  return answerOf(fit.adjustedMeans, pooledErrors({ ...fit, residualMeanSquare, dfResidual: df })!, 'one', a);
 }
 
 /** The treatment that is truly best, or −1 when none differs from the control for the better. */
@@ -109,13 +115,13 @@ export function judge(a: Answer, effects: readonly number[], sign: number, into:
   let bestFound = false;
   for (let i = 1; i < effects.length; i++) {
     const d = difference(i, 0);
-    if (Math.abs(d) <= a.dunnett * a.se(i, 0)) continue;
+    if (Math.abs(d) <= a.dunnett(i) * a.se(i, 0)) continue;
     if (effects[i] === 0 || Math.sign(d) !== Math.sign(effects[i]!)) wrong = true;
     else if (i === best) bestFound = true;
   }
   if (bestFound) {
     for (let i = 1; i < effects.length; i++) {
-      if (i !== best && difference(i, best) * sign > a.tukey * a.se(i, best)) bestFound = false;
+      if (i !== best && difference(i, best) * sign > a.tukey(i, best) * a.se(i, best)) bestFound = false;
     }
   }
   into.runs += 1;
@@ -127,7 +133,7 @@ export function judge(a: Answer, effects: readonly number[], sign: number, into:
 export function judgeProducts(a: Answer, effects: readonly number[], sign: number, into: Counter): void {
   const top = a.means.map((m, i) => (m + effects[i]!) * sign);
   const winner = top.indexOf(Math.max(...top));
-  const clear = top.every((v, i) => i === winner || top[winner]! - v > a.tukey * a.se(winner, i));
+  const clear = top.every((v, i) => i === winner || top[winner]! - v > a.tukey(winner, i) * a.se(winner, i));
   into.runs += 1;
   if (!clear) return;
   const best = Math.max(...effects.map((e) => e * sign));
@@ -144,6 +150,6 @@ export function shownAsGood(
 ): boolean {
   const one = a.means.findIndex((_, i) => i !== against && i !== 0);
   const i = one < 0 ? a.means.findIndex((_, k) => k !== against) : one;
-  const critical = against === 0 || i === 0 ? a.dunnett : a.tukey;
+  const critical = against === 0 || i === 0 ? a.dunnett(Math.max(i, against)) : a.tukey(i, against);
   return (a.means[i]! - a.means[against]!) * sign - critical * a.se(i, against) > -marginPercent;
 }

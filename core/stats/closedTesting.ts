@@ -38,18 +38,22 @@ export function closedAgainst(
   others: readonly number[],
   test: SetTest,
 ): Map<number, number | null> {
-  const of = remembered(test);
-  const sets = others.length < MOST_GROUPS ? subsetsOf(others, 1) : others.map((o) => [o]);
-  const shared = others.length < MOST_GROUPS ? 1 : others.length;
+  const few = others.length < MOST_GROUPS;
+  const most = new Map<number, number | null>(
+    others.map((o) => [o, test([control, o].sort((a, b) => a - b))]),
+  );
+  for (const set of few ? subsetsOf(others, 2) : []) {
+    const p = test([control, ...set].sort((a, b) => a - b)) ?? 0;
+    for (const o of set) {
+      const known = most.get(o)!;
+      if (known !== null && known < p) most.set(o, p);
+    }
+  }
   return new Map(
-    others.map((o) => {
-      const alone = of([control, o]);
-      const p = sets
-        .filter((s) => s.includes(o))
-        .map((s) => of([control, ...s]))
-        .reduce<number>((most, x) => Math.max(most, x ?? 0), 0);
-      return [o, alone === null ? null : Math.min(1, p * shared)];
-    }),
+    others.map((o) => [
+      o,
+      few || most.get(o) === null ? most.get(o)! : Math.min(1, most.get(o)! * others.length),
+    ]),
   );
 }
 
@@ -71,13 +75,10 @@ export function closedPairs(
       const p = of([a, b]);
       return p === null ? null : Math.min(1, (p * m * (m - 1)) / 2);
     };
-  const sets = subsetsOf(groups, 2);
   const share = (p: number, size: number) => (size > m - 2 ? p : 1 - (1 - p) ** (m / size));
+  const sets = subsetsOf(groups, 2).map((s) => ({ of: new Set(s), p: share(of(s) ?? 0, s.length) }));
   return (a, b) => {
     if (of([a, b]) === null) return null;
-    return sets
-      .filter((s) => s.includes(a) && s.includes(b))
-      .map((s) => share(of(s) ?? 0, s.length))
-      .reduce((most, x) => Math.max(most, x), 0);
+    return sets.reduce((most, s) => (s.p > most && s.of.has(a) && s.of.has(b) ? s.p : most), 0);
   };
 }

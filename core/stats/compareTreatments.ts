@@ -60,7 +60,8 @@ export function compareTreatments(input: ComparisonInput): Result<Comparison, Co
     if (error.tag !== 'disconnected') throw new Error(`unexpected model error ${error.tag}`);
     return err({ tag: 'disconnected', a: modelNames[error.a]!, b: modelNames[error.b]! });
   }
-  const fit = prepared.value.fit(unitRows.map((r) => r.value));
+  const values = unitRows.map((r) => r.value);
+  const fit = prepared.value.fit(values);
   const seen = fit.residualMeanSquare;
   const spread =
     seen === null
@@ -76,7 +77,7 @@ export function compareTreatments(input: ComparisonInput): Result<Comparison, Co
   const own =
     input.spreads === undefined || spread !== 'shown'
       ? null
-      : ownSpreads(prepared.value, unitRows, modelNames.length, base);
+      : ownSpreads(prepared.value, unitRows, values, modelNames.length, base);
   const drawn = pooledErrors(model);
   const errors: Errors | null = own ?? drawn;
 
@@ -87,24 +88,21 @@ export function compareTreatments(input: ComparisonInput): Result<Comparison, Co
   });
   const treatments = names.map((name): TreatmentSummary => {
     const i = index.get(name)!;
-    const values = units.filter((u) => u.treatment === name).map((u) => u.value);
-    const m = mean(values);
+    const own = units.filter((u) => u.treatment === name).map((u) => u.value);
+    const m = mean(own);
     // A mean alone is drawn with what all units show: of a few of its own little is known.
     const half = drawn && tQuantile(1 - alpha / 2, drawn.df(i, i)) * Math.sqrt(drawn.covariance(i, i));
     const adjusted = model.adjustedMeans[i]!;
     return {
       name,
-      n: values.length,
+      n: own.length,
       mean: origin + m,
       adjustedMean: origin + adjusted,
       low: half === null ? null : origin + adjusted - half,
       high: half === null ? null : origin + adjusted + half,
-      sd:
-        values.length > 1
-          ? Math.sqrt(values.reduce((s, v) => s + (v - m) ** 2, 0) / (values.length - 1))
-          : null,
-      min: origin + Math.min(...values),
-      max: origin + Math.max(...values),
+      sd: own.length > 1 ? Math.sqrt(own.reduce((s, v) => s + (v - m) ** 2, 0) / (own.length - 1)) : null,
+      min: origin + Math.min(...own),
+      max: origin + Math.max(...own),
     };
   });
 

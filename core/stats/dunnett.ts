@@ -49,11 +49,21 @@ function productForm(correlation: readonly (readonly number[])[]): number[] | nu
  */
 export function inSteps(correlation: readonly (readonly number[])[]): number[][] {
   const k = correlation.length;
-  const off = correlation.flatMap((row, i) => row.filter((_, j) => j > i));
-  const average = off.length === 0 ? 0 : off.reduce((s, r) => s + r, 0) / off.length;
-  const root = Math.min(0.98, Math.round(Math.sqrt(Math.max(0, average)) * 50) / 50);
-  return Array.from({ length: k }, (_, i) => Array.from({ length: k }, (_v, j) => (i === j ? 1 : root ** 2)));
+  let sum = 0;
+  for (let i = 1; i < k; i++) for (let j = 0; j < i; j++) sum += correlation[i]![j]!;
+  const average = k < 2 ? 0 : sum / ((k * (k - 1)) / 2);
+  const step = Math.min(49, Math.round(Math.sqrt(Math.max(0, average)) * 50));
+  let alike = stepped.get(k * 100 + step);
+  if (!alike) {
+    const r = (step / 50) ** 2;
+    alike = Array.from({ length: k }, (_, i) => Array.from({ length: k }, (_v, j) => (i === j ? 1 : r)));
+    stepped.set(k * 100 + step, alike);
+  }
+  return alike;
 }
+
+/** The same matrix for the same step, so that what is worked out of it is found again at once. */
+const stepped = new Map<number, number[][]>();
 
 /** P(all |Zᵢ| ≤ x) for known spread; even in the shared factor, so half the line is enough. */
 function productProbability(lambda: readonly number[]): (x: number) => number {
@@ -147,12 +157,21 @@ function overSpread(inner: (x: number) => number, df: number): (d: number) => nu
   };
 }
 
+/** Names a correlation matrix: symmetric, so that half of it says all. */
+const keyOf = (correlation: readonly (readonly number[])[]): string => {
+  const off = correlation.flatMap((row, i) => row.slice(0, i));
+  const alike = off.every((r) => r === off[0]) ? off.slice(0, 1) : off;
+  return `${correlation.length}|${alike.map((v) => v.toFixed(10)).join()}`;
+};
+
 const families = new Map<string, DunnettFamily>();
+/** the same by the very matrix, as far as it is asked again */
+const byMatrix = new WeakMap<readonly (readonly number[])[], Map<number, DunnettFamily>>();
 const tables = new Map<string, (x: number) => number>();
 
 /** The chance for a known spread, tabled once for a design however its spread was seen. */
 function tableOf(correlation: readonly (readonly number[])[], lambda: readonly number[] | null) {
-  const key = `${lambda ? '' : 'lattice '}${correlation.map((r) => r.map((v) => v.toFixed(10)).join()).join(';')}`;
+  const key = `${lambda ? '' : 'lattice '}${keyOf(correlation)}`;
   let table = tables.get(key);
   if (!table) {
     table = lambda
@@ -177,13 +196,32 @@ export function dunnettFamily(
   df: number,
   force?: 'lattice',
 ): DunnettFamily {
-  const key = `${force ?? ''}${df}|${correlation.map((r) => r.map((v) => v.toFixed(10)).join()).join(';')}`;
-  const known = families.get(key);
-  if (known) return known;
+  let own = force ? undefined : byMatrix.get(correlation);
+  const again = own?.get(df);
+  if (again) return again;
+  const key = `${force ?? ''}${df}|${keyOf(correlation)}`;
+  let family = families.get(key);
+  if (!family) {
+    family = madeFamily(correlation, df, force);
+    if (families.size > 5000) families.clear();
+    families.set(key, family);
+  }
+  if (!force) {
+    if (!own) byMatrix.set(correlation, (own = new Map()));
+    own.set(df, family);
+  }
+  return family;
+}
+
+function madeFamily(
+  correlation: readonly (readonly number[])[],
+  df: number,
+  force?: 'lattice',
+): DunnettFamily {
   const lambda = force ? null : productForm(correlation);
   const probability = overSpread(tableOf(correlation, lambda), df);
   const critical = new Map<number, number>();
-  const family: DunnettFamily = {
+  return {
     method: correlation.length === 1 ? 'single' : lambda ? 'product' : 'lattice',
     criticalValue: (alpha) => {
       let value = critical.get(alpha);
@@ -192,7 +230,4 @@ export function dunnettFamily(
     },
     pValue: (t) => Math.min(1, Math.max(0, 1 - probability(Math.abs(t)))),
   };
-  if (families.size > 5000) families.clear();
-  families.set(key, family);
-  return family;
 }

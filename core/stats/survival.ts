@@ -143,12 +143,16 @@ export function excessEvents(a: readonly Seen[], b: readonly Seen[]): Excess {
  * @example logRankScores([{ time: 1, happened: true }, { time: 2, happened: true }]) // [0.5, -0.5]
  */
 export function logRankScores(all: readonly Seen[]): number[] {
-  const times = [...new Set(all.flatMap((s) => (s.happened ? [s.time] : [])))].sort((x, y) => x - y);
-  const steps = times.map((time) => {
-    const d = all.filter((s) => s.happened && s.time === time).length;
-    return { time, hazard: d / all.filter((s) => s.time >= time).length };
-  });
-  return all.map(
-    (s) => Number(s.happened) - steps.reduce((h, step) => (step.time <= s.time ? h + step.hazard : h), 0),
-  );
+  const inOrder = all.map((s, i) => ({ ...s, i })).sort((x, y) => x.time - y.time);
+  const scores = new Array<number>(all.length);
+  let hazard = 0;
+  for (let from = 0; from < inOrder.length;) {
+    let to = from;
+    let happened = 0;
+    for (; to < inOrder.length && inOrder[to]!.time === inOrder[from]!.time; to++)
+      if (inOrder[to]!.happened) happened += 1;
+    hazard += happened / (inOrder.length - from);
+    for (; from < to; from++) scores[inOrder[from]!.i] = Number(inOrder[from]!.happened) - hazard;
+  }
+  return scores;
 }

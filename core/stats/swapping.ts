@@ -34,9 +34,14 @@ export function leastSwapped(sizes: readonly (readonly [number, number])[]): num
 
 /** The same of two groups among these units. */
 export function leastOf(units: readonly Pick<Scored, 'group' | 'block'>[], a: number, b: number): number {
-  const blocks = [...new Set(units.map((u) => u.block))];
-  const count = (block: string, g: number) => units.filter((u) => u.block === block && u.group === g).length;
-  return leastSwapped(blocks.map((block) => [count(block, a), count(block, b)] as const));
+  const blocks = new Map<string, [number, number]>();
+  for (const { group, block } of units) {
+    if (group !== a && group !== b) continue;
+    const counts = blocks.get(block) ?? [0, 0];
+    counts[group === a ? 0 : 1] += 1;
+    blocks.set(block, counts);
+  }
+  return leastSwapped([...blocks.values()]);
 }
 
 /**
@@ -62,43 +67,50 @@ export function swappedApart(units: readonly Scored[], base: number | null): num
 /** Variance that handing scores out gives the mean scores of groups, and how far each lies from what it would be. */
 function handedOut(units: readonly Scored[], groups: readonly number[]) {
   const k = groups.length;
-  const place = new Map(groups.map((g, i) => [g, i]));
-  const size = new Array<number>(k).fill(0);
-  const blocks = new Map<string, { scores: number[]; own: number[]; sums: number[]; total: number }>();
-  for (const { group, block, score } of units) {
-    let here = blocks.get(block);
-    if (!here)
-      blocks.set(
-        block,
-        (here = {
-          scores: [],
-          own: new Array<number>(k).fill(0),
-          sums: new Array<number>(k).fill(0),
-          total: 0,
-        }),
-      );
-    const i = place.get(group)!;
+  const place: number[] = [];
+  groups.forEach((g, i) => (place[g] = i));
+  const numbers = new Map<string, number>();
+  const blockOf = units.map(({ block }) => {
+    let b = numbers.get(block);
+    if (b === undefined) numbers.set(block, (b = numbers.size));
+    return b;
+  });
+  const blocks = numbers.size;
+  const size = new Float64Array(k);
+  const own = new Float64Array(blocks * k);
+  const sums = new Float64Array(blocks * k);
+  const [n, total] = [new Float64Array(blocks), new Float64Array(blocks)];
+  units.forEach(({ group, score }, at) => {
+    const [b, i] = [blockOf[at]!, place[group]!];
     size[i]! += 1;
-    here.own[i]! += 1;
-    here.sums[i]! += score;
-    here.total += score;
-    here.scores.push(score);
-  }
-  const means = new Array<number>(k).fill(0);
-  const variance = Array.from({ length: k }, () => new Array<number>(k).fill(0));
-  for (const { scores, own, sums, total } of blocks.values()) {
-    const n = scores.length;
-    if (n < 2) continue;
-    const centre = total / n;
-    const spread = scores.reduce((s, x) => s + (x - centre) ** 2, 0) / (n * (n - 1));
+    own[b * k + i]! += 1;
+    sums[b * k + i]! += score;
+    n[b]! += 1;
+    total[b]! += score;
+  });
+  const squares = new Float64Array(blocks);
+  units.forEach(({ score }, at) => {
+    const b = blockOf[at]!;
+    squares[b]! += (score - total[b]! / n[b]!) ** 2;
+  });
+  const means = new Float64Array(k);
+  const variance = Array.from({ length: k }, () => new Float64Array(k));
+  for (let b = 0; b < blocks; b++) {
+    const here = n[b]!;
+    if (here < 2) continue;
+    const [centre, spread] = [total[b]! / here, squares[b]! / (here * (here - 1))];
     for (let i = 0; i < k; i++) {
-      means[i]! += (sums[i]! - own[i]! * centre) / size[i]!;
-      for (let j = 0; j < k; j++) {
-        const shared = i === j ? own[i]! * (n - own[i]!) : -own[i]! * own[j]!;
-        variance[i]![j]! += (spread * shared) / (size[i]! * size[j]!);
-      }
+      const mine = own[b * k + i]!;
+      means[i]! += (sums[b * k + i]! - mine * centre) / size[i]!;
+      const line = variance[i]!;
+      const each = (spread * mine) / size[i]!;
+      for (let j = 0; j < i; j++) line[j]! -= (each * own[b * k + j]!) / size[j]!;
+      line[i]! += (each * (here - mine)) / size[i]!;
     }
   }
+  variance.forEach((line, i) => {
+    for (let j = 0; j < i; j++) variance[j]![i] = line[j]!;
+  });
   return { means, variance };
 }
 
