@@ -97,6 +97,12 @@ export function leaders({ ranking, outcomes, analysis }: Finding): string[] {
   return open ? [] : first;
 }
 
+/** Those that every other is shown to be behind: one, or nobody. */
+export const aheadOfAll = ({ outcomes }: Pick<Finding, 'outcomes'>): string[] =>
+  [...new Set(outcomes.flatMap((o) => (o.ahead === null ? [] : [o.ahead])))].filter((id) =>
+    outcomes.every((o) => (o.a !== id && o.b !== id) || (o.verdict === 'better' && o.ahead === id)),
+  );
+
 /** Whether every two of these were tested and nothing separates them. */
 export function inseparable(finding: Finding, names: readonly string[]): boolean {
   return names.every((a, i) =>

@@ -22,6 +22,53 @@ const of = (log: Entry[], t = heightTrait(), plan_ = p, options = {}) =>
   rowsOf(deriveState(plan_, log), t, options);
 const rounds = (r: ReturnType<typeof of>) => r.rows.map((x) => x.visits.map((v) => v.roundId));
 
+describe('days until in shared places', () => {
+  const days = trait({ id: 'days' as never, kind: 'time', unit: 'd', summary: 'last', direction: 'lower' });
+  // Two tanks of two plants: what got its product on its own is the tank.
+  const tanks = {
+    ...plan({ treatments: ['Water', 'A'], replicates: 2, traits: [days] }),
+    unitsShare: 'place' as const,
+    areas: ['Water', 'A'].map((id) => ({ ...p.areas[0]!, id: id as never })),
+  };
+  const placed = {
+    ...tanks,
+    units: tanks.units.map((u) => ({ ...u, position: { ...u.position, areaId: u.treatmentId as never } })),
+    rounds: [1, 2, 3].map((w) => ({
+      ...{ id: `w${w}` as RoundId, name: `Look ${w}`, day: 4 * w, traitIds: [days.id] },
+    })),
+  };
+  const look = (unit: number, round: string, value: number, notYet = false): Entry =>
+    entry({
+      ...{ kind: 'measurement', unitId: units[unit]!, traitId: days.id, sample: null, value, roundId: round },
+      ...(notYet && { notYet }),
+    } as never);
+  it('each plant’s last look counts, once: one seen early is no “not yet” of a later look', () => {
+    const found = of(
+      [
+        ...[look(0, 'w1', 4, true), look(0, 'w2', 7), look(1, 'w1', 4, true)],
+        ...[look(1, 'w2', 8, true), look(1, 'w3', 12, true), look(2, 'w1', 3), look(3, 'w1', 4)],
+      ],
+      days,
+      placed as never,
+    );
+    const samples = found.rows.map((r) =>
+      r.visits.flatMap((v) =>
+        v.samples.map(({ observed: o }) => (o.type === 'event' ? [o.happened, o.day] : null)),
+      ),
+    );
+    expect(samples).toEqual([
+      [
+        [true, 7],
+        [false, 12],
+      ],
+      [
+        [true, 3],
+        [true, 4],
+      ],
+    ]);
+  });
+});
+
 describe('which visits count', () => {
   it('a sum takes the picks that are finished for all; one that is begun is named with what is missing', () => {
     const found = of([...pick('p1', [10, 11, 12, 13]), ...pick('p2', [5, null, 6, null])], trait(), picks);

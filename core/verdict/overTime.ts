@@ -140,9 +140,14 @@ export function overTime(state: TrialState, trait: Trait, seed = 1): OverTime | 
 /**
  * Who led when, in sentences.
  * @param over the end is reached: all planned rounds of the trait are in
+ * @param told whom the trait's finding names as ahead; of others being ahead is said to be no more than that
  * @example 'B led on day 5; at the end A leads. Whoever led on day 5 was still ahead at the end in 61 of 100 re-drawn trials.'
  */
-export function sayLeads({ leads }: OverTime, nameOf: (id: string) => string, over: boolean): string[] {
+export function sayLeads(
+  { leads }: OverTime,
+  nameOf: (id: string) => string,
+  { over, told }: { over: boolean; told: readonly string[] },
+): string[] {
   const [end] = leads.slice(-1);
   if (!end || leads.length < 2) return [];
   const out: string[] = [];
@@ -163,9 +168,12 @@ export function sayLeads({ leads }: OverTime, nameOf: (id: string) => string, ov
       `Whoever led on day ${l.day} was still ahead ${over ? 'at the end' : `on day ${end.day}`} in ${Math.round(100 * l.stillAhead)} of 100 re-drawn trials.`,
     );
   }
+  const named = leads.flatMap((l) => (l.leader === null ? [] : [l.leader]));
   if (others.length > 0)
     out.push(
       'An early leader isn’t the winner: being ahead on a day says nothing of whether the difference is more than chance.',
     );
+  else if (named.some((id) => !told.includes(id)))
+    out.push('Being ahead isn’t winning: the finding doesn’t show that it is more than chance.');
   return out;
 }

@@ -10,12 +10,14 @@ interface Props {
   plan: Plan;
   trait: Trait;
   time: OverTime | null;
+  /** whom the finding names as ahead */
+  told: readonly string[];
   /** codes are closed */
   blind: boolean;
 }
 
 /** A trait over its rounds: every unit's line, and who led when. */
-export function OverTimeView({ plan, trait, time, blind }: Props) {
+export function OverTimeView({ plan, trait, time, told, blind }: Props) {
   if (!time) {
     return (
       <p className="quiet">
@@ -27,7 +29,7 @@ export function OverTimeView({ plan, trait, time, blind }: Props) {
   const nameOf = nameIn(plan);
   const planned = plan.rounds.filter((r) => r.traitIds.includes(trait.id)).map((r) => r.day);
   const over = time.leads.at(-1)?.day === Math.max(...planned);
-  const said = sayLeads(time, nameOf, over);
+  const said = sayLeads(time, nameOf, { over, told });
   const present = new Set(time.curves.map((c) => c.treatment));
   const ids = plan.treatments.map((t) => t.id as string).filter((id) => present.has(id));
   const peeked = trait.direction === 'band' || blind ? null : peeking(plan, trait, time);

@@ -1,3 +1,4 @@
+import { aheadOfAll } from '~core/account/outcomes';
 import { experimentalNoun } from '~core/plan/sharing';
 import { countOf } from '~core/quantity/format';
 import { useMemo, useState } from 'react';
@@ -119,7 +120,9 @@ export default function FindingsRoom() {
           onView={(to) => set('view', to === 'picture' ? '' : to)}
         />
       )}
-      {view === 'time' && <OverTimeView plan={plan} trait={trait} time={data.time} blind={blind} />}
+      {view === 'time' && (
+        <OverTimeView plan={plan} trait={trait} time={data.time} told={aheadOfAll(finding)} blind={blind} />
+      )}
       {view === 'factors' && <FactorsView plan={plan} trait={finding.trait} factorials={data.factorials} />}
       {view === 'looks' && data.looks && (
         <LooksView plan={plan} finding={finding} looks={data.looks} said={(id) => data.happened[id] ?? []} />
