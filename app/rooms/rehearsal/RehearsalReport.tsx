@@ -60,19 +60,17 @@ export function RehearsalReport({
   sees: string | null;
 }) {
   const predicted = plan.treatments.some((t) => t.expectedPercent !== null);
+  const headline = rehearsalHeadline(result, predicted);
   return (
     <div className="stack" data-testid="rehearsal-report">
-      <div className={`note ${result.predicted.plan.right >= 0.8 ? 'good' : 'open'}`}>
-        <h2>{rehearsalHeadline(result, predicted)}</h2>
+      <div className={`note ${!sees && result.predicted.plan.right >= 0.8 ? 'good' : 'open'}`}>
+        <h2>{sees ?? headline}</h2>
         <p className="small quiet">
-          {formatCount(result.runs)} runs{stopped && ', stopped by hand'}.
+          {sees
+            ? `By the findings’ own test. The ${formatCount(result.runs)} runs below take it for a weighed figure; they would say: ${headline}`
+            : `${formatCount(result.runs)} runs, each judged as the findings will be.`}
+          {stopped && ' Stopped by hand.'}
         </p>
-        {sees && (
-          <p>
-            <b>{sees}</b>{' '}
-            <span className="small quiet">By the findings’ own test; the runs are of figures.</span>
-          </p>
-        )}
       </div>
       <p className="outcome-key">
         <span>

@@ -188,7 +188,7 @@ export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
             <p>
               {plan.units.length > 0
                 ? `${plan.units.length} ${plural(plan.unitNoun)} stand as they are laid out; what each contender truly does is what you expect in Contenders.`
-                : 'Nothing is laid out yet: blocks are imagined, and dealt anew at every run.'}
+                : 'Nothing is laid out yet: blocks are imagined.'}
             </p>
             <Button variant="contained" size="large" onClick={() => void run()}>
               {wrong('runs', 100, 500_000) ? 'Rehearse' : `Rehearse ${formatCount(number('runs')!)} times`}
