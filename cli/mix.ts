@@ -5,7 +5,7 @@ import { aroundProduct, readRate } from '~core/mixing/resolveRate';
 import { roundToStep } from '~core/mixing/rounding';
 import { mainElements } from '~core/model/element';
 import type { LabelAnalysis } from '~core/model/product';
-import { gallonSystems, spoonSystems } from '~core/quantity/measure';
+import { gallonSystems, spoonSystems } from '~core/quantity/units';
 import { parseVolume } from '~core/quantity/volume';
 import { numberOption, readArgs } from './options';
 import { PlainError } from './plainError';

@@ -305,7 +305,7 @@ describe('a rehearsal', () => {
     await v.page.locator('xpath///button[starts-with(., "Rehearse 300")]').click();
     await v.sees(/[1-9]\d* of 300000/);
     await v.press('Stop here');
-    await v.sees('stopped by hand');
+    await v.sees('Stopped by hand');
     const said = await v.text('[data-testid="rehearsal-report"]');
     const done = Number(/([\d,]+) runs, stopped/.exec(said)![1]!.replaceAll(',', ''));
     expect(done).toBeGreaterThan(0);

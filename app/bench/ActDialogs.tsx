@@ -4,7 +4,7 @@ import InputAdornment from '@mui/material/InputAdornment';
 import TextField, { type TextFieldProps } from '@mui/material/TextField';
 import dayjs from 'dayjs';
 import { useState } from 'react';
-import { parseDecimal } from '~core/quantity/decimal';
+import { numberIn } from '~core/quantity/number';
 import { plural } from '~core/quantity/format';
 import { useSend } from '../form/usePost';
 import { DialogButtons } from '../ui/DialogButtons';
@@ -130,7 +130,7 @@ export function SkipDialog({ act, onClose }: { act: Act; onClose: () => void }) 
 /** Minutes an act took, for the cost; a task that is still open is ticked off with it. */
 export function TookDialog({ act, onClose }: { act: Act; onClose: () => void }) {
   const send = useSend();
-  const minutesOf = (typed: string) => parseDecimal(typed.trim()) ?? NaN;
+  const minutesOf = (typed: string) => numberIn(typed.trim()) ?? NaN;
   const ticks = act.task !== null && act.state === 'open';
   return (
     <AskDialog

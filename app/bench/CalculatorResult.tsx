@@ -5,7 +5,7 @@ import { DOSE_ERROR_LIMIT } from '~core/mixing/rounding';
 import { inOwnMeasures, spoonsText } from '~core/mixing/spoons';
 import { describeStockError, stockSolution } from '~core/mixing/stockSolution';
 import { formatSigned } from '~core/quantity/format';
-import type { MeasureSystem } from '~core/quantity/measure';
+import type { MeasureSystem } from '~core/quantity/units';
 import { SolutionLine } from '../rooms/mixing/SolutionLine';
 import { Steps } from '../rooms/mixing/Steps';
 import { Caution } from '../ui/Caution';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { usMeasures } from '~core/quantity/measure';
+import { usMeasures } from '~core/quantity/units';
 import { product } from '~core/testing/trial';
 import { calculate } from './calculation';
 import { emptyRow, exampleRow } from './calculatorRow';

@@ -4,7 +4,7 @@ import { DOSE_ERROR_LIMIT, smallestBatch } from '~core/mixing/rounding';
 import { spoonsText } from '~core/mixing/spoons';
 import type { Product } from '~core/model/product';
 import type { Result } from '~core/model/result';
-import type { MeasureSystem } from '~core/quantity/measure';
+import type { MeasureSystem } from '~core/quantity/units';
 import { parseVolume } from '~core/quantity/volume';
 import { type CalculatorRow, type RowRead, readRow } from './calculatorRow';
 

@@ -3,7 +3,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { useLoaderData } from 'react-router';
-import { usMeasures, gallonSystems, spoonSystems, systemNames } from '~core/quantity/measure';
+import { usMeasures, gallonSystems, spoonSystems, systemNames } from '~core/quantity/units';
 import type { Tools } from '~core/mixing/recipe';
 import { DryChoice, StepChoice } from '../rooms/mixing/tools';
 import '../rooms/mixing/mixing.css';

@@ -1,4 +1,4 @@
-import { parseDecimal } from '~core/quantity/decimal';
+import { numberIn } from '~core/quantity/number';
 import { blankProduct } from '~core/model/blankProduct';
 import { emptyAnalysis, parseAnalysis } from '~core/mixing/analysisText';
 import { aroundProduct, readRate } from '~core/mixing/resolveRate';
@@ -8,7 +8,7 @@ import { newId } from '~core/model/newId';
 import type { ProductUse } from '~core/model/plan';
 import type { Product } from '~core/model/product';
 import { ok } from '~core/model/result';
-import type { MeasureSystem } from '~core/quantity/measure';
+import type { MeasureSystem } from '~core/quantity/units';
 
 /** A product of the calculator as typed: from the library, or from a label in hand. */
 export interface CalculatorRow {
@@ -66,7 +66,7 @@ export function readRow(
 ): RowRead {
   const errors: RowRead['errors'] = {};
   const analysis = row.analysis.trim() === '' ? ok(emptyAnalysis) : parseAnalysis(row.analysis);
-  const density = row.density.trim() === '' ? null : parseDecimal(row.density);
+  const density = row.density.trim() === '' ? null : numberIn(row.density);
   const picked = library.find((p) => p.id === row.productId);
   if (!picked && !analysis.ok) errors.analysis = analysis.error;
   if (!picked && row.density.trim() !== '' && (density === null || density <= 0 || density > 25)) {

@@ -1,7 +1,7 @@
 import type { PackId, ProductId } from '~core/model/ids';
 import type { AmountUnit, LabelAnalysis, Product } from '~core/model/product';
 import { emptyAnalysis } from '~core/mixing/analysisText';
-import { usMeasures } from '~core/quantity/measure';
+import { usMeasures } from '~core/quantity/units';
 
 /** The made-up shelf of the demo bench. No real product, maker or claim. */
 

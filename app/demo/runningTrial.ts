@@ -4,7 +4,7 @@ import { type Trial, emptyReview } from '~core/log/trial';
 import { END_EVENT, type PlannedTask } from '~core/model/task';
 import { taskOn } from '~core/schedule/agenda';
 import { plannedTask } from '~core/schedule/protocols/tasks';
-import { usMeasures } from '~core/quantity/measure';
+import { usMeasures } from '~core/quantity/units';
 import { type DemoSeries, demoSeries } from './demoAir';
 import { type DemoPhoto, demoPhotos } from './demoPhotos';
 import type { EntryId } from '~core/model/ids';

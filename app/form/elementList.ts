@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { parseDecimal } from '~core/quantity/decimal';
+import { numberIn } from '~core/quantity/number';
 import type { ElementSymbol } from '~core/model/element';
 
 /**
@@ -19,7 +19,7 @@ export const elementList = <E extends ElementSymbol>(allowed: readonly E[], most
       for (const part of text.split(/[,;]\s+|;|,(?=\s*[A-Z])/).filter((p) => p.trim() !== '')) {
         const [, symbol, figure] = /^\s*([A-Za-z]{1,2})\s*([\d.,]+)\s*%?\s*$/.exec(part) ?? [];
         const element = allowed.find((e) => e.toLowerCase() === symbol?.toLowerCase());
-        const value = figure ? parseDecimal(figure) : null;
+        const value = figure ? numberIn(figure) : null;
         if (!element || value === null || value < 0 || value > most) {
           ctx.addIssue({ code: 'custom', message: `“${part.trim()}” isn’t an element and ${meant}` });
           return z.NEVER;

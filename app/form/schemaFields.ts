@@ -1,70 +1,59 @@
 import { z } from 'zod';
-import type { Result } from '~core/model/result';
-import { parseDecimal } from '~core/quantity/decimal';
+import { type Result, err, ok } from '~core/model/result';
+import { describeNumberFault, readNumber } from '~core/quantity/number';
+import { type Asked, readQuantity } from '~core/quantity/quantity';
 import { parseTemperature } from '~core/quantity/temperature';
 
-/** A number typed into a text field, with a point or a comma. @param empty what to say when nothing was typed */
-export const typedNumber = (empty: string) =>
-  z
-    .string()
-    .trim()
-    .min(1, empty)
-    .transform((text, ctx) => {
-      const value = parseDecimal(text);
-      if (value === null) {
-        ctx.addIssue({ code: 'custom', message: `“${text}” isn’t a number.` });
-        return z.NEVER;
-      }
-      return value;
-    });
+/** What a text is read as; its fault is said at the field. */
+const readBy =
+  <T>(read: (text: string) => Result<T, string>) =>
+  (text: string, ctx: z.RefinementCtx): T => {
+    const found = read(text);
+    if (found.ok) return found.value;
+    ctx.addIssue({ code: 'custom', message: found.error });
+    return z.NEVER;
+  };
+
+const number = (text: string): Result<number, string> => {
+  const read = readNumber(text);
+  return read.ok ? read : err(describeNumberFault(read.error));
+};
+const orNull =
+  <T>(read: (text: string) => Result<T, string>) =>
+  (text: string): Result<T | null, string> =>
+    text === '' ? ok(null) : read(text);
+
+/** A number typed into a text field. @param empty what to say when nothing was typed */
+export const typedNumber = (empty: string) => z.string().trim().min(1, empty).transform(readBy(number));
 
 /** As `typedNumber`, but an empty field means null. */
 export const optionalNumber = () =>
   z
     .string()
     .trim()
-    .transform((text, ctx) => {
-      if (text === '') return null;
-      const value = parseDecimal(text);
-      if (value === null) {
-        ctx.addIssue({ code: 'custom', message: `“${text}” isn’t a number.` });
-        return z.NEVER;
-      }
-      return value;
-    });
+    .transform(readBy(orNull(number)));
 
 /** As `optionalNumber`, for a temperature in the degrees written here, or with C or F behind it; kept in °C. */
 export const optionalTemperature = () =>
   z
     .string()
     .trim()
-    .transform((text, ctx) => {
-      if (text === '') return null;
-      const value = parseTemperature(text);
-      if (value === null) {
-        ctx.addIssue({ code: 'custom', message: `“${text}” isn’t a temperature: 21 C or 70 F.` });
-        return z.NEVER;
-      }
-      return value;
-    });
+    .transform(
+      readBy(
+        orNull((text) => {
+          const value = parseTemperature(text);
+          return value === null ? err(`“${text}” isn’t a temperature: 21 C or 70 F.`) : ok(value);
+        }),
+      ),
+    );
 
-/**
- * As `optionalNumber`, for a size that may carry its unit: “30 in”, “900 sq ft”.
- * @param read what makes a figure of it, in the unit the field is kept in
- */
-export const optionalSize = (read: (text: string) => Result<number, string>) =>
+/** As `optionalNumber`, for a size that may carry its unit: “30 in”, “900 sq ft”; more than none, in cm, cm² or g. */
+export const optionalSize = (of: Asked) =>
   z
     .string()
     .trim()
-    .transform((text, ctx) => {
-      if (text === '') return null;
-      const size = read(text);
-      if (!size.ok) {
-        ctx.addIssue({ code: 'custom', message: size.error });
-        return z.NEVER;
-      }
-      return size.value;
-    });
+    .transform(readBy(orNull((text) => readQuantity(text, of))))
+    .pipe(z.number().positive('More than 0.').nullable());
 
 /** Field errors by path (`traits.0.name`), as an action sends them back to its form. */
 export type FieldErrors = Record<string, string>;

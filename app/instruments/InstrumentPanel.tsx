@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import dayjs from 'dayjs';
 import { useEffect, useState } from 'react';
-import { parseDecimal } from '~core/quantity/decimal';
+import { numberIn } from '~core/quantity/number';
 import { channelShown, channelUnit } from './channelShown';
 import type { Instrument, Reading } from './instrument';
 import { download } from '../ui/download';
@@ -124,7 +124,7 @@ function Pan({ onLoad }: { onLoad: (grams: number) => void }) {
       value={load}
       onChange={(e) => {
         setLoad(e.target.value);
-        onLoad(Math.max(0, parseDecimal(e.target.value) ?? 0));
+        onLoad(Math.max(0, numberIn(e.target.value) ?? 0));
       }}
       sx={{ width: 150 }}
       slotProps={{

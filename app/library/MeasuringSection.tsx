@@ -2,11 +2,11 @@ import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { Controller, useFieldArray, useFormContext, useWatch } from 'react-hook-form';
-import { parseDecimal } from '~core/quantity/decimal';
+import { numberIn } from '~core/quantity/number';
 import { spoonDensity } from '~core/mixing/density';
 import { aroundProduct, rateNote, readRate } from '~core/mixing/resolveRate';
 import { type Character, characterNames, characters } from '~core/model/product';
-import { gallonSystems, spoonSystems, systemNames } from '~core/quantity/measure';
+import { gallonSystems, spoonSystems, systemNames } from '~core/quantity/units';
 import { formatFigure } from '~core/quantity/format';
 import { Choice, Field } from '../form/fields';
 import { type ProductFormInput, spoonMl } from './productForm';
@@ -167,7 +167,7 @@ function RateRead() {
   });
   if (!text) return <span className="small quiet">Empty when the label gives none.</span>;
   const ownMeasures = own.flatMap((m) => {
-    const amount = parseDecimal(m.amount);
+    const amount = numberIn(m.amount);
     return amount ? [{ name: m.name, amount, unit: m.unit }] : [];
   });
   const read = readRate(text, aroundProduct({ form, ownMeasures }, { spoon, gallon }));
@@ -198,14 +198,14 @@ function SpoonRead() {
     name: ['spoonVolumeMl', 'spoonMassesG', 'labelRate', 'spoonSystem'],
   });
   const volumeMl = spoonMl({
-    spoonVolumeMl: parseDecimal(volume ?? ''),
+    spoonVolumeMl: numberIn(volume ?? ''),
     labelRate: labelRate ?? '',
     spoonSystem: spoonSystem ?? 'us',
   });
   const massesG = (masses ?? '')
     .trim()
     .split(/\s*;\s*|\s+|,\s+/)
-    .map(parseDecimal);
+    .map(numberIn);
   if (!volumeMl || massesG.length < 2 || massesG.some((m) => m === null || m <= 0)) {
     return <>bulk density of a powder</>;
   }

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { parseDecimal } from '~core/quantity/decimal';
+import { numberIn } from '~core/quantity/number';
 import { oxideFactor } from '~core/mixing/chemistry';
 import { microElements } from '~core/model/element';
 import { elementList } from '../form/elementList';
@@ -12,7 +12,7 @@ export const spoonMasses = z
   .string()
   .trim()
   .transform((text, ctx) => {
-    const masses = text === '' ? [] : text.split(/\s*;\s*|\s+|,\s+/).map(parseDecimal);
+    const masses = text === '' ? [] : text.split(/\s*;\s*|\s+|,\s+/).map(numberIn);
     if (masses.some((m) => m === null || m <= 0)) {
       ctx.addIssue({
         code: 'custom',

@@ -16,7 +16,7 @@ import {
   productForms,
   shopKinds,
 } from '~core/model/product';
-import { MeasureSystem, measureWorth, usMeasures } from '~core/quantity/measure';
+import { MeasureSystem, measureWorth, usMeasures } from '~core/quantity/units';
 import { parseRate } from '~core/quantity/rate';
 import { kept, micros, shown, spoonMasses } from './labelText';
 import { fieldText, optionalNumber, typedNumber } from '../form/schemaFields';

@@ -1,7 +1,7 @@
 // What a browser's language asks for, by the runtime's own CLDR tables.
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { plainSetUp } from '~core/model/plan';
-import { usMeasures } from '~core/quantity/measure';
+import { usMeasures } from '~core/quantity/units';
 import { figuresNow, setFigures } from '~core/quantity/region';
 import { monthOf } from '../bench/acts';
 import {

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import { type Result, err, ok } from '../model/result';
-import { parseDecimal } from '../quantity/decimal';
+import { fileNumber } from '../quantity/number';
 
 export interface Table {
   columns: string[];
@@ -69,7 +69,7 @@ export function readTable(text: string): Result<Table, TableError> {
  * @example cellNumber('3,5', ';') // 3.5
  */
 export const cellNumber = (text: string, delimiter: string): number | null =>
-  delimiter === ',' && text.includes(',') ? null : parseDecimal(text);
+  delimiter === ',' && text.includes(',') ? null : fileNumber(text);
 
 /** A cell's text that a spreadsheet would take for a formula, defused; as the CSV writer does it. */
 export const neutralised = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text);

@@ -1,6 +1,6 @@
 import { type Result, err, ok } from '../model/result';
 import type { Area, Position } from '../model/plan';
-import { parseDecimal } from '../quantity/decimal';
+import { numberIn } from '../quantity/number';
 
 export type GridTextError =
   | { tag: 'empty' }
@@ -56,7 +56,7 @@ export function readGridText(
     }
     for (const [column, cell] of cells.entries()) {
       if (/^\s*[-–—]?\s*$/.test(cell)) continue;
-      const value = parseDecimal(cell);
+      const value = numberIn(cell);
       if (value === null) return err({ tag: 'notNumber', line: line.number, text: cell.trim() });
       out.push({ position: { areaId: area.id, row, column }, value });
     }

@@ -1,6 +1,6 @@
 import type { Unit } from '../model/plan';
 import { unitNamedIn } from '../plan/matchUnit';
-import { parseDecimal } from '../quantity/decimal';
+import { numberIn } from '../quantity/number';
 
 /** So many lines are looked through: more than any trial has units. */
 export const MOST_PASTED = 2_000;
@@ -44,7 +44,7 @@ export function pastedRows(
     const cells = read[i]!;
     const unit = (named ? cells.find((c) => c.unit)?.unit : units[next]) ?? null;
     const rest = cells.filter((c) => !c.unit).map((c) => c.text);
-    const figures = rest.map((c) => parseDecimal(c)).filter((n) => n !== null);
+    const figures = rest.map((c) => numberIn(c)).filter((n) => n !== null);
     const value = figures.length === 1 ? figures[0]! : null;
     // A line of words at the top is the heading.
     if (i === 0 && figures.length === 0 && (!named || unit === null) && line !== '') return [];

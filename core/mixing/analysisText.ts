@@ -1,4 +1,4 @@
-import { parseDecimal } from '../quantity/decimal';
+import { numberIn } from '../quantity/number';
 import type { LabelAnalysis } from '../model/product';
 import { type Result, err, ok } from '../model/result';
 
@@ -21,7 +21,7 @@ export const emptyAnalysis: LabelAnalysis = {
 function percents(text: string, between: RegExp): Result<number[], string> {
   const values: number[] = [];
   for (const part of text.split(between)) {
-    const value = parseDecimal(part.trim() === '' ? '0' : part.trim());
+    const value = numberIn(part.trim() === '' ? '0' : part.trim());
     if (value === null || value < 0 || value > 100)
       return err(`“${part.trim()}” isn’t a per cent from 0 to 100.`);
     values.push(value);

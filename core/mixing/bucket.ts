@@ -1,5 +1,5 @@
-import { parseDecimal } from '../quantity/decimal';
-import type { MeasureSystem } from '../quantity/measure';
+import { numberIn } from '../quantity/number';
+import type { MeasureSystem } from '../quantity/units';
 import { type BucketUnit, litresOf } from '../quantity/volume';
 
 /** What the bucket’s marks count, and whose gallons. */
@@ -16,6 +16,6 @@ export const toMarks = (litres: number, { unit, measures }: Bucket): string =>
 
 /** Litres of a figure in the bucket’s marks; null for what isn’t a figure over 0. */
 export function fromMarks(text: string, { unit, measures }: Bucket): number | null {
-  const marks = parseDecimal(text);
+  const marks = numberIn(text);
   return marks === null || marks <= 0 ? null : Number((marks * litresOf(unit, measures)).toPrecision(6));
 }

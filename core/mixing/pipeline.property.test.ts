@@ -3,7 +3,7 @@
 // K₂O → K 0.8301 (trade tables).
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
-import { usMeasures } from '../quantity/measure';
+import { usMeasures } from '../quantity/units';
 import { analysis, product, use } from '../testing/trial';
 import { costPerLitre } from './matching';
 import { recipeOf } from './recipe';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { usMeasures } from '../quantity/measure';
+import { usMeasures } from '../quantity/units';
 import { analysis, product, use } from '../testing/trial';
 import { lineFromStock, recipeOf, solutionMade, worstError } from './recipe';
 import { inOwnMeasures, spoonSteps, spoonsText } from './spoons';

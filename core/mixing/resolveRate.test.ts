@@ -1,6 +1,6 @@
 // Gallons and square feet: NIST SP 811, appendix B.
 import { describe, expect, it } from 'vitest';
-import { usMeasures } from '../quantity/measure';
+import { usMeasures } from '../quantity/units';
 import { product } from '../testing/trial';
 import { aroundProduct, labelRange, rateNote, readRate } from './resolveRate';
 

@@ -1,5 +1,5 @@
-import type { MeasureSystem } from '../quantity/measure';
-import { areaUnits, measureWorth } from '../quantity/measure';
+import type { MeasureSystem } from '../quantity/units';
+import { areaUnits, measureWorth } from '../quantity/units';
 import type { OwnMeasure, Product } from '../model/product';
 import { type Result, err, ok } from '../model/result';
 import { type Rate, type RateError, describeRateError, parseRate } from '../quantity/rate';

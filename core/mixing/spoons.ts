@@ -1,5 +1,5 @@
 import type { Product } from '../model/product';
-import { type MeasureSystem, measureWorth, systemNames } from '../quantity/measure';
+import { type MeasureSystem, measureWorth, systemNames } from '../quantity/units';
 import { amountOf, spoonDensity } from './density';
 
 /** Level teaspoons above which an amount isn't said in spoons: some twenty tablespoons (practice). */

@@ -1,4 +1,4 @@
-import { usMeasures } from '../quantity/measure';
+import { usMeasures } from '../quantity/units';
 import type { ProductId } from './ids';
 import type { Product } from './product';
 

@@ -1,6 +1,6 @@
 import { newInVersion2, newInVersion3 } from './blankPlan';
 import { noConditions } from './treatment';
-import { usMeasures } from '../quantity/measure';
+import { usMeasures } from '../quantity/units';
 import { type Result, err, ok } from '../model/result';
 
 /** The version of library files. */

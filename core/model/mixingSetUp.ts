@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { MeasureSystem, usMeasures } from '../quantity/measure';
+import { MeasureSystem, usMeasures } from '../quantity/units';
 import { ElementSymbol } from './element';
 
 /**

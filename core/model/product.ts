@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { MeasureSystem } from '../quantity/measure';
+import { MeasureSystem } from '../quantity/units';
 import { MicroElement } from './element';
 import { PackId, ProductId } from './ids';
 

@@ -1,8 +1,6 @@
 import type { AmountUnit } from '../model/product';
 import { type Result, err, ok } from '../model/result';
-import { measureWorth, usMeasures } from './measure';
-
-export type Dimension = 'mass' | 'volume' | 'count';
+import { type Dimension, measureWorth, usMeasures } from './units';
 
 /** What one of each unit is in grams, millilitres or pieces; gallons and fluid ounces are US ones. */
 const worthOf = (unit: AmountUnit) => measureWorth({ unit, system: null }, usMeasures);

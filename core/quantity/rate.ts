@@ -1,5 +1,5 @@
 import { type Result, err, ok } from '../model/result';
-import { type AreaUnit, type Measure, lengthUnits, measureName } from './measure';
+import { type AreaUnit, type Measure, lengthUnits, measureName } from './units';
 import { type Word, readWords } from './rateWords';
 
 /** What a dose is given to: so much water, so much ground, one filling of a tank, one plant or pot. */

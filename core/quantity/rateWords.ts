@@ -1,11 +1,5 @@
-import {
-  type AreaUnit,
-  type LengthUnit,
-  type Measure,
-  type MeasureUnit,
-  type System,
-  systemsOf,
-} from './measure';
+import { numberAt } from './number';
+import { type AreaUnit, type LengthUnit, type Measure, measureAt, unitAt, wordAt } from './units';
 
 /** A word of a rate, as the parser sees it. `text` is what was written. */
 export type Word = { text: string } & (
@@ -24,54 +18,6 @@ export type Word = { text: string } & (
   | { kind: 'unknown' }
 );
 
-const fractions: Record<string, number> = {
-  '¼': 1 / 4,
-  '½': 1 / 2,
-  '¾': 3 / 4,
-  '⅓': 1 / 3,
-  '⅔': 2 / 3,
-  '⅛': 1 / 8,
-  '⅜': 3 / 8,
-  '⅝': 5 / 8,
-  '⅞': 7 / 8,
-};
-const fractionSigns = Object.keys(fractions).join('');
-
-const measures: [MeasureUnit, string][] = [
-  ['mg', 'mg|milligrams?|milligrammes?'],
-  ['g', 'g|gr|grams?|grammes?'],
-  ['kg', 'kg|kgs|kilos?|kilograms?|kilogrammes?'],
-  ['fl oz', 'fl\\.? ?oz\\.?|fluid ounces?|floz'],
-  ['oz', 'oz\\.?|ounces?'],
-  ['lb', 'lbs?\\.?|pounds?'],
-  ['mL', 'mls?|cc|millilit(?:re|er)s?'],
-  ['cL', 'cl|centilit(?:re|er)s?'],
-  ['L', 'l|lit(?:re|er)s?|ltrs?'],
-  ['tsp', 'tsps?\\.?|teaspoons?|teaspoonfuls?'],
-  ['tbsp', 'tbsps?\\.?|tbs\\.?|tablespoons?|tablespoonfuls?'],
-  ['cup', 'cups?|cupfuls?'],
-  ['pt', 'pts?\\.?|pints?'],
-  ['qt', 'qts?\\.?|quarts?'],
-  ['gal', 'gals?\\.?|gallons?'],
-  ['piece', 'pieces?|pcs?\\.?|tablets?|tabs?|sticks?|spikes?'],
-];
-const areas: [AreaUnit, string][] = [
-  ['sq ft', 'sq\\.? ?ft\\.?|sq\\.? feet|square f(?:ee|oo)t|ft²|ft2|sqft'],
-  ['sq yd', 'sq\\.? ?yds?\\.?|square yards?|yd²'],
-  ['sq in', 'sq\\.? ?in\\.?|square inch(?:es)?|in²|in2'],
-  ['cm²', 'cm²|cm2|sq\\.? ?cm|square centimet(?:re|er)s?'],
-  ['m²', 'm²|m2|sq\\.? ?m|square met(?:re|er)s?'],
-  ['acre', 'acres?'],
-  ['ha', 'ha|hectares?'],
-];
-const lengths: [LengthUnit, string][] = [
-  ['mm', 'mm|millimet(?:re|er)s?'],
-  ['cm', 'cm|centimet(?:re|er)s?'],
-  ['in', 'in\\.?|inch(?:es)?|″|"'],
-  ['ft', 'ft\\.?|f(?:ee|oo)t|′'],
-  ['yd', 'yds?\\.?|yards?'],
-  ['m', 'm|met(?:re|er)s?'],
-];
 const own: [name: string, pattern: string][] = [
   ['cap', 'caps?|capfuls?'],
   ['pump stroke', 'pump strokes?|pumps?|strokes?'],
@@ -81,22 +27,12 @@ const own: [name: string, pattern: string][] = [
   ['sachet', 'sachets?|packets?'],
   ['dropper', 'droppers?|pipettes?|pipettefuls?'],
 ];
-const systems: [System, string][] = [
-  ['us', 'us|u\\.s\\.'],
-  ['imperial', 'imp\\.?|imperial|uk'],
-  ['metric', 'metric'],
-];
 const nouns =
   'pots?|plants?|trays?|units?|bags?|pods?|baskets?|holes?|cuttings?|seedlings?|trees?|cups? of soil';
 
-// A unit ends where no letter follows: “g” isn't the beginning of “gal”.
-const word = (pattern: string) => new RegExp(`^(?:${pattern})(?![\\p{L}²])`, 'iu');
+const word = wordAt;
 const rules = {
-  measures: measures.map(([unit, p]) => [unit, word(p)] as const),
-  areas: areas.map(([unit, p]) => [unit, word(p)] as const),
-  lengths: lengths.map(([unit, p]) => [unit, word(p)] as const),
   own: own.map(([name, p]) => [name, word(p)] as const),
-  systems: systems.map(([system, p]) => [system, word(p)] as const),
   tank: word('tanks?|reservoirs?|fillings?|fills?|devices?|bowls?'),
   unit: word(nouns),
   /** said without changing anything */
@@ -122,42 +58,6 @@ const spelled: [value: number, pattern: RegExp][] = [
 const opening = word('use|add|mix|apply|give|take|dose|dissolve|dilute');
 /** One part in so many: said with parts, or with “in” alone. */
 const parts = /^(\d[\d.,]*) (?:parts? (?:to|in|per)|in) (\d[\d.,]*)(?: parts?)?(?=$| of\b| water\b)/i;
-
-const number = new RegExp(
-  // 1½ · 1 1/2 · 1/2 · ½ · 1.5 · 1,5 · 1,000
-  `^(?:(\\d+) ?([${fractionSigns}])|(\\d+) (\\d+)/(\\d+)|(\\d+)/(\\d+)|([${fractionSigns}])|(\\d+(?:[.,]\\d+)*|[.,]\\d+))`,
-  'u',
-);
-
-function plainNumber(text: string): {
-  value: number;
-  ambiguous: { comma: string; thousands: string } | null;
-} {
-  const groups = /^(\d{1,3})((?:[.,]\d{3})+)$/.exec(text);
-  if (groups) {
-    const commas = text.replace(/[.,]/g, '');
-    // Only zeros after the mark, or several marks: nobody writes decimals like that.
-    const plainlyThousands =
-      /^\d{1,3}(?:[,.]\d{3}){2,}$/.test(text) || (groups[1] !== '0' && text.endsWith(',000'));
-    if (plainlyThousands) return { value: Number(commas), ambiguous: null };
-    if (groups[1] !== '0' && text.includes(',')) {
-      return { value: NaN, ambiguous: { comma: text.replace(',', '.'), thousands: commas } };
-    }
-  }
-  return { value: Number(text.replace(',', '.')), ambiguous: null };
-}
-
-function numberWord(found: RegExpExecArray): Word {
-  const [text, whole, sign, mixed, above, below, over, under, alone, plain] = found;
-  const kind = 'number' as const;
-  if (whole !== undefined) return { text, kind, value: Number(whole) + fractions[sign!]!, ambiguous: null };
-  if (mixed !== undefined) {
-    return { text, kind, value: Number(mixed) + Number(above) / Number(below), ambiguous: null };
-  }
-  if (over !== undefined) return { text, kind, value: Number(over) / Number(under), ambiguous: null };
-  if (alone !== undefined) return { text, kind, value: fractions[alone]!, ambiguous: null };
-  return { text, kind, ...plainNumber(plain!) };
-}
 
 const escaped = (name: string) => name.replace(/[.*+?^${}()|[\]\\]/g, '\\$&').replace(/\s+/g, '\\s+');
 
@@ -199,8 +99,8 @@ function nextWord(
   const match = (pattern: RegExp) => pattern.exec(rest)?.[0];
   const basis = /^(w\/v|v\/v)(?!\w)/i.exec(rest)?.[0];
   if (basis) return as({ text: basis, kind: 'basis', basis: basis.toLowerCase() as 'w/v' | 'v/v' });
-  const n = number.exec(rest);
-  if (n) return as(numberWord(n));
+  const n = numberAt(rest);
+  if (n) return as({ kind: 'number', ...n });
   if (!last || last.kind === 'to' || last.kind === 'per') {
     for (const [value, pattern] of spelled) {
       const text = match(pattern);
@@ -222,33 +122,14 @@ function nextWord(
     const own = match(pattern);
     if (own) return as({ text: own, kind: 'own', name });
   }
-  for (const [system, pattern] of rules.systems) {
-    const prefix = match(pattern);
-    if (!prefix) continue;
-    const after = rest.slice(prefix.length).trimStart();
-    for (const [unit, p] of rules.measures) {
-      const found = p.exec(after)?.[0];
-      if (found && systemsOf(unit).includes(system)) {
-        const taken = rest.length - after.length + found.length;
-        return { taken, found: { text: rest.slice(0, taken), kind: 'measure', measure: { unit, system } } };
-      }
-    }
-  }
-  for (const [unit, pattern] of rules.areas) {
-    const found = match(pattern);
-    if (found) return as({ text: found, kind: 'area', unit });
-  }
+  const area = unitAt(rest, ['area']);
+  if (area) return as({ text: area.text, kind: 'area', unit: area.name });
   // “every 6 inches”: a length counts only as a distance, after what is given at it.
-  if (last?.kind === 'number' && before.some((w) => w.kind === 'per')) {
-    for (const [unit, pattern] of rules.lengths) {
-      const found = match(pattern);
-      if (found) return as({ text: found, kind: 'length', unit });
-    }
-  }
-  for (const [unit, pattern] of rules.measures) {
-    const found = match(pattern);
-    if (found) return as({ text: found, kind: 'measure', measure: { unit, system: null } });
-  }
+  const apart =
+    last?.kind === 'number' && before.some((w) => w.kind === 'per') ? unitAt(rest, ['length']) : null;
+  if (apart) return as({ text: apart.text, kind: 'length', unit: apart.name });
+  const measure = measureAt(rest);
+  if (measure) return as({ ...measure, kind: 'measure' });
   for (const [name, pattern] of rules.own) {
     const found = match(pattern);
     if (found) return as({ text: found, kind: 'own', name });

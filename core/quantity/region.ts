@@ -51,6 +51,9 @@ export function inFigures<T>(region: FigureRegion, make: () => T): T {
 
 const commaIn = new Set<FigureRegion>(['de-DE', 'fr-FR', 'sv-SE']);
 
+/** The mark decimals begin with where figures are written so. */
+export const decimalMark = (): '.' | ',' => (commaIn.has(current) ? ',' : '.');
+
 /** A figure written with a point, as the region writes it. @example withMark('0.05') // '0.05', '0,05' with a comma */
 export const withMark = (figure: string): string =>
   commaIn.has(current) ? figure.replace('.', ',') : figure;

@@ -1,4 +1,4 @@
-import { type MeasureSystem, usMeasures } from './measure';
+import { type MeasureSystem, usMeasures } from './units';
 import type { TemperatureUnit } from './region';
 
 /** What sizes and measures a region goes by. */

@@ -1,6 +1,6 @@
 import { type WeightUnit, fromGrams } from './amount';
-import { type AreaUnit, type LengthUnit, type MeasureSystem, areaUnits, lengthUnits } from './measure';
-import { parseDecimal } from './decimal';
+import { type AreaUnit, type LengthUnit, type MeasureSystem, areaUnits, lengthUnits } from './units';
+import { numberIn } from './number';
 import { litresOf } from './volume';
 
 /** What sizes are typed and shown in: centimetres, grams and litres, or inches, ounces and gallons. */
@@ -129,4 +129,4 @@ export const bareUnit = (kind: SizeKind, inches: boolean): string =>
 
 /** A typed figure with the unit it is meant in, where it has none. @example withUnit('30', 'length', true) // '30 in' */
 export const withUnit = (typed: string, kind: SizeKind, inches: boolean): string =>
-  inches && parseDecimal(typed) !== null ? `${typed.trim()} ${bareUnit(kind, true)}` : typed;
+  inches && numberIn(typed) !== null ? `${typed.trim()} ${bareUnit(kind, true)}` : typed;

@@ -1,4 +1,4 @@
-import { parseDecimal } from './decimal';
+import { numberIn } from './number';
 import { formatFigure, formatSigned } from './format';
 import { temperatureUnit } from './region';
 
@@ -43,7 +43,7 @@ export const warmthText = (kelvin: number, decimals: number): string =>
  */
 export function parseTemperature(text: string): number | null {
   const typed = /^(.*?)\s*(?:°|deg)?\s*([CF])?$/i.exec(text.trim());
-  const value = typed ? parseDecimal(typed[1]!) : null;
+  const value = typed ? numberIn(typed[1]!) : null;
   if (value === null) return null;
   const letter = typed![2]?.toUpperCase() ?? temperatureUnit().at(-1);
   return letter === 'F' ? Number(celsius(value, '°F').toFixed(2)) : value;

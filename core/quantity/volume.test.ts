@@ -1,6 +1,6 @@
 // Gallons: NIST SP 811, appendix B.
 import { expect, it } from 'vitest';
-import { usMeasures } from './measure';
+import { usMeasures } from './units';
 import { bucketUnits, litresOf, parseVolume, parseVolumePerUnit, volumeText } from './volume';
 
 it.each([
@@ -25,7 +25,8 @@ it.each([
   ['3 g', /“3 g” isn’t a volume/],
   ['1–2 gal', /isn’t a volume/],
   ['5 mL/L', /isn’t a volume/],
-  ['1 bucket', /“bucket” isn’t a measure/],
+  ['1 bucket', /“1 bucket” isn’t a volume/],
+  ['1,250 mL', /as 1.250 or as 1250/],
 ])('%s is refused', (text, said) => {
   const r = parseVolume(text, usMeasures);
   expect(!r.ok && r.error).toMatch(said);

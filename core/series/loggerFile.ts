@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import { type Result, err, ok } from '../model/result';
-import { parseDecimal } from '../quantity/decimal';
+import { fileNumber } from '../quantity/number';
 import { type DateOrder, type WallMs, dateOrder, parseClock, parseMoment } from './moment';
 import { type SeriesQuantity, isTimeHeading, quantityOf } from './quantities';
 
@@ -92,7 +92,7 @@ function numberOf(text: string, commas: boolean): number {
   const value = Number(text);
   if (Number.isFinite(value) && !/[xob]/i.test(text)) return value;
   if (text.includes(',') && !commas) return NaN;
-  return parseDecimal(text) ?? NaN;
+  return fileNumber(text) ?? NaN;
 }
 
 interface Found {

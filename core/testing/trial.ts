@@ -15,7 +15,7 @@ import { blankTreatment, newInVersion2, newInVersion3 } from '../model/blankPlan
 import type { Plan, ProductUse, Trait } from '../model/plan';
 import type { LabelAnalysis, Product } from '../model/product';
 import { emptyAnalysis } from '../mixing/analysisText';
-import { usMeasures } from '../quantity/measure';
+import { usMeasures } from '../quantity/units';
 
 /** Small made-up plans and logs for tests. */
 

@@ -7,7 +7,7 @@ import { NOTHING_WRITTEN } from '~core/plan/nothingWritten';
 import { protocols } from '~core/schedule/protocols';
 import { product } from '~core/testing/trial';
 import { type QuickInput, nameAndPrice, quickPlan } from './quickPlan';
-import { usMeasures } from '~core/quantity/measure';
+import { usMeasures } from '~core/quantity/units';
 
 const around = { library: [product({ name: 'Duo Lume', labelRate: '2 mL/L' })], taken: ['CRE'], today: '2026-03-01', currency: 'EUR', units: { inches: false, measures: usMeasures } }; // prettier-ignore
 const asked = (over: Partial<QuickInput> = {}): QuickInput => ({

@@ -12,9 +12,9 @@ import { additivesOn, contendersOf } from '~core/plan/beginning';
 import { NOTHING_WRITTEN } from '~core/plan/nothingWritten';
 import { winningBy } from '~core/plan/winning';
 import { proposeCode } from '~core/plan/proposeCode';
-import { parseDecimal } from '~core/quantity/decimal';
+import { numberIn } from '~core/quantity/number';
 import { listNames, sentenceCase } from '~core/quantity/format';
-import { usMeasures } from '~core/quantity/measure';
+import { usMeasures } from '~core/quantity/units';
 import { protocolOf } from '~core/schedule/protocols';
 import { type Protocol, untreatedBeside } from '~core/schedule/protocols/protocol';
 import { applyProtocol } from '~core/schedule/protocols/applyProtocol';
@@ -64,7 +64,7 @@ export interface QuickPlan {
 export function nameAndPrice(text: string): { name: string; price: number | null } {
   const trimmed = text.trim();
   const found = /^(.*\S)\s+(\d+(?:[.,]\d{1,2})?)$/.exec(trimmed);
-  const price = found ? parseDecimal(found[2]!) : null;
+  const price = found ? numberIn(found[2]!) : null;
   return found && price !== null ? { name: found[1]!, price } : { name: trimmed, price: null };
 }
 

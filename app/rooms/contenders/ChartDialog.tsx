@@ -5,7 +5,7 @@ import TextField from '@mui/material/TextField';
 import { useRef, useState } from 'react';
 import { columnAfter } from '~core/mixing/chartPaste';
 import type { Product } from '~core/model/product';
-import type { MeasureSystem } from '~core/quantity/measure';
+import type { MeasureSystem } from '~core/quantity/units';
 import { DialogButtons } from '../../ui/DialogButtons';
 import { ChartGrid, placeKey } from './ChartGrid';
 import type { UnitShape } from './dose';

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { roleNames } from '~core/model/plan';
 import type { Product } from '~core/model/product';
-import { parseDecimal } from '~core/quantity/decimal';
+import { numberIn } from '~core/quantity/number';
 import { Choice, Field } from '../../form/fields';
 import { Caution } from '../../ui/Caution';
 import { useNotice } from '../../ui/Notices';
@@ -152,7 +152,7 @@ export function TreatmentRow({ index, products, unitNoun, locked, blind, remove,
           unit={{
             noun: unitNoun,
             areaCm2: areaOf(getValues(`treatments.${index}.conditions.areaPerUnitCm2`)),
-            plants: parseDecimal(getValues(`treatments.${index}.conditions.plantsPerUnit`)),
+            plants: numberIn(getValues(`treatments.${index}.conditions.plantsPerUnit`)),
           }}
           unitNoun={unitNoun}
           onClose={() => setCharting(false)}

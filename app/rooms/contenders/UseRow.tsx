@@ -1,3 +1,4 @@
+import { readQuantity } from '~core/quantity/quantity';
 import { CloseIcon } from '../../ui/icons';
 import IconButton from '@mui/material/IconButton';
 import { useFormContext, useWatch } from 'react-hook-form';
@@ -5,9 +6,8 @@ import { formatMoney } from '~core/cost/money';
 import { describeCostError, productCost } from '~core/cost/treatmentCost';
 import { rateNote } from '~core/mixing/resolveRate';
 import { amountWords } from '~core/quantity/format';
-import { parseAreaCm2 } from '~core/quantity/size';
 import { sayUndated } from '~core/mixing/programme';
-import { parseDecimal } from '~core/quantity/decimal';
+import { numberIn } from '~core/quantity/number';
 import { ProductUse } from '~core/model/plan';
 import { type Product, amountUnits, isDosed } from '~core/model/product';
 import { Choice, Field, Tick } from '../../form/fields';
@@ -112,7 +112,7 @@ function Undated({ treatment, index }: Pick<Props, 'treatment' | 'index'>) {
   const [times, from, every] = useWatch({
     control,
     name: [`${at}.timesPerUnit`, `${at}.fromDay`, `${at}.everyDays`],
-  }).map((text) => parseDecimal(text ?? ''));
+  }).map((text) => numberIn(text ?? ''));
   // What isn’t a number of times or days is said at its field.
   if (!times || times > 10_000 || (every !== null && every! <= 0)) return null;
   const said = sayUndated({ timesPerUnit: times, fromDay: from ?? null, everyDays: every ?? null });
@@ -159,7 +159,7 @@ function PackChoice({ treatment, index, products }: Pick<Props, 'treatment' | 'i
 
 /** The area of the same-everything list as it stands in its field; null while it can’t be read. */
 export function areaOf(text: string | undefined): number | null {
-  const area = text ? parseAreaCm2(text) : null;
+  const area = text ? readQuantity(text, 'area') : null;
   return area?.ok ? area.value : null;
 }
 
@@ -182,7 +182,7 @@ function UsePrice({ treatment, index, products, unitNoun }: Omit<Props, 'remove'
   // Between the removal of a dose and the next drawing there is none.
   const use = typed as Partial<UseInput> | undefined;
   const product = products.find((p) => p.id === use?.productId);
-  const number = (text: string | undefined) => (text ? parseDecimal(text) : null);
+  const number = (text: string | undefined) => (text ? numberIn(text) : null);
   if (!product) return <span className="small quiet">Choose a product from the library.</span>;
   const label = product.labelRate || product.directions;
   const said = <span className="small quiet">{label && `Label: ${label}`}</span>;

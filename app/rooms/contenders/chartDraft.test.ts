@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { pasteIntoChart } from '~core/mixing/chartPaste';
 import type { FeedingChart } from '~core/mixing/feedingChart';
-import { usMeasures } from '~core/quantity/measure';
+import { usMeasures } from '~core/quantity/units';
 import { product } from '~core/testing/trial';
 import { type ChartDraft, chartOf, draftOfUses, usesOfDraft, withChart } from './chartDraft';
 import { newUse } from './newContender';

@@ -8,10 +8,10 @@ import {
   placeOfChartError,
   usesOfChart,
 } from '~core/mixing/feedingChart';
-import { parseDecimal } from '~core/quantity/decimal';
+import { numberIn } from '~core/quantity/number';
 import type { Product } from '~core/model/product';
 import { type Result, err, ok } from '~core/model/result';
-import type { MeasureSystem } from '~core/quantity/measure';
+import type { MeasureSystem } from '~core/quantity/units';
 import type { UseInput } from './contendersForm';
 import { newUse } from './newContender';
 import { type UnitShape, resolveDose } from './dose';
@@ -40,7 +40,7 @@ const draftOf = (chart: FeedingChart, solution: string): ChartDraft => ({
   solution,
 });
 
-const figure = (text: string) => parseDecimal(text) ?? NaN;
+const figure = (text: string) => numberIn(text) ?? NaN;
 /** The chart as far as it is typed; what isn’t a figure is NaN. */
 export const chartOf = (draft: ChartDraft): FeedingChart => ({
   columns: draft.columns.map((c) => ({
@@ -90,10 +90,10 @@ export function draftOfUses(
   const solutions = new Set(uses.map((u) => u.solutionLPerUnit));
   const chart = chartOfUses(
     uses.map((u) => {
-      const [day, every] = [parseDecimal(u.fromDay), parseDecimal(u.everyDays)];
+      const [day, every] = [numberIn(u.fromDay), numberIn(u.everyDays)];
       const product = products.find((p) => p.id === u.productId);
       // A bare figure keeps the unit it was typed in, unless it is the one a new dose begins with.
-      const bare = parseDecimal(u.amount) !== null && product && newUse(product).unit !== u.unit;
+      const bare = numberIn(u.amount) !== null && product && newUse(product).unit !== u.unit;
       return {
         productId: u.productId as string,
         amount: bare ? `${u.amount} ${u.unit}${u.solutionLPerUnit ? '/L' : ''}` : u.amount,

@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react';
 import { FormProvider, useFieldArray, useWatch } from 'react-hook-form';
 import { Link, useLoaderData } from 'react-router';
 import { type Matching, matchingNames, matchings } from '~core/model/plan';
-import { gallonSystems, spoonSystems, systemNames } from '~core/quantity/measure';
+import { gallonSystems, spoonSystems, systemNames } from '~core/quantity/units';
 import { Choice, LockedForm, Tick } from '../../form/fields';
 import { SizesChoice } from '../../form/SizesChoice';
 import { StaleNote } from '../../form/StaleNote';

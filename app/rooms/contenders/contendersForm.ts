@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { ProductId, TreatmentId as TreatmentIdSchema } from '~core/model/ids';
 import { Conditions, Factor, type Plan, ProductUse, Role, Treatment, matchings } from '~core/model/plan';
 import { AmountUnit, type Product } from '~core/model/product';
-import { MeasureSystem, usMeasures } from '~core/quantity/measure';
+import { MeasureSystem, usMeasures } from '~core/quantity/units';
 import {
   type FieldErrors,
   fieldText,
@@ -10,10 +10,9 @@ import {
   optionalSize,
   typedNumber,
 } from '../../form/schemaFields';
-import { parseAreaCm2, parseWeightG } from '~core/quantity/size';
 import { type SizeUnits, areaField, sizeUnitsOf, volumeField, weightField } from '~core/quantity/sizeText';
 import { parseVolume } from '~core/quantity/volume';
-import { parseDecimal } from '~core/quantity/decimal';
+import { numberIn } from '~core/quantity/number';
 import { type UnitShape, checkDose, checkSolution, resolveDose } from './dose';
 
 /** Days as people list them: “28, 35”. */
@@ -47,8 +46,6 @@ const UseForm = z.object({
   apart: z.boolean(),
 });
 
-const size = (read: Parameters<typeof optionalSize>[0]) =>
-  optionalSize(read).pipe(z.number().positive('More than 0.').nullable());
 const measure = () => optionalNumber().pipe(z.number().positive('More than 0.').nullable());
 const c = Conditions.shape;
 
@@ -68,9 +65,9 @@ const ConditionsForm = z.object({
       if (litres && !litres.ok) ctx.addIssue({ code: 'custom', message: litres.error });
     }),
   plantsPerUnit: measure(),
-  areaPerUnitCm2: size(parseAreaCm2),
-  seedWeightG: size(parseWeightG),
-  thousandSeedG: size(parseWeightG),
+  areaPerUnitCm2: optionalSize('area'),
+  seedWeightG: optionalSize('mass'),
+  thousandSeedG: optionalSize('mass'),
   lampW: measure(),
   lampHours: measure(),
   ppfd: measure(),
@@ -190,7 +187,7 @@ export function applyContenders(
           ...dose.value,
           packId: u.packId || null,
           ...(apart && { apart }),
-          ...(typed !== '' && parseDecimal(typed) === null && { solutionText: typed }),
+          ...(typed !== '' && numberIn(typed) === null && { solutionText: typed }),
         };
       }),
     }),

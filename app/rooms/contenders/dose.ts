@@ -1,15 +1,15 @@
 import type { z } from 'zod';
-import { parseDecimal } from '~core/quantity/decimal';
+import { numberIn } from '~core/quantity/number';
 import { aroundProduct, readRate } from '~core/mixing/resolveRate';
 import type { AmountUnit, Product } from '~core/model/product';
 import { type Result, err, ok } from '~core/model/result';
-import { type MeasureSystem, usMeasures } from '~core/quantity/measure';
+import { type MeasureSystem, usMeasures } from '~core/quantity/units';
 import { describeRateError, parseRate } from '~core/quantity/rate';
 import { parseVolumePerUnit } from '~core/quantity/volume';
 
 /** What is wrong with a dose by its words alone; measures of its own are known only with the product. */
 export function checkDose(text: string, ctx: z.RefinementCtx): void {
-  const figure = parseDecimal(text);
+  const figure = numberIn(text);
   const say = (message: string) => ctx.addIssue({ code: 'custom', message });
   if (figure !== null) {
     if (figure <= 0) say('More than nothing.');
@@ -71,7 +71,7 @@ export function resolveDose(
   const read = solutionLPerUnit.trim() === '' ? null : parseVolumePerUnit(solutionLPerUnit, measures, areaM2);
   if (read && !read.ok) return wrong(read.error, 'solutionLPerUnit');
   const litres = read ? Number(read.value.toPrecision(6)) : null;
-  const figure = parseDecimal(text);
+  const figure = numberIn(text);
   if (figure !== null) return ok({ amount: figure, unit, rateText: '', solutionLPerUnit: litres });
   if (!product) return wrong('Choose the product first.');
   const rate = readRate(

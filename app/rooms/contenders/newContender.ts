@@ -3,7 +3,7 @@ import { newId } from '~core/model/newId';
 import { type Role, noConditions } from '~core/model/plan';
 import type { AmountUnit, Product } from '~core/model/product';
 import { dimensionOf } from '~core/quantity/amount';
-import { usMeasures } from '~core/quantity/measure';
+import { usMeasures } from '~core/quantity/units';
 import { parseRate } from '~core/quantity/rate';
 import { type TreatmentInput, type UseInput, conditionsText } from './contendersForm';
 

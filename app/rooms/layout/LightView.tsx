@@ -4,7 +4,7 @@ import TextField from '@mui/material/TextField';
 import { type ReactNode, useMemo, useState } from 'react';
 import { exposureSpreadPercent, meanExposure } from '~core/design/rotation';
 import { positionsOf } from '~core/design/layOut';
-import { parseDecimal } from '~core/quantity/decimal';
+import { numberIn } from '~core/quantity/number';
 import { describeGridTextError, readGridText } from '~core/formats/gridText';
 import type { Position } from '~core/model/plan';
 import { positionKey } from '~core/model/positions';
@@ -47,7 +47,7 @@ export function LightView({ plan, planRev, positions, seal, head }: LayoutData &
   const wrong = new Set<string>();
   for (const [key, text] of typed) {
     if (text.trim() === '') continue;
-    const value = parseDecimal(text);
+    const value = numberIn(text);
     if (value === null) wrong.add(key);
     else readings.set(key, value);
   }

@@ -1,3 +1,4 @@
+import { readQuantity } from '~core/quantity/quantity';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { type ReactNode, useState } from 'react';
@@ -13,8 +14,7 @@ import {
 } from '~core/design/stations';
 import { protocolOf } from '~core/schedule/protocols';
 import { type Paper, papers } from '~core/formats/labelSheet';
-import { parseDecimal } from '~core/quantity/decimal';
-import { parseLengthCm } from '~core/quantity/size';
+import { numberIn } from '~core/quantity/number';
 import { lengthField, lengthText, sidesText, sizeUnitsOf, withUnit } from '~core/quantity/sizeText';
 import { plural } from '~core/quantity/format';
 import { fieldText } from '../../form/schemaFields';
@@ -53,17 +53,17 @@ export function PlantingView({ plan, state, seal, head }: LayoutData & { head: R
     );
   }
   const opening: Opening = { shape: plan.unitShape, widthCm: unitWidthCm, depthCm: unitDepthCm };
-  const n = parseDecimal(plants);
+  const n = numberIn(plants);
   const count = n !== null && Number.isInteger(n) && n >= 1 && n <= 400 ? n : null;
-  const grown = width.trim() === '' ? null : parseLengthCm(withUnit(width, 'length', units.inches));
+  const grown = width.trim() === '' ? null : readQuantity(withUnit(width, 'length', units.inches), 'length');
   const plantCm = grown?.ok && grown.value > 0 ? grown.value : null;
   const list = count === null ? [] : stations(opening, count);
   const share = (text: string) => {
-    const x = parseDecimal(text);
+    const x = numberIn(text);
     return x !== null && x > 0 && x <= 100 ? x : null;
   };
   const [g, p] = [share(germination), share(purity)];
-  const t = thousand.trim() === '' ? null : parseDecimal(thousand);
+  const t = thousand.trim() === '' ? null : numberIn(thousand);
   const sowing =
     count !== null && g !== null && p !== null
       ? sowingFor(count, {

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { type ReactNode, useState } from 'react';
-import { parseDecimal } from '~core/quantity/decimal';
+import { numberIn } from '~core/quantity/number';
 import type { UnitId } from '~core/model/ids';
 import { START_SIZE_LIMIT_PERCENT } from '~core/plan/limits';
 import { planIndex } from '~core/plan/planIndex';
@@ -24,7 +24,7 @@ export function SizesView({ plan, positions, seal, head }: LayoutData & { head: 
   const wrong = new Set<UnitId>();
   for (const [id, text] of typed) {
     if (text.trim() === '') continue;
-    const value = parseDecimal(text);
+    const value = numberIn(text);
     if (value === null || value < 0) wrong.add(id);
     else sizes.set(id, value);
   }

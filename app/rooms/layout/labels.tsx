@@ -7,7 +7,7 @@ import QRCode from 'qrcode';
 import { useState } from 'react';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
 import { maskedPlan } from '~core/design/blinding';
-import { parseDecimal } from '~core/quantity/decimal';
+import { numberIn } from '~core/quantity/number';
 import {
   type LabelBox,
   type LabelSheet,
@@ -100,7 +100,7 @@ export default function Labels() {
   });
   const [making, setMaking] = useState(false);
   const value = (key: string, low: number, high: number) => {
-    const n = parseDecimal(typed[key] ?? '');
+    const n = numberIn(typed[key] ?? '');
     const whole = key === 'columns' || key === 'rows' || key === 'skip';
     return n === null || n < low || n > high || (whole && !Number.isInteger(n)) ? null : n;
   };

@@ -1,4 +1,3 @@
-import { parseLengthCm } from '~core/quantity/size';
 import { lengthField, sizeUnitsOf } from '~core/quantity/sizeText';
 import { z } from 'zod';
 import { type AreaId, AreaId as AreaIdSchema, UnitId } from '~core/model/ids';
@@ -23,7 +22,7 @@ const wholeFrom1 = (most: number) =>
   typedNumber('How many?').pipe(
     z.number().int('Whole number.').min(1, 'At least 1.').max(most, `Up to ${most}.`),
   );
-const lengthCm = () => optionalSize(parseLengthCm).pipe(z.number().positive('More than 0 cm.').nullable());
+const lengthCm = () => optionalSize('length');
 
 export const AreaForm = z.object({
   intent: z.literal('areas'),

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { FormProvider, useWatch } from 'react-hook-form';
 import { type ProductUse, doseAmount } from '~core/model/plan';
-import { parseDecimal } from '~core/quantity/decimal';
+import { numberIn } from '~core/quantity/number';
 import { productCodeKey } from '~core/mixing/productCodes';
 import { Choice, Field, Tick } from '../../form/fields';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
@@ -24,7 +24,7 @@ export function DoseChangePanel({ data }: { data: MixingData }) {
     reason: '',
   });
   const [which, typedDay, stop] = useWatch({ control: form.control, name: ['which', 'day', 'stop'] });
-  const day = parseDecimal(typedDay);
+  const day = numberIn(typedDay);
   const open = openDoses(state, day ?? today);
   const one = open.find((d) => d.key === which);
   const basis = (use: ProductUse) =>

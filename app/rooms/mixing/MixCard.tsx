@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { FormProvider, useWatch } from 'react-hook-form';
-import { parseDecimal } from '~core/quantity/decimal';
+import { numberIn } from '~core/quantity/number';
 import type { Tools } from '~core/mixing/recipe';
 import { plural } from '~core/quantity/format';
 import { Field } from '../../form/fields';
@@ -64,7 +64,7 @@ export function MixCard({ data, bottle, tools, onTools, onSend }: Props) {
     lines.some((l, i) => (l?.actual ?? '') !== (began.lines?.[i]?.actual ?? ''));
   const litres = fromMarks(volume, bucket);
   const size = direct ? bottle.unitIds.length : litres;
-  const actual = lines.map((l) => parseDecimal(l?.actual ?? ''));
+  const actual = lines.map((l) => numberIn(l?.actual ?? ''));
   const batch: Batch | null =
     size === null ? null : batchOf({ data, bottle, tools, size, fromStock, actual });
   const units = `${bottle.unitIds.length} ${bottle.unitIds.length === 1 ? plan.unitNoun : plural(plan.unitNoun)}`;

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { FormProvider, useWatch } from 'react-hook-form';
-import { parseDecimal } from '~core/quantity/decimal';
+import { numberIn } from '~core/quantity/number';
 import { phCorrection } from '~core/mixing/phCorrection';
 import { formatFigure } from '~core/quantity/format';
 import { Field } from '../../form/fields';
@@ -25,9 +25,7 @@ export function PhPanel({ data, vessel }: { data: MixingData; vessel: Vessel }) 
     phBefore: now === undefined ? '' : String(now),
     phAfter: '',
   });
-  const [before, volume] = useWatch({ control: form.control, name: ['phBefore', 'volumeL'] }).map(
-    parseDecimal,
-  );
+  const [before, volume] = useWatch({ control: form.control, name: ['phBefore', 'volumeL'] }).map(numberIn);
   const target =
     band.phLow !== null && band.phHigh !== null
       ? (band.phLow + band.phHigh) / 2

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { FormProvider, useForm, useWatch } from 'react-hook-form';
-import { parseDecimal } from '~core/quantity/decimal';
+import { numberIn } from '~core/quantity/number';
 import { waterLossPerDay } from '~core/log/waterUse';
 import { waterOutlook } from '~core/mixing/vesselContent';
 import { strengthCorrection } from '~core/mixing/topUp';
@@ -33,7 +33,7 @@ export function TopUpPanel({ data, vessel }: { data: MixingData; vessel: Vessel 
   const [volume, ec, lost, days, target] = useWatch({
     control: form.control,
     name: ['volume', 'ec', 'loss', 'days', 'target'],
-  }).map(parseDecimal);
+  }).map(numberIn);
   const water = data.plan.mixing.water.ec ?? 0;
   const held = volume && ec != null && volume > 0 && ec >= 0 ? { volumeL: volume, ec } : null;
   const looks = lost != null && days != null && lost >= 0 && days >= 0;

@@ -2,7 +2,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useFormContext } from 'react-hook-form';
 import type { Tools } from '~core/mixing/recipe';
-import { type MeasureSystem, systemNames } from '~core/quantity/measure';
+import { type MeasureSystem, systemNames } from '~core/quantity/units';
 import { type BucketUnit, bucketUnits } from '~core/quantity/volume';
 import { Field } from '../../form/fields';
 import { fromMarks, toMarks } from '~core/mixing/bucket';

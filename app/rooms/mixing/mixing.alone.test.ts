@@ -4,7 +4,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { packsLeft, stocksLeft } from '~core/log/packs';
 import type { TrialId } from '~core/model/ids';
 import type { Plan } from '~core/model/plan';
-import { usMeasures } from '~core/quantity/measure';
+import { usMeasures } from '~core/quantity/units';
 import { analysis, plan, product, use as productUse } from '~core/testing/trial';
 import { createTrial, loadTrial, savePlan, sealPlan } from '../../store/trials';
 import { batchOf } from '~core/mixing/batch';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { parseDecimal } from '~core/quantity/decimal';
+import { numberIn } from '~core/quantity/number';
 import { elements } from '~core/model/element';
 import { ExchangeRate, MixingSetUp, type Plan, SourceWater, TargetBand, regimens } from '~core/model/plan';
 import { elementList } from '../../form/elementList';
@@ -17,7 +17,7 @@ const rates = z
       const [, currency, figure] = /^\s*([A-Za-z]{3})\s*=?\s*([\d.,]+)\s*$/.exec(part) ?? [];
       const read = ExchangeRate.safeParse({
         currency: currency?.toUpperCase(),
-        rate: figure ? parseDecimal(figure) : null,
+        rate: figure ? numberIn(figure) : null,
       });
       if (!read.success) {
         ctx.addIssue({

@@ -3,7 +3,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { Tools } from '~core/mixing/recipe';
 import { spoonSteps } from '~core/mixing/spoons';
-import type { MeasureSystem } from '~core/quantity/measure';
+import type { MeasureSystem } from '~core/quantity/units';
 
 const keyOf = (id: string) => `palazzo-tools/${id}`;
 

@@ -17,7 +17,7 @@ import { newId } from '~core/model/newId';
 import type { Result } from '~core/model/result';
 import { type SessionDraft, type PlannedSession, draftFaults, planSession } from '~core/sensory/planSession';
 import { sessionsOf } from '~core/sensory/sessions';
-import { parseDecimal } from '~core/quantity/decimal';
+import { numberIn } from '~core/quantity/number';
 import { livingUnits } from '~core/log/asked';
 import type { FieldErrors } from '../../form/schemaFields';
 import { parseScale, scaleToText } from '../question/writtenScale';
@@ -188,7 +188,7 @@ export function sessionOfForm(
     words: listed(form.words),
     tasters: listed(form.tasters),
     samples: samplesOf(state, form, photos),
-    repeats: parseDecimal(form.repeats) ?? 0,
+    repeats: numberIn(form.repeats) ?? 0,
     guess: asksTwo(form.kind) ? 'none' : form.guess,
     cautions: [...cautionsFor(sensesOf(form))],
   };

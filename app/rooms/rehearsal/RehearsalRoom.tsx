@@ -7,7 +7,7 @@ import { howMany } from '~core/design/howMany';
 import type { RehearsalResult } from '~core/design/rehearsal';
 import { differencePercent, plantsPerUnit, rehearsalInput } from '~core/design/rehearsalInput';
 import { describeLayoutError } from '~core/design/randomise';
-import { parseDecimal } from '~core/quantity/decimal';
+import { numberIn } from '~core/quantity/number';
 import { formatCount, plural } from '~core/quantity/format';
 import { usePost } from '../../form/usePost';
 import { RoomHead } from '../../ui/RoomHead';
@@ -53,7 +53,7 @@ export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
   } | null>(null);
   const [problem, setProblem] = useState('');
 
-  const number = (key: keyof typeof typed) => parseDecimal(typed[key]);
+  const number = (key: keyof typeof typed) => numberIn(typed[key]);
   const fields: Field[] = [
     {
       key: 'block',

@@ -6,7 +6,7 @@ import TextField from '@mui/material/TextField';
 import type { ReactNode } from 'react';
 import { useRevalidator, useSearchParams } from 'react-router';
 import type { Plan } from '~core/model/plan';
-import { parseDecimal } from '~core/quantity/decimal';
+import { numberIn } from '~core/quantity/number';
 import { shortTime } from '../../bench/clock';
 import { AirChart } from './AirChart';
 import { HandReading } from './HandReading';
@@ -23,7 +23,7 @@ const limitText = (quantity: string, typed: string): string => {
 /** Bands in the address, as the screen has them: `band=temperature:18:26`. */
 export function bandsOf(search: URLSearchParams): Bands {
   const limit = (quantity: string, text: string | undefined) => {
-    const value = text ? parseDecimal(text) : null;
+    const value = text ? numberIn(text) : null;
     return value === null || quantity !== 'temperature' ? value : Number(temperatureShown(value).toFixed(1));
   };
   return new Map(

@@ -9,7 +9,7 @@ import { nextCode } from '~core/log/extraUnits';
 import type { TrialState } from '~core/log/state';
 import { type Happening, happeningNames, happenings } from '~core/model/happening';
 import type { TreatmentId, UnitId } from '~core/model/ids';
-import { parseDecimal } from '~core/quantity/decimal';
+import { numberIn } from '~core/quantity/number';
 import { plural } from '~core/quantity/format';
 import { relativeDay, shortDate, todayDate } from '../../bench/clock';
 import { LeaveGuard } from '../../form/UnsavedGuard';
@@ -73,7 +73,7 @@ export function EventForm({ state, chosen, onKept }: Props) {
       return setFault({ at: 'into', text: 'A whole number from 2 to 100.' });
     if (isHappening(kind) && text.trim() === '')
       return setFault({ at: 'text', text: 'Write down in a few words what happened.' });
-    const took = parseDecimal(minutes.trim()) ?? NaN;
+    const took = numberIn(minutes.trim()) ?? NaN;
     if (kind === 'work' && text.trim() === '') return setFault({ at: 'text', text: 'What was done?' });
     // What the log would refuse is said here, before the words are cleared.
     if (kind === 'work' && text.trim().length > 200)

@@ -3,7 +3,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { AreaId } from '~core/model/ids';
 import type { Plan } from '~core/model/plan';
-import { parseDecimal } from '~core/quantity/decimal';
+import { numberIn } from '~core/quantity/number';
 import { formatFigure } from '~core/quantity/format';
 import { temperatureUnit } from '~core/quantity/region';
 import { otherDegrees, parseTemperature, temperatureShown } from '~core/quantity/temperature';
@@ -29,7 +29,7 @@ const unitOf = (id: AirQuantity, unit: string) => (id === 'temperature' ? temper
 
 /** A typed figure in the unit it is kept in: temperatures may be in °F. */
 const readingOf = (id: AirQuantity, text: string) =>
-  id === 'temperature' ? parseTemperature(text) : parseDecimal(text);
+  id === 'temperature' ? parseTemperature(text) : numberIn(text);
 
 /** What is wrong with a typed figure; empty where it can be kept or nothing is typed. */
 function faultOf(text: string, id: AirQuantity, unit: string, low: number, high: number): string {

@@ -1,3 +1,4 @@
+import { readQuantity } from '~core/quantity/quantity';
 import { formatFigure } from '~core/quantity/format';
 import Button from '@mui/material/Button';
 import DialogActions from '@mui/material/DialogActions';
@@ -6,7 +7,6 @@ import DialogTitle from '@mui/material/DialogTitle';
 import Slider from '@mui/material/Slider';
 import TextField from '@mui/material/TextField';
 import { type PointerEvent, useEffect, useState } from 'react';
-import { parseLengthCm } from '~core/quantity/size';
 import type { UnitId } from '~core/model/ids';
 import type { Plan } from '~core/model/plan';
 import { blobUrls } from '../../store/blobUrls';
@@ -59,7 +59,7 @@ export function PhotoDialog({ plan, photo, code, spot, earlier, onClose, onChang
       gone = true;
     };
   }, [photo.sha256, old]);
-  const length = cm.trim() === '' ? null : parseLengthCm(cm);
+  const length = cm.trim() === '' ? null : readQuantity(cm, 'length');
   const drawn: Spot | null =
     region.length >= 3 || (scale.length === 2 && length?.ok)
       ? {

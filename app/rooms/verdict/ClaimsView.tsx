@@ -5,7 +5,7 @@ import TextField from '@mui/material/TextField';
 import { useMemo, useState } from 'react';
 import type { SetClaim } from '~core/model/judgement';
 import { type Plan, kindOf } from '~core/model/plan';
-import { parseDecimal } from '~core/quantity/decimal';
+import { numberIn } from '~core/quantity/number';
 import { CLAIM_LINE, type JudgedClaim, claimVerdictNames, judgeClaims } from '~core/verdict/claims';
 import type { Finding } from '~core/account/finding';
 import { NotKept } from '../../form/NotKept';
@@ -94,7 +94,7 @@ function OneClaim({
       onSet({ percent: null });
       return;
     }
-    const value = parseDecimal(size);
+    const value = numberIn(size);
     if (value === null || value < 0 || value > 10_000) setFault('A per cent, such as 25.');
     else {
       setFault('');

@@ -2,7 +2,7 @@ import InputAdornment from '@mui/material/InputAdornment';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { minorDigits } from '~core/cost/money';
-import { parseDecimal } from '~core/quantity/decimal';
+import { numberIn } from '~core/quantity/number';
 
 interface Props {
   label: string;
@@ -36,7 +36,7 @@ export function MoneyField({
   const keep = () => {
     if (typed === null) return;
     const text = typed.trim();
-    const figure = text === '' ? null : parseDecimal(text);
+    const figure = text === '' ? null : numberIn(text);
     const wrong = text !== '' && (figure === null || figure < least || (whole && !Number.isInteger(figure)));
     setFault(wrong ? (whole ? `A whole number, ${least} or more.` : `A figure, ${least} or more.`) : '');
     if (wrong) return;

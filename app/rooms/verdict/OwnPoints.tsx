@@ -5,7 +5,7 @@ import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { CardHeading } from '~core/model/judgement';
-import { parseDecimal } from '~core/quantity/decimal';
+import { numberIn } from '~core/quantity/number';
 import { TesseraName } from '../../ui/Tessera';
 import { EntryDialog } from '../../ui/EntryDialog';
 
@@ -37,11 +37,11 @@ export function OwnPoints({ heading, contenders, onKeep, onClose }: Props) {
     for (const c of contenders) {
       const t = typed[c.id]!;
       if (own === null || t.points.trim() === '') continue;
-      const value = parseDecimal(t.points);
+      const value = numberIn(t.points);
       if (value === null || value < 0 || value > 10) wrong[c.id] = 'From 0 to 10.';
       else points[c.id] = { points: value, reason: t.reason };
     }
-    const ends = [zero, ten].map((t) => (t.trim() === '' ? null : parseDecimal(t)));
+    const ends = [zero, ten].map((t) => (t.trim() === '' ? null : numberIn(t)));
     const written = own === null && (zero.trim() !== '' || ten.trim() !== '');
     if (written && ends.includes(null)) wrong.scale = 'Both figures, or neither.';
     else if (written && ends[0] === ends[1]) wrong.scale = 'The figures for 0 and for 10 must differ.';

@@ -10,7 +10,7 @@ import type { TrialState } from '~core/log/state';
 import type { UnitId } from '~core/model/ids';
 import type { Trait } from '~core/model/plan';
 import { planIndex } from '~core/plan/planIndex';
-import { parseDecimal } from '~core/quantity/decimal';
+import { numberIn } from '~core/quantity/number';
 import { formatFigure, formatSigned, plural } from '~core/quantity/format';
 import { localDay } from '~core/log/localDay';
 import { shortDate } from '../../bench/clock';
@@ -59,7 +59,7 @@ export function DryingView({ state, trait, head }: { state: TrialState; trait: T
   const own = series.get(unit.id) ?? null;
   // Fresh first, unless it was forgotten.
   const at = stage ?? (own === null ? 'fresh' : 'dry');
-  const grossG = parseDecimal(gross);
+  const grossG = numberIn(gross);
   const tareG = state.tares.get(container) ?? 0;
   const percent = trait.constantPercent ?? USUAL_CONSTANT_PERCENT;
   const goTo = (id: UnitId | null) => {

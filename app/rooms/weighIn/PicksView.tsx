@@ -9,7 +9,7 @@ import type { UnitId } from '~core/model/ids';
 import type { Unit } from '~core/model/plan';
 import { dayOfDate } from '~core/plan/days';
 import { planIndex } from '~core/plan/planIndex';
-import { parseDecimal } from '~core/quantity/decimal';
+import { numberIn } from '~core/quantity/number';
 import { listNames, plural } from '~core/quantity/format';
 import { livingUnits } from '~core/log/asked';
 import { relativeDay, todayDate } from '../../bench/clock';
@@ -47,7 +47,7 @@ const faultOfCount = (text: string): string =>
   text.trim() === '' || /^\d{1,6}$/.test(text.trim()) ? '' : 'A whole number.';
 function faultOfWeight({ count, weight }: Typed): string {
   if (weight.trim() === '') return '';
-  const value = parseDecimal(weight);
+  const value = numberIn(weight);
   if (value === null) return `“${weight.trim()}” isn’t a number.`;
   if (value < 0) return 'Not below 0 g.';
   return count.trim() === '' || Number(count) === 0 ? 'How many are that?' : '';
@@ -121,7 +121,7 @@ export function PicksView({ state, head }: { state: TrialState; head: ReactNode 
       grades.flatMap((g) => {
         const t = typed[g.name] ?? nothing;
         const count = Number(t.count.trim() || '0');
-        return count === 0 ? [] : [{ grade: g.name, count, weightG: parseDecimal(t.weight) }];
+        return count === 0 ? [] : [{ grade: g.name, count, weightG: numberIn(t.weight) }];
       }),
       note.trim(),
     );
