@@ -3,6 +3,8 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
 import TextField, { type TextFieldProps } from '@mui/material/TextField';
 import { type ReactNode, createContext, memo, useContext } from 'react';
+import { readingsOf } from '~core/quantity/number';
+import { Readings } from './Readings';
 import { DayField, TimeField } from '../ui/day/DayField';
 import { Controller, get, useFormContext, useWatch } from 'react-hook-form';
 
@@ -32,11 +34,12 @@ export const Field = memo(function Field({
   slotProps,
   ...rest
 }: FieldProps) {
-  const { register, formState } = useFormContext();
+  const { register, formState, setValue } = useFormContext();
   const { message } = (get(formState.errors, name) ?? {}) as { message?: string };
   const { ref, ...registered } = register(name, bareUnitOf ? { setValueAs: bareUnitOf } : {});
   // A value that came from elsewhere (another tab, Undo) lifts the name too; the field itself doesn't hear of it.
-  const filled = Boolean(useWatch({ name }));
+  const typed = useWatch({ name }) as unknown;
+  const filled = Boolean(typed);
   const locked = useContext(LockedForm);
   return (
     <TextField
@@ -49,7 +52,19 @@ export const Field = memo(function Field({
       inputRef={ref}
       disabled={locked || rest.disabled}
       error={Boolean(message)}
-      helperText={message ?? helperText}
+      helperText={
+        message !== undefined && typeof typed === 'string' && readingsOf(typed) ? (
+          <>
+            {message}
+            <Readings
+              typed={typed}
+              onPick={(text) => setValue(name, text, { shouldDirty: true, shouldValidate: true })}
+            />
+          </>
+        ) : (
+          (message ?? helperText)
+        )
+      }
       slotProps={{
         // A name inside an empty field would run into its unit, and hide its example.
         inputLabel: filled || suffix || numeric || figures ? { shrink: true } : undefined,

@@ -136,7 +136,7 @@ describe('Contenders', () => {
     expect(errorsOf(ContendersForm, f)).toEqual({
       'treatments.1.products.0.amount': 'More than nothing.',
       'treatments.1.products.0.timesPerUnit': 'Whole times.',
-      'treatments.1.products.0.solutionLPerUnit': '“x” doesn’t begin with a number.',
+      'treatments.1.products.0.solutionLPerUnit': '“x” isn’t a volume, such as 1 gal or 2.3 L, or 2 L/m².',
     });
   });
   it('a dose may be a rate; what can’t be worked out is said at its field', () => {

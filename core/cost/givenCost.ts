@@ -7,7 +7,7 @@ import type { Treatment } from '../model/plan';
 import { planIndex } from '../plan/planIndex';
 import { type Result, err, ok } from '../model/result';
 import { type Money, inCurrency } from './money';
-import type { CostError } from './treatmentCost';
+import { type CostError, notInPacks } from './treatmentCost';
 
 /** What a unit of a treatment was really given, by the log. */
 export interface GivenCost {
@@ -93,7 +93,7 @@ export function givenCost(
       if (!pack) return err({ tag: 'noPack', product: product.name });
       const inPack = amountOf(product, given.amount, given.unit, pack.unit);
       if (!inPack.ok) {
-        return err({ tag: inPack.error.tag, product: product.name, pack: pack.unit, dose: given.unit });
+        return err(notInPacks(inPack.error, product, pack.unit, given.unit));
       }
       const price = { minor: (pack.priceMinor * inPack.value) / pack.size, currency: pack.currency };
       const here = inCurrency(price, plan.currency, plan.mixing.exchange);

@@ -1,3 +1,5 @@
+import { type Result, err, ok } from '../model/result';
+import { describeNumberFault, readNumber } from '../quantity/number';
 import { moneyLocale } from '../quantity/region';
 
 /** Money in minor units (cents) with its ISO 4217 currency. Minor units may be fractional in a unit price. */
@@ -59,3 +61,44 @@ export const toMinor = (amount: number, currency: string): number =>
 
 /** Minor units back to the amount a person types. */
 export const fromMinor = (minor: number, currency: string): number => minor / 10 ** minorDigits(currency);
+
+const signs: Record<string, string> = { '€': 'EUR', '£': 'GBP', $: 'USD', '¥': 'JPY' };
+
+/** Which currency a sign means; a bench's own dollar, crown or yen is meant by its sign. */
+function currencyBySign(sign: string, home: string): string | null {
+  if (/^[A-Z]{3}$/.test(sign)) return sign;
+  const own = new Intl.NumberFormat('en', {
+    style: 'currency',
+    currency: home,
+    currencyDisplay: 'narrowSymbol',
+  })
+    .formatToParts(0)
+    .find((p) => p.type === 'currency')?.value;
+  return own === sign ? home : (signs[sign] ?? null);
+}
+
+const SIGN = '[€£$¥]|[A-Z]{3}';
+/** A sum as it may end a text: a sign before or after it, or none. */
+const SUM = new RegExp(`^(?:(.*\\S)\\s+)?(?:(${SIGN})\\s?)?([\\d.,’']*\\d)(?:\\s?(${SIGN}))?$`, 'u');
+
+/**
+ * A text that may end in a sum, as people write it: “Foglia 12.90”, “Foglia 24 €”, “£7”.
+ *
+ * @param home the currency where no sign says another, ISO 4217
+ * @returns what stands before it, and the sum; null where the text doesn't end in one; or what is wrong with it
+ * @example readSum('Foglia 24 €', 'USD') // { ok: true, value: { before: 'Foglia', amount: 24, currency: 'EUR' } }
+ */
+export function readSum(
+  text: string,
+  home: string,
+): Result<{ before: string; amount: number; currency: string } | null, string> {
+  const found = SUM.exec(text.trim());
+  if (!found) return ok(null);
+  const [, before = '', first, figure, last] = found;
+  const sign = first ?? last;
+  const currency = sign === undefined ? home : currencyBySign(sign, home);
+  if (currency === null || (first !== undefined && last !== undefined)) return ok(null);
+  const amount = readNumber(figure!);
+  if (!amount.ok) return err(describeNumberFault(amount.error));
+  return ok({ before, amount: amount.value, currency });
+}

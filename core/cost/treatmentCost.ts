@@ -1,6 +1,7 @@
-import { amountOf } from '../mixing/density';
+import { amountOf, howDense } from '../mixing/density';
+import type { AmountError } from '../quantity/amount';
 import { type ExchangeRate, type ProductUse, type Treatment, doseAmount } from '../model/plan';
-import type { Pack, Product } from '../model/product';
+import type { AmountUnit, Pack, Product } from '../model/product';
 import { type Result, err, ok } from '../model/result';
 import { type Money, inCurrency } from './money';
 
@@ -27,9 +28,16 @@ export type CostError =
   | { tag: 'noProduct' }
   | { tag: 'unknownProduct' }
   | { tag: 'noPack'; product: string }
-  | { tag: 'needsDensity'; product: string; pack: string; dose: string }
+  /** `how`: what has to be done first */
+  | { tag: 'needsDensity'; product: string; pack: string; dose: string; how: string }
   | { tag: 'incomparable'; product: string; pack: string; dose: string }
   | { tag: 'currencies'; currencies: string[] };
+
+/** Why a dose can't be counted in packs. */
+export function notInPacks(e: AmountError, product: Product, pack: AmountUnit, dose: AmountUnit): CostError {
+  const what = { product: product.name, pack, dose };
+  return e.tag === 'needsDensity' ? { ...what, tag: e.tag, how: howDense(product) } : { ...what, tag: e.tag };
+}
 
 /** Says in one plain line why something can't be priced, and what to do. */
 export function describeCostError(e: CostError): string {
@@ -41,7 +49,7 @@ export function describeCostError(e: CostError): string {
     case 'noPack':
       return `${e.product} has no pack with a price; add one in the library.`;
     case 'needsDensity':
-      return `${e.product} is dosed in ${e.dose} and sold in ${e.pack}; give its density in the library.`;
+      return `${e.product} is dosed in ${e.dose} and sold in ${e.pack}: ${e.how}, in the library.`;
     case 'incomparable':
       return `${e.product} is dosed in ${e.dose} but sold in ${e.pack}; one of the two must change.`;
     case 'currencies':
@@ -59,7 +67,7 @@ export function productCost(use: ProductUse, product: Product): Result<ProductCo
   const dose = doseAmount(use) * (use.solutionLPerUnit ?? 1);
   const inPack = amountOf(product, dose, use.unit, pack.unit);
   if (!inPack.ok) {
-    return err({ tag: inPack.error.tag, product: product.name, pack: pack.unit, dose: use.unit });
+    return err(notInPacks(inPack.error, product, pack.unit, use.unit));
   }
   const perDoseMinor = (pack.priceMinor * inPack.value) / pack.size;
   const { currency } = pack;

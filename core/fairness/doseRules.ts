@@ -53,7 +53,7 @@ const unequalDose: Rule = {
           plan.matchedOn === 'strength'
             ? 'Mix each solution, read its strength and write it down; or enter the label analyses.'
             : plan.matchedOn === 'element'
-              ? 'Enter the label analysis (and the density of liquids by weight) in the library.'
+              ? 'Enter the label analysis (of liquids by weight the density, of powders by the spoon five weighed spoons) in the library.'
               : 'Give each product a pack with a price, all in one currency.',
         room: plan.matchedOn === 'strength' ? 'mixing' : 'library',
       };

@@ -27,6 +27,13 @@ describe('a pasted column', () => {
       ['PAR-02', 8.25, null],
     ]);
   });
+  it('with a space alone between code and value, fractions too; two readings aren’t guessed', () => {
+    expect(taken('PAR-01 5.5\n14 3/4 PAR-02\nPAR-03\t1,250')).toEqual([
+      ['PAR-01', 5.5, null],
+      ['PAR-02', 14.75, null],
+      ['PAR-03', null, '“1,250” can be read as 1.250 or as 1250: write the one you mean.'],
+    ]);
+  });
   it('says of each line why it isn’t taken', () => {
     expect(taken('PAR-01 ; 5\nPAR-01 ; 6\nPAR-09 ; 7\nPAR-02 ; tall\nPAR-03 ; 1 ; 2')).toEqual([
       ['PAR-01', 5, null],

@@ -1,11 +1,14 @@
 import type { Unit } from '../model/plan';
 import { unitNamedIn } from '../plan/matchUnit';
-import { numberIn } from '../quantity/number';
+import { describeNumberFault, readNumber } from '../quantity/number';
 
 /** So many lines are looked through: more than any trial has units. */
 export const MOST_PASTED = 2_000;
 /** Bytes of a column: more than any has. */
 export const MOST_PASTED_TEXT = 200_000;
+
+/** A code and its figure are no longer than so many letters. */
+const LONGEST_SPACED = 100;
 
 /** A line of a pasted column, and what will be taken of it. */
 export interface PastedRow {
@@ -36,7 +39,20 @@ export function pastedRows(
     .map((l) => l.trim());
   while (lines.at(-1) === '') lines.pop();
   const cellsOf = (line: string) => line.split(/[\t;]|,(?=\s)|,(?=[^\d])|(?<=[^\d]),/).map((c) => c.trim());
-  const read = lines.map((line) => cellsOf(line).map((text) => ({ text, unit: unitNamedIn(units, text) })));
+  const asCells = (texts: readonly string[]) =>
+    texts.map((text) => ({ text, unit: unitNamedIn(units, text) }));
+  const read = lines.map((line) => {
+    const cells = asCells(cellsOf(line));
+    // “MYC-01 5.5”: a code set off by a space alone is no part of the figure.
+    const words = cells.length === 1 && line.length < LONGEST_SPACED ? line.split(/\s+/) : [];
+    if (words.length < 2) return cells;
+    const ends = [
+      [words[0]!, words.slice(1).join(' ')],
+      [words.slice(0, -1).join(' '), words.at(-1)!],
+    ].map(asCells);
+    // The code is the word at the one end or the other.
+    return ends.find(([a, b], i) => [a, b][i]!.unit && ![b, a][i]!.unit) ?? cells;
+  });
   const named = read.some((cells) => cells.some((c) => c.unit));
   const seen = new Set<string>();
   let next = 0;
@@ -44,10 +60,12 @@ export function pastedRows(
     const cells = read[i]!;
     const unit = (named ? cells.find((c) => c.unit)?.unit : units[next]) ?? null;
     const rest = cells.filter((c) => !c.unit).map((c) => c.text);
-    const figures = rest.map((c) => numberIn(c)).filter((n) => n !== null);
+    const numbers = rest.map((c) => readNumber(c));
+    const figures = numbers.flatMap((n) => (n.ok ? [n.value] : []));
+    const [twofold] = numbers.flatMap((n) => (!n.ok && n.error.tag === 'ambiguousNumber' ? [n.error] : []));
     const value = figures.length === 1 ? figures[0]! : null;
     // A line of words at the top is the heading.
-    if (i === 0 && figures.length === 0 && (!named || unit === null) && line !== '') return [];
+    if (i === 0 && figures.length === 0 && !twofold && (!named || unit === null) && line !== '') return [];
     if (!named) next += 1;
     const why =
       unit === null
@@ -56,13 +74,15 @@ export function pastedRows(
           : 'more lines than units'
         : rest.every((c) => c === '' || c === 'NA')
           ? 'no value: stays open'
-          : figures.length > 1
-            ? 'more than one figure'
-            : value === null
-              ? 'not a number'
-              : seen.has(unit.code)
-                ? `${unit.code} has a line already`
-                : fault(value);
+          : twofold
+            ? describeNumberFault(twofold)
+            : figures.length > 1
+              ? 'more than one figure'
+              : value === null
+                ? 'not a number'
+                : seen.has(unit.code)
+                  ? `${unit.code} has a line already`
+                  : fault(value);
     if (why === null) seen.add(unit!.code);
     return [{ text: line, unit, value, why }];
   });

@@ -32,6 +32,10 @@ export function densityOf(product: Pick<Product, 'spoon' | 'densityKgPerL'>): nu
   return product.spoon ? spoonDensity(product.spoon).gPerMl : product.densityKgPerL;
 }
 
+/** What has to be done before a product's volume can be weighed: a powder is weighed by the spoon. */
+export const howDense = ({ form }: Pick<Product, 'form'>): string =>
+  form === 'liquid' ? 'give its density (weigh 100 mL)' : 'weigh five level spoons of it';
+
 /**
  * An amount of a product in another unit, through its bulk density or density where needed.
  * @example amountOf(powder, 5, 'mL', 'g') // 4.75 g at 0.95 g/mL

@@ -17,7 +17,7 @@ describe('a strength as it may be said', () => {
     const s = solutionOf([per(noDensity, 'mL')], null);
     expect(sayStrength(s, 1)).toBe('not known');
     expect(sayElement(s.mgPerL.N, s)).toBe('not known');
-    expect(sayUnknown(s.unknown)).toBe('Luce: its density, weigh 100 mL');
+    expect(sayUnknown(s.unknown)).toBe('Luce: give its density (weigh 100 mL)');
   });
   it('with one known product of two it is a floor', () => {
     const s = solutionOf([per(known, 'g'), per(noDensity, 'mL')], null);

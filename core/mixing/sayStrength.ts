@@ -1,3 +1,4 @@
+import { howDense } from './density';
 import type { MatchedArm } from './matching';
 import type { Solution } from './solution';
 import { STRENGTH_ERROR_PERCENT } from './strength';
@@ -22,11 +23,9 @@ export function sayStrength(
     : `${ec(s.ec)} mS/cm, ± ${STRENGTH_ERROR_PERCENT} %`;
 }
 
-/** What has to be known before a product's elements can be worked out. @example 'Luce: its density' */
+/** What has to be known before a product's elements can be worked out. @example 'Luce: give its density (weigh 100 mL)' */
 export const sayUnknown = (unknown: Solution['unknown']): string =>
-  unknown
-    .map((p) => `${p.name}: ${p.analysis === null ? 'its analysis' : 'its density, weigh 100 mL'}`)
-    .join('; ');
+  unknown.map((p) => `${p.name}: ${p.analysis === null ? 'its analysis' : howDense(p)}`).join('; ');
 
 /** An element of a solution, mg/L: a floor where a product isn't known, and no figure where nothing is. */
 export function sayElement(mgPerL: number, { unknown }: Pick<Solution, 'unknown'>): string {

@@ -160,8 +160,8 @@ function amongBetter(
         : `${names(best)}: more than ${control} for the same money, ${money} ${each}.`,
     );
   }
-  if (!isYield(finding)) {
-    // What a step of a score is worth nobody can say.
+  if (!isYield(finding) || left.some((p) => p.line.perExtra === null)) {
+    // What a step of a score, or being ahead by ranks alone, is worth nobody can say.
     const best = cheapestOf(left);
     return say(
       best,

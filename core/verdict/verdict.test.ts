@@ -207,6 +207,14 @@ describe('the verdict with money', () => {
     expect(b.perResult!.minor).toBeCloseTo(50 / 70, 9);
     expect(b.perExtra!.perExtra.minor).toBeCloseTo(50 / 20, 9);
   });
+  it('ahead by ranks alone there is no price of a gram more: the cheapest of those that beat', () => {
+    const ranked = finding(priced, log, { method: 'scores' });
+    expect(ranked.analysis.method).toBe('scores');
+    expect(makeVerdict(priced, ranked, nameOf).bestValue).toMatchObject({
+      treatmentId: 'B',
+      text: expect.stringMatching(/^B: the cheapest of those that beat Water, €0\.500 a tray\./),
+    });
+  });
   it('nothing earns its price when nothing beat the control', () => {
     const flat = finding(priced, harvest({ Water: spread(50), A: spread(50), B: spread(50), C: spread(51) }));
     expect(makeVerdict(priced, flat, nameOf).bestValue.treatmentId).toBe('Water');

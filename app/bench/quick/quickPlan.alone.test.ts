@@ -5,6 +5,7 @@ import { treatmentCost } from '~core/cost/treatmentCost';
 import { missingForSeal } from '~core/plan/seal';
 import { NOTHING_WRITTEN } from '~core/plan/nothingWritten';
 import { protocols } from '~core/schedule/protocols';
+import { err, ok } from '~core/model/result';
 import { product } from '~core/testing/trial';
 import { type QuickInput, nameAndPrice, quickPlan } from './quickPlan';
 import { usMeasures } from '~core/quantity/units';
@@ -27,9 +28,28 @@ describe('a name with its price', () => {
     ['Foglia Chiara 12,5', 'Foglia Chiara', 12.5],
     ['Foglia', 'Foglia', null],
     ['Trittico 3', 'Trittico', 3],
-    ['12.90', '12.90', null],
+    ['Foglia 24 €', 'Foglia', 24],
+    ['Foglia €24', 'Foglia', 24],
+    ['Foglia 1,250.50 EUR', 'Foglia', 1250.5],
+    ['NPK 3-1-2', 'NPK 3-1-2', null],
     ['  Duo  Lume  8 ', 'Duo  Lume', 8],
-  ])('%s', (text, name, price) => expect(nameAndPrice(text)).toEqual({ name, price }));
+  ])('%s', (text, name, price) =>
+    expect(nameAndPrice(text, 'EUR')).toEqual(
+      ok({ name, price: price === null ? null : { minor: Math.round(price * 100), currency: 'EUR' } }),
+    ),
+  );
+  it('another currency by its sign; a price alone, or one with two readings, is said', () => {
+    expect(nameAndPrice('Foglia $7', 'EUR')).toEqual(
+      ok({ name: 'Foglia', price: { minor: 700, currency: 'USD' } }),
+    );
+    expect(nameAndPrice('Foglia $7', 'CAD')).toEqual(
+      ok({ name: 'Foglia', price: { minor: 700, currency: 'CAD' } }),
+    );
+    expect(nameAndPrice('12.90', 'EUR')).toEqual(
+      err('“12.90” is a price: write it behind the name of its product.'),
+    );
+    expect(nameAndPrice('Foglia 1,250', 'EUR').ok).toBe(false);
+  });
 });
 
 describe('a plan in one go', () => {

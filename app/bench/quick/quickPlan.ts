@@ -1,4 +1,4 @@
-import { toMinor } from '~core/cost/money';
+import { type Money, readSum, toMinor } from '~core/cost/money';
 import { layOut } from '~core/design/layOut';
 import { describeLayoutError } from '~core/design/randomise';
 import type { AreaId, PackId, ProductId, RoundId, TraitId, TrialId } from '~core/model/ids';
@@ -12,7 +12,6 @@ import { additivesOn, contendersOf } from '~core/plan/beginning';
 import { NOTHING_WRITTEN } from '~core/plan/nothingWritten';
 import { winningBy } from '~core/plan/winning';
 import { proposeCode } from '~core/plan/proposeCode';
-import { numberIn } from '~core/quantity/number';
 import { listNames, sentenceCase } from '~core/quantity/format';
 import { usMeasures } from '~core/quantity/units';
 import { protocolOf } from '~core/schedule/protocols';
@@ -60,17 +59,21 @@ export interface QuickPlan {
   open: string | null;
 }
 
-/** @example nameAndPrice('Foglia 12.90') // { name: 'Foglia', price: 12.9 } */
-export function nameAndPrice(text: string): { name: string; price: number | null } {
-  const trimmed = text.trim();
-  const found = /^(.*\S)\s+(\d+(?:[.,]\d{1,2})?)$/.exec(trimmed);
-  const price = found ? numberIn(found[2]!) : null;
-  return found && price !== null ? { name: found[1]!, price } : { name: trimmed, price: null };
+/** A name as it was typed, with the price of a litre, a kilo or one piece behind it where there is one. */
+export function nameAndPrice(
+  text: string,
+  home: string,
+): Result<{ name: string; price: Money | null }, string> {
+  const sum = readSum(text, home);
+  if (!sum.ok) return sum;
+  if (sum.value === null) return ok({ name: text.trim(), price: null });
+  const { before, amount, currency } = sum.value;
+  if (before === '') return err(`“${text.trim()}” is a price: write it behind the name of its product.`);
+  return ok({ name: before, price: { minor: toMinor(amount, currency), currency } });
 }
 
 /** A product of which only the name, and perhaps the price of a litre, a kilo or one piece, is known. */
-function productNamed(text: string, currency: string, protocol: Protocol | null): Product {
-  const { name, price } = nameAndPrice(text);
+function productNamed(name: string, price: Money | null, protocol: Protocol | null): Product {
   const { compares, dry } = protocol ?? {};
   const unit = compares ? 'piece' : dry ? 'kg' : 'L';
   const device = compares === 'light' || compares === 'system';
@@ -83,8 +86,8 @@ function productNamed(text: string, currency: string, protocol: Protocol | null)
         ? []
         : [
             {
-              ...{ id: newId<PackId>(), size: 1, unit, priceMinor: toMinor(price, currency) },
-              ...{ currency, boughtOn: null, count: 1 },
+              ...{ id: newId<PackId>(), size: 1, unit, priceMinor: price.minor, currency: price.currency },
+              ...{ boughtOn: null, count: 1 },
             },
           ],
   };
@@ -161,11 +164,17 @@ export function quickPlan(
   around: Around,
 ): Result<QuickPlan, Partial<Record<keyof QuickInput, string>>> {
   const names = [...new Set(input.names.map((n) => n.trim()).filter((n) => n !== ''))];
-  const known = (name: string) =>
-    around.library.find((p) => p.name.toLowerCase() === nameAndPrice(name).name.toLowerCase()) ??
-    around.library.find((p) => p.name.toLowerCase() === name.toLowerCase());
   const protocol = protocolOf(input.protocolId);
-  const productOf = (name: string) => known(name) ?? productNamed(name, around.currency, protocol);
+  const inLibrary = (name: string) => around.library.find((p) => p.name.toLowerCase() === name.toLowerCase());
+  const unread: string[] = [];
+  const productOf = (text: string): Product => {
+    const whole = inLibrary(text);
+    if (whole) return whole;
+    const read = nameAndPrice(text, around.currency);
+    if (!read.ok) unread.push(read.error);
+    const { name, price } = read.ok ? read.value : { name: text, price: null };
+    return inLibrary(name) ?? productNamed(name, price, protocol);
+  };
   const baseName = protocol?.onBase ? input.base.trim() : '';
   if (protocol?.onBase && baseName === '')
     return err({ base: 'Name the base feed: all get it, and the control gets it alone.' });
@@ -174,6 +183,7 @@ export function quickPlan(
   // What isn't asked for this kind of trial may have been typed before it was chosen.
   const solutionL = protocol?.compares || protocol?.dry ? null : input.solutionL;
   const products = names.map(productOf).filter((p) => p.name.toLowerCase() !== base?.name.toLowerCase());
+  if (unread[0] !== undefined) return err({ names: unread[0] });
   const everything = [...(base ? [base] : []), ...products];
   const added = everything.filter((p) => !around.library.includes(p));
   if (everything.length + Number(control !== null) < 2)

@@ -71,11 +71,11 @@ export function DoseChangePanel({ data }: { data: MixingData }) {
                   <Field
                     name="amount"
                     label="Dose from then on"
-                    numeric
+                    figures
                     size="small"
                     fullWidth
                     suffix={one ? `${one.rest.unit} ${basis(one.rest)}` : undefined}
-                    helperText="Empty: as before."
+                    helperText="Empty: as before. Or a rate: 1 tsp per tank."
                   />
                 </div>
                 <div className="w4">

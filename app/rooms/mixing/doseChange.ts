@@ -5,7 +5,9 @@ import { restOf, stretchesIn } from '~core/mixing/givenPlan';
 import type { ProductUse, Treatment } from '~core/model/plan';
 import { doseAmount } from '~core/model/plan';
 import { dateOfDay } from '~core/plan/days';
-import { ok } from '~core/model/result';
+import { type Result, err, ok } from '~core/model/result';
+import { amountOf, howDense } from '~core/mixing/density';
+import { resolveDose } from '../contenders/dose';
 import { localDay } from '~core/log/localDay';
 import type { ActionResult } from '../../form/schemaFields';
 import { appendEntries } from '../../store/trials';
@@ -61,6 +63,33 @@ function changed(rest: ProductUse, factor: number, f: Sent): ProductUse {
   };
 }
 
+/** How many times what was given the typed dose is: a figure in the dose's own unit, or a rate in words. */
+function factorOf(
+  { plan }: TrialState,
+  { rest, treatment }: OpenDose,
+  typed: string,
+): Result<number, string> {
+  if (typed === '') return ok(1);
+  const product = plan.products.find((p) => p.id === rest.productId);
+  const { areaPerUnitCm2: areaCm2, plantsPerUnit: plants } = treatment.conditions;
+  const litres = rest.solutionLPerUnit;
+  const dose = resolveDose(
+    { amount: typed, unit: rest.unit, solutionLPerUnit: litres === null ? '' : String(litres) },
+    product,
+    plan.mixing.measures,
+    { noun: plan.unitNoun, areaCm2, plants },
+  );
+  if (!dose.ok) return err(dose.error.message);
+  const { amount, unit } = dose.value;
+  const here = unit === rest.unit || !product ? ok(amount) : amountOf(product, amount, unit, rest.unit);
+  if (here.ok) return ok(here.value / doseAmount(rest));
+  return err(
+    here.error.tag === 'needsDensity' && product
+      ? `${unit} beside ${rest.unit}: ${howDense(product)}, in the library.`
+      : `This dose is in ${rest.unit}.`,
+  );
+}
+
 /** Writes down that a dose is another from a day on; the sealed plan stays as it is. */
 export async function changeDose(trialId: string | undefined, f: Sent): Promise<ActionResult> {
   let lines = 0;
@@ -69,7 +98,9 @@ export async function changeDose(trialId: string | undefined, f: Sent): Promise<
     const open = openDoses(state, f.day);
     const one = open.find((d) => d.key === f.which);
     if (!one) return said('day', 'Nothing of this dose is left from that day on.');
-    const factor = f.amount === null ? 1 : f.amount / doseAmount(one.rest);
+    const times = factorOf(state, one, f.amount);
+    if (!times.ok) return said('amount', times.error);
+    const factor = times.value;
     const wanted = f.alike ? open : [one];
     const strongest = Math.max(...wanted.map((d) => d.rest.strengthPercent * factor));
     if (strongest > 1000) return said('amount', 'More than ten times the rate: look again.');

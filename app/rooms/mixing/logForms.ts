@@ -1,3 +1,4 @@
+import { checkDose } from '../contenders/dose';
 import { z } from 'zod';
 import { ecFromPpm, ppmScales } from '~core/mixing/strength';
 import { PackId, ProductId, TreatmentId, UnitId } from '~core/model/ids';
@@ -131,9 +132,13 @@ export const DoseChangeForm = z
       z.number().int('Whole days.').min(0, 'Not before the start.').max(2000),
     ),
     stop: z.boolean(),
-    amount: optionalNumber().pipe(
-      z.number().positive('More than nothing; or stop it.').max(100_000).nullable(),
-    ),
+    amount: z
+      .string()
+      .trim()
+      .max(120)
+      .superRefine((text, ctx) => {
+        if (text !== '') checkDose(text, ctx);
+      }),
     everyDays: optionalNumber().pipe(
       z.number().int('Whole days.').min(1, 'At least a day.').max(365).nullable(),
     ),
@@ -144,7 +149,7 @@ export const DoseChangeForm = z
     alike: z.boolean(),
     reason: z.string().trim().min(1, 'Why? It goes into the review.').max(500),
   })
-  .refine((f) => f.stop || f.amount !== null || f.everyDays !== null || f.times !== null, {
+  .refine((f) => f.stop || f.amount !== '' || f.everyDays !== null || f.times !== null, {
     message: 'Type what changes.',
     path: ['amount'],
   });
