@@ -1,5 +1,4 @@
 import { sayStorageFault } from '../store/errors';
-import { announce } from '../ui/announce';
 import { answerTo } from './handedOver';
 import type { ActionResult } from './schemaFields';
 
@@ -24,8 +23,7 @@ async function answerOf<A, R>(action: (args: A) => Promise<R>, args: A): Promise
   } catch (fault) {
     // A redirect travels as a response.
     if (fault instanceof Response) throw fault;
-    const message = `Not kept: ${sayStorageFault(fault)} What is typed here stays.`;
-    announce(message);
+    const message = `${sayStorageFault(fault)} What is typed here stays.`;
     return { errors: { [NOT_STORED]: message } };
   }
 }

@@ -68,6 +68,7 @@ export function fieldErrors(error: z.ZodError): FieldErrors {
 /** A field that another tab changed as well, and not to the same. */
 export interface FieldConflict {
   path: string;
+  mine?: unknown;
   theirs?: unknown;
 }
 

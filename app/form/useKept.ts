@@ -12,7 +12,7 @@ export interface Refused {
 }
 
 /**
- * Something that is kept with every change: shown at once, sent to the route's action as `{ what, form }` with what it
+ * Something that is kept with every change: shown at once, sent to the route's action by its name with what it
  * began with, so that another tab's changes stay.
  * @param rev of the trial that `stored` is read from
  * @returns `keeping` until the store has it
@@ -28,7 +28,7 @@ export function useKept<T>(what: string, stored: T, rev: number) {
     (next: T) => {
       const step = (by: (s: KeptState<T>) => KeptState<T>) => setState(by);
       step((s) => sent(s, next));
-      void send({ what, form: { base, values: next } }).then((a) => step((s) => answered(s, next, a)));
+      void send({ what, base, values: next }).then((a) => step((s) => answered(s, next, a)));
     },
     [send, what, base],
   );

@@ -2,7 +2,8 @@ import { useCallback } from 'react';
 import { useFormAction, useSubmit } from 'react-router';
 import { newId } from '~core/model/newId';
 import { handOver } from './handedOver';
-import type { ActionResult } from './schemaFields';
+import { announce } from '../ui/announce';
+import { type ActionResult, saidBy } from './schemaFields';
 
 const sending = new EventTarget();
 
@@ -32,18 +33,20 @@ export function onSent(hear: (sent: Sent) => void): () => void {
 }
 
 interface Options {
+  /** whoever sends says itself what came of it */
+  silent?: boolean;
   /** what is sent is shown by the tiles of a plan, which hear of it themselves */
   tiles?: boolean;
 }
 
 /**
  * Sends one value to the route's action, each on its own: several may be under way (a fast hand on the pad), and a
- * later one must never cancel an earlier. The action answers by `announce`. Unless tiles show it, the whole screen is
+ * later one must never cancel an earlier. What the action answers is announced. Unless tiles show it, the whole screen is
  * drawn with it in the very next frame, before anything is written.
  *
  * @returns a function that sends, and gives the action's answer; nothing where it goes elsewhere
  */
-export function useSendForAnswer({ tiles = false }: Options = {}): (
+export function useSendForAnswer({ tiles = false, silent = false }: Options = {}): (
   data: object,
 ) => Promise<ActionResult | undefined> {
   const submit = useSubmit();
@@ -64,9 +67,13 @@ export function useSendForAnswer({ tiles = false }: Options = {}): (
       // An action that goes elsewhere says nothing.
       const over = Promise.race([answer, done.then(() => undefined)]);
       void askedUntil(over);
-      return over;
+      return over.then((result) => {
+        const text = result && saidBy(result);
+        if (!silent && text) announce('errors' in result ? `Not kept: ${text}` : text);
+        return result;
+      });
     },
-    [submit, action, tiles],
+    [submit, action, tiles, silent],
   );
 }
 

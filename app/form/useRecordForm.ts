@@ -4,16 +4,17 @@ import { useFetcher } from 'react-router';
 import { type Json, sameJson } from '~core/model/merge';
 import { useNotice } from '../ui/Notices';
 import { NOT_STORED } from './guarded';
-import type { ActionResult } from './schemaFields';
+import { type Clash, fieldAt, sayPath, sayValue, withoutItem } from './clashes';
+import type { ActionResult, FieldConflict } from './schemaFields';
 
 interface Options {
   /** said after saving, where the action says nothing */
   saved?: string;
   /**
-   * The form shows a record that another tab may change meanwhile: what it began with is sent along, and the
-   * action puts both sides together.
+   * The form shows a record that another tab may change meanwhile: what it began with is sent along under this name (of
+   * its `RecordForm`), and the action puts both sides together.
    */
-  merges?: boolean;
+  merges?: string;
   /** begins anew after saving, instead of showing what was saved */
   clears?: boolean;
   /** saved by itself when nobody has typed for a moment, without a notice */
@@ -30,14 +31,6 @@ interface Held<T> {
 /** How long a pause in typing saves what is typed. */
 const PAUSE_MS = 600;
 
-/** What a value of a form is called in a message. */
-const shown = (value: unknown): string =>
-  value === undefined || value === ''
-    ? 'nothing'
-    : typeof value === 'object'
-      ? 'something else'
-      : `“${String(value)}”`;
-
 /**
  * A form whose values go to the route's action as JSON and whose errors come back to the fields. What was
  * typed stays, whatever the action says, and whatever other tabs do to the record meanwhile.
@@ -46,7 +39,7 @@ const shown = (value: unknown): string =>
  */
 export function useRecordForm<T extends FieldValues>(
   defaults: T,
-  { saved = 'Saved.', merges = false, clears = false, asTyped = false }: Options = {},
+  { saved = 'Saved.', merges, clears = false, asTyped = false }: Options = {},
 ) {
   const form = useForm<T>({ defaultValues: defaults as DefaultValues<T>, shouldFocusError: true });
   const fetcher = useFetcher<ActionResult>();
@@ -54,16 +47,20 @@ export function useRecordForm<T extends FieldValues>(
   const [held, setHeld] = useState<Held<T>>({ base: defaults, shown: defaults });
   const [sent, setSent] = useState<T>();
   const [heard, setHeard] = useState<ActionResult>();
+  /** what both tabs changed, until somebody says which stands */
+  const [open, setOpen] = useState<readonly FieldConflict[]>([]);
   const { setError, reset, getValues, setFocus, setValue } = form;
   const { isDirty } = form.formState;
-  const changedUnder = merges && !sameJson(defaults as Json, held.base as Json);
+  const changedUnder = merges !== undefined && !sameJson(defaults as Json, held.base as Json);
   const answer = fetcher.state === 'idle' ? fetcher.data : undefined;
 
   if (answer && answer !== heard) {
     setHeard(answer);
-    // After a conflict, saving again is a choice made knowingly.
-    if ('conflicts' in answer) setHeld({ base: answer.theirs as T, shown: answer.merged as T });
-    else if (!('errors' in answer)) {
+    if ('conflicts' in answer) {
+      setHeld({ base: answer.theirs as T, shown: answer.merged as T });
+      setOpen(answer.conflicts);
+    } else if (!('errors' in answer)) {
+      setOpen([]);
       const base = (answer.now as T | undefined) ?? (clears ? defaults : (sent ?? defaults));
       setHeld({ base, shown: base, sent });
     }
@@ -89,9 +86,11 @@ export function useRecordForm<T extends FieldValues>(
   useEffect(() => {
     if (!heard) return;
     const mark = (messages: [path: string, message: string][]) => {
-      for (const [path, message] of messages) setError(path as Path<T>, { type: 'server', message });
+      // Of a thing that is there or not, the first of its fields is marked.
+      const at = messages.map(([path]) => (fieldAt(path)?.getAttribute('name') ?? path) as Path<T>);
+      for (const [i, [, message]] of messages.entries()) setError(at[i]!, { type: 'server', message });
       try {
-        if (messages[0]) setFocus(messages[0][0] as Path<T>);
+        if (at[0]) setFocus(at[0]);
       } catch {
         // the message may stand on a group that can't take the focus
       }
@@ -100,16 +99,20 @@ export function useRecordForm<T extends FieldValues>(
       mark(
         heard.conflicts.map(({ path, theirs }) => [
           path,
-          `Another tab has made this ${shown(theirs)}. Save again to keep yours, or type theirs.`,
+          theirs === undefined
+            ? 'Another tab took this away.'
+            : `Another tab has made this ${sayValue(theirs)}.`,
         ]),
       );
-      notice({ text: 'Another tab changed the same. Nothing is lost: see the marked fields.' });
+      notice({ text: 'Another tab changed the same. Nothing is lost: say above which stands.' });
     } else if ('errors' in heard) {
       const fields = Object.entries(heard.errors);
       mark(fields);
       notice({
         text:
           heard.errors[NOT_STORED] ??
+          // What belongs to no field of the form is said itself.
+          fields.find(([path]) => !fieldAt(path))?.[1] ??
           (fields.length === 1 ? 'One field needs a look.' : `${fields.length} fields need a look.`),
       });
     } else if (!asTyped) {
@@ -119,16 +122,17 @@ export function useRecordForm<T extends FieldValues>(
 
   const submit = form.handleSubmit((values) => {
     setSent(values);
-    const body = merges ? { base: held.base, values } : values;
+    const body = merges === undefined ? values : { what: merges, base: held.base, values };
     void fetcher.submit(body as never, { method: 'post', encType: 'application/json' });
   });
   const idle = fetcher.state === 'idle';
   const save = useEffectEvent(() => {
-    if (isDirty && idle) void submit();
+    if (isDirty && idle && open.length === 0) void submit();
   });
   const { subscribe } = form;
   useEffect(() => {
-    if (!asTyped || !isDirty || !idle) return;
+    // What both changed is asked about first: saved by itself, one would be put over the other.
+    if (!asTyped || !isDirty || !idle || open.length > 0) return;
     let timer = setTimeout(save, PAUSE_MS);
     const unsubscribe = subscribe({
       formState: { values: true },
@@ -141,10 +145,33 @@ export function useRecordForm<T extends FieldValues>(
       clearTimeout(timer);
       unsubscribe();
     };
-  }, [asTyped, isDirty, idle, subscribe]);
+  }, [asTyped, isDirty, idle, subscribe, open]);
+
+  const settle = (conflict: FieldConflict, as: 'mine' | 'theirs') => {
+    const value = conflict[as];
+    const others = open.filter((c) => c !== conflict);
+    form.clearErrors();
+    if (value === undefined) {
+      const { list, index, conflicts } = withoutItem(conflict.path, others);
+      const items = getValues(list as Path<T>) as unknown[];
+      setValue(list as Path<T>, items.filter((_, i) => i !== index) as never, { shouldDirty: true });
+      setOpen(conflicts);
+      return;
+    }
+    setValue(conflict.path as Path<T>, value as never, { shouldDirty: true });
+    setOpen(others);
+  };
+  const conflicts = open.map((c): Clash => ({
+    path: c.path,
+    what: sayPath(c.path, getValues()),
+    mine: sayValue(c.mine),
+    theirs: sayValue(c.theirs),
+    settle: (as) => settle(c, as),
+  }));
 
   return {
     form,
+    conflicts,
     /** something typed isn't saved yet */
     unsaved: isDirty || !idle,
     busy: fetcher.state !== 'idle',

@@ -1,3 +1,4 @@
+import { recordForm } from '../form/recordForm';
 import { z } from 'zod';
 import { fromMinor, toMinor } from '~core/cost/money';
 import type { PackId, ProductId } from '~core/model/ids';
@@ -297,3 +298,11 @@ export function toForm(p: Product | null, measures = usMeasures): ProductFormInp
 }
 
 export const newProductId = () => newId<ProductId>();
+
+/** A product as its page shows and changes it. */
+export const productRecord = recordForm({
+  name: 'product',
+  shown: (product: Product) => toForm(product),
+  schema: ProductForm,
+  apply: (product, values) => fromForm(product.id, values),
+});

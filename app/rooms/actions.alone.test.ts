@@ -4,8 +4,13 @@ import type { TrialId } from '~core/model/ids';
 import type { Plan } from '~core/model/plan';
 import { height, plan, unitId, weighing } from '~core/testing/trial';
 import { createTrial, loadTrial, sealPlan } from '../store/trials';
-import { layoutAction } from './layout/layoutActions';
+import { runCommand } from '../form/command';
+import type { ActionResult } from '../form/schemaFields';
+import { layoutCommands } from './layout/layoutActions';
 import { logAction } from './logActions';
+
+const layoutAction = (id: string, data: unknown) =>
+  runCommand(layoutCommands, id, data) as Promise<ActionResult>;
 
 let n = 0;
 let p: Plan;
@@ -81,12 +86,11 @@ describe('what the Layout room does', () => {
     ...over,
   });
   const areas = (...list: object[]) => ({
-    intent: 'areas',
-    unitShape: 'rectangle',
-    unitWidthCm: '',
-    unitDepthCm: '',
-    spares: '0',
-    areas: list,
+    what: 'areas',
+    values: {
+      ...{ intent: 'areas', unitShape: 'rectangle', unitWidthCm: '', unitDepthCm: '', spares: '0' },
+      areas: list,
+    },
   });
   const now = async () => (await loadTrial(p.id)).row.plan;
 
@@ -136,7 +140,7 @@ describe('what the Layout room does', () => {
     expect(await layoutAction(p.id, { intent: 'seal', seenPlanRev: await planRev(p.id) })).toMatchObject({
       saved: true,
     });
-    expect(await design()).toEqual({ errors: { intent: 'The plan is sealed; it isn’t changed any more.' } });
+    expect(await design()).toEqual({ errors: { design: 'The plan is sealed; it isn’t changed any more.' } });
     expect(await layoutAction(p.id, { intent: 'breakSeal' })).toMatchObject({ saved: true });
     expect((await loadTrial(p.id)).state.seal).toBeNull();
     await layoutAction(p.id, { intent: 'seal', seenPlanRev: await planRev(p.id) });

@@ -6,14 +6,17 @@ import type { Plan } from '~core/model/plan';
 import { firstOpenSample } from '~core/log/asked';
 import { protocols } from '~core/schedule/protocols';
 import { height, plan, trait, unitId, use as productUse } from '~core/testing/trial';
+import { positionKey } from '~core/model/positions';
 import { createTrial, deleteTrial, loadTrial, savePlan, sealPlan, wholeTrial } from '../store/trials';
 import { takeIn } from '../store/takeIn';
 import { restore } from '../store/bin';
 import { newTreatment, newUse } from './contenders/newContender';
 import { combinations, factorProblem, factorsOf } from './contenders/factorial';
-import { auditHeadline, fairnessAction } from './fairness/fairnessActions';
+import { runCommand } from '../form/command';
+import type { ActionResult } from '../form/schemaFields';
+import { auditHeadline, fairnessCommands } from './fairness/fairnessActions';
 import { bottleTags, unitLabels } from './layout/labelContent';
-import { layoutAction } from './layout/layoutActions';
+import { layoutCommands } from './layout/layoutActions';
 import { logAction } from './logActions';
 import { QuestionForm, applyQuestion, toQuestionForm } from './question/questionForm';
 import { parseScale, scaleToText } from './question/writtenScale';
@@ -30,7 +33,9 @@ beforeEach(async () => {
   await createTrial(p);
 });
 const now = async () => (await loadTrial(p.id)).row.plan;
-const does = (data: object) => layoutAction(p.id, data);
+const does = (data: object) => runCommand(layoutCommands, p.id, data) as Promise<ActionResult>;
+const fairnessAction = (id: string, data: object) =>
+  runCommand(fairnessCommands, id, data) as Promise<ActionResult>;
 const at = (row: number, column: number) => ({ areaId: p.areas[0]!.id, row, column });
 
 describe('Layout', () => {
@@ -73,17 +78,21 @@ describe('Layout', () => {
   });
   it('keeps readings, and takes them off', async () => {
     const readings = [{ position: at(0, 0), value: 210 }];
-    expect(await does({ intent: 'readings', name: 'Light', unit: 'lx', readings })).toMatchObject({
+    const read = (values: Record<string, string>, name = 'Light') => ({
+      what: 'readings',
+      values: { name, unit: 'lx', at: values },
+    });
+    expect(await does(read({ [positionKey(at(0, 0))]: '210' }))).toMatchObject({
       message: '1 readings are kept.',
     });
     expect((await now()).gradient!.readings).toEqual(readings);
-    await does({ intent: 'readings', name: 'Light', unit: 'lx', readings: [] });
+    await does(read({}));
     expect((await now()).gradient).toBeNull();
-    const unnamed = await does({ intent: 'readings', name: ' ', unit: '', readings });
+    const unnamed = await does(read({ [positionKey(at(0, 0))]: '210' }, ' '));
     expect('errors' in unnamed && unnamed.errors.name).toMatch(/Say what was read/);
   });
   it('keeps start sizes', async () => {
-    await does({ intent: 'sizes', sizes: [{ unitId: unitId('A', 0), size: 4.5 }] });
+    await does({ what: 'sizes', values: { sizes: { [unitId('A', 0)]: '4.5' } } });
     expect((await now()).units.find((u) => u.id === unitId('A', 0))!.startSize).toBe(4.5);
   });
   it('takes a balanced draw with its record', async () => {

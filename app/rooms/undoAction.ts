@@ -1,18 +1,13 @@
-import type { ActionResult } from '../form/schemaFields';
-import { describeChangeError } from '../store/errors';
+import { z } from 'zod';
+import { ok } from '~core/model/result';
+import { command } from '../form/command';
+import { refuse } from '../form/recordForm';
 import { TANGLED, undoPlan } from '../store/undo';
-import { announce } from '../ui/announce';
 
-/** Takes back this tab's last change of the plan and says what came of it. */
-export async function undoAction(trialId: string | undefined): Promise<ActionResult> {
+/** Takes back this tab's last change of the plan. */
+export const undoCommand = command(z.object({ intent: z.literal('undo') }), async (trialId) => {
   const undone = await undoPlan(trialId);
-  const text = undone.ok
-    ? undone.value
-      ? 'Taken back.'
-      : 'There is nothing to take back in this tab.'
-    : undone.error.tag === 'tangled'
-      ? TANGLED
-      : describeChangeError(undone.error);
-  announce(text);
-  return undone.ok ? { saved: true } : { errors: { intent: text } };
-}
+  if (undone.ok)
+    return ok({ message: undone.value ? 'Taken back.' : 'There is nothing to take back in this tab.' });
+  return undone.error.tag === 'tangled' ? refuse('intent', TANGLED) : { ok: false, error: undone.error };
+});

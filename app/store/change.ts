@@ -20,6 +20,11 @@ import { type LoadedTrial, current, remember } from './trialMemory';
 /** What a log line says, before it gets its stamp. */
 export type Saying = EntryBody | CorrectionBody;
 
+/** The line that takes another back. */
+export const takenBack = (supersedes: EntryId, reason = 'taken back'): CorrectionBody => ({
+  ...{ kind: 'correction', supersedes, replacement: null, reason },
+});
+
 /** A moment, and how far local time is ahead of UTC then. */
 export interface Happened {
   at: string;

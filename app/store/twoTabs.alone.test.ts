@@ -52,7 +52,7 @@ describe('plans', () => {
     const began = (await import('../rooms/question/questionForm')).toQuestionForm(await planNow());
     await two.savePlan(id, (x) => ({ ...x, winning: 'More weight.' }));
     const saved = await one.questionAction(
-      posted(id, { base: began, values: { ...began, prediction: 'A wins.' } }),
+      posted(id, { what: 'question', base: began, values: { ...began, prediction: 'A wins.' } }),
     );
     expect(saved).toMatchObject({ saved: true });
     expect(await planNow()).toMatchObject({ prediction: 'A wins.', winning: 'More weight.' });
@@ -62,7 +62,7 @@ describe('plans', () => {
     const began = (await import('../rooms/question/questionForm')).toQuestionForm(await planNow());
     await two.savePlan(id, (x) => ({ ...x, prediction: 'Theirs.' }));
     const values = { ...began, prediction: 'Mine.', winning: 'Weight.' };
-    const asked = await one.questionAction(posted(id, { base: began, values }));
+    const asked = await one.questionAction(posted(id, { what: 'question', base: began, values }));
     expect(asked).toMatchObject({
       conflicts: [{ path: 'prediction', theirs: 'Theirs.' }],
       merged: { prediction: 'Mine.', winning: 'Weight.' },
@@ -70,7 +70,7 @@ describe('plans', () => {
     expect((await planNow()).prediction).toBe('Theirs.');
     // Saving again, from what was shown, is a choice.
     const { theirs, merged } = asked as { theirs: object; merged: object };
-    await one.questionAction(posted(id, { base: theirs, values: merged }));
+    await one.questionAction(posted(id, { what: 'question', base: theirs, values: merged }));
     expect(await planNow()).toMatchObject({ prediction: 'Mine.', winning: 'Weight.' });
   });
 

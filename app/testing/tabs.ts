@@ -7,7 +7,12 @@ import { inTab } from './browserGlobals';
  */
 export async function openTab(name: string) {
   vi.resetModules();
+  const { runCommand } = await import('../form/command');
+  const { layoutCommands } = await import('../rooms/layout/layoutActions');
+  const { fairnessCommands } = await import('../rooms/fairness/fairnessActions');
   const modules = {
+    layoutAction: (id: string, data: unknown) => runCommand(layoutCommands, id, data),
+    fairnessAction: (id: string, data: unknown) => runCommand(fairnessCommands, id, data),
     ...(await import('../store/trials')),
     ...(await import('../store/takeIn')),
     ...(await import('../store/undo')),
@@ -15,8 +20,6 @@ export async function openTab(name: string) {
     ...(await import('../store/products')),
     ...(await import('../store/change')),
     ...(await import('../rooms/logActions')),
-    ...(await import('../rooms/layout/layoutActions')),
-    ...(await import('../rooms/fairness/fairnessActions')),
     bin: await import('../store/bin'),
     bench: await import('../store/bench'),
     ...(await import('../rooms/question/questionData')),

@@ -84,7 +84,13 @@ function mergeThings(
   return out;
 }
 
-/** Things by their ids: mine in my order, then what they added; gone where one side removed what the other left alone. */
+const byId = (list: readonly Json[]) =>
+  new Map(list.flatMap((v) => (idOf(v) === undefined ? [] : [[idOf(v)!, v]])));
+
+/**
+ * Things by their ids: in the order one side gave them, mine where neither or both did, then what the other added; gone
+ * where one side removed what the other left alone.
+ */
 function mergeLists(
   base: readonly Json[],
   mine: readonly Json[],
@@ -92,28 +98,27 @@ function mergeLists(
   path: string,
   conflicts: MergeConflict[],
 ): Json[] {
-  const find = (list: readonly Json[], id: string | undefined) => list.find((v) => idOf(v) === id);
+  const [was, own, other] = [byId(base), byId(mine), byId(theirs)];
+  const inOrder = (list: ReadonlyMap<string, Json>) =>
+    [...list.keys()].filter((id) => was.has(id) && own.has(id) && other.has(id));
+  const [before, here, there] = [inOrder(was), inOrder(own), inOrder(other)];
+  const theyMoved = !sameJson(there, before);
+  const iMoved = !sameJson(here, before);
+  if (theyMoved && iMoved && !sameJson(here, there)) conflicts.push({ path, mine, theirs });
+  const [first, second] = theyMoved && !iMoved ? [other, own] : [own, other];
   const out: Json[] = [];
-  mine.forEach((own, i) => {
-    const [before, other] = [find(base, idOf(own)), find(theirs, idOf(own))];
-    if (other === undefined && before !== undefined) {
-      // They took it away: that stands where I left it as it was.
-      if (sameJson(own, before)) return;
-      conflicts.push({ path: join(path, i), mine: own, theirs: undefined });
-      out.push(own);
-    } else {
-      out.push(other === undefined ? own : merge(before, own, other, join(path, i), conflicts));
+  for (const id of new Set([...first.keys(), ...second.keys()])) {
+    const at = join(path, out.length);
+    const [old, my, their] = [was.get(id), own.get(id), other.get(id)];
+    if (my !== undefined && their !== undefined) {
+      out.push(merge(old, my, their, at, conflicts));
+      continue;
     }
-  });
-  theirs.forEach((other) => {
-    const before = find(base, idOf(other));
-    if (find(mine, idOf(other)) !== undefined) return;
-    if (before === undefined) out.push(other);
-    else if (!sameJson(other, before)) {
-      // I took away what they changed: it stays, and is asked about.
-      conflicts.push({ path: join(path, out.length), mine: undefined, theirs: other });
-      out.push(other);
-    }
-  });
+    const left = (my ?? their)!;
+    // One side took away what the other left as it was: it is gone. What it changed stays, and is asked about.
+    if (old !== undefined && sameJson(left, old)) continue;
+    if (old !== undefined) conflicts.push({ path: at, mine: my, theirs: their });
+    out.push(left);
+  }
   return out;
 }

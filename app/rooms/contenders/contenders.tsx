@@ -1,4 +1,3 @@
-import { guarded } from '../../form/guarded';
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { FormProvider, useFieldArray, useWatch } from 'react-hook-form';
@@ -18,7 +17,7 @@ import { FactorTable } from './FactorTable';
 import { SameTable } from './SameTable';
 import { TreatmentRow } from './TreatmentRow';
 import { combinations, factorsOf } from './factorial';
-import { toContendersForm } from './contendersForm';
+import { toContendersForm, contendersRecord } from './contendersForm';
 import { copyOfTreatment, newTreatment } from './newContender';
 import './contenders.css';
 /** Each school of matching, and what it answers. */
@@ -31,7 +30,7 @@ const matchingNotes: Record<Matching, string> = {
 };
 
 export const clientLoader = loadContenders;
-export const clientAction = guarded(contendersAction);
+export const clientAction = contendersAction;
 
 export default function ContendersRoom() {
   const data = useLoaderData<typeof clientLoader>();
@@ -40,7 +39,7 @@ export default function ContendersRoom() {
 
 function ContendersEditor({ id, plan, products, blind, sealedAt }: ContendersData) {
   const shown = useMemo(() => toContendersForm(plan), [plan]);
-  const { form, busy, stale, onSubmit } = useRecordForm(shown, { merges: true });
+  const { form, busy, stale, conflicts, onSubmit } = useRecordForm(shown, { merges: contendersRecord.name });
   const rows = useFieldArray({ control: form.control, name: 'treatments', keyName: 'key' });
   const matchedOn = useWatch({ control: form.control, name: 'matchedOn' });
   const [factors, setFactors] = useState(false);
@@ -57,7 +56,7 @@ function ContendersEditor({ id, plan, products, blind, sealedAt }: ContendersDat
             What is compared with what. Without a control nobody sees that a product did worse than nothing.
           </RoomHead>
           <SealedBanner trialId={id} sealedAt={sealedAt} />
-          <StaleNote stale={stale} />
+          <StaleNote stale={stale} conflicts={conflicts} />
           <div className="fields" style={{ marginBottom: '1rem' }}>
             <div className="w3">
               <Choice

@@ -1,3 +1,5 @@
+import { err, ok } from '~core/model/result';
+import { recordForm } from '../../form/recordForm';
 import { z } from 'zod';
 import { ProductId, TreatmentId as TreatmentIdSchema } from '~core/model/ids';
 import { Conditions, Factor, type Plan, ProductUse, Role, Treatment, matchings } from '~core/model/plan';
@@ -266,3 +268,17 @@ export function toContendersForm(plan: Plan): ContendersFormInput {
     })),
   };
 }
+
+/** The plan as the Contenders room shows and changes it. */
+export const contendersRecord = recordForm({
+  name: 'treatments',
+  shown: toContendersForm,
+  schema: ContendersForm,
+  apply: (plan: Plan, values, library) => {
+    const products = [...library, ...plan.products];
+    const errors = doseErrors(values, products, plan.unitNoun);
+    return Object.keys(errors).length > 0
+      ? err({ tag: 'refused' as const, errors })
+      : ok(applyContenders(plan, values, products));
+  },
+});

@@ -1,22 +1,18 @@
-import { guarded } from '../../form/guarded';
-import { sentIn } from '../../form/handedOver';
+import { toAction } from '../../form/command';
 import Button from '@mui/material/Button';
 import { useLoaderData } from 'react-router';
 import { type AuditFinding, audit, openFindings } from '~core/fairness/audit';
 import { severityNames } from '~core/fairness/rule';
 import { sentenceCase } from '~core/quantity/format';
-import { fieldErrors, type ActionResult } from '../../form/schemaFields';
 import { usePost } from '../../form/usePost';
 import { loadTrial } from '../../store/trials';
 import { undoDepth } from '../../store/undo';
-import { announce } from '../../ui/announce';
 import { RoomHead } from '../../ui/RoomHead';
 import { SealedBanner } from '../SealedBanner';
 import { auditInputOf } from '../auditOf';
-import { saidBy } from '../../form/schemaFields';
 import type { RoomArgs } from '../roomArgs';
 import { FindingRow } from './FindingRow';
-import { FairnessAct, auditHeadline, fairnessAction } from './fairnessActions';
+import { auditHeadline, fairnessCommands } from './fairnessActions';
 import './fairness.css';
 
 export async function clientLoader({ params }: RoomArgs) {
@@ -33,13 +29,7 @@ export async function clientLoader({ params }: RoomArgs) {
   };
 }
 
-export const clientAction = guarded(async ({ params, request }: RoomArgs): Promise<ActionResult> => {
-  const parsed = FairnessAct.safeParse(await sentIn(request));
-  if (!parsed.success) return { errors: fieldErrors(parsed.error) };
-  const result = await fairnessAction(params.trialId, parsed.data);
-  announce(saidBy(result) ?? 'Done.');
-  return result;
-});
+export const clientAction = toAction(fairnessCommands);
 
 export default function FairnessRoom() {
   const { id, findings, codes, sealedAt, hidden, undoable } = useLoaderData<typeof clientLoader>();

@@ -1,3 +1,4 @@
+import { areasRecord } from './layoutRecords';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
@@ -27,7 +28,9 @@ export function AreasForm({
   elsewhere: readonly PlacesElsewhere[];
 }) {
   const shown = useMemo(() => toAreasForm(plan), [plan]);
-  const { form, busy, stale, onSubmit } = useRecordForm<AreaFormInput>(shown, { merges: true });
+  const { form, busy, stale, conflicts, onSubmit } = useRecordForm<AreaFormInput>(shown, {
+    merges: areasRecord.name,
+  });
   const inches = useWatch({ control: form.control, name: 'inches' }) ?? false;
   const length = (text: string) => withUnit(text, 'length', inches);
   const rows = useFieldArray({ control: form.control, name: 'areas', keyName: 'key' });
@@ -36,7 +39,7 @@ export function AreasForm({
       <LockedForm value={locked}>
         <form onSubmit={onSubmit} noValidate className="section">
           <UnsavedGuard busy={busy} />
-          <StaleNote stale={stale} />
+          <StaleNote stale={stale} conflicts={conflicts} />
           <h2>Places</h2>
           <p className="quiet">
             Row 1 is at the back, column 1 at the left. With width and depth the plan is drawn to scale.

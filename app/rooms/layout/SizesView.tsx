@@ -1,5 +1,6 @@
 import Button from '@mui/material/Button';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useMemo } from 'react';
+import { useWatch } from 'react-hook-form';
 import { numberIn } from '~core/quantity/number';
 import type { UnitId } from '~core/model/ids';
 import { START_SIZE_LIMIT_PERCENT } from '~core/plan/limits';
@@ -7,41 +8,35 @@ import { planIndex } from '~core/plan/planIndex';
 import { startSizes } from '~core/plan/startSizes';
 import { formatFigure } from '~core/quantity/format';
 import { LeaveGuard } from '../../form/UnsavedGuard';
-import { useSend } from '../../form/usePost';
+import { StaleNote } from '../../form/StaleNote';
+import { useRecordForm } from '../../form/useRecordForm';
 import { PlanView } from '../../ui/PlanView';
 import { Tessera, TesseraName, tesseraLetter } from '../../ui/Tessera';
 import { tileInk, unitNumber } from '../../ui/UnitTile';
 import type { LayoutData } from './layoutData';
+import { sizesRecord } from './layoutRecords';
 
 /** Start size of every unit, and whether the contenders began alike. */
 export function SizesView({ plan, positions, seal, head }: LayoutData & { head: ReactNode }) {
-  const send = useSend();
-  const [dirty, setDirty] = useState(false);
-  const [typed, setTyped] = useState<ReadonlyMap<UnitId, string>>(
-    () => new Map(plan.units.map((u) => [u.id, u.startSize === null ? '' : String(u.startSize)])),
-  );
+  const defaults = useMemo(() => sizesRecord.shown(plan), [plan]);
+  const { form, busy, stale, conflicts, onSubmit } = useRecordForm(defaults, { merges: sizesRecord.name });
+  const { errors, isDirty } = form.formState;
+  const typed = useWatch({ control: form.control, name: 'sizes' });
   const sizes = new Map<UnitId, number>();
   const wrong = new Set<UnitId>();
-  for (const [id, text] of typed) {
-    if (text.trim() === '') continue;
-    const value = numberIn(text);
-    if (value === null || value < 0) wrong.add(id);
-    else sizes.set(id, value);
+  for (const { id } of plan.units) {
+    const text = typed[id] ?? '';
+    const value = text.trim() === '' ? null : numberIn(text);
+    if (errors.sizes?.[id] || (text.trim() !== '' && (value === null || value < 0))) wrong.add(id);
+    else if (value !== null) sizes.set(id, value);
   }
-  const keep = async () => {
-    setDirty(false);
-    const kept = await send({
-      intent: 'sizes',
-      sizes: plan.units.map((u) => ({ unitId: u.id, size: sizes.get(u.id) ?? null })),
-    });
-    if (!kept) setDirty(true);
-  };
   const { rows, spreadPercent: spread } = startSizes(plan, sizes);
   return (
-    <div className="with-side">
-      <LeaveGuard unsaved={dirty} what="The start sizes you typed" />
+    <form className="with-side" onSubmit={onSubmit} noValidate>
+      <LeaveGuard unsaved={isDirty && !busy} what="The start sizes you typed" />
       <div className="main">
         {head}
+        <StaleNote stale={stale} conflicts={conflicts} />
         {plan.units.length > 0 ? (
           <PlanView
             plan={plan}
@@ -61,12 +56,8 @@ export function SizesView({ plan, positions, seal, head }: LayoutData & { head: 
                     inputMode="decimal"
                     aria-label={`Start size of ${unit.code}`}
                     aria-invalid={wrong.has(unit.id)}
-                    value={typed.get(unit.id) ?? ''}
                     disabled={seal !== null}
-                    onChange={(e) => {
-                      setTyped(new Map(typed).set(unit.id, e.target.value));
-                      setDirty(true);
-                    }}
+                    {...form.register(`sizes.${unit.id}`)}
                   />
                 </label>
               );
@@ -117,12 +108,12 @@ export function SizesView({ plan, positions, seal, head }: LayoutData & { head: 
         )}
         {seal === null && plan.units.length > 0 && (
           <div>
-            <Button variant="contained" disabled={wrong.size > 0} onClick={() => void keep()}>
+            <Button type="submit" variant="contained" disabled={busy}>
               Save the start sizes
             </Button>
           </div>
         )}
       </aside>
-    </div>
+    </form>
   );
 }

@@ -1,5 +1,3 @@
-import { guarded } from '../../form/guarded';
-import { sentIn } from '../../form/handedOver';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
@@ -23,9 +21,9 @@ import { Caution } from '../../ui/Caution';
 import { download } from '../../ui/download';
 import { RoomHead } from '../../ui/RoomHead';
 import { Tessera } from '../../ui/Tessera';
-import { announce } from '../../ui/announce';
 import type { RoomArgs } from '../roomArgs';
-import { layoutAction } from './layoutActions';
+import { toAction } from '../../form/command';
+import { layoutCommands } from './layoutActions';
 import { type LabelContent, bottleTags, jarTags, unitLabels } from './labelContent';
 import { pdfBlob } from '../../ui/pdfBlob';
 import { labelsDocument } from './labelsPdf';
@@ -71,11 +69,7 @@ export async function clientLoader({ params }: RoomArgs) {
   };
 }
 
-export const clientAction = guarded(async ({ params, request }: RoomArgs) => {
-  const result = await layoutAction(params.trialId, await sentIn(request));
-  if ('saved' in result && result.message) announce(result.message);
-  return result;
-});
+export const clientAction = toAction(layoutCommands);
 
 const numbers: [key: Exclude<keyof LabelSheet, 'paper'>, label: string, low: number, high: number][] = [
   ['columns', 'Across', 1, 6],

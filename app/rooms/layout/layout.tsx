@@ -1,4 +1,5 @@
-import { guarded } from '../../form/guarded';
+import { toAction } from '../../form/command';
+import { layoutCommands } from './layoutActions';
 import { plural } from '~core/quantity/format';
 import Button from '@mui/material/Button';
 import { useHotkeys } from 'react-hotkeys-hook';
@@ -8,7 +9,7 @@ import { RoomHead } from '../../ui/RoomHead';
 import { ViewSwitch } from '../../ui/ViewSwitch';
 import { isTyping } from '../../ui/keys';
 import { ArrangeView } from './ArrangeView';
-import { layoutRoomAction, loadLayout } from './layoutData';
+import { loadLayout } from './layoutData';
 import { LightView } from './LightView';
 import { PlacesView } from './PlacesView';
 import { RotationView } from './RotationView';
@@ -26,7 +27,7 @@ const views = [
 type View = (typeof views)[number][0];
 
 export const clientLoader = loadLayout;
-export const clientAction = guarded(layoutRoomAction);
+export const clientAction = toAction(layoutCommands);
 
 export default function LayoutRoom() {
   const data = useLoaderData<typeof clientLoader>();

@@ -3,15 +3,11 @@ import { localDay } from '~core/log/localDay';
 import { verifySeal } from '~core/log/verifySeal';
 import { dayOfDate } from '~core/plan/days';
 import { missingForSeal } from '~core/plan/seal';
-import { saidBy } from '../../form/schemaFields';
 import type { Plan } from '~core/model/plan';
 import { listTrials, loadTrial } from '../../store/trials';
 import { undoDepth } from '../../store/undo';
-import { announce } from '../../ui/announce';
 import { plainAuditInput } from '../auditOf';
 import type { RoomArgs } from '../roomArgs';
-import { layoutAction } from './layoutActions';
-import { sentIn } from '../../form/handedOver';
 
 /** Places of other trials, newest first, each set once: a shelf is measured once and used for years. */
 async function placesElsewhere(trialId: string): Promise<PlacesElsewhere[]> {
@@ -64,15 +60,3 @@ export async function loadLayout({ params }: RoomArgs) {
   };
 }
 export type LayoutData = Awaited<ReturnType<typeof loadLayout>>;
-
-/** Forms with fields of their own show their messages there; all else answers by a notice. */
-const formIntents = new Set(['', 'areas', 'design']);
-
-export async function layoutRoomAction({ params, request }: RoomArgs) {
-  const data: unknown = await sentIn(request);
-  const result = await layoutAction(params.trialId, data);
-  const intent = typeof data === 'object' && data !== null && 'intent' in data ? String(data.intent) : '';
-  const text = saidBy(result);
-  if (!formIntents.has(intent) && text) announce(text);
-  return result;
-}

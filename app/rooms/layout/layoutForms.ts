@@ -91,18 +91,6 @@ export const MoveForm = z.object({
 
 export const ReserveForm = z.object({ intent: z.literal('reserve'), position: Position });
 
-export const ReadingsForm = z.object({
-  intent: z.literal('readings'),
-  name: z.string().trim().min(1, 'Say what was read.').max(60),
-  unit: z.string().trim().max(30),
-  readings: z.array(z.object({ position: Position, value: z.number('That isn’t a number.') })),
-});
-
-export const SizesForm = z.object({
-  intent: z.literal('sizes'),
-  sizes: z.array(z.object({ unitId: UnitId, size: z.number().min(0, 'Not below 0.').nullable() })),
-});
-
 export const RotationForm = z.object({
   intent: z.literal('rotation'),
   everyDays: typedNumber('Every how many days?').pipe(Rotation.shape.everyDays),
@@ -114,21 +102,6 @@ export const BlindForm = z.object({ intent: z.literal('blinding'), blinding: z.e
 export const TurnForm = z.object({ intent: z.literal('turn'), number: z.number().int().min(1) });
 export const SealForm = z.object({ intent: z.literal('seal'), seenPlanRev: z.number().int() });
 export const Simple = z.object({ intent: z.enum(['undo', 'breakSeal', 'reveal', 'labelsPrinted']) });
-
-export const LayoutForm = z.discriminatedUnion('intent', [
-  AreaForm,
-  DesignForm,
-  BalancedForm,
-  MoveForm,
-  ReserveForm,
-  ReadingsForm,
-  SizesForm,
-  RotationForm,
-  BlindForm,
-  TurnForm,
-  SealForm,
-  Simple,
-]);
 
 /** The kind of place that is usual for the kind of trial. */
 export const usualKind = (plan: Pick<Plan, 'protocolId'>): AreaKind | undefined =>

@@ -10,13 +10,13 @@ import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
 import { SealedBanner } from '../SealedBanner';
 import type { MixingData } from './mixingData';
-import { toSetUpForm } from './setUpForm';
+import { toSetUpForm, setUpRecord } from './setUpForm';
 
 /** Tools, water, regimen, band and rates of exchange: the part of the plan that mixing rests on. */
 export function SetUpView({ data }: { data: MixingData }) {
   const { id, plan, state } = data;
   const shown = useMemo(() => toSetUpForm(plan), [plan]);
-  const { form, busy, stale, onSubmit } = useRecordForm(shown, { merges: true });
+  const { form, busy, stale, conflicts, onSubmit } = useRecordForm(shown, { merges: setUpRecord.name });
   const unsaid = { ...plan, mixing: { ...plan.mixing, inOwnTank: undefined } };
   const usual = (band: (typeof practiceBands)[number]) => {
     const put = (name: 'ecLow' | 'ecHigh' | 'phLow' | 'phHigh' | 'source', value: string) =>
@@ -33,7 +33,7 @@ export function SetUpView({ data }: { data: MixingData }) {
         <form onSubmit={onSubmit} noValidate style={{ maxWidth: '58rem' }}>
           <UnsavedGuard busy={busy} />
           <SealedBanner trialId={id} sealedAt={state.seal?.at ?? null} />
-          <StaleNote stale={stale} />
+          <StaleNote stale={stale} conflicts={conflicts} />
           <div className="fields">
             <div className="w6">
               <Choice

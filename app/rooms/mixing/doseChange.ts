@@ -9,10 +9,10 @@ import { type Result, err, ok } from '~core/model/result';
 import { amountOf, howDense } from '~core/mixing/density';
 import { resolveDose } from '../contenders/dose';
 import { localDay } from '~core/log/localDay';
-import type { ActionResult } from '../../form/schemaFields';
+import { type Answer, done } from '../../form/command';
+import { type Refused, refuse } from '../../form/recordForm';
 import { appendEntries } from '../../store/trials';
 import type { DoseChangeForm } from './logForms';
-import { type Said, answer, said } from './said';
 
 type Sent = z.output<typeof DoseChangeForm>;
 
@@ -91,19 +91,19 @@ function factorOf(
 }
 
 /** Writes down that a dose is another from a day on; the sealed plan stays as it is. */
-export async function changeDose(trialId: string | undefined, f: Sent): Promise<ActionResult> {
+export async function changeDose(trialId: string | undefined, f: Sent): Promise<Answer> {
   let lines = 0;
-  const done = await appendEntries<Said>(trialId, ({ state }) => {
-    if (!state.seal) return said('which', 'Before the seal doses are changed in Contenders.');
+  const written = await appendEntries<Refused>(trialId, ({ state }) => {
+    if (!state.seal) return refuse('which', 'Before the seal doses are changed in Contenders.');
     const open = openDoses(state, f.day);
     const one = open.find((d) => d.key === f.which);
-    if (!one) return said('day', 'Nothing of this dose is left from that day on.');
+    if (!one) return refuse('day', 'Nothing of this dose is left from that day on.');
     const times = factorOf(state, one, f.amount);
-    if (!times.ok) return said('amount', times.error);
+    if (!times.ok) return refuse('amount', times.error);
     const factor = times.value;
     const wanted = f.alike ? open : [one];
     const strongest = Math.max(...wanted.map((d) => d.rest.strengthPercent * factor));
-    if (strongest > 1000) return said('amount', 'More than ten times the rate: look again.');
+    if (strongest > 1000) return refuse('amount', 'More than ten times the rate: look again.');
     const bodies = wanted.map(({ treatment, of, rest, given }): EntryBody => ({
       kind: 'doseChange',
       treatmentId: treatment.id,
@@ -116,7 +116,5 @@ export async function changeDose(trialId: string | undefined, f: Sent): Promise<
     lines = bodies.length;
     return ok(bodies);
   });
-  return done.ok
-    ? { saved: true, message: lines === 1 ? 'The change is in the log.' : `${lines} changes are in the log.` }
-    : answer(done.error);
+  return done(written, lines === 1 ? 'The change is in the log.' : `${lines} changes are in the log.`);
 }

@@ -10,7 +10,9 @@ import { createTrial, loadTrial, savePlan, sealPlan } from '../../store/trials';
 import { batchOf } from '~core/mixing/batch';
 import { fromMarks, toMarks } from '~core/mixing/bucket';
 import { bottlesOn, partNames, stockName } from '~core/mixing/bottles';
-import { mixingAction } from './mixingActions';
+import { runCommand } from '../../form/command';
+import type { ActionResult } from '../../form/schemaFields';
+import { mixingCommands } from './mixingActions';
 import { applyMatch } from '~core/mixing/matchPlan';
 import { SetUpForm, applySetUp, toSetUpForm } from './setUpForm';
 import { vesselsOf } from '~core/mixing/vessels';
@@ -31,6 +33,9 @@ const dose = productUse({
   fromDay: 3,
   timesPerUnit: 3,
 });
+const mixingAction = (id: string, data: unknown) =>
+  runCommand(mixingCommands, id, data) as Promise<ActionResult>;
+
 let n = 0;
 let p: Plan;
 beforeEach(async () => {
@@ -393,14 +398,16 @@ describe('the set-up', () => {
     [{ ecLow: '1' }, 'source', /where the band comes from/],
     [{ scaleStepG: '-1' }, 'scaleStepG', /More than 0/],
   ])('%#: says what is wrong at its field', async (over, field, said) => {
-    const result = await mixingAction(p.id, { ...toSetUpForm(p), ...over });
+    const result = await mixingAction(p.id, { what: 'setUp', values: { ...toSetUpForm(p), ...over } });
     expect(errorsOf(result)[field]).toMatch(said);
   });
   it('is sealed with the plan', async () => {
-    await mixingAction(p.id, { ...toSetUpForm(p), sparePercent: '20' });
+    await mixingAction(p.id, { what: 'setUp', values: { ...toSetUpForm(p), sparePercent: '20' } });
     expect((await loadTrial(p.id)).row.plan.mixing.sparePercent).toBe(20);
     await sealPlan(p.id);
-    expect(errorsOf(await mixingAction(p.id, toSetUpForm(p))).regimen).toMatch(/sealed/);
+    expect(errorsOf(await mixingAction(p.id, { what: 'setUp', values: toSetUpForm(p) })).setUp).toMatch(
+      /sealed/,
+    );
   });
   it('matched doses are worked out from the plan as it is, go into it, and can be undone', async () => {
     const match = {

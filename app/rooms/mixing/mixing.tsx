@@ -1,4 +1,5 @@
-import { guarded } from '../../form/guarded';
+import { toAction } from '../../form/command';
+import { mixingCommands } from './mixingActions';
 import { useLoaderData, useSearchParams } from 'react-router';
 import { regimenNames } from '~core/model/plan';
 import { RoomHead } from '../../ui/RoomHead';
@@ -6,7 +7,7 @@ import { ViewSwitch } from '../../ui/ViewSwitch';
 import { MixingClosed, useHelper } from '../OnlyHelper';
 import { CompareView } from './CompareView';
 import { DayView } from './DayView';
-import { loadMixing, mixingRoomAction } from './mixingData';
+import { loadMixing } from './mixingData';
 import { ProgrammeView } from './ProgrammeView';
 import { ReservoirsView } from './ReservoirsView';
 import { SetUpView } from './SetUpView';
@@ -23,7 +24,7 @@ const views = [
 type View = (typeof views)[number][0];
 
 export const clientLoader = loadMixing;
-export const clientAction = guarded(mixingRoomAction);
+export const clientAction = toAction(mixingCommands);
 
 export default function MixingRoom() {
   const data = useLoaderData<typeof clientLoader>();

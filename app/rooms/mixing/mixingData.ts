@@ -5,14 +5,10 @@ import { livingUnits } from '~core/log/asked';
 import { dayOfDate } from '~core/plan/days';
 import { todayDate } from '../../bench/clock';
 import { listProducts } from '../../store/products';
-import { saidBy } from '../../form/schemaFields';
 import { listTrials, loadTrial } from '../../store/trials';
 import { undoDepth } from '../../store/undo';
-import { announce } from '../../ui/announce';
 import type { RoomArgs } from '../roomArgs';
 import { bottlesOn, partNames, stockName } from '~core/mixing/bottles';
-import { mixingAction } from './mixingActions';
-import { sentIn } from '../../form/handedOver';
 
 export async function loadMixing({ params, request }: RoomArgs) {
   const trial = await loadTrial(params.trialId);
@@ -52,17 +48,3 @@ export async function loadMixing({ params, request }: RoomArgs) {
   };
 }
 export type MixingData = Awaited<ReturnType<typeof loadMixing>>;
-
-/** Deeds without fields answer by a notice; forms show their messages at the field. */
-const plainIntents = new Set(['match', 'bringBack', 'undo']);
-
-export async function mixingRoomAction({ params, request }: RoomArgs) {
-  const data: unknown = await sentIn(request);
-  const result = await mixingAction(params.trialId, data);
-  const intent = typeof data === 'object' && data !== null && 'intent' in data ? String(data.intent) : '';
-  const text = saidBy(result);
-  // The card of a mix that is logged gives way to the batch, and can't answer itself.
-  const gone = intent === 'mix' && !('errors' in result);
-  if ((plainIntents.has(intent) || gone) && text) announce(text);
-  return result;
-}

@@ -1,3 +1,4 @@
+import { recordForm } from '../../form/recordForm';
 import { z } from 'zod';
 import { numberIn } from '~core/quantity/number';
 import { elements } from '~core/model/element';
@@ -120,4 +121,12 @@ export const applySetUp = (
     band: { ecLow: f.ecLow, ecHigh: f.ecHigh, phLow: f.phLow, phHigh: f.phHigh, source: f.source },
     exchange: f.exchange,
   },
+});
+
+/** The plan as Mixing's set-up shows and changes it. */
+export const setUpRecord = recordForm({
+  name: 'setUp',
+  shown: toSetUpForm,
+  schema: SetUpForm,
+  apply: applySetUp,
 });

@@ -1,4 +1,3 @@
-import { guarded } from '../../form/guarded';
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
 import { FormProvider, useWatch } from 'react-hook-form';
@@ -15,10 +14,10 @@ import { ProtocolPanel } from './ProtocolPanel';
 import { DecidesSection } from './DecidesSection';
 import { RoundsSection } from './RoundsSection';
 import { TraitsSection } from './TraitsSection';
-import { toQuestionForm } from './questionForm';
+import { toQuestionForm, questionRecord } from './questionForm';
 import './question.css';
 export const clientLoader = loadQuestion;
-export const clientAction = guarded(questionAction);
+export const clientAction = questionAction;
 
 export default function QuestionRoom() {
   const data = useLoaderData<typeof clientLoader>();
@@ -27,7 +26,7 @@ export default function QuestionRoom() {
 
 function QuestionEditor({ id, plan, sealedAt, undoable }: QuestionData) {
   const shown = useMemo(() => toQuestionForm(plan), [plan]);
-  const { form, busy, stale, onSubmit } = useRecordForm(shown, { merges: true });
+  const { form, busy, stale, conflicts, onSubmit } = useRecordForm(shown, { merges: questionRecord.name });
   const locked = sealedAt !== null;
   const post = usePost();
   return (
@@ -53,7 +52,7 @@ function QuestionEditor({ id, plan, sealedAt, undoable }: QuestionData) {
             trust.
           </RoomHead>
           <SealedBanner trialId={id} sealedAt={sealedAt} />
-          <StaleNote stale={stale} />
+          <StaleNote stale={stale} conflicts={conflicts} />
           <ProtocolPanel protocolId={plan.protocolId} locked={locked} />
           <div className="fields">
             <div className="w12">

@@ -1,3 +1,4 @@
+import { recordForm } from '../../form/recordForm';
 import { z } from 'zod';
 import { RoundId as RoundIdSchema, type TraitId, TraitId as TraitIdSchema } from '~core/model/ids';
 import { gradesOf } from '~core/log/picks';
@@ -256,3 +257,11 @@ export function toQuestionForm(plan: Plan): QuestionFormInput {
     rounds: plan.rounds.map((r) => ({ ...r, day: String(r.day), traitIds: [...r.traitIds] })),
   };
 }
+
+/** The plan as the Question room shows and changes it. */
+export const questionRecord = recordForm({
+  name: 'question',
+  shown: toQuestionForm,
+  schema: QuestionForm,
+  apply: applyQuestion,
+});

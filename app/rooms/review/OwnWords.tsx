@@ -9,7 +9,7 @@ import { useEffect, useState } from 'react';
 import type { Block } from '~core/report/block';
 import { type FigureRegion, figureRegionIds, figureRegions } from '~core/quantity/region';
 import { ALWAYS, type Edit, inOrder, sectionsOf, sentencesOf } from '~core/report/edits';
-import type { Own } from './reviewData';
+import type { Own } from './reviewRecords';
 
 interface Props {
   /** the document as it is generated */

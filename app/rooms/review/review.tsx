@@ -1,4 +1,3 @@
-import { guarded } from '../../form/guarded';
 import Button from '@mui/material/Button';
 import { zipSync, strToU8 } from 'fflate';
 import { useEffect, useMemo, useState } from 'react';
@@ -42,13 +41,14 @@ import { findingPng } from '../../ui/findingChart';
 import { lanesOf } from '../findings/findingData';
 import { ChosenPhotos } from './ChosenPhotos';
 import { contactSheetPicture, photoPicture } from './contactSheetPicture';
-import { type Own, type ReviewData, loadReview, ownOf, reviewAction } from './reviewData';
+import { type ReviewData, loadReview, reviewAction } from './reviewData';
+import { type Own, ownOf, reviewRecord } from './reviewRecords';
 import { OwnWords } from './OwnWords';
 import { drawnOnce } from './drawnOnce';
 import { CodesClosed } from '../CodesClosed';
 import './review.css';
 export const clientLoader = loadReview;
-export const clientAction = guarded(reviewAction);
+export const clientAction = reviewAction;
 
 /** The piece that is read, and the record behind it. */
 const levels = [
@@ -123,7 +123,10 @@ export default function ReviewRoom() {
 
 function OpenReview(data: ReviewData) {
   const { plan, review, blocks, broken } = data;
-  const { form, busy, stale, unsaved, onSubmit } = useRecordForm(review, { merges: true, asTyped: true });
+  const { form, busy, stale, conflicts, unsaved, onSubmit } = useRecordForm(review, {
+    merges: reviewRecord.name,
+    asTyped: true,
+  });
   const stored = useMemo(() => ownOf(review), [review]);
   const { shown: own, keep: keepOwn, keeping, refused } = useKept('own', stored, data.rev);
   const keep = (over: Partial<Own>) => keepOwn({ ...own, ...over });
@@ -248,7 +251,7 @@ function OpenReview(data: ReviewData) {
         <FormProvider {...form}>
           <form onSubmit={onSubmit} noValidate className="stack">
             <UnsavedGuard busy={busy} also={refused !== null || rewriting} />
-            <StaleNote stale={stale} />
+            <StaleNote stale={stale} conflicts={conflicts} />
             {broken && (
               <p role="alert" className="note bad">
                 {broken}

@@ -12,22 +12,16 @@ import { filmingBlocks } from '~core/report/filming';
 import { inFigures } from '~core/quantity/region';
 import { settled } from '~core/report/settled';
 import { edited } from '~core/report/edits';
-import { ReviewText } from '~core/log/trial';
-import { z } from 'zod';
 import type { Plan } from '~core/model/plan';
 import { countOf, formatFigure } from '~core/quantity/format';
 import type { Finding } from '~core/account/finding';
 import { type Verdict, makeVerdict } from '~core/verdict/verdict';
 import { todayDate } from '../../bench/clock';
-import { type MergeError, SentForm, mergedValues, refusal } from '../../form/mergedForm';
-import { type ActionResult, saidBy } from '../../form/schemaFields';
-import { announce } from '../../ui/announce';
-import { ok } from '~core/model/result';
-import { change } from '../../store/change';
+import { saves, toAction } from '../../form/command';
+import { ownRecord, reviewRecord } from './reviewRecords';
 import { allFindings, nameIn } from '../findings/findingData';
 import { plainAuditInput } from '../auditOf';
 import type { RoomArgs } from '../roomArgs';
-import { sentIn } from '../../form/handedOver';
 
 export async function loadReview({ params }: RoomArgs) {
   // What is said of the methods comes from beside the screen: it is asked for as the review writes figures.
@@ -107,49 +101,7 @@ const socialOf = (plan: Plan, primary: Finding, verdict: Verdict, nameOf: (id: s
 
 export type ReviewData = ReturnType<typeof written>;
 
-/** Sentences rewritten and sections left out: kept by themselves, beside what is typed in the form. */
-const Own = ReviewText.pick({
-  edits: true,
-  hidden: true,
-  order: true,
-  photos: true,
-  figures: true,
-}).required();
-export type Own = z.infer<typeof Own>;
-const OwnSent = z.object({ what: z.literal('own'), form: SentForm });
-
-/** That part of a review. */
-export const ownOf = ({ edits, hidden, order, photos, figures }: ReviewText): Own => ({
-  edits: edits ?? [],
-  hidden: hidden ?? [],
-  order: order ?? [],
-  photos: photos ?? [],
-  figures: figures ?? 'plain',
+export const reviewAction = toAction({
+  introduction: saves('review', reviewRecord, 'The review is saved.'),
+  own: saves('review', ownRecord),
 });
-
-export async function reviewAction({ params, request }: RoomArgs): Promise<ActionResult> {
-  const body: unknown = await sentIn(request);
-  const own = OwnSent.safeParse(body);
-  if (own.success) {
-    const kept = await change<MergeError>(params.trialId, ({ trial }) => {
-      const { review } = trial.row;
-      const values = mergedValues(own.data.form, ownOf(review), Own);
-      return values.ok ? ok({ review: { ...review, ...values.value } }) : values;
-    });
-    const answer: ActionResult = kept.ok
-      ? { saved: true, rev: kept.value.trial.rev }
-      : refusal(kept.error, 'own');
-    // Of another tab's change the view itself says more.
-    if ('errors' in answer) announce(`Not kept: ${saidBy(answer) ?? ''}`);
-    return answer;
-  }
-  const sent = SentForm.safeParse(body);
-  if (!sent.success) return { errors: { introduction: 'Nothing was sent.' } };
-  const saved = await change<MergeError>(params.trialId, ({ trial }) => {
-    const values = mergedValues(sent.data, trial.row.review, ReviewText);
-    return values.ok ? ok({ review: values.value }) : values;
-  });
-  return saved.ok
-    ? { saved: true, message: 'The review is saved.', now: saved.value.trial.row.review }
-    : refusal(saved.error, 'introduction');
-}

@@ -15,7 +15,6 @@ import { type Verdict, makeVerdict } from '~core/verdict/verdict';
 import { perOf } from '~core/plan/divisor';
 import { Report, ReportTable } from '../../ui/Report';
 import { allFindings, describeFindingError, nameIn } from '../findings/findingData';
-import { guarded } from '../../form/guarded';
 import { ViewSwitch } from '../../ui/ViewSwitch';
 import { noCosts } from '~core/model/judgement';
 import { CostView } from './CostView';
@@ -54,7 +53,7 @@ export async function clientLoader({ params }: RoomArgs) {
   };
 }
 
-export const clientAction = guarded(verdictAction);
+export const clientAction = verdictAction;
 
 const views = [
   ['verdict', 'Verdict'],
@@ -197,7 +196,11 @@ export default function VerdictRoom() {
                   color="secondary"
                   onClick={() =>
                     void submit(
-                      { retest: { cvPercent: next?.cvPercent ?? null, replicates: next?.units ?? null } },
+                      {
+                        intent: 'retest',
+                        cvPercent: next?.cvPercent ?? null,
+                        replicates: next?.units ?? null,
+                      },
                       { method: 'post', encType: 'application/json' },
                     )
                   }

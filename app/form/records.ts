@@ -1,0 +1,27 @@
+import type { ReviewText } from '~core/log/trial';
+import type { Plan } from '~core/model/plan';
+import type { Product } from '~core/model/product';
+import { productRecord } from '../library/productForm';
+import { contendersRecord } from '../rooms/contenders/contendersForm';
+import { areasRecord, readingsRecord, sizesRecord } from '../rooms/layout/layoutRecords';
+import { setUpRecord } from '../rooms/mixing/setUpForm';
+import { questionRecord } from '../rooms/question/questionForm';
+import { ownRecord, reviewRecord } from '../rooms/review/reviewRecords';
+import { verdictRecords } from '../rooms/verdict/verdictRecords';
+import type { RecordForm } from './recordForm';
+
+type Forms<R> = readonly RecordForm<R>[];
+
+/** Every form that shows a record and saves it: a new one is a line here, and is tried with two tabs by that alone. */
+export const recordForms = {
+  plan: [
+    questionRecord,
+    contendersRecord,
+    areasRecord,
+    sizesRecord,
+    readingsRecord,
+    setUpRecord,
+  ] as unknown as Forms<Plan>,
+  review: [reviewRecord, ownRecord, ...verdictRecords] as unknown as Forms<ReviewText>,
+  product: [productRecord] as unknown as Forms<Product>,
+};
