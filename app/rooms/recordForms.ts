@@ -2,13 +2,13 @@ import type { ReviewText } from '~core/log/trial';
 import type { Plan } from '~core/model/plan';
 import type { Product } from '~core/model/product';
 import { productRecord } from '../library/productForm';
-import { contendersRecord } from '../rooms/contenders/contendersForm';
-import { areasRecord, readingsRecord, sizesRecord } from '../rooms/layout/layoutRecords';
-import { setUpRecord } from '../rooms/mixing/setUpForm';
-import { questionRecord } from '../rooms/question/questionForm';
-import { ownRecord, reviewRecord } from '../rooms/review/reviewRecords';
-import { verdictRecords } from '../rooms/verdict/verdictRecords';
-import type { RecordForm } from './recordForm';
+import { contendersRecord } from './contenders/contendersForm';
+import { areasRecord, readingsRecord, sizesRecord } from './layout/layoutRecords';
+import { setUpRecord } from './mixing/setUpForm';
+import { questionRecord } from './question/questionForm';
+import { ownRecord, reviewRecord } from './review/reviewRecords';
+import { verdictRecords } from './verdict/verdictRecords';
+import type { RecordForm } from '../form/recordForm';
 
 type Forms<R> = readonly RecordForm<R>[];
 

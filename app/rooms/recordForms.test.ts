@@ -4,8 +4,8 @@ import { ReviewText } from '~core/log/trial';
 import type { Json } from '~core/model/merge';
 import { product } from '~core/testing/trial';
 import { finished } from '../demo/finishedTrial';
-import { type RecordForm, applied } from './recordForm';
-import { recordForms } from './records';
+import { type RecordForm, applied } from '../form/recordForm';
+import { recordForms } from './recordForms';
 
 type Form = RecordForm<unknown>;
 type Thing = Record<string, unknown>;
