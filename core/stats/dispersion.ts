@@ -64,8 +64,9 @@ export function scatterOf(units: readonly PlacedKOfN[]): Scatter {
   const lines = (of: (u: PlacedKOfN) => string) => [...new Set(units.map(of))];
   const [blocks, columns] = [lines((u) => u.block), lines((u) => u.column ?? '')];
   const within = blocks.length + columns.length - 2;
-  const inside = units.length - groups.length - within >= LEAST_INSIDE;
-  const df = kept.length - (telling.length || groups.length) - (inside ? within : 0);
+  const free = kept.length - (telling.length || groups.length);
+  const inside = free - within >= LEAST_INSIDE;
+  const df = free - (inside ? within : 0);
   if (telling.length === 0) return { spread: 1, df, seen: null };
   const residual = kept.map((u) => {
     const { k, n } = pooledCounts(own(u.group));

@@ -343,8 +343,9 @@ scatter_of <- function(d) {
   use <- d$n > 0 & d$arm %in% counted
   block <- blocks_of(d); column <- if (all(!is.na(d$column))) d$column else rep("", nrow(d))
   spent <- length(unique(block)) + length(unique(column)) - 2
-  inside <- nrow(d) - length(arms) - spent >= 6
-  df <- sum(use) - length(counted) - (if (inside) spent else 0)
+  free <- sum(use) - length(counted)
+  inside <- free - spent >= 6
+  df <- free - (if (inside) spent else 0)
   if (length(telling) == 0) return(list(spread = 1, df = df))
   p <- sapply(d$arm, function(a) { s <- share(a); s[["k"]] / s[["n"]] })
   r <- ((d$k - d$n * p) / sqrt(d$n * p * (1 - p)))[use]
