@@ -3,7 +3,7 @@ import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useState } from 'react';
-import { useFetcher } from 'react-router';
+import { usePost } from '../form/usePost';
 import { BIN_DAYS } from '../store/bin';
 import type { BinRow } from '../store/db';
 import { DialogButtons } from '../ui/DialogButtons';
@@ -11,9 +11,8 @@ import { shortTime } from './clock';
 
 /** What was deleted, for as long as it can be brought back. */
 export function Bin({ rows }: { rows: readonly BinRow[] }) {
-  const fetcher = useFetcher();
+  const post = usePost();
   const [asked, setAsked] = useState(false);
-  const post = (form: Record<string, string>) => void fetcher.submit(form, { method: 'post' });
   return (
     <section className="section">
       <h2>Bin</h2>
@@ -35,7 +34,7 @@ export function Bin({ rows }: { rows: readonly BinRow[] }) {
                     <Button
                       size="small"
                       color="secondary"
-                      onClick={() => post({ id: b.id })}
+                      onClick={() => post({ intent: 'restore', id: b.id })}
                       aria-label={`Bring back ${b.title}`}
                     >
                       Bring back

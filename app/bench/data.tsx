@@ -1,5 +1,6 @@
-import { guarded } from '../form/guarded';
-import { sentIn } from '../form/handedOver';
+import { ok } from '~core/model/result';
+import { command, toAction } from '../form/command';
+import { restoreCommand } from './binAction';
 import Button from '@mui/material/Button';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
@@ -13,11 +14,10 @@ import { err } from '~core/model/result';
 import { libraryToFile } from '~core/formats/libraryFile';
 import type { Trial } from '~core/log/trial';
 import { Field } from '../form/fields';
-import { fieldErrors } from '../form/schemaFields';
 import { useRecordForm } from '../form/useRecordForm';
 import { benchName, recorder, resetDemo, setRecorder } from '../store/bench';
 import { unsavedSince } from '../store/unsaved';
-import { listBin, purgeBin, purgeOld, restore } from '../store/bin';
+import { listBin, purgeBin, purgeOld } from '../store/bin';
 import { keepClash } from '../store/clashes';
 import { storageRoom } from '../store/storage';
 import { listProducts, saveProduct } from '../store/products';
@@ -46,24 +46,23 @@ export async function clientLoader() {
   return { name, bin, room, unsaved };
 }
 
-export const clientAction = guarded(async ({ request }: { request: Request }) => {
-  if (request.headers.get('content-type')?.includes('json')) {
-    const parsed = RecorderForm.safeParse(await sentIn(request));
-    if (!parsed.success) return { errors: fieldErrors(parsed.error) };
-    await setRecorder(parsed.data.name);
-    return { saved: true };
-  }
-  const form = await request.formData();
-  if (form.get('intent') === 'empty') await purgeBin(new Date().toISOString());
-  else await restore(String(form.get('id')));
-  return { saved: true };
+export const clientAction = toAction({
+  recorder: command(RecorderForm, async (_, { name }) => {
+    await setRecorder(name);
+    return ok({});
+  }),
+  restore: restoreCommand,
+  empty: command(z.object({ intent: z.literal('empty') }), async () => {
+    await purgeBin(new Date().toISOString());
+    return ok({ message: 'The bin is empty.' });
+  }),
 });
 
 export default function DataRoom() {
   const { name, bin, room, unsaved } = useLoaderData<typeof clientLoader>();
   const revalidator = useRevalidator();
   const notice = useNotice();
-  const { form, onSubmit } = useRecordForm({ name });
+  const { form, onSubmit } = useRecordForm({ intent: 'recorder' as const, name });
   const { mode, setMode } = useColorScheme();
 
   const reset = async () => {

@@ -1,5 +1,5 @@
-import { guarded } from '../form/guarded';
-import { sentIn } from '../form/handedOver';
+import { type Answer, command, toAction } from '../form/command';
+import { refuse } from '../form/recordForm';
 import Button from '@mui/material/Button';
 import Autocomplete from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
@@ -17,7 +17,6 @@ import { protocolOf, protocols } from '~core/schedule/protocols';
 import { untreatedBeside } from '~core/schedule/protocols/protocol';
 import { applyProtocol } from '~core/schedule/protocols/applyProtocol';
 import { Choice, Field, Tick, WhenField } from '../form/fields';
-import { fieldErrors } from '../form/schemaFields';
 import { UnsavedGuard } from '../form/UnsavedGuard';
 import { useRecordForm } from '../form/useRecordForm';
 import { listProducts } from '../store/products';
@@ -59,14 +58,12 @@ export async function clientLoader() {
   };
 }
 
-export const clientAction = guarded(async ({ request }: { request: Request }) => {
-  const parsed = NewTrial.safeParse(await sentIn(request));
-  if (!parsed.success) return { errors: fieldErrors(parsed.error) };
+async function begin(_: string | undefined, asked: z.output<typeof NewTrial>): Promise<Answer> {
   const trials = await listTrials();
-  const taken = trials.some((t) => t.row.plan.code === parsed.data.code);
-  if (taken) return { errors: { code: 'Another trial uses this code; labels would be mixed up.' } };
+  const taken = trials.some((t) => t.row.plan.code === asked.code);
+  if (taken) return refuse('code', 'Another trial uses this code; labels would be mixed up.');
   const id = newId<TrialId>();
-  const { protocolId, productIds, withWater, ...begun } = parsed.data;
+  const { protocolId, productIds, withWater, ...begun } = asked;
   const protocol = protocolOf(protocolId);
   const chosen = (await listProducts()).filter((p) => productIds.includes(p.id));
   const control = withWater ? untreatedBeside(protocol) : null;
@@ -81,7 +78,9 @@ export const clientAction = guarded(async ({ request }: { request: Request }) =>
   // From here on there is something to lose.
   void askToLast();
   return redirect(`/trial/${id}/question`);
-});
+}
+
+export const clientAction = toAction({ trial: command(NewTrial, begin) });
 
 export default function NewTrialPage() {
   const { defaults, products, taken } = useLoaderData<typeof clientLoader>();

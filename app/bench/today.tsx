@@ -1,8 +1,7 @@
-import { guarded } from '../form/guarded';
-import { sentIn } from '../form/handedOver';
 import { plural } from '~core/quantity/format';
 import Button from '@mui/material/Button';
-import { binAction } from './binAction';
+import { binCommands } from './binAction';
+import { command, toAction } from '../form/command';
 import { useBin } from '../form/useBin';
 import { Link, redirect, useLoaderData, useSubmit } from 'react-router';
 import { z } from 'zod';
@@ -33,7 +32,7 @@ import {
   waitingOf,
   weekFrom,
 } from './acts';
-import { agendaAction, isOfAgenda } from './agendaAction';
+import { agendaCommands } from './agendaAction';
 import { shortDate, todayDate } from './clock';
 import dayjs from 'dayjs';
 import { weekStart } from '../ui/region';
@@ -72,14 +71,11 @@ export async function clientLoader({ request }: { request: Request }) {
   };
 }
 
-export const clientAction = guarded(async ({ request }: { request: Request }) => {
-  const data: unknown = await sentIn(request);
-  const copy = Copy.safeParse(data);
-  if (copy.success) return copyTrial(copy.data.copy);
-  return isOfAgenda(data) ? agendaAction(data) : binAction(data, deleteTrial);
+export const clientAction = toAction({
+  copy: command(z.object({ copy: z.string().min(1) }), (_, { copy }) => copyTrial(copy)),
+  ...agendaCommands,
+  ...binCommands(deleteTrial),
 });
-
-const Copy = z.object({ copy: z.string().min(1) });
 
 /** Another trial with the plan of one that is here; opens its Question. */
 async function copyTrial(id: string): Promise<Response> {

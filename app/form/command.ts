@@ -85,14 +85,10 @@ export function saves<S extends z.ZodType>(
   });
 }
 
-/** What an action is told to do: by its `intent`, else by the form it comes from. */
-function nameOf(data: unknown): string {
-  const { intent, what, values } = (data ?? {}) as {
-    intent?: unknown;
-    what?: unknown;
-    values?: { intent?: unknown };
-  };
-  return String(intent ?? what ?? values?.intent ?? '');
+/** What an action is told to do: by its `intent`, by the form it comes from, or by what it carries. */
+function nameOf(data: unknown, names: readonly string[]): string {
+  const sent = (data ?? {}) as { intent?: unknown; what?: unknown };
+  return String(sent.intent ?? sent.what ?? names.find((n) => n in sent) ?? '');
 }
 
 /** A route's action: finds the command, reads what was sent for it, does it, and answers. */
@@ -108,7 +104,7 @@ export async function runCommand(
   data: unknown,
 ): Promise<ActionResult | Response> {
   const names = Object.keys(commands);
-  const name = names.length === 1 ? names[0]! : nameOf(data);
+  const name = names.length === 1 ? names[0]! : nameOf(data, names);
   const found = commands[name];
   if (!found) return { errors: { intent: 'There is no such thing to do here.' } };
   const parsed = found.schema.safeParse(data);

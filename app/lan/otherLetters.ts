@@ -2,7 +2,10 @@ import { ofKind } from '~core/log/state';
 import { ok, err } from '~core/model/result';
 import { agendaOf } from '~core/schedule/agenda';
 import { todayDate } from '../bench/clock';
-import { panelAction } from '../rooms/panel/panelActions';
+import { runCommand } from '../form/command';
+import { saidBy } from '../form/schemaFields';
+import { panelCommands } from '../rooms/panel/panelActions';
+import { announce } from '../ui/announce';
 import { TasterReply, unpacked } from '../rooms/panel/tasterSheet';
 import { tellWrittenBeside } from '../store/follow';
 import { appendEntries, listTrials } from '../store/trials';
@@ -15,7 +18,10 @@ async function takeAnswers(text: string): Promise<void> {
   const trial = (await listTrials()).find((t) =>
     ofKind(t.state, 'panel').some((e) => e.body.session.id === reply.sessionId),
   );
-  if (trial) await panelAction(trial.row.id, { intent: 'reply', reply });
+  if (!trial) return;
+  const came = await runCommand(panelCommands, trial.row.id, { intent: 'reply', reply });
+  const said = came instanceof Response ? undefined : saidBy(came);
+  if (said) announce(said);
 }
 
 /** A task is ticked off only while it is open: a helper can write nothing else. */

@@ -1,14 +1,12 @@
+import { command, toAction } from '../form/command';
 import Button from '@mui/material/Button';
 import { FormProvider, useFieldArray } from 'react-hook-form';
 import { Link, redirect, useLoaderData } from 'react-router';
 import { amountUnits } from '~core/model/product';
 import { Choice, Field, GroupError, WhenField } from '../form/fields';
-import { guarded } from '../form/guarded';
-import { sentIn } from '../form/handedOver';
-import { fieldErrors } from '../form/schemaFields';
 import { UnsavedGuard } from '../form/UnsavedGuard';
 import { useRecordForm } from '../form/useRecordForm';
-import { listProducts, saveProducts } from '../store/products';
+import { listProducts, changeProducts } from '../store/products';
 import { RoomHead } from '../ui/RoomHead';
 import { KitForm, type KitFormInput, withKit } from './kitForm';
 import { boughtNowhere, shopOptions } from './productForm';
@@ -28,11 +26,11 @@ export async function clientLoader() {
   return { products, empty };
 }
 
-export const clientAction = guarded(async ({ request }: { request: Request }) => {
-  const parsed = KitForm.safeParse(await sentIn(request));
-  if (!parsed.success) return { errors: fieldErrors(parsed.error) };
-  await saveProducts(withKit(await listProducts(), parsed.data));
-  return redirect('/library');
+export const clientAction = toAction({
+  kit: command(KitForm, async (_, kit) => {
+    await changeProducts((library) => withKit(library, kit));
+    return redirect('/library');
+  }),
 });
 
 /** Several bottles bought together at one price. */

@@ -1,7 +1,7 @@
-import { guarded } from '../form/guarded';
-import { sentIn } from '../form/handedOver';
 import Button from '@mui/material/Button';
-import { binAction } from '../bench/binAction';
+import { binCommands } from '../bench/binAction';
+import { command, toAction } from '../form/command';
+import { ok } from '~core/model/result';
 import { useBin } from '../form/useBin';
 import { Link, redirect, useLoaderData, useSubmit } from 'react-router';
 import { z } from 'zod';
@@ -17,22 +17,20 @@ export async function clientLoader() {
   return { products: await listProducts() };
 }
 
-const Copy = z.object({ copy: z.string().min(1) });
-
-export const clientAction = guarded(async ({ request }: { request: Request }) => {
-  const data: unknown = await sentIn(request);
-  const copy = Copy.safeParse(data);
-  if (!copy.success) return binAction(data, deleteProduct);
-  const product = await getProduct(copy.data.copy);
-  if (!product) return null;
-  const id = newId<ProductId>();
-  await saveProduct({
-    ...product,
-    id,
-    name: `${product.name} (copy)`.slice(0, 120),
-    packs: product.packs.map((p) => ({ ...p, id: newId<PackId>() })),
-  });
-  return redirect(`/library/${id}`);
+export const clientAction = toAction({
+  copy: command(z.object({ copy: z.string().min(1) }), async (_, { copy }) => {
+    const product = await getProduct(copy);
+    if (!product) return ok({ message: 'This product isn’t in the library any more.' });
+    const id = newId<ProductId>();
+    await saveProduct({
+      ...product,
+      id,
+      name: `${product.name} (copy)`.slice(0, 120),
+      packs: product.packs.map((p) => ({ ...p, id: newId<PackId>() })),
+    });
+    return redirect(`/library/${id}`);
+  }),
+  ...binCommands(deleteProduct),
 });
 
 export default function Library() {

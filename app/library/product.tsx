@@ -9,7 +9,11 @@ import { Choice, Field, WhenField } from '../form/fields';
 import { fieldErrors } from '../form/schemaFields';
 import { UnsavedGuard } from '../form/UnsavedGuard';
 import { useRecordForm } from '../form/useRecordForm';
-import { getProduct, listProducts, saveProduct } from '../store/products';
+import { changeProduct, getProduct, listProducts, saveProduct } from '../store/products';
+import { answerTo } from '../form/command';
+import { SentForm, applied } from '../form/recordForm';
+import { StaleNote } from '../form/StaleNote';
+import { useMemo } from 'react';
 import { Caution } from '../ui/Caution';
 import { RoomHead } from '../ui/RoomHead';
 import { AnalysisSection } from './AnalysisSection';
@@ -19,6 +23,7 @@ import {
   emptyPack,
   fromForm,
   newProductId,
+  productRecord,
   shopOptions,
   toForm,
   usualUnit,
@@ -38,10 +43,22 @@ export async function clientLoader({ params }: RouteArgs) {
 }
 
 export const clientAction = guarded(async ({ params, request }: RouteArgs) => {
-  const parsed = ProductForm.safeParse(await sentIn(request));
-  if (!parsed.success) return { errors: fieldErrors(parsed.error) };
-  await saveProduct(fromForm(params.productId === 'new' ? newProductId() : params.productId!, parsed.data));
-  return redirect('/library');
+  const data = await sentIn(request);
+  if (params.productId === 'new') {
+    const parsed = ProductForm.safeParse(data);
+    if (!parsed.success) return { errors: fieldErrors(parsed.error) };
+    await saveProduct(fromForm(newProductId(), parsed.data));
+    return redirect('/library');
+  }
+  const changed = await changeProduct(params.productId!, (product) =>
+    applied(productRecord, SentForm.parse(data), product),
+  );
+  if (changed?.ok) return redirect('/library');
+  return changed
+    ? answerTo(changed)
+    : {
+        errors: { product: 'This product isn’t in the library any more: it was deleted. Nothing was kept.' },
+      };
 });
 
 const same = (values: readonly string[]) => values.map((v) => [v, v] as const);
@@ -53,13 +70,18 @@ export default function ProductPage() {
 }
 
 function ProductEditor({ product, currency }: Awaited<ReturnType<typeof clientLoader>>) {
-  const { form, busy, onSubmit } = useRecordForm(toForm(product, unitsHere().measures));
+  const defaults = useMemo(() => toForm(product, unitsHere().measures), [product]);
+  const { form, busy, stale, conflicts, onSubmit } = useRecordForm(
+    defaults,
+    product ? { merges: productRecord.name } : {},
+  );
   const packs = useFieldArray({ control: form.control, name: 'packs', keyName: 'key' });
   const claims = useFieldArray({ control: form.control, name: 'claims', keyName: 'key' });
   return (
     <FormProvider {...form}>
       <form onSubmit={onSubmit} noValidate>
         <UnsavedGuard busy={busy} />
+        <StaleNote stale={stale} conflicts={conflicts} />
         <RoomHead title={product ? product.name : 'A product for the library'}>
           Copy the label as it is printed; the trial does the arithmetic.
         </RoomHead>

@@ -7,10 +7,12 @@ import { createTrial, loadTrial, sealPlan } from '../store/trials';
 import { runCommand } from '../form/command';
 import type { ActionResult } from '../form/schemaFields';
 import { layoutCommands } from './layout/layoutActions';
-import { logAction } from './logActions';
+import { logCommands } from './logActions';
 
 const layoutAction = (id: string, data: unknown) =>
   runCommand(layoutCommands, id, data) as Promise<ActionResult>;
+
+const logAction = (id: string, data: unknown) => runCommand(logCommands, id, data) as Promise<ActionResult>;
 
 let n = 0;
 let p: Plan;
@@ -48,7 +50,10 @@ describe('what the pad sends', () => {
     const kept = await logAction(p.id, {
       bodies: [height(water, 6), height(unitId('A', 0), 7), height(unitId('A', 1), 8)],
     });
-    expect(kept).toEqual({ saved: true });
+    expect(kept).toMatchObject({
+      saved: true,
+      message: '3 values are in the log, 1 of them corrected; the old ones stay visible.',
+    });
     expect((await loadTrial(p.id)).log).toHaveLength(4);
     expect((await observations()).map((o) => o.value)).toEqual([6, 7, 8]);
   });

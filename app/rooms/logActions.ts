@@ -1,7 +1,9 @@
 import { z } from 'zod';
 import { type Observation, type TrialState, observationsOf } from '~core/log/state';
 import { type Entry, EntryBody } from '~core/log/entry';
-import type { Result } from '~core/model/result';
+import { type Result, ok } from '~core/model/result';
+import { type Answer, type Done, command, done } from '../form/command';
+import { refuse } from '../form/recordForm';
 import { type Saying, momentOf } from '../store/change';
 import { extraUnitOf } from '~core/design/extraUnitOf';
 import { type AreaId, RoundId, TraitId, TreatmentId, UnitId } from '~core/model/ids';
@@ -10,114 +12,15 @@ import { toldApart } from '~core/log/kinds/toldApart';
 import { MOST_PASTED } from '~core/log/pastedValues';
 import { tellApart } from '~core/log/tellApart';
 import { todayDate } from '../bench/clock';
-import { type ChangeError, describeChangeError, sayStorageFault } from '../store/errors';
-import { type LoadedTrial, appendEntries, loadTrial } from '../store/trials';
+import { type ChangeError, sayStorageFault } from '../store/errors';
+import { appendEntries, loadTrial } from '../store/trials';
 import { NOT_STORED } from '../form/guarded';
-import { announce } from '../ui/announce';
 import { nextFrame } from '../ui/nextFrame';
-import { type ActionResult, type FieldErrors, fieldErrors } from '../form/schemaFields';
 
 /** Another day than today. */
 const When = z
   .object({ date: z.iso.date(), time: z.string().regex(/^\d{2}:\d{2}$/) })
   .refine(({ date }) => date <= todayDate(), 'That day is still to come.');
-
-/** What Rounds and Weigh-in send: one thing to write down. */
-const LogForm = z.object({
-  body: EntryBody,
-  when: When.optional(),
-});
-
-/** Several things to write down together: all of them, or none. */
-const LinesForm = z.object({
-  bodies: z.array(EntryBody).min(1).max(MOST_PASTED),
-  when: When.optional(),
-});
-
-/** All units of a trait put in order at once. */
-const OrderForm = z.object({
-  order: z.object({
-    traitId: TraitId,
-    roundId: RoundId,
-    sample: z.number().int().min(1).nullable(),
-    ranks: z.array(z.object({ unitId: UnitId, rank: z.number().min(1) })).min(1),
-  }),
-});
-
-async function orderAction(
-  trialId: string | undefined,
-  { traitId, roundId, sample, ranks }: z.infer<typeof OrderForm>['order'],
-): Promise<ActionResult> {
-  const written = await appendEntries(trialId, ({ state }) =>
-    ranks.flatMap(({ unitId, rank }) =>
-      lineFor(state, { kind: 'measurement', unitId, traitId, roundId, sample, value: rank }),
-    ),
-  );
-  if (!written.ok) return refused({ trial: describeChangeError(written.error) });
-  announce(written.value.length === 0 ? 'Nothing changed.' : 'The order is kept.');
-  return { saved: true };
-}
-
-async function linesAction(
-  trialId: string | undefined,
-  { bodies, when }: z.infer<typeof LinesForm>,
-): Promise<ActionResult> {
-  const written = await appendEntries(
-    trialId,
-    ({ state }) => bodies.flatMap((body) => lineFor(state, body)),
-    when && momentOf(when.date, when.time),
-  );
-  if (!written.ok) return refused({ trial: describeChangeError(written.error) });
-  const n = bodies.length;
-  const corrected = written.value.filter((e) => e.kind === 'correction').length;
-  if (bodies[0]!.kind === 'measurement')
-    announce(
-      `${n} ${n === 1 ? 'value is' : 'values are'} in the log${corrected > 0 ? `, ${corrected} of them corrected; the old ones stay visible` : ''}.`,
-    );
-  else if (spoken.has(bodies[0]!.kind)) announce('Written into the log.');
-  return { saved: true };
-}
-
-/** Units whose labels were lost, told apart. */
-const TellApartForm = z.object({ tellApart: toldApart.body.omit({ kind: true }) });
-
-/** A unit more than planned: its code and position are worked out from the trial as it is stored. */
-const ExtraUnitForm = z.object({
-  extraUnit: z.object({ treatmentId: TreatmentId, reason: z.string().trim().max(500) }),
-  when: When.optional(),
-});
-
-async function extraUnitAction(
-  trialId: string | undefined,
-  { extraUnit: of, when }: z.infer<typeof ExtraUnitForm>,
-): Promise<ActionResult> {
-  const ids = { unit: newId<UnitId>(), area: newId<AreaId>() };
-  const written = await appendEntries(
-    trialId,
-    ({ state }) => [extraUnitOf(state, of, ids)],
-    when && momentOf(when.date, when.time),
-  );
-  if (!written.ok) return refused({ trial: describeChangeError(written.error) });
-  announce('Written into the log.');
-  return { saved: true };
-}
-
-async function tellApartAction(
-  trialId: string | undefined,
-  form: z.infer<typeof TellApartForm>['tellApart'],
-): Promise<ActionResult> {
-  const written = await appendEntries(trialId, ({ state }) =>
-    tellApart(state, form.mixedUpId, form.as, form.how),
-  );
-  if (!written.ok) return refused({ trial: describeChangeError(written.error) });
-  const moved = written.value.length - 1;
-  announce(
-    moved > 0
-      ? `Told apart; ${moved} ${moved === 1 ? 'line goes' : 'lines go'} to the right one, the log keeps both.`
-      : 'Told apart, and written into the log.',
-  );
-  return { saved: true };
-}
 
 /** The value that a new one of the same unit, trait, round and sample puts right. */
 function valueInPlace(state: TrialState, body: EntryBody): Observation | undefined {
@@ -155,48 +58,6 @@ function lineFor(state: TrialState, body: EntryBody): Saying[] {
   return [{ kind: 'correction', supersedes: old.standsFrom, replacement: body, reason: 'entered again' }];
 }
 
-/**
- * Appends to the log and says what came of it. A value for a place that has one already becomes a
- * correction of the line it stands from, so the old value stays visible.
- */
-export async function logAction(trialId: string | undefined, data: unknown): Promise<ActionResult> {
-  if (typeof data === 'object' && data !== null && 'tellApart' in data) {
-    const apart = TellApartForm.safeParse(data);
-    return apart.success ? tellApartAction(trialId, apart.data.tellApart) : refused(fieldErrors(apart.error));
-  }
-  if (typeof data === 'object' && data !== null && 'extraUnit' in data) {
-    const extra = ExtraUnitForm.safeParse(data);
-    return extra.success ? extraUnitAction(trialId, extra.data) : refused(fieldErrors(extra.error));
-  }
-  if (typeof data === 'object' && data !== null && 'bodies' in data) {
-    const lines = LinesForm.safeParse(data);
-    return lines.success ? linesAction(trialId, lines.data) : refused(fieldErrors(lines.error));
-  }
-  if (typeof data === 'object' && data !== null && 'order' in data) {
-    const order = OrderForm.safeParse(data);
-    return order.success ? orderAction(trialId, order.data.order) : refused(fieldErrors(order.error));
-  }
-  const parsed = LogForm.safeParse(data);
-  if (!parsed.success) return refused(fieldErrors(parsed.error));
-  const { body, when } = parsed.data;
-  if (body.kind === 'weighing' && body.grossG < body.tareG) {
-    return refused({ grossG: `Gross ${body.grossG} g is less than the tare of ${body.tareG} g.` });
-  }
-  const say = ({ state }: LoadedTrial): Saying[] => lineFor(state, body);
-  let written: Result<Entry[], ChangeError>;
-  try {
-    written = await appendEntries(trialId, say, when && momentOf(when.date, when.time));
-  } catch (fault) {
-    return refused({ [NOT_STORED]: `${await nameOf(trialId, body)}${sayStorageFault(fault)}` });
-  }
-  if (!written.ok) return refused({ trial: describeChangeError(written.error) });
-  // That it is kept is painted before the screen is worked out anew.
-  await nextFrame();
-  if (written.value[0]?.kind === 'correction') announce('Corrected; the old value stays in the log.');
-  if (spoken.has(body.kind)) announce('Written into the log.');
-  return { saved: true };
-}
-
 /** Lines that no tile shows: that they are kept is said. */
 const spoken: ReadonlySet<string> = new Set([
   'deviation',
@@ -224,7 +85,105 @@ async function nameOf(trialId: string | undefined, body: EntryBody): Promise<str
   return code ? `${code}${value}. ` : '';
 }
 
-function refused(errors: FieldErrors): ActionResult {
-  announce(`Not kept: ${Object.values(errors)[0]}`);
-  return { errors };
+const happenedAt = (when: z.output<typeof When> | undefined) => when && momentOf(when.date, when.time);
+
+/**
+ * Writes one line. A value for a place that has one already becomes a correction of the line it stands from, so the old
+ * value stays visible.
+ */
+async function writeLine(
+  trialId: string | undefined,
+  { body, when }: { body: EntryBody; when?: z.output<typeof When> | undefined },
+): Promise<Answer> {
+  if (body.kind === 'weighing' && body.grossG < body.tareG)
+    return refuse('grossG', `Gross ${body.grossG} g is less than the tare of ${body.tareG} g.`);
+  let written: Result<Entry[], ChangeError>;
+  try {
+    written = await appendEntries(trialId, ({ state }) => lineFor(state, body), happenedAt(when));
+  } catch (fault) {
+    return refuse(NOT_STORED, `${await nameOf(trialId, body)}${sayStorageFault(fault)}`);
+  }
+  // That it is kept is painted before the screen is worked out anew.
+  if (written.ok) await nextFrame();
+  if (!written.ok) return written;
+  return ok(
+    written.value[0]?.kind === 'correction'
+      ? { message: 'Corrected; the old value stays in the log.' }
+      : spoken.has(body.kind)
+        ? { message: 'Written into the log.' }
+        : {},
+  );
 }
+
+/** What came of several lines written together. */
+function sayLines(bodies: readonly EntryBody[], written: readonly Entry[]): Done {
+  const [first] = bodies;
+  if (first!.kind !== 'measurement')
+    return spoken.has(first!.kind) ? { message: 'Written into the log.' } : {};
+  const corrected = written.filter((e) => e.kind === 'correction').length;
+  return {
+    message: `${bodies.length} ${bodies.length === 1 ? 'value is' : 'values are'} in the log${corrected > 0 ? `, ${corrected} of them corrected; the old ones stay visible` : ''}.`,
+  };
+}
+
+/** What Rounds and Weigh-in write into the log. */
+export const logCommands = {
+  body: command(z.object({ body: EntryBody, when: When.optional() }), writeLine),
+  /** several things together: all of them, or none */
+  bodies: command(
+    z.object({ bodies: z.array(EntryBody).min(1).max(MOST_PASTED), when: When.optional() }),
+    async (trialId, { bodies, when }) => {
+      const written = await appendEntries(
+        trialId,
+        ({ state }) => bodies.flatMap((body) => lineFor(state, body)),
+        happenedAt(when),
+      );
+      return written.ok ? ok(sayLines(bodies, written.value)) : written;
+    },
+  ),
+  /** all units of a trait put in order at once */
+  order: command(
+    z.object({
+      order: z.object({
+        traitId: TraitId,
+        roundId: RoundId,
+        sample: z.number().int().min(1).nullable(),
+        ranks: z.array(z.object({ unitId: UnitId, rank: z.number().min(1) })).min(1),
+      }),
+    }),
+    async (trialId, { order: { traitId, roundId, sample, ranks } }) =>
+      done(
+        await appendEntries(trialId, ({ state }) =>
+          ranks.flatMap(({ unitId, rank }) =>
+            lineFor(state, { kind: 'measurement', unitId, traitId, roundId, sample, value: rank }),
+          ),
+        ),
+        (lines) => (lines.length === 0 ? 'Nothing changed.' : 'The order is kept.'),
+      ),
+  ),
+  /** a unit more than planned: its code and position are worked out from the trial as it is stored */
+  extraUnit: command(
+    z.object({
+      extraUnit: z.object({ treatmentId: TreatmentId, reason: z.string().trim().max(500) }),
+      when: When.optional(),
+    }),
+    async (trialId, { extraUnit, when }) => {
+      const ids = { unit: newId<UnitId>(), area: newId<AreaId>() };
+      return done(
+        await appendEntries(trialId, ({ state }) => [extraUnitOf(state, extraUnit, ids)], happenedAt(when)),
+        'Written into the log.',
+      );
+    },
+  ),
+  /** units whose labels were lost, told apart */
+  tellApart: command(
+    z.object({ tellApart: toldApart.body.omit({ kind: true }) }),
+    async (trialId, { tellApart: { mixedUpId, as, how } }) =>
+      done(await appendEntries(trialId, ({ state }) => tellApart(state, mixedUpId, as, how)), (lines) => {
+        const moved = lines.length - 1;
+        return moved > 0
+          ? `Told apart; ${moved} ${moved === 1 ? 'line goes' : 'lines go'} to the right one, the log keeps both.`
+          : 'Told apart, and written into the log.';
+      }),
+  ),
+};

@@ -17,13 +17,15 @@ import type { ActionResult } from '../form/schemaFields';
 import { auditHeadline, fairnessCommands } from './fairness/fairnessActions';
 import { bottleTags, unitLabels } from './layout/labelContent';
 import { layoutCommands } from './layout/layoutActions';
-import { logAction } from './logActions';
+import { logCommands } from './logActions';
 import { QuestionForm, applyQuestion, toQuestionForm } from './question/questionForm';
 import { parseScale, scaleToText } from './question/writtenScale';
 import { applyProtocol } from '~core/schedule/protocols/applyProtocol';
 import { unitByCode } from './rounds/unitByCode';
 import { remarkOf } from './rounds/walk';
 import { product } from '~core/testing/trial';
+
+const logAction = (id: string, data: unknown) => runCommand(logCommands, id, data) as Promise<ActionResult>;
 
 let n = 0;
 let p: Plan;

@@ -178,7 +178,7 @@ describe('what isn’t there', () => {
     await db.trials.delete(id);
     await db.heads.delete(id);
     const said = await store.logAction(id, { body: height(unit, 5) });
-    expect(said).toMatchObject({ errors: { trial: expect.stringMatching(/isn’t on this bench any more/) } });
+    expect(said).toMatchObject({ errors: { body: expect.stringMatching(/isn’t on this bench any more/) } });
     await expect(store.loadTrial(id)).rejects.toMatchObject({ status: 404 });
   });
 

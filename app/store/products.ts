@@ -1,5 +1,6 @@
 import type { ProductId } from '~core/model/ids';
 import { Product } from '~core/model/product';
+import type { Result } from '~core/model/result';
 import { bench } from './bench';
 
 /** The library, by name. */
@@ -14,6 +15,30 @@ export async function getProduct(id: string): Promise<Product | undefined> {
 
 export async function saveProduct(product: Product): Promise<void> {
   await (await bench()).products.put(Product.parse(product));
+}
+
+/** Changes a product as it stands in the library now. @returns the reason where it isn't, null where there is none */
+export async function changeProduct<E>(
+  id: string,
+  to: (product: Product) => Result<Product, E>,
+): Promise<Result<Product, E> | null> {
+  const db = await bench();
+  return db.transaction('rw', db.products, async () => {
+    const product = await db.products.get(id as ProductId);
+    if (!product) return null;
+    const next = to(product);
+    if (next.ok) await db.products.put(Product.parse(next.value));
+    return next;
+  });
+}
+
+/** Changes several products of the library together, as they stand now. */
+export async function changeProducts(to: (library: readonly Product[]) => readonly Product[]): Promise<void> {
+  const db = await bench();
+  await db.transaction('rw', db.products, async () => {
+    const changed = to(await db.products.toArray());
+    await db.products.bulkPut(changed.map((p) => Product.parse(p)));
+  });
 }
 
 /** Puts a product into the bin. */
@@ -31,9 +56,4 @@ export async function deleteProduct(id: string): Promise<void> {
     });
     await db.products.delete(product.id);
   });
-}
-
-/** Saves several products, all or none. */
-export async function saveProducts(products: readonly Product[]): Promise<void> {
-  await (await bench()).products.bulkPut(products.map((p) => Product.parse(p)));
 }

@@ -10,7 +10,9 @@ export async function openTab(name: string) {
   const { runCommand } = await import('../form/command');
   const { layoutCommands } = await import('../rooms/layout/layoutActions');
   const { fairnessCommands } = await import('../rooms/fairness/fairnessActions');
+  const { logCommands } = await import('../rooms/logActions');
   const modules = {
+    logAction: (id: string, data: unknown) => runCommand(logCommands, id, data),
     layoutAction: (id: string, data: unknown) => runCommand(layoutCommands, id, data),
     fairnessAction: (id: string, data: unknown) => runCommand(fairnessCommands, id, data),
     ...(await import('../store/trials')),
@@ -19,7 +21,6 @@ export async function openTab(name: string) {
     ...(await import('../store/conflicts')),
     ...(await import('../store/products')),
     ...(await import('../store/change')),
-    ...(await import('../rooms/logActions')),
     bin: await import('../store/bin'),
     bench: await import('../store/bench'),
     ...(await import('../rooms/question/questionData')),

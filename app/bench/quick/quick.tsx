@@ -8,7 +8,6 @@ import { Link, useLoaderData } from 'react-router';
 import { protocolOf, protocols } from '~core/schedule/protocols';
 import { untreatedBeside } from '~core/schedule/protocols/protocol';
 import { Choice, Field, Tick } from '../../form/fields';
-import { guarded } from '../../form/guarded';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
 import { listProducts } from '../../store/products';
@@ -35,7 +34,7 @@ export async function clientLoader() {
   };
 }
 
-export const clientAction = guarded(quickAction);
+export const clientAction = quickAction;
 
 /** What reviewers plan most, in one go: kind, contenders, how many of each. */
 export default function QuickPlanPage() {

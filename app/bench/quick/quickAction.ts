@@ -1,6 +1,9 @@
+import { err } from '~core/model/result';
+import { type Answer, command, toAction } from '../../form/command';
+import { refuse } from '../../form/recordForm';
 import { redirect } from 'react-router';
 import { z } from 'zod';
-import { type ActionResult, fieldErrors, optionalNumber, typedNumber } from '../../form/schemaFields';
+import { optionalNumber, typedNumber } from '../../form/schemaFields';
 import { listProducts, saveProduct } from '../../store/products';
 import { askToLast } from '../../store/storage';
 import { createTrial, listTrials, sealPlan } from '../../store/trials';
@@ -8,7 +11,6 @@ import { todayDate } from '../clock';
 import { announce } from '../../ui/announce';
 import { quickPlan } from './quickPlan';
 import { currencyHere, unitsHere } from '../../ui/region';
-import { sentIn } from '../../form/handedOver';
 
 const QuickForm = z.object({
   protocolId: z.string(),
@@ -26,26 +28,25 @@ const QuickForm = z.object({
 });
 
 /** Makes the trial of what was asked for, and seals it where that is wanted. */
-export async function quickAction({ request }: { request: Request }): Promise<ActionResult | Response> {
-  const parsed = QuickForm.safeParse(await sentIn(request));
-  if (!parsed.success) return { errors: fieldErrors(parsed.error) };
+async function begin(_: string | undefined, asked: z.output<typeof QuickForm>): Promise<Answer> {
   const [trials, library] = await Promise.all([listTrials(), listProducts()]);
-  const made = quickPlan(parsed.data, {
+  const made = quickPlan(asked, {
     library,
     taken: trials.map((t) => t.row.plan.code),
     today: todayDate(),
     currency: trials[0]?.row.plan.currency ?? library[0]?.packs[0]?.currency ?? currencyHere(),
     units: unitsHere(trials[0]?.row.plan),
   });
-  if (!made.ok) return { errors: made.error as Record<string, string> };
+  if (!made.ok) return err({ tag: 'refused', errors: made.error as Record<string, string> });
   const { plan, added, open } = made.value;
-  if (plan.code === '')
-    return { errors: { names: 'Write a name with letters in it: labels begin with them.' } };
+  if (plan.code === '') return refuse('names', 'Write a name with letters in it: labels begin with them.');
   for (const product of added) await saveProduct(product);
   await createTrial(plan);
   void askToLast();
   if (open !== null) announce(open);
-  if (parsed.data.next === 'plan') return redirect(`/trial/${plan.id}/contenders`);
+  if (asked.next === 'plan') return redirect(`/trial/${plan.id}/contenders`);
   const sealed = await sealPlan(plan.id);
   return redirect(`/trial/${plan.id}/${sealed.ok ? 'rounds' : 'layout'}`);
 }
+
+export const quickAction = toAction({ trial: command(QuickForm, begin) });

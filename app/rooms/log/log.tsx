@@ -1,5 +1,7 @@
-import { guarded } from '../../form/guarded';
-import { sentIn } from '../../form/handedOver';
+import { command, done, toAction } from '../../form/command';
+import { type Refused, refuse } from '../../form/recordForm';
+import { ok } from '~core/model/result';
+import { takenBack } from '../../store/change';
 import { shortTime } from '../../bench/clock';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
@@ -8,14 +10,10 @@ import { z } from 'zod';
 import { codesByProduct, productCodesOf } from '~core/mixing/productCodes';
 import { EntryBody } from '~core/log/entry';
 import { EntryId } from '~core/model/ids';
-import { type ActionResult, fieldErrors } from '../../form/schemaFields';
 import { usePost, useSend } from '../../form/usePost';
 import { entryKinds } from '~core/log/kinds';
-import { err, ok } from '~core/model/result';
 import { openConflicts, settleConflict } from '../../store/conflicts';
-import { describeChangeError } from '../../store/errors';
 import { appendEntries, loadTrial } from '../../store/trials';
-import { announce } from '../../ui/announce';
 import { quietButton } from '../../ui/quietButton';
 import { VirtualRows } from '../../ui/VirtualRows';
 import { RoomHead } from '../../ui/RoomHead';
@@ -23,17 +21,6 @@ import { LogDialog } from '../LogDialog';
 import type { RoomArgs } from '../roomArgs';
 import { ConflictList } from './ConflictList';
 import { kindOfLine, logLines, sayLine, staysFor, wordsFor } from './logLines';
-
-const LogRoomForm = z.discriminatedUnion('intent', [
-  z.object({ intent: z.literal('write'), body: EntryBody }),
-  z.object({ intent: z.literal('takeBack'), id: EntryId }),
-  z.object({
-    intent: z.literal('settle'),
-    id: EntryId,
-    sha256: z.string(),
-    as: z.enum(['kept', 'taken']),
-  }),
-]);
 
 export async function clientLoader({ params }: RoomArgs) {
   const { row, shown, key, blind } = await loadTrial(params.trialId);
@@ -51,38 +38,27 @@ export async function clientLoader({ params }: RoomArgs) {
   return { plan: shown.plan, lines: logLines(shown.plan, shown, codes, blind), conflicts };
 }
 
-export const clientAction = guarded(async ({ params, request }: RoomArgs): Promise<ActionResult> => {
-  const parsed = LogRoomForm.safeParse(await sentIn(request));
-  if (!parsed.success) return { errors: fieldErrors(parsed.error) };
-  const form = parsed.data;
-  if (form.intent === 'settle') {
-    await settleConflict(params.trialId!, form.id, form.sha256, form.as);
-    return { saved: true };
-  }
-  const done = await appendEntries<{ tag: 'said'; text: string }>(params.trialId, ({ log, state }) => {
-    if (form.intent === 'write') return ok([form.body]);
-    const line = log.find((e) => e.id === form.id);
-    if (!line) return err({ tag: 'said', text: 'There is no such line.' });
-    if (staysFor(kindOfLine(line))) return err({ tag: 'said', text: 'This line stays.' });
-    const goesWith = line.kind === 'correction' ? [] : entryKinds[line.kind].goesWith(line, state.entries);
-    return ok(
-      [form.id, ...goesWith].map((supersedes) => ({
-        kind: 'correction' as const,
-        supersedes,
-        replacement: null,
-        reason: 'taken back',
-      })),
-    );
-  });
-  if (done.ok) {
-    announce(
-      form.intent === 'write' ? 'Written down.' : 'Taken back by a new line; the old one stays below.',
-    );
-    return { saved: true };
-  }
-  const text = done.error.tag === 'said' ? done.error.text : describeChangeError(done.error);
-  announce(text);
-  return { errors: { id: text } };
+export const clientAction = toAction({
+  write: command(z.object({ body: EntryBody }), async (trialId, { body }) =>
+    done(await appendEntries(trialId, [body]), 'Written down.'),
+  ),
+  takeBack: command(z.object({ id: EntryId }), async (trialId, { id }) => {
+    const written = await appendEntries<Refused>(trialId, ({ log, state }) => {
+      const line = log.find((e) => e.id === id);
+      if (!line) return refuse('id', 'There is no such line.');
+      if (staysFor(kindOfLine(line))) return refuse('id', 'This line stays.');
+      const goesWith = line.kind === 'correction' ? [] : entryKinds[line.kind].goesWith(line, state.entries);
+      return ok([id, ...goesWith].map((each) => takenBack(each)));
+    });
+    return done(written, 'Taken back by a new line; the old one stays below.');
+  }),
+  settle: command(
+    z.object({ id: EntryId, sha256: z.string(), as: z.enum(['kept', 'taken']) }),
+    async (trialId, { id, sha256, as }) => {
+      await settleConflict(trialId!, id, sha256, as);
+      return ok({});
+    },
+  ),
 });
 
 export default function LogRoom() {

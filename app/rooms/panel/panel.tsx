@@ -5,14 +5,13 @@ import { panelOutcome } from '~core/sensory/panelOutcome';
 import { sayPanel } from '~core/sensory/sayPanel';
 import { sessionsOf } from '~core/sensory/sessions';
 import { todayDate } from '../../bench/clock';
-import { guarded } from '../../form/guarded';
-import { sentIn } from '../../form/handedOver';
 import { panelKeysHere } from '../../store/panelKeys';
 import { loadTrial } from '../../store/trials';
 import { RoomHead } from '../../ui/RoomHead';
 import type { RoomArgs } from '../roomArgs';
 import { photosOf } from '../rounds/photoData';
-import { panelAction } from './panelActions';
+import { toAction } from '../../form/command';
+import { panelCommands } from './panelActions';
 import type { SessionShown } from './panelData';
 import { PlanSession } from './PlanSession';
 import { SessionView } from './SessionView';
@@ -38,9 +37,7 @@ export async function clientLoader({ params }: RoomArgs) {
   };
 }
 
-export const clientAction = guarded(async ({ params, request }: RoomArgs) =>
-  panelAction(params.trialId, await sentIn(request)),
-);
+export const clientAction = toAction(panelCommands);
 
 export default function PanelRoom() {
   const { state, day, photos, sessions } = useLoaderData<typeof clientLoader>();

@@ -1,14 +1,13 @@
 import { useState } from 'react';
 import { Link, useLoaderData } from 'react-router';
 import { sessionOf } from '~core/sensory/sessions';
-import { guarded } from '../../form/guarded';
-import { sentIn } from '../../form/handedOver';
 import { usePost } from '../../form/usePost';
 import { blobUrls } from '../../store/blobUrls';
 import { panelKeyOf } from '../../store/panelKeys';
 import { loadTrial } from '../../store/trials';
 import type { RoomArgs } from '../roomArgs';
-import { panelAction } from './panelActions';
+import { toAction } from '../../form/command';
+import { panelCommands } from './panelActions';
 import { pictureHashes } from './pictures';
 import { TasterPages } from './TasterPages';
 import { type TasterAnswer, type TasterGuess, sheetOf } from './tasterSheet';
@@ -43,9 +42,7 @@ export async function clientLoader({ params }: TasteArgs) {
   };
 }
 
-export const clientAction = guarded(async ({ params, request }: TasteArgs) =>
-  panelAction(params.trialId, await sentIn(request)),
-);
+export const clientAction = toAction(panelCommands);
 
 /** A taster's page on this device: codes alone. */
 export default function Taste() {

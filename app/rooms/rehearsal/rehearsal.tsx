@@ -1,11 +1,10 @@
-import { guarded } from '../../form/guarded';
 import Button from '@mui/material/Button';
 import { Link, useLoaderData } from 'react-router';
 import { RoomHead } from '../../ui/RoomHead';
 import { loadRehearsal, rehearsalAction } from './rehearsalData';
 import { RehearsalRoom } from './RehearsalRoom';
 export const clientLoader = loadRehearsal;
-export const clientAction = guarded(rehearsalAction);
+export const clientAction = rehearsalAction;
 
 export default function Rehearsal() {
   const data = useLoaderData<typeof clientLoader>();

@@ -1,17 +1,15 @@
+import { command, done, toAction } from '../../form/command';
 import { z } from 'zod';
 import type { TrialState } from '~core/log/state';
 import { countedFrom } from '~core/plan/control';
 import { stageOf } from '~core/schedule/rounds';
 import { protocolOf } from '~core/schedule/protocols';
 import { todayDate } from '../../bench/clock';
-import { type ActionResult, fieldErrors } from '../../form/schemaFields';
 import { listTrials, loadTrial, savePlan } from '../../store/trials';
-import { announce } from '../../ui/announce';
 import { planIndex } from '~core/plan/planIndex';
 import { findingInput } from '~core/account/findingInput';
 import { findings } from '../../workers/findings';
 import type { RoomArgs } from '../roomArgs';
-import { sentIn } from '../../form/handedOver';
 
 /** A spread that can be reckoned with, and where it is from. */
 export interface Spread {
@@ -63,13 +61,8 @@ export async function loadRehearsal({ params }: RoomArgs) {
 }
 export type RehearsalData = Awaited<ReturnType<typeof loadRehearsal>>;
 
-const SpreadAct = z.object({ intent: z.literal('cv'), cvPercent: z.number().positive().max(200) });
-
-export async function rehearsalAction({ params, request }: RoomArgs): Promise<ActionResult> {
-  const parsed = SpreadAct.safeParse(await sentIn(request));
-  if (!parsed.success) return { errors: fieldErrors(parsed.error) };
-  const { cvPercent } = parsed.data;
-  const saved = await savePlan(params.trialId, (plan) => ({ ...plan, cvPercent }));
-  announce(saved.ok ? 'The spread stands in the plan.' : 'The plan is sealed.');
-  return saved.ok ? { saved: true } : { errors: { cvPercent: 'The plan is sealed.' } };
-}
+export const rehearsalAction = toAction({
+  cv: command(z.object({ cvPercent: z.number().positive().max(200) }), async (trialId, { cvPercent }) =>
+    done(await savePlan(trialId, (plan) => ({ ...plan, cvPercent })), 'The spread stands in the plan.'),
+  ),
+});

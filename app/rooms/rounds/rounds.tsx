@@ -3,13 +3,12 @@ import { Link, useLoaderData, useSearchParams } from 'react-router';
 import { audit, openFindings } from '~core/fairness/audit';
 import { roundProgress } from '~core/schedule/rounds';
 import { todayDate } from '../../bench/clock';
-import { guarded } from '../../form/guarded';
-import { sentIn } from '../../form/handedOver';
 import { loadTrial } from '../../store/trials';
 import { RoomHead } from '../../ui/RoomHead';
 import { ViewSwitch } from '../../ui/ViewSwitch';
 import { auditInputOf } from '../auditOf';
-import { logAction } from '../logActions';
+import { toAction } from '../../form/command';
+import { logCommands } from '../logActions';
 import type { RoomArgs } from '../roomArgs';
 import { AirView, bandsOf } from './AirView';
 import { EventsView } from './EventsView';
@@ -18,7 +17,7 @@ import { TasksView } from './TasksView';
 import { WalkView } from './WalkView';
 import { airOf } from './airData';
 import { coverByTreatment, coverWords, photoDays, photosData } from './photoData';
-import { isOfTasks, tasksAction } from './taskForm';
+import { taskCommands } from './taskForm';
 
 const roundViews = [
   ['walk', 'The walk'],
@@ -49,10 +48,7 @@ export async function clientLoader({ params, request }: RoomArgs) {
   };
 }
 
-export const clientAction = guarded(async ({ params, request }: RoomArgs) => {
-  const data: unknown = await sentIn(request);
-  return isOfTasks(data) ? tasksAction(params.trialId, data) : logAction(params.trialId, data);
-});
+export const clientAction = toAction({ ...logCommands, ...taskCommands });
 
 /** What stands above a view that isn't the walk. */
 function titleOf(view: RoundView, covers: string): { title: string; said: string } {

@@ -1,12 +1,13 @@
 import { z } from 'zod';
 import { ofKind } from '~core/log/state';
-import type { Result } from '~core/model/result';
+import type { Plan } from '~core/model/plan';
+import { type Result, ok } from '~core/model/result';
+import { type Done, command, done } from '../../form/command';
+import { takenBack } from '../../store/change';
 import { newId } from '~core/model/newId';
 import { PlannedTask } from '~core/model/task';
-import { type ActionResult, fieldErrors, optionalNumber, typedNumber } from '../../form/schemaFields';
-import { type ChangeError, describeChangeError } from '../../store/errors';
+import { optionalNumber, typedNumber } from '../../form/schemaFields';
 import { appendEntries, loadTrial, savePlan } from '../../store/trials';
-import { announce } from '../../ui/announce';
 
 const shape = PlannedTask.shape;
 
@@ -40,52 +41,30 @@ export const emptyTask: TaskFormInput = {
   ...{ after: '', day: '', everyDays: '', untilDay: '', at: '' },
 };
 
-const DropForm = z.object({ intent: z.literal('dropTask'), key: z.string() });
-
-/** Whether what was sent is about tasks. */
-export const isOfTasks = (data: unknown): boolean =>
-  ['task', 'dropTask'].includes(String((data as { intent?: unknown } | null)?.intent));
-
-const answer = (written: Result<unknown, ChangeError>, message: string): ActionResult =>
-  written.ok
-    ? { saved: true, message, now: emptyTask }
-    : { errors: { what: describeChangeError(written.error) } };
+const planned = <T, E>(written: Result<T, E>, message: string): Result<Done, E> =>
+  written.ok ? ok({ message, now: emptyTask }) : written;
 
 /** Adds a task, or drops one: to the plan until it is sealed, to the log from then on. */
-export async function tasksAction(trialId: string | undefined, data: unknown): Promise<ActionResult> {
-  const { state } = await loadTrial(trialId);
-  const dropped = DropForm.safeParse(data);
-  if (dropped.success) {
-    const { key } = dropped.data;
-    const own = ofKind(state, 'taskPlanned').find((e) => e.body.task.key === key);
-    const result = own
-      ? answer(
-          await appendEntries(trialId, [
-            { kind: 'correction', supersedes: own.standsFrom, replacement: null, reason: 'not needed' },
-          ]),
-          'Taken back.',
+export const taskCommands = {
+  task: command(TaskForm, async (trialId, { intent: _, ...typed }) => {
+    const { state } = await loadTrial(trialId);
+    const task: PlannedTask = { ...typed, key: newId() };
+    return state.seal
+      ? planned(
+          await appendEntries(trialId, [{ kind: 'taskPlanned', task }]),
+          'Planned, and written into the log.',
         )
-      : answer(
-          await savePlan(trialId, (plan) => ({
-            ...plan,
-            tasks: (plan.tasks ?? []).filter((t) => t.key !== key),
-          })),
-          'Not planned any more.',
+      : planned(
+          await savePlan(trialId, (plan) => ({ ...plan, tasks: [...(plan.tasks ?? []), task] })),
+          'Planned.',
         );
-    announce('errors' in result ? Object.values(result.errors)[0]! : 'Not planned any more.');
-    return result;
-  }
-  const parsed = TaskForm.safeParse(data);
-  if (!parsed.success) return { errors: fieldErrors(parsed.error) };
-  const { intent: _, ...typed } = parsed.data;
-  const task: PlannedTask = { ...typed, key: newId() };
-  return state.seal
-    ? answer(
-        await appendEntries(trialId, [{ kind: 'taskPlanned', task }]),
-        'Planned, and written into the log.',
-      )
-    : answer(
-        await savePlan(trialId, (plan) => ({ ...plan, tasks: [...(plan.tasks ?? []), task] })),
-        'Planned.',
-      );
-}
+  }),
+  dropTask: command(z.object({ key: z.string() }), async (trialId, { key }) => {
+    const { state } = await loadTrial(trialId);
+    const own = ofKind(state, 'taskPlanned').find((e) => e.body.task.key === key);
+    const without = (plan: Plan) => ({ ...plan, tasks: (plan.tasks ?? []).filter((t) => t.key !== key) });
+    return own
+      ? done(await appendEntries(trialId, [takenBack(own.standsFrom, 'not needed')]), 'Not planned any more.')
+      : done(await savePlan(trialId, without), 'Not planned any more.');
+  }),
+};

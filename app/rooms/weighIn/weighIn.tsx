@@ -1,12 +1,11 @@
-import { guarded } from '../../form/guarded';
-import { sentIn } from '../../form/handedOver';
 import { useState } from 'react';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
 import { kindOf } from '~core/model/plan';
 import { roundProgress, visitToOpen } from '~core/schedule/rounds';
 import { shortDate, todayDate } from '../../bench/clock';
 import { loadTrial } from '../../store/trials';
-import { logAction } from '../logActions';
+import { toAction } from '../../form/command';
+import { logCommands } from '../logActions';
 import type { RoomArgs } from '../roomArgs';
 import { hasOpenUnits } from '../rounds/walk';
 import { RoomHead } from '../../ui/RoomHead';
@@ -20,9 +19,7 @@ export async function clientLoader({ params }: RoomArgs) {
   return { id: row.id, state, rounds: roundProgress(state, todayDate()) };
 }
 
-export const clientAction = guarded(async ({ params, request }: RoomArgs) => {
-  return logAction(params.trialId, await sentIn(request));
-});
+export const clientAction = toAction(logCommands);
 
 export default function WeighInRoom() {
   const { id, state, rounds } = useLoaderData<typeof clientLoader>();
