@@ -14,22 +14,26 @@ const rooms = readdirSync(roomsFolder)
 
 export default [
   layout('bench/BenchLayout.tsx', [
-    index('bench/today.tsx'),
-    route('trials/new', 'bench/newTrial.tsx'),
-    route('trials/quick', 'bench/quick/quick.tsx'),
-    route('library', 'library/library.tsx'),
-    route('library/kit', 'library/kit.tsx'),
-    route('library/:productId', 'library/product.tsx'),
-    route('calculator', 'bench/calculator.tsx'),
-    route('instruments', 'bench/instruments.tsx'),
-    route('standings', 'bench/standings.tsx'),
-    route('data', 'bench/data.tsx'),
-    route('devices', 'bench/devices/devices.tsx'),
+    layout('ui/RoomBoundary.tsx', { id: 'bench-room' }, [
+      index('bench/today.tsx'),
+      route('trials/new', 'bench/newTrial.tsx'),
+      route('trials/quick', 'bench/quick/quick.tsx'),
+      route('library', 'library/library.tsx'),
+      route('library/kit', 'library/kit.tsx'),
+      route('library/:productId', 'library/product.tsx'),
+      route('calculator', 'bench/calculator.tsx'),
+      route('instruments', 'bench/instruments.tsx'),
+      route('standings', 'bench/standings.tsx'),
+      route('data', 'bench/data.tsx'),
+      route('devices', 'bench/devices/devices.tsx'),
+    ]),
   ]),
   route('trial/:trialId', 'rooms/TrialLayout.tsx', [
-    index('rooms/enter.tsx'),
-    ...rooms,
-    route('log', 'rooms/log/log.tsx'),
+    layout('ui/RoomBoundary.tsx', { id: 'trial-room' }, [
+      index('rooms/enter.tsx'),
+      ...rooms,
+      route('log', 'rooms/log/log.tsx'),
+    ]),
   ]),
   ...prefix('trial/:trialId', [
     route('labels', 'rooms/layout/labels.tsx'),

@@ -2,6 +2,25 @@ import { Outlet } from 'react-router';
 import { Head } from '../ui/Head';
 import { useOtherTabs } from '../ui/useOtherTabs';
 import { BenchNav } from '../ui/RoomNav';
+import { titled } from '../ui/title';
+
+const titles: Record<string, string> = {
+  '/': 'Today',
+  '/trials/new': 'A new trial',
+  '/trials/quick': 'Quick plan',
+  '/library': 'Library',
+  '/library/kit': 'A kit',
+  '/library/new': 'A new product',
+  '/calculator': 'Calculator',
+  '/instruments': 'Instruments',
+  '/standings': 'Standings',
+  '/data': 'Your data',
+  '/devices': 'Devices',
+};
+
+/** What of the bench is open. */
+export const meta = ({ location }: { location: { pathname: string } }) =>
+  titled(titles[location.pathname.replace(/(.)\/$/, '$1')] ?? 'Library');
 
 /** The frame of everything that isn't inside a trial. */
 export default function BenchLayout() {

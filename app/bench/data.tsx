@@ -1,3 +1,4 @@
+import type { Bulk } from '~core/formats/bulkFiles';
 import { ok } from '~core/model/result';
 import { command, toAction } from '../form/command';
 import { restoreCommand } from './binAction';
@@ -9,7 +10,6 @@ import { useState } from 'react';
 import { FormProvider } from 'react-hook-form';
 import { Link, useLoaderData, useNavigate, useRevalidator } from 'react-router';
 import { z } from 'zod';
-import { keepBulk } from '../store/bulk';
 import { err } from '~core/model/result';
 import { libraryToFile } from '~core/formats/libraryFile';
 import type { Trial } from '~core/log/trial';
@@ -160,7 +160,7 @@ function TakeIn() {
   const navigate = useNavigate();
   const revalidator = useRevalidator();
   const [message, setMessage] = useState<{ text: string; bad: boolean; id?: string } | null>(null);
-  const [clash, setClash] = useState<Trial | null>(null);
+  const [clash, setClash] = useState<{ trial: Trial; bulk: Bulk } | null>(null);
   const [step, setStep] = useState<number | null>(null);
 
   const onFiles = async ([file]: File[]) => {
@@ -175,16 +175,17 @@ function TakeIn() {
     const { trial, bulk } = read.value;
     let taken: Awaited<ReturnType<typeof takeIn>>;
     try {
-      taken = await takeIn(trial);
-      await keepBulk(trial.plan.id, bulk);
+      taken = await takeIn(trial, null, bulk);
     } catch (e) {
       return setMessage({
         text: `“${trial.plan.question}” was not taken in: ${sayStorageFault(e)} Nothing on the bench was changed.`,
         bad: true,
       });
     }
+    if (!taken.ok && taken.error.tag === 'unsound')
+      return setMessage({ text: `“${trial.plan.question}” was not taken in: ${taken.error.why}`, bad: true });
     if (!taken.ok) {
-      setClash(trial);
+      setClash({ trial, bulk });
       return setMessage({
         text: `“${trial.plan.question}” is here already with a different plan. Nothing was changed.`,
         bad: true,
@@ -199,12 +200,12 @@ function TakeIn() {
   };
   const showBoth = async () => {
     if (!clash) return;
-    await keepClash(clash, 'the file');
+    await keepClash(clash.trial, 'the file');
     await navigate('/devices');
   };
   const addCopy = async () => {
     if (!clash) return;
-    const id = await takeInAsCopy(clash);
+    const id = await takeInAsCopy(clash.trial, clash.bulk);
     setClash(null);
     setMessage({ text: 'Added as a second trial.', bad: false, id });
     await revalidator.revalidate();

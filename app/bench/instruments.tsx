@@ -7,8 +7,6 @@ import { type Driver, type Instrument, type Measures, measures } from '../instru
 import { drivers } from '../instruments/registry';
 import { RoomHead } from '../ui/RoomHead';
 
-export const meta = () => [{ title: 'Instruments — Palazzo' }];
-
 /** What stands in for the world before each stand-in’s sensor. */
 const tryOn: Partial<Record<Measures, Readonly<Record<string, number>>>> = {
   solution: { ec: 1.4, ph: 6.2, temperature: 20.5 },

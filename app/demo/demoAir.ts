@@ -1,5 +1,4 @@
-import { sha256 } from '@noble/hashes/sha2.js';
-import { bytesToHex } from '@noble/hashes/utils.js';
+import { readingsSha256 } from '~core/series/readingsHash';
 import type { BodyOf } from '~core/log/entry';
 import type { AreaId } from '~core/model/ids';
 import { extentOf } from '~core/series/held';
@@ -58,8 +57,6 @@ export function demoSeries(
     return hour >= 6 && hour < 22 ? Math.round(205 - 6 * warmerAtNight + 3 * chance.normal()) : 0;
   });
   const columns = [temperature, humidity, light];
-  const hash = sha256.create();
-  for (const list of [times, ...columns]) hash.update(new Uint8Array(list.buffer));
   const named = [
     ['Temp (°C)', '°C', 'temperature'],
     ['RH (%)', '%', 'humidity'],
@@ -82,7 +79,7 @@ export function demoSeries(
       from: `${wallText(times[0]!)}Z`,
       to: `${wallText(times.at(-1)!)}Z`,
       rows: n,
-      sha256: bytesToHex(hash.digest()),
+      sha256: readingsSha256(times, columns),
     },
   };
 }

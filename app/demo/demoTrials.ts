@@ -112,6 +112,7 @@ export function planOf(s: PlanSketch): Plan {
       outOf: null,
       scale: [],
       ...t,
+      ...(key === 'height' && { role: key }),
       id: traitId(s.code, key),
     })),
     rounds: s.rounds.map((r, i) => ({

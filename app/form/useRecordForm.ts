@@ -1,6 +1,7 @@
 import { useEffect, useEffectEvent, useState } from 'react';
 import { type DefaultValues, type FieldValues, type Path, useForm } from 'react-hook-form';
-import { useFetcher } from 'react-router';
+import { useFetcher, useLocation } from 'react-router';
+import { noteTyped, putBack, rescued } from './rescued';
 import { type Json, sameJson } from '~core/model/merge';
 import { useNotice } from '../ui/Notices';
 import { NOT_STORED } from './guarded';
@@ -44,7 +45,13 @@ export function useRecordForm<T extends FieldValues>(
   const form = useForm<T>({ defaultValues: defaults as DefaultValues<T>, shouldFocusError: true });
   const fetcher = useFetcher<ActionResult>();
   const notice = useNotice();
-  const [held, setHeld] = useState<Held<T>>({ base: defaults, shown: defaults });
+  const { pathname } = useLocation();
+  const own = merges ?? 'form';
+  // What was typed before the room broke down stands there again.
+  const [held, setHeld] = useState<Held<T>>(() => ({
+    base: defaults,
+    shown: (rescued(pathname, own) as T | undefined) ?? defaults,
+  }));
   const [sent, setSent] = useState<T>();
   const [heard, setHeard] = useState<ActionResult>();
   /** what both tabs changed, until somebody says which stands */
@@ -146,6 +153,18 @@ export function useRecordForm<T extends FieldValues>(
       unsubscribe();
     };
   }, [asTyped, isDirty, idle, subscribe, open]);
+
+  useEffect(() => {
+    if (!isDirty) {
+      noteTyped(pathname, own, undefined);
+      return undefined;
+    }
+    return subscribe({
+      formState: { values: true },
+      callback: ({ values }) => noteTyped(pathname, own, values),
+    });
+  }, [isDirty, subscribe, pathname, own]);
+  useEffect(() => putBack(pathname), [pathname]);
 
   const settle = (conflict: FieldConflict, as: 'mine' | 'theirs') => {
     const value = conflict[as];

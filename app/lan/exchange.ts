@@ -1,4 +1,4 @@
-import { type Bulk, bulkNamed, importBulk } from '~core/formats/bulkFiles';
+import { type Bulk, bulkNamed, importBulk, noBulk } from '~core/formats/bulkFiles';
 import { exportForDevice, importTrial } from '~core/formats/dataPackage';
 import { scorersCopy } from '~core/formats/scorersCopy';
 import { shownOf } from '~core/account/shown';
@@ -6,7 +6,7 @@ import { deriveState } from '~core/log/state';
 import type { Trial } from '~core/log/trial';
 import { planSha256, sha256Of } from '~core/plan/seal';
 import { bench } from '../store/bench';
-import { keepBulk, readSeries } from '../store/bulk';
+import { readSeries } from '../store/bulk';
 import { keepClash, overruled, settleClash } from '../store/clashes';
 import { inLock } from '../store/locks';
 import { takeIn } from '../store/takeIn';
@@ -137,7 +137,7 @@ async function lacking(trial: Trial): Promise<Extract<LetterHead, { kind: 'wants
   const photos = [...named.photos];
   const here = await db.blobs.bulkGet(photos);
   const series: string[] = [];
-  for (const id of named.series) {
+  for (const id of named.series.keys()) {
     if ((await db.series.where('[seriesId+chunk]').between([id, -Infinity], [id, Infinity]).count()) === 0)
       series.push(id);
   }
@@ -150,6 +150,15 @@ async function lacking(trial: Trial): Promise<Extract<LetterHead, { kind: 'wants
 /** What was asked for lately: it isn't asked for again with every letter. */
 const asked = new Map<string, number>();
 const ASK_AGAIN_MS = 60_000;
+
+/** Pictures and readings of a letter; of one that can't be unpacked its lines are taken all the same. */
+function bulkIn(body: Uint8Array, trial: Trial): Bulk {
+  try {
+    return importBulk(body, trial);
+  } catch {
+    return noBulk;
+  }
+}
 
 type Took = 'taken' | 'noted' | 'refused' | 'clash';
 
@@ -166,16 +175,17 @@ async function takeTrial(
   const before = await db.heads.get(trial.plan.id);
   const own = before ? await wholeTrial(trial.plan.id) : null;
   const lastRev = peer.trials[trial.plan.id]?.rev ?? 0;
-  const taken = await takeIn(trial, head.base);
+  const bulk = bulkIn(body, trial);
+  const taken = await takeIn(trial, head.base, bulk);
+  if (!taken.ok && taken.error.tag === 'unsound') return 'refused';
   if (!taken.ok) {
     await keepClash(trial, peer.name);
     // Over there ours was decided against; a sealed plan is never given up.
     if (!own || !head.overrules.includes(planSha256(forOther(own).plan))) return 'clash';
     const settled = await settleClash(trial.plan.id, 'theirs');
     if (!settled.ok) return 'clash';
-    await takeIn(trial, head.base);
+    await takeIn(trial, head.base, bulk);
   }
-  await keepBulk(trial.plan.id, importBulk(body, trial)).catch(() => undefined);
   // Nothing of ours was waiting to be handed over: what came from there needn't go back.
   const after = await db.heads.get(trial.plan.id);
   const uptodate = !before || before.rev <= lastRev;

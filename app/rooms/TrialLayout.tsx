@@ -18,6 +18,7 @@ import { BeforeTheSeal } from './BeforeTheSeal';
 import { RoomNav } from '../ui/RoomNav';
 import { useOtherTabs } from '../ui/useOtherTabs';
 import { isTyping } from '../ui/keys';
+import { titled } from '../ui/title';
 import { plainAuditInput } from './auditOf';
 import type { RoomArgs } from './roomArgs';
 import { roomSteps } from './registry';
@@ -35,6 +36,7 @@ export async function clientLoader({ params }: RoomArgs) {
   const mixDue = mixesDue(state, day);
   return {
     id: row.id,
+    code: row.plan.code as string,
     question: row.plan.question,
     unitNoun: row.plan.unitNoun,
     missing: state.seal ? null : missingForSeal(row.plan),
@@ -76,6 +78,19 @@ const keys: [string, string][] = [
 ];
 
 type Trial = Awaited<ReturnType<typeof clientLoader>>;
+
+/** The room and the trial it is of. */
+export function meta({
+  loaderData,
+  location,
+}: {
+  loaderData: Trial | undefined;
+  location: { pathname: string };
+}) {
+  const room = location.pathname.split('/')[3];
+  const name = room === 'log' ? 'The log' : loaderData?.steps.find((s) => s.room === room)?.name;
+  return titled(name, loaderData?.code);
+}
 
 export default function TrialLayout() {
   const trial = useLoaderData<typeof clientLoader>();

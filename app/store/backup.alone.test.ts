@@ -4,6 +4,7 @@ import { strToU8, zipSync } from 'fflate';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { PanelId, TreatmentId, TrialId } from '~core/model/ids';
 import { entry, harvest, plan, product } from '~core/testing/trial';
+import { readingsSha256 } from '~core/series/readingsHash';
 import { onBench } from '../testing/browserGlobals';
 import { readBackup, writeBackup } from './backup';
 import { bench } from './bench';
@@ -52,7 +53,7 @@ async function fill(): Promise<string> {
           from: '1970-01-01T00:00:00Z',
           to: '1970-01-01T00:02:00Z',
           rows: 3,
-          sha256: 'a'.repeat(64),
+          sha256: readingsSha256(times, [Float64Array.from([20, 21, 22])]),
         },
         'series',
       ), // prettier-ignore

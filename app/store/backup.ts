@@ -14,7 +14,7 @@ import {
 } from '../workers/backupFile';
 import type { Report } from '../workers/steps';
 import { bench } from './bench';
-import { bulkOf, keepBulk } from './bulk';
+import { bulkOf } from './bulk';
 import { listProducts, saveProduct } from './products';
 import { takeIn, takeInAsCopy } from './takeIn';
 import { loadTrial, wholeTrial } from './trials';
@@ -132,10 +132,9 @@ async function previewOf(
       for (const { filename, trial } of trials) {
         const key = keys.blind.find((k) => k.trialId === trial.plan.id)?.key ?? null;
         const whole = { ...trial, key };
-        const taken = await takeIn(whole);
-        if (!taken.ok) await takeInAsCopy(whole);
-        const series = await reader.series(filename, trial);
-        await keepBulk(trial.plan.id, { photos: [], series });
+        const bulk = { photos: [], series: await reader.series(filename, trial) };
+        const taken = await takeIn(whole, null, bulk);
+        if (!taken.ok) await takeInAsCopy(whole, bulk);
         onProgress(++done, total);
       }
       for (const { trialId, key } of keys.panels) {

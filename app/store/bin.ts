@@ -86,7 +86,7 @@ async function namedByOthers(gone: ReadonlySet<string>) {
   ].map(bulkNamed);
   return {
     photos: new Set(logs.flatMap((n) => [...n.photos])),
-    series: new Set(logs.flatMap((n) => [...n.series])),
+    series: new Set(logs.flatMap((n) => [...n.series.keys()])),
   };
 }
 

@@ -2,7 +2,9 @@ import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
 import { type Bulk, bulkNamed } from '~core/formats/bulkFiles';
 import type { Trial } from '~core/log/trial';
+import { readingsSha256 } from '~core/series/readingsHash';
 import { bench } from './bench';
+import type { BenchDb } from './db';
 import { type Readings, chunksOf } from './chunks';
 
 export type { Readings };
@@ -29,19 +31,33 @@ export async function bulkOf(trial: Pick<Trial, 'plan' | 'log'>): Promise<Bulk> 
   const named = bulkNamed(trial);
   const photos = (await (await bench()).blobs.bulkGet([...named.photos])).filter((row) => row !== undefined);
   const series: Bulk['series'] = [];
-  for (const seriesId of named.series) {
+  for (const seriesId of named.series.keys()) {
     const readings = await readSeries(seriesId, -Infinity, Infinity);
     if (readings.times.length > 0) series.push({ seriesId, ...readings });
   }
   return { photos, series };
 }
 
-/** Keeps pictures and readings that came with a trial; those that are here stay. */
-export async function keepBulk(trialId: string, { photos, series }: Bulk): Promise<void> {
-  const db = await bench();
-  const here = new Set(await db.blobs.toCollection().primaryKeys());
-  await db.blobs.bulkAdd(photos.filter((p) => !here.has(p.sha256)).map((p) => ({ ...p, trialId })));
-  for (const { seriesId, ...readings } of series) await putSeries(trialId, seriesId, readings);
+/**
+ * Keeps pictures and readings that came with a trial, inside the transaction that takes its lines: those that the log here
+ * names by their hash and that aren't here yet. What is here is never put over, whoever's trial names it.
+ */
+export async function keepBulk(
+  db: BenchDb,
+  trial: Pick<Trial, 'plan' | 'log'>,
+  { photos, series }: Bulk,
+): Promise<void> {
+  if (photos.length + series.length === 0) return;
+  const named = bulkNamed(trial);
+  const trialId = trial.plan.id;
+  for (const photo of photos)
+    if (named.photos.has(photo.sha256) && !(await db.blobs.get(photo.sha256)))
+      await db.blobs.add({ ...photo, trialId });
+  for (const { seriesId, ...readings } of series) {
+    if (named.series.get(seriesId) !== readingsSha256(readings.times, readings.columns)) continue;
+    const here = db.series.where('[seriesId+chunk]').between([seriesId, -Infinity], [seriesId, Infinity]);
+    if ((await here.count()) === 0) await db.series.bulkPut(chunksOf(trialId, seriesId, readings));
+  }
 }
 
 /** Readings of a series between two moments, both included. */

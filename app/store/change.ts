@@ -1,7 +1,9 @@
 import { dealCodes, keyFits } from '~core/design/blinding';
 import { type CorrectionBody, type Entry, type EntryBody, lineOf } from '~core/log/entry';
 import { deriveState, extend } from '~core/log/state';
-import { ReviewText } from '~core/log/trial';
+import type { Bulk } from '~core/formats/bulkFiles';
+import { type BlindKey, ReviewText } from '~core/log/trial';
+import { sha256Of } from '~core/plan/seal';
 import type { EntryId } from '~core/model/ids';
 import { newId } from '~core/model/newId';
 import type { PanelKey } from '~core/model/panel';
@@ -11,7 +13,8 @@ import { type Result, err, ok } from '~core/model/result';
 import { bench, benchName, deviceId } from './bench';
 import { randomSeed } from './chance';
 import { tellCommitted } from './committed';
-import type { BenchDb } from './db';
+import { keepBulk } from './bulk';
+import type { BenchDb, TrialRow } from './db';
 import type { ChangeError } from './errors';
 import { inLock } from './locks';
 import { tabId } from './tab';
@@ -52,6 +55,20 @@ export interface Change {
   happened?: Happened | undefined;
   /** an Undo, which isn't itself taken back */
   isUndo?: boolean;
+  /** what another copy of the trial brings */
+  foreign?: Foreign;
+}
+
+/** What another copy of a trial brings: its lines stay as they are, with their own stamps. */
+export interface Foreign {
+  lines: readonly Entry[];
+  /** lines that say something else than the ones here of the same id: kept beside, and asked about */
+  against?: readonly Entry[];
+  /** its plan takes the place of the one here */
+  plan?: Pick<TrialRow, 'plan' | 'sealedAs'>;
+  key?: BlindKey | null;
+  /** its pictures and readings, as far as the log here names them */
+  bulk?: Bulk;
 }
 
 /** What is at hand when a change is decided. */
@@ -64,6 +81,8 @@ export interface Deciding {
 export interface Changed {
   trial: LoadedTrial;
   entries: Entry[];
+  /** lines of another copy that are new and contradict ones here */
+  against?: number;
 }
 
 /** Changes of a plan that a tab can take back; older ones are dropped. */
@@ -81,30 +100,50 @@ export async function change<E>(
   decide: (at: Deciding) => Result<Change, E>,
 ): Promise<Result<Changed, E | ChangeError>> {
   if (id === undefined) return err({ tag: 'gone' });
-  const db = await bench();
   const device = await deviceId();
-  const written = await inLock(`palazzo/${benchName()}/${id}`, () =>
-    db.transaction('rw', db.ofChanges, async () => {
-      // Asked for at once: each answer is a way to the database and back.
-      const [trial, library, recorder] = await Promise.all([
-        current(db, id),
-        db.products.toArray(),
-        db.settings.get('recorder'),
-      ]);
-      if (!trial) return err({ tag: 'gone' } as const);
-      const decided = decide({ trial, library });
-      if (!decided.ok) return decided;
-      // Nobody said who sits here: the plan says who measures.
-      const by = (recorder?.value ?? '') || trial.row.plan.scorer.slice(0, 80);
-      return write(db, trial, decided.value, { by, device, library });
-    }),
-  );
+  const written = await alone(id, 'ofChanges', async (db) => {
+    // Asked for at once: each answer is a way to the database and back.
+    const [trial, library, recorder] = await Promise.all([
+      current(db, id),
+      db.products.toArray(),
+      db.settings.get('recorder'),
+    ]);
+    if (!trial) return err({ tag: 'gone' } as const);
+    const decided = decide({ trial, library });
+    if (!decided.ok) return decided;
+    // Nobody said who sits here: the plan says who measures.
+    const by = (recorder?.value ?? '') || trial.row.plan.scorer.slice(0, 80);
+    return write(db, trial, decided.value, { by, device, library });
+  });
   // Only what was committed is remembered.
   if (!written.ok) return written;
   tellCommitted(written.value.entries);
   const { row, state, key, rev, planRev } = written.value.trial;
   return ok({ ...written.value, trial: remember(row, state, key, { rev, planRev }) });
 }
+
+/**
+ * Runs one thing at a time that writes of a trial, over all tabs, in one transaction.
+ * @param tables `ofChanges` for its own lines; `ofTrials` where pictures, readings or the bin are written too
+ */
+export async function alone<T>(
+  id: string,
+  tables: 'ofChanges' | 'ofTrials',
+  run: (db: BenchDb) => Promise<T>,
+): Promise<T> {
+  const db = await bench();
+  return inLock(`palazzo/${benchName()}/${id}`, () =>
+    // Told by its kind that it waits: the transaction stays open as long.
+    db.transaction('rw', db[tables], async () => run(db)),
+  );
+}
+
+/** Writes what another copy of a trial brings, inside a transaction over all its tables. */
+export const writeForeign = (
+  db: BenchDb,
+  trial: LoadedTrial,
+  what: Change,
+): Promise<Result<Changed, ChangeError>> => write(db, trial, what, { by: '', device: '', library: [] });
 
 interface Writing {
   by: string;
@@ -115,9 +154,10 @@ interface Writing {
 async function write(
   db: BenchDb,
   trial: LoadedTrial,
-  { plan, review, entries: say, panelKey, happened, isUndo = false }: Change,
+  { plan, review, entries: say, panelKey, happened, isUndo = false, foreign }: Change,
   { by, device, library }: Writing,
 ): Promise<Result<Changed, ChangeError>> {
+  if (foreign) return takeForeign(db, trial, review, foreign);
   if (plan === undefined && review === undefined && (!say || say.length === 0)) {
     return ok({ trial, entries: [] });
   }
@@ -149,6 +189,48 @@ async function write(
   const state =
     plan === undefined ? extend(trial.folded, entries) : deriveState(planNow, [...trial.log, ...entries]);
   return ok({ trial: { ...trial, row, state, key, rev, planRev: head.planRev }, entries });
+}
+
+/** Lines, plan, key, pictures and readings of another copy; what brings nothing new is no change. */
+async function takeForeign(
+  db: BenchDb,
+  trial: LoadedTrial,
+  review: ReviewText | undefined,
+  { lines, against = [], plan, key = null, bulk }: Foreign,
+): Promise<Result<Changed, ChangeError>> {
+  const { id } = trial.row;
+  const rev = trial.rev + 1;
+  const row: TrialRow = { ...trial.row, ...plan, ...(review && { review: ReviewText.parse(review) }) };
+  const log = [...trial.log, ...lines];
+  await db.entries.bulkAdd(lines.map((entry) => ({ trialId: id, id: entry.id, rev, entry })));
+  if (plan || review) await db.trials.put(row);
+  if (key) await db.keys.put({ trialId: id, key });
+  const fresh = await keepAgainst(db, id, against);
+  if (bulk) await keepBulk(db, { plan: row.plan, log }, bulk);
+  // Devices would answer each other for ever.
+  const isNew = lines.length > 0 || fresh > 0 || plan !== undefined || key !== null;
+  const head = isNew ? { id, rev, planRev: plan || key ? rev : trial.planRev } : null;
+  if (head) await db.heads.put(head);
+  const now = {
+    ...trial,
+    row,
+    key: key ?? trial.key,
+    rev: head?.rev ?? trial.rev,
+    planRev: head?.planRev ?? trial.planRev,
+  };
+  return ok({ trial: { ...now, state: deriveState(row.plan, log) }, entries: [...lines], against: fresh });
+}
+
+/** Keeps lines that contradict a line here, once each. @returns how many are new */
+async function keepAgainst(db: BenchDb, trialId: string, others: readonly Entry[]): Promise<number> {
+  let fresh = 0;
+  for (const other of others) {
+    const sha256 = sha256Of(other);
+    if (await db.conflicts.get([trialId, other.id, sha256])) continue;
+    await db.conflicts.add({ trialId, id: other.id, sha256, other, settled: null });
+    fresh += 1;
+  }
+  return fresh;
 }
 
 /** Lines with their stamps: each later than all the trial knows, whatever the clock on the wall says. */

@@ -5,7 +5,8 @@ import { type Difference, planDifferences } from '~core/plan/planDifferences';
 import { type Result, err, ok } from '~core/model/result';
 import { bench } from './bench';
 import { tabId } from './tab';
-import { current } from './trialMemory';
+import { alone, writeForeign } from './change';
+import { current, forget } from './trialMemory';
 
 /** Two plans of one trial, side by side. */
 export interface Clash {
@@ -61,8 +62,7 @@ export async function settleClash(
   trialId: string,
   chosen: 'mine' | 'theirs',
 ): Promise<Result<null, { tag: 'gone' } | { tag: 'sealed' }>> {
-  const db = await bench();
-  return db.transaction('rw', [...db.ofTrials, db.settings], async () => {
+  const settled = await alone(trialId, 'ofTrials', async (db) => {
     const [row, here] = await Promise.all([db.clashes.get(trialId), current(db, trialId)]);
     if (!row || !here) return err({ tag: 'gone' as const });
     if (chosen === 'mine') {
@@ -74,15 +74,18 @@ export async function settleClash(
     } else {
       if (here.state.seal) return err({ tag: 'sealed' as const });
       const { theirs } = row;
-      const rev = here.rev + 1;
-      const { added } = unionOfLogs(here.log, theirs.log);
+      const { added, conflicts } = unionOfLogs(here.log, theirs.log);
       await db.steps.add({ trialId, tab: tabId(), before: here.row.plan, after: theirs.plan });
-      await db.trials.put({ ...here.row, plan: theirs.plan, sealedAs: theirs.sealedAs });
-      if (theirs.key) await db.keys.put({ trialId, key: theirs.key });
-      await db.entries.bulkAdd(added.map((entry) => ({ trialId, id: entry.id, rev, entry })));
-      await db.heads.put({ id: trialId, rev, planRev: rev });
+      await writeForeign(db, here, {
+        foreign: {
+          ...{ lines: added, against: conflicts.map((c) => c.other), key: theirs.key },
+          plan: { plan: theirs.plan, sealedAs: theirs.sealedAs },
+        },
+      });
     }
     await db.clashes.delete(trialId);
     return ok(null);
   });
+  forget(trialId);
+  return settled;
 }

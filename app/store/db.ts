@@ -2,7 +2,7 @@ import Dexie, { type EntityTable, type Table } from 'dexie';
 import type { Entry } from '~core/log/entry';
 import type { BlindKey, ReviewText, Trial } from '~core/log/trial';
 import type { SealedAs } from '~core/log/verifySeal';
-import { migrate, productFrom1 } from '~core/model/migrations';
+import { migrate, productFrom1, trialMigrations } from '~core/model/migrations';
 import type { PanelKey } from '~core/model/panel';
 import type { Plan } from '~core/model/plan';
 import type { Product } from '~core/model/product';
@@ -152,7 +152,7 @@ export class BenchDb extends Dexie {
           .toCollection()
           .modify((row: TrialRow) => {
             row.sealedAs = { version: 1, plan: row.plan };
-            const current = migrate({ version: 1, plan: row.plan });
+            const current = migrate({ version: 1, plan: row.plan }, trialMigrations, 2);
             if (current.ok) row.plan = current.value.plan as Plan;
           }),
       );
@@ -162,7 +162,7 @@ export class BenchDb extends Dexie {
         .toCollection()
         .modify((row: TrialRow) => {
           row.sealedAs ??= { version: 2, plan: row.plan };
-          const current = migrate({ version: 2, plan: row.plan });
+          const current = migrate({ version: 2, plan: row.plan }, trialMigrations, 3);
           if (current.ok) row.plan = current.value.plan as Plan;
         });
       const products = tx.table('products').toCollection();
@@ -174,7 +174,7 @@ export class BenchDb extends Dexie {
         .toCollection()
         .modify((row: BinRow) => {
           if (row.product) row.product = productFrom1(row.product as never) as never;
-          const current = row.trial && migrate({ version: 2, plan: row.trial.plan });
+          const current = row.trial && migrate({ version: 2, plan: row.trial.plan }, trialMigrations, 3);
           if (row.trial && current?.ok) row.trial.plan = current.value.plan as Plan;
         });
     });
@@ -238,6 +238,7 @@ export class BenchDb extends Dexie {
       this.clashes,
       this.bin,
       this.products,
+      this.settings,
     ];
   }
 }

@@ -6,6 +6,8 @@ import { exportTrial, importTrial } from '~core/formats/dataPackage';
 import { localDay } from '~core/log/localDay';
 import type { Trial } from '~core/log/trial';
 import type { TrialId } from '~core/model/ids';
+import { readingsSha256 } from '~core/series/readingsHash';
+import { readSeries } from './bulk';
 import { entry, height, plan, trialOf, unitId } from '~core/testing/trial';
 import { onBench } from '../testing/browserGlobals';
 import { type Tab, openTab } from '../testing/tabs';
@@ -101,6 +103,64 @@ describe('files', () => {
     expect((await state()).observations[0]).toMatchObject({ value: 10.5, earlier: [{ value: 50 }] });
     expect((await state()).log[0]).toMatchObject({ value: 50 });
     expect(await store.openConflicts(id)).toEqual([]);
+  });
+
+  const readings = (...values: number[]) => ({
+    times: Float64Array.from(values, (_, i) => i * 60_000),
+    columns: [Float64Array.from(values)],
+  });
+  const seriesLine = (of: ReturnType<typeof readings>) => ({
+    kind: 'series' as const,
+    ...{ seriesId: `s-${n}`, name: 'Tent', unitId: null, treatmentId: null, rows: of.times.length },
+    columns: [{ name: 'temperature', unit: '°C' }],
+    ...{ from: '1970-01-01T00:00:00Z', to: '1970-01-01T00:02:00Z' },
+    sha256: readingsSha256(of.times, of.columns),
+  });
+  const kept = async () => [
+    ...(await readSeries(`s-${n}`, -Infinity, Infinity)).columns.flatMap((c) => [...c]),
+  ];
+
+  it('readings go with their lines: none that the log doesn’t name, none over ours, none of another plan', async () => {
+    const [own, altered] = [readings(20, 21, 22), readings(30, 31, 32)];
+    await store.appendEntries(id, [seriesLine(own)]);
+    const file = await fileOf();
+    const bring = (of: typeof own) => ({ photos: [], series: [{ seriesId: `s-${n}`, ...of }] });
+    await store.takeIn(file, null, bring(altered));
+    expect(await kept()).toEqual([]);
+    // A plan that isn’t ours: nothing is changed, its readings don’t come either.
+    const other = { ...file, plan: { ...file.plan, prediction: 'Another.' } };
+    expect((await store.takeIn(other, null, bring(own))).ok).toBe(false);
+    expect(await kept()).toEqual([]);
+    await store.takeIn(file, null, bring(own));
+    expect(await kept()).toEqual([20, 21, 22]);
+    // A stranger’s trial that names the same series doesn’t take it over.
+    const stranger = trialOf({ ...plan(), id: `stranger-${n}` as TrialId }, [entry(seriesLine(altered))]);
+    await store.takeIn(stranger, null, bring(altered));
+    expect(await kept()).toEqual([20, 21, 22]);
+  });
+
+  it('a line that claims to be the 2^53rd is refused in words: later ones would all be ties', async () => {
+    const file = await fileOf();
+    const line = { ...entry(height(unit, 5)), counter: Number.MAX_SAFE_INTEGER };
+    const taken = await store.takeIn({ ...file, log: [line] });
+    expect(taken).toMatchObject({
+      ok: false,
+      error: { tag: 'unsound', why: expect.stringMatching(/^line 1 /) },
+    });
+    expect((await state()).log).toEqual([]);
+  });
+
+  it('of two plans theirs is chosen: its lines come, and what says something else than ours is asked about', async () => {
+    await store.appendEntries(id, [height(unit, 50)]);
+    const file = await fileOf();
+    file.log[0] = { ...file.log[0]!, value: 10.5 } as never;
+    const theirs = { ...file, plan: { ...file.plan, prediction: 'Theirs.' } };
+    expect((await store.takeIn(theirs)).ok).toBe(false);
+    await store.keepClash(theirs, 'the file');
+    expect(await store.settleClash(id, 'theirs')).toMatchObject({ ok: true });
+    expect((await store.loadTrial(id)).row.plan.prediction).toBe('Theirs.');
+    expect((await state()).observations[0]).toMatchObject({ value: 50 });
+    expect(await store.openConflicts(id)).toMatchObject([{ other: { value: 10.5 }, settled: null }]);
   });
 
   it('a chain of 10,000 corrections is taken in, and the trial opens', async () => {

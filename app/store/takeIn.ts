@@ -7,9 +7,12 @@ import type { TrialId } from '~core/model/ids';
 import { newId } from '~core/model/newId';
 import { type Result, err, ok } from '~core/model/result';
 import { planSha256, sha256Of } from '~core/plan/seal';
-import { bench } from './bench';
-import { createTrial } from './trials';
-import { current } from './trialMemory';
+import { type Bulk, noBulk } from '~core/formats/bulkFiles';
+import type { Entry } from '~core/log/entry';
+import { keepBulk } from './bulk';
+import { alone, writeForeign } from './change';
+import { addTrial } from './trials';
+import { current, forget } from './trialMemory';
 
 export type MergeOutcome = { tag: 'added' } | { tag: 'merged'; newEntries: number; conflicts: number };
 
@@ -30,87 +33,78 @@ function samePlan(here: Plan, there: Plan): boolean {
 export const sealOfFile = (trial: Trial): string | null =>
   sayBrokenSeal(verifySeal(trial.plan, deriveState(trial.plan, trial.log).seal, trial.sealedAs));
 
+/** Counters of lines count lines: one that claims many more than there are would make all later lines ties. */
+const MOST_AHEAD = 1_000_000;
+
+/** Why a copy's lines can't stand beside ours, at the first of them; null where they can. */
+function unsound(log: readonly Entry[], here: number): string | null {
+  const most = here + log.length + MOST_AHEAD;
+  const at = log.findIndex((e) => e.counter > most);
+  return at < 0
+    ? null
+    : `line ${at + 1} of its log says it was written after ${log[at]!.counter} others, and there are ${log.length}. The file is damaged or was altered.`;
+}
+
+export type TakeInError = { tag: 'differentPlan' } | { tag: 'unsound'; why: string };
+
 /**
  * Takes in an exported trial: a new one is added; of one that is here already the logs are united. A line that is
  * here already keeps what it says; where the file says something else that is kept beside it and shown.
  * Refused where both copies exist with different plans: nothing of either is lost.
  *
  * @param base SHA-256 of the plan both copies had last: where this one still has it, the other's plan is newer
+ * @param bulk pictures and readings that come with it: taken with its lines, or not at all
  */
 export async function takeIn(
   trial: Trial,
   base: string | null = null,
-): Promise<Result<TakenIn, { tag: 'differentPlan' }>> {
-  const db = await bench();
+  bulk: Bulk = noBulk,
+): Promise<Result<TakenIn, TakeInError>> {
   const brokenSeal = sealOfFile(trial);
   const { id } = trial.plan;
-  return db.transaction('rw', db.ofTrials, async () => {
+  const taken = await alone(id, 'ofTrials', async (db): Promise<Result<TakenIn, TakeInError>> => {
     const here = await current(db, id);
+    const why = unsound(trial.log, here?.log.at(-1)?.counter ?? 0);
+    if (why !== null) return err({ tag: 'unsound', why });
+    const against = trial.conflicts.map((c) => c.other);
     if (!here) {
-      await createTrial(trial.plan, trial.review, trial.log, trial.key, trial);
-      await keepConflicts(
-        id,
-        trial.conflicts.map((c) => c.other),
-      );
-      return ok({ outcome: { tag: 'added' as const }, brokenSeal });
+      await addTrial(db, trial);
+      const added = await current(db, id);
+      await writeForeign(db, added!, { foreign: { lines: [], against, bulk } });
+      return ok({ outcome: { tag: 'added' }, brokenSeal });
     }
     const { added, conflicts } = unionOfLogs(here.log, trial.log);
     const follows = !here.state.seal && base !== null && planSha256(here.row.plan) === base;
     // The other side has only not heard of our newer plan; a seal it brings would stand for the old one.
     const behind = base !== null && planSha256(trial.plan) === base && !added.some((e) => e.kind === 'seal');
-    if (!samePlan(here.row.plan, trial.plan) && !follows && !behind)
-      return err({ tag: 'differentPlan' as const });
+    if (!samePlan(here.row.plan, trial.plan) && !follows && !behind) return err({ tag: 'differentPlan' });
     // A scorer's copy gets its names when the whole trial comes; a plan that was only behind catches up.
-    const renewed =
-      (here.row.plan.namesLeftOut && !trial.plan.namesLeftOut) ||
-      (follows && !behind && planSha256(here.row.plan) !== planSha256(trial.plan));
-    const rev = here.rev + 1;
-    await db.entries.bulkAdd(added.map((entry) => ({ trialId: id, id: entry.id, rev, entry })));
-    if (renewed) {
-      const review = here.row.plan.namesLeftOut ? trial.review : here.row.review;
-      await db.trials.put({ ...here.row, plan: trial.plan, review, sealedAs: trial.sealedAs });
-      if (trial.key) await db.keys.put({ trialId: id, key: trial.key });
-    }
+    const named = here.row.plan.namesLeftOut === true && !trial.plan.namesLeftOut;
+    const renewed = named || (follows && !behind && planSha256(here.row.plan) !== planSha256(trial.plan));
+    const brings = (renewed || here.key === null) && !trial.plan.namesLeftOut ? trial.key : null;
     await db.clashes.delete(id);
-    const fresh = await keepConflicts(id, [
-      ...conflicts.map((c) => c.other),
-      ...trial.conflicts.map((c) => c.other),
-    ]);
-    const brings = here.key === null && trial.key !== null && !trial.plan.namesLeftOut;
-    if (brings) await db.keys.put({ trialId: id, key: trial.key! });
-    // What brings nothing new is no change: devices would answer each other for ever.
-    if (added.length > 0 || fresh > 0 || brings || renewed)
-      await db.heads.put({ id, rev, planRev: brings || renewed ? rev : here.planRev });
-    return ok({
-      outcome: { tag: 'merged' as const, newEntries: added.length, conflicts: fresh },
-      brokenSeal,
+    const written = await writeForeign(db, here, {
+      ...(named && { review: trial.review }),
+      foreign: {
+        ...{ lines: added, against: [...conflicts.map((c) => c.other), ...against], key: brings, bulk },
+        ...(renewed && { plan: { plan: trial.plan, sealedAs: trial.sealedAs } }),
+      },
     });
+    const found = written.ok ? (written.value.against ?? 0) : 0;
+    return ok({ outcome: { tag: 'merged', newEntries: added.length, conflicts: found }, brokenSeal });
   });
-}
-
-/** Keeps lines that contradict a line here, once each. @returns how many are new */
-async function keepConflicts(trialId: string, others: readonly Trial['log'][number][]): Promise<number> {
-  const db = await bench();
-  let fresh = 0;
-  for (const other of others) {
-    const sha256 = sha256Of(other);
-    if (await db.conflicts.get([trialId, other.id, sha256])) continue;
-    await db.conflicts.add({ trialId, id: other.id, sha256, other, settled: null });
-    fresh += 1;
-  }
-  return fresh;
+  forget(id);
+  return taken;
 }
 
 /** Adds an exported trial as a second one beside the one that is here. */
-export async function takeInAsCopy(trial: Trial): Promise<string> {
+export async function takeInAsCopy(trial: Trial, bulk: Bulk = noBulk): Promise<string> {
   const id = newId<TrialId>();
-  await createTrial(
-    { ...trial.plan, id, question: `${trial.plan.question} (copy)`.slice(0, 200) },
-    trial.review,
-    trial.log,
-    trial.key,
+  const plan = { ...trial.plan, id, question: `${trial.plan.question} (copy)`.slice(0, 200) };
+  await alone(id, 'ofTrials', async (db) => {
     // A copy is another plan: what was sealed is the one it was copied from.
-    { sealedAs: trial.sealedAs },
-  );
+    await addTrial(db, { ...trial, plan });
+    await keepBulk(db, { plan, log: trial.log }, bulk);
+  });
   return id;
 }

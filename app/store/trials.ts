@@ -5,7 +5,16 @@ import { type Result, err, ok } from '~core/model/result';
 import { planSha256 } from '~core/plan/seal';
 import { redirectDocument } from 'react-router';
 import { bench, benchHolding, chooseBench } from './bench';
-import { type Change, type Changed, type Deciding, type Saying, change, type Happened } from './change';
+import type { BenchDb } from './db';
+import {
+  type Change,
+  type Changed,
+  alone,
+  type Deciding,
+  type Saying,
+  change,
+  type Happened,
+} from './change';
 import type { ChangeError } from './errors';
 import { type LoadedTrial, current, forget } from './trialMemory';
 
@@ -116,35 +125,34 @@ export const saveReview = (
 ): Promise<Result<Changed, ChangeError>> =>
   change<never>(id, ({ trial }) => ok({ review: to(trial.row.review) }));
 
-/** Puts a trial on the bench; one that is there already is not touched: it throws. */
+/** Puts a trial on the bench, inside a transaction; one that is there already is not touched: it throws. */
+export async function addTrial(
+  db: BenchDb,
+  { plan, review, log, key, sealedAs }: Pick<Trial, 'plan' | 'review' | 'log' | 'key' | 'sealedAs'>,
+): Promise<void> {
+  const { id } = plan;
+  await db.trials.add({ id, plan: Plan.parse(plan), review, createdAt: new Date().toISOString(), sealedAs });
+  await db.heads.put({ id, rev: 1, planRev: 1 });
+  if (key) await db.keys.put({ trialId: id, key });
+  await db.entries.bulkAdd(log.map((entry) => ({ trialId: id, id: entry.id, rev: 1, entry })));
+}
+
+/** Puts a new trial on the bench. */
 export async function createTrial(
   plan: Plan,
   review: ReviewText = emptyReview,
   log: readonly Entry[] = [],
-  blindKey: BlindKey | null = null,
-  rest: Partial<Pick<Trial, 'sealedAs' | 'conflicts'>> = {},
+  key: BlindKey | null = null,
 ): Promise<void> {
-  const db = await bench();
-  const row = {
-    id: plan.id as string,
-    plan: Plan.parse(plan),
-    review,
-    createdAt: new Date().toISOString(),
-    sealedAs: rest.sealedAs ?? null,
-  };
-  await db.transaction('rw', db.ofTrials, async () => {
-    await db.trials.add(row);
-    await db.heads.put({ id: row.id, rev: 1, planRev: 1 });
-    if (blindKey) await db.keys.put({ trialId: row.id, key: blindKey });
-    await db.entries.bulkAdd(log.map((entry) => ({ trialId: row.id, id: entry.id, rev: 1, entry })));
-  });
-  forget(row.id);
+  await alone(plan.id, 'ofTrials', (db) =>
+    addTrial(db, { plan, review, log: [...log], key, sealedAs: null }),
+  );
+  forget(plan.id);
 }
 
 /** Puts a trial with its whole log into the bin. */
 export async function deleteTrial(id: string): Promise<void> {
-  const db = await bench();
-  await db.transaction('rw', db.ofTrials, async () => {
+  await alone(id, 'ofTrials', async (db) => {
     const trial = await db.trials.get(id);
     if (!trial) return;
     const entries = await db.entries.where('trialId').equals(id).toArray();

@@ -18,6 +18,7 @@ export async function openTab(name: string) {
     ...(await import('../store/trials')),
     ...(await import('../store/takeIn')),
     ...(await import('../store/undo')),
+    ...(await import('../store/clashes')),
     ...(await import('../store/conflicts')),
     ...(await import('../store/products')),
     ...(await import('../store/change')),

@@ -7,20 +7,18 @@ import { dayOfDate } from '../plan/days';
 import { lastDayOf } from '../plan/ended';
 import { planIndex } from '../plan/planIndex';
 import { celsius } from '../quantity/temperature';
+import { lengthUnits, unitAt } from '../quantity/units';
 import type { AuditInput } from './rule';
 
-/** Centimetres in what plants are measured in (NIST SP 811); other units aren’t lengths. */
-const centimetres: Record<string, number> = { mm: 0.1, cm: 1, m: 100, in: 2.54, ft: 30.48 };
-const cmIn = (unit: string): number | null => centimetres[unit] ?? null;
-
-/** Traits that say how tall plants are: lengths that are called heights. */
-const isHeight = (name: string): boolean => /height|tall/i.test(name);
+/** Centimetres in a unit; null for what is no length. */
+function cmIn(unit: string): number | null {
+  const found = unitAt(unit, ['length']);
+  return found?.text === unit ? lengthUnits[found.name] * 100 : null;
+}
 
 /** The newest height of each unit, cm: the mean of its samples on the last visit. */
 function heightsOf(state: TrialState): { unitId: UnitId; cm: number }[] {
-  const traits = state.plan.traits.filter(
-    (t) => t.kind === 'number' && isHeight(t.name) && cmIn(t.unit) !== null,
-  );
+  const traits = state.plan.traits.filter((t) => t.role === 'height' && cmIn(t.unit) !== null);
   return state.plan.units.flatMap((u) => {
     if (state.deaths.has(u.id)) return [];
     const taken = traits.flatMap((t) =>

@@ -2,6 +2,7 @@ import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { expect, it } from 'vitest';
+import { readingsSha256 } from '../series/readingsHash';
 import { entry, plan, trialOf } from '../testing/trial';
 import { importBulk } from './bulkFiles';
 import { exportTrial, importTrial } from './dataPackage';
@@ -18,7 +19,8 @@ const trial = trialOf(plan({ replicates: 1 }), [
   entry({ kind: 'photo', unitId: null, file: 'a.jpg', sha256: hash, caption: '' }),
   entry({
     kind: 'series',
-    ...{ seriesId: 's1', name: 'Tent', unitId: null, treatmentId: null, rows: 2, sha256: hash },
+    ...{ seriesId: 's1', name: 'Tent', unitId: null, treatmentId: null, rows: 2 },
+    sha256: readingsSha256(series.times, series.columns),
     columns: [
       { name: 'temp', unit: '°C' },
       { name: 'rh', unit: '%' },
@@ -48,4 +50,10 @@ it('a picture that isn’t the one the log names is left out, and one it doesn�
     'series/stray.csv': strToU8('time\n'),
   });
   expect(importBulk(changed, trial)).toMatchObject({ photos: [], broken: 1 });
+});
+it('readings that were changed aren’t those the log names', () => {
+  const files = unzipSync(zip);
+  const text = strFromU8(files['series/s1.csv']!).replace('18.1', '24.1');
+  const changed = zipSync({ ...files, 'series/s1.csv': strToU8(text) });
+  expect(importBulk(changed, trial)).toMatchObject({ series: [], broken: 1 });
 });

@@ -5,6 +5,7 @@ import Papa from 'papaparse';
 import { deriveState, ofKind } from '../log/state';
 import type { Trial } from '../log/trial';
 import { wallText } from '../series/moment';
+import { readingsSha256 } from '../series/readingsHash';
 
 /** A picture, by the hash the log names it by. */
 export interface PhotoFile {
@@ -32,14 +33,17 @@ const endings: Record<string, string> = { 'image/jpeg': 'jpg', 'image/png': 'png
 const typeOf = (name: string) =>
   Object.entries(endings).find(([, ending]) => name.endsWith(`.${ending}`))?.[0] ?? 'image/jpeg';
 
-/** Hashes of pictures and ids of series that a trial’s log names. */
-export function bulkNamed(trial: Pick<Trial, 'plan' | 'log'>): { photos: Set<string>; series: Set<string> } {
+/** Hashes of pictures, and ids of series with the hash of their readings, that a trial’s log names. */
+export function bulkNamed(trial: Pick<Trial, 'plan' | 'log'>): {
+  photos: Set<string>;
+  series: Map<string, string>;
+} {
   const state = deriveState(trial.plan, trial.log);
   return {
     photos: new Set(
       ofKind(state, 'photo').flatMap((e) => [e.body.sha256, e.body.thumbSha256 ?? e.body.sha256]),
     ),
-    series: new Set(ofKind(state, 'series').map((e) => e.body.seriesId)),
+    series: new Map(ofKind(state, 'series').map((e) => [e.body.seriesId, e.body.sha256])),
   };
 }
 
@@ -79,8 +83,8 @@ const readSeriesFile = (seriesId: string, text: string): SeriesFile => {
 };
 
 /**
- * Pictures and readings of a trial’s zip that its log names. A picture whose bytes aren’t those of its hash is left
- * out: the log says another one was taken.
+ * Pictures and readings of a trial’s zip that its log names. What isn’t that of its hash is left out: the log says another
+ * one was taken.
  */
 export function importBulk(zip: Uint8Array, trial: Pick<Trial, 'plan' | 'log'>): Bulk & { broken: number } {
   const named = bulkNamed(trial);
@@ -94,7 +98,9 @@ export function importBulk(zip: Uint8Array, trial: Pick<Trial, 'plan' | 'log'>):
       if (bytesToHex(sha256(bytes)) !== stem) broken += 1;
       else bulk.photos.push({ sha256: stem, type: typeOf(name), bytes });
     } else if (named.series.has(stem)) {
-      bulk.series.push(readSeriesFile(stem, strFromU8(bytes)));
+      const read = readSeriesFile(stem, strFromU8(bytes));
+      if (readingsSha256(read.times, read.columns) === named.series.get(stem)) bulk.series.push(read);
+      else broken += 1;
     }
   }
   return { ...bulk, broken };

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readTable, writeCsv } from './csv';
-import { numberIn } from '../quantity/number';
+import { fileNumber } from '../quantity/number';
 
 it.each([
   ['12.5', 12.5],
@@ -17,12 +17,12 @@ it.each([
   ['', null],
   ['-', null],
   ['Infinity', null],
-])('“%s” is %s', (text, value) => expect(numberIn(text)).toBe(value));
+])('“%s” is %s', (text, value) => expect(fileNumber(text)).toBe(value));
 
 it('reads back any number as printed', () => {
   fc.assert(
     fc.property(fc.double({ noNaN: true, noDefaultInfinity: true }), (x) => {
-      expect(numberIn(String(x))).toBe(x + 0 === 0 ? Number(String(x)) : x);
+      expect(fileNumber(String(x))).toBe(x + 0 === 0 ? Number(String(x)) : x);
     }),
   );
 });

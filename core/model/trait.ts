@@ -59,6 +59,8 @@ export const Trait = z
     evenDead: z.literal(true).optional(),
     /** change between two weighings under which a dry weight is constant, per cent; left out: the usual 1 */
     constantPercent: z.number().positive().max(20).optional(),
+    /** what it is, whatever it is called: how tall the plants are */
+    role: z.literal('height').optional(),
     /** counted in half steps, as leaves that are still unfolding are */
     halfSteps: z.literal(true).optional(),
     /** what counts and what doesn't, as it is shown while counting */

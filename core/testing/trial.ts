@@ -38,7 +38,15 @@ export const trait = (over: Partial<Trait> = {}): Trait => ({
 });
 
 export const heightTrait = (over: Partial<Trait> = {}): Trait =>
-  trait({ id: 'height' as TraitId, name: 'Height', unit: 'cm', kind: 'number', summary: 'last', ...over });
+  trait({
+    id: 'height' as TraitId,
+    name: 'Height',
+    role: 'height',
+    unit: 'cm',
+    kind: 'number',
+    summary: 'last',
+    ...over,
+  });
 
 export const product = (over: Partial<Product> = {}): Product => ({
   id: 'feed' as ProductId,

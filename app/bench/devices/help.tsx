@@ -1,3 +1,4 @@
+import { titled } from '../../ui/title';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { useEffect, useState } from 'react';
@@ -6,7 +7,7 @@ import { safeJson } from '~core/formats/safeJson';
 import { type Guest, fromHost, guestBy, tellHost } from '../../lan/guest';
 import { Jobs } from '../../lan/jobs';
 
-export const meta = () => [{ title: 'Helping — Palazzo' }];
+export const meta = () => titled('Helping');
 
 const EVERY_MS = 3000;
 

@@ -1,8 +1,9 @@
+import { titled } from '../../ui/title';
 import { Link, useLocation } from 'react-router';
 import { readPairingHash } from '../../lan/pairing';
 import { PairHere } from './PairHere';
 
-export const meta = () => [{ title: 'Pair — Palazzo' }];
+export const meta = () => titled('Pair');
 
 /** Where a pairing code leads. */
 export default function Pair() {

@@ -1,3 +1,4 @@
+import { titled } from '../../ui/title';
 import { amountWords } from '~core/quantity/format';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
@@ -15,6 +16,8 @@ import { Tessera } from '../../ui/Tessera';
 import { OnlyHelper } from '../OnlyHelper';
 import type { RoomArgs } from '../roomArgs';
 import './labels.css';
+
+export const meta = () => titled('Card');
 
 export async function clientLoader({ params }: RoomArgs) {
   const { row, key, blind } = await loadTrial(params.trialId);

@@ -1,3 +1,4 @@
+import { titled } from '../../ui/title';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
@@ -28,6 +29,8 @@ import { type LabelContent, bottleTags, jarTags, unitLabels } from './labelConte
 import { pdfBlob } from '../../ui/pdfBlob';
 import { labelsDocument } from './labelsPdf';
 import './labels.css';
+
+export const meta = () => titled('Labels');
 
 export async function clientLoader({ params }: RoomArgs) {
   const { row, state, shown, blind, key } = await loadTrial(params.trialId);

@@ -1,3 +1,4 @@
+import { titled } from '../../ui/title';
 import { temperatureUnit } from '~core/quantity/region';
 import Button from '@mui/material/Button';
 import { Link, useLoaderData } from 'react-router';
@@ -15,6 +16,8 @@ import { bottleTitle } from '~core/mixing/bottles';
 import { type MixingData, loadMixing } from './mixingData';
 import './mixing.css';
 import { DryChoice, useTools } from './tools';
+
+export const meta = () => titled('Mixing card');
 
 export const clientLoader = loadMixing;
 

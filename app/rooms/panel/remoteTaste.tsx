@@ -1,3 +1,4 @@
+import { titled } from '../../ui/title';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
@@ -13,7 +14,7 @@ import {
   unpacked,
 } from './tasterSheet';
 
-export const meta = () => [{ title: 'Tasting — Palazzo' }];
+export const meta = () => titled('Tasting');
 
 const keyOf = (sheet: TasterSheet) => `palazzo/tasted/${sheet.session.id}/${sheet.taster}`;
 

@@ -1,3 +1,4 @@
+import { titled } from '../../ui/title';
 import Button from '@mui/material/Button';
 import { Link, useLoaderData } from 'react-router';
 import { asksScores } from '~core/model/panel';
@@ -11,6 +12,8 @@ import './ScoreSheets.css';
 interface SheetArgs extends RoomArgs {
   params: { trialId?: string; sessionId?: string };
 }
+
+export const meta = () => titled('Score sheets');
 
 export async function clientLoader({ params }: SheetArgs) {
   const { state } = await loadTrial(params.trialId);

@@ -1,3 +1,4 @@
+import { titled } from '../../ui/title';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link, useLoaderData } from 'react-router';
@@ -16,6 +17,8 @@ import { servingRules } from './cautions';
 interface CardArgs extends RoomArgs {
   params: { trialId?: string; sessionId?: string };
 }
+
+export const meta = () => titled('Server’s card');
 
 export async function clientLoader({ params }: CardArgs) {
   const { row, shown, state } = await loadTrial(params.trialId);

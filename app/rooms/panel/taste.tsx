@@ -1,3 +1,4 @@
+import { titled } from '../../ui/title';
 import { useState } from 'react';
 import { Link, useLoaderData } from 'react-router';
 import { sessionOf } from '~core/sensory/sessions';
@@ -16,7 +17,7 @@ interface TasteArgs extends RoomArgs {
   params: { trialId?: string; sessionId?: string; taster?: string };
 }
 
-export const meta = () => [{ title: 'Tasting — Palazzo' }];
+export const meta = () => titled('Tasting');
 
 export async function clientLoader({ params }: TasteArgs) {
   const { row, shown, state } = await loadTrial(params.trialId);

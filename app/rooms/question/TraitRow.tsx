@@ -1,3 +1,4 @@
+import { isLength } from './questionForm';
 import Button from '@mui/material/Button';
 import { useWatch } from 'react-hook-form';
 import { type TraitKind, kindOf, pers, traitKinds } from '~core/model/plan';
@@ -16,7 +17,7 @@ const kindChoices = Object.entries(traitKinds).map(([kind, { name }]) => [kind, 
 export function TraitRow({ index, remove, locked }: Props) {
   const at = (name: string) => `traits.${index}.${name}`;
   const trait = useWatch({ name: `traits.${index}` }) as
-    | { id: string; direction: string; kind: TraitKind; name: string }
+    | { id: string; direction: string; kind: TraitKind; name: string; unit: string }
     | undefined;
   // The one that decides; all others are exploratory.
   const decides = (useWatch({ name: 'primaryTraitId' }) as string) === trait?.id;
@@ -143,6 +144,7 @@ export function TraitRow({ index, remove, locked }: Props) {
           <div className="w12 inline-row">
             {asks('halves') && <Tick name={at('halfSteps')} label="In half steps" />}
             {asks('plausible') && <Tick name={at('deadIsZero')} label={`A dead ${unitNoun} counts as 0`} />}
+            {isLength(trait?.unit ?? '') && <Tick name={at('isHeight')} label="How tall the plants are" />}
             <Tick name={at('evenDead')} label="Can be taken though the plant has died" />
             {crops !== '' && (
               <Tick name={at('wholeUnit')} label={`Of the whole ${unitNoun}, not of each crop`} />

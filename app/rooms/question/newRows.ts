@@ -51,6 +51,7 @@ export function newTrait(
     deadIsZero: false,
     halfSteps: false,
     withinBlocks: false,
+    isHeight: example === 'height',
     countsAs: '',
     constantPercent: '',
     outOf: '',

@@ -1,3 +1,4 @@
+import { unitAt } from '~core/quantity/units';
 import { recordForm } from '../../form/recordForm';
 import { z } from 'zod';
 import { RoundId as RoundIdSchema, type TraitId, TraitId as TraitIdSchema } from '~core/model/ids';
@@ -34,6 +35,7 @@ const TraitForm = z
     deadIsZero: z.boolean(),
     halfSteps: z.boolean(),
     withinBlocks: z.boolean(),
+    isHeight: z.boolean(),
     countsAs: z.string().trim().max(300),
     constantPercent: optionalNumber().pipe(
       z.number().positive('More than 0 %.').max(20, 'Up to 20 %.').nullable(),
@@ -71,6 +73,9 @@ const TraitForm = z
       ctx.addIssue({ code: 'custom', path: ['plausibleLow'], message: 'The least must be below the most.' });
     }
   });
+
+/** Whether a trait’s unit is a length. */
+export const isLength = (unit: string): boolean => unitAt(unit, ['length'])?.text === unit && unit !== '';
 
 /** Names typed between commas. */
 const nameList = z
@@ -182,6 +187,7 @@ export function applyQuestion(plan: Plan, f: z.output<typeof QuestionForm>): Pla
         deadIsZero,
         halfSteps,
         withinBlocks,
+        isHeight,
         countsAs,
         constantPercent,
         ...t
@@ -197,6 +203,7 @@ export function applyQuestion(plan: Plan, f: z.output<typeof QuestionForm>): Pla
               decimals: Math.max(1, t.decimals),
             }),
           ...(withinBlocks && kindOf(t).fields.includes('withinBlocks') && { withinBlocks }),
+          ...(isHeight && isLength(t.unit) && { role: 'height' }),
           ...(countsAs !== '' && kindOf(t).fields.includes('countsAs') && { countsAs }),
           ...(constantPercent !== null && kindOf(t).fields.includes('constant') && { constantPercent }),
           ...(per !== 'unit' && kindOf(t).fields.includes('per') ? { per } : {}),
@@ -235,7 +242,7 @@ export function toQuestionForm(plan: Plan): QuestionFormInput {
     grades: plan.traits.some((t) => kindOf(t).takenBy === 'picks') ? [...gradesOf(plan)] : [],
     differenceKind: plan.smallestDifference?.kind ?? 'percent',
     differenceValue: fieldText(plan.smallestDifference?.value),
-    traits: plan.traits.map(({ scale, ...t }) => ({
+    traits: plan.traits.map(({ scale, role, ...t }) => ({
       ...t,
       per: t.per ?? 'unit',
       wholeUnit: t.wholeUnit ?? false,
@@ -243,6 +250,7 @@ export function toQuestionForm(plan: Plan): QuestionFormInput {
       deadIsZero: t.deadIsZero ?? false,
       halfSteps: t.halfSteps ?? false,
       withinBlocks: t.withinBlocks ?? false,
+      isHeight: role === 'height',
       countsAs: t.countsAs ?? '',
       constantPercent: fieldText(t.constantPercent),
       outOf: fieldText(t.outOf),

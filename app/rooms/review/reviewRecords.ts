@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { ReviewText } from '~core/log/trial';
 import { recordForm } from '../../form/recordForm';
 

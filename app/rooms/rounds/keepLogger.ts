@@ -1,22 +1,12 @@
-import { sha256 } from '@noble/hashes/sha2.js';
-import { bytesToHex } from '@noble/hashes/utils.js';
 import type { AreaId } from '~core/model/ids';
 import { newId } from '~core/model/newId';
 import { extentOf } from '~core/series/held';
 import type { LoggerTable } from '~core/series/loggerFile';
 import { wallText } from '~core/series/moment';
+import { readingsSha256 } from '~core/series/readingsHash';
 import { putSeries } from '../../store/bulk';
 import { describeChangeError } from '../../store/errors';
 import { appendEntries } from '../../store/trials';
-
-/** SHA-256 over all numbers of a series, times first. */
-function hashOf({ times, columns }: Pick<LoggerTable, 'times' | 'columns'>): string {
-  const hash = sha256.create();
-  for (const list of [times, ...columns.map((c) => c.values)]) {
-    hash.update(new Uint8Array(list.buffer, list.byteOffset, list.byteLength));
-  }
-  return bytesToHex(hash.digest());
-}
 
 /** A moment by the clock on the wall, with the offset it has here. */
 function withOffset(ms: number): string {
@@ -60,7 +50,10 @@ export async function keepLogger(
       from: withOffset(times[0]!),
       to: withOffset(times.at(-1)!),
       rows: times.length,
-      sha256: hashOf(table),
+      sha256: readingsSha256(
+        times,
+        columns.map((c) => c.values),
+      ),
     },
   ]);
   return written.ok ? null : describeChangeError(written.error);

@@ -21,6 +21,7 @@ function traitOf(t: ProtocolTrait): Trait {
     summary: t.summary,
     outOf: t.outOf ?? null,
     scale: t.scale ?? [],
+    ...(t.role && { role: t.role }),
   };
 }
 

@@ -26,7 +26,7 @@ export const indoorProtocols: Protocol[] = [
     wholeSystem: false,
     traits: [
       weight('weight', 'Cut weight'),
-      number('height', 'Shoot height', 'cm', { samples: 5, direction: 'band', band: [6, 9] }),
+      number('height', 'Shoot height', 'cm', { samples: 5, role: 'height', direction: 'band', band: [6, 9] }),
       number('cotyledon', 'Cotyledon width', 'mm', { samples: 5 }),
       score('stem', 'Stem colour', [
         'brown or glassy',
@@ -64,7 +64,7 @@ export const indoorProtocols: Protocol[] = [
     wholeSystem: false,
     traits: [
       weight('weight', 'Cut weight'),
-      number('height', 'Shoot height', 'cm', { samples: 5 }),
+      number('height', 'Shoot height', 'cm', { samples: 5, role: 'height' }),
       score('density', 'Density', [
         'bare patches',
         'thin',

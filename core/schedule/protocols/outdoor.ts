@@ -256,7 +256,7 @@ export const outdoorProtocols: Protocol[] = [
     traits: [
       ratio('emerged', 'Emerged', 50),
       daysUntil('emergence', 'Days to emergence'),
-      number('height', 'Height', 'cm', { samples: 5 }),
+      number('height', 'Height', 'cm', { samples: 5, role: 'height' }),
       score('even', 'Evenness', ['ragged', 'uneven', 'middling', 'even', 'like one']),
       count('off', 'Off-types', 'plants', { direction: 'lower' }),
     ],

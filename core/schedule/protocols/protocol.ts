@@ -1,4 +1,4 @@
-import type { AreaKind, ScaleStep, TraitKind } from '../../model/plan';
+import type { AreaKind, ScaleStep, Trait, TraitKind } from '../../model/plan';
 import type { ProductCategory } from '../../model/product';
 
 /** A trait as a protocol proposes it; the first trait of a protocol decides. */
@@ -15,6 +15,7 @@ export interface ProtocolTrait {
   samples: number;
   outOf?: number;
   scale?: ScaleStep[];
+  role?: Trait['role'];
 }
 
 /**
@@ -101,7 +102,7 @@ export const count = (key: string, name: string, unit: string, extra: Extra = {}
   number(key, name, unit, { kind: 'count', decimals: 0, ...extra });
 
 export const height = (samples = 1, extra: Extra = {}): ProtocolTrait =>
-  number('height', 'Plant height', 'cm', { samples, ...extra });
+  number('height', 'Plant height', 'cm', { samples, role: 'height', ...extra });
 
 /** k of n of the plants in a unit. */
 export const ratio = (key: string, name: string, outOf: number, extra: Extra = {}): ProtocolTrait =>
