@@ -1,7 +1,7 @@
 import { fileURLToPath } from 'node:url';
 import { reactRouter } from '@react-router/dev/vite';
 import { type Plugin, defineConfig } from 'vite';
-import { colourSheet } from './app/ui/colours';
+import { colourSheet } from './app/ui/colours.ts';
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 
@@ -24,7 +24,11 @@ const groups = [
 export default defineConfig({
   plugins: [colours, reactRouter()],
   resolve: { alias: { '~core': here('./core'), '~': here('./app') } },
-  build: { rolldownOptions: { output: { codeSplitting: { groups } } } },
+  build: {
+    rolldownOptions: { output: { codeSplitting: { groups } } },
+    // The largest are fonts of a saved PDF and the reader of older plans: loaded where they are asked for.
+    chunkSizeWarningLimit: 1500,
+  },
   worker: { format: 'es' },
   server: { port: 4811 },
 });

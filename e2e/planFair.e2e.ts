@@ -307,12 +307,12 @@ describe('a rehearsal', () => {
     await v.press('Stop here');
     await v.sees('Stopped by hand');
     const said = await v.text('[data-testid="rehearsal-report"]');
-    const done = Number(/([\d,]+) runs, stopped/.exec(said)![1]!.replaceAll(',', ''));
+    const done = Number(/([\d,]+) runs, each judged/.exec(said)![1]!.replaceAll(',', ''));
     expect(done).toBeGreaterThan(0);
     expect(done).toBeLessThan(300_000);
     await v.retype('Runs', '2000');
     await v.press('Rehearse again');
-    await v.sees('2,000 runs.');
+    await v.sees('2,000 runs, each judged');
     await v.sees('the right winner is named in');
     await v.isAccessible();
     // how many: a smaller difference takes more of each

@@ -22,7 +22,7 @@ describe('a dose changed after the seal', () => {
     await v.sees('Left from that day: 7 times 1 g per L, every 2 days');
     await v.fill('amount', 'more');
     await v.press('Write the change down');
-    await v.sees('“more” isn’t a number.');
+    await v.sees('“more” doesn’t begin with a number.');
     await v.sees('Why? It goes into the review.');
     await v.fill('amount', '1,5');
     await v.fill('day', '60');

@@ -62,8 +62,12 @@ describe('two tabs on one plan', () => {
     await save(one);
     await one.sees('The question is saved.');
     await save(two);
-    await two.sees('Another tab has made this “Half as much.”. Save again to keep yours, or type theirs.');
+    await two.sees('Another tab has made this “Half as much.”.');
+    await two.sees('say here which stands');
     expect(await two.valueOf('prediction')).toBe('Nothing at all.');
+    await two.press('Take theirs');
+    expect(await two.valueOf('prediction')).toBe('Half as much.');
+    await write(two, 'prediction', 'Nothing at all.');
     await save(two);
     await two.sees('The question is saved.');
     await turnTo(one);

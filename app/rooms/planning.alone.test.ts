@@ -112,9 +112,9 @@ describe('Layout', () => {
     expect((await now()).design).toEqual({ kind: 'rcbd', replicates: 3, seed: 8, settings: [], balance });
   });
   it('plans a rotation and logs its turns after the seal', async () => {
-    const wrong = await does({ intent: 'rotation', everyDays: '0', within: 'all' });
+    const wrong = await does({ what: 'rotation', values: { everyDays: '0', within: 'all' } });
     expect('errors' in wrong && wrong.errors.everyDays).toMatch(/At least 1/);
-    await does({ intent: 'rotation', everyDays: '2', within: 'all' });
+    await does({ what: 'rotation', values: { everyDays: '2', within: 'all' } });
     const early = await does({ intent: 'turn', number: 1 });
     expect('errors' in early && early.errors.turn).toMatch(/when the plan is sealed/);
     await sealPlan(p.id);

@@ -3,7 +3,7 @@ import type { Plan } from '~core/model/plan';
 import type { Product } from '~core/model/product';
 import { productRecord } from '../library/productForm';
 import { contendersRecord } from './contenders/contendersForm';
-import { areasRecord, readingsRecord, sizesRecord } from './layout/layoutRecords';
+import { areasRecord, readingsRecord, rotationRecord, sizesRecord } from './layout/layoutRecords';
 import { setUpRecord } from './mixing/setUpForm';
 import { questionRecord } from './question/questionForm';
 import { ownRecord, reviewRecord } from './review/reviewRecords';
@@ -20,6 +20,7 @@ export const recordForms = {
     areasRecord,
     sizesRecord,
     readingsRecord,
+    rotationRecord,
     setUpRecord,
   ] as unknown as Forms<Plan>,
   review: [reviewRecord, ownRecord, ...verdictRecords] as unknown as Forms<ReviewText>,

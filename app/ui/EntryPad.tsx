@@ -23,7 +23,15 @@ interface Props {
   /** what can be chosen instead of typed: the steps of a scale, yes and no */
   choices?: readonly { value: number; text: string }[];
   onChoice?: (value: number) => void;
+  /** as a tape shows them: 14¾, or typed 14 3/4 */
+  fractions?: boolean;
 }
+
+/** Eighths of an inch. */
+const eighths = ['⅛', '¼', '⅜', '½', '⅝', '¾', '⅞'];
+
+/** A figure with a sign behind it; another sign takes the first one's place. @example withSign('14½', '¾') // '14¾' */
+const withSign = (text: string, sign: string) => `${text.replace(/[^\d].*$/u, '')}${sign}`;
 
 const keyPad = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0', '⌫'];
 
@@ -46,6 +54,11 @@ export function EntryPad(props: Props) {
     // A value that is questioned and isn't kept is typed anew.
     if (p.warning !== null && key !== '⌫') p.onText(key === '.' ? '0.' : key);
     else if (key === '⌫') p.onText(p.text.slice(0, -1));
+    else if (eighths.includes(key)) p.onText(withSign(p.text, key));
+    else if (key === ' ' || key === '/') {
+      const whole = key === ' ' ? /^\d+$/ : /^(\d+ )?\d+$/;
+      if (whole.test(p.text)) p.onText(p.text + key);
+    } else if (eighths.some((s) => p.text.endsWith(s))) return;
     else if (key === '.') p.onText(p.text.includes('.') ? p.text : p.text === '' ? '0.' : `${p.text}.`);
     else if (p.text.length < 10) p.onText(p.text === '0' ? key : p.text + key);
   };
@@ -57,6 +70,7 @@ export function EntryPad(props: Props) {
       if (/^\d$/.test(e.key)) press(e.key);
       else if (e.key === '.' && p.text === '') p.onSomethingOff();
       else if (e.key === '.' || e.key === ',') press('.');
+      else if (p.fractions && (e.key === '/' || (e.key === ' ' && p.text !== ''))) press(e.key);
       else if (e.key === 'Backspace') press('⌫');
       else if (e.key === 'Escape') p.onText('');
       // What stands on the pad is kept wherever the focus is; an empty pad leaves Enter to links and buttons.
@@ -114,6 +128,15 @@ export function EntryPad(props: Props) {
               aria-label={key === '⌫' ? 'Delete the last figure' : key === '.' ? 'Decimal point' : key}
             >
               {key === '⌫' ? <BackspaceIcon fontSize="small" /> : key}
+            </button>
+          ))}
+        </div>
+      )}
+      {props.fractions && (
+        <div className="pad-keys eighths">
+          {eighths.map((sign) => (
+            <button key={sign} type="button" disabled={disabled} onClick={() => press(sign)}>
+              {sign}
             </button>
           ))}
         </div>

@@ -1,5 +1,5 @@
 import { type Result, err, ok } from '../model/result';
-import { describeNumberFault, readNumber } from '../quantity/number';
+import { type NumberFault, describeNumberFault, readNumber } from '../quantity/number';
 import { moneyLocale } from '../quantity/region';
 
 /** Money in minor units (cents) with its ISO 4217 currency. Minor units may be fractional in a unit price. */
@@ -101,4 +101,16 @@ export function readSum(
   const amount = readNumber(figure!);
   if (!amount.ok) return err(describeNumberFault(amount.error));
   return ok({ before, amount: amount.value, currency });
+}
+
+/**
+ * A price in a currency, with its sign or without.
+ * @returns the amount; another currency’s sign isn’t understood
+ * @example readPrice('€1.20', 'EUR') // { ok: true, value: 1.2 }
+ */
+export function readPrice(text: string, currency: string): Result<number, NumberFault> {
+  const sum = readSum(text, currency);
+  return sum.ok && sum.value?.before === '' && sum.value.currency === currency
+    ? ok(sum.value.amount)
+    : readNumber(text);
 }

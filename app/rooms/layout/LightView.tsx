@@ -202,6 +202,11 @@ export function LightView({ plan, planRev, positions, seal, head }: LayoutData &
                   {error}
                 </p>
               )}
+              {wrong.size > 0 && (
+                <p role="alert" className="small" style={{ color: 'var(--porphyry)' }}>
+                  Some figures on the plan aren’t numbers; they are framed.
+                </p>
+              )}
               <div className="inline-row">
                 <Button type="submit" variant={isDirty ? 'contained' : 'outlined'} disabled={busy}>
                   Keep the readings

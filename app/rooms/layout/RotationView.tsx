@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useState, useMemo } from 'react';
 import { FormProvider } from 'react-hook-form';
 import { Link } from 'react-router';
 import { exposureSpreadPercent, meanExposure, rotationPlan } from '~core/design/rotation';
@@ -15,7 +15,8 @@ import { useRecordForm } from '../../form/useRecordForm';
 import { Legend } from '../../ui/Legend';
 import { PlanView } from '../../ui/PlanView';
 import { UnitFace, tileInk, unitNumber } from '../../ui/UnitTile';
-import type { RotationFormInput } from './layoutForms';
+import { rotationRecord } from './layoutRecords';
+import { StaleNote } from '../../form/StaleNote';
 import type { LayoutData } from './layoutData';
 
 /** Who moves where on which day: the plan at every turn, what it does to the light, the printed card. */
@@ -113,11 +114,7 @@ export function RotationView({
         )}
       </div>
       <aside className="side stack">
-        <RotationForm
-          key={`${plan.rotation?.everyDays}/${plan.rotation?.within}`}
-          plan={plan}
-          locked={seal !== null}
-        />
+        <RotationForm plan={plan} locked={seal !== null} />
         {turns.length > 1 && (
           <>
             <p className="small">
@@ -145,16 +142,14 @@ export function RotationView({
 }
 
 function RotationForm({ plan, locked }: { plan: Plan; locked: boolean }) {
-  const { form, busy, onSubmit } = useRecordForm<RotationFormInput>({
-    intent: 'rotation',
-    everyDays: String(plan.rotation?.everyDays ?? 2),
-    within: plan.rotation?.within ?? 'off',
-  });
+  const defaults = useMemo(() => rotationRecord.shown(plan), [plan]);
+  const { form, busy, stale, conflicts, onSubmit } = useRecordForm(defaults, { merges: rotationRecord.name });
   return (
     <FormProvider {...form}>
       <LockedForm value={locked}>
         <form onSubmit={onSubmit} noValidate className="stack">
           <h2>Turns</h2>
+          <StaleNote stale={stale} conflicts={conflicts} />
           <Choice
             name="within"
             label="Units go round"

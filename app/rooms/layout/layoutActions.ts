@@ -24,12 +24,11 @@ import {
   DesignForm,
   MoveForm,
   ReserveForm,
-  RotationForm,
   SealForm,
   Simple,
   TurnForm,
 } from './layoutForms';
-import { areasRecord, readingsRecord, sizesRecord } from './layoutRecords';
+import { areasRecord, readingsRecord, rotationRecord, sizesRecord } from './layoutRecords';
 
 /** A plan without an area gets one that just holds what is to be laid out, as its kind of trial stands. */
 function withSomeArea(plan: Plan, replicates: number): Plan {
@@ -203,14 +202,8 @@ export const layoutCommands = {
     gradient ? `${gradient.readings.length} readings are kept.` : 'The readings are taken off.',
   ),
   sizes: saves('plan', sizesRecord, 'The start sizes are saved.'),
-  rotation: command(RotationForm, async (trialId, { everyDays, within }) =>
-    done(
-      await savePlan(trialId, (plan) => ({
-        ...plan,
-        rotation: within === 'off' ? null : { everyDays, within },
-      })),
-      within === 'off' ? 'Units stay where they stand.' : 'The rotation is planned.',
-    ),
+  rotation: saves('plan', rotationRecord, (_, { rotation }) =>
+    rotation ? 'The rotation is planned.' : 'Units stay where they stand.',
   ),
   blinding: command(BlindForm, async (trialId, { blinding }) =>
     done(

@@ -92,11 +92,9 @@ export const MoveForm = z.object({
 export const ReserveForm = z.object({ intent: z.literal('reserve'), position: Position });
 
 export const RotationForm = z.object({
-  intent: z.literal('rotation'),
   everyDays: typedNumber('Every how many days?').pipe(Rotation.shape.everyDays),
   within: z.enum(['block', 'area', 'all', 'off']),
 });
-export type RotationFormInput = z.input<typeof RotationForm>;
 
 export const BlindForm = z.object({ intent: z.literal('blinding'), blinding: z.enum(blindings) });
 export const TurnForm = z.object({ intent: z.literal('turn'), number: z.number().int().min(1) });

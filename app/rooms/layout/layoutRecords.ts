@@ -4,7 +4,7 @@ import type { Plan, Position } from '~core/model/plan';
 import { positionKey } from '~core/model/positions';
 import { recordForm } from '../../form/recordForm';
 import { fieldText, optionalNumber } from '../../form/schemaFields';
-import { AreaForm, toAreasForm } from './layoutForms';
+import { AreaForm, RotationForm, toAreasForm } from './layoutForms';
 
 /** The plan with these places; a layout that would have holes isn't the one that was drawn: it goes. */
 function withAreas(plan: Plan, form: z.output<typeof AreaForm>): Plan {
@@ -84,4 +84,18 @@ export const readingsRecord = recordForm({
     });
     return { ...plan, gradient: readings.length > 0 ? { name, unit, readings } : null };
   },
+});
+
+/** Whether units go round, how often and within what. */
+export const rotationRecord = recordForm({
+  name: 'rotation',
+  shown: ({ rotation }: Plan): z.input<typeof RotationForm> => ({
+    everyDays: String(rotation?.everyDays ?? 2),
+    within: rotation?.within ?? 'off',
+  }),
+  schema: RotationForm,
+  apply: (plan, { everyDays, within }) => ({
+    ...plan,
+    rotation: within === 'off' ? null : { everyDays, within },
+  }),
 });

@@ -24,7 +24,7 @@ import { LeftTypedList } from './LeftTypedList';
 import { PasteDialog } from './PasteDialog';
 import { TraitRows } from './TraitRows';
 import { WordsPad } from './WordsPad';
-import { type PadDraft, blankPad, doubtOnPad, faultOnPad, valueOn } from './padChecks';
+import { type PadDraft, blankPad, doubtOnPad, faultOnPad, inEighths, valueOn } from './padChecks';
 import { useLeftTyped } from './useLeftTyped';
 import { nextStep, remarkOf, samplesAreAlike, stepFrom, walkOf } from './walk';
 
@@ -139,6 +139,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
     }
   };
   const keep = () => {
+    if (value === null && /[ /]/.test(text)) return setError(`“${text}” isn’t a number yet.`);
     // No value: this one is passed over, and stays open; words on it are kept all the same.
     if (value === null) {
       keepRemarks();
@@ -206,6 +207,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
             text={text}
             onText={(t) => put({ text: t })}
             unit={kind.padUnit(trait)}
+            fractions={trait.kind === 'number' && inEighths(trait)}
             choices={kind.choices(trait)}
             onChoice={(v) => put({ text: String(v) })}
             left={

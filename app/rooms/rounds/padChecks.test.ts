@@ -14,6 +14,9 @@ describe('what stands on the pad', () => {
     ['0', 0],
     ['12.', 12],
     ['3.25', 3.25],
+    ['14¾', 14.75],
+    ['14 3/4', 14.75],
+    ['14 3/', null],
   ])('“%s” is the figure %s', (text, value) => expect(valueOn(on({ text }))).toBe(value));
 
   it.each([

@@ -1,3 +1,5 @@
+import { numberIn } from '~core/quantity/number';
+import { unitAt } from '~core/quantity/units';
 import { farFromRound, implausible } from '~core/log/plausible';
 import type { Observation } from '~core/log/observation';
 import type { TrialState } from '~core/log/state';
@@ -19,8 +21,11 @@ export interface PadDraft {
 export const blankPad: PadDraft = { text: '', words: {}, borderline: 0, offType: 0 };
 
 /** The figure that stands on the pad; null where there is none yet. */
-export const valueOn = ({ text }: PadDraft): number | null =>
-  text === '' || text === '0.' ? null : Number(text);
+export const valueOn = ({ text }: PadDraft): number | null => (text === '0.' ? null : numberIn(text));
+
+/** Whether a tape with eighths is read for it. */
+export const inEighths = ({ unit }: Pick<Trait, 'unit'>): boolean =>
+  ['in', 'ft', 'yd', 'oz', 'lb'].some((name) => unitAt(unit, ['length', 'mass'])?.name === name);
 
 /** Why a value can't be: it isn't kept. */
 export function faultOnPad(trait: Trait, value: number, { borderline, offType }: PadDraft): string | null {

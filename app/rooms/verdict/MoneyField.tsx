@@ -1,8 +1,9 @@
 import InputAdornment from '@mui/material/InputAdornment';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { minorDigits } from '~core/cost/money';
-import { numberIn } from '~core/quantity/number';
+import { minorDigits, readPrice } from '~core/cost/money';
+import { describeNumberFault, readNumber, readingsOf } from '~core/quantity/number';
+import { Readings } from '../../form/Readings';
 
 interface Props {
   label: string;
@@ -36,10 +37,21 @@ export function MoneyField({
   const keep = () => {
     if (typed === null) return;
     const text = typed.trim();
-    const figure = text === '' ? null : numberIn(text);
-    const wrong = text !== '' && (figure === null || figure < least || (whole && !Number.isInteger(figure)));
-    setFault(wrong ? (whole ? `A whole number, ${least} or more.` : `A figure, ${least} or more.`) : '');
-    if (wrong) return;
+    const read = text === '' ? null : currency === undefined ? readNumber(text) : readPrice(text, currency);
+    const figure = read?.ok ? read.value : null;
+    const least0 = whole ? `A whole number, ${least} or more.` : `A figure, ${least} or more.`;
+    const wrong =
+      read === null
+        ? ''
+        : figure === null
+          ? readingsOf(text)
+            ? describeNumberFault(read.ok ? { tag: 'noNumber', text } : read.error)
+            : least0
+          : figure < least || (whole && !Number.isInteger(figure))
+            ? least0
+            : '';
+    setFault(wrong);
+    if (wrong !== '') return;
     setTyped(null);
     const kept = figure === null ? null : Number((figure * scale).toFixed(6));
     if (kept !== value) onKeep(kept);
@@ -50,7 +62,14 @@ export function MoneyField({
       label={label}
       value={typed ?? shown}
       error={fault !== ''}
-      helperText={fault}
+      helperText={
+        fault !== '' && (
+          <>
+            {fault}
+            <Readings typed={typed ?? ''} onPick={setTyped} />
+          </>
+        )
+      }
       sx={{ width }}
       slotProps={{
         htmlInput: { inputMode: 'decimal' },

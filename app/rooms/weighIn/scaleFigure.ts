@@ -1,3 +1,4 @@
+import { numberIn } from '~core/quantity/number';
 import { type WeightUnit, fromGrams, toGrams } from '~core/quantity/amount';
 import type { Weighed } from '../rounds/leftTyped';
 
@@ -17,7 +18,7 @@ const inUnit = (grams: number, unit: WeightUnit) => String(Number(fromGrams(gram
 
 /** What it is in grams; null where nothing stands there. */
 export const gramsOn = ({ text, unit }: ScaleFigure): number | null =>
-  text === '' ? null : Number(toGrams(Number(text), unit).toFixed(4));
+  numberIn(text) === null ? null : Number(toGrams(numberIn(text)!, unit).toFixed(4));
 
 /** Typed over what stood there. */
 export const typed = (on: ScaleFigure, text: string): ScaleFigure => ({ ...on, text, reading: null });
