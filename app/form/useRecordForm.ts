@@ -93,19 +93,18 @@ export function useRecordForm<T extends FieldValues>(
   useEffect(() => {
     if (!heard) return;
     const mark = (messages: [path: string, message: string][]) => {
-      // Of a thing that is there or not, the first of its fields is marked.
-      const at = messages.map(([path]) => (fieldAt(path)?.getAttribute('name') ?? path) as Path<T>);
-      for (const [i, [, message]] of messages.entries()) setError(at[i]!, { type: 'server', message });
+      for (const [path, message] of messages) setError(path as Path<T>, { type: 'server', message });
       try {
-        if (at[0]) setFocus(at[0]);
+        if (messages[0]) setFocus(messages[0][0] as Path<T>);
       } catch {
         // the message may stand on a group that can't take the focus
       }
     };
     if ('conflicts' in heard) {
       mark(
+        // Of a thing that is there or not, the first of its fields is marked.
         heard.conflicts.map(({ path, theirs }) => [
-          path,
+          fieldAt(path)?.getAttribute('name') ?? path,
           theirs === undefined
             ? 'Another tab took this away.'
             : `Another tab has made this ${sayValue(theirs)}.`,

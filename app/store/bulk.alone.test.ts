@@ -2,7 +2,8 @@ import '../testing/browserGlobals';
 import { createHash } from 'node:crypto';
 import { expect, it } from 'vitest';
 import { onBench } from '../testing/browserGlobals';
-import { getBlob, putBlob, putSeries, readSeries } from './bulk';
+import { putBlob, putSeries } from '../testing/bulk';
+import { getBlob, readSeries } from './bulk';
 
 onBench('own');
 

@@ -9,21 +9,14 @@ import { type Readings, chunksOf } from './chunks';
 
 export type { Readings };
 
-/** Keeps a picture or file of a trial. @returns the hash a line of the log names it by */
-export async function putBlob(trialId: string, bytes: Uint8Array, type: string): Promise<string> {
-  const hash = bytesToHex(sha256(bytes));
-  await (await bench()).blobs.put({ sha256: hash, trialId, type, bytes });
-  return hash;
-}
+/** A picture as it is kept, under the hash that a line of the log names it by. */
+export const photoFile = (bytes: Uint8Array, type: string): Bulk['photos'][number] => ({
+  ...{ sha256: bytesToHex(sha256(bytes)), type, bytes },
+});
 
 /** A picture or file by its hash; undefined when it isn't on this bench. */
 export async function getBlob(hash: string): Promise<{ bytes: Uint8Array; type: string } | undefined> {
   return (await bench()).blobs.get(hash);
-}
-
-/** Keeps a logger's readings, in stretches. */
-export async function putSeries(trialId: string, seriesId: string, readings: Readings): Promise<void> {
-  await (await bench()).series.bulkPut(chunksOf(trialId, seriesId, readings));
 }
 
 /** Pictures and readings that a trial's log names, as far as they are on this device. */

@@ -55,6 +55,8 @@ export interface Change {
   happened?: Happened | undefined;
   /** an Undo, which isn't itself taken back */
   isUndo?: boolean;
+  /** pictures and readings that these lines name */
+  bulk?: Bulk | undefined;
   /** what another copy of the trial brings */
   foreign?: Foreign;
 }
@@ -88,20 +90,25 @@ export interface Changed {
 /** Changes of a plan that a tab can take back; older ones are dropped. */
 const MOST_STEPS = 20;
 
+/** `ofChanges` for plan, review and lines; `ofTrials` where pictures, readings or the bin are written too. */
+type Tables = 'ofChanges' | 'ofTrials';
+
 /**
  * The one way to change a trial: it is read, the change decided and written inside one transaction, one tab at a
  * time. What is decided is a function of the trial as the database has it, never of a copy in memory; lines are
  * added, never put over others.
  *
  * @param decide what to write, or why not; an empty change writes nothing
+ * @param tables that the change writes
  */
 export async function change<E>(
   id: string | undefined,
   decide: (at: Deciding) => Result<Change, E>,
+  tables: Tables = 'ofChanges',
 ): Promise<Result<Changed, E | ChangeError>> {
   if (id === undefined) return err({ tag: 'gone' });
   const device = await deviceId();
-  const written = await alone(id, 'ofChanges', async (db) => {
+  const written = await alone(id, tables, async (db) => {
     // Asked for at once: each answer is a way to the database and back.
     const [trial, library, recorder] = await Promise.all([
       current(db, id),
@@ -124,13 +131,8 @@ export async function change<E>(
 
 /**
  * Runs one thing at a time that writes of a trial, over all tabs, in one transaction.
- * @param tables `ofChanges` for its own lines; `ofTrials` where pictures, readings or the bin are written too
  */
-export async function alone<T>(
-  id: string,
-  tables: 'ofChanges' | 'ofTrials',
-  run: (db: BenchDb) => Promise<T>,
-): Promise<T> {
+export async function alone<T>(id: string, tables: Tables, run: (db: BenchDb) => Promise<T>): Promise<T> {
   const db = await bench();
   return inLock(`palazzo/${benchName()}/${id}`, () =>
     // Told by its kind that it waits: the transaction stays open as long.
@@ -154,7 +156,7 @@ interface Writing {
 async function write(
   db: BenchDb,
   trial: LoadedTrial,
-  { plan, review, entries: say, panelKey, happened, isUndo = false, foreign }: Change,
+  { plan, review, entries: say, panelKey, happened, isUndo = false, bulk, foreign }: Change,
   { by, device, library }: Writing,
 ): Promise<Result<Changed, ChangeError>> {
   if (foreign) return takeForeign(db, trial, review, foreign);
@@ -186,6 +188,7 @@ async function write(
     db.entries.bulkAdd(entries.map((entry) => ({ trialId: id, id: entry.id, rev, entry }))),
     db.heads.put(head),
   ]);
+  if (bulk) await keepBulk(db, { plan: planNow, log: [...trial.log, ...entries] }, bulk);
   const state =
     plan === undefined ? extend(trial.folded, entries) : deriveState(planNow, [...trial.log, ...entries]);
   return ok({ trial: { ...trial, row, state, key, rev, planRev: head.planRev }, entries });

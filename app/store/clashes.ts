@@ -6,7 +6,7 @@ import { type Result, err, ok } from '~core/model/result';
 import { bench } from './bench';
 import { tabId } from './tab';
 import { alone, writeForeign } from './change';
-import { current, forget } from './trialMemory';
+import { current } from './trialMemory';
 
 /** Two plans of one trial, side by side. */
 export interface Clash {
@@ -62,7 +62,7 @@ export async function settleClash(
   trialId: string,
   chosen: 'mine' | 'theirs',
 ): Promise<Result<null, { tag: 'gone' } | { tag: 'sealed' }>> {
-  const settled = await alone(trialId, 'ofTrials', async (db) => {
+  return alone(trialId, 'ofTrials', async (db) => {
     const [row, here] = await Promise.all([db.clashes.get(trialId), current(db, trialId)]);
     if (!row || !here) return err({ tag: 'gone' as const });
     if (chosen === 'mine') {
@@ -86,6 +86,4 @@ export async function settleClash(
     await db.clashes.delete(trialId);
     return ok(null);
   });
-  forget(trialId);
-  return settled;
 }

@@ -93,7 +93,8 @@ export async function takeIn(
     const found = written.ok ? (written.value.against ?? 0) : 0;
     return ok({ outcome: { tag: 'merged', newEntries: added.length, conflicts: found }, brokenSeal });
   });
-  forget(id);
+  // What was here is still known as it was: screens see by that that something came.
+  if (!taken.ok || taken.value.outcome.tag === 'added') forget(id);
   return taken;
 }
 

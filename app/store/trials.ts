@@ -1,3 +1,4 @@
+import type { Bulk } from '~core/formats/bulkFiles';
 import type { Entry } from '~core/log/entry';
 import { type BlindKey, type ReviewText, type Trial, emptyReview } from '~core/log/trial';
 import { Plan } from '~core/model/plan';
@@ -85,17 +86,20 @@ export const savePlan = <E = never>(
  * Appends to the log.
  * @param say the new lines, worked out from the trial as the database has it
  * @param happened when it was, where it wasn't just now; the time of writing is kept beside
+ * @param bulk pictures and readings that the lines name: kept with them, or not at all
  */
 export async function appendEntries<E = never>(
   id: string | undefined,
   say: readonly Saying[] | ((trial: LoadedTrial) => readonly Saying[] | Result<readonly Saying[], E>),
   happened?: Happened,
+  bulk?: Bulk,
 ): Promise<Result<Entry[], E | ChangeError>> {
-  const changed = await change<E>(id, ({ trial }): Result<Change, E> => {
+  const decide = ({ trial }: Deciding): Result<Change, E> => {
     const said = typeof say === 'function' ? say(trial) : say;
-    if (!('ok' in said)) return ok({ entries: said, happened });
-    return said.ok ? ok({ entries: said.value, happened }) : said;
-  });
+    if (!('ok' in said)) return ok({ entries: said, happened, bulk });
+    return said.ok ? ok({ entries: said.value, happened, bulk }) : said;
+  };
+  const changed = await change<E>(id, decide, bulk ? 'ofTrials' : 'ofChanges');
   return changed.ok ? ok(changed.value.entries) : changed;
 }
 

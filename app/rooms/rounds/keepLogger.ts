@@ -4,7 +4,6 @@ import { extentOf } from '~core/series/held';
 import type { LoggerTable } from '~core/series/loggerFile';
 import { wallText } from '~core/series/moment';
 import { readingsSha256 } from '~core/series/readingsHash';
-import { putSeries } from '../../store/bulk';
 import { describeChangeError } from '../../store/errors';
 import { appendEntries } from '../../store/trials';
 
@@ -29,32 +28,34 @@ export async function keepLogger(
 ): Promise<string | null> {
   const seriesId = newId<AreaId>() as string;
   const { times, columns } = table;
-  await putSeries(trialId, seriesId, { times, columns: columns.map((c) => c.values) });
-  const written = await appendEntries(trialId, [
-    {
-      kind: 'series',
-      seriesId,
-      name: name.slice(0, 120) || 'Logger',
-      unitId: null,
-      treatmentId: null,
-      ...(areaId !== null && { areaId: areaId as AreaId }),
-      columns: columns.map((c) => {
-        const extent = extentOf(c.values);
-        return {
-          name: c.name.slice(0, 80),
-          unit: (c.unit ?? '').slice(0, 20),
-          ...(c.quantity && { quantity: c.quantity }),
-          ...(extent && { min: extent.min, mean: extent.mean, max: extent.max }),
-        };
-      }),
-      from: withOffset(times[0]!),
-      to: withOffset(times.at(-1)!),
-      rows: times.length,
-      sha256: readingsSha256(
-        times,
-        columns.map((c) => c.values),
-      ),
-    },
-  ]);
+  const readings = { seriesId, times, columns: columns.map((c) => c.values) };
+  const written = await appendEntries(
+    trialId,
+    [
+      {
+        kind: 'series',
+        seriesId,
+        name: name.slice(0, 120) || 'Logger',
+        unitId: null,
+        treatmentId: null,
+        ...(areaId !== null && { areaId: areaId as AreaId }),
+        columns: columns.map((c) => {
+          const extent = extentOf(c.values);
+          return {
+            name: c.name.slice(0, 80),
+            unit: (c.unit ?? '').slice(0, 20),
+            ...(c.quantity && { quantity: c.quantity }),
+            ...(extent && { min: extent.min, mean: extent.mean, max: extent.max }),
+          };
+        }),
+        from: withOffset(times[0]!),
+        to: withOffset(times.at(-1)!),
+        rows: times.length,
+        sha256: readingsSha256(times, readings.columns),
+      },
+    ],
+    undefined,
+    { photos: [], series: [readings] },
+  );
   return written.ok ? null : describeChangeError(written.error);
 }

@@ -4,7 +4,7 @@ import type { Plan, Trait } from '~core/model/plan';
 import { balanceErrors } from '~core/imaging/balance';
 import { type Point, areaOfPixel } from '~core/imaging/canopy';
 import { dayOfDate } from '~core/plan/days';
-import { getBlob, putBlob } from '../../store/bulk';
+import { getBlob, photoFile } from '../../store/bulk';
 import type { Saying } from '../../store/change';
 import { describeChangeError } from '../../store/errors';
 import { appendEntries } from '../../store/trials';
@@ -28,10 +28,7 @@ export async function keepPhoto(
   trialId: string,
   { prepared, file, unitId, caption, at }: NewPhoto,
 ): Promise<string | null> {
-  const [sha256, thumbSha256] = [
-    await putBlob(trialId, prepared.full, 'image/jpeg'),
-    await putBlob(trialId, prepared.thumb, 'image/jpeg'),
-  ];
+  const [full, thumb] = [photoFile(prepared.full, 'image/jpeg'), photoFile(prepared.thumb, 'image/jpeg')];
   const written = await appendEntries(
     trialId,
     [
@@ -40,14 +37,15 @@ export async function keepPhoto(
         unitId,
         // A phone's file name may hold a place or a person; the code says what it is of.
         file: file.slice(0, 200),
-        sha256,
-        thumbSha256,
+        sha256: full.sha256,
+        thumbSha256: thumb.sha256,
         caption,
         width: prepared.width,
         height: prepared.height,
       },
     ],
     happenedAt(at),
+    { photos: [full, thumb], series: [] },
   );
   return written.ok ? null : describeChangeError(written.error);
 }
