@@ -11,7 +11,7 @@ interface Props {
 export function StaleNote({ stale, conflicts = [] }: Props) {
   if (conflicts.length > 0)
     return (
-      <div className="note bad" role="alert">
+      <div className="note bad" role="alert" style={{ marginBottom: '1rem' }}>
         <p>
           Another tab changed the same. Nothing is lost: say here which stands. All else that both typed is
           put together, and kept with it.
