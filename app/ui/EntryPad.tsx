@@ -7,7 +7,8 @@ import './EntryPad.css';
 interface Props {
   /** what has been typed so far */
   text: string;
-  onText: (text: string) => void;
+  /** @param corrected figures were taken off it */
+  onText: (text: string, corrected?: boolean) => void;
   unit: string;
   /** small line under the figure */
   left: ReactNode;
@@ -53,7 +54,7 @@ export function EntryPad(props: Props) {
     const p = current.current;
     // A value that is questioned and isn't kept is typed anew.
     if (p.warning !== null && key !== '⌫') p.onText(key === '.' ? '0.' : key);
-    else if (key === '⌫') p.onText(p.text.slice(0, -1));
+    else if (key === '⌫') p.onText(p.text.slice(0, -1), true);
     else if (eighths.includes(key)) p.onText(withSign(p.text, key));
     else if (key === ' ' || key === '/') {
       const whole = key === ' ' ? /^\d+$/ : /^(\d+ )?\d+$/;
@@ -72,7 +73,7 @@ export function EntryPad(props: Props) {
       else if (e.key === '.' || e.key === ',') press('.');
       else if (p.fractions && (e.key === '/' || (e.key === ' ' && p.text !== ''))) press(e.key);
       else if (e.key === 'Backspace') press('⌫');
-      else if (e.key === 'Escape') p.onText('');
+      else if (e.key === 'Escape') p.onText('', true);
       // What stands on the pad is kept wherever the focus is; an empty pad leaves Enter to links and buttons.
       else if (e.key === 'Enter' && (p.text !== '' || !hasOwnEnter(e.target))) p.onKeep();
       else return;

@@ -21,16 +21,18 @@ interface Props {
   trait: Trait;
   /** in walking order */
   walk: readonly Unit[];
+  /** the day of the sitting; left out: today */
+  on?: string | undefined;
   onClose: () => void;
   /** writes all of them down, or none. @returns whether they are kept */
   onKeep: (bodies: EntryBody[], when: { date: string; time: string } | undefined) => Promise<boolean>;
 }
 
 /** Values from a spreadsheet or a file: looked through line by line before anything is kept. */
-export function PasteDialog({ state, round, trait, walk, onClose, onKeep }: Props) {
+export function PasteDialog({ state, round, trait, walk, on, onClose, onKeep }: Props) {
   const today = todayDate();
   const [text, setText] = useState('');
-  const [date, setDate] = useState(today);
+  const [date, setDate] = useState(on ?? today);
   const [refusal, setRefusal] = useState('');
   const [busy, setBusy] = useState(false);
   const tooLong =

@@ -1,3 +1,6 @@
+import { entered, nothingAsked, questionOf, typedOver } from '../../walk/asking';
+import { SittingChoice, useSitting } from '../../walk/SittingChoice';
+import { dayOfRound, faultOfSitting, whenOf } from '../../walk/sitting';
 import { sayValue } from '~core/log/sayValue';
 import { type ReactNode, useCallback, useMemo, useState } from 'react';
 import { relativeDay, todayDate } from '../../bench/clock';
@@ -54,12 +57,13 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
     () => startAt ?? nextStep(state, trait, round, null)?.unitId ?? walk[0]?.id,
   );
   const [chosenSample, setChosenSample] = useState<number | null | undefined>(undefined);
-  const [draft, setDraft] = useState(blankPad);
-  /** the question that was asked of what is typed: another one is asked anew */
-  const [asked, setAsked] = useState('');
+  const [typed, setTyped] = useState(nothingAsked);
+  const [beside, setBeside] = useState(blankPad);
+  const draft = { ...beside, text: typed.text };
   const [error, setError] = useState<string | null>(null);
-  /** a value for another day than today was confirmed once */
-  const [otherDay, setOtherDay] = useState(false);
+  const [sitting, setSitting] = useSitting(plan, round);
+  /** a value before its round’s day was confirmed once */
+  const [early, setEarly] = useState(false);
   const [off, setOff] = useState(false);
   const [more, setMore] = useState(false);
   const [pasting, setPasting] = useState(false);
@@ -67,13 +71,15 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
   const goTo = useCallback((id: UnitId) => {
     setUnitId(id);
     setChosenSample(undefined);
-    setDraft(blankPad);
-    setAsked('');
+    setBeside(blankPad);
+    setTyped(nothingAsked);
     setError(null);
   }, []);
-  const put = (change: Partial<PadDraft>) => {
-    setDraft({ ...draft, ...change });
-    if (change.text !== undefined) setError(null);
+  const put = ({ text, ...change }: Partial<PadDraft>, corrected = false) => {
+    setBeside({ ...beside, ...change });
+    if (text === undefined) return;
+    setTyped(typedOver(typed, text, corrected));
+    setError(null);
   };
   const doneOf = useMemo(() => {
     const done = (t: Trait) => {
@@ -112,12 +118,15 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
   const last = lastValueBefore(state, unit.id, trait, round.id);
   const { text, words } = draft;
   const value = valueOn(draft);
-  const today = otherDay ? null : todayDate();
+  // When it was is said once for the sitting; only a round that is to come is asked about.
+  const today = early || sitting.at !== 'now' || dayOfRound(plan, round) < todayDate() ? null : todayDate();
   const doubt = value === null ? null : doubtOnPad(state, { unit, trait, round, value, standing, today });
-  const question = doubt === null ? '' : `${text}: ${doubt}`;
-  const warning = asked === question ? doubt : null;
+  const question = value === null ? null : questionOf(typed, doubt, unit.code);
+  const warning = question !== null && typed.asked === question ? question : null;
 
-  const write = (body: EntryBody) => post({ body });
+  const when = whenOf(sitting, plan, round, todayDate());
+  const at = when && { when };
+  const write = (body: EntryBody) => post({ body, ...at });
   const goTowards = (by: 1 | -1) => {
     const step = stepFrom(state, trait, walk, { unitId: unit.id, sample }, by);
     if (byUnit && traits.length > 1 && step.unitId !== unit.id) {
@@ -148,8 +157,11 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
     }
     const fault = faultOnPad(trait, value, draft);
     if (fault) return setError(fault);
-    if (doubt !== null && asked !== question) return setAsked(question);
-    setOtherDay(true);
+    const notThen = faultOfSitting(sitting, todayDate());
+    if (notThen) return setError(notThen);
+    const enter = entered(typed, question);
+    if (!enter.keep) return setTyped(enter.next);
+    setEarly(true);
     const body = {
       ...measurement,
       sample,
@@ -158,7 +170,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
       ...(draft.offType > 0 && { offType: draft.offType }),
     };
     const sent = { ...draft, unitId: unit.id, sample, reading: null };
-    void sendValue({ body }).then((kept) => !kept && pad.refused(sent));
+    void sendValue({ body, ...at }).then((kept) => !kept && pad.refused(sent));
     keepRemarks();
     pad.kept();
     goOn();
@@ -181,6 +193,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
       </div>
       <aside className="side" aria-label="Entry pad">
         <UnitHeading unit={unit} noun={plan.unitNoun} index={index} parts={state.parts.get(unit.id)} />
+        <SittingChoice plan={plan} round={round} sitting={sitting} onSay={setSitting} />
         <p className="quiet small">
           {area?.name}, row {position.row + 1}, position {position.column + 1}
           {crop && ` · ${crop}`}
@@ -197,7 +210,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
             onWords={(of) => put({ words: { ...words, [trait.id]: of } })}
             onKeep={async (text) => {
               const note = { kind: 'note', unitId: unit.id, text, traitId: trait.id, roundId: round.id };
-              if (!(await send({ body: note }))) return;
+              if (!(await send({ body: note, ...at }))) return;
               pad.kept();
               goOn();
             }}
@@ -205,7 +218,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
         ) : (
           <EntryPad
             text={text}
-            onText={(t) => put({ text: t })}
+            onText={(t, corrected) => put({ text: t }, corrected)}
             unit={kind.padUnit(trait)}
             fractions={trait.kind === 'number' && inEighths(trait)}
             choices={kind.choices(trait)}
@@ -275,7 +288,8 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
             pad.drop(l);
             setChosenSample(l.sample);
             const { text, words, borderline, offType } = l;
-            setDraft({ text, words, borderline, offType });
+            setBeside({ text: '', words, borderline, offType });
+            setTyped({ ...nothingAsked, text });
             backToPad();
           }}
           onDrop={pad.drop}
@@ -326,6 +340,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
             round={round}
             trait={trait}
             walk={walk}
+            on={when?.date}
             onClose={() => setPasting(false)}
             onKeep={(bodies, when) => send({ bodies, ...(when && { when }) })}
           />
@@ -336,7 +351,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
             sample={samplesAreAlike(plan) ? sample : null}
             sampleName={crop ?? `sample ${sample}`}
             onClose={() => setOff(false)}
-            onKeep={(body) => send({ body })}
+            onKeep={(body) => send({ body, ...at })}
           />
         )}
       </aside>

@@ -1,3 +1,6 @@
+import { entered, nothingAsked, questionOf, typedOver } from '../../walk/asking';
+import { SittingChoice, useSitting } from '../../walk/SittingChoice';
+import { dayOfRound, faultOfSitting, whenOf } from '../../walk/sitting';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import ToggleButton from '@mui/material/ToggleButton';
@@ -64,13 +67,13 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
   const [common, setContainer] = useState<string>(() => [...state.tares.keys()][0] ?? '');
   /** steady readings are taken by themselves */
   const [auto, setAuto] = useState(false);
-  /** the question that was asked of what is typed: another one is asked anew */
-  const [asked, setAsked] = useState('');
+  const [asking, setAsking] = useState(nothingAsked);
   /** weighing without a container was confirmed once */
   const [noTare, setNoTare] = useState(false);
   const [error, setError] = useState<string | null>(null);
-  /** a value for another day than today was confirmed once */
-  const [otherDay, setOtherDay] = useState(false);
+  const [sitting, setSitting] = useSitting(plan, round);
+  /** a weight before its round’s day was confirmed once */
+  const [early, setEarly] = useState(false);
   const [off, setOff] = useState(false);
   useTileInSight(unitId);
   const [typing, setTyping] = useState(false);
@@ -79,7 +82,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
     setUnitId(id);
     setChosenCrop(null);
     setFigure((f) => typed(f, ''));
-    setAsked('');
+    setAsking(nothingAsked);
     setError(null);
   }, []);
   const unit = walk.find((u) => u.id === unitId) ?? walk[0];
@@ -106,13 +109,16 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
   const doubtOf = (weight: Weight) =>
     doubtOfWeight(state, weight, {
       ...{ unit, trait, round, standing },
-      today: otherDay ? null : todayDate(),
+      // When it was is said once for the sitting; only a round that is to come is asked about.
+      today: early || sitting.at !== 'now' || dayOfRound(plan, round) < todayDate() ? null : todayDate(),
       withoutTare: noTare || manner === 'pan',
     });
   const weight = grossG === null ? null : { grossG, tareG, reading };
   const netG = weight && netOf(weight);
   const doubt = weight && doubtOf(weight);
-  const question = doubt === null ? '' : `${figure.text}: ${doubt}`;
+  const question = weight && questionOf({ ...asking, text: figure.text }, doubt, unit.code);
+  const happened = whenOf(sitting, plan, round, todayDate());
+  const at = happened && { when: happened };
   const index = plan.treatments.findIndex((t) => t.id === unit.treatmentId);
   const next = walk[(walk.indexOf(unit) + 1) % walk.length];
   const done = walk.filter((u) => firstOpenSample(state, u.id, trait, round.id) === undefined).length;
@@ -127,11 +133,13 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
     if (!weight) return goTowards(1);
     const fault = faultOfWeight(weight);
     if (fault) return setError(fault);
-    if (doubt !== null && asked !== question) return setAsked(question);
+    const enter = entered({ ...asking, text: figure.text }, question);
+    if (!enter.keep) return setAsking(enter.next);
     write(weight);
   };
   const take = (read: Weighed) => {
     setFigure((f) => taken(f, read));
+    setAsking(nothingAsked);
     setError(null);
   };
   /** A steady reading goes into the log by itself, unless something about it is odd: then it stands on the pad. */
@@ -142,11 +150,13 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
     if (faultOfWeight(steady) === null && doubtOf(steady) === null) write(steady);
   };
   const write = (weight: Weight) => {
+    const notThen = faultOfSitting(sitting, todayDate());
+    if (notThen) return setError(notThen);
     if (tareG === 0) setNoTare(true);
-    setOtherDay(true);
+    setEarly(true);
     const sent = { ...none, unitId: unit.id, sample, text: String(weight.grossG), reading: weight.reading };
     const body = weighingOf(unit, trait, round, { sample, container }, weight);
-    void sendValue({ body }).then((kept) => !kept && pad.refused(sent));
+    void sendValue({ body, ...at }).then((kept) => !kept && pad.refused(sent));
     pad.kept();
     goTowards(1);
   };
@@ -209,6 +219,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
       </div>
       <aside className={typing ? 'side' : 'side pad-away'} aria-label="Scale and pad">
         <UnitHeading unit={unit} noun={plan.unitNoun} index={index} parts={state.parts.get(unit.id)} />
+        <SittingChoice plan={plan} round={round} sitting={sitting} onSay={setSitting} />
         <LeftTypedList
           plan={plan}
           left={pad.left}
@@ -262,7 +273,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
             if (!u) return;
             setFigure((f) => turnedTo(f, u));
             // Typed figures in another unit are another weight: it is asked about anew.
-            setAsked('');
+            setAsking(nothingAsked);
           }}
           aria-label="Unit of the gross weight"
           sx={{ mt: 1.2 }}
@@ -275,14 +286,15 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
         </ToggleButtonGroup>
         <EntryPad
           text={figure.text}
-          onText={(t) => {
+          onText={(t, corrected) => {
+            setAsking(typedOver({ ...asking, text: figure.text }, t, corrected));
             setFigure((f) => typed(f, t));
             setError(null);
           }}
           unit={`${figure.unit} gross`}
           left={`tare ${formatFigure(tareG, 1)} g${container ? `, ${container}` : ''}`}
           right={netG === null ? '' : `net ${formatFigure(netG, trait.decimals)} g`}
-          warning={asked === question ? doubt : null}
+          warning={question !== null && asking.asked === question ? question : null}
           error={error}
           keepLabel={
             grossG === null
@@ -322,7 +334,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
             sample={samplesAreAlike(plan) ? sample : null}
             sampleName={crops[(sample ?? 1) - 1]}
             onClose={() => setOff(false)}
-            onKeep={(body) => send({ body })}
+            onKeep={(body) => send({ body, ...at })}
           />
         )}
       </aside>
