@@ -41,13 +41,23 @@ export function SittingChoice({ plan, round, sitting, onSay }: Props) {
   const day = dayOfRound(plan, round);
   const fault = faultOfSitting(sitting, today);
   return (
-    <div className="stack tight" style={{ margin: '0.4rem 0' }}>
+    <div className="stack tight">
       <TextField
         select
         size="small"
+        variant="standard"
         fullWidth
-        label="This happened"
         value={sitting.at}
+        slotProps={{
+          select: { SelectDisplayProps: { 'aria-label': 'This happened' } },
+          input: {
+            startAdornment: (
+              <span className="small quiet" style={{ marginRight: 8 }}>
+                happened
+              </span>
+            ),
+          },
+        }}
         onChange={(e) => {
           const at = e.target.value as Sitting['at'];
           onSay(at === 'other' ? { at, date: day < today ? day : today, time: '12:00' } : { at });
