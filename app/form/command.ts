@@ -1,8 +1,9 @@
-import type { z } from 'zod';
+import { z } from 'zod';
 import type { ReviewText } from '~core/log/trial';
 import type { Plan } from '~core/model/plan';
 import { type Result, ok } from '~core/model/result';
-import { change } from '../store/change';
+import { todayDate } from '../bench/clock';
+import { type Happened, change, momentOf } from '../store/change';
 import { type ChangeError, describeChangeError } from '../store/errors';
 import { guarded } from './guarded';
 import { sentIn } from './handedOver';
@@ -26,13 +27,13 @@ export type Answer = Result<Done, CommandError> | Response;
 /** One thing a room does: what is sent for it, and how it is done. */
 export interface Command {
   schema: z.ZodType;
-  run: (trialId: string | undefined, data: never) => Promise<Answer>;
+  run: (trialId: string | undefined, data: never, happened?: Happened) => Promise<Answer>;
 }
 
 /** Keeps what is sent and what is done with it together. */
 export const command = <S extends z.ZodType>(
   schema: S,
-  run: (trialId: string | undefined, data: z.output<S>) => Promise<Answer>,
+  run: (trialId: string | undefined, data: z.output<S>, happened?: Happened) => Promise<Answer>,
 ): Command => ({ schema, run });
 
 /**
@@ -85,6 +86,11 @@ export function saves<S extends z.ZodType>(
   });
 }
 
+/** Another moment than now: what is written down happened then. */
+const When = z
+  .object({ date: z.iso.date(), time: z.string().regex(/^\d{2}:\d{2}$/) })
+  .refine(({ date }) => date <= todayDate(), 'That day is still to come.');
+
 /** What an action is told to do: by its `intent`, by the form it comes from, or by what it carries. */
 function nameOf(data: unknown, names: readonly string[]): string {
   const sent = (data ?? {}) as { intent?: unknown; what?: unknown };
@@ -109,6 +115,10 @@ export async function runCommand(
   if (!found) return { errors: { intent: 'There is no such thing to do here.' } };
   const parsed = found.schema.safeParse(data);
   if (!parsed.success) return { errors: fieldErrors(parsed.error) };
-  const answer = await found.run(trialId, parsed.data as never);
+  const { when } = (data ?? {}) as { when?: unknown };
+  const moment = When.optional().safeParse(when);
+  if (!moment.success) return { errors: { when: Object.values(fieldErrors(moment.error))[0]! } };
+  const { data: then } = moment;
+  const answer = await found.run(trialId, parsed.data as never, then && momentOf(then.date, then.time));
   return answer instanceof Response ? answer : answerTo(answer, name);
 }

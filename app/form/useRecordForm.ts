@@ -1,4 +1,5 @@
-import { useEffect, useEffectEvent, useState } from 'react';
+import { useContext, useEffect, useEffectEvent, useState } from 'react';
+import { Happened } from './happened';
 import { type DefaultValues, type FieldValues, type Path, useForm } from 'react-hook-form';
 import { useFetcher, useLocation } from 'react-router';
 import { noteTyped, putBack, rescued } from './rescued';
@@ -46,6 +47,7 @@ export function useRecordForm<T extends FieldValues>(
   const fetcher = useFetcher<ActionResult>();
   const notice = useNotice();
   const { pathname } = useLocation();
+  const happened = useContext(Happened);
   const own = merges ?? 'form';
   // What was typed before the room broke down stands there again.
   const [held, setHeld] = useState<Held<T>>(() => ({
@@ -128,7 +130,10 @@ export function useRecordForm<T extends FieldValues>(
 
   const submit = form.handleSubmit((values) => {
     setSent(values);
-    const body = merges === undefined ? values : { what: merges, base: held.base, values };
+    const body =
+      merges === undefined
+        ? { ...values, ...(happened && { when: happened }) }
+        : { what: merges, base: held.base, values };
     void fetcher.submit(body as never, { method: 'post', encType: 'application/json' });
   });
   const idle = fetcher.state === 'idle';

@@ -4,23 +4,17 @@ import { type Entry, EntryBody } from '~core/log/entry';
 import { type Result, ok } from '~core/model/result';
 import { type Answer, type Done, command, done } from '../form/command';
 import { refuse } from '../form/recordForm';
-import { type Saying, momentOf } from '../store/change';
+import type { Happened, Saying } from '../store/change';
 import { extraUnitOf } from '~core/design/extraUnitOf';
 import { type AreaId, RoundId, TraitId, TreatmentId, UnitId } from '~core/model/ids';
 import { newId } from '~core/model/newId';
 import { toldApart } from '~core/log/kinds/toldApart';
 import { MOST_PASTED } from '~core/log/pastedValues';
 import { tellApart } from '~core/log/tellApart';
-import { todayDate } from '../bench/clock';
 import { type ChangeError, sayStorageFault } from '../store/errors';
 import { appendEntries, loadTrial } from '../store/trials';
 import { NOT_STORED } from '../form/guarded';
 import { nextFrame } from '../ui/nextFrame';
-
-/** Another day than today. */
-const When = z
-  .object({ date: z.iso.date(), time: z.string().regex(/^\d{2}:\d{2}$/) })
-  .refine(({ date }) => date <= todayDate(), 'That day is still to come.');
 
 /** The value that a new one of the same unit, trait, round and sample puts right. */
 function valueInPlace(state: TrialState, body: EntryBody): Observation | undefined {
@@ -85,21 +79,20 @@ async function nameOf(trialId: string | undefined, body: EntryBody): Promise<str
   return code ? `${code}${value}. ` : '';
 }
 
-const happenedAt = (when: z.output<typeof When> | undefined) => when && momentOf(when.date, when.time);
-
 /**
  * Writes one line. A value for a place that has one already becomes a correction of the line it stands from, so the old
  * value stays visible.
  */
 async function writeLine(
   trialId: string | undefined,
-  { body, when }: { body: EntryBody; when?: z.output<typeof When> | undefined },
+  { body }: { body: EntryBody },
+  happened?: Happened,
 ): Promise<Answer> {
   if (body.kind === 'weighing' && body.grossG < body.tareG)
     return refuse('grossG', `Gross ${body.grossG} g is less than the tare of ${body.tareG} g.`);
   let written: Result<Entry[], ChangeError>;
   try {
-    written = await appendEntries(trialId, ({ state }) => lineFor(state, body), happenedAt(when));
+    written = await appendEntries(trialId, ({ state }) => lineFor(state, body), happened);
   } catch (fault) {
     return refuse(NOT_STORED, `${await nameOf(trialId, body)}${sayStorageFault(fault)}`);
   }
@@ -128,15 +121,15 @@ function sayLines(bodies: readonly EntryBody[], written: readonly Entry[]): Done
 
 /** What Rounds and Weigh-in write into the log. */
 export const logCommands = {
-  body: command(z.object({ body: EntryBody, when: When.optional() }), writeLine),
+  body: command(z.object({ body: EntryBody }), writeLine),
   /** several things together: all of them, or none */
   bodies: command(
-    z.object({ bodies: z.array(EntryBody).min(1).max(MOST_PASTED), when: When.optional() }),
-    async (trialId, { bodies, when }) => {
+    z.object({ bodies: z.array(EntryBody).min(1).max(MOST_PASTED) }),
+    async (trialId, { bodies }, happened) => {
       const written = await appendEntries(
         trialId,
         ({ state }) => bodies.flatMap((body) => lineFor(state, body)),
-        happenedAt(when),
+        happened,
       );
       return written.ok ? ok(sayLines(bodies, written.value)) : written;
     },
@@ -151,12 +144,15 @@ export const logCommands = {
         ranks: z.array(z.object({ unitId: UnitId, rank: z.number().min(1) })).min(1),
       }),
     }),
-    async (trialId, { order: { traitId, roundId, sample, ranks } }) =>
+    async (trialId, { order: { traitId, roundId, sample, ranks } }, happened) =>
       done(
-        await appendEntries(trialId, ({ state }) =>
-          ranks.flatMap(({ unitId, rank }) =>
-            lineFor(state, { kind: 'measurement', unitId, traitId, roundId, sample, value: rank }),
-          ),
+        await appendEntries(
+          trialId,
+          ({ state }) =>
+            ranks.flatMap(({ unitId, rank }) =>
+              lineFor(state, { kind: 'measurement', unitId, traitId, roundId, sample, value: rank }),
+            ),
+          happened,
         ),
         (lines) => (lines.length === 0 ? 'Nothing changed.' : 'The order is kept.'),
       ),
@@ -165,12 +161,11 @@ export const logCommands = {
   extraUnit: command(
     z.object({
       extraUnit: z.object({ treatmentId: TreatmentId, reason: z.string().trim().max(500) }),
-      when: When.optional(),
     }),
-    async (trialId, { extraUnit, when }) => {
+    async (trialId, { extraUnit }, happened) => {
       const ids = { unit: newId<UnitId>(), area: newId<AreaId>() };
       return done(
-        await appendEntries(trialId, ({ state }) => [extraUnitOf(state, extraUnit, ids)], happenedAt(when)),
+        await appendEntries(trialId, ({ state }) => [extraUnitOf(state, extraUnit, ids)], happened),
         'Written into the log.',
       );
     },

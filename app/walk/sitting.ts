@@ -1,13 +1,11 @@
 import { farFromRound } from '~core/log/plausible';
 import type { Plan, Round } from '~core/model/plan';
 import { dateOfDay } from '~core/plan/days';
+import type { When } from '../form/happened';
 import { UNFINISHED, isDay } from '../ui/day/whole';
 
 /** When what is written at one sitting happened: on the round's day, just now, or at another moment. */
 export type Sitting = { at: 'round' } | { at: 'now' } | { at: 'other'; date: string; time: string };
-
-/** A day and a time as the log is given them; undefined: now. */
-export type When = { date: string; time: string } | undefined;
 
 /** The day a round was planned for. */
 export const dayOfRound = ({ startDate }: Pick<Plan, 'startDate'>, { day }: Pick<Round, 'day'>): string =>

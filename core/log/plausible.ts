@@ -13,19 +13,55 @@ export function lastValueBefore(
   roundId: RoundId | null,
 ): (Pick<Observation, 'value' | 'outOf' | 'notYet'> & { date: string }) | null {
   const now = roundId === null ? Infinity : (planIndex(state.plan).round(roundId)?.day ?? Infinity);
-  const last = observationsOf(state, unitId, trait.id).findLast((o) => o.roundId !== roundId && o.day < now);
+  const last = observationsOf(state, unitId, trait.id).findLast(
+    (o) => o.roundId !== roundId && o.day < now && !(o.notYet && kindOf(trait).jumpsAreOdd),
+  );
   if (!last) return null;
   const { value, outOf, notYet, day } = last;
   return { value, outOf, notYet, date: dateOfDay(state.plan.startDate, day) };
 }
 
+/** Other units of a round that are enough to hold a value against (practice). */
+const ENOUGH_OTHERS = 4;
+/** Outside the others' least and most by this factor a value is odd (practice). */
+const BEYOND = 2.2;
+/** A unit grows by up to so much in a week, and never by more than a slipped decimal point between two visits (practice). */
+const [A_WEEK, A_SLIP] = [2.5, 8];
+
+type Seen = Pick<Observation, 'value' | 'day'>;
+
+const median = (xs: readonly number[]): number => {
+  const sorted = [...xs].sort((a, b) => a - b);
+  const half = Math.floor(sorted.length / 2);
+  return sorted.length % 2 === 1 ? sorted[half]! : (sorted[half - 1]! + sorted[half]!) / 2;
+};
+
+/** The newest figure above nought of these before a day; of one sample, where it has any. */
+function newest(all: readonly Observation[], before: number, roundId: RoundId | null, sample: number | null) {
+  const earlier = all.filter((o) => o.roundId !== roundId && o.day < before && !o.notYet && o.value > 0);
+  return (earlier.findLast((o) => o.sample === sample) ?? earlier.at(-1)) as Seen | undefined;
+}
+
+/** How a value lies to the unit's own last one, given how the others of the round went on; null where it fits. */
+function offCourse(value: number, last: Seen, days: number, grown: readonly number[]): boolean {
+  const change = Math.log(value / last.value);
+  if (grown.length >= ENOUGH_OTHERS - 1) {
+    const middle = median(grown);
+    const spread = 1.4826 * median(grown.map((g) => Math.abs(g - middle)));
+    return Math.abs(change - middle) > Math.max(Math.log(2), 4 * spread);
+  }
+  const most = Math.min(A_SLIP, A_WEEK ** Math.max(1, days / 7));
+  return change > Math.log(most) || change < -Math.log(A_WEEK);
+}
+
 /**
- * Says why a value looks wrong, or null when it doesn't. A warning, never a refusal: the person at the
- * bench knows best. Outside the trait's own limits; or, against the unit's last value, more than two and
- * a half times or less than seven tenths of it (common practice: catches a slipped decimal point and a
- * neighbour's reading).
+ * Says why a value looks wrong, or null when it doesn't. A warning, never a refusal: the person at the bench knows best.
+ * Outside the trait's own limits; else held against the unit's own last value, given the time since and how the other units of
+ * the round went on; of a unit without one, and of what is added up, against the others of the round. It catches a slipped
+ * decimal point, a doubled digit, and a neighbour's reading (limits are practice, tried on whole trials: see the test).
  *
  * @param value in the trait's unit
+ * @param sample which one within the unit; null where it is taken as a whole
  */
 export function implausible(
   state: TrialState,
@@ -33,6 +69,7 @@ export function implausible(
   trait: Trait,
   value: number,
   roundId: RoundId | null,
+  sample: number | null = null,
 ): string | null {
   const unit = trait.unit ? ` ${trait.unit}` : '';
   if (trait.plausibleLow !== null && value < trait.plausibleLow) {
@@ -41,15 +78,43 @@ export function implausible(
   if (trait.plausibleHigh !== null && value > trait.plausibleHigh) {
     return `Above ${trait.plausibleHigh}${unit}, the most expected.`;
   }
-  // A score, a count of n or a yes may jump; only measured figures are held against the last one.
-  if (trait.summary === 'sum' || !kindOf(trait).jumpsAreOdd) return null;
-  const last = lastValueBefore(state, unitId, trait, roundId);
-  if (!last || last.value <= 0) return null;
-  const ratio = value / last.value;
-  const times = ratio.toFixed(ratio < 10 ? 1 : 0);
-  if (ratio > 2.5) return `${times} times the last value of ${last.value}${unit}.`;
-  if (ratio < 0.7) return `Much less than the last value of ${last.value}${unit}.`;
-  return null;
+  // A score, a count of n or a yes may jump; a nought says that nothing is there.
+  if (!kindOf(trait).jumpsAreOdd || !(value > 0)) return null;
+  const day = roundId === null ? Infinity : (planIndex(state.plan).round(roundId)?.day ?? Infinity);
+  const before = (id: UnitId, of: number | null) =>
+    newest(observationsOf(state, id, trait.id), day, roundId, of);
+  const now: number[] = [];
+  const grown: number[] = [];
+  for (const { id } of state.plan.units) {
+    if (id === unitId || roundId === null) continue;
+    const here = observationsOf(state, id, trait.id, roundId).filter((o) => !o.notYet && o.value > 0);
+    const [first] = here;
+    if (!first) continue;
+    now.push(...here.map((o) => o.value));
+    const last = before(id, first.sample);
+    if (last) grown.push(Math.log(first.value / last.value));
+  }
+  const own = before(unitId, sample);
+  const summed = trait.summary === 'sum';
+  const times = (of: number) => (value >= of ? value / of : of / value);
+  const said = (x: number) => x.toFixed(x < 10 ? 1 : 0);
+  if (own && !summed) {
+    const days = Number.isFinite(day) ? day - own.day : 7;
+    if (!offCourse(value, own, days, grown)) return null;
+    return value > own.value
+      ? `${said(times(own.value))} times the last value of ${own.value}${unit}.`
+      : `Much less than the last value of ${own.value}${unit}.`;
+  }
+  if (now.length >= ENOUGH_OTHERS) {
+    const [least, most] = [Math.min(...now), Math.max(...now)];
+    if (value > most * BEYOND)
+      return `${said(value / most)} times the most of this round so far, ${most}${unit}.`;
+    if (value < least / BEYOND) return `Far below the least of this round so far, ${least}${unit}.`;
+    return null;
+  }
+  return own && value > own.value * A_SLIP
+    ? `${said(times(own.value))} times the last value of ${own.value}${unit}.`
+    : null;
 }
 
 /** A round typed in on its day or up to this many days late is taken for what it is. */

@@ -1,3 +1,4 @@
+import { HappenedWithin } from '../../walk/HappenedWithin';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
@@ -151,30 +152,32 @@ export function DayView({ data }: { data: MixingData }) {
           </nav>
           {open && (
             <section className="sheet mix-card" aria-label={`Bottle ${open.letter}`}>
-              {open.mixed.length > 0 && (
-                <Mixed
-                  data={data}
-                  bottle={open}
-                  next={toDo ?? null}
-                  onNext={() => toDo && leaveFor(() => setChosen(toDo.key))}
-                />
-              )}
-              {open.mixed.length > 0 && another !== open.key ? (
-                <div>
-                  <Button size="small" color="secondary" onClick={() => setAnother(open.key)}>
-                    Mix another batch
-                  </Button>
-                </div>
-              ) : (
-                <MixCard
-                  key={`${open.key}/${day}/${open.batch}`}
-                  data={data}
-                  bottle={open}
-                  tools={tools}
-                  onTools={setTools}
-                  onSend={() => setChosen(open.key)}
-                />
-              )}
+              <HappenedWithin plan={plan} what="mixing" day={day}>
+                {open.mixed.length > 0 && (
+                  <Mixed
+                    data={data}
+                    bottle={open}
+                    next={toDo ?? null}
+                    onNext={() => toDo && leaveFor(() => setChosen(toDo.key))}
+                  />
+                )}
+                {open.mixed.length > 0 && another !== open.key ? (
+                  <div>
+                    <Button size="small" color="secondary" onClick={() => setAnother(open.key)}>
+                      Mix another batch
+                    </Button>
+                  </div>
+                ) : (
+                  <MixCard
+                    key={`${open.key}/${day}/${open.batch}`}
+                    data={data}
+                    bottle={open}
+                    tools={tools}
+                    onTools={setTools}
+                    onSend={() => setChosen(open.key)}
+                  />
+                )}
+              </HappenedWithin>
             </section>
           )}
         </div>

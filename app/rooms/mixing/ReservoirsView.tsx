@@ -1,3 +1,4 @@
+import { HappenedWithin } from '../../walk/HappenedWithin';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
@@ -68,7 +69,9 @@ export function ReservoirsView({ data }: { data: MixingData }) {
       </div>
       {all ? (
         // What another tab writes down meanwhile leaves what is typed here.
-        <AllVessels key={vessels.map((v) => v.key).join()} vessels={vessels} sealed={sealed} />
+        <HappenedWithin plan={plan} what="reservoirs" day={data.today}>
+          <AllVessels key={vessels.map((v) => v.key).join()} vessels={vessels} sealed={sealed} />
+        </HappenedWithin>
       ) : (
         <div className="reservoir">
           <section>
@@ -77,11 +80,11 @@ export function ReservoirsView({ data }: { data: MixingData }) {
           </section>
           <section className="stack">
             {sealed ? (
-              <>
+              <HappenedWithin plan={plan} what="reservoirs" day={data.today}>
                 <ReadingForm key={`r ${vessel.key}`} data={data} vessel={vessel} />
                 <TopUpPanel key={`t ${vessel.key}`} data={data} vessel={vessel} />
                 <PhPanel key={`p ${vessel.key}`} data={data} vessel={vessel} />
-              </>
+              </HappenedWithin>
             ) : (
               <p className="note open small">Readings are written down once the plan is sealed in Layout.</p>
             )}

@@ -1,3 +1,7 @@
+import { todayDate } from '../../bench/clock';
+import { SittingChoice, useSitting } from '../../walk/SittingChoice';
+import type { When } from '../../form/happened';
+import { whenOf } from '../../walk/sitting';
 import Button from '@mui/material/Button';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
@@ -37,9 +41,13 @@ export function OrderView({ state, round, trait, head }: Props) {
   const { plan } = state;
   const crops = cropsTaken(plan, trait) > 1 ? plan.cropsWithin : [];
   const [crop, setCrop] = useState(0);
+  const [sitting, setSitting] = useSitting(plan, round);
   return (
     <div className="order-view">
       {head}
+      <div style={{ maxWidth: '22rem' }}>
+        <SittingChoice plan={plan} round={round} sitting={sitting} onSay={setSitting} />
+      </div>
       {crops.length > 0 && (
         <ToggleButtonGroup
           size="small"
@@ -64,6 +72,7 @@ export function OrderView({ state, round, trait, head }: Props) {
             trait={trait}
             sample={crops.length > 0 ? crop + 1 : null}
             units={units}
+            when={whenOf(sitting, state.plan, round, todayDate())}
           />
         </section>
       ))}
@@ -87,9 +96,10 @@ const sameRanks = (a: readonly Ranked[], b: readonly Ranked[]) =>
 interface OneProps extends Omit<Props, 'head'> {
   sample: number | null;
   units: Unit[];
+  when: When;
 }
 
-function OneOrder({ state, round, trait, sample, units: walk }: OneProps) {
+function OneOrder({ state, round, trait, sample, units: walk, when }: OneProps) {
   const { plan } = state;
   const post = usePost();
   const ids = walk.map((u) => u.id as string);
@@ -123,6 +133,7 @@ function OneOrder({ state, round, trait, sample, units: walk }: OneProps) {
         ...{ traitId: trait.id, roundId: round.id, sample },
         ranks: ranksOf(shown).map((r) => ({ unitId: r.id, rank: r.rank })),
       },
+      ...(when && { when }),
     });
   };
   const answer = (a: PairAnswer) => {

@@ -120,7 +120,8 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
   const value = valueOn(draft);
   // When it was is said once for the sitting; only a round that is to come is asked about.
   const today = early || sitting.at !== 'now' || dayOfRound(plan, round) < todayDate() ? null : todayDate();
-  const doubt = value === null ? null : doubtOnPad(state, { unit, trait, round, value, standing, today });
+  const doubt =
+    value === null ? null : doubtOnPad(state, { unit, trait, round, value, sample, standing, today });
   const question = value === null ? null : questionOf(typed, doubt, unit.code);
   const warning = question !== null && typed.asked === question ? question : null;
 

@@ -46,7 +46,7 @@ describe('a value is asked about', () => {
   const at = (log: Entry[], value: number, today: string | null, round = second) => {
     const state = deriveState(p, log);
     const standing = observationsOf(state, unit.id, tall.id, round.id)[0];
-    return doubtOnPad(state, { unit, trait: tall, round, value, standing, today });
+    return doubtOnPad(state, { unit, trait: tall, round, value, sample: null, standing, today });
   };
   const kept = (round: string, value: number) => entry(height(unit.id, value, round));
   const before = kept(first.id, 10);

@@ -41,6 +41,7 @@ interface Asked {
   trait: Trait;
   round: Round;
   value: number;
+  sample: number | null;
   /** what the log has of it in this round */
   standing: Observation | undefined;
   /** null where a value for another day than the round's was confirmed already */
@@ -50,11 +51,11 @@ interface Asked {
 /** What is odd about a value: it is kept when it is said once more. */
 export function doubtOnPad(
   state: TrialState,
-  { unit, trait, round, value, standing, today }: Asked,
+  { unit, trait, round, value, sample, standing, today }: Asked,
 ): string | null {
   const doubts = [
     standing && !standing.notYet && standing.value !== value ? replacing(standing, trait) : null,
-    implausible(state, unit.id, trait, value, round.id),
+    implausible(state, unit.id, trait, value, round.id, sample),
     today === null ? null : farFromRound(state.plan, round, today),
   ].filter((d) => d !== null);
   return doubts.length > 0 ? doubts.join(' ') : null;

@@ -1,3 +1,5 @@
+import { SittingChoice, useSitting } from '../../walk/SittingChoice';
+import { faultOfSitting, whenOf } from '../../walk/sitting';
 import { temperatureText } from '~core/quantity/temperature';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
@@ -7,13 +9,14 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { type ReactNode, useState } from 'react';
 import { USUAL_CONSTANT_PERCENT, dryingOf } from '~core/log/drying';
 import type { TrialState } from '~core/log/state';
-import type { UnitId } from '~core/model/ids';
+import type { RoundId, UnitId } from '~core/model/ids';
+import { dayOfDate } from '~core/plan/days';
 import type { Trait } from '~core/model/plan';
 import { planIndex } from '~core/plan/planIndex';
 import { numberIn } from '~core/quantity/number';
 import { formatFigure, formatSigned, plural } from '~core/quantity/format';
 import { localDay } from '~core/log/localDay';
-import { shortDate } from '../../bench/clock';
+import { shortDate, todayDate } from '../../bench/clock';
 import { LeaveGuard } from '../../form/UnsavedGuard';
 import { useSend } from '../../form/usePost';
 import { InstrumentPanel } from '../../instruments/InstrumentPanel';
@@ -41,6 +44,14 @@ export function DryingView({ state, trait, head }: { state: TrialState; trait: T
   const { plan } = state;
   const send = useSend();
   const [busy, setBusy] = useState(false);
+  const today = todayDate();
+  const drying = {
+    id: `dry-${trait.id}` as RoundId,
+    name: trait.name,
+    day: dayOfDate(plan.startDate, today),
+    traitIds: [],
+  };
+  const [sitting, setSitting] = useSitting(plan, drying);
   const walk = walkOf(state, trait);
   const series = new Map(walk.map((u) => [u.id, dryingOf(state, u.id, trait)]));
   const open = walk.filter((u) => series.get(u.id)?.dryG == null);
@@ -78,6 +89,9 @@ export function DryingView({ state, trait, head }: { state: TrialState; trait: T
     if (n < 1) return setFault('How many were dried together? A whole number.');
     if (own?.freshG != null && at === 'dry' && grossG - tareG > own.freshG)
       return setFault(`More than it weighed fresh, ${formatFigure(own.freshG, 1)} g.`);
+    const notThen = faultOfSitting(sitting, today);
+    if (notThen) return setFault(notThen);
+    const when = whenOf(sitting, plan, drying, today);
     const sent = typed;
     setBusy(true);
     const kept = await send({
@@ -85,6 +99,7 @@ export function DryingView({ state, trait, head }: { state: TrialState; trait: T
         ...{ kind: 'drying', unitId: unit.id, traitId: trait.id, stage: at, grossG, tareG, container },
         ...{ together: n, instrument: instrument || 'typed' },
       },
+      ...(when && { when }),
     });
     setBusy(false);
     // What wasn't kept stays here.
@@ -143,6 +158,7 @@ export function DryingView({ state, trait, head }: { state: TrialState; trait: T
       </div>
       <aside className="side stack" aria-label="Drying">
         <UnitHeading unit={unit} noun={plan.unitNoun} index={index} parts={state.parts.get(unit.id)} />
+        <SittingChoice plan={plan} round={drying} sitting={sitting} onSay={setSitting} />
         {own && (
           <ul className="report-list small" aria-label="Weights so far">
             {own.freshG !== null && <li>fresh {formatFigure(own.freshG, 1)} g</li>}

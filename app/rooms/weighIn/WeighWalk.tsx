@@ -108,7 +108,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
   const standing = observationsOf(state, unit.id, trait.id, round.id).findLast((o) => o.sample === sample);
   const doubtOf = (weight: Weight) =>
     doubtOfWeight(state, weight, {
-      ...{ unit, trait, round, standing },
+      ...{ unit, trait, round, sample, standing },
       // When it was is said once for the sitting; only a round that is to come is asked about.
       today: early || sitting.at !== 'now' || dayOfRound(plan, round) < todayDate() ? null : todayDate(),
       withoutTare: noTare || manner === 'pan',

@@ -30,6 +30,7 @@ interface Asked {
   unit: Unit;
   trait: Trait;
   round: Round;
+  sample?: number | null;
   /** what the log has of it in this round */
   standing: Observation | undefined;
   /** null where a weight for another day than the round's was confirmed already */
@@ -42,11 +43,11 @@ interface Asked {
 export function doubtOfWeight(
   state: TrialState,
   weight: Weight,
-  { unit, trait, round, standing, today, withoutTare }: Asked,
+  { unit, trait, round, sample = null, standing, today, withoutTare }: Asked,
 ): string | null {
   const net = netOf(weight);
   const doubts = [
-    net < 0 ? null : implausible(state, unit.id, trait, net, round.id),
+    net < 0 ? null : implausible(state, unit.id, trait, net, round.id, sample),
     today === null ? null : farFromRound(state.plan, round, today),
     weight.reading && !weight.reading.steady ? 'The scale wasn’t steady.' : null,
     weight.tareG === 0 && !withoutTare ? 'No tare is taken off.' : null,
