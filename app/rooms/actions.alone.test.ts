@@ -1,4 +1,5 @@
 import '../testing/browserGlobals';
+import { roundProgress } from '~core/schedule/rounds';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { TrialId } from '~core/model/ids';
 import type { Plan } from '~core/model/plan';
@@ -39,6 +40,32 @@ describe('what the pad sends', () => {
     await logAction(p.id, { body: height(unitId('A', 0), 6) });
     await logAction(p.id, { body: weighing(water, 50) });
     expect(await observations()).toHaveLength(5);
+  });
+  it('on another day: what happened then, written down now', async () => {
+    const kept = await logAction(p.id, {
+      body: height(water, 5),
+      when: { date: '2026-03-05', time: '12:00' },
+    });
+    expect(kept).toEqual({ saved: true });
+    const [line] = (await loadTrial(p.id)).log;
+    expect(line!.at.slice(0, 10)).toBe('2026-03-05');
+    expect(line!.recordedAt > line!.at).toBe(true);
+    const never = await logAction(p.id, {
+      body: height(water, 6),
+      when: { date: '2999-01-01', time: '12:00' },
+    });
+    expect('errors' in never && never.errors.when).toMatch(/still to come/);
+  });
+  it('a round is closed with a reason, and opened again', async () => {
+    const round = p.rounds[0]!;
+    expect(await logAction(p.id, { close: { roundId: round.id, reason: ' ' } })).toHaveProperty('errors');
+    expect(await logAction(p.id, { close: { roundId: round.id, reason: 'away' } })).toMatchObject({
+      saved: true,
+    });
+    const closed = async () => roundProgress((await loadTrial(p.id)).state, '2030-01-01')[0]!;
+    expect(await closed()).toMatchObject({ status: 'closed', closed: { reason: 'away' } });
+    await logAction(p.id, { reopen: (await closed()).closed!.entryId });
+    expect((await closed()).status).toBe('overdue');
   });
   it('values sent together are all kept, the last one standing', async () => {
     await Promise.all([4, 5, 6].map((v) => logAction(p.id, { body: height(water, v) })));

@@ -3,10 +3,12 @@ import { type Observation, type TrialState, observationsOf } from '~core/log/sta
 import { type Entry, EntryBody } from '~core/log/entry';
 import { type Result, ok } from '~core/model/result';
 import { type Answer, type Done, command, done } from '../form/command';
-import { refuse } from '../form/recordForm';
-import type { Happened, Saying } from '../store/change';
+import { type Refused, refuse } from '../form/recordForm';
+import { taskSkipped } from '~core/log/kinds/taskSkipped';
+import { roundTask } from '~core/schedule/rounds';
+import { type Happened, type Saying, takenBack } from '../store/change';
 import { extraUnitOf } from '~core/design/extraUnitOf';
-import { type AreaId, RoundId, TraitId, TreatmentId, UnitId } from '~core/model/ids';
+import { type AreaId, EntryId, RoundId, TraitId, TreatmentId, UnitId } from '~core/model/ids';
 import { newId } from '~core/model/newId';
 import { toldApart } from '~core/log/kinds/toldApart';
 import { MOST_PASTED } from '~core/log/pastedValues';
@@ -169,6 +171,25 @@ export const logCommands = {
         'Written into the log.',
       );
     },
+  ),
+  /** nothing more comes of a round, and why */
+  close: command(
+    z.object({ close: z.object({ roundId: RoundId, reason: taskSkipped.body.shape.reason }) }),
+    async (trialId, { close: { roundId, reason } }) => {
+      const written = await appendEntries<Refused>(trialId, ({ state }) => {
+        const round = state.plan.rounds.find((r) => r.id === roundId);
+        return round
+          ? ok([{ kind: 'taskSkipped', task: roundTask(round), reason }])
+          : refuse('close', 'There is no such round.');
+      });
+      return done(written, 'Closed, and written into the log.');
+    },
+  ),
+  reopen: command(z.object({ reopen: EntryId }), async (trialId, { reopen }) =>
+    done(
+      await appendEntries(trialId, [takenBack(reopen, 'made after all')]),
+      'Open again; the log keeps both.',
+    ),
   ),
   /** units whose labels were lost, told apart */
   tellApart: command(

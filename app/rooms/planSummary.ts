@@ -1,6 +1,6 @@
 import type { TrialState } from '~core/log/state';
 import { missingForSeal } from '~core/plan/seal';
-import { roundProgress, stageOf } from '~core/schedule/rounds';
+import { isOpenRound, roundProgress, stageOf } from '~core/schedule/rounds';
 import { relativeDay } from '../bench/clock';
 
 /** What comes next in a trial, in a few words. */
@@ -11,6 +11,6 @@ export function planSummary(state: TrialState, today: string, blind = false): st
     return missing.length > 0 ? `missing: ${missing[0]!.what}` : 'ready to be sealed';
   }
   if (stage === 'finished') return blind ? 'open the codes' : 'read the verdict';
-  const next = roundProgress(state, today).find((r) => r.status !== 'done');
+  const next = roundProgress(state, today).find(isOpenRound);
   return next ? `${next.round.name}, ${relativeDay(next.date, today)}` : 'no round planned';
 }

@@ -138,7 +138,12 @@ const rounds = (state: TrialState, today: string): AgendaItem[] =>
       minutes: Math.ceil(r.unitsWanted * traits.length * MINUTES_A_VALUE),
       done: r.unitsDone,
       wanted: r.unitsWanted,
-      state: r.status === 'done' ? ('done' as const) : ('open' as const),
+      state:
+        r.status === 'done'
+          ? ('done' as const)
+          : r.status === 'closed'
+            ? ('skipped' as const)
+            : ('open' as const),
       to: `${weighed ? 'weigh-in' : 'rounds'}?round=${r.round.id}`,
       missedBefore: 0,
     };

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { deriveState } from '../log/state';
 import { planSha256 } from '../plan/seal';
 import { entry, harvest, height, heightTrait, plan, trait, unitId } from '../testing/trial';
-import { roundProgress, stageOf, visitToOpen } from './rounds';
+import { roundProgress, stageOf, visitToOpen, isOpenRound, roundTask } from './rounds';
 import { dateOfDay, dayOfDate } from '../plan/days';
 
 it('counts days across a clock change', () => {
@@ -47,6 +47,21 @@ it('a trial is planned, running, finished', () => {
   );
   // The last planned day is the eleventh; a week later nobody types what is missing.
   expect([stage([seal], '2026-03-18'), stage([seal], '2026-03-19')]).toEqual(['running', 'finished']);
+});
+
+it('a round closed with a reason is neither overdue nor done; taken back it is open again', () => {
+  const late = '2026-04-20';
+  const round = p.rounds[0]!;
+  const close = entry({ kind: 'taskSkipped', task: roundTask(round), reason: 'away' }, 'closed');
+  const state = deriveState(p, [...heights('r1').slice(0, 2), close]);
+  const [first, second] = roundProgress(state, late);
+  expect(first).toMatchObject({ status: 'closed', closed: { reason: 'away', entryId: 'closed' } });
+  expect(second!.status).toBe('overdue');
+  expect(isOpenRound(first!)).toBe(false);
+  const back = entry({ kind: 'correction', supersedes: 'closed', replacement: null, reason: '' });
+  expect(roundProgress(deriveState(p, [close, back]), late)[0]!.status).toBe('overdue');
+  // Made after all: it is done, whatever was said before.
+  expect(roundProgress(deriveState(p, [...heights('r1'), close]), late)[0]!.status).toBe('done');
 });
 
 describe('the visit a page opens', () => {

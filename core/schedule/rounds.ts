@@ -1,11 +1,13 @@
 import { answeredIn } from '../log/asked';
-import type { TrialState } from '../log/state';
+import { type TrialState, ofKind } from '../log/state';
+import type { EntryId } from '../model/ids';
 import type { Round } from '../model/plan';
 import { dateOfDay, dayOfDate } from '../plan/days';
 import { isOver } from '../plan/ended';
 import { planIndex } from '../plan/planIndex';
 
-export type RoundStatus = 'done' | 'due' | 'overdue' | 'upcoming';
+/** `closed`: given up with a reason, whatever of it was made */
+export type RoundStatus = 'done' | 'closed' | 'due' | 'overdue' | 'upcoming';
 
 export interface RoundProgress {
   round: Round;
@@ -16,7 +18,17 @@ export interface RoundProgress {
   unitsDone: number;
   unitsWanted: number;
   started: boolean;
+  /** why nothing more comes of it, and the line that says so */
+  closed?: { reason: string; entryId: EntryId };
 }
+
+/** The name a round is closed by in the log. @example roundTask({ name: 'Week 2', day: 14 }) // 'the round “Week 2” of day 14' */
+export const roundTask = ({ name, day }: Pick<Round, 'name' | 'day'>): string =>
+  `the round “${name}” of day ${day}`;
+
+/** Whether something is still to be made of a round. */
+export const isOpenRound = ({ status }: Pick<RoundProgress, 'status'>): boolean =>
+  status !== 'done' && status !== 'closed';
 
 /** How far a round is, kept by the values, deaths and remarks it rests on. */
 type HowFar = Pick<RoundProgress, 'unitsDone' | 'unitsWanted'> & { open: number };
@@ -57,6 +69,9 @@ export function roundProgress(state: TrialState, today: string): RoundProgress[]
 
 function workOutProgress(state: TrialState, today: string): RoundProgress[] {
   const remarked = new Set(state.notes.map((n) => n.roundId));
+  const closedBy = new Map(
+    ofKind(state, 'taskSkipped').map((e) => [e.body.task, { reason: e.body.reason, entryId: e.standsFrom }]),
+  );
   return [...state.plan.rounds]
     .sort((a, b) => a.day - b.day)
     .map((round) => {
@@ -64,13 +79,23 @@ function workOutProgress(state: TrialState, today: string): RoundProgress[] {
       const started = state.byRound.has(round.id) || remarked.has(round.id);
       const { unitsDone, unitsWanted, open } = howFar(state, round);
       const finished = open === 0 && state.plan.units.length > 0;
+      const closed = finished ? undefined : closedBy.get(roundTask(round));
       return {
         round,
         date,
-        status: finished ? 'done' : date > today ? 'upcoming' : date === today ? 'due' : 'overdue',
+        status: finished
+          ? 'done'
+          : closed
+            ? 'closed'
+            : date > today
+              ? 'upcoming'
+              : date === today
+                ? 'due'
+                : 'overdue',
         unitsDone,
         unitsWanted,
         started,
+        ...(closed && { closed }),
       };
     });
 }
@@ -86,7 +111,7 @@ function workOutProgress(state: TrialState, today: string): RoundProgress[] {
  * @param inHand the visit that was open until now; left out on arrival
  * @returns undefined where there is no visit
  * @example
- * visitToOpen(roundProgress(state, today), today, (r) => r.status !== 'done')
+ * visitToOpen(roundProgress(state, today), today, isOpenRound)
  */
 export function visitToOpen<V extends { date: string }>(
   visits: readonly V[],
@@ -106,6 +131,6 @@ export type TrialStage = 'planning' | 'running' | 'finished';
 export function stageOf(state: TrialState, today: string): TrialStage {
   if (!state.seal) return 'planning';
   const rounds = roundProgress(state, today);
-  const done = rounds.length > 0 && rounds.every((r) => r.status === 'done');
+  const done = rounds.length > 0 && !rounds.some(isOpenRound);
   return done || isOver(state.plan, today) ? 'finished' : 'running';
 }

@@ -5,10 +5,11 @@ import { Link, useLocation, useSearchParams } from 'react-router';
 import type { TrialState } from '~core/log/state';
 import type { TraitId, UnitId } from '~core/model/ids';
 import { type Plan, type Round, type Trait, kindOf } from '~core/model/plan';
-import { type RoundProgress, visitToOpen } from '~core/schedule/rounds';
+import { type RoundProgress, isOpenRound, visitToOpen } from '~core/schedule/rounds';
 import { relativeDay, shortDate } from '../../bench/clock';
 import { RoomHead } from '../../ui/RoomHead';
 import { ViewSwitch } from '../../ui/ViewSwitch';
+import { CloseRound } from './CloseRound';
 import { OrderView } from './OrderView';
 import { RoundWalk } from './RoundWalk';
 
@@ -35,6 +36,8 @@ function whenOf({ status, date }: RoundProgress, today: string): string {
       return `Planned for ${shortDate(date)}, ${relativeDay(date, today)}`;
     case 'due':
       return 'Due today';
+    case 'closed':
+      return `Closed, planned for ${shortDate(date)}`;
     case 'overdue':
       return `Was due ${relativeDay(date, today)}`;
   }
@@ -74,7 +77,7 @@ export const WalkView = memo(function WalkView({ state, rounds, today, views }: 
     visitToOpen(
       walked,
       today,
-      (r) => r.status !== 'done',
+      isOpenRound,
       walked.find((r) => r.round.id === inHand),
     );
   if (chosen && chosen.round.id !== inHand) setInHand(chosen.round.id);
@@ -117,6 +120,7 @@ export const WalkView = memo(function WalkView({ state, rounds, today, views }: 
         rounds={days}
         {...{ weighedToo, onRound }}
       />
+      <CloseRound progress={chosen} />
       {views}
     </>
   );

@@ -1,3 +1,5 @@
+import { roundProgress } from '~core/schedule/rounds';
+import { CloseRound } from '../rounds/CloseRound';
 import { entered, nothingAsked, questionOf, typedOver } from '../../walk/asking';
 import { SittingChoice, useSitting } from '../../walk/SittingChoice';
 import { dayOfRound, faultOfSitting, whenOf } from '../../walk/sitting';
@@ -119,6 +121,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
   const question = weight && questionOf({ ...asking, text: figure.text }, doubt, unit.code);
   const happened = whenOf(sitting, plan, round, todayDate());
   const at = happened && { when: happened };
+  const progress = roundProgress(state, todayDate()).find((r) => r.round.id === round.id);
   const index = plan.treatments.findIndex((t) => t.id === unit.treatmentId);
   const next = walk[(walk.indexOf(unit) + 1) % walk.length];
   const done = walk.filter((u) => firstOpenSample(state, u.id, trait, round.id) === undefined).length;
@@ -187,6 +190,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
           {when} {done} of {walk.length} weighed. Net weights stand on the plan, in grams.
         </RoomHead>
         {head}
+        {progress && <CloseRound progress={progress} />}
         <MeasurePlan
           state={state}
           round={round}
