@@ -19,10 +19,11 @@ import { UNFINISHED, isDay } from '../../ui/day/whole';
 import { PickOne } from '../../ui/PickOne';
 import type { Fault } from './TellApart';
 
-type Kind = Happening | 'replacement' | 'mixedUp' | 'split' | 'extraUnit' | 'work';
+type Kind = Happening | 'death' | 'replacement' | 'mixedUp' | 'split' | 'extraUnit' | 'work';
 
 const kinds: [Kind, string][] = [
   ...happeningNames.map((k): [Kind, string] => [k, happenings[k].name]),
+  ['death', 'It died'],
   ['replacement', 'Replaced from the spares'],
   ['mixedUp', 'Labels lost: each is one of these'],
   ['extraUnit', 'One unit more than planned'],
@@ -62,6 +63,8 @@ export function EventForm({ state, chosen, onKept }: Props) {
     const unitIds = [...chosen];
     if (kind === 'replacement' && unitIds.length === 0)
       return setFault({ at: 'units', text: 'Press what was replaced on the plan.' });
+    if (kind === 'death' && unitIds.length === 0)
+      return setFault({ at: 'units', text: 'Press what died on the plan.' });
     if (kind === 'mixedUp' && unitIds.length < 2)
       return setFault({ at: 'units', text: 'Press all that can be each other: two or more.' });
     const vessels = /^\d{1,3}$/.test(into.trim()) ? Number(into) : 0;
@@ -91,6 +94,8 @@ export function EventForm({ state, chosen, onKept }: Props) {
       switch (kind) {
         case 'replacement':
           return { bodies: unitIds.map((unitId) => ({ kind, unitId, sample: null, reason: said })) };
+        case 'death':
+          return { bodies: unitIds.map((unitId) => ({ kind, unitId, sample: null, cause: said })) };
         case 'extraUnit':
           return { extraUnit: { treatmentId, reason: said } };
         case 'split':

@@ -37,6 +37,7 @@ import { firstOpenSample } from '~core/log/asked';
 import { nextStep, samplesAreAlike, stepFrom, walkOf } from '../rounds/walk';
 import { BesideScale } from './BesideScale';
 import { Container } from './Container';
+import { keepMassUnit, massUnitOf } from './massUnit';
 import { emptyScale, gramsOn, taken, turnedTo, typed } from './scaleFigure';
 import { useManner } from './useManner';
 import { type Weight, doubtOfWeight, faultOfWeight, netOf, weighingOf } from './weighChecks';
@@ -64,7 +65,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
   const [unitId, setUnitId] = useState<UnitId | undefined>(
     () => nextStep(state, trait, round, null)?.unitId ?? walk[0]?.id,
   );
-  const [figure, setFigure] = useState(emptyScale);
+  const [figure, setFigure] = useState(() => ({ ...emptyScale, unit: massUnitOf(plan.id) }));
   const [manner, setManner] = useManner(plan.id);
   const [common, setContainer] = useState<string>(() => [...state.tares.keys()][0] ?? '');
   /** steady readings are taken by themselves */
@@ -276,6 +277,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
           onChange={(_, u: WeightUnit | null) => {
             if (!u) return;
             setFigure((f) => turnedTo(f, u));
+            keepMassUnit(plan.id, u);
             // Typed figures in another unit are another weight: it is asked about anew.
             setAsking(nothingAsked);
           }}
