@@ -17,8 +17,8 @@ const colours: Plugin = {
  * that is in them.
  */
 const groups = [
-  { name: 'interface', test: /node_modules[\\/](@mui|@emotion|react)/, minShareCount: 16 },
-  { name: 'shared', test: /[\\/](core|app|node_modules)[\\/]/, minShareCount: 16 },
+  { name: 'interface', test: /node_modules[\\/](@mui|@emotion|react)/, minShareCount: 30 },
+  { name: 'shared', test: /[\\/](core|app|node_modules)[\\/]/, minShareCount: 30 },
 ];
 
 export default defineConfig({

@@ -1,6 +1,6 @@
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { memo, useCallback, useState } from 'react';
 import type { Plan, Round } from '~core/model/plan';
 import { shortDate, todayDate } from '../bench/clock';
 import { DayField, TimeField } from '../ui/day/DayField';
@@ -21,10 +21,13 @@ export function useSitting(plan: Pick<Plan, 'id' | 'startDate'>, round: Round) {
   };
   const [held, setHeld] = useState(() => ({ key, sitting: read() }));
   if (held.key !== key) setHeld({ key, sitting: read() });
-  const say = (sitting: Sitting) => {
-    sessionStorage.setItem(key, JSON.stringify(sitting));
-    setHeld({ key, sitting });
-  };
+  const say = useCallback(
+    (sitting: Sitting) => {
+      sessionStorage.setItem(key, JSON.stringify(sitting));
+      setHeld({ key, sitting });
+    },
+    [key],
+  );
   return [held.sitting, say] as const;
 }
 
@@ -36,7 +39,7 @@ interface Props {
 }
 
 /** The one place where a sitting says when its acts happened. */
-export function SittingChoice({ plan, round, sitting, onSay }: Props) {
+export const SittingChoice = memo(function SittingChoice({ plan, round, sitting, onSay }: Props) {
   const today = todayDate();
   const day = dayOfRound(plan, round);
   const fault = faultOfSitting(sitting, today);
@@ -87,4 +90,4 @@ export function SittingChoice({ plan, round, sitting, onSay }: Props) {
       )}
     </div>
   );
-}
+});

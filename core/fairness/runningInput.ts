@@ -18,15 +18,19 @@ function cmIn(unit: string): number | null {
 
 /** The newest height of each unit, cm: the mean of its samples on the last visit. */
 function heightsOf(state: TrialState): { unitId: UnitId; cm: number }[] {
-  const traits = state.plan.traits.filter((t) => t.role === 'height' && cmIn(t.unit) !== null);
+  const traits = state.plan.traits.flatMap(({ id, role, unit }) => {
+    const cm = role === 'height' ? cmIn(unit) : null;
+    return cm === null ? [] : [{ id, cm }];
+  });
   return state.plan.units.flatMap((u) => {
     if (state.deaths.has(u.id)) return [];
-    const taken = traits.flatMap((t) =>
-      observationsOf(state, u.id, t.id).map((o) => ({ day: o.day, cm: o.value * cmIn(t.unit)! })),
+    const taken = traits.map((t) => ({ cm: t.cm, observed: observationsOf(state, u.id, t.id) }));
+    let day = -Infinity;
+    for (const { observed } of taken) for (const o of observed) day = Math.max(day, o.day);
+    const last = taken.flatMap(({ cm, observed }) =>
+      observed.flatMap((o) => (o.day === day ? [o.value * cm] : [])),
     );
-    const day = Math.max(...taken.map((o) => o.day));
-    const last = taken.filter((o) => o.day === day);
-    return last.length === 0 ? [] : [{ unitId: u.id, cm: last.reduce((s, o) => s + o.cm, 0) / last.length }];
+    return last.length === 0 ? [] : [{ unitId: u.id, cm: last.reduce((s, cm) => s + cm, 0) / last.length }];
   });
 }
 
