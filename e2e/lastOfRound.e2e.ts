@@ -8,9 +8,22 @@ import { afterAll, beforeAll, expect, inject, it } from 'vitest';
 import { exportTrial } from '~core/formats/dataPackage';
 import { Plan } from '~core/model/plan';
 import { planSha256 } from '~core/plan/seal';
-import { entry, plan, trialOf } from '~core/testing/trial';
+import type { TraitId, TrialId } from '~core/model/ids';
+import { entry, heightTrait, plan, trait, trialOf } from '~core/testing/trial';
 import { launch, leave } from './browser';
 import { Visitor } from './visitor';
+
+const daysAgo = (days: number) => dayjs().subtract(days, 'day').format('YYYY-MM-DD');
+
+/** Brings a sealed trial to the bench, by its file. */
+async function takeIn(what: Plan): Promise<void> {
+  const its = Plan.parse(what);
+  const zip = join(mkdtempSync(join(tmpdir(), 'palazzo-')), 'two.zip');
+  writeFileSync(zip, exportTrial(trialOf(its, [entry({ kind: 'seal', planSha256: planSha256(its) })])));
+  await v.open('/data');
+  await v.upload('trial-file', zip);
+  await v.sees('is on the bench');
+}
 
 let browser: Browser;
 let v: Visitor;
@@ -18,16 +31,7 @@ beforeAll(async () => {
   browser = await launch();
   v = await Visitor.arrive(browser, inject('ownUrl'), 390, 844);
   // Two trays: heights on day 3, which is today, heights and weights on day 10.
-  const two = Plan.parse({
-    ...plan({ replicates: 1 }),
-    startDate: dayjs().subtract(3, 'day').format('YYYY-MM-DD'),
-  });
-  const sealed = [entry({ kind: 'seal', planSha256: planSha256(two) })];
-  const zip = join(mkdtempSync(join(tmpdir(), 'palazzo-')), 'two.zip');
-  writeFileSync(zip, exportTrial(trialOf(two, sealed)));
-  await v.open('/data');
-  await v.upload('trial-file', zip);
-  await v.sees('is on the bench');
+  await takeIn({ ...plan({ replicates: 1 }), startDate: daysAgo(3) });
 });
 afterAll(() => leave(browser));
 
@@ -60,5 +64,30 @@ it('weighed before its day, the harvest stays in hand when the last weight is ta
   await v.press('Back to the one before');
   await v.enter('34');
   await v.sees(/This replaces 3[13]\.0 g, kept in this round\./);
+  expect(v.complaints).toEqual([]);
+});
+
+it('what is open next is proposed by its name, never put under the hand', async () => {
+  const { role: _, ...leaves } = { ...heightTrait(), id: 'leaves' as TraitId, name: 'Leaves' };
+  const late = plan({ replicates: 1, traits: [trait(), heightTrait(), leaves] });
+  await takeIn({ ...late, id: 'late' as TrialId, code: 'LAT', startDate: daysAgo(20) });
+  await v.open('/trial/late/rounds');
+  await v.sees('First · height');
+  await v.enter('5.1');
+  await v.enter('5.2');
+  await v.sees('Height: written down of all 2 trays in this round.');
+  // An empty Enter goes to the next trait, whose name stands on the button and on the pad.
+  await v.page.waitForSelector('::-p-aria([name="Go to leaves"])');
+  await v.keys('Enter');
+  await v.sees('First · leaves');
+  await v.enter('7');
+  await v.enter('8');
+  await v.sees('Leaves: written down of all 2 trays in this round.');
+  // The harvest has been due for ten days: it waits until it is asked for.
+  expect(await v.text('h1')).toBe('First · leaves');
+  await v.keys('Enter');
+  expect(await v.text('h1')).toBe('First · leaves');
+  await v.press('Go to Harvest');
+  await v.sees('Harvest · height');
   expect(v.complaints).toEqual([]);
 });

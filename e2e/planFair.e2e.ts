@@ -119,6 +119,9 @@ describe('a fair plan, from empty to sealed', () => {
   });
 
   it('reads the light, by meter and pasted, and deals until it is shared fairly', async () => {
+    const layout = await v.page.evaluate(() => location.pathname);
+    await v.letIn('Simulated light meter');
+    await v.open(layout);
     await v.press('Light map');
     await v.press('Read with the meter');
     await v.sees('What each contender gets');

@@ -146,6 +146,13 @@ export class Visitor {
     }
   }
 
+  /** Lets a stand-in, as Instruments names it, into the rooms of one's own bench. */
+  async letIn(standIn: string): Promise<void> {
+    await this.open('/instruments');
+    const box = `::-p-aria([name="${standIn} in the rooms too: its readings are made up"][role="checkbox"])`;
+    await this.page.locator(box).click();
+  }
+
   /** Presses a button, link or tab by its accessible name. */
   async press(name: string, role: 'button' | 'link' = 'button'): Promise<void> {
     const selector = `::-p-aria([name="${name}"][role="${role}"])`;

@@ -1,10 +1,14 @@
 import { formatFigure } from '~core/quantity/format';
 import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import { useEffect, useRef, useState } from 'react';
 import { atHand, keepAtHand } from '../instruments/atHand';
 import { InstrumentPanel } from '../instruments/InstrumentPanel';
 import { type Driver, type Instrument, type Measures, measures } from '../instruments/instrument';
 import { drivers } from '../instruments/registry';
+import { letStandIn, standsIn } from '../instruments/standIns';
+import { benchName } from '../store/bench';
 import { RoomHead } from '../ui/RoomHead';
 
 /** What stands in for the world before each stand-in’s sensor. */
@@ -19,8 +23,8 @@ export default function Instruments() {
   return (
     <>
       <RoomHead title="Instruments">
-        What can be read without typing. Stand-ins ship with Palazzo, for trying it without hardware; real
-        ones are opened here or where they are used.
+        What can be read without typing. Stand-ins ship with Palazzo, for trying it without hardware: they are
+        in the rooms only where that is chosen here. Real ones are opened here or where they are used.
       </RoomHead>
       {(Object.keys(measures) as Measures[]).map((m) => (
         <section key={m} className="section" aria-label={measures[m]}>
@@ -57,6 +61,7 @@ function OneInstrument({ driver }: { driver: Driver }) {
   const [instrument, setInstrument] = useState<Instrument | null>(
     () => (driver.open && atHand(driver.measures)) ?? null,
   );
+  const [inRooms, setInRooms] = useState(() => standsIn(driver.id));
   const [taken, setTaken] = useState('');
   const [fault, setFault] = useState('');
   const why = driver.unavailable();
@@ -94,6 +99,24 @@ function OneInstrument({ driver }: { driver: Driver }) {
           </span>
         )}
       </div>
+      {driver.simulated && driver.measures !== 'picture' && driver.measures !== 'code' && (
+        <FormControlLabel
+          control={
+            <Checkbox
+              size="small"
+              checked={inRooms}
+              disabled={benchName() === 'demo'}
+              onChange={(e) => {
+                letStandIn(driver.id, e.target.checked);
+                setInRooms(e.target.checked);
+              }}
+            />
+          }
+          label={`${driver.name} in the rooms too${
+            benchName() === 'demo' ? ', as all of them on this bench' : ': its readings are made up'
+          }`}
+        />
+      )}
       {instrument?.show && <Picture show={instrument.show} name={instrument.name} />}
       {instrument && instrument.channels.length > 0 && (
         <InstrumentPanel

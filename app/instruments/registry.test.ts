@@ -2,6 +2,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { plan } from '~core/testing/trial';
 import { type Measures, measures, readOnce } from './instrument';
 import { connect, drivers } from './registry';
+import { letStandIn } from './standIns';
 
 beforeEach(() => void vi.useFakeTimers());
 afterEach(() => void vi.useRealTimers());
@@ -28,6 +29,31 @@ describe.each(standIns)('%s', (_, connectIt) => {
   });
 });
 
-it('there is one at hand for each thing that is measured', () => {
-  for (const m of Object.keys(measures) as Measures[]) expect(connect(m)).not.toBeNull();
+describe('a stand-in is in the rooms', () => {
+  const all = Object.keys(measures) as Measures[];
+  const bench = (name: 'demo' | 'own') => {
+    const kept = new Map<string, string>();
+    vi.stubGlobal('sessionStorage', { getItem: () => name });
+    vi.stubGlobal('localStorage', {
+      getItem: (key: string) => kept.get(key) ?? null,
+      setItem: (key: string, value: string) => kept.set(key, value),
+      removeItem: (key: string) => kept.delete(key),
+    });
+  };
+  afterEach(() => vi.unstubAllGlobals());
+
+  it('of the demo’s bench, for each thing that is measured', () => {
+    bench('demo');
+    for (const m of all) expect(connect(m)).not.toBeNull();
+  });
+
+  it('of one’s own bench only where it was chosen, until it is put out again', () => {
+    bench('own');
+    for (const m of all) expect(connect(m)).toBeNull();
+    const { id } = drivers.find((d) => d.measures === 'weight' && d.simulated)!;
+    letStandIn(id, true);
+    expect(all.filter((m) => connect(m) !== null)).toEqual(['weight']);
+    letStandIn(id, false);
+    expect(connect('weight')).toBeNull();
+  });
 });

@@ -6,6 +6,7 @@ import { simulatedLightMeterDriver } from './simulatedLightMeter';
 import { simulatedScaleDriver } from './simulatedScale';
 import { simulatedSolutionMeterDriver } from './simulatedSolutionMeter';
 import { simulatedThermoHygrometerDriver } from './simulatedThermoHygrometer';
+import { standsIn } from './standIns';
 
 /** Every instrument that can be connected: stand-ins that ship with the app, and real ones where browsers have them. */
 export const drivers: readonly Driver[] = [
@@ -19,11 +20,11 @@ export const drivers: readonly Driver[] = [
   serialMeterDriver,
 ];
 
-/** The instrument at hand for what is to be measured; null when none can be used here. */
+/** The stand-in that the rooms may use for what is to be measured; null where none was let in. */
 export function connect(
   measures: Measures,
   place: Parameters<NonNullable<Driver['connect']>>[0] = { areas: [] },
 ): Instrument | null {
-  const driver = drivers.find((d) => d.measures === measures && d.connect && d.unavailable() === null);
+  const driver = drivers.find((d) => d.measures === measures && d.connect && standsIn(d.id));
   return driver?.connect?.(place) ?? null;
 }

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { deriveState } from '../log/state';
 import { planSha256 } from '../plan/seal';
 import { entry, harvest, height, heightTrait, plan, trait, unitId } from '../testing/trial';
-import { roundProgress, stageOf, visitToOpen, isOpenRound, roundTask } from './rounds';
+import { roundProgress, dueVisit, stageOf, visitToOpen, isOpenRound, roundTask } from './rounds';
 import { dateOfDay, dayOfDate } from '../plan/days';
 
 it('counts days across a clock change', () => {
@@ -84,6 +84,10 @@ describe('the visit a page opens', () => {
     const roots = visit('2026-03-11', 3, 'roots');
     expect(opened([a, roots, b], '2026-03-01', a)).toBe(roots);
     expect(opened([a, { ...roots, left: 0 }, b], '2026-03-01', a)).toBe(a);
+    // Another day's is due too: it is proposed, not put under the hand.
+    expect(opened([a, b], '2026-03-20', a)).toBe(a);
+    expect(dueVisit([a, b], '2026-03-20', (v) => v.left > 0)).toBe(b);
+    expect(dueVisit([a, b], '2026-03-11', (v) => v.left > 0)).toBeUndefined();
   });
 
   it('is the nearest on arrival: the day just done, or the one that comes', () => {

@@ -101,9 +101,9 @@ function workOutProgress(state: TrialState, today: string): RoundProgress[] {
 }
 
 /**
- * Which of several visits a page opens: what is due and open; else what is open on the day in hand, or the visit in
- * hand itself, so that whoever notices a slip in the last value still stands where it was typed; else the nearest day,
- * the earlier one of two as near.
+ * Which of several visits a page opens: once all is taken of the one in hand, what is open on its day, or that visit
+ * itself, so that whoever notices a slip in the last value still stands where it was typed; else what is due and open;
+ * else the nearest day, the earlier one of two as near.
  *
  * @param visits in order of date
  * @param today YYYY-MM-DD
@@ -120,10 +120,19 @@ export function visitToOpen<V extends { date: string }>(
   inHand?: V,
 ): V | undefined {
   const away = (v: V) => Math.abs(dayOfDate(today, v.date));
-  const due = visits.find((v) => v.date <= today && isOpen(v));
-  const near = inHand ?? [...visits].sort((a, b) => away(a) - away(b))[0];
-  return due ?? visits.find((v) => v.date === near?.date && isOpen(v)) ?? near;
+  const onDayOf = (visit?: V) => visits.find((v) => v.date === visit?.date && isOpen(v)) ?? visit;
+  if (inHand && !isOpen(inHand)) return onDayOf(inHand);
+  return (
+    dueVisit(visits, today, isOpen) ?? onDayOf(inHand ?? [...visits].sort((a, b) => away(a) - away(b))[0])
+  );
 }
+
+/** The first visit that is due and has something left to take. @param visits in order of date @param today YYYY-MM-DD */
+export const dueVisit = <V extends { date: string }>(
+  visits: readonly V[],
+  today: string,
+  isOpen: (visit: V) => boolean,
+): V | undefined => visits.find((v) => v.date <= today && isOpen(v));
 
 export type TrialStage = 'planning' | 'running' | 'finished';
 

@@ -12,7 +12,7 @@ import { Field, LockedForm } from '../../form/fields';
 import { StaleNote } from '../../form/StaleNote';
 import { useRecordForm } from '../../form/useRecordForm';
 import { FormProvider, useWatch } from 'react-hook-form';
-import { readOnce } from '../../instruments/instrument';
+import { type Instrument, readOnce } from '../../instruments/instrument';
 import { connect } from '../../instruments/registry';
 import { PlanView } from '../../ui/PlanView';
 import { Tessera, TesseraName, tesseraLetter } from '../../ui/Tessera';
@@ -50,9 +50,8 @@ export function LightView({ plan, planRev, positions, seal, head }: LayoutData &
     for (const p of cells) set(positionKey(p), given.get(positionKey(p)) ?? '');
     setPasted('');
   };
-  const readAll = async () => {
-    const meter = connect('light', { areas: plan.areas });
-    if (!meter) return;
+  const [meter] = useState(() => connect('light', { areas: plan.areas }));
+  const readAll = async (meter: Instrument) => {
     form.setValue('unit', meter.channels[0]!.unit, { shouldDirty: true });
     for (const [i, position] of cells.entries()) {
       setReading(i);
@@ -167,23 +166,25 @@ export function LightView({ plan, planRev, positions, seal, head }: LayoutData &
           </LockedForm>
           {!sealed && (
             <>
-              <div>
-                <Button
-                  variant="outlined"
-                  color="secondary"
-                  disabled={reading !== null}
-                  onClick={() => void readAll()}
-                >
-                  Read with the meter
-                </Button>
-                <p className="small quiet" style={{ marginTop: '0.3rem' }}>
-                  {reading === null
-                    ? 'A simulated meter; type over what a real one shows.'
-                    : `Place ${reading + 1} of ${cells.length} …`}
-                </p>
-              </div>
+              {meter && (
+                <div>
+                  <Button
+                    variant="outlined"
+                    color="secondary"
+                    disabled={reading !== null}
+                    onClick={() => void readAll(meter)}
+                  >
+                    Read with the meter
+                  </Button>
+                  <p className="small quiet" style={{ marginTop: '0.3rem' }}>
+                    {reading === null
+                      ? 'A simulated meter; type over what a real one shows.'
+                      : `Place ${reading + 1} of ${cells.length} …`}
+                  </p>
+                </div>
+              )}
               <TextField
-                label="Or paste a table"
+                label={meter ? 'Or paste a table' : 'Paste a table'}
                 multiline
                 minRows={2}
                 value={pasted}

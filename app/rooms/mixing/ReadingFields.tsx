@@ -1,17 +1,14 @@
-import Button from '@mui/material/Button';
 import { temperatureUnit } from '~core/quantity/region';
 import { otherDegrees } from '~core/quantity/temperature';
 import { readingText } from './readingText';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { type ReactNode, useState } from 'react';
+import type { ReactNode } from 'react';
 import { useFormContext, useWatch } from 'react-hook-form';
 import { ppmScales } from '~core/mixing/strength';
 import { Field } from '../../form/fields';
 import { unitsHere } from '../../ui/region';
-import { InstrumentPanel } from '../../instruments/InstrumentPanel';
-import { OtherInstruments } from '../../instruments/OtherInstruments';
-import { useInstrument } from '../../instruments/useInstrument';
+import { InstrumentDrawer } from '../../instruments/InstrumentDrawer';
 
 /** What a form with a reading in it begins with. */
 export const noReading = {
@@ -39,8 +36,6 @@ export function ReadingFields({
 }) {
   const { control, setValue } = useFormContext<typeof noReading>();
   const scale = useWatch({ control, name: 'scale' });
-  const [meter, setMeter] = useState(false);
-  const { instrument, others, open, fault } = useInstrument('solution');
   return (
     <>
       <div className="fields figures">
@@ -85,28 +80,23 @@ export function ReadingFields({
         </div>
         <div className="all inline-row">
           {children}
-          <Button color="secondary" onClick={() => setMeter(!meter)} aria-expanded={meter}>
-            {meter ? 'Meter away' : 'Use the meter'}
-          </Button>
+          <InstrumentDrawer
+            measures="solution"
+            called="meter"
+            meets={into}
+            takeLabel="Take the reading"
+            onTake={(r, { channels }) => {
+              setValue('scale', 1);
+              for (const { id, decimals } of channels) {
+                if (id === 'ec' || id === 'ph' || id === 'temperature') {
+                  setValue(id, readingText(id, r.values[id] ?? 0, decimals), { shouldDirty: true });
+                }
+              }
+              setValue('instrument', r.instrument);
+            }}
+          />
         </div>
       </div>
-      {meter && <OtherInstruments others={others} fault={fault} onOpen={open} />}
-      {meter && instrument && (
-        <InstrumentPanel
-          instrument={instrument}
-          meets={into}
-          takeLabel="Take the reading"
-          onTake={(r) => {
-            setValue('scale', 1);
-            for (const { id, decimals } of instrument.channels) {
-              if (id === 'ec' || id === 'ph' || id === 'temperature') {
-                setValue(id, readingText(id, r.values[id] ?? 0, decimals), { shouldDirty: true });
-              }
-            }
-            setValue('instrument', r.instrument);
-          }}
-        />
-      )}
     </>
   );
 }

@@ -8,10 +8,8 @@ import { formatFigure } from '~core/quantity/format';
 import { temperatureUnit } from '~core/quantity/region';
 import { otherDegrees, parseTemperature, temperatureShown } from '~core/quantity/temperature';
 import { LeaveGuard } from '../../form/UnsavedGuard';
-import { InstrumentPanel } from '../../instruments/InstrumentPanel';
+import { InstrumentDrawer } from '../../instruments/InstrumentDrawer';
 import { channelShown } from '../../instruments/channelShown';
-import { OtherInstruments } from '../../instruments/OtherInstruments';
-import { useInstrument } from '../../instruments/useInstrument';
 import { PickOne } from '../../ui/PickOne';
 import { unitsHere } from '../../ui/region';
 import { useNotice } from '../../ui/Notices';
@@ -43,11 +41,9 @@ function faultOf(text: string, id: AirQuantity, unit: string, low: number, high:
 /** A reading of a place’s air and light, typed or taken from a hand-held instrument; it joins what loggers wrote. */
 export function HandReading({ plan, onKept }: { plan: Plan; onKept: () => void }) {
   const notice = useNotice();
-  const { instrument, others, open, fault } = useInstrument('air');
   const [place, setPlace] = useState<AreaId | ''>(plan.areas[0]?.id ?? '');
   const [typed, setTyped] = useState(none);
   const [readBy, setReadBy] = useState('');
-  const [device, setDevice] = useState(false);
   const [tried, setTried] = useState(false);
   const faults = fields.map(([id, , unit, low, high]) => faultOf(typed[id], id, unit, low, high));
   const some = Object.values(typed).some((t) => t.trim() !== '');
@@ -115,30 +111,22 @@ export function HandReading({ plan, onKept }: { plan: Plan; onKept: () => void }
         <Button variant="outlined" onClick={() => void keep()}>
           Keep the reading
         </Button>
-        <Button color="secondary" onClick={() => setDevice(!device)} aria-expanded={device}>
-          {device ? 'Instrument away' : 'Use the instrument'}
-        </Button>
-      </div>
-      {device && <OtherInstruments others={others} fault={fault} onOpen={open} />}
-      {device && instrument && (
-        <InstrumentPanel
-          instrument={instrument}
+        <InstrumentDrawer
+          measures="air"
+          called="instrument"
           meets={ITSELF}
           takeLabel="Take the reading"
-          onTake={(r) => {
+          onTake={(r, { channels }) => {
             setTyped({
               ...typed,
               ...Object.fromEntries(
-                instrument.channels.map((c) => [
-                  c.id,
-                  formatFigure(channelShown(c, r.values[c.id] ?? 0), c.decimals),
-                ]),
+                channels.map((c) => [c.id, formatFigure(channelShown(c, r.values[c.id] ?? 0), c.decimals)]),
               ),
             });
             setReadBy(r.instrument);
           }}
         />
-      )}
+      </div>
     </section>
   );
 }

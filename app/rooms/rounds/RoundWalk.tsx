@@ -1,5 +1,6 @@
 import { entered, nothingAsked, questionOf, typedOver } from '../../walk/asking';
 import { SittingChoice, useSitting } from '../../walk/SittingChoice';
+import { type Onwards, WhatIsNext } from '../../walk/WhatIsNext';
 import { dayOfRound, faultOfSitting, whenOf } from '../../walk/sitting';
 import { sayValue } from '~core/log/sayValue';
 import { type ReactNode, useCallback, useMemo, useState } from 'react';
@@ -43,10 +44,23 @@ interface Props {
   onByUnit: (byUnit: boolean) => void;
   startAt: UnitId | undefined;
   head: ReactNode;
+  /** a round that is due and open */
+  nextRound: Onwards | null;
 }
 
 /** One trait of one round: the plan walked with the pad at hand. */
-export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUnit, startAt, head }: Props) {
+export function RoundWalk({
+  state,
+  round,
+  trait,
+  traits,
+  onTrait,
+  byUnit,
+  onByUnit,
+  startAt,
+  head,
+  nextRound,
+}: Props) {
   const { plan } = state;
   const post = usePost({ tiles: true });
   const send = useSend();
@@ -140,6 +154,11 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
     if (step.unitId === unit.id || by === -1) setChosenSample(step.sample);
   };
   const goOn = () => goTowards(1);
+  const allTaken = doneOf.get(trait.id)?.done === walk.length;
+  const nextTrait = allTaken ? traits.find((t) => doneOf.get(t.id)!.done < doneOf.get(t.id)!.of) : undefined;
+  const next: Onwards | null = nextTrait
+    ? { name: nextTrait.name.toLowerCase(), go: () => onTrait(nextTrait.id) }
+    : nextRound;
   const measurement = { kind: 'measurement', unitId: unit.id, traitId: trait.id, roundId: round.id } as const;
   const wordTraits = kind.takenBy === 'words' ? [] : traits.filter((t) => kindOf(t).takenBy === 'words');
   const keepRemarks = () => {
@@ -154,7 +173,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
     if (value === null) {
       keepRemarks();
       pad.kept();
-      return goOn();
+      return nextTrait ? next!.go() : goOn();
     }
     const fault = faultOnPad(trait, value, draft);
     if (fault) return setError(fault);
@@ -182,7 +201,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
     backToPad();
     goOn();
   };
-  const next = walk[(walk.indexOf(unit) + 1) % walk.length];
+  const nextUnit = walk[(walk.indexOf(unit) + 1) % walk.length];
   const crop = cropsTaken(plan, trait) > 1 ? plan.cropsWithin[cropOfSample(trait, sample)] : undefined;
 
   return (
@@ -196,7 +215,7 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
         <UnitHeading unit={unit} noun={plan.unitNoun} index={index} parts={state.parts.get(unit.id)} />
         <SittingChoice plan={plan} round={round} sitting={sitting} onSay={setSitting} />
         <p className="quiet small">
-          {area?.name}, row {position.row + 1}, position {position.column + 1}
+          <strong>{trait.name}</strong> · {area?.name}, row {position.row + 1}, position {position.column + 1}
           {crop && ` · ${crop}`}
           {multiple &&
             trait.samplesPerUnit > 1 &&
@@ -238,11 +257,13 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
             error={error}
             keepLabel={
               value === null
-                ? 'Go on without a value'
+                ? nextTrait
+                  ? `Go to ${next!.name}`
+                  : 'Go on without a value'
                 : byUnit && traits[traits.indexOf(trait) + 1] && !multiple
                   ? `Keep and go to ${traits[traits.indexOf(trait) + 1]!.name.toLowerCase()}`
-                  : next && !multiple
-                    ? `Keep and go to ${plan.unitNoun} ${spokenNumber(next)}`
+                  : nextUnit && !multiple
+                    ? `Keep and go to ${plan.unitNoun} ${spokenNumber(nextUnit)}`
                     : 'Keep and go on'
             }
             onKeep={keep}
@@ -309,10 +330,11 @@ export function RoundWalk({ state, round, trait, traits, onTrait, byUnit, onByUn
           />
           <SomethingOff onOpen={() => setOff(true)} />
           <PadMore more={more} onMore={setMore} />
-          {doneOf.get(trait.id)?.done === walk.length && (
-            <p role="status" className="small">
-              {trait.name}: written down of all {countOf(walk.length, plan.unitNoun)} in this round.
-            </p>
+          {allTaken && (
+            <WhatIsNext
+              said={`${trait.name}: written down of all ${countOf(walk.length, plan.unitNoun)} in this round.`}
+              next={next}
+            />
           )}
           {standing?.notYet && <p className="small quiet">Last said: not yet.</p>}
           {standing && <StandingValue label="Kept in this round" standing={standing} trait={trait} />}

@@ -5,7 +5,7 @@ import { Link, useLocation, useSearchParams } from 'react-router';
 import type { TrialState } from '~core/log/state';
 import type { TraitId, UnitId } from '~core/model/ids';
 import { type Plan, type Round, type Trait, kindOf } from '~core/model/plan';
-import { type RoundProgress, isOpenRound, visitToOpen } from '~core/schedule/rounds';
+import { type RoundProgress, dueVisit, isOpenRound, visitToOpen } from '~core/schedule/rounds';
 import { relativeDay, shortDate } from '../../bench/clock';
 import { RoomHead } from '../../ui/RoomHead';
 import { ViewSwitch } from '../../ui/ViewSwitch';
@@ -95,6 +95,7 @@ export const WalkView = memo(function WalkView({ state, rounds, today, views }: 
   const trait = traits.find((t) => t.id === (own?.traitId ?? search.get('trait'))) ?? traits[0]!;
   // Gone to by its code.
   const asked = plan.units.find((u) => u.code === search.get('unit'))?.id;
+  const due = dueVisit(walked, today, isOpenRound);
   const weighedToo = chosen.round.traitIds.length > traits.length;
 
   // Beside the pad the traits of a round stand on it; an order has no pad.
@@ -152,6 +153,7 @@ export const WalkView = memo(function WalkView({ state, rounds, today, views }: 
       onByUnit={setByUnit}
       startAt={own?.unitId ?? asked}
       head={head}
+      nextRound={due && due !== chosen ? { name: due.round.name, go: () => onRound(due.round.id) } : null}
     />
   );
 });

@@ -19,8 +19,7 @@ import { localDay } from '~core/log/localDay';
 import { shortDate, todayDate } from '../../bench/clock';
 import { LeaveGuard } from '../../form/UnsavedGuard';
 import { useSend } from '../../form/usePost';
-import { InstrumentPanel } from '../../instruments/InstrumentPanel';
-import { useInstrument } from '../../instruments/useInstrument';
+import { InstrumentDrawer } from '../../instruments/InstrumentDrawer';
 import { Caution } from '../../ui/Caution';
 import { PlanView } from '../../ui/PlanView';
 import { UnitFace, tileInk, unitNumber } from '../../ui/UnitTile';
@@ -64,8 +63,6 @@ export function DryingView({ state, trait, head }: { state: TrialState; trait: T
   const [container, setContainer] = useState('');
   const [together, setTogether] = useState('1');
   const [fault, setFault] = useState('');
-  const scale = useInstrument('weight');
-  const [scaleOut, setScaleOut] = useState(false);
   if (!unit) return <p>No living {plan.unitNoun} is left.</p>;
   const own = series.get(unit.id) ?? null;
   // Fresh first, unless it was forgotten.
@@ -241,21 +238,12 @@ export function DryingView({ state, trait, head }: { state: TrialState; trait: T
           Keep the weight
         </Button>
         <OtherTyped units={walk} typed={weights} here={unit.id} onGo={goTo} />
-        <Button
-          size="small"
-          color="secondary"
-          onClick={() => setScaleOut(!scaleOut)}
-          aria-expanded={scaleOut}
-        >
-          {scaleOut ? 'Scale away' : 'Use the scale'}
-        </Button>
-        {scaleOut && scale.instrument && (
-          <InstrumentPanel
-            instrument={scale.instrument}
-            takeLabel="Take reading"
-            onTake={(r) => put({ gross: String(r.values.weight ?? 0), instrument: r.instrument })}
-          />
-        )}
+        <InstrumentDrawer
+          measures="weight"
+          called="scale"
+          takeLabel="Take reading"
+          onTake={(r) => put({ gross: String(r.values.weight ?? 0), instrument: r.instrument })}
+        />
       </aside>
     </div>
   );

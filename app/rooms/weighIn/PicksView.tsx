@@ -15,9 +15,7 @@ import { livingUnits } from '~core/log/asked';
 import { relativeDay, todayDate } from '../../bench/clock';
 import { LeaveGuard } from '../../form/UnsavedGuard';
 import { useSend } from '../../form/usePost';
-import { InstrumentPanel } from '../../instruments/InstrumentPanel';
-import { OtherInstruments } from '../../instruments/OtherInstruments';
-import { useInstrument } from '../../instruments/useInstrument';
+import { InstrumentDrawer } from '../../instruments/InstrumentDrawer';
 import { PlanView } from '../../ui/PlanView';
 import { UnitFace, tileInk, unitNumber } from '../../ui/UnitTile';
 import { UnitHeading } from '../UnitHeading';
@@ -75,8 +73,6 @@ export function PicksView({ state, head }: { state: TrialState; head: ReactNode 
   const [into, setInto] = useState('');
   const [tried, setTried] = useState(false);
   const [contradicted, setContradicted] = useState('');
-  const scale = useInstrument('weight');
-  const [scaleOut, setScaleOut] = useState(false);
   const some = !isBlank({ ...noPick, byGrade: typed });
   const faults = grades.map((g) => {
     const t = typed[g.name] ?? nothing;
@@ -265,25 +261,15 @@ export function PicksView({ state, head }: { state: TrialState; head: ReactNode 
               </p>
             )}
             <OtherTyped units={walk} typed={all} here={unit.id} onGo={setChosen} />
-            <Button
-              size="small"
-              color="secondary"
-              onClick={() => setScaleOut(!scaleOut)}
-              aria-expanded={scaleOut}
-            >
-              {scaleOut ? 'Scale away' : 'Use the scale'}
-            </Button>
-            {scaleOut && <OtherInstruments others={scale.others} fault={scale.fault} onOpen={scale.open} />}
-            {scaleOut && scale.instrument && (
-              <InstrumentPanel
-                instrument={scale.instrument}
-                takeLabel={`Take for ${into || grades[0]!.name}`}
-                onTake={(r) => {
-                  const weight = String(r.values.weight ?? 0);
-                  put(into || grades[0]!.name, { weight }, r.instrument.slice(0, 80));
-                }}
-              />
-            )}
+            <InstrumentDrawer
+              measures="weight"
+              called="scale"
+              takeLabel={`Take for ${into || grades[0]!.name}`}
+              onTake={(r) => {
+                const weight = String(r.values.weight ?? 0);
+                put(into || grades[0]!.name, { weight }, r.instrument.slice(0, 80));
+              }}
+            />
           </aside>
         )}
       </div>

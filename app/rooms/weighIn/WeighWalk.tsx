@@ -2,6 +2,7 @@ import { roundProgress } from '~core/schedule/rounds';
 import { CloseRound } from '../rounds/CloseRound';
 import { entered, nothingAsked, questionOf, typedOver } from '../../walk/asking';
 import { SittingChoice, useSitting } from '../../walk/SittingChoice';
+import { type Onwards, WhatIsNext } from '../../walk/WhatIsNext';
 import { dayOfRound, faultOfSitting, whenOf } from '../../walk/sitting';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
@@ -52,10 +53,12 @@ interface Props {
   visits: { key: string; label: string }[];
   visit: string;
   onVisit: (key: string) => void;
+  /** a weighing that is due and open */
+  next: Onwards | null;
 }
 
 /** Weighs every unit once: gross from scale or pad, tare of the container, net into the log. */
-export function WeighWalk({ state, head, round, trait, when, visits, visit, onVisit }: Props) {
+export function WeighWalk({ state, head, round, trait, when, visits, visit, onVisit, next }: Props) {
   const { plan } = state;
   const post = usePost({ tiles: true });
   const send = useSend();
@@ -79,7 +82,8 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
   const [early, setEarly] = useState(false);
   const [off, setOff] = useState(false);
   useTileInSight(unitId);
-  const [typing, setTyping] = useState(false);
+  /** On a phone the keypad is there at once where no scale is. */
+  const [typing, setTyping] = useState(scale === null);
   const [chosenCrop, setChosenCrop] = useState<number | null>(null);
   const goTo = useCallback((id: UnitId) => {
     setUnitId(id);
@@ -124,7 +128,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
   const at = happened && { when: happened };
   const progress = roundProgress(state, todayDate()).find((r) => r.round.id === round.id);
   const index = plan.treatments.findIndex((t) => t.id === unit.treatmentId);
-  const next = walk[(walk.indexOf(unit) + 1) % walk.length];
+  const nextUnit = walk[(walk.indexOf(unit) + 1) % walk.length];
   const done = walk.filter((u) => firstOpenSample(state, u.id, trait, round.id) === undefined).length;
 
   const goTowards = (by: 1 | -1) => {
@@ -307,8 +311,8 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
               ? 'Go on without a weight'
               : sample !== null && sample < crops.length
                 ? `Keep net, go to ${crops[sample]}`
-                : next
-                  ? `Keep net, go to ${plan.unitNoun} ${spokenNumber(next)}`
+                : nextUnit
+                  ? `Keep net, go to ${plan.unitNoun} ${spokenNumber(nextUnit)}`
                   : 'Keep net'
           }
           onKeep={keep}
@@ -329,9 +333,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
             onAuto={setAuto}
           />
           {done === walk.length && (
-            <p role="status" className="small">
-              All {walk.length} {plural(plan.unitNoun)} are weighed.
-            </p>
+            <WhatIsNext said={`All ${walk.length} ${plural(plan.unitNoun)} are weighed.`} next={next} />
           )}
         </div>
         {off && (

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
 import { kindOf } from '~core/model/plan';
-import { roundProgress, visitToOpen } from '~core/schedule/rounds';
+import { dueVisit, roundProgress, visitToOpen } from '~core/schedule/rounds';
 import { shortDate, todayDate } from '../../bench/clock';
 import { loadTrial } from '../../store/trials';
 import { toAction } from '../../form/command';
@@ -106,6 +106,10 @@ export default function WeighInRoom() {
       visits.find((v) => key(v) === inHand),
     )!;
   if (key(visit) !== inHand) setInHand(key(visit));
+  const labelOf = (v: typeof visit) => `${v.trait.name}, day ${v.round.day}`;
+  const goTo = (v: typeof visit) =>
+    setSearch({ ...(views.length > 1 && { view: 'weigh' }), round: v.round.id, trait: v.trait.id });
+  const due = dueVisit(visits, todayDate(), isOpen);
   return (
     <WeighWalk
       head={switcher}
@@ -114,12 +118,10 @@ export default function WeighInRoom() {
       round={visit.round}
       trait={visit.trait}
       when={`Planned for ${shortDate(visit.date)}.`}
-      visits={visits.map((v) => ({ key: key(v), label: `${v.trait.name}, day ${v.round.day}` }))}
+      visits={visits.map((v) => ({ key: key(v), label: labelOf(v) }))}
       visit={key(visit)}
-      onVisit={(k) => {
-        const [round, trait] = k.split('/') as [string, string];
-        setSearch({ ...(views.length > 1 && { view: 'weigh' }), round, trait });
-      }}
+      onVisit={(k) => goTo(visits.find((v) => key(v) === k)!)}
+      next={due && due !== visit ? { name: labelOf(due), go: () => goTo(due) } : null}
     />
   );
 }
