@@ -69,7 +69,14 @@ it('weighed before its day, the harvest stays in hand when the last weight is ta
 
 it('what is open next is proposed by its name, never put under the hand', async () => {
   const { role: _, ...leaves } = { ...heightTrait(), id: 'leaves' as TraitId, name: 'Leaves' };
-  const late = plan({ replicates: 1, traits: [trait(), heightTrait(), leaves] });
+  const flowers = {
+    ...leaves,
+    id: 'flowers' as TraitId,
+    name: 'In flower',
+    kind: 'yesno',
+    unit: '',
+  } as const;
+  const late = plan({ replicates: 1, traits: [trait(), heightTrait(), leaves, flowers] });
   await takeIn({ ...late, id: 'late' as TrialId, code: 'LAT', startDate: daysAgo(20) });
   await v.open('/trial/late/rounds');
   await v.sees('First · height');
@@ -77,17 +84,23 @@ it('what is open next is proposed by its name, never put under the hand', async 
   await v.enter('5.2');
   await v.sees('Height: written down of all 2 trays in this round.');
   // An empty Enter goes to the next trait, whose name stands on the button and on the pad.
-  await v.page.waitForSelector('::-p-aria([name="Go to leaves"])');
+  await v.sees('Next: Leaves');
   await v.keys('Enter');
   await v.sees('First · leaves');
   await v.enter('7');
   await v.enter('8');
   await v.sees('Leaves: written down of all 2 trays in this round.');
-  // The harvest has been due for ten days: it waits until it is asked for.
-  expect(await v.text('h1')).toBe('First · leaves');
+  await v.sees('Next: In flower');
   await v.keys('Enter');
-  expect(await v.text('h1')).toBe('First · leaves');
-  await v.press('Go to Harvest');
+  await v.sees('First · in flower');
+  await v.enter('1');
+  await v.enter('0');
+  await v.sees('In flower: written down of all 2 trays in this round, 1 yes and 1 no.');
+  // The harvest has been due for ten days: it waits until it is asked for.
+  expect(await v.text('h1')).toBe('First · in flower');
+  await v.keys('Enter');
+  expect(await v.text('h1')).toBe('First · in flower');
+  await v.press('Next: Harvest');
   await v.sees('Harvest · height');
   expect(v.complaints).toEqual([]);
 });

@@ -22,7 +22,7 @@ export function WhatIsNext({ said, next }: { said: string; next: Onwards | null 
             backToPad();
           }}
         >
-          Go to {next.name}
+          Next: {next.name}
         </Button>
       )}
     </div>

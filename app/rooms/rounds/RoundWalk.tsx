@@ -100,10 +100,13 @@ export function RoundWalk({
       const units = walkOf(state, t);
       const open = (u: Unit) => firstOpenSample(state, u.id, t, round.id) !== undefined;
       const part = answeredIn(state, t, round).inPart.length;
-      return { done: units.filter((u) => !open(u)).length, of: units.length, part };
+      // What is a yes is counted by itself: “2 of 2” isn't in flower.
+      const isYes = (u: Unit) => observationsOf(state, u.id, t.id, round.id).at(-1)?.value === 1;
+      const yes = t.kind === 'yesno' && samplesIn(plan, t) === 1 ? units.filter(isYes).length : null;
+      return { done: units.filter((u) => !open(u)).length, of: units.length, part, yes };
     };
     return new Map(traits.map((t) => [t.id, done(t)]));
-  }, [state, round, traits]);
+  }, [state, plan, round, traits]);
   // Who stood at one that died goes on where work is open.
   const unit =
     walk.find((u) => u.id === unitId) ??
@@ -154,10 +157,11 @@ export function RoundWalk({
     if (step.unitId === unit.id || by === -1) setChosenSample(step.sample);
   };
   const goOn = () => goTowards(1);
+  const { yes = null } = doneOf.get(trait.id) ?? {};
   const allTaken = doneOf.get(trait.id)?.done === walk.length;
   const nextTrait = allTaken ? traits.find((t) => doneOf.get(t.id)!.done < doneOf.get(t.id)!.of) : undefined;
   const next: Onwards | null = nextTrait
-    ? { name: nextTrait.name.toLowerCase(), go: () => onTrait(nextTrait.id) }
+    ? { name: nextTrait.name, go: () => onTrait(nextTrait.id) }
     : nextRound;
   const measurement = { kind: 'measurement', unitId: unit.id, traitId: trait.id, roundId: round.id } as const;
   const wordTraits = kind.takenBy === 'words' ? [] : traits.filter((t) => kindOf(t).takenBy === 'words');
@@ -258,7 +262,7 @@ export function RoundWalk({
             keepLabel={
               value === null
                 ? nextTrait
-                  ? `Go to ${next!.name}`
+                  ? `Next: ${next!.name}`
                   : 'Go on without a value'
                 : byUnit && traits[traits.indexOf(trait) + 1] && !multiple
                   ? `Keep and go to ${traits[traits.indexOf(trait) + 1]!.name.toLowerCase()}`
@@ -332,8 +336,11 @@ export function RoundWalk({
           <PadMore more={more} onMore={setMore} />
           {allTaken && (
             <WhatIsNext
-              said={`${trait.name}: written down of all ${countOf(walk.length, plan.unitNoun)} in this round.`}
-              next={next}
+              said={`${trait.name}: written down of all ${countOf(walk.length, plan.unitNoun)} in this round${
+                yes === null ? '' : `, ${yes} yes and ${walk.length - yes} no`
+              }.`}
+              // A pad has it on its button.
+              next={nextTrait && kind.takenBy !== 'words' ? null : next}
             />
           )}
           {standing?.notYet && <p className="small quiet">Last said: not yet.</p>}

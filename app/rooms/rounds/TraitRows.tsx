@@ -4,7 +4,7 @@ interface Props {
   traits: readonly Trait[];
   chosen: Trait;
   /** how many units have each, of how many */
-  doneOf: ReadonlyMap<string, { done: number; of: number; part: number }>;
+  doneOf: ReadonlyMap<string, { done: number; of: number; part: number; yes: number | null }>;
   onTrait: (trait: Trait) => void;
   unitNoun: string;
   /** all traits of a unit one after the other, before the next unit */
@@ -28,6 +28,7 @@ export function TraitRows({ traits, chosen, doneOf, onTrait, unitNoun, byUnit, o
           <span>{t.name}</span>
           <span className="num small">
             {doneOf.get(t.id)?.done} of {doneOf.get(t.id)?.of}
+            {doneOf.get(t.id)?.yes != null && `, ${doneOf.get(t.id)!.yes} yes`}
             {(doneOf.get(t.id)?.part ?? 0) > 0 && `, ${doneOf.get(t.id)!.part} in part`}
           </span>
         </button>

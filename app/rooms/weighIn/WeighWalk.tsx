@@ -302,7 +302,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
             setError(null);
           }}
           unit={`${figure.unit} gross`}
-          left={`tare ${formatFigure(tareG, 1)} g${container ? `, ${container}` : ''}`}
+          left={`${trait.name} · tare ${formatFigure(tareG, 1)} g${container ? `, ${container}` : ''}`}
           right={netG === null ? '' : `net ${formatFigure(netG, trait.decimals)} g`}
           warning={question !== null && asking.asked === question ? question : null}
           error={error}

@@ -28,10 +28,8 @@ export const measurement = entryKind({
   describe: (b, words) => {
     const t = words.trait(b.traitId);
     const sample = b.sample === null ? '' : `, sample ${b.sample}`;
-    const doubtful = b.borderline ? ` (and ${b.borderline} borderline)` : '';
-    const off = b.offType ? ` (${b.offType} of them off type)` : '';
     const value = t ? sayValue(b, t) : formatFigure(b.value, 1);
-    return `${words.unit(b.unitId)} ${t?.name.toLowerCase() ?? ''} ${value}${doubtful}${off}${sample} ${words.round(b.roundId)}`;
+    return `${words.unit(b.unitId)} ${t?.name.toLowerCase() ?? ''} ${value}${sample} ${words.round(b.roundId)}`;
   },
   takeBack: { allowed: true },
   table: {
