@@ -213,8 +213,8 @@ it('dries to constant weight, and says what is still missing', async () => {
   };
   await v.page.locator('[data-unit="TST-01"]').click();
   await v.press('Keep the weight');
-  await v.sees('Give the weight as a number.');
-  await weigh('TST-01', 'fresh', '100');
+  await v.sees('Give a weight, such as 12 g or 2 oz.');
+  await weigh('TST-01', 'fresh', '0.1 kg');
   await v.tileSays('TST-01', /fresh/);
   await weigh('TST-01', 'out of the oven', '120');
   await v.sees('More than it weighed fresh, 100.0 g.');

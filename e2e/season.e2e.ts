@@ -96,7 +96,7 @@ describe('picks over weeks', () => {
     await v.sees('Type how many, or say that nothing was ripe.');
     await fillGrade('sound', 'two', 'heavy');
     await v.sees('A whole number.');
-    await v.sees('“heavy” isn’t a number.');
+    await v.sees('“heavy” isn’t a weight, such as 12 g or 2 oz.');
     await v.retype('sound, weight in g', '150');
     await clear('sound, pieces');
     await v.sees('How many are that?');
@@ -105,7 +105,8 @@ describe('picks over weeks', () => {
 
   it('takes a day: by grade, from the keyboard, nothing ripe, lost to pests', async () => {
     await fillGrade('sound', '2', '150,5');
-    await fillGrade('split', '1', '60');
+    await fillGrade('split', '1', '0.06 kg');
+    await v.sees('60.0 g');
     await v.keys('Enter');
     await v.tileSays('TST-01', /3/);
     await unit('TST-02');

@@ -13,7 +13,7 @@ import type { RoundId, UnitId } from '~core/model/ids';
 import { dayOfDate } from '~core/plan/days';
 import type { Trait } from '~core/model/plan';
 import { planIndex } from '~core/plan/planIndex';
-import { numberIn } from '~core/quantity/number';
+import { readQuantity } from '~core/quantity/quantity';
 import { formatFigure, formatSigned, plural } from '~core/quantity/format';
 import { localDay } from '~core/log/localDay';
 import { shortDate, todayDate } from '../../bench/clock';
@@ -67,7 +67,7 @@ export function DryingView({ state, trait, head }: { state: TrialState; trait: T
   const own = series.get(unit.id) ?? null;
   // Fresh first, unless it was forgotten.
   const at = stage ?? (own === null ? 'fresh' : 'dry');
-  const grossG = numberIn(gross);
+  const read = readQuantity(gross, 'mass');
   const tareG = state.tares.get(container) ?? 0;
   const percent = trait.constantPercent ?? USUAL_CONSTANT_PERCENT;
   const goTo = (id: UnitId | null) => {
@@ -79,7 +79,8 @@ export function DryingView({ state, trait, head }: { state: TrialState; trait: T
     setFault('');
   };
   const keep = async () => {
-    if (grossG === null) return setFault('Give the weight as a number.');
+    if (!read.ok) return setFault(read.error);
+    const grossG = read.value;
     if (grossG < tareG)
       return setFault(`Less than the tare of ${formatFigure(tareG, 1)} g: another container?`);
     const n = /^\d{1,3}$/.test(together.trim()) ? Number(together) : 0;
@@ -202,9 +203,9 @@ export function DryingView({ state, trait, head }: { state: TrialState; trait: T
           error={fault !== ''}
           helperText={
             fault ||
-            (grossG !== null
-              ? `net ${formatFigure(grossG - tareG, 2)} g`
-              : 'a scale that shows tenths or better')
+            (read.ok
+              ? `net ${formatFigure(read.value - tareG, 2)} g`
+              : 'a scale that shows tenths or better; “2.5 oz” is read too')
           }
           slotProps={{
             htmlInput: { inputMode: 'decimal', 'aria-label': 'Gross weight in g' },

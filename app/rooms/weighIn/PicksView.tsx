@@ -10,7 +10,8 @@ import type { Unit } from '~core/model/plan';
 import { dayOfDate } from '~core/plan/days';
 import { planIndex } from '~core/plan/planIndex';
 import { numberIn } from '~core/quantity/number';
-import { listNames, plural } from '~core/quantity/format';
+import { readQuantity } from '~core/quantity/quantity';
+import { formatFigure, listNames, plural } from '~core/quantity/format';
 import { livingUnits } from '~core/log/asked';
 import { relativeDay, todayDate } from '../../bench/clock';
 import { LeaveGuard } from '../../form/UnsavedGuard';
@@ -41,13 +42,19 @@ const noPick: Pick = { byGrade: {}, note: '', device: '' };
 const isBlank = ({ byGrade, note }: Pick) =>
   note.trim() === '' && Object.values(byGrade).every((t) => t.count.trim() === '' && t.weight.trim() === '');
 
+/** A weight that was typed with its unit, in grams; nothing where it was in grams, or isn't one. */
+function inGrams(weight: string): string | undefined {
+  const grams = readQuantity(weight, 'mass');
+  return grams.ok && numberIn(weight) === null ? `${formatFigure(grams.value, 1)} g` : undefined;
+}
+
 const faultOfCount = (text: string): string =>
   text.trim() === '' || /^\d{1,6}$/.test(text.trim()) ? '' : 'A whole number.';
 function faultOfWeight({ count, weight }: Typed): string {
   if (weight.trim() === '') return '';
-  const value = numberIn(weight);
-  if (value === null) return `“${weight.trim()}” isn’t a number.`;
-  if (value < 0) return 'Not below 0 g.';
+  const grams = readQuantity(weight, 'mass');
+  if (!grams.ok) return grams.error;
+  if (grams.value < 0) return 'Not below 0 g.';
   return count.trim() === '' || Number(count) === 0 ? 'How many are that?' : '';
 }
 
@@ -117,7 +124,8 @@ export function PicksView({ state, head }: { state: TrialState; head: ReactNode 
       grades.flatMap((g) => {
         const t = typed[g.name] ?? nothing;
         const count = Number(t.count.trim() || '0');
-        return count === 0 ? [] : [{ grade: g.name, count, weightG: numberIn(t.weight) }];
+        const weight = readQuantity(t.weight, 'mass');
+        return count === 0 ? [] : [{ grade: g.name, count, weightG: weight.ok ? weight.value : null }];
       }),
       note.trim(),
     );
@@ -227,7 +235,7 @@ export function PicksView({ state, head }: { state: TrialState; head: ReactNode 
                   onFocus={() => setInto(g.name)}
                   onKeyDown={(e) => e.key === 'Enter' && !busy && keep()}
                   error={faults[i]!.weight !== ''}
-                  helperText={faults[i]!.weight || undefined}
+                  helperText={faults[i]!.weight || inGrams(typed[g.name]?.weight ?? '')}
                   slotProps={{
                     htmlInput: { inputMode: 'decimal', 'aria-label': `${g.name}, weight in g` },
                     inputLabel: { shrink: true },
