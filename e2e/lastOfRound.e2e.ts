@@ -64,6 +64,11 @@ it('weighed before its day, the harvest stays in hand when the last weight is ta
   await v.press('Back to the one before');
   await v.enter('34');
   await v.sees(/This replaces 3[13]\.0 g, kept in this round\./);
+  // It was the second load of a harvest too large for the pan.
+  await v.press('Another load: add it, 67.0 g net together');
+  await v.sees('Added; what was weighed first stays in the log.');
+  await v.tileSays('TST-02', /67\.0/);
+  expect(await v.page.$$eval('.was', (all) => all.map((e) => e.textContent.trim()))).toEqual(['33.0 g']);
   expect(v.complaints).toEqual([]);
 });
 

@@ -1,9 +1,10 @@
 import { z } from 'zod';
 import { type Observation, type TrialState, observationsOf } from '~core/log/state';
-import { type Entry, EntryBody } from '~core/log/entry';
+import { type BodyOf, type Entry, EntryBody } from '~core/log/entry';
 import { type Result, ok } from '~core/model/result';
 import { type Answer, type Done, command, done } from '../form/command';
 import { type Refused, refuse } from '../form/recordForm';
+import { weighing, withLoad } from '~core/log/kinds/weighing';
 import { taskSkipped } from '~core/log/kinds/taskSkipped';
 import { roundTask } from '~core/schedule/rounds';
 import { type Happened, type Saying, takenBack } from '../store/change';
@@ -52,6 +53,14 @@ function lineFor(state: TrialState, body: EntryBody): Saying[] {
   if (!old) return [body];
   if (saysTheSame(old, body)) return [];
   return [{ kind: 'correction', supersedes: old.standsFrom, replacement: body, reason: 'entered again' }];
+}
+
+/** The line for another load of a unit: what stands, put right by both together. */
+function lineForLoad(state: TrialState, load: BodyOf<'weighing'>): Saying[] {
+  const old = valueInPlace(state, load);
+  if (!old?.weighing) return lineFor(state, load);
+  const replacement = withLoad(old.weighing, load);
+  return [{ kind: 'correction', supersedes: old.standsFrom, replacement, reason: 'another load, added' }];
 }
 
 /** Lines that no tile shows: that they are kept is said. */
@@ -124,6 +133,15 @@ function sayLines(bodies: readonly EntryBody[], written: readonly Entry[]): Done
 /** What Rounds and Weigh-in write into the log. */
 export const logCommands = {
   body: command(z.object({ body: EntryBody }), writeLine),
+  /** another load of a unit that was weighed in this round */
+  load: command(z.object({ load: weighing.body }), async (trialId, { load }, happened) =>
+    load.grossG < load.tareG
+      ? refuse('grossG', `Gross ${load.grossG} g is less than the tare of ${load.tareG} g.`)
+      : done(
+          await appendEntries(trialId, ({ state }) => lineForLoad(state, load), happened),
+          'Added; what was weighed first stays in the log.',
+        ),
+  ),
   /** several things together: all of them, or none */
   bodies: command(
     z.object({ bodies: z.array(EntryBody).min(1).max(MOST_PASTED) }),

@@ -169,6 +169,18 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
     goTowards(1);
   };
 
+  /** What didn't go on the scale at once is weighed in several loads, and stays at its unit. */
+  const addLoad = async (weight: Weight) => {
+    const notThen = faultOfSitting(sitting, todayDate());
+    if (notThen) return setError(notThen);
+    const load = weighingOf(unit, trait, round, { sample, container }, weight);
+    if (!(await send({ load, ...at }))) return;
+    pad.kept();
+    goTo(unit.id);
+    setChosenCrop(sample);
+    backToPad();
+  };
+
   return (
     <div className="with-side standing">
       <div className="main">
@@ -332,6 +344,13 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
             auto={scale ? auto : null}
             onAuto={setAuto}
           />
+          {standing?.weighing && weight && netG !== null && netG > 0 && (
+            <button type="button" className="pad-row" onClick={() => void addLoad(weight)}>
+              <span>
+                Another load: add it, {formatFigure(standing.value + netG, trait.decimals)} g net together
+              </span>
+            </button>
+          )}
           {done === walk.length && (
             <WhatIsNext said={`All ${walk.length} ${plural(plan.unitNoun)} are weighed.`} next={next} />
           )}

@@ -5,6 +5,7 @@ import { logWords } from '../words';
 import { trialTables } from '../../formats/tables';
 import { entry, height, plan, product, unitId, use, weighing } from '../../testing/trial';
 import { type EntryKindName, entryKinds } from '.';
+import { netG, withLoad } from './weighing';
 
 const session = {
   ...{
@@ -183,4 +184,18 @@ it('a batch that is taken back takes its readings and feedings along; nothing el
 it('a seal, an opening of the codes and a reveal of cups stay', () => {
   const stay = (Object.keys(entryKinds) as EntryKindName[]).filter((k) => !entryKinds[k].canTakeBack);
   expect(stay).toEqual(['panelReveal', 'seal', 'reveal']);
+});
+
+describe('another load of a unit', () => {
+  const load = { grossG: 30.3, tareG: 12.1, container: 'tub', instrument: 'typed' };
+  it('adds gross and tare, and so the net', () => {
+    const both = withLoad({ grossG: 40.2, tareG: 12.1, container: 'tub' }, load);
+    expect(both).toEqual({ ...load, grossG: 70.5, tareG: 24.2 });
+    expect(netG(both)).toBe(46.3);
+  });
+  it('names both containers, those that have a name', () => {
+    const inside = (container: string) => withLoad({ ...load, container }, load).container;
+    expect(inside('bowl')).toBe('bowl + tub');
+    expect(inside('')).toBe('tub');
+  });
 });

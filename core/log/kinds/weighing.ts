@@ -7,6 +7,23 @@ import { entryKind } from './kind';
 /** Net weight in grams, without floating-point dust. @example netG({ grossG: 171.6, tareG: 112.4 }) // 59.2 */
 export const netG = (b: { grossG: number; tareG: number }): number => Number((b.grossG - b.tareG).toFixed(6));
 
+interface Load {
+  grossG: number;
+  tareG: number;
+  container: string;
+}
+
+/**
+ * A weighing with another load of the same unit added to what stands: gross and tare are those of both.
+ * @example withLoad({ grossG: 40, tareG: 12, container: 'tub' }, { grossG: 30, tareG: 12, container: 'tub' }) // 70 g, 24 g
+ */
+export const withLoad = <L extends Load>(before: Load, load: L): L => ({
+  ...load,
+  grossG: Number((before.grossG + load.grossG).toFixed(6)),
+  tareG: Number((before.tareG + load.tareG).toFixed(6)),
+  container: [...new Set([before.container, load.container])].filter(Boolean).join(' + ').slice(0, 80),
+});
+
 /** Gross and tare in grams; net is their difference and isn't stored. */
 export const weighing = entryKind({
   body: z.object({
