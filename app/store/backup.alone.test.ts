@@ -12,6 +12,7 @@ import { BIN_DAYS, listBin, purgeBin, purgeOld } from './bin';
 import { putBlob, putSeries } from '../testing/bulk';
 import { getBlob, readSeries } from './bulk';
 import { keepPanelKey, panelKeyOf } from './panelKeys';
+import { forget } from './trialMemory';
 import { listProducts, saveProduct } from './products';
 import { appendEntries, createTrial, deleteTrial, wholeTrial } from './trials';
 import { unsavedSince } from './unsaved';
@@ -109,6 +110,22 @@ describe('a backup', () => {
     expect(read.value.trials[0]!.what).toEqual({ tag: 'same' });
     await read.value.apply();
     expect(await wholeTrial(id)).toEqual(now);
+  });
+  it('keeps a panel’s key that is here; a copy beside another plan gets the backup’s', async () => {
+    await fill();
+    const file = (await writeBackup({ withKeys: true }))!;
+    const db = await bench();
+    const row = (await db.trials.get(id))!;
+    await db.trials.put({ ...row, plan: { ...row.plan, question: 'Another plan?' } });
+    forget(id);
+    const own = { ...(panelKey as object), salt: 'another' };
+    await db.panelKeys.put({ trialId: id, sessionId: 'p1', key: own as never });
+    const read = await readBackup(file);
+    if (!read.ok) throw new Error(read.error);
+    await read.value.apply();
+    expect(await panelKeyOf(id, 'p1')).toMatchObject({ salt: 'another' });
+    const copy = (await db.trials.toArray()).find((t) => t.id !== id)!;
+    expect(await panelKeyOf(copy.id, 'p1')).toEqual(panelKey);
   });
   it('knows what isn’t in it yet', async () => {
     expect(await unsavedSince()).toEqual({ at: null, trials: 0 });

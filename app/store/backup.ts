@@ -133,13 +133,10 @@ async function previewOf(
         const key = keys.blind.find((k) => k.trialId === trial.plan.id)?.key ?? null;
         const whole = { ...trial, key };
         const bulk = { photos: [], series: await reader.series(filename, trial) };
-        const taken = await takeIn(whole, null, bulk);
-        if (!taken.ok) await takeInAsCopy(whole, bulk);
+        const panels = keys.panels.filter((k) => k.trialId === trial.plan.id).map((k) => k.key);
+        const taken = await takeIn(whole, null, bulk, panels);
+        if (!taken.ok) await takeInAsCopy(whole, bulk, panels);
         onProgress(++done, total);
-      }
-      for (const { trialId, key } of keys.panels) {
-        if (!(await db.panelKeys.get([trialId, key.sessionId])))
-          await db.panelKeys.put({ trialId, sessionId: key.sessionId, key });
       }
       for (const photo of newPhotos) {
         const bytes = await reader.photo(photo);

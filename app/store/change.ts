@@ -71,6 +71,8 @@ export interface Foreign {
   key?: BlindKey | null;
   /** its pictures and readings, as far as the log here names them */
   bulk?: Bulk;
+  /** keys of its panels' cups: those that aren't here */
+  panels?: readonly PanelKey[];
 }
 
 /** What is at hand when a change is decided. */
@@ -199,7 +201,7 @@ async function takeForeign(
   db: BenchDb,
   trial: LoadedTrial,
   review: ReviewText | undefined,
-  { lines, against = [], plan, key = null, bulk }: Foreign,
+  { lines, against = [], plan, key = null, bulk, panels = [] }: Foreign,
 ): Promise<Result<Changed, ChangeError>> {
   const { id } = trial.row;
   const rev = trial.rev + 1;
@@ -209,6 +211,7 @@ async function takeForeign(
   if (plan || review) await db.trials.put(row);
   if (key) await db.keys.put({ trialId: id, key });
   const fresh = await keepAgainst(db, id, against);
+  await keepPanelKeys(db, id, panels);
   if (bulk) await keepBulk(db, { plan: row.plan, log }, bulk);
   // Devices would answer each other for ever.
   const isNew = lines.length > 0 || fresh > 0 || plan !== undefined || key !== null;
@@ -222,6 +225,18 @@ async function takeForeign(
     planRev: head?.planRev ?? trial.planRev,
   };
   return ok({ trial: { ...now, state: deriveState(row.plan, log) }, entries: [...lines], against: fresh });
+}
+
+/** Keeps keys of panels that aren't here yet: a key that is here is never put over. */
+export async function keepPanelKeys(
+  db: BenchDb,
+  trialId: string,
+  panels: readonly PanelKey[],
+): Promise<void> {
+  for (const key of panels) {
+    const { sessionId } = key;
+    if (!(await db.panelKeys.get([trialId, sessionId]))) await db.panelKeys.put({ trialId, sessionId, key });
+  }
 }
 
 /** Keeps lines that contradict a line here, once each. @returns how many are new */

@@ -232,6 +232,7 @@ export class BenchDb extends Dexie {
       this.entries,
       this.conflicts,
       this.keys,
+      this.panelKeys,
       this.steps,
       this.blobs,
       this.series,

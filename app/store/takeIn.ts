@@ -5,12 +5,13 @@ import { deriveState } from '~core/log/state';
 import type { Plan } from '~core/model/plan';
 import type { TrialId } from '~core/model/ids';
 import { newId } from '~core/model/newId';
+import type { PanelKey } from '~core/model/panel';
 import { type Result, err, ok } from '~core/model/result';
 import { planSha256, sha256Of } from '~core/plan/seal';
 import { type Bulk, noBulk } from '~core/formats/bulkFiles';
 import type { Entry } from '~core/log/entry';
 import { keepBulk } from './bulk';
-import { alone, writeForeign } from './change';
+import { alone, keepPanelKeys, writeForeign } from './change';
 import { addTrial } from './trials';
 import { current, forget } from './trialMemory';
 
@@ -54,11 +55,13 @@ export type TakeInError = { tag: 'differentPlan' } | { tag: 'unsound'; why: stri
  *
  * @param base SHA-256 of the plan both copies had last: where this one still has it, the other's plan is newer
  * @param bulk pictures and readings that come with it: taken with its lines, or not at all
+ * @param panels keys of its panels, from a backup that has them
  */
 export async function takeIn(
   trial: Trial,
   base: string | null = null,
   bulk: Bulk = noBulk,
+  panels: readonly PanelKey[] = [],
 ): Promise<Result<TakenIn, TakeInError>> {
   const brokenSeal = sealOfFile(trial);
   const { id } = trial.plan;
@@ -70,7 +73,7 @@ export async function takeIn(
     if (!here) {
       await addTrial(db, trial);
       const added = await current(db, id);
-      await writeForeign(db, added!, { foreign: { lines: [], against, bulk } });
+      await writeForeign(db, added!, { foreign: { lines: [], against, bulk, panels } });
       return ok({ outcome: { tag: 'added' }, brokenSeal });
     }
     const { added, conflicts } = unionOfLogs(here.log, trial.log);
@@ -86,7 +89,8 @@ export async function takeIn(
     const written = await writeForeign(db, here, {
       ...(named && { review: trial.review }),
       foreign: {
-        ...{ lines: added, against: [...conflicts.map((c) => c.other), ...against], key: brings, bulk },
+        ...{ lines: added, against: [...conflicts.map((c) => c.other), ...against], key: brings },
+        ...{ bulk, panels },
         ...(renewed && { plan: { plan: trial.plan, sealedAs: trial.sealedAs } }),
       },
     });
@@ -99,13 +103,18 @@ export async function takeIn(
 }
 
 /** Adds an exported trial as a second one beside the one that is here. */
-export async function takeInAsCopy(trial: Trial, bulk: Bulk = noBulk): Promise<string> {
+export async function takeInAsCopy(
+  trial: Trial,
+  bulk: Bulk = noBulk,
+  panels: readonly PanelKey[] = [],
+): Promise<string> {
   const id = newId<TrialId>();
   const plan = { ...trial.plan, id, question: `${trial.plan.question} (copy)`.slice(0, 200) };
   await alone(id, 'ofTrials', async (db) => {
     // A copy is another plan: what was sealed is the one it was copied from.
     await addTrial(db, { ...trial, plan });
     await keepBulk(db, { plan, log: trial.log }, bulk);
+    await keepPanelKeys(db, id, panels);
   });
   return id;
 }

@@ -15,7 +15,7 @@ interface Load {
 
 /**
  * A weighing with another load of the same unit added to what stands: gross and tare are those of both.
- * @example withLoad({ grossG: 40, tareG: 12, container: 'tub' }, { grossG: 30, tareG: 12, container: 'tub' }) // 70 g, 24 g
+ * @example withLoad({ grossG: 40, tareG: 12, container: 'tub' }, { grossG: 30, tareG: 12, container: 'tub' }) // { grossG: 70, tareG: 24, container: 'tub' }
  */
 export const withLoad = <L extends Load>(before: Load, load: L): L => ({
   ...load,
