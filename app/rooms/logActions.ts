@@ -139,7 +139,7 @@ export const logCommands = {
       ? refuse('grossG', `Gross ${load.grossG} g is less than the tare of ${load.tareG} g.`)
       : done(
           await appendEntries(trialId, ({ state }) => lineForLoad(state, load), happened),
-          'Added; what was weighed first stays in the log.',
+          'Added; each load stays in the log.',
         ),
   ),
   /** several things together: all of them, or none */

@@ -1,7 +1,8 @@
 import type { EntryId, RoundId, TraitId, UnitId } from '../model/ids';
 import { dayOfDate } from '../plan/days';
 import type { PlanIndex } from '../plan/planIndex';
-import { netG } from './kinds/weighing';
+import type { BodyOf, EntryBody } from './entry';
+import { isAdded, netG } from './kinds/weighing';
 import { localDay } from './localDay';
 import { compareHappened } from './order';
 import type { ResolvedEntry } from './resolve';
@@ -32,9 +33,9 @@ export interface Observation {
   device: string;
   /** the line that gave the value: a new value for the same place puts this one right */
   standsFrom: EntryId;
-  /** values this one replaced, oldest first */
+  /** values this one replaced, oldest first; a load that another was added to isn't replaced */
   earlier: { value: number; reason: string; recordedAt: string }[];
-  weighing: { grossG: number; tareG: number; container: string; steady: boolean | null } | null;
+  weighing: BodyOf<'weighing'> | null;
 }
 
 /** Where a value belongs among those of its unit and trait. */
@@ -68,17 +69,19 @@ export function observationOf(e: ResolvedEntry, of: PlanIndex, startDate: string
     counter: e.counter,
     device: e.device,
     standsFrom: e.standsFrom,
-    earlier: e.superseded.flatMap((s) =>
-      s.body.kind === 'measurement' || s.body.kind === 'weighing'
+    earlier: e.superseded.flatMap((s, i) =>
+      (s.body.kind === 'measurement' || s.body.kind === 'weighing') &&
+      !isAddedLoad(s.body, e.superseded[i + 1]?.body ?? body)
         ? [{ value: valueOf(s.body), reason: s.reason, recordedAt: s.recordedAt }]
         : [],
     ),
-    weighing:
-      body.kind === 'weighing'
-        ? { grossG: body.grossG, tareG: body.tareG, container: body.container, steady: body.steady }
-        : null,
+    weighing: body.kind === 'weighing' ? body : null,
   };
 }
+
+/** Whether a state only has another load than the one before. */
+const isAddedLoad = (before: EntryBody, after: EntryBody): boolean =>
+  before.kind === 'weighing' && after.kind === 'weighing' && isAdded(before, after);
 
 const valueOf = (
   b: { kind: 'measurement'; value: number } | { kind: 'weighing'; grossG: number; tareG: number },

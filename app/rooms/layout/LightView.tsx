@@ -50,7 +50,7 @@ export function LightView({ plan, planRev, positions, seal, head }: LayoutData &
     for (const p of cells) set(positionKey(p), given.get(positionKey(p)) ?? '');
     setPasted('');
   };
-  const [meter] = useState(() => connect('light', { areas: plan.areas }));
+  const meter = useMemo(() => connect('light', { areas: plan.areas }), [plan.areas]);
   const readAll = async (meter: Instrument) => {
     form.setValue('unit', meter.channels[0]!.unit, { shouldDirty: true });
     for (const [i, position] of cells.entries()) {

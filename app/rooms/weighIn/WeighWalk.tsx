@@ -41,7 +41,7 @@ import { Container } from './Container';
 import { keepMassUnit, massUnitOf } from './massUnit';
 import { emptyScale, gramsOn, taken, turnedTo, typed } from './scaleFigure';
 import { useManner } from './useManner';
-import { type Weight, doubtOfWeight, faultOfWeight, netOf, weighingOf } from './weighChecks';
+import { type Weight, doubtOfWeight, faultOfWeight, loadAdded, netOf, weighingOf } from './weighChecks';
 
 interface Props {
   state: TrialState;
@@ -124,6 +124,10 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
   const netG = weight && netOf(weight);
   const doubt = weight && doubtOf(weight);
   const question = weight && questionOf({ ...asking, text: figure.text }, doubt, unit.code);
+  const together =
+    standing?.weighing && weight && netOf(weight) > 0
+      ? loadAdded(state, standing.weighing, weight, { unit, trait, round, sample })
+      : null;
   const happened = whenOf(sitting, plan, round, todayDate());
   const at = happened && { when: happened };
   const progress = roundProgress(state, todayDate()).find((r) => r.round.id === round.id);
@@ -344,10 +348,11 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
             auto={scale ? auto : null}
             onAuto={setAuto}
           />
-          {standing?.weighing && weight && netG !== null && netG > 0 && (
+          {weight && together && (
             <button type="button" className="pad-row" onClick={() => void addLoad(weight)}>
               <span>
-                Another load: add it, {formatFigure(standing.value + netG, trait.decimals)} g net together
+                Another load: add it, {formatFigure(together.netG, trait.decimals)} g net together
+                {together.doubt && `. ${together.doubt}`}
               </span>
             </button>
           )}

@@ -56,6 +56,21 @@ export function doubtOfWeight(
   return doubts.length > 0 ? doubts.join(' ') : null;
 }
 
+/**
+ * What adding another load to a weighing comes to, and what is odd about it: said before it is pressed.
+ * @param before what stands of the unit in this round
+ */
+export function loadAdded(
+  state: TrialState,
+  before: Pick<Weight, 'grossG' | 'tareG'>,
+  load: Weight,
+  asked: Pick<Asked, 'unit' | 'trait' | 'round' | 'sample'>,
+): { netG: number; doubt: string | null } {
+  const both = { ...load, grossG: before.grossG + load.grossG, tareG: before.tareG + load.tareG };
+  const doubt = doubtOfWeight(state, both, { ...asked, standing: undefined, today: null, withoutTare: true });
+  return { netG: netOf(both), doubt };
+}
+
 /** The line of the log. */
 export const weighingOf = (
   unit: Unit,

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { EntryBody } from '../entry';
-import { deriveState } from '../state';
+import type { RoundId } from '../../model/ids';
+import { otherwiseIn } from '../otherwise';
+import { deriveState, observationsOf } from '../state';
 import { logWords } from '../words';
 import { trialTables } from '../../formats/tables';
 import { entry, height, plan, product, unitId, use, weighing } from '../../testing/trial';
@@ -187,15 +189,55 @@ it('a seal, an opening of the codes and a reveal of cups stay', () => {
 });
 
 describe('another load of a unit', () => {
-  const load = { grossG: 30.3, tareG: 12.1, container: 'tub', instrument: 'typed' };
+  const load = {
+    ...{ grossG: 30.3, tareG: 12.1, container: 'tub', instrument: 'a scale', stepG: 0.1 },
+    steady: true as boolean | null,
+    loads: undefined as number | undefined,
+  };
   it('adds gross and tare, and so the net', () => {
-    const both = withLoad({ grossG: 40.2, tareG: 12.1, container: 'tub' }, load);
-    expect(both).toEqual({ ...load, grossG: 70.5, tareG: 24.2 });
-    expect(netG(both)).toBe(46.3);
+    const two = withLoad({ ...load, grossG: 40.2 }, load);
+    expect(two).toEqual({ ...load, grossG: 70.5, tareG: 24.2, loads: 2 });
+    expect(netG(two)).toBe(46.3);
+    expect(withLoad(two, load).loads).toBe(3);
   });
-  it('names both containers, those that have a name', () => {
+  it('names what both were weighed in and on, those that have a name', () => {
     const inside = (container: string) => withLoad({ ...load, container }, load).container;
     expect(inside('bowl')).toBe('bowl + tub');
     expect(inside('')).toBe('tub');
+    expect(withLoad({ ...load, instrument: 'typed' }, load).instrument).toBe('typed + a scale');
+  });
+  it.each([
+    [true, true, true],
+    [false, true, false],
+    [null, false, false],
+    [true, null, null],
+    [null, true, null],
+  ])('is as sure as the less sure: %s and %s is %s', (before, now, said) => {
+    expect(withLoad({ ...load, steady: before }, { ...load, steady: now }).steady).toBe(said);
+  });
+  it('corrects nothing, and is said so by nobody; a slip in it does', () => {
+    const p = plan({ replicates: 1 });
+    const id = unitId('Water', 0);
+    const body = {
+      ...load,
+      kind: 'weighing',
+      unitId: id,
+      traitId: p.traits[0]!.id,
+      roundId: 'r2',
+      sample: null,
+    };
+    const line = entry({ ...body, grossG: 45 }, 'one');
+    const replaced = (supersedes: string, by: object) =>
+      entry({ kind: 'correction', supersedes, replacement: by, reason: '' }, `after ${supersedes}`);
+    const added = replaced('one', withLoad({ ...load, grossG: 45 }, body));
+    const told = (log: Parameters<typeof deriveState>[1]) => {
+      const state = deriveState(p, log);
+      const [o] = observationsOf(state, id, p.traits[0]!.id, 'r2' as RoundId);
+      return { net: o!.value, earlier: o!.earlier.length, said: otherwiseIn(state).map((t) => t.text) };
+    };
+    expect(told([line, added])).toEqual({ net: 51.1, earlier: 0, said: [] });
+    const slip = told([line, added, replaced('after one', { ...body, grossG: 80 })]);
+    expect(slip.earlier).toBe(1);
+    expect(slip.said).toEqual(['1 value corrected after entry; the log keeps the old ones']);
   });
 });

@@ -7,22 +7,39 @@ import { entryKind } from './kind';
 /** Net weight in grams, without floating-point dust. @example netG({ grossG: 171.6, tareG: 112.4 }) // 59.2 */
 export const netG = (b: { grossG: number; tareG: number }): number => Number((b.grossG - b.tareG).toFixed(6));
 
+/** What a weighing says of itself: on which scale, in what, in how many loads. */
 interface Load {
   grossG: number;
   tareG: number;
   container: string;
+  instrument: string;
+  stepG: number | null;
+  steady: boolean | null;
+  loads?: number | undefined;
 }
 
+/** The names of both, once each. */
+const both = (a: string, b: string) => [...new Set([a, b])].filter(Boolean).join(' + ').slice(0, 80);
+
 /**
- * A weighing with another load of the same unit added to what stands: gross and tare are those of both.
- * @example withLoad({ grossG: 40, tareG: 12, container: 'tub' }, { grossG: 30, tareG: 12, container: 'tub' }) // { grossG: 70, tareG: 24, container: 'tub' }
+ * A weighing with another load of the same unit added to what stands: gross and tare are those of both, and it is as sure
+ * as the less sure of the two.
+ * @example withLoad(bowl, bowl).loads // 2
  */
 export const withLoad = <L extends Load>(before: Load, load: L): L => ({
   ...load,
   grossG: Number((before.grossG + load.grossG).toFixed(6)),
   tareG: Number((before.tareG + load.tareG).toFixed(6)),
-  container: [...new Set([before.container, load.container])].filter(Boolean).join(' + ').slice(0, 80),
+  container: both(before.container, load.container),
+  instrument: both(before.instrument, load.instrument),
+  stepG: before.stepG === null || load.stepG === null ? null : Math.max(before.stepG, load.stepG),
+  steady: [before.steady, load.steady].includes(false) ? false : before.steady && load.steady,
+  loads: (before.loads ?? 1) + 1,
 });
+
+/** Whether one state of a weighing is the one before with another load: that corrects nothing. */
+export const isAdded = (before: Pick<Load, 'loads'>, after: Pick<Load, 'loads'>): boolean =>
+  after.loads !== undefined && after.loads === (before.loads ?? 1) + 1;
 
 /** Gross and tare in grams; net is their difference and isn't stored. */
 export const weighing = entryKind({
@@ -41,10 +58,12 @@ export const weighing = entryKind({
     stepG: z.number().positive().nullable(),
     /** whether the scale called the reading steady; null when typed */
     steady: z.boolean().nullable(),
+    /** weighed in so many loads, gross and tare added; left out: in one */
+    loads: z.number().int().min(2).max(1000).optional(),
   }),
   label: 'Weighed',
   describe: (b, words) =>
-    `${words.unit(b.unitId)} ${formatFigure(netG(b), 1)} g net (gross ${b.grossG}, tare ${b.tareG}${b.container ? `, ${b.container}` : ''}) by ${b.instrument}`,
+    `${words.unit(b.unitId)} ${formatFigure(netG(b), 1)} g net (gross ${b.grossG}, tare ${b.tareG}${b.container ? `, ${b.container}` : ''}${b.loads ? `, in ${b.loads} loads` : ''}) by ${b.instrument}`,
   takeBack: { allowed: true },
   table: {
     name: 'weighings',
@@ -61,6 +80,7 @@ export const weighing = entryKind({
       ['container', 'string', 'weighed in', (r) => r.body.container],
       ['instrument', 'string', 'scale, or “typed”', (r) => r.body.instrument],
       ['step_g', 'number', 'smallest step of the scale, g', (r) => r.body.stepG],
+      ['loads', 'integer', 'loads it was weighed in, added; empty: one', (r) => r.body.loads ?? null],
       ['at', 'datetime', 'when', (r) => utc(r.at)],
       ['by', 'string', 'who', (r) => r.by],
       ['entry_id', 'string!', 'log line', (r) => r.id],
