@@ -3,7 +3,7 @@ import type { Entry } from '~core/log/entry';
 import { deriveState, observationsOf } from '~core/log/state';
 import { entry, plan, trait, unitId, weighing } from '~core/testing/trial';
 import type { Weighed } from '../rounds/leftTyped';
-import { type Weight, doubtOfWeight, faultOfWeight, netOf, weighingOf } from './weighChecks';
+import { type Weight, doubtOfWeight, faultOfWeight, loadAdded, netOf, weighingOf } from './weighChecks';
 
 const fresh = trait({ plausibleLow: 1, plausibleHigh: 400 });
 const p = plan({ treatments: ['Water', 'A'], replicates: 2, traits: [fresh] });
@@ -75,5 +75,22 @@ describe('a weight is asked about', () => {
     )!;
     for (const part of ['most expected', 'days ago', 'wasn’t steady', 'No tare'])
       expect(said).toContain(part);
+  });
+});
+
+describe('another load', () => {
+  const state = deriveState(
+    p,
+    p.units.map((u) => entry(weighing(u.id, 60))),
+  );
+  const added = (grossG: number, reading: Weighed | null = null) =>
+    loadAdded(state, { grossG: 72, tareG: 12 }, weight({ grossG, reading }), { unit, trait: fresh, round });
+  it('comes to both nets, without a question where the sum is as is to be expected', () => {
+    expect(added(42)).toEqual({ netG: 90, doubt: null });
+  });
+  it('is questioned by its sum, and by a scale that hadn’t come to rest', () => {
+    // 350 g alone is in what is expected, 410 g isn't.
+    expect(added(362).doubt).toBe('Above 400 g, the most expected.');
+    expect(added(42, { ...rested, steady: false }).doubt).toBe('The scale wasn’t steady.');
   });
 });
