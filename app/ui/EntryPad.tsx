@@ -1,6 +1,6 @@
 import { BackspaceIcon } from './icons';
 import Button from '@mui/material/Button';
-import { type ReactNode, useEffect, useRef } from 'react';
+import { type ReactNode, useEffect, useLayoutEffect, useRef } from 'react';
 import { isTyping } from './keys';
 import './EntryPad.css';
 
@@ -46,7 +46,8 @@ const hasOwnEnter = (target: EventTarget | null) =>
 export function EntryPad(props: Props) {
   const { text, unit, warning, error, keepLabel, onKeep, disabled } = props;
   const current = useRef(props);
-  useEffect(() => {
+  // Before it is seen: a key answers what stands on the screen, never what stood there a moment ago.
+  useLayoutEffect(() => {
     current.current = props;
   });
 
