@@ -220,11 +220,11 @@ it('dries to constant weight, and says what is still missing', async () => {
   await v.sees('More than it weighed fresh, 100.0 g.');
   // It stays with its unit: another's field is its own.
   await v.page.locator('[data-unit="TST-02"]').click();
-  await v.sees('Typed, not kept: TST-01');
+  await v.sees('Typed, not kept: TST-01 120');
   const gross = await v.page.$('::-p-aria([name="Gross weight in g"][role="textbox"])');
   const typed = () => gross!.evaluate((e) => (e as HTMLInputElement).value);
   expect(await typed()).toBe('');
-  await v.press('TST-01');
+  await v.press('Take up TST-01');
   await vi.waitFor(async () => expect(await typed()).toBe('120'));
   await weigh('TST-01', 'out of the oven', '8,4');
   await v.tileSays('TST-01', /drying/);

@@ -120,17 +120,19 @@ describe('picks over weeks', () => {
     expect(await v.text('[aria-label="Pick"] h2')).toContain('4');
     const pieces = await v.page.$('::-p-aria([name="eaten, pieces"][role="textbox"])');
     expect(await pieces!.evaluate((e) => (e as HTMLInputElement).value)).toBe('');
-    await v.press('Nothing ripe on the other 2');
     await v.sees('Something is typed for TST-03: keep it, or empty the fields.');
-    await v.press('TST-03');
+    await v.press('Take up TST-03');
     await v.page.waitForFunction((e) => (e as HTMLInputElement).value === '2', {}, pieces);
     // With the storage full it stays where it was typed.
     const storage = await smallStorage(v, inject('ownUrl'));
     await storage.fill();
     await v.press('Keep the pick');
     await v.sees('The browser’s storage is full');
+    await v.sees('Typed, not kept: TST-03 2 eaten');
     await v.tileSays('TST-03', /–/);
     await storage.free();
+    await v.press('Take up TST-03');
+    await v.page.waitForFunction((e) => (e as HTMLInputElement).value === '2', {}, pieces);
     expect(await pieces!.evaluate((e) => (e as HTMLInputElement).value)).toBe('2');
     await v.fillLabelled('Lost to what?', 'slugs');
     await v.press('Keep the pick');

@@ -19,7 +19,7 @@ import { logLines } from './log/logLines';
 import { planSummary } from './planSummary';
 import { firstOpenSample } from '~core/log/asked';
 import { rooms, roomSteps } from './registry';
-import { nextStep, walkOf } from './rounds/walk';
+import { nextStep, walkOf } from '../walk/stops';
 
 const sealed = entry({ kind: 'seal', planSha256: 'a'.repeat(64) });
 

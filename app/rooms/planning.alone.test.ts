@@ -21,8 +21,8 @@ import { logCommands } from './logActions';
 import { QuestionForm, applyQuestion, toQuestionForm } from './question/questionForm';
 import { parseScale, scaleToText } from './question/writtenScale';
 import { applyProtocol } from '~core/schedule/protocols/applyProtocol';
-import { unitByCode } from './rounds/unitByCode';
-import { remarkOf } from './rounds/walk';
+import { unitByCode } from '../walk/unitByCode';
+import { remarkOf } from '../walk/stops';
 import { product } from '~core/testing/trial';
 
 const logAction = (id: string, data: unknown) => runCommand(logCommands, id, data) as Promise<ActionResult>;

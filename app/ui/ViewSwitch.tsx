@@ -1,8 +1,7 @@
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import ToggleButton from '@mui/material/ToggleButton';
-import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import useMediaQuery from '@mui/material/useMediaQuery';
+import { ToggleRow } from './ToggleRow';
 
 interface Props<V extends string> {
   views: readonly (readonly [V, string])[];
@@ -32,23 +31,7 @@ export function ViewSwitch<V extends string>({ views, view, label, onView }: Pro
           ))}
         </TextField>
       ) : (
-        <ToggleButtonGroup
-          exclusive
-          size="small"
-          value={view}
-          onChange={(_, to: V | null) => to && onView(to)}
-          aria-label={label}
-        >
-          {views.map(([value, name]) => (
-            <ToggleButton
-              key={value}
-              value={value}
-              sx={{ textTransform: 'none', py: 0.4, whiteSpace: 'nowrap' }}
-            >
-              {name}
-            </ToggleButton>
-          ))}
-        </ToggleButtonGroup>
+        <ToggleRow label={label} value={view} options={views} onPick={onView} />
       )}
     </div>
   );

@@ -1,9 +1,8 @@
 import type { ReactNode } from 'react';
-import type { Plan, Round } from '~core/model/plan';
-import { todayDate } from '../bench/clock';
-import { SittingChoice, useSitting } from './SittingChoice';
+import type { Plan } from '~core/model/plan';
 import { Happened } from '../form/happened';
-import { whenOf } from './sitting';
+import { SittingChoice } from './SittingChoice';
+import { useSitting } from './useSitting';
 
 interface Props {
   plan: Pick<Plan, 'id' | 'startDate'>;
@@ -15,12 +14,11 @@ interface Props {
 
 /** Asks once when what is written down here happened, and tells the forms within. */
 export function HappenedWithin({ plan, what, day, children }: Props) {
-  const round = { id: `${what}-${day}` as Round['id'], name: what, day, traitIds: [] };
-  const [sitting, say] = useSitting(plan, round);
+  const sitting = useSitting(plan, { id: `${what}-${day}`, name: what, day });
   return (
-    <Happened value={whenOf(sitting, plan, round, todayDate())}>
+    <Happened value={sitting.when}>
       <div style={{ maxWidth: '22rem' }}>
-        <SittingChoice plan={plan} round={round} sitting={sitting} onSay={say} />
+        <SittingChoice sitting={sitting} />
       </div>
       {children}
     </Happened>

@@ -1,5 +1,5 @@
 import { farFromRound } from '~core/log/plausible';
-import type { Plan, Round } from '~core/model/plan';
+import type { Plan } from '~core/model/plan';
 import { dateOfDay } from '~core/plan/days';
 import type { When } from '../form/happened';
 import { UNFINISHED, isDay } from '../ui/day/whole';
@@ -7,14 +7,25 @@ import { UNFINISHED, isDay } from '../ui/day/whole';
 /** When what is written at one sitting happened: on the round's day, just now, or at another moment. */
 export type Sitting = { at: 'round' } | { at: 'now' } | { at: 'other'; date: string; time: string };
 
-/** The day a round was planned for. */
-export const dayOfRound = ({ startDate }: Pick<Plan, 'startDate'>, { day }: Pick<Round, 'day'>): string =>
-  dateOfDay(startDate, day);
+/** What is done at a sitting: a round, or picks, drying, mixing of a day. */
+export interface Occasion {
+  id: string;
+  name: string;
+  /** the day it was planned for; null where none was */
+  day: number | null;
+}
+
+type Dated = Pick<Plan, 'startDate'>;
+
+/** The day an occasion was planned for. */
+export const plannedDay = ({ startDate }: Dated, { day }: Pick<Occasion, 'day'>): string | null =>
+  day === null ? null : dateOfDay(startDate, day);
 
 /** What a sitting begins with: a round that is long past is typed in from paper, on its day. */
-export const usualSitting = (plan: Pick<Plan, 'startDate'>, round: Round, today: string): Sitting => ({
-  at: dayOfRound(plan, round) < today && farFromRound(plan, round, today) !== null ? 'round' : 'now',
-});
+export function usualSitting(plan: Dated, { name, day }: Occasion, today: string): Sitting {
+  const past = day !== null && dateOfDay(plan.startDate, day) < today;
+  return { at: past && farFromRound(plan, { name, day }, today) !== null ? 'round' : 'now' };
+}
 
 /** Why it can't have been then; null where it can. */
 export function faultOfSitting(s: Sitting, today: string): string | null {
@@ -25,9 +36,9 @@ export function faultOfSitting(s: Sitting, today: string): string | null {
 }
 
 /** When the acts of a sitting are written to have happened. */
-export function whenOf(s: Sitting, plan: Pick<Plan, 'startDate'>, round: Round, today: string): When {
+export function whenOf(s: Sitting, plan: Dated, occasion: Occasion, today: string): When {
   if (s.at === 'now') return undefined;
   if (s.at === 'other') return { date: s.date, time: s.time || '12:00' };
-  const date = dayOfRound(plan, round);
-  return date === today ? undefined : { date, time: '12:00' };
+  const date = plannedDay(plan, occasion);
+  return date === null || date === today ? undefined : { date, time: '12:00' };
 }

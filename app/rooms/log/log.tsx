@@ -17,7 +17,7 @@ import { appendEntries, loadTrial } from '../../store/trials';
 import { quietButton } from '../../ui/quietButton';
 import { VirtualRows } from '../../ui/VirtualRows';
 import { RoomHead } from '../../ui/RoomHead';
-import { LogDialog } from '../LogDialog';
+import { LogDialog } from '../../walk/LogDialog';
 import type { RoomArgs } from '../roomArgs';
 import { ConflictList } from './ConflictList';
 import { kindOfLine, logLines, sayLine, staysFor, wordsFor } from './logLines';

@@ -1,10 +1,7 @@
-import { todayDate } from '../../bench/clock';
-import { SittingChoice, useSitting } from '../../walk/SittingChoice';
+import { SittingChoice } from '../../walk/SittingChoice';
+import { useSitting } from '../../walk/useSitting';
 import type { When } from '../../form/happened';
-import { whenOf } from '../../walk/sitting';
 import Button from '@mui/material/Button';
-import ToggleButton from '@mui/material/ToggleButton';
-import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { type ReactNode, useState } from 'react';
 import { type TrialState, observationsOf } from '~core/log/state';
 import type { UnitId } from '~core/model/ids';
@@ -14,6 +11,7 @@ import { planIndex } from '~core/plan/planIndex';
 import { plural } from '~core/quantity/format';
 import { LeaveGuard } from '../../form/UnsavedGuard';
 import { usePost } from '../../form/usePost';
+import { ToggleRow } from '../../ui/ToggleRow';
 import { RankList } from '../../ui/RankList';
 import { type Ranked, orderOf, ranksOf } from '../../ui/ranked';
 import {
@@ -26,7 +24,7 @@ import {
 } from './pairwise';
 import { photosOf } from './photoData';
 import { usePictures } from './usePictures';
-import { walkOf } from './walk';
+import { walkOf } from '../../walk/stops';
 import './OrderView.css';
 
 interface Props {
@@ -41,27 +39,20 @@ export function OrderView({ state, round, trait, head }: Props) {
   const { plan } = state;
   const crops = cropsTaken(plan, trait) > 1 ? plan.cropsWithin : [];
   const [crop, setCrop] = useState(0);
-  const [sitting, setSitting] = useSitting(plan, round);
+  const sitting = useSitting(plan, round);
   return (
     <div className="order-view">
       {head}
       <div style={{ maxWidth: '22rem' }}>
-        <SittingChoice plan={plan} round={round} sitting={sitting} onSay={setSitting} />
+        <SittingChoice sitting={sitting} />
       </div>
       {crops.length > 0 && (
-        <ToggleButtonGroup
-          size="small"
-          exclusive
+        <ToggleRow
+          label="Crop"
           value={crop}
-          onChange={(_, c: number | null) => c !== null && setCrop(c)}
-          aria-label="Crop"
-        >
-          {crops.map((name, i) => (
-            <ToggleButton key={name} value={i} sx={{ textTransform: 'none' }}>
-              {name}
-            </ToggleButton>
-          ))}
-        </ToggleButtonGroup>
+          options={crops.map((name, i) => [i, name] as const)}
+          onPick={setCrop}
+        />
       )}
       {groupsOf(state, trait).map(({ name, units }) => (
         <section key={`${round.id}/${trait.id}/${crop}/${name}`} aria-label={name || trait.name}>
@@ -72,7 +63,7 @@ export function OrderView({ state, round, trait, head }: Props) {
             trait={trait}
             sample={crops.length > 0 ? crop + 1 : null}
             units={units}
-            when={whenOf(sitting, state.plan, round, todayDate())}
+            when={sitting.when}
           />
         </section>
       ))}

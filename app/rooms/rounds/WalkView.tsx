@@ -1,5 +1,3 @@
-import ToggleButton from '@mui/material/ToggleButton';
-import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { type ReactNode, memo, useCallback, useMemo, useState } from 'react';
 import { Link, useLocation, useSearchParams } from 'react-router';
 import type { TrialState } from '~core/log/state';
@@ -8,6 +6,7 @@ import { type Plan, type Round, type Trait, kindOf } from '~core/model/plan';
 import { type RoundProgress, dueVisit, isOpenRound, visitToOpen } from '~core/schedule/rounds';
 import { relativeDay, shortDate } from '../../bench/clock';
 import { RoomHead } from '../../ui/RoomHead';
+import { ToggleRow } from '../../ui/ToggleRow';
 import { ViewSwitch } from '../../ui/ViewSwitch';
 import { CloseRound } from './CloseRound';
 import { OrderView } from './OrderView';
@@ -174,19 +173,12 @@ const WalkHead = memo(function WalkHead(p: HeadProps) {
     <RoomHead
       title={p.title}
       actions={
-        <ToggleButtonGroup
-          size="small"
-          exclusive
+        <ToggleRow
+          label="Round"
           value={p.roundId}
-          onChange={(_, to: string | null) => to && p.onRound(to)}
-          aria-label="Round"
-        >
-          {p.rounds.map((r) => (
-            <ToggleButton key={r.id} value={r.id} sx={{ textTransform: 'none', py: 0.4 }}>
-              day {r.day}
-            </ToggleButton>
-          ))}
-        </ToggleButtonGroup>
+          options={p.rounds.map((r) => [r.id as string, `day ${r.day}`] as const)}
+          onPick={p.onRound}
+        />
       }
     >
       {p.said}

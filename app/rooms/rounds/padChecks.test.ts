@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { deriveState, observationsOf } from '~core/log/state';
 import type { Entry } from '~core/log/entry';
 import { entry, height, heightTrait, plan, trait, unitId } from '~core/testing/trial';
-import { blankPad, doubtOnPad, faultOnPad, valueOn } from './padChecks';
+import { blankPad, doubtOnPad, faultOnPad, isBlankPad, valueOn } from './padChecks';
 
 const rooted = trait({ kind: 'ratio', outOf: 5, unit: '', decimals: 0 });
 const on = (over: object) => ({ ...blankPad, ...over });
@@ -78,3 +78,12 @@ describe('a value is asked about', () => {
     for (const part of ['This replaces', 'times the last', 'days ago']) expect(said).toContain(part);
   });
 });
+
+it.each([
+  [{}, true],
+  [{ words: { t: '  ' } }, true],
+  [{ text: '0' }, false],
+  [{ words: { t: 'torn' } }, false],
+  [{ borderline: 1 }, false],
+  [{ offType: 2 }, false],
+])('a pad with %o is blank: %s', (typed, blank) => expect(isBlankPad(on(typed))).toBe(blank));

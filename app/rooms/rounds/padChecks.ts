@@ -1,24 +1,30 @@
+import { z } from 'zod';
 import { numberIn } from '~core/quantity/number';
 import { unitAt } from '~core/quantity/units';
 import { farFromRound, implausible } from '~core/log/plausible';
 import type { Observation } from '~core/log/observation';
 import type { TrialState } from '~core/log/state';
 import { type Round, type Trait, type Unit, kindOf } from '~core/model/plan';
-import { replacing } from './walk';
+import { replacing } from '../../walk/stops';
 
 /** What is typed on the pad of a round. */
-export interface PadDraft {
+export const PadDraft = z.object({
   /** as the keys were pressed */
-  text: string;
+  text: z.string(),
   /** words on the unit, by trait: kept with its value */
-  words: Readonly<Record<string, string>>;
+  words: z.record(z.string(), z.string()),
   /** of k of n: so many more are borderline */
-  borderline: number;
+  borderline: z.number(),
   /** of k of n: so many of k aren't true to type */
-  offType: number;
-}
+  offType: z.number(),
+});
+export type PadDraft = z.infer<typeof PadDraft>;
 
 export const blankPad: PadDraft = { text: '', words: {}, borderline: 0, offType: 0 };
+
+/** Whether nothing was typed. */
+export const isBlankPad = ({ text, words, borderline, offType }: PadDraft): boolean =>
+  text === '' && borderline === 0 && offType === 0 && Object.values(words).every((w) => w.trim() === '');
 
 /** The figure that stands on the pad; null where there is none yet. */
 export const valueOn = ({ text }: PadDraft): number | null => (text === '0.' ? null : numberIn(text));

@@ -1,46 +1,42 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { type ReactNode, useState } from 'react';
+import { z } from 'zod';
 import { walkOrder } from '~core/design/layOut';
+import { livingUnits } from '~core/log/asked';
+import type { BodyOf } from '~core/log/entry';
 import { dayPicks, gradesOf } from '~core/log/picks';
 import type { TrialState } from '~core/log/state';
-import { gradeUses } from '~core/model/grade';
-import type { UnitId } from '~core/model/ids';
+import { type Grade, gradeUses } from '~core/model/grade';
 import type { Unit } from '~core/model/plan';
 import { dayOfDate } from '~core/plan/days';
-import { planIndex } from '~core/plan/planIndex';
+import { formatFigure, listNames, plural } from '~core/quantity/format';
 import { numberIn } from '~core/quantity/number';
 import { readQuantity } from '~core/quantity/quantity';
-import { formatFigure, listNames, plural } from '~core/quantity/format';
-import { livingUnits } from '~core/log/asked';
-import { relativeDay, todayDate } from '../../bench/clock';
-import { LeaveGuard } from '../../form/UnsavedGuard';
+import { todayDate } from '../../bench/clock';
 import { useSend } from '../../form/usePost';
 import { InstrumentDrawer } from '../../instruments/InstrumentDrawer';
-import { PlanView } from '../../ui/PlanView';
-import { UnitFace, tileInk, unitNumber } from '../../ui/UnitTile';
-import { UnitHeading } from '../UnitHeading';
+import { UnitsPlan } from '../../walk/UnitsPlan';
+import { type InHand, Walk } from '../../walk/Walk';
+import type { Capture } from '../../walk/capture';
+import { stopsOfUnits } from '../../walk/stops';
+import { useSitting } from '../../walk/useSitting';
 import { Harvest } from './Harvest';
-import { OtherTyped } from './OtherTyped';
-import { type TypedByUnit, withTyped, withoutSent } from './typedByUnit';
-import { DayField } from '../../ui/day/DayField';
-import { isDay } from '../../ui/day/whole';
 
-interface Typed {
-  count: string;
-  weight: string;
-}
+const Typed = z.object({ count: z.string(), weight: z.string() });
+type Typed = z.infer<typeof Typed>;
+
 /** What is typed for one unit. */
-interface Pick {
-  byGrade: Readonly<Record<string, Typed>>;
-  note: string;
+const PickDraft = z.object({
+  byGrade: z.record(z.string(), Typed),
+  note: z.string(),
   /** what weighed it last */
-  device: string;
-}
+  device: z.string(),
+});
+type PickDraft = z.infer<typeof PickDraft>;
+
 const nothing: Typed = { count: '', weight: '' };
-const noPick: Pick = { byGrade: {}, note: '', device: '' };
-const isBlank = ({ byGrade, note }: Pick) =>
-  note.trim() === '' && Object.values(byGrade).every((t) => t.count.trim() === '' && t.weight.trim() === '');
+const isFilled = ({ count, weight }: Typed) => count.trim() !== '' || weight.trim() !== '';
 
 /** A weight that was typed with its unit, in grams; nothing where it was in grams, or isn't one. */
 function inGrams(weight: string): string | undefined {
@@ -58,235 +54,213 @@ function faultOfWeight({ count, weight }: Typed): string {
   return count.trim() === '' || Number(count) === 0 ? 'How many are that?' : '';
 }
 
+type PickBody = BodyOf<'pick'>;
+const noneRipeOf = (unit: Unit): PickBody => ({
+  ...{ kind: 'pick', unitId: unit.id, items: [], note: '', instrument: 'typed' },
+});
+
+function captureOf(grades: readonly Grade[], beforeStart: boolean): Capture<PickDraft> {
+  return {
+    schema: PickDraft,
+    blank: { byGrade: {}, note: '', device: '' },
+    isBlank: ({ byGrade, note }) => note.trim() === '' && !Object.values(byGrade).some(isFilled),
+    resumes: true,
+    textOf: ({ byGrade }) => JSON.stringify(byGrade),
+    said: ({ byGrade }) =>
+      Object.entries(byGrade)
+        .filter(([, t]) => isFilled(t))
+        .map(([grade, t]) => `${t.count} ${grade}`.trim())
+        .join(', '),
+    fault({ byGrade }) {
+      if (beforeStart) return 'That day is before the start.';
+      if (!Object.values(byGrade).some(isFilled)) return 'Type how many, or say that nothing was ripe.';
+      const wrong = Object.values(byGrade).some((t) => faultOfCount(t.count) || faultOfWeight(t));
+      return wrong ? 'See what is marked.' : null;
+    },
+    doubt: () => null,
+    bodies: ({ byGrade, note, device }, { unit }) => [
+      {
+        ...{ kind: 'pick', unitId: unit.id, note: note.trim(), instrument: device || 'typed' },
+        items: grades.flatMap((g) => {
+          const t = byGrade[g.name] ?? nothing;
+          const count = Number(t.count.trim() || '0');
+          const weight = readQuantity(t.weight, 'mass');
+          return count === 0 ? [] : [{ grade: g.name, count, weightG: weight.ok ? weight.value : null }];
+        }),
+      },
+    ],
+  };
+}
+
 /** Harvests over weeks: what was picked of each unit on a day, by grade; nothing ripe is an entry too. */
 export function PicksView({ state, head }: { state: TrialState; head: ReactNode }) {
   const { plan } = state;
   const send = useSend();
   const [busy, setBusy] = useState(false);
   const grades = gradesOf(plan);
-  const today = todayDate();
-  const [date, setDate] = useState(today);
+  const sitting = useSitting(plan, { id: 'picks', name: 'Picks', day: null });
+  // While another day is being typed that of today stands.
+  const date = sitting.fault ? todayDate() : (sitting.when?.date ?? todayDate());
+  const day = dayOfDate(plan.startDate, date);
   const walk = walkOrder(livingUnits(state), state.positions);
-  // While another day is being typed the field of today stands.
-  const day = dayOfDate(plan.startDate, isDay(date) ? date : today);
   const picks = dayPicks(state);
-  const of = (id: UnitId) => picks.get(id)?.find((p) => p.day === day);
-  const open = walk.filter((u) => !of(u.id));
-  const [chosen, setChosen] = useState<UnitId | null>(null);
-  const unit = walk.find((u) => u.id === chosen) ?? open[0] ?? walk[0];
-  const [all, setAll] = useState<TypedByUnit<Pick>>(new Map());
-  const pick = (unit && all.get(unit.id)) ?? noPick;
-  const { byGrade: typed, note, device } = pick;
-  const [into, setInto] = useState('');
-  const [tried, setTried] = useState(false);
-  const [contradicted, setContradicted] = useState('');
-  const some = !isBlank({ ...noPick, byGrade: typed });
-  const faults = grades.map((g) => {
-    const t = typed[g.name] ?? nothing;
-    return { count: faultOfCount(t.count), weight: faultOfWeight(t) };
-  });
-  const wrongDay = !isDay(date)
-    ? 'A whole day.'
-    : date > today
-      ? 'That day is still to come.'
-      : day < 0
-        ? 'Before the start.'
-        : '';
-  const lost = grades.some((g) => g.use === 'loss' && Number(typed[g.name]?.count ?? 0) > 0);
-  const when = date === today ? {} : { when: { date, time: '12:00' } };
-  const write = async (ids: readonly UnitId[], items: object[], note = '') => {
-    const sent = pick;
-    setContradicted('');
+  const of = (unit: Unit) => picks.get(unit.id)?.find((p) => p.day === day);
+  const stops = stopsOfUnits(walk, (u) => of(u) === undefined);
+  const open = walk.filter((u) => of(u) === undefined);
+  const capture = captureOf(grades, day < 0);
+  const noneOnTheOthers = async () => {
     setBusy(true);
-    const kept = await send({
-      bodies: ids.map((unitId) => ({ kind: 'pick', unitId, items, note, instrument: device || 'typed' })),
-      ...when,
-    });
+    await send({ bodies: open.map(noneRipeOf), ...(sitting.when && { when: sitting.when }) });
     setBusy(false);
-    // What wasn't kept stays here.
-    if (!kept || ids.length > 1) return;
-    setAll((now) => withoutSent(now, ids[0]!, sent));
-    goOn(ids[0]!);
   };
-  const goOn = (from: UnitId) => {
-    const at = walk.findIndex((u) => u.id === from);
-    const next = [...walk.slice(at + 1), ...walk.slice(0, at)].find((u) => !of(u.id));
-    const to = next?.id ?? walk[(at + 1) % walk.length]?.id ?? null;
-    // Who went to another one meanwhile stays there.
-    setChosen((here) => (here === null || here === from ? to : here));
-    setTried(false);
-  };
-  const keep = () => {
-    setTried(true);
-    if (!unit || wrongDay || !some || faults.some((f) => f.count || f.weight)) return;
-    void write(
-      [unit.id],
-      grades.flatMap((g) => {
-        const t = typed[g.name] ?? nothing;
-        const count = Number(t.count.trim() || '0');
-        const weight = readQuantity(t.weight, 'mass');
-        return count === 0 ? [] : [{ grade: g.name, count, weightG: weight.ok ? weight.value : null }];
-      }),
-      note.trim(),
-    );
-  };
-  const noneRipe = (units: readonly Unit[]) => {
-    if (wrongDay) return setTried(true);
-    const full = units.filter((u) => all.has(u.id));
-    if (full.length > 0) {
-      return setContradicted(
-        `Something is typed for ${listNames(full.map((u) => u.code))}: keep it, or empty the fields.`,
-      );
-    }
-    void write(
-      units.map((u) => u.id),
-      [],
-    );
-  };
-  const index = unit ? planIndex(plan).treatmentOrder(unit.treatmentId) : 0;
-  const here = unit && of(unit.id);
-  const putPick = (change: Partial<Pick>) => {
-    setContradicted('');
-    if (unit) setAll(withTyped(all, unit.id, { ...pick, ...change }, isBlank));
-  };
-  const put = (grade: string, change: Partial<Typed>, device = '') =>
-    putPick({ byGrade: { ...typed, [grade]: { ...nothing, ...typed[grade], ...change } }, device });
   return (
     <>
-      <div className="with-side short">
-        <div className="main">
-          {head}
-          <LeaveGuard unsaved={all.size > 0} what="The pick you typed" />
-          <div className="inline-row" style={{ marginBottom: '0.8rem' }}>
-            <DayField
-              label="Picked on"
-              value={date}
-              onChange={setDate}
-              error={wrongDay !== ''}
-              helperText={wrongDay || (date === today ? '' : relativeDay(date, today))}
-              fullWidth={false}
-              sx={{ width: 200 }}
-            />
-            <span className="small quiet" role="status">
-              {walk.length - open.length} of {walk.length} {plural(plan.unitNoun)} looked at on day {day}
-            </span>
-            {open.length > 0 && open.length < walk.length && (
-              <Button size="small" color="secondary" disabled={busy} onClick={() => noneRipe(open)}>
-                Nothing ripe on the other {open.length}
-              </Button>
-            )}
-          </div>
-          <PlanView
-            plan={plan}
-            positions={state.positions}
-            renderPlace={(_, u) => {
-              if (!u) return <span className="place" aria-hidden="true" />;
-              const own = of(u.id);
-              const dead = state.deaths.has(u.id);
-              const pieces = own?.items.reduce((s, i) => s + i.count, 0);
-              const value = dead ? 'died' : !own ? '–' : pieces === 0 ? 'none' : `${pieces}`;
-              const i = planIndex(plan).treatmentOrder(u.treatmentId);
-              return (
-                <button
-                  type="button"
-                  className={`tile${u.id === unit?.id ? ' current' : ''}`}
-                  style={tileInk(i)}
-                  data-unit={u.code}
-                  disabled={dead}
-                  onClick={() => {
-                    setChosen(u.id);
-                    setTried(false);
-                    setContradicted('');
-                  }}
-                >
-                  <UnitFace index={i} number={unitNumber(u.code)} value={value} />
-                </button>
-              );
-            }}
-          />
-        </div>
-        {unit && (
-          <aside className="side stack" aria-label="Pick">
-            <UnitHeading unit={unit} noun={plan.unitNoun} index={index} parts={state.parts.get(unit.id)} />
-            {here && (
-              <p className="note open">
-                On this day already: {sayItems(here.items)}. What you keep now is added to it; a line is taken
-                back in the log.
-              </p>
-            )}
-            {grades.map((g, i) => (
-              <div className="field-pair" key={g.name}>
-                <TextField
-                  size="small"
-                  label={`${g.name}, pieces`}
-                  value={typed[g.name]?.count ?? ''}
-                  onChange={(e) => put(g.name, { count: e.target.value }, device)}
-                  onFocus={() => setInto(g.name)}
-                  onKeyDown={(e) => e.key === 'Enter' && !busy && keep()}
-                  error={faults[i]!.count !== ''}
-                  helperText={faults[i]!.count || (g.use === 'yield' ? undefined : gradeUses[g.use])}
-                  slotProps={{ htmlInput: { inputMode: 'numeric' }, inputLabel: { shrink: true } }}
-                />
-                <TextField
-                  size="small"
-                  label="weight"
-                  value={typed[g.name]?.weight ?? ''}
-                  onChange={(e) => put(g.name, { weight: e.target.value })}
-                  onFocus={() => setInto(g.name)}
-                  onKeyDown={(e) => e.key === 'Enter' && !busy && keep()}
-                  error={faults[i]!.weight !== ''}
-                  helperText={faults[i]!.weight || inGrams(typed[g.name]?.weight ?? '')}
-                  slotProps={{
-                    htmlInput: { inputMode: 'decimal', 'aria-label': `${g.name}, weight in g` },
-                    inputLabel: { shrink: true },
-                    input: { endAdornment: <span className="unit">g</span> },
-                  }}
-                />
+      <Walk
+        {...{ state, stops, capture, sitting }}
+        scope={`${plan.id}/picks`}
+        label="Pick"
+        className="short"
+        sideClass="stack"
+        main={({ unit, draft }, pick, putBy) => {
+          const typed = walk.filter(
+            (u) => putBy.some((p) => p.unitId === u.id) || (u.id === unit.id && !capture.isBlank(draft)),
+          );
+          return (
+            <>
+              {head}
+              <div className="inline-row" style={{ marginBottom: '0.8rem' }}>
+                <span className="small quiet" role="status">
+                  {walk.length - open.length} of {walk.length} {plural(plan.unitNoun)} looked at on day {day}
+                </span>
+                {open.length > 0 &&
+                  open.length < walk.length &&
+                  (typed.length > 0 ? (
+                    <span className="small">
+                      Something is typed for {listNames(typed.map((u) => u.code))}: keep it, or empty the
+                      fields.
+                    </span>
+                  ) : (
+                    <Button
+                      size="small"
+                      color="secondary"
+                      disabled={busy || day < 0}
+                      onClick={() => void noneOnTheOthers()}
+                    >
+                      Nothing ripe on the other {open.length}
+                    </Button>
+                  ))}
               </div>
-            ))}
-            {lost && (
-              <TextField
-                size="small"
-                label="Lost to what?"
-                value={note}
-                onChange={(e) => putPick({ note: e.target.value })}
+              <UnitsPlan
+                state={state}
+                current={unit.id}
+                onPick={pick}
+                valueOf={(u) => {
+                  const own = of(u);
+                  const pieces = own?.items.reduce((s, i) => s + i.count, 0);
+                  return pieces === undefined ? '–' : pieces === 0 ? 'none' : String(pieces);
+                }}
               />
-            )}
-            {tried && !some && (
-              <p role="alert" className="small" style={{ color: 'var(--porphyry)' }}>
-                Type how many, or say that nothing was ripe.
-              </p>
-            )}
-            <Button variant="contained" onClick={keep} disabled={busy}>
-              Keep the pick
-            </Button>
-            <Button variant="outlined" color="secondary" disabled={busy} onClick={() => noneRipe([unit])}>
-              Nothing ripe
-            </Button>
-            {contradicted && (
-              <p role="alert" className="small" style={{ color: 'var(--porphyry)' }}>
-                {contradicted}
-              </p>
-            )}
-            <OtherTyped units={walk} typed={all} here={unit.id} onGo={setChosen} />
-            <InstrumentDrawer
-              measures="weight"
-              called="scale"
-              takeLabel={`Take for ${into || grades[0]!.name}`}
-              onTake={(r) => {
-                const weight = String(r.values.weight ?? 0);
-                put(into || grades[0]!.name, { weight }, r.instrument.slice(0, 80));
-              }}
-            />
-          </aside>
-        )}
-      </div>
+            </>
+          );
+        }}
+        pad={(at) => <GradeFields {...{ grades, at }} kept={of(at.unit)?.items ?? null} />}
+      />
       <Harvest state={state} />
     </>
   );
 }
 
-const sayItems = (items: readonly { grade: string; count: number; weightG: number | null }[]): string =>
+interface FieldsProps {
+  grades: readonly Grade[];
+  at: InHand<PickDraft>;
+  /** what the log has of the unit on this day */
+  kept: Readonly<PickBody['items']> | null;
+}
+
+/** How many of each grade, and what they weigh. */
+function GradeFields({ grades, at, kept }: FieldsProps) {
+  const { byGrade, note, device } = at.draft;
+  const [into, setInto] = useState(grades[0]!.name);
+  const put = (grade: string, change: Partial<Typed>, by = device) =>
+    at.put({ byGrade: { ...byGrade, [grade]: { ...nothing, ...byGrade[grade], ...change } }, device: by });
+  const onEnter = (e: { key: string }) => e.key === 'Enter' && at.enter();
+  const typed = Object.values(byGrade).some(isFilled);
+  return (
+    <>
+      {kept && (
+        <p className="note open">
+          On this day already: {sayItems(kept)}. What you keep now is added to it; a line is taken back in the
+          log.
+        </p>
+      )}
+      {grades.map((g) => {
+        const own = byGrade[g.name] ?? nothing;
+        return (
+          <div className="field-pair" key={g.name}>
+            <TextField
+              size="small"
+              label={`${g.name}, pieces`}
+              value={own.count}
+              onChange={(e) => put(g.name, { count: e.target.value })}
+              onFocus={() => setInto(g.name)}
+              onKeyDown={onEnter}
+              error={faultOfCount(own.count) !== ''}
+              helperText={faultOfCount(own.count) || (g.use === 'yield' ? undefined : gradeUses[g.use])}
+              slotProps={{ htmlInput: { inputMode: 'numeric' }, inputLabel: { shrink: true } }}
+            />
+            <TextField
+              size="small"
+              label="weight"
+              value={own.weight}
+              onChange={(e) => put(g.name, { weight: e.target.value }, '')}
+              onFocus={() => setInto(g.name)}
+              onKeyDown={onEnter}
+              error={faultOfWeight(own) !== ''}
+              helperText={faultOfWeight(own) || inGrams(own.weight)}
+              slotProps={{
+                htmlInput: { inputMode: 'decimal', 'aria-label': `${g.name}, weight in g` },
+                inputLabel: { shrink: true },
+                input: { endAdornment: <span className="unit">g</span> },
+              }}
+            />
+          </div>
+        );
+      })}
+      {grades.some((g) => g.use === 'loss' && Number(byGrade[g.name]?.count ?? 0) > 0) && (
+        <TextField
+          size="small"
+          label="Lost to what?"
+          value={note}
+          onChange={(e) => at.put({ note: e.target.value })}
+        />
+      )}
+      {at.fault && (
+        <p role="alert" className="small" style={{ color: 'var(--porphyry)' }}>
+          {at.fault}
+        </p>
+      )}
+      <Button variant="contained" onClick={at.enter}>
+        Keep the pick
+      </Button>
+      <Button
+        variant="outlined"
+        color="secondary"
+        disabled={typed}
+        onClick={() => at.write({ body: noneRipeOf(at.unit) }, 'next')}
+      >
+        Nothing ripe
+      </Button>
+      <InstrumentDrawer
+        measures="weight"
+        called="scale"
+        takeLabel={`Take for ${into}`}
+        onTake={(r) => put(into, { weight: String(r.values.weight ?? 0) }, r.instrument.slice(0, 80))}
+      />
+    </>
+  );
+}
+
+const sayItems = (items: Readonly<PickBody['items']>): string =>
   items.length === 0
     ? 'nothing ripe'
     : items.map((i) => `${i.count} ${i.grade}${i.weightG === null ? '' : `, ${i.weightG} g`}`).join('; ');

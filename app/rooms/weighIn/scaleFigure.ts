@@ -1,15 +1,26 @@
+import { z } from 'zod';
 import { numberIn } from '~core/quantity/number';
-import { type WeightUnit, fromGrams, toGrams } from '~core/quantity/amount';
-import type { Weighed } from '../rounds/leftTyped';
+import { type WeightUnit, fromGrams, toGrams, weightUnits } from '~core/quantity/amount';
+
+/** A weight as the scale gave it. */
+export const Weighed = z.object({
+  grams: z.number(),
+  steady: z.boolean(),
+  instrument: z.string(),
+  /** smallest step of the scale, g */
+  stepG: z.number().nullable(),
+});
+export type Weighed = z.infer<typeof Weighed>;
 
 /** What stands on the pad of the scale: figures in a unit, and the reading they came from. */
-export interface ScaleFigure {
+export const ScaleFigure = z.object({
   /** as the keys were pressed, or as the scale gave it, in `unit` */
-  text: string;
-  unit: WeightUnit;
+  text: z.string(),
+  unit: z.enum(weightUnits),
   /** null where it was typed */
-  reading: Weighed | null;
-}
+  reading: Weighed.nullable(),
+});
+export type ScaleFigure = z.infer<typeof ScaleFigure>;
 
 export const emptyScale: ScaleFigure = { text: '', unit: 'g', reading: null };
 

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Entry } from '~core/log/entry';
 import { deriveState, observationsOf } from '~core/log/state';
 import { entry, plan, trait, unitId, weighing } from '~core/testing/trial';
-import type { Weighed } from '../rounds/leftTyped';
+import type { Weighed } from './scaleFigure';
 import { type Weight, doubtOfWeight, faultOfWeight, loadAdded, netOf, weighingOf } from './weighChecks';
 
 const fresh = trait({ plausibleLow: 1, plausibleHigh: 400 });

@@ -4,8 +4,8 @@ import { farFromRound, implausible } from '~core/log/plausible';
 import type { TrialState } from '~core/log/state';
 import type { Round, Trait, Unit } from '~core/model/plan';
 import { formatFigure } from '~core/quantity/format';
-import type { Weighed } from '../rounds/leftTyped';
-import { replacing } from '../rounds/walk';
+import { replacing } from '../../walk/stops';
+import type { Weighed } from './scaleFigure';
 
 /** What the scale or somebody says a unit weighs, and what is taken off. */
 export interface Weight {

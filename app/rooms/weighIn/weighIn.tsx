@@ -7,7 +7,7 @@ import { loadTrial } from '../../store/trials';
 import { toAction } from '../../form/command';
 import { logCommands } from '../logActions';
 import type { RoomArgs } from '../roomArgs';
-import { hasOpenUnits } from '../rounds/walk';
+import { hasOpenUnits } from '../../walk/stops';
 import { RoomHead } from '../../ui/RoomHead';
 import { ViewSwitch } from '../../ui/ViewSwitch';
 import { DryingView } from './DryingView';

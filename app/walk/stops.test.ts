@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { deriveState } from '~core/log/state';
 import { entry, heightTrait, height, plan, unitId } from '~core/testing/trial';
-import { hasOpenUnits, replacing, samplesAreAlike, stepFrom, walkOf } from './walk';
+import { hasOpenUnits, replacing, samplesAreAlike, stepFrom, stopsOfUnits, walkOf } from './stops';
 
 const trait = heightTrait({ samplesPerUnit: 3 });
 const p = plan({ treatments: ['Water', 'A'], replicates: 1, traits: [trait] });
@@ -46,6 +46,21 @@ describe('the walk', () => {
       sample: 1,
     });
   });
+});
+
+it('those that are done are passed by while others are open, either way', () => {
+  const four = plan({ treatments: ['Water', 'A'], replicates: 2 }).units;
+  const [a, b, c, d] = four.map((u) => u.id as string);
+  const stepping = (done: readonly (string | undefined)[]) => {
+    const stops = stopsOfUnits(four, (u) => !done.includes(u.id));
+    return (from: string | undefined, by: 1 | -1) =>
+      stops.step({ unitId: from as never, sample: null }, by).unitId;
+  };
+  expect(stepping([b])(a, 1)).toBe(c);
+  expect(stepping([b])(c, -1)).toBe(a);
+  expect(stepping([b, c, d])(a, 1)).toBe(b);
+  expect(stepping([a, b, c, d])(d, 1)).toBe(a);
+  expect(stepping([])(a, -1)).toBe(d);
 });
 
 it('a round is open for a trait until every living unit has it', () => {

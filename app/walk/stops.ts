@@ -3,6 +3,7 @@ import type { TrialState } from '~core/log/state';
 import type { RoundId, UnitId } from '~core/model/ids';
 import { type Plan, type Round, type Trait, type Unit, kindOf } from '~core/model/plan';
 import { type Written, sayValue } from '~core/log/sayValue';
+import { samplesIn } from '~core/log/response';
 import { firstOpenSample, wantedSamples } from '~core/log/asked';
 
 /** The place in a round that comes next: which unit, which sample of it. */
@@ -76,6 +77,37 @@ export function stepFrom(
   const unit = walk[(walk.findIndex((u) => u.id === unitId) + by + walk.length) % walk.length]!;
   const there = wantedSamples(state, unit.id, trait);
   return { unitId: unit.id, sample: (by === 1 ? there[0] : there.at(-1)) ?? null };
+}
+
+/** What a walk goes along: its units in order, what is open at each, and which stop is next to one. */
+export interface Stops {
+  units: readonly Unit[];
+  /** the first sample of a unit that has no value yet; undefined: it has all */
+  open: (unit: Unit) => number | null | undefined;
+  /** whether units are taken sample by sample */
+  several: boolean;
+  step: (from: WalkStep, by: 1 | -1) => WalkStep;
+}
+
+/** One trait in one round: every stop is gone to in turn, done or not. */
+export function stopsOfRound(state: TrialState, trait: Trait, round: Round): Stops {
+  const units = walkOf(state, trait);
+  return {
+    units,
+    open: (u) => firstOpenSample(state, u.id, trait, round.id),
+    several: samplesIn(state.plan, trait) > 1,
+    step: (from, by) => stepFrom(state, trait, units, from, by),
+  };
+}
+
+/** Units taken as a whole, of which those that are done are passed by as long as others are open. */
+export function stopsOfUnits(units: readonly Unit[], isOpen: (unit: Unit) => boolean): Stops {
+  const step = ({ unitId }: WalkStep, by: 1 | -1): WalkStep => {
+    const at = units.findIndex((u) => u.id === unitId);
+    const round = units.map((_, i) => units[(at + by * (i + 1) + units.length * 2) % units.length]!);
+    return { unitId: (round.slice(0, -1).find(isOpen) ?? round[0]!).id, sample: null };
+  };
+  return { units, open: (u) => (isOpen(u) ? null : undefined), several: false, step };
 }
 
 /** Said before a kept value is replaced. */

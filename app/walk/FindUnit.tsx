@@ -7,10 +7,10 @@ import { memo, useState } from 'react';
 import type { UnitId } from '~core/model/ids';
 import type { Unit } from '~core/model/plan';
 import { unitNamedIn } from '~core/plan/matchUnit';
-import { LivePicture } from '../../instruments/LivePicture';
-import { useCamera } from '../../instruments/useCamera';
-import { useCodeReader } from '../../instruments/useCodeReader';
-import { backToPad } from '../../ui/keys';
+import { LivePicture } from '../instruments/LivePicture';
+import { useCamera } from '../instruments/useCamera';
+import { useCodeReader } from '../instruments/useCodeReader';
+import { backToPad } from '../ui/keys';
 import { unitByCode } from './unitByCode';
 
 /** Goes to a unit by the code on its label: typed, or its label held before the camera. */

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { useFetchers } from 'react-router';
-import type { ActionResult } from '../../form/schemaFields';
-import type { Saying } from '../../store/change';
+import type { ActionResult } from '../form/schemaFields';
+import type { Saying } from '../store/change';
 import type { BodyOf } from '~core/log/entry';
 import type { UnitId } from '~core/model/ids';
 import type { Round, Trait } from '~core/model/plan';

@@ -14,17 +14,17 @@ import { responseOf } from '~core/log/response';
 import type { UnitId } from '~core/model/ids';
 import type { Position, Round, Trait, Unit } from '~core/model/plan';
 import { formatFigure } from '~core/quantity/format';
-import { onSent } from '../../form/usePost';
-import type { Saying } from '../../store/change';
-import { onCommitted } from '../../store/committed';
-import { PlanView } from '../../ui/PlanView';
-import { UnitFace, tileInk, unitNumber } from '../../ui/UnitTile';
+import { onSent } from '../form/usePost';
+import type { Saying } from '../store/change';
+import { onCommitted } from '../store/committed';
+import { PlanView } from '../ui/PlanView';
+import { UnitFace, tileInk, unitNumber } from '../ui/UnitTile';
 import { firstOpenSample } from '~core/log/asked';
 import { planIndex } from '~core/plan/planIndex';
 import { kindOf } from '~core/model/plan';
 import { LiveTiles } from './liveTiles';
 import { usePending, valueOf } from './usePending';
-import { remarkOf } from './walk';
+import { remarkOf } from './stops';
 
 interface Props {
   state: TrialState;

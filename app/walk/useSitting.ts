@@ -1,0 +1,52 @@
+import { useCallback, useMemo, useState } from 'react';
+import type { Plan } from '~core/model/plan';
+import { todayDate } from '../bench/clock';
+import type { When } from '../form/happened';
+import { type Occasion, type Sitting, faultOfSitting, plannedDay, usualSitting, whenOf } from './sitting';
+
+/** A sitting as the screen holds it. */
+export interface SittingInHand {
+  said: Sitting;
+  say: (said: Sitting) => void;
+  /** the day the occasion was planned for */
+  planned: string | null;
+  /** when its acts are written to have happened */
+  when: When;
+  /** why it can't have been then: nothing is written */
+  fault: string | null;
+}
+
+/**
+ * When what is written at this sitting happened: asked once, for all traits and units of it, and kept as long as the tab and
+ * the day last.
+ */
+export function useSitting(plan: Pick<Plan, 'id' | 'startDate'>, occasion: Occasion): SittingInHand {
+  const today = todayDate();
+  const { id: planId, startDate } = plan;
+  const { id, name, day } = occasion;
+  const key = `palazzo-sitting/${planId}/${id}/${today}`;
+  const read = (): Sitting => {
+    const kept = sessionStorage.getItem(key);
+    return kept === null ? usualSitting(plan, occasion, today) : (JSON.parse(kept) as Sitting);
+  };
+  const [held, setHeld] = useState(() => ({ key, said: read() }));
+  if (held.key !== key) setHeld({ key, said: read() });
+  const { said } = held;
+  const say = useCallback(
+    (to: Sitting) => {
+      sessionStorage.setItem(key, JSON.stringify(to));
+      setHeld({ key, said: to });
+    },
+    [key],
+  );
+  return useMemo(
+    () => ({
+      said,
+      say,
+      planned: plannedDay({ startDate }, { day }),
+      when: whenOf(said, { startDate }, { id, name, day }, today),
+      fault: faultOfSitting(said, today),
+    }),
+    [said, say, startDate, id, name, day, today],
+  );
+}
