@@ -238,6 +238,12 @@ it('dries to constant weight, and says what is still missing', async () => {
   await v.page.locator('[data-unit="TST-01"]').click();
   await v.sees('Constant at 7.98 g, 92.0 % water.');
   await v.isAccessible();
+  await v.press('Paste a column …');
+  await v.retype('Values, a line each', 'TST-02 3.5 oz\nTST-03 90\nTST-04 heavy');
+  await v.sees(/TST-02 99\.22 g/);
+  await v.press('Keep 2 values');
+  await v.tileSays('TST-02', /fresh/);
+  await v.tileSays('TST-03', /fresh/);
 });
 
 it('clippings of two unequal strips, several mows summed, are put right by their ground', async () => {
@@ -289,6 +295,11 @@ it('clippings of two unequal strips, several mows summed, are put right by their
       await v.tileSays(code, shown);
     }
   }
+  await v.press('More');
+  await v.press('Paste a column …');
+  await v.retype('Values, a line each', 'TST-01; 0.1 kg\nTST-02; 2 lb');
+  await v.sees('replaces 300 g, kept in this round');
+  await v.keys('Escape');
   await v.open('/trial/strips/findings');
   // 300 g of 1 m² and 600 g of 2 m² are the same.
   await v.sees(/Water 1 300/);

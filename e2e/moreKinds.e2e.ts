@@ -74,6 +74,18 @@ describe('kinds of value', () => {
     // 4 of 5 and 2 of 5 are 6 of 10, not a per cent of anything
     await v.tileSays('TST-01', /6\/10/);
   });
+  it('a table of unit × crop is pasted, each figure where its heading says', async () => {
+    await v.open(`/trial/${id}/rounds?round=r1&trait=rooted`);
+    await v.press('Paste a table …');
+    await v.retype('Values, a line each', 'tray;Basil;Sage\nTST-02;3 of 5;4/5\nTST-03;6;1\nTST-09;1;1');
+    await v.sees(/TST-02 4 of 5 3 of 5/);
+    await v.sees('basil: There are only 5.');
+    await v.sees('names no unit that is walked');
+    await v.isAccessible();
+    await v.press('Keep 3 values');
+    await v.sees('3 values are in the log.');
+    await v.tileSays('TST-02', /7\/10/);
+  });
   it('what hasn’t happened yet is said so', async () => {
     await v.open(`/trial/${id}/rounds?round=r1&trait=first`);
     await v.page.locator('xpath///button[starts-with(normalize-space(.), "Not yet, on day 3")]').click();

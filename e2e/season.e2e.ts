@@ -146,6 +146,19 @@ describe('picks over weeks', () => {
     expect(await v.page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   });
 
+  it('takes a day as a table from a spreadsheet; a weight needs its number of pieces', async () => {
+    await v.press('Paste a table …');
+    await v.retype(
+      'Values, a line each',
+      'plant;sound;sound weight;small g\nTST-04;1;0.2 kg;\nTST-02;2;90;30',
+    );
+    await v.sees(/TST-04 1 200\.0 g/);
+    await v.sees('How many are that?');
+    await v.press('Keep 2 values');
+    await v.tileSays('TST-04', /1/);
+    await v.tileSays('TST-02', /none/);
+  });
+
   it('finds by what counts as yield, and with what was lost', async () => {
     await v.open(`/trial/${id}/findings?trait=yield`);
     await v.sees('Lost to pests');

@@ -12,7 +12,7 @@ import { extraUnitOf } from '~core/design/extraUnitOf';
 import { type AreaId, EntryId, RoundId, TraitId, TreatmentId, UnitId } from '~core/model/ids';
 import { newId } from '~core/model/newId';
 import { toldApart } from '~core/log/kinds/toldApart';
-import { MOST_PASTED } from '~core/log/pastedValues';
+import { MOST_PASTED } from '~core/log/pasted';
 import { tellApart } from '~core/log/tellApart';
 import { type ChangeError, sayStorageFault } from '../store/errors';
 import { appendEntries, loadTrial } from '../store/trials';

@@ -19,6 +19,7 @@ export function ToggleRow<V extends string | number>({ label, value, options, on
       size="small"
       exclusive
       fullWidth={wide ?? false}
+      sx={wide ? { mt: 0.8 } : undefined}
       value={value}
       onChange={(_, to: V | null) => {
         if (to !== null) onPick(to);

@@ -10,6 +10,7 @@ import { useTileInSight } from '../ui/useTileInSight';
 import { FindUnit } from './FindUnit';
 import { LogDialog } from './LogDialog';
 import { NotKept } from './NotKept';
+import { type Paste, PasteDialog } from './PasteDialog';
 import { SittingChoice } from './SittingChoice';
 import { GoBack, PadMore, SomethingOff, StandingValue, UnitHeading, spokenNumber } from './UnitHeading';
 import { type Onwards, WhatIsNext } from './WhatIsNext';
@@ -52,6 +53,7 @@ interface Props<D> {
   startAt?: UnitId | undefined;
   /** of the side: what it holds */
   label: string;
+  /** left out: the plan stands above the pad on a phone, and the pad under the thumb */
   className?: string;
   sideClass?: string;
   /** above the plan, beside it, and under the pad; drawn for the stop in hand */
@@ -60,6 +62,8 @@ interface Props<D> {
   rows?: (at: InHand<D>) => ReactNode;
   /** seldom asked for */
   more?: ReactNode;
+  /** a column or a table of it may be pasted; left out: it is in words */
+  paste?: Paste | undefined;
   /** what the log has of a stop in this round */
   standing?: { of: (at: Stop) => Observation | undefined; trait: Trait };
   /** what a sample of a unit is called */
@@ -85,6 +89,7 @@ export function Walk<D>(p: Props<D>) {
   const [early, setEarly] = useState(false);
   const [off, setOff] = useState(false);
   const [more, setMore] = useState(false);
+  const [pasting, setPasting] = useState(false);
   useTileInSight(at?.unit.id);
   const [unitId, sample] = [at?.unit.id, at?.sample ?? null];
   const pick = useCallback(
@@ -180,7 +185,7 @@ export function Walk<D>(p: Props<D>) {
           {p.rows?.(inHand)}
           <GoBack onBack={() => goTowards(-1)} />
           <SomethingOff onOpen={() => setOff(true)} />
-          <PadMore more={more} onMore={setMore} />
+          {p.className === undefined && <PadMore more={more} onMore={setMore} />}
           {p.done && <WhatIsNext {...p.done} />}
           {standing?.notYet && <p className="small quiet">Last said: not yet.</p>}
           {standing && (
@@ -188,9 +193,23 @@ export function Walk<D>(p: Props<D>) {
           )}
           <div className={more ? 'pad-more open' : 'pad-more'}>
             {p.more}
+            {p.paste && (
+              <button type="button" className="pad-row" onClick={() => setPasting(true)}>
+                <span>Paste a {p.paste.columns.length > 1 ? 'table' : 'column'} …</span>
+              </button>
+            )}
             <FindUnit units={stops.units} onFound={pick} />
           </div>
         </div>
+        {pasting && p.paste && (
+          <PasteDialog
+            paste={p.paste}
+            units={stops.units}
+            sitting={sitting}
+            onClose={() => setPasting(false)}
+            onKeep={(bodies) => sendOff({ bodies, ...happened })}
+          />
+        )}
         {off && (
           <LogDialog
             unit={unit}

@@ -8,7 +8,7 @@ import { importBulk } from '~core/formats/bulkFiles';
 import { readTable } from '~core/formats/csv';
 import { readGridText } from '~core/formats/gridText';
 import { libraryFromFile, libraryToFile } from '~core/formats/libraryFile';
-import { pastedRows } from '~core/log/pastedValues';
+import { pastedRows, readFigure } from '~core/log/pasted';
 import { deriveState } from '~core/log/state';
 import { pasteIntoChart } from '~core/mixing/chartPaste';
 import type { FeedingChart } from '~core/mixing/feedingChart';
@@ -195,7 +195,13 @@ export async function readersOf(spoil: Spoiling, said: Say): Promise<{ readers: 
     ['letter', () => checkLetter(mutatedBytes(goodLetter))],
     [
       'pasted values',
-      () => void pastedRows(mutatedText('TST-01 1.5\nTST-02 2\nTST-03 3'), p.units, () => null),
+      () => {
+        const columns = [['height'], ['sample 2', '2']].map((names) => ({
+          ...{ names: names as [string, ...string[]], read: readFigure },
+        }));
+        for (const n of [1, 2])
+          pastedRows(mutatedText('TST-01 1.5\nTST-02 2\nTST-03 3'), p.units, columns.slice(0, n));
+      },
     ],
     ['trial, bytes', () => checkTrial(mutatedBytes(goodZip))],
     [

@@ -1,5 +1,5 @@
 import TextField from '@mui/material/TextField';
-import { type ReactNode, useMemo, useState } from 'react';
+import { type ReactNode, useMemo } from 'react';
 import { answeredIn, firstOpenSample } from '~core/log/asked';
 import type { EntryBody } from '~core/log/entry';
 import { lastValueBefore } from '~core/log/plausible';
@@ -10,7 +10,6 @@ import type { TraitId, UnitId } from '~core/model/ids';
 import { type Round, type Trait, type Unit, kindOf } from '~core/model/plan';
 import { countOf, formatSigned } from '~core/quantity/format';
 import { relativeDay, todayDate } from '../../bench/clock';
-import { useSend } from '../../form/usePost';
 import { EntryPad } from '../../ui/EntryPad';
 import { Legend } from '../../ui/Legend';
 import { backToPad } from '../../ui/keys';
@@ -20,8 +19,8 @@ import type { Onwards } from '../../walk/WhatIsNext';
 import type { Capture, Stop } from '../../walk/capture';
 import { remarkOf, stopsOfRound, walkOf } from '../../walk/stops';
 import { useSitting } from '../../walk/useSitting';
+import { pasteOfRound } from './pasteOfRound';
 import { CountsApart } from './CountedApart';
-import { PasteDialog } from './PasteDialog';
 import { TraitRows } from './TraitRows';
 import { WordsPad } from './WordsPad';
 import { PadDraft, blankPad, doubtOnPad, faultOnPad, inEighths, isBlankPad, valueOn } from './padChecks';
@@ -106,12 +105,14 @@ function progressOf(state: TrialState, round: Round, t: Trait) {
 export function RoundWalk(p: Props) {
   const { state, round, trait, traits, onTrait, byUnit } = p;
   const { plan } = state;
-  const send = useSend();
   const sitting = useSitting(plan, round);
-  const [pasting, setPasting] = useState(false);
   const kind = kindOf(trait);
   const inWords = kind.takenBy === 'words';
   const stops = useMemo(() => stopsOfRound(state, trait, round), [state, trait, round]);
+  const paste = useMemo(
+    () => (inWords ? undefined : pasteOfRound(state, round, trait)),
+    [state, round, trait, inWords],
+  );
   const remarks = inWords ? [] : traits.filter((t) => kindOf(t).takenBy === 'words');
   const capture = captureOf(state, round, trait, remarks);
   const doneOf = useMemo(
@@ -129,7 +130,7 @@ export function RoundWalk(p: Props) {
     cropsTaken(plan, trait) > 1 ? plan.cropsWithin[cropOfSample(trait, sample)] : undefined;
   return (
     <Walk
-      {...{ state, stops, capture, sitting }}
+      {...{ state, stops, capture, sitting, paste }}
       scope={`${plan.id}/${round.id}/${trait.id}`}
       startAt={p.startAt}
       label="Entry pad"
@@ -247,20 +248,6 @@ export function RoundWalk(p: Props) {
               backToPad();
             }}
           />
-          {!stops.several && !inWords && (
-            <button type="button" className="pad-row" onClick={() => setPasting(true)}>
-              <span>Paste a column …</span>
-            </button>
-          )}
-          {pasting && (
-            <PasteDialog
-              {...{ state, round, trait }}
-              walk={stops.units}
-              on={sitting.when?.date}
-              onClose={() => setPasting(false)}
-              onKeep={(bodies, when) => send({ bodies, ...(when && { when }) })}
-            />
-          )}
         </>
       }
     />

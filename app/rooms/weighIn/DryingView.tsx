@@ -15,6 +15,7 @@ import { InstrumentDrawer } from '../../instruments/InstrumentDrawer';
 import { Caution } from '../../ui/Caution';
 import { ToggleRow } from '../../ui/ToggleRow';
 import { UnitsPlan } from '../../walk/UnitsPlan';
+import type { Paste } from '../../walk/PasteDialog';
 import { Walk } from '../../walk/Walk';
 import type { Capture } from '../../walk/capture';
 import { stopsOfUnits, walkOf } from '../../walk/stops';
@@ -28,6 +29,8 @@ const Weight = z.object({
   stage: z.enum(['fresh', 'dry']).nullable(),
 });
 type Weight = z.infer<typeof Weight>;
+
+const draftOf = (grossG: number): Weight => ({ gross: `${grossG} g`, instrument: '', stage: null });
 
 const stages = [
   ['fresh', 'fresh'],
@@ -77,9 +80,26 @@ export function DryingView({ state, trait, head }: { state: TrialState; trait: T
       return [{ kind: 'drying', unitId: unit.id, traitId: trait.id, ...weight, instrument }];
     },
   };
+  const paste: Paste = {
+    title: `${trait.name}, gross`,
+    columns: [
+      {
+        names: [trait.name],
+        read: (text) => readQuantity(text, 'mass'),
+        fault: (grossG, { id }) => {
+          const unit = walk.find((u) => u.id === id)!;
+          return capture.fault(draftOf(grossG), { unit, sample: null });
+        },
+      },
+    ],
+    say: (grossG) => `${formatFigure(grossG, 2)} g`,
+    doubt: () => null,
+    bodies: (unit, values) =>
+      [...values.values()].flatMap((g) => capture.bodies(draftOf(g), { unit, sample: null })),
+  };
   return (
     <Walk
-      {...{ state, stops, capture, sitting }}
+      {...{ state, stops, capture, sitting, paste }}
       scope={`${plan.id}/dry/${trait.id}`}
       label="Drying"
       className="plain"

@@ -7,6 +7,7 @@ import { livingUnits } from '~core/log/asked';
 import type { BodyOf } from '~core/log/entry';
 import { dayPicks, gradesOf } from '~core/log/picks';
 import type { TrialState } from '~core/log/state';
+import { err, ok } from '~core/model/result';
 import { type Grade, gradeUses } from '~core/model/grade';
 import type { Unit } from '~core/model/plan';
 import { dayOfDate } from '~core/plan/days';
@@ -16,6 +17,7 @@ import { readQuantity } from '~core/quantity/quantity';
 import { todayDate } from '../../bench/clock';
 import { useSend } from '../../form/usePost';
 import { InstrumentDrawer } from '../../instruments/InstrumentDrawer';
+import type { Paste, PastedValues } from '../../walk/PasteDialog';
 import { UnitsPlan } from '../../walk/UnitsPlan';
 import { type InHand, Walk } from '../../walk/Walk';
 import type { Capture } from '../../walk/capture';
@@ -92,6 +94,32 @@ function captureOf(grades: readonly Grade[], beforeStart: boolean): Capture<Pick
   };
 }
 
+/** Two columns a grade: how many, and what they weigh. */
+function pasteOf(grades: readonly Grade[], day: number, capture: Capture<PickDraft>): Paste {
+  const draftOf = (values: PastedValues): PickDraft => ({
+    ...capture.blank,
+    byGrade: Object.fromEntries(
+      grades.map((g, i) => {
+        const [count, weight] = [values.get(2 * i), values.get(2 * i + 1)];
+        return [g.name, { count: `${count ?? ''}`, weight: weight === undefined ? '' : `${weight} g` }];
+      }),
+    ),
+  });
+  const pieces = (text: string) =>
+    /^\d{1,6}$/.test(text) ? ok(Number(text)) : err(faultOfCount(text) || 'not a number');
+  return {
+    title: `Picks of day ${day}`,
+    columns: grades.flatMap(({ name }) => [
+      { names: [`${name}, pieces`, name] as const, read: pieces },
+      { names: [`${name}, g`, `${name} weight`] as const, read: (text) => readQuantity(text, 'mass') },
+    ]),
+    say: (value, column) => (column % 2 === 0 ? String(value) : `${formatFigure(value, 1)} g`),
+    doubt: () => null,
+    fault: (values) => Object.values(draftOf(values).byGrade).map(faultOfWeight).find(Boolean) ?? null,
+    bodies: (unit, values) => capture.bodies(draftOf(values), { unit, sample: null }),
+  };
+}
+
 /** Harvests over weeks: what was picked of each unit on a day, by grade; nothing ripe is an entry too. */
 export function PicksView({ state, head }: { state: TrialState; head: ReactNode }) {
   const { plan } = state;
@@ -108,6 +136,7 @@ export function PicksView({ state, head }: { state: TrialState; head: ReactNode 
   const stops = stopsOfUnits(walk, (u) => of(u) === undefined);
   const open = walk.filter((u) => of(u) === undefined);
   const capture = captureOf(grades, day < 0);
+  const paste = day < 0 ? undefined : pasteOf(grades, day, capture);
   const noneOnTheOthers = async () => {
     setBusy(true);
     await send({ bodies: open.map(noneRipeOf), ...(sitting.when && { when: sitting.when }) });
@@ -116,7 +145,7 @@ export function PicksView({ state, head }: { state: TrialState; head: ReactNode 
   return (
     <>
       <Walk
-        {...{ state, stops, capture, sitting }}
+        {...{ state, stops, capture, sitting, paste }}
         scope={`${plan.id}/picks`}
         label="Pick"
         className="short"

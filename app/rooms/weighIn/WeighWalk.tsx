@@ -19,6 +19,7 @@ import { Legend } from '../../ui/Legend';
 import { RoomHead } from '../../ui/RoomHead';
 import { ToggleRow } from '../../ui/ToggleRow';
 import { MeasurePlan } from '../../walk/MeasurePlan';
+import type { Paste } from '../../walk/PasteDialog';
 import { type InHand, Walk } from '../../walk/Walk';
 import type { Onwards } from '../../walk/WhatIsNext';
 import type { Capture, Stop } from '../../walk/capture';
@@ -27,7 +28,7 @@ import { useSitting } from '../../walk/useSitting';
 import { CloseRound } from '../rounds/CloseRound';
 import { Container } from './Container';
 import { keepMassUnit, massUnitOf } from './massUnit';
-import { ScaleFigure, emptyScale, gramsOn, taken, turnedTo, typed } from './scaleFigure';
+import { ScaleFigure, emptyScale, gramsOn, readWeight, taken, turnedTo, typed } from './scaleFigure';
 import { useManner } from './useManner';
 import { type Weight, doubtOfWeight, faultOfWeight, loadAdded, netOf, weighingOf } from './weighChecks';
 
@@ -97,11 +98,35 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
       return weight ? [lineOf(weight, at)] : [];
     },
   };
+  const paste: Paste = {
+    title: `${trait.name}, gross`,
+    columns: (stops.several ? crops : [trait.name]).map((name) => ({
+      ...{ names: [name] as [string], read: (text: string) => readWeight(text, unitOfMass) },
+      fault: (grossG, { id }) => {
+        const unit = stops.units.find((u) => u.id === id)!;
+        return faultOfWeight({ grossG, tareG: tareOf(unit) });
+      },
+    })),
+    say: (grossG) => `${formatFigure(grossG, trait.decimals)} g`,
+    doubt(unit, column, grossG) {
+      const at = { unit, sample: stops.several ? column + 1 : null };
+      const weight = { grossG, tareG: tareOf(unit), reading: null };
+      const asked = { trait, round, standing: standing(at), today: null, withoutTare: manner === 'pan' };
+      return doubtOfWeight(state, weight, { ...at, ...asked });
+    },
+    bodies: (unit, values) =>
+      [...values].map(([column, grossG]) =>
+        lineOf(
+          { grossG, tareG: tareOf(unit), reading: null },
+          { unit, sample: stops.several ? column + 1 : null },
+        ),
+      ),
+  };
   const done = stops.units.filter((u) => stops.open(u) === undefined).length;
   const progress = roundProgress(state, todayDate()).find((r) => r.round.id === round.id);
   return (
     <Walk
-      {...{ state, stops, capture, sitting }}
+      {...{ state, stops, capture, sitting, paste }}
       scope={`${plan.id}/${round.id}/${trait.id}`}
       label="Scale and pad"
       sideClass={typing ? '' : 'pad-away'}

@@ -1,5 +1,7 @@
 import { z } from 'zod';
-import { numberIn } from '~core/quantity/number';
+import { type Result, ok } from '~core/model/result';
+import { numberIn, readNumber } from '~core/quantity/number';
+import { readQuantity } from '~core/quantity/quantity';
 import { type WeightUnit, fromGrams, toGrams, weightUnits } from '~core/quantity/amount';
 
 /** A weight as the scale gave it. */
@@ -30,6 +32,15 @@ const inUnit = (grams: number, unit: WeightUnit) => String(Number(fromGrams(gram
 /** What it is in grams; null where nothing stands there. */
 export const gramsOn = ({ text, unit }: ScaleFigure): number | null =>
   numberIn(text) === null ? null : Number(toGrams(numberIn(text)!, unit).toFixed(4));
+
+/**
+ * A weight as it was written down, in grams: with its unit, or a bare figure in the unit in hand.
+ * @example readWeight('1 lb', 'g').ok // true
+ */
+export function readWeight(text: string, unit: WeightUnit): Result<number, string> {
+  const bare = readNumber(text);
+  return bare.ok ? ok(Number(toGrams(bare.value, unit).toFixed(4))) : readQuantity(text, 'mass');
+}
 
 /** Typed over what stood there. */
 export const typed = (on: ScaleFigure, text: string): ScaleFigure => ({ ...on, text, reading: null });
