@@ -9,7 +9,7 @@ import { panelKeysHere } from '../../store/panelKeys';
 import { loadTrial } from '../../store/trials';
 import { RoomHead } from '../../ui/RoomHead';
 import type { RoomArgs } from '../roomArgs';
-import { photosOf } from '../rounds/photoData';
+import { photosOf } from '../rounds/photos/photoData';
 import { toAction } from '../../form/command';
 import { panelCommands } from './panelActions';
 import type { SessionShown } from './panelData';

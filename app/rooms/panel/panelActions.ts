@@ -15,7 +15,7 @@ import { type LoadedTrial, appendEntries } from '../../store/trials';
 import { type Done, command, done } from '../../form/command';
 import { type Refused, refuse } from '../../form/recordForm';
 import { announce } from '../../ui/announce';
-import { photosOf } from '../rounds/photoData';
+import { photosOf } from '../rounds/photos/photoData';
 import { SessionForm, sessionOfForm } from './sessionForm';
 import { TasterReply } from './tasterSheet';
 

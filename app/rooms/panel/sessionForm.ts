@@ -21,7 +21,7 @@ import { numberIn } from '~core/quantity/number';
 import { livingUnits } from '~core/log/asked';
 import type { FieldErrors } from '../../form/schemaFields';
 import { parseScale, scaleToText } from '../question/writtenScale';
-import type { Photo } from '../rounds/photoData';
+import type { Photo } from '../rounds/photos/photoData';
 import { cautionsFor } from './cautions';
 
 /** How many samples there are of a contender. */

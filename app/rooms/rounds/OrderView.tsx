@@ -22,8 +22,8 @@ import {
   pairToAsk,
   questionsLeft,
 } from './pairwise';
-import { photosOf } from './photoData';
-import { usePictures } from './usePictures';
+import { photosOf } from './photos/photoData';
+import { usePictures } from './photos/usePictures';
 import { walkOf } from '../../walk/stops';
 import './OrderView.css';
 

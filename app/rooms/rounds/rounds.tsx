@@ -10,14 +10,14 @@ import { auditInputOf } from '../auditOf';
 import { toAction } from '../../form/command';
 import { logCommands } from '../logActions';
 import type { RoomArgs } from '../roomArgs';
-import { AirView, bandsOf } from './AirView';
-import { EventsView } from './EventsView';
-import { PhotosView } from './PhotosView';
-import { TasksView } from './TasksView';
+import { AirView, bandsOf } from './air/AirView';
+import { EventsView } from './happened/EventsView';
+import { PhotosView } from './photos/PhotosView';
+import { TasksView } from './tasks/TasksView';
 import { WalkView } from './WalkView';
-import { airOf } from './airData';
-import { coverByTreatment, coverWords, photoDays, photosData } from './photoData';
-import { taskCommands } from './taskForm';
+import { airOf } from './air/airData';
+import { coverByTreatment, coverWords, photoDays, photosData } from './photos/photoData';
+import { taskCommands } from './tasks/taskForm';
 
 const roundViews = [
   ['walk', 'The walk'],

@@ -1,6 +1,6 @@
 import { formatFigure } from '~core/quantity/format';
 import type { Plan } from '~core/model/plan';
-import { UnitLines } from '../../ui/UnitLines';
+import { UnitLines } from '../../../ui/UnitLines';
 import type { Photo } from './photoData';
 
 /** Cover of every unit over the days, coloured by contender. */

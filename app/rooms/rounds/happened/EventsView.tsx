@@ -1,4 +1,4 @@
-import './Photos.css';
+import '../photos/Photos.css';
 import Button from '@mui/material/Button';
 import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
@@ -7,8 +7,8 @@ import type { UnitId } from '~core/model/ids';
 import { planIndex } from '~core/plan/planIndex';
 import { tasksLogged } from '~core/cost/workLogged';
 import { formatFigure, listNames, plural } from '~core/quantity/format';
-import { shortDate } from '../../bench/clock';
-import { PlanView } from '../../ui/PlanView';
+import { shortDate } from '../../../bench/clock';
+import { PlanView } from '../../../ui/PlanView';
 import { EventForm } from './EventForm';
 import { otherwiseIn } from '~core/log/otherwise';
 import { TellApart } from './TellApart';

@@ -1,4 +1,4 @@
-import { dayLocale } from '../../ui/region';
+import { dayLocale } from '../../../ui/region';
 import { formatFigure } from '~core/quantity/format';
 import {
   Chart,
@@ -12,11 +12,11 @@ import {
 import dayjs from 'dayjs';
 import { Line } from 'react-chartjs-2';
 import { NIGHT } from '~core/series/placesCompared';
-import { useChartFonts } from '../../ui/useChartFonts';
-import { mono, sans } from '../../ui/theme';
-import { cssColour } from '../../ui/tesserae';
+import { useChartFonts } from '../../../ui/useChartFonts';
+import { mono, sans } from '../../../ui/theme';
+import { cssColour } from '../../../ui/tesserae';
 import type { AirLine } from './airData';
-import '../../ui/chart.css';
+import '../../../ui/chart.css';
 
 Chart.register(LineController, LineElement, PointElement, LinearScale);
 

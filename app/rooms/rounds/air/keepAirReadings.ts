@@ -1,8 +1,8 @@
 import type { AreaId } from '~core/model/ids';
 import type { Plan } from '~core/model/plan';
 import { planIndex } from '~core/plan/planIndex';
-import { describeChangeError } from '../../store/errors';
-import { appendEntries } from '../../store/trials';
+import { describeChangeError } from '../../../store/errors';
+import { appendEntries } from '../../../store/trials';
 
 export type AirQuantity = 'temperature' | 'humidity' | 'light';
 

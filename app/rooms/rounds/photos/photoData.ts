@@ -6,7 +6,7 @@ import type { EntryId, TreatmentId, UnitId } from '~core/model/ids';
 import type { Trait, Unit } from '~core/model/plan';
 import { dayOfDate } from '~core/plan/days';
 import { planIndex } from '~core/plan/planIndex';
-import { blobUrls } from '../../store/blobUrls';
+import { blobUrls } from '../../../store/blobUrls';
 
 /** A picture as the screen knows it. */
 export interface Photo {

@@ -7,12 +7,12 @@ import { numberIn } from '~core/quantity/number';
 import { formatFigure } from '~core/quantity/format';
 import { temperatureUnit } from '~core/quantity/region';
 import { otherDegrees, parseTemperature, temperatureShown } from '~core/quantity/temperature';
-import { LeaveGuard } from '../../form/UnsavedGuard';
-import { InstrumentDrawer } from '../../instruments/InstrumentDrawer';
-import { channelShown } from '../../instruments/channelShown';
-import { PickOne } from '../../ui/PickOne';
-import { unitsHere } from '../../ui/region';
-import { useNotice } from '../../ui/Notices';
+import { LeaveGuard } from '../../../form/UnsavedGuard';
+import { InstrumentDrawer } from '../../../instruments/InstrumentDrawer';
+import { channelShown } from '../../../instruments/channelShown';
+import { PickOne } from '../../../ui/PickOne';
+import { unitsHere } from '../../../ui/region';
+import { useNotice } from '../../../ui/Notices';
 import { type AirQuantity, keepAirReadings } from './keepAirReadings';
 
 const fields = [

@@ -9,15 +9,15 @@ import TextField from '@mui/material/TextField';
 import { type PointerEvent, useEffect, useState } from 'react';
 import type { UnitId } from '~core/model/ids';
 import type { Plan } from '~core/model/plan';
-import { blobUrls } from '../../store/blobUrls';
-import type { Saying } from '../../store/change';
-import { usePost } from '../../form/usePost';
-import { useNotice } from '../../ui/Notices';
-import { PickOne } from '../../ui/PickOne';
+import { blobUrls } from '../../../store/blobUrls';
+import type { Saying } from '../../../store/change';
+import { usePost } from '../../../form/usePost';
+import { useNotice } from '../../../ui/Notices';
+import { PickOne } from '../../../ui/PickOne';
 import { balanceFilter } from './balanceFilter';
 import { type Measured, keepBalance, keepCover, measureCover } from './keepPhotos';
 import { type Photo, type Spot, coverTrait } from './photoData';
-import { EntryDialog } from '../../ui/EntryDialog';
+import { EntryDialog } from '../../../ui/EntryDialog';
 
 interface Props {
   plan: Plan;

@@ -2,12 +2,12 @@ import { z } from 'zod';
 import { ofKind } from '~core/log/state';
 import type { Plan } from '~core/model/plan';
 import { type Result, ok } from '~core/model/result';
-import { type Done, command, done } from '../../form/command';
-import { takenBack } from '../../store/change';
+import { type Done, command, done } from '../../../form/command';
+import { takenBack } from '../../../store/change';
 import { newId } from '~core/model/newId';
 import { PlannedTask } from '~core/model/task';
-import { optionalNumber, typedNumber } from '../../form/schemaFields';
-import { appendEntries, loadTrial, savePlan } from '../../store/trials';
+import { optionalNumber, typedNumber } from '../../../form/schemaFields';
+import { appendEntries, loadTrial, savePlan } from '../../../store/trials';
 
 const shape = PlannedTask.shape;
 

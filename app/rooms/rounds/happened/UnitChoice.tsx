@@ -2,8 +2,8 @@ import type { TrialState } from '~core/log/state';
 import type { UnitId } from '~core/model/ids';
 import type { Unit } from '~core/model/plan';
 import { planIndex } from '~core/plan/planIndex';
-import { Tessera, tesseraLetter } from '../../ui/Tessera';
-import { unitNumber } from '../../ui/UnitTile';
+import { Tessera, tesseraLetter } from '../../../ui/Tessera';
+import { unitNumber } from '../../../ui/UnitTile';
 
 /** A unit on the plan that is chosen or not. */
 export function UnitChoice({

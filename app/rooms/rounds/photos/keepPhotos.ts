@@ -4,11 +4,11 @@ import type { Plan, Trait } from '~core/model/plan';
 import { balanceErrors } from '~core/imaging/balance';
 import { type Point, areaOfPixel } from '~core/imaging/canopy';
 import { dayOfDate } from '~core/plan/days';
-import { getBlob, photoFile } from '../../store/bulk';
-import type { Saying } from '../../store/change';
-import { describeChangeError } from '../../store/errors';
-import { appendEntries } from '../../store/trials';
-import { type PreparedPhoto, balanceAt, coverOf } from '../../workers/photos';
+import { getBlob, photoFile } from '../../../store/bulk';
+import type { Saying } from '../../../store/change';
+import { describeChangeError } from '../../../store/errors';
+import { appendEntries } from '../../../store/trials';
+import { type PreparedPhoto, balanceAt, coverOf } from '../../../workers/photos';
 import type { Photo, Spot } from './photoData';
 
 /** A picture about to be kept. */

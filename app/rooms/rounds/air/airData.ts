@@ -16,7 +16,7 @@ import { formatFigure } from '~core/quantity/format';
 import { formatDay, temperatureUnit } from '~core/quantity/region';
 import { celsius, temperatureShown, warmthShown } from '~core/quantity/temperature';
 import { planIndex } from '~core/plan/planIndex';
-import { readSeries } from '../../store/bulk';
+import { readSeries } from '../../../store/bulk';
 
 /** One quantity of one logger, worked out for the screen. */
 export interface AirLine {

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { blobUrls } from '../../store/blobUrls';
+import { blobUrls } from '../../../store/blobUrls';
 
 /** Addresses of pictures by what they are of, once they are read. @param of pairs of a name and a picture's hash */
 export function usePictures(

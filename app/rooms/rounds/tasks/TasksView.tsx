@@ -8,11 +8,11 @@ import { dateOfDay } from '~core/plan/days';
 import { daysOfTask, plannedTasks } from '~core/schedule/agenda';
 import { whenWords } from '~core/schedule/taskWords';
 import { events } from '~core/schedule/protocols/tasks';
-import { shortDate } from '../../bench/clock';
-import { Choice, Field, WhenField } from '../../form/fields';
-import { UnsavedGuard } from '../../form/UnsavedGuard';
-import { usePost } from '../../form/usePost';
-import { useRecordForm } from '../../form/useRecordForm';
+import { shortDate } from '../../../bench/clock';
+import { Choice, Field, WhenField } from '../../../form/fields';
+import { UnsavedGuard } from '../../../form/UnsavedGuard';
+import { usePost } from '../../../form/usePost';
+import { useRecordForm } from '../../../form/useRecordForm';
 import { emptyTask } from './taskForm';
 
 /** What is to be done on which day, beside rounds and mixing; before the seal a part of the plan. */

@@ -4,8 +4,8 @@ import { extentOf } from '~core/series/held';
 import type { LoggerTable } from '~core/series/loggerFile';
 import { wallText } from '~core/series/moment';
 import { readingsSha256 } from '~core/series/readingsHash';
-import { describeChangeError } from '../../store/errors';
-import { appendEntries } from '../../store/trials';
+import { describeChangeError } from '../../../store/errors';
+import { appendEntries } from '../../../store/trials';
 
 /** A moment by the clock on the wall, with the offset it has here. */
 function withOffset(ms: number): string {

@@ -4,12 +4,12 @@ import { useEffect, useRef, useState } from 'react';
 import type { TrialState } from '~core/log/state';
 import type { UnitId } from '~core/model/ids';
 import { planIndex } from '~core/plan/planIndex';
-import { getBlob } from '../../store/bulk';
-import { download } from '../../ui/download';
-import { useNotice } from '../../ui/Notices';
-import { PickOne } from '../../ui/PickOne';
-import { WorkerFailedError } from '../../workers/pool';
-import { type LapseFrame, makeTimeLapse } from '../../workers/timeLapse';
+import { getBlob } from '../../../store/bulk';
+import { download } from '../../../ui/download';
+import { useNotice } from '../../../ui/Notices';
+import { PickOne } from '../../../ui/PickOne';
+import { WorkerFailedError } from '../../../workers/pool';
+import { type LapseFrame, makeTimeLapse } from '../../../workers/timeLapse';
 import { type Photo, photoDays, sideBySide } from './photoData';
 
 const speeds = ['2', '4', '8', '12'] as const;

@@ -11,12 +11,12 @@ import { type Happening, happeningNames, happenings } from '~core/model/happenin
 import type { TreatmentId, UnitId } from '~core/model/ids';
 import { numberIn } from '~core/quantity/number';
 import { plural } from '~core/quantity/format';
-import { relativeDay, shortDate, todayDate } from '../../bench/clock';
-import { LeaveGuard } from '../../form/UnsavedGuard';
-import { useSend } from '../../form/usePost';
-import { DayField, TimeField } from '../../ui/day/DayField';
-import { UNFINISHED, isDay } from '../../ui/day/whole';
-import { PickOne } from '../../ui/PickOne';
+import { relativeDay, shortDate, todayDate } from '../../../bench/clock';
+import { LeaveGuard } from '../../../form/UnsavedGuard';
+import { useSend } from '../../../form/usePost';
+import { DayField, TimeField } from '../../../ui/day/DayField';
+import { UNFINISHED, isDay } from '../../../ui/day/whole';
+import { PickOne } from '../../../ui/PickOne';
 import type { Fault } from './TellApart';
 
 type Kind = Happening | 'death' | 'replacement' | 'mixedUp' | 'split' | 'extraUnit' | 'work';

@@ -3,10 +3,10 @@ import { useState } from 'react';
 import type { UnitId } from '~core/model/ids';
 import type { Unit } from '~core/model/plan';
 import { unitNamedIn } from '~core/plan/matchUnit';
-import { LivePicture } from '../../instruments/LivePicture';
-import { useCamera } from '../../instruments/useCamera';
-import { useCodeReader } from '../../instruments/useCodeReader';
-import { PickOne } from '../../ui/PickOne';
+import { LivePicture } from '../../../instruments/LivePicture';
+import { useCamera } from '../../../instruments/useCamera';
+import { useCodeReader } from '../../../instruments/useCodeReader';
+import { PickOne } from '../../../ui/PickOne';
 
 interface Props {
   units: readonly Unit[];

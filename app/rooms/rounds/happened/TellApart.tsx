@@ -6,8 +6,8 @@ import type { MixedUp } from '~core/log/views';
 import type { TrialState } from '~core/log/state';
 import { planIndex } from '~core/plan/planIndex';
 import { listNames } from '~core/quantity/format';
-import { usePost } from '../../form/usePost';
-import { PickOne } from '../../ui/PickOne';
+import { usePost } from '../../../form/usePost';
+import { PickOne } from '../../../ui/PickOne';
 
 /** A message at one part of a form. */
 export interface Fault {
