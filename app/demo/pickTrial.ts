@@ -60,7 +60,7 @@ export function picking(day: Day): Trial {
     design: { kind: 'rcbd', replicates: 4, seed: 12 },
     more: (p) => ({
       ...p,
-      grades: [...usualGrades],
+      grades: usualGrades('tomato'),
       treatments: p.treatments.map((t) => ({ ...t, container: 'bucket 12 L', light: 'open sky' })),
     }),
   });

@@ -17,7 +17,8 @@ export interface DayPick {
 }
 
 /** Grades of a trial: its own, else the usual ones. */
-export const gradesOf = (plan: Pick<Plan, 'grades'>): readonly Grade[] => plan.grades ?? usualGrades;
+export const gradesOf = ({ grades, crop }: Pick<Plan, 'grades' | 'crop'>): readonly Grade[] =>
+  grades ?? usualGrades(crop);
 
 /** Every pick of a trial, entries of one unit and day put together, by unit and in the order of their days. */
 export function dayPicks(state: Pick<TrialState, 'plan' | 'byKind'>): Map<UnitId, DayPick[]> {

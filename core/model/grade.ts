@@ -15,11 +15,18 @@ export const Grade = z.object({
 });
 export type Grade = z.infer<typeof Grade>;
 
-/** Grades to start from (practice); fruit that insects ate is lost, not the product’s doing. */
-export const usualGrades: readonly Grade[] = [
+/** Fruit that rots at the blossom end where calcium doesn’t reach it (practice, from memory): nightshades and cucurbits. */
+const rotting =
+  /tomato|pepper|paprika|capsicum|chill?i|aubergine|eggplant|squash|courgette|zucchini|marrow|pumpkin|melon|cucumber|tomatillo/i;
+
+/**
+ * Grades to start from (practice); fruit that insects ate is lost, not the product’s doing.
+ * @example usualGrades('strawberry').length // 4
+ */
+export const usualGrades = (crop: string): Grade[] => [
   { name: 'sound', use: 'yield' },
   { name: 'small', use: 'yield' },
   { name: 'split', use: 'no' },
-  { name: 'rotten at the blossom end', use: 'no' },
+  ...(rotting.test(crop) ? [{ name: 'rotten at the blossom end', use: 'no' } as const] : []),
   { name: 'eaten', use: 'loss' },
 ];

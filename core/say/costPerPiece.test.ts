@@ -6,7 +6,7 @@ import { entry, plan, unitId } from '../testing/trial';
 import { sayPerPiece } from './costPerPiece';
 import type { Costs } from './costWords';
 
-const p = { ...plan({ treatments: ['Water', 'A'], replicates: 2 }), grades: [...usualGrades] };
+const p = { ...plan({ treatments: ['Water', 'A'], replicates: 2 }), grades: usualGrades('tomato') };
 const pick = (t: string, r: number, sound: number, at: string, lost = 0) =>
   entry({
     kind: 'pick',

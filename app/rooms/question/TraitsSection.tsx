@@ -10,13 +10,13 @@ import type { QuestionFormInput } from './questionForm';
 
 /** What is measured: the traits, one of which decides. */
 export const TraitsSection = memo(function TraitsSection({ locked }: { locked: boolean }) {
-  const { control } = useFormContext<QuestionFormInput>();
+  const { control, getValues } = useFormContext<QuestionFormInput>();
   const traits = useFieldArray({ control, name: 'traits', keyName: 'key' });
   const grades = useFieldArray({ control, name: 'grades', keyName: 'key' });
   const picked = traits.fields.some((f) => kindOf(f).takenBy === 'picks');
   const addPicks = () => {
     traits.append((['picks', 'pickShare', 'pickFirst'] as const).map((t) => newTrait(t)));
-    if (grades.fields.length === 0) grades.append([...usualGrades]);
+    if (grades.fields.length === 0) grades.append(usualGrades(getValues('crop')));
   };
   return (
     <section className="section">
