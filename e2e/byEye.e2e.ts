@@ -198,7 +198,7 @@ it('what counts is written where it is counted, and borderline cases are shown b
   await v.choose('Borderline cases', 'don’t count');
   await v.sees('Not true to type, of those counted.');
   await v.choose('Off types', 'don’t count');
-  await v.page.waitForFunction(() => !document.body.innerText.includes('Not true to type'));
+  await v.gone('Not true to type');
 });
 
 it('dries to constant weight, and says what is still missing', async () => {

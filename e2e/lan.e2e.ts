@@ -213,7 +213,7 @@ describe('a plan changed on both', () => {
     await phone.sees('Two plans of “Which of two?”');
     await desk.press('Keep the plan here');
     await desk.sees('The plan here stays; Desk 2 is told.');
-    await phone.page.waitForFunction(() => !document.body.innerText.includes('Two plans of'));
+    await phone.gone('Two plans of');
     await phone.open('/trial/draft/question');
     expect(await phone.valueOf('prediction')).toBe('The desk says so.');
     expect(await desk.page.evaluate(() => document.body.innerText)).not.toContain('Two plans of');

@@ -256,7 +256,7 @@ describe('a look session on photos', () => {
     await w.choose('What lies before them', 'Photos');
     await tick(w, 'senses.taste');
     await tick(w, 'senses.look');
-    await w.page.waitForFunction(() => !document.body.innerText.includes('Read and tick'));
+    await w.gone('Read and tick');
     await w.page.$eval('input[name="words"]', (e) => (e as HTMLInputElement).select());
     await w.keys('Backspace');
     await w.press('Draw the codes and start');

@@ -54,7 +54,7 @@ describe('a dose changed after the seal', () => {
     await v.page.locator('[aria-label^="Take back: Dose changed"]').click();
     await v.page.waitForSelector('[aria-label^="Take back: Dose changed"]', { hidden: true });
     await v.open(`${trial}/fairness`);
-    await v.page.waitForFunction(() => !document.body.innerText.includes('From day 19 Duo Lume'));
+    await v.gone('From day 19 Duo Lume');
   });
 });
 
@@ -77,7 +77,7 @@ describe('planting day, counted', () => {
     await v.press('Thinned: write it down');
     await v.sees('Thinned to 9: it is in the log.');
     await v.open(`${trial}/fairness`);
-    await v.page.waitForFunction(() => !document.body.innerText.includes('By the counts in the log'));
+    await v.gone('By the counts in the log');
   });
   it('a unit that is split stays one, and gets a label for each vessel', async () => {
     await v.open(`${trial}/rounds?view=events`);

@@ -142,7 +142,7 @@ describe('picks over weeks', () => {
     await v.press('Nothing ripe on the other 1');
     await v.tileSays('TST-04', /none/);
     await v.sees('4 of 4 plants looked at on day 60');
-    await v.page.waitForFunction(() => !document.body.innerText.includes('doesn’t count yet'));
+    await v.gone('doesn’t count yet');
     expect(await v.page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   });
 

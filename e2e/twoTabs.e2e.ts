@@ -82,7 +82,7 @@ describe('two tabs on one plan', () => {
     await write(two, 'finishingRule', 'Day 12.');
     await two.sees('Not saved yet');
     await save(two);
-    await two.page.waitForFunction(() => !document.body.innerText.includes('Not saved yet'));
+    await two.gone('Not saved yet');
     await two.reload();
     await two.sees('What decides');
     expect(await two.valueOf('finishingRule')).toBe('Day 12.');
@@ -160,7 +160,7 @@ describe('two tabs of the demo', () => {
     await both('3', '4');
     await shows(two, '4');
     await two.press('Keep mine');
-    await two.page.waitForFunction(() => !document.body.innerText.includes('Another tab changed'));
+    await two.gone('Another tab changed');
     await v.page.bringToFront();
     await shows(v, '4');
     await both('5', '6');

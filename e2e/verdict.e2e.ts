@@ -56,7 +56,7 @@ describe('the scorecard', () => {
       return [before, asksToStay()];
     });
     expect(asked).toEqual([false, true]);
-    await v.page.waitForFunction(() => !document.body.innerText.includes('no points given'));
+    await v.gone('no points given');
     await v.page.waitForSelector('.card-scroll[aria-busy="false"]');
     expect(
       await v.page.evaluate(() => window.dispatchEvent(new Event('beforeunload', { cancelable: true }))),

@@ -127,6 +127,12 @@ export class Visitor {
     await this.page.waitForSelector('main:not([aria-busy])');
   }
 
+  /** Waits until a text isn’t on the page any more. */
+  async gone(text: string): Promise<void> {
+    const isGone = (t: string) => !document.body.innerText.replace(/\s+/g, ' ').includes(t);
+    await this.page.waitForFunction(isGone, { polling: 50 }, text);
+  }
+
   /** Waits until the page says something; fails with what it says instead. */
   async sees(text: string | RegExp): Promise<void> {
     const wanted = typeof text === 'string' ? { plain: text } : { pattern: text.source, flags: text.flags };

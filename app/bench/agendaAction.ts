@@ -5,7 +5,10 @@ import { taskSkipped } from '~core/log/kinds/taskSkipped';
 import { work } from '~core/log/kinds/work';
 import { ofKind } from '~core/log/state';
 import { command, done } from '../form/command';
-import { noonOf, takenBack } from '../store/change';
+import { ok } from '~core/model/result';
+import { actsBeforeSeal, beforeSealTask, saidBeforeSeal } from '~core/schedule/agenda';
+import { linesBeforeSeal } from '~core/schedule/beforeSeal';
+import { change, momentOf, noonOf, takenBack } from '../store/change';
 import { appendEntries } from '../store/trials';
 
 const trialId = z.string().min(1);
@@ -13,6 +16,37 @@ const { task } = taskDone.body.shape;
 
 /** Writes what was ticked, skipped or reached into its trial's log. */
 export const agendaCommands = {
+  /** what became of the days before the seal, said once */
+  beforeSeal: command(
+    z.object({ trialId, beforeSeal: z.enum(['planned', 'notDone', 'typed']) }),
+    async (_, f) => {
+      const changed = await change<never>(f.trialId, ({ trial: { state } }) => {
+        if (actsBeforeSeal(state).length === 0) return ok({});
+        const lines = linesBeforeSeal(state, f.beforeSeal);
+        return ok({
+          entries: lines.map((l) => l.body),
+          happened: lines.map(({ on }) => (on ? momentOf(on.date, on.at ?? '12:00') : undefined)),
+        });
+      });
+      return done(changed, 'Written into the log.');
+    },
+  ),
+  askBeforeSeal: command(z.object({ trialId, askBeforeSeal: z.literal(true) }), async (_, f) =>
+    done(
+      await appendEntries(f.trialId, ({ state }) => {
+        const said = saidBeforeSeal(state);
+        const answer = ofKind(state, 'taskDone').find((e) => said && e.body.task === beforeSealTask(said));
+        // What was written with the answer is taken back with it.
+        const written = [
+          ...ofKind(state, 'taskDone'),
+          ...ofKind(state, 'taskSkipped'),
+          ...ofKind(state, 'move'),
+        ].filter((e) => e.recordedAt === answer?.recordedAt && e.device === answer?.device);
+        return written.map((e) => takenBack(e.standsFrom, 'asked again'));
+      }),
+      'Asked again; the log keeps all lines.',
+    ),
+  ),
   tick: command(
     // `on`: another day than today
     z.object({ trialId, task, on: z.iso.date().optional() }),

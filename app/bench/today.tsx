@@ -9,6 +9,7 @@ import type { TrialId } from '~core/model/ids';
 import { newId } from '~core/model/newId';
 import { copyOf, freeCode } from '~core/plan/copy';
 import { proposeCode } from '~core/plan/proposeCode';
+import { actsBeforeSeal } from '~core/schedule/agenda';
 import { stageOf } from '~core/schedule/rounds';
 import { dayOfDate } from '~core/plan/days';
 import { planSummary } from '../rooms/planSummary';
@@ -20,6 +21,7 @@ import { RowMenu } from '../ui/RowMenu';
 import { Tessera } from '../ui/Tessera';
 import { download } from '../ui/download';
 import { ActList, WaitingList, WeekStrip } from './Agenda';
+import { BeforeSeal } from './BeforeSeal';
 import { RemindButton } from './RemindButton';
 import {
   actsOf,
@@ -60,6 +62,10 @@ export async function clientLoader({ request }: { request: Request }) {
     acts: actsOf(active, today, until),
     unsaved: benchName() === 'own' ? await unsavedSince() : null,
     waiting: waitingOf(active),
+    before: active.flatMap(({ id, state, question }) => {
+      const acts = actsBeforeSeal(state);
+      return acts.length === 0 ? [] : [{ id, question, from: acts[0]!.date, acts: acts.length }];
+    }),
     trials: trials.map(({ row, state, shown, blind }) => ({
       id: row.id,
       plan: shown.plan,
@@ -108,7 +114,7 @@ async function saveCalendar(trialId?: string): Promise<void> {
 }
 
 export default function Today() {
-  const { today, day, weeks, acts, waiting, trials, unsaved } = useLoaderData<typeof clientLoader>();
+  const { today, day, weeks, acts, waiting, before, trials, unsaved } = useLoaderData<typeof clientLoader>();
   const remove = useBin();
   const submit = useSubmit();
   if (trials.length === 0) return <EmptyBench />;
@@ -176,6 +182,9 @@ export default function Today() {
       ) : (
         <WeekStrip days={week} actsOn={onDay} chosen={day} today={today} />
       )}
+      {before.map((b) => (
+        <BeforeSeal key={b.id} {...b} />
+      ))}
       <ActList acts={shown} today={today} />
       <WaitingList waiting={waiting} />
       {atHand.length > 0 && (

@@ -51,8 +51,8 @@ export interface Change {
   entries?: readonly Saying[] | ((saved: Plan) => readonly Saying[]);
   /** what is in the cups of a panel session that these lines start */
   panelKey?: PanelKey;
-  /** when what the lines say happened, where it wasn't just now */
-  happened?: Happened | undefined;
+  /** when what the lines say happened, all of them or one by one, where it wasn't just now */
+  happened?: Happened | undefined | readonly (Happened | undefined)[];
   /** an Undo, which isn't itself taken back */
   isUndo?: boolean;
   /** pictures and readings that these lines name */
@@ -255,21 +255,22 @@ async function keepAgainst(db: BenchDb, trialId: string, others: readonly Entry[
 function stamped(
   trial: LoadedTrial,
   say: readonly Saying[],
-  { by, device, happened }: { by: string; device: string; happened: Happened | undefined },
+  { by, device, happened }: { by: string; device: string; happened: Change['happened'] },
 ): Entry[] {
   const now = new Date();
   const last = trial.log[trial.log.length - 1]?.counter ?? 0;
-  return say.map((body, i) =>
-    lineOf(body, {
+  return say.map((body, i) => {
+    const moment = happened && 'offsetMin' in happened ? happened : happened?.[i];
+    return lineOf(body, {
       id: newId<EntryId>(),
-      at: happened?.at ?? now.toISOString(),
+      at: moment?.at ?? now.toISOString(),
       recordedAt: now.toISOString(),
-      offsetMin: happened?.offsetMin ?? -now.getTimezoneOffset(),
+      offsetMin: moment?.offsetMin ?? -now.getTimezoneOffset(),
       by,
       device,
       counter: last + 1 + i,
-    }),
-  );
+    });
+  });
 }
 
 /** Copies of the library's products that a plan's treatments use, as they stand now. */

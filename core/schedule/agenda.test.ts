@@ -27,7 +27,8 @@ const task = (over: Partial<PlannedTask> = {}): PlannedTask => ({
 const base = plan({ replicates: 2, traits: [trait(), heightTrait()] });
 const stateOf = (tasks: PlannedTask[], log: Entry[] = []) => {
   const p: Plan = { ...base, tasks };
-  return deriveState(p, [entry({ kind: 'seal', planSha256: planSha256(p) }), ...log]);
+  const seal = { ...entry({ kind: 'seal', planSha256: planSha256(p) }), at: '2026-02-27T09:00:00.000Z' };
+  return deriveState(p, [seal, ...log]);
 };
 const lines = (tasks: PlannedTask[], today: string, until: string, log: Entry[] = []) =>
   agendaOf(stateOf(tasks, log), today, until)

@@ -87,13 +87,21 @@ export function daysOfTask(state: TrialState, task: PlannedTask): number[] {
 /** The name a task of a day is ticked off by. @example taskOn('Cover off', 4) // 'Cover off, day 4' */
 export const taskOn = (what: string, day: number): string => `${what}, day ${day}`;
 
+const skippedTasks = (state: TrialState) => new Set(ofKind(state, 'taskSkipped').map((e) => e.body.task));
+
+/** Whether something was measured, weighed or picked: what had to be done before the start can’t be done any more. */
+const hasValues = (state: TrialState) => state.observations.length > 0 || ofKind(state, 'pick').length > 0;
+
 const tasks = (state: TrialState): AgendaItem[] => {
   const { plan } = state;
-  const skipped = new Set(ofKind(state, 'taskSkipped').map((e) => e.body.task));
+  const skipped = skippedTasks(state);
+  const begun = hasValues(state);
   return plannedTasks(state).flatMap((t) =>
-    daysOfTask(state, t).map((day, n) => {
+    daysOfTask(state, t).flatMap((day, n) => {
       const name = taskOn(t.what, day);
       const done = state.tasksDone.has(name);
+      const isOver = begun && day <= 0 && t.everyDays === null;
+      if (isOver && !done && !skipped.has(name)) return [];
       return {
         id: `${t.key}-${n}`,
         kind: 'task' as const,
@@ -181,6 +189,7 @@ const turns = (state: TrialState): AgendaItem[] => {
   const { plan } = state;
   if (!plan.rotation) return [];
   const moves = rotationPlan(plan).filter((turn) => turn.number > 0);
+  const skipped = skippedTasks(state);
   return moves.map(({ number, day }) => {
     const done = state.tasksDone.has(turnTask(number));
     return {
@@ -196,12 +205,61 @@ const turns = (state: TrialState): AgendaItem[] => {
       minutes: Math.ceil(plan.units.length * MINUTES_A_MOVE),
       done: done ? 1 : 0,
       wanted: 1,
-      state: done ? ('done' as const) : ('open' as const),
+      state: done
+        ? ('done' as const)
+        : skipped.has(turnTask(number))
+          ? ('skipped' as const)
+          : ('open' as const),
       to: 'layout?view=turns',
       missedBefore: 0,
     };
   });
 };
+
+const BEFORE_SEAL = {
+  planned: 'all as planned',
+  notDone: 'not done',
+  typed: 'written down by hand',
+} as const;
+/** What became of the days before a plan was sealed that began in the past. */
+export type BeforeSeal = keyof typeof BEFORE_SEAL;
+
+/** The name the answer is ticked off by. @example beforeSealTask('typed') // 'said of the days before the seal: written down by hand' */
+export const beforeSealTask = (answer: BeforeSeal): string =>
+  `said of the days before the seal: ${BEFORE_SEAL[answer]}`;
+
+/** What was said of the days before the seal; null: nobody was asked, or the question stands. */
+export const saidBeforeSeal = (state: TrialState): BeforeSeal | null =>
+  (Object.keys(BEFORE_SEAL) as BeforeSeal[]).find((a) => state.tasksDone.has(beforeSealTask(a))) ?? null;
+
+/** Everything from the start to a date, done or not. */
+function allActs(state: TrialState, today: string, until: string): AgendaItem[] {
+  const { startDate } = state.plan;
+  return [
+    ...rounds(state, today),
+    ...mixes(state, dayOfDate(startDate, today), dayOfDate(startDate, until)),
+    ...turns(state),
+    ...tasks(state),
+  ].filter((i) => i.date <= until);
+}
+
+/** Whether an act lay before the day a plan that began in the past was sealed. */
+function liesBeforeSeal({ seal, plan }: TrialState): (act: Pick<AgendaItem, 'date'>) => boolean {
+  const sealed = seal && localDay(seal);
+  return ({ date }) => sealed !== null && plan.startDate < sealed && date < sealed;
+}
+
+/**
+ * Open acts of the days before the seal of a trial that began before its plan was sealed here: what becomes of them is asked
+ * once. None where that was answered.
+ */
+export function actsBeforeSeal(state: TrialState): AgendaItem[] {
+  if (!state.seal || saidBeforeSeal(state) !== null) return [];
+  const sealed = localDay(state.seal);
+  return allActs(state, sealed, sealed)
+    .filter((i) => i.state === 'open' && liesBeforeSeal(state)(i))
+    .sort((a, b) => a.date.localeCompare(b.date));
+}
 
 /**
  * What a sealed trial asks for from its start to a date, by date and time. A task is told again while it is open; of one
@@ -212,14 +270,12 @@ const turns = (state: TrialState): AgendaItem[] => {
  */
 export function agendaOf(state: TrialState, today: string, until: string): AgendaItem[] {
   if (!state.seal) return [];
-  const { startDate } = state.plan;
-  const now = dayOfDate(startDate, today);
-  const all = [
-    ...rounds(state, today),
-    ...mixes(state, now, dayOfDate(startDate, until)),
-    ...turns(state),
-    ...tasks(state),
-  ].filter((i) => i.date <= until);
+  const isBefore = liesBeforeSeal(state);
+  const said = saidBeforeSeal(state);
+  // What lies before the seal is asked about once, not told line by line; feeds are past mending unless they are typed.
+  const isTold = (i: AgendaItem) =>
+    i.state !== 'open' || !isBefore(i) || (said !== null && (i.kind !== 'mix' || said === 'typed'));
+  const all = allActs(state, today, until).filter(isTold);
   const late = new Map<string, AgendaItem[]>();
   for (const i of all) {
     if (i.state !== 'open' || i.date >= today || i.kind === 'round') continue;

@@ -10,6 +10,7 @@ import { positionKey, reservedUse } from '~core/model/positions';
 import { ok } from '~core/model/result';
 import { planIndex } from '~core/plan/planIndex';
 import { missingForSeal } from '~core/plan/seal';
+import { turnLines } from '~core/schedule/beforeSeal';
 import { LABELS_TASK, turnTask } from '~core/schedule/tasks';
 import { protocolOf } from '~core/schedule/protocols';
 import { formatFigure } from '~core/quantity/format';
@@ -129,14 +130,9 @@ async function turn(trialId: string | undefined, { number }: z.output<typeof Tur
     if (state.tasksDone.has(task)) return refuse('turn', 'This turn is in the log already.');
     const wanted = rotationPlan(row.plan).find((t) => t.number === number);
     if (!wanted) return refuse('turn', 'There is no such turn.');
-    const moves = [...wanted.positions].flatMap(([unitId, to]) =>
-      positionKey(state.positions.get(unitId)!) === positionKey(to) ? [] : [{ unitId, to }],
-    );
-    moved = moves.length;
-    return ok([
-      ...(moves.length > 0 ? [{ kind: 'move' as const, moves, reason: `rotation, ${task}` }] : []),
-      { kind: 'taskDone' as const, task },
-    ]);
+    const lines = turnLines(wanted, state.positions);
+    moved = lines.reduce((n, l) => n + (l.kind === 'move' ? l.moves.length : 0), 0);
+    return ok(lines);
   });
   return done(written, () => `Turn ${number}: ${moved} moved, and written into the log.`);
 }

@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
 import { audit, openFindings } from '~core/fairness/audit';
 import { roundProgress } from '~core/schedule/rounds';
+import { agendaCommands } from '../../bench/agendaAction';
 import { todayDate } from '../../bench/clock';
 import { loadTrial } from '../../store/trials';
 import { RoomHead } from '../../ui/RoomHead';
@@ -48,7 +49,11 @@ export async function clientLoader({ params, request }: RoomArgs) {
   };
 }
 
-export const clientAction = toAction({ ...logCommands, ...taskCommands });
+export const clientAction = toAction({
+  ...logCommands,
+  ...taskCommands,
+  askBeforeSeal: agendaCommands.askBeforeSeal,
+});
 
 /** What stands above a view that isn't the walk. */
 function titleOf(view: RoundView, covers: string): { title: string; said: string } {

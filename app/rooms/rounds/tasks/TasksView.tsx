@@ -5,7 +5,7 @@ import { Link } from 'react-router';
 import { type TrialState, ofKind } from '~core/log/state';
 import { END_EVENT } from '~core/model/task';
 import { dateOfDay } from '~core/plan/days';
-import { daysOfTask, plannedTasks } from '~core/schedule/agenda';
+import { beforeSealTask, daysOfTask, plannedTasks, saidBeforeSeal } from '~core/schedule/agenda';
 import { whenWords } from '~core/schedule/taskWords';
 import { events } from '~core/schedule/protocols/tasks';
 import { shortDate } from '../../../bench/clock';
@@ -23,10 +23,23 @@ export function TasksView({ state, head }: { state: TrialState; head: ReactNode 
   const { form, busy, onSubmit } = useRecordForm(defaults);
   const own = new Set(ofKind(state, 'taskPlanned').map((e) => e.body.task.key));
   const tasks = plannedTasks(state);
+  const said = saidBeforeSeal(state);
   const told = [...new Set([END_EVENT, ...Object.values(events), ...tasks.flatMap((t) => t.after ?? [])])];
   return (
     <>
       {head}
+      {said && (
+        <p className="small quiet">
+          {beforeSealTask(said).replace(/^s/, 'S')}.{' '}
+          <Button
+            size="small"
+            color="secondary"
+            onClick={() => post({ trialId: plan.id, askBeforeSeal: true })}
+          >
+            Ask again
+          </Button>
+        </p>
+      )}
       {tasks.length === 0 ? (
         <p className="quiet">
           Nothing is planned beside rounds, mixing and turns. The kind of trial fills in what is usually done;
