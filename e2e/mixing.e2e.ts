@@ -185,6 +185,24 @@ describe('a mix day: a three-part feed, a liquid and water, on a whole-gram scal
     await open('B');
     await v.press('Fed to all 3 trays');
     await v.sees('Fed; the feeding is in the log.');
+    // What is left in the bucket is the next feeding's.
+    await v.open(`${trial}/mixing?day=2`);
+    await open('B');
+    await v.sees(/6\.2 L left of batch MIX-B-d0, mixed .* \(today\): the same feed at the same strength/);
+    await v.press('Feed from it');
+    await v.sees('A feed changes as it stands');
+    await v.isAccessible();
+    await v.press('Fed to all 3 trays');
+    await v.sees('From what was left of batch MIX-B-d0');
+    await v.sees('mixed and fed, 3 trays');
+    await v.press('Programme');
+    await v.sees('day 2 solution mixed');
+    await v.open(`${trial}/mixing?day=2`);
+    await open('B');
+    await v.press('Take the feeding from MIX-B-d0 back');
+    await v.sees('6.2 L left of batch MIX-B-d0');
+    await v.open(`${trial}/mixing?day=0`);
+    await open('B');
     await v.press('Take batch MIX-B-d0 back');
     await v.sees('its lines stay visible in the log.');
     await v.sees('Mix due today — 0 of 3');

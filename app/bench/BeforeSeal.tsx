@@ -17,7 +17,11 @@ export function BeforeSeal({ id, question, from, acts }: Props) {
   const post = usePost();
   const say = (beforeSeal: 'planned' | 'notDone' | 'typed') => post({ trialId: id, beforeSeal });
   return (
-    <section className="note open" aria-label={`Before the seal of ${question}`}>
+    <section
+      className="note open"
+      style={{ marginBottom: '1.4rem' }}
+      aria-label={`Before the seal of ${question}`}
+    >
       <p>
         <strong>{question}</strong> began before its plan was sealed here: {countOf(acts, 'act')} from{' '}
         {shortDate(from)} on {acts === 1 ? 'was' : 'were'} planned for days that are over. What became of{' '}

@@ -96,8 +96,8 @@ export function dayWords(acts: readonly Act[]): string {
   ].join(', ');
 }
 
-/** “Two are done. One is left over from before.” */
-export function restWords(acts: readonly Act[], today: string): string {
+/** “Two are done. One is left over from before.” @param asked whether it is asked what became of earlier days */
+export function restWords(acts: readonly Act[], today: string, asked = false): string {
   const [done, late] = [
     acts.filter((a) => a.state === 'done').length,
     acts.filter((a) => isLate(a, today)).length,
@@ -106,7 +106,11 @@ export function restWords(acts: readonly Act[], today: string): string {
   const word = (n: number) => countWord(n).replace(/^./, (c) => c.toUpperCase());
   return [
     done > 0 ? `${word(done)} ${is(done)} done.` : '',
-    late > 0 ? `${word(late)} ${is(late)} left over from before.` : 'Nothing is left over from before.',
+    late > 0
+      ? `${word(late)} ${is(late)} left over from before.`
+      : asked
+        ? ''
+        : 'Nothing is left over from before.',
   ]
     .filter(Boolean)
     .join(' ');

@@ -149,7 +149,7 @@ export default function Today() {
           </>
         }
       >
-        {day === today ? restWords(shown, today) : <Link to="?">Back to today</Link>}
+        {day === today ? restWords(shown, today, before.length > 0) : <Link to="?">Back to today</Link>}
       </RoomHead>
       {weeks ? (
         <div className="month" aria-label={dayjs(day).format('MMMM YYYY')} role="group">

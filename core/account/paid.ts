@@ -4,6 +4,7 @@ import { localDay } from '../log/localDay';
 import { type TrialState, ofKind } from '../log/state';
 import { amountOf } from '../mixing/density';
 import { givenPlan } from '../mixing/givenPlan';
+import { feedsOf } from '../mixing/mixesInLog';
 import { type Treatment, doseAmount } from '../model/plan';
 import { type Result, ok } from '../model/result';
 import { planIndex } from '../plan/planIndex';
@@ -46,7 +47,6 @@ const ENOUGH = 0.9;
 /** Days on which a product was given by the log: feedings from its batches, and batches nobody wrote a feeding of. */
 function daysGiven(state: Logged, treatmentId: string, productId: string): number {
   const days = new Set<string>();
-  const feeds = ofKind(state, 'feed');
   const stocks = new Map(ofKind(state, 'stock').map((s) => [s.body.batch, s.body.productId as string]));
   for (const mix of ofKind(state, 'mix')) {
     if (mix.body.treatmentId !== treatmentId) continue;
@@ -54,7 +54,7 @@ function daysGiven(state: Logged, treatmentId: string, productId: string): numbe
       (a) => a.productId === productId || stocks.get(a.fromStock ?? '') === productId,
     );
     if (!holds) continue;
-    const fed = feeds.filter((f) => f.body.batch === mix.body.batch && f.body.batch !== '');
+    const fed = feedsOf(state, mix.body);
     for (const e of fed.length > 0 ? fed : [mix]) days.add(localDay(e));
   }
   return days.size;

@@ -43,6 +43,11 @@ describe('what was given, by the log', () => {
   it('of a batch of 4 L with 3 L fed three quarters are counted', () => {
     expect(perUnit(mix('A1', 60), feed('A1', 1))).toBeCloseTo(15, 9);
   });
+  it('one bucket for two feedings is paid once', () => {
+    const once = perUnit(mix('A1', 60), feed('A1', 0.5));
+    const twice = perUnit(mix('A1', 60), feed('A1', 0.5), feed('A1', 0.5));
+    expect([once, twice]).toEqual([expect.closeTo(7.5, 9), expect.closeTo(15, 9)]);
+  });
   it('from a stock solution it is what was dissolved in it', () => {
     const stock = entry({
       kind: 'stock',

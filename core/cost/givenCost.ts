@@ -1,4 +1,5 @@
 import { amountOf } from '../mixing/density';
+import { feedsOf } from '../mixing/mixesInLog';
 import { type TrialState, ofKind } from '../log/state';
 import type { BodyOf } from '../log/entry';
 import type { ProductId, UnitId } from '../model/ids';
@@ -33,7 +34,7 @@ function fedOf(
   state: Pick<TrialState, 'byKind'>,
   { batch, volumeL }: BodyOf<'mix'>,
 ): Map<UnitId, number> | null {
-  const feeds = ofKind(state, 'feed').filter((f) => f.body.batch === batch && batch !== '');
+  const feeds = feedsOf(state, { batch });
   if (feeds.length === 0 || volumeL <= 0) return null;
   const fed = new Map<UnitId, number>();
   for (const { body } of feeds)

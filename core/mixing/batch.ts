@@ -36,7 +36,8 @@ export interface Batch {
   made: Solution | null;
   worst: number;
   conflicts: string[];
-  steps: (batchName: string) => MixingStep[];
+  /** @param adding into a tank whose water isn’t changed */
+  steps: (batchName: string, adding?: boolean) => MixingStep[];
 }
 
 /** What a batch is mixed from. */
@@ -131,10 +132,10 @@ export function batchOf({ data, bottle, tools, size, fromStock, actual }: BatchA
         ),
     worst: Math.max(0, ...lines.map((l) => Math.abs(l.givenError))),
     conflicts: mixingConflicts(parts),
-    steps: (batch) =>
+    steps: (batch, adding = false) =>
       direct
         ? directSteps(lines, size)
-        : mixingSteps(parts, { volume, measure: plan.mixing.regimen === 'measure', batch }),
+        : mixingSteps(parts, { volume, measure: plan.mixing.regimen === 'measure', batch, adding }),
   };
 }
 

@@ -6,17 +6,19 @@ import { entryKinds } from '../log/kinds';
 import { codesByProduct, productCodeKey, productCodesOf } from './productCodes';
 import { type DueMix, batchVolume, dueMixes } from './dueMixes';
 import { givenPlan } from './givenPlan';
-import { isMixOf } from './mixesInLog';
+import { type Leftover, feedsOf, leftOf, leftoverFor, servedBy } from './mixesInLog';
 import type { EntryId } from '../model/ids';
 import type { Plan, Treatment } from '../model/plan';
 import { livingUnits } from '../log/asked';
 import type { BlindKey } from '../log/trial';
 
-/** A batch in the log. */
+/** A batch in the log that a day was served from. */
 export interface MixedBatch {
   id: EntryId;
-  /** lines that mean nothing without it and are taken back with it: its readings and feedings */
-  withIds: EntryId[];
+  /** lines that are taken back together: the batch with its readings and feedings; of what was left, the day’s feeding */
+  lines: EntryId[];
+  /** it was mixed for another day, and this one fed from what was left */
+  wasLeft: boolean;
   batch: string;
   at: string;
   volumeL: number;
@@ -38,6 +40,8 @@ export interface Bottle extends DueMix {
   /** name for the next batch */
   batch: string;
   mixed: MixedBatch[];
+  /** what is left of the batch before, and would do */
+  leftover: Leftover | null;
 }
 
 /** A trial as far as mixing goes: the true plan, and what is shown of it. */
@@ -72,12 +76,17 @@ function mixedBatches(
   names: Record<string, string>,
 ): MixedBatch[] {
   return ofKind(state, 'mix').flatMap(({ id, body, at }) => {
-    if (!isMixOf(body, due, day)) return [];
-    const fed = ofKind(state, 'feed').filter((e) => e.body.batch === body.batch);
+    const by = servedBy(state, body, due, day);
+    if (by === null) return [];
+    const fed = feedsOf(state, body).filter((e) => e.body.day === undefined || e.body.day === day);
     return [
       {
         id,
-        withIds: entryKinds.mix.goesWith(body, state.entries),
+        lines:
+          by === 'left'
+            ? fed.map((e) => e.standsFrom)
+            : [id, ...entryKinds.mix.goesWith(body, state.entries)],
+        wasLeft: by === 'left',
         batch: body.batch,
         at,
         volumeL: body.volumeL,
@@ -89,7 +98,7 @@ function mixedBatches(
           })
           .join(', '),
         fed: fed.length > 0,
-        leftL: body.volumeL - fed.reduce((s, e) => s + e.body.volumeLPerUnit * e.body.unitIds.length, 0),
+        leftL: leftOf(state, body),
       },
     ];
   });
@@ -130,6 +139,7 @@ export function bottlesOn(trial: MixedTrial, day: number, anyDay: boolean): Bott
         volumeL: batchVolume(due, plan.mixing.sparePercent),
         batch: freeName(state, `${plan.code}-${letter}-d${day}`),
         mixed: mixedBatches(state, due, day, names),
+        leftover: leftoverFor(state, due, day),
       };
     })
     .sort((a, b) => a.index - b.index);

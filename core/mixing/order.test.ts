@@ -81,3 +81,24 @@ it('what never goes together', () => {
   expect(mixingConflicts([silicate, phosphate, calcium])).toEqual([]);
   expect(mixingConflicts([silicate, acid])).toEqual([expect.stringMatching(/undo each other/)]);
 });
+
+describe('feed added to water that stays', () => {
+  const steps = mixingSteps([acid, calcium, phosphate], { ...options, adding: true });
+  it('is dissolved in a jug of it, never as concentrates together, and poured back before the mark and the acid', () => {
+    expect(steps.map((s) => s.id)).toEqual([
+      'before',
+      'jug',
+      'part phosphate',
+      'part calcium',
+      'back',
+      'fill',
+      'part acid',
+      'read',
+    ]);
+    expect(steps[1]!.caution).toMatch(/Never mix concentrates/);
+    expect(steps.map((s) => s.text).join(' ')).not.toMatch(/Water first|Label the vessel/);
+  });
+  it('is read before, since salts pile up', () => {
+    expect(steps[0]!.text).toMatch(/stronger than this feed is meant to be: change the water instead/);
+  });
+});

@@ -149,6 +149,17 @@ export function mixingConflicts(parts: readonly Part[]): string[] {
   ].filter((line) => line !== '');
 }
 
+/** How a batch is mixed. */
+export interface Mixing {
+  /** as it is said, e.g. 4 L */
+  volume: string;
+  /** strength and pH are read */
+  measure: boolean;
+  batch: string;
+  /** into a tank whose water isn’t changed */
+  adding?: boolean;
+}
+
 /**
  * The order of mixing as steps to tick, with reasons.
  *
@@ -160,7 +171,7 @@ export function mixingConflicts(parts: readonly Part[]): string[] {
  */
 export function mixingSteps(
   parts: readonly Part[],
-  { volume, measure, batch }: { volume: string; measure: boolean; batch: string },
+  { volume, measure, batch, adding = false }: Mixing,
 ): MixingStep[] {
   const step = (id: string, text: string, why = '', caution: string | null = null): MixingStep => ({
     id,
@@ -178,25 +189,49 @@ export function mixingSteps(
       step('label', `Label the vessel ${batch}.`),
     ];
   }
+  const look = measure
+    ? step(
+        'read',
+        'Wait until it has mixed, read strength and pH, write both down.',
+        'a band can only be kept if it is read',
+      )
+    : step('look', 'Look: clear, nothing at the bottom? If it is cloudy, write it down.');
+  const apart =
+    parts.length > 1 ? 'Never mix concentrates with each other: each goes into the water on its own.' : null;
+  if (adding) {
+    return [
+      step(
+        'before',
+        'Read strength and pH of the tank as it is, write both down; stronger than this feed is meant to be: change the water instead.',
+        'salts pile up where feed is added to what is left of the last one',
+      ),
+      step(
+        'jug',
+        `Take about a tenth of ${volume} out of the tank, in a clean jug.`,
+        'concentrates never meet undiluted',
+        apart,
+      ),
+      ...before.map((p) => partStep(p, parts)),
+      step(
+        'back',
+        'Pour the jug back slowly where the water moves; let it go round for a quarter of an hour.',
+      ),
+      step('fill', `Top up with plain water to the mark of ${volume}.`),
+      ...last.map((p) => partStep(p, parts)),
+      look,
+    ];
+  }
   return [
     step('label first', `Label the vessel ${batch} before anything goes in.`, 'full vessels look alike'),
     step(
       'water',
       `Water first: about nine tenths of ${volume}, at room temperature.`,
       'concentrates never meet undiluted',
-      parts.length > 1
-        ? 'Never mix concentrates with each other: each goes into the water on its own.'
-        : null,
+      apart,
     ),
     ...before.map((p) => partStep(p, parts)),
     step('fill', `Fill up with water to ${volume}; stir.`),
     ...last.map((p) => partStep(p, parts)),
-    measure
-      ? step(
-          'read',
-          'Wait until it has mixed, read strength and pH, write both down.',
-          'a band can only be kept if it is read',
-        )
-      : step('look', 'Look: clear, nothing at the bottom? If it is cloudy, write it down.'),
+    look,
   ];
 }

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { deriveState } from '../log/state';
 import { entry, plan, use } from '../testing/trial';
 import { batchVolume, dueMixes } from './dueMixes';
-import { lateMix, mixesDue, mixedOn } from './mixesInLog';
+import { lateMix, mixesDue, servedOn } from './mixesInLog';
 import { isDueOn, nextProgrammeDay, programmeDays, daysOfUse, sayUndated, usesAt } from './programme';
 
 const weekly = use({ amount: 5, solutionLPerUnit: 0.5, everyDays: 7, fromDay: 3, timesPerUnit: 3 });
@@ -143,8 +143,8 @@ it('the next day, the batch’s volume, and what is mixed already', () => {
   expect(batchVolume(dueMixes(p, 10, p.units)[1]!, 10)).toBe(1.65);
   expect(batchVolume({ perUnitL: null, unitIds: [], tanks: null }, 10)).toBeNull();
   const log = [entry({ kind: 'mix', treatmentId: 'A', batch: 'b', volumeL: 2, amounts: [], day: 10 })];
-  expect([...mixedOn(deriveState(p, log), 10)]).toEqual(['A']);
-  expect(mixedOn(deriveState(p, log), 17).size).toBe(0);
+  expect([...servedOn(deriveState(p, log), 10)]).toEqual(['A']);
+  expect(servedOn(deriveState(p, log), 17).size).toBe(0);
 });
 
 it('two vessels of one treatment on one day are counted apart', () => {

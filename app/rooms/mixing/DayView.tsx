@@ -10,7 +10,7 @@ import { shortDate } from '../../bench/clock';
 import { Tessera } from '../../ui/Tessera';
 import { leaveFor } from '../../form/unsaved';
 import { MixCard } from './MixCard';
-import { Mixed } from './Mixed';
+import { LeftOver, Mixed } from './Mixed';
 import type { Bottle } from '~core/mixing/bottles';
 import type { MixingData } from './mixingData';
 import { DryChoice, StepChoice, useTools } from './tools';
@@ -49,7 +49,9 @@ export function DayView({ data }: { data: MixingData }) {
   const loose = plan.treatments.some((t) =>
     t.products.some((u) => u.fromDay === null && u.everyDays === null),
   );
-  const listed = [...new Set([...days, day])].sort((a, b) => a - b);
+  // What has no fixed days is mixed on any day up to now.
+  const any = loose ? Array.from({ length: Math.max(0, today) + 1 }, (_, d) => d) : [];
+  const listed = [...new Set([...days, ...any, day])].sort((a, b) => a - b);
   return (
     <>
       <div className="inline-row mix-tools no-print">
@@ -168,14 +170,17 @@ export function DayView({ data }: { data: MixingData }) {
                     </Button>
                   </div>
                 ) : (
-                  <MixCard
-                    key={`${open.key}/${day}/${open.batch}`}
-                    data={data}
-                    bottle={open}
-                    tools={tools}
-                    onTools={setTools}
-                    onSend={() => setChosen(open.key)}
-                  />
+                  <>
+                    <LeftOver key={open.key} data={data} bottle={open} />
+                    <MixCard
+                      key={`${open.key}/${day}/${open.batch}`}
+                      data={data}
+                      bottle={open}
+                      tools={tools}
+                      onTools={setTools}
+                      onSend={() => setChosen(open.key)}
+                    />
+                  </>
                 )}
               </HappenedWithin>
             </section>

@@ -9,6 +9,7 @@ import { LeaveGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
 import { Caution } from '../../ui/Caution';
 import { TesseraName } from '../../ui/Tessera';
+import { ToggleRow } from '../../ui/ToggleRow';
 import { CostLine } from './CostLine';
 import { Cures } from './Cures';
 import { ReadingFields, noReading } from './ReadingFields';
@@ -38,6 +39,8 @@ export function MixCard({ data, bottle, tools, onTools, onSend }: Props) {
   const { plan, sealed, blind } = data;
   const direct = bottle.kind === 'direct';
   const bucket: Bucket = { unit: tools.bucketIn ?? 'L', measures: plan.mixing.measures };
+  /** into a tank whose water stays */
+  const [adding, setAdding] = useState(false);
   const [fromStock, setFromStock] = useState<Record<string, string | null>>({});
   const { form, busy, onSubmit } = useRecordForm({
     intent: 'mix' as const,
@@ -168,7 +171,24 @@ export function MixCard({ data, bottle, tools, onTools, onSend }: Props) {
             </div>
           ))}
         {batch && (
-          <Steps steps={batch.steps(batchName)} storageKey={`${data.id}/${data.day}/${bottle.key}`} />
+          <>
+            {bottle.tanks !== null && batch.lines.length > 0 && (
+              <ToggleRow
+                label="The water of the tank"
+                value={adding ? 'stays' : 'changed'}
+                options={[
+                  ['changed', 'the water is changed'],
+                  ['stays', 'the water stays, feed is added'],
+                ]}
+                onPick={(to) => setAdding(to === 'stays')}
+              />
+            )}
+            <Steps
+              key={String(adding)}
+              steps={batch.steps(batchName, adding)}
+              storageKey={`${data.id}/${data.day}/${bottle.key}${adding ? '/adding' : ''}`}
+            />
+          </>
         )}
         {batch && batch.lines.length > 0 && (
           <Caution>

@@ -1,5 +1,6 @@
-import { shortTime } from '../../bench/clock';
+import { relativeDay, shortDate, shortTime, todayDate } from '../../bench/clock';
 import Button from '@mui/material/Button';
+import { useState } from 'react';
 import { FormProvider } from 'react-hook-form';
 import { plural } from '~core/quantity/format';
 import { Field } from '../../form/fields';
@@ -25,10 +26,10 @@ export function Mixed({ data, bottle, next, onNext }: Props) {
   const post = usePost();
   const notice = useNotice();
   const takeBack = (m: MixedBatch) => {
-    const ids = [m.id, ...m.withIds];
+    const ids = m.lines;
     post({ intent: 'takeBack', ids });
     notice({
-      text: `Batch ${m.batch} is taken back; its lines stay visible in the log.`,
+      text: `${m.wasLeft ? `The feeding from batch ${m.batch}` : `Batch ${m.batch}`} is taken back; its lines stay visible in the log.`,
       undo: () => post({ intent: 'bringBack', ids }),
     });
   };
@@ -40,21 +41,26 @@ export function Mixed({ data, bottle, next, onNext }: Props) {
       {bottle.mixed.map((m) => (
         <div key={m.id} className="note good">
           <p>
-            <strong>Mixed: batch {m.batch}</strong>
-            {m.volumeL > 0 && `, ${Number(m.volumeL.toPrecision(4))} L`}{' '}
-            <span className="quiet">at {shortTime(m.at)}</span>
+            <strong>
+              {m.wasLeft ? 'From what was left of' : 'Mixed:'} batch {m.batch}
+            </strong>
+            {m.volumeL > 0 && `, ${litresText(m.volumeL)}`}{' '}
+            <span className="quiet">
+              {m.wasLeft ? `mixed ${shortDate(m.at.slice(0, 10))}` : `at ${shortTime(m.at)}`}
+              {m.fed && m.leftL > 0.02 * m.volumeL && `, ${litresText(m.leftL)} left`}
+            </span>
           </p>
           <p className="small">{m.said || 'nothing in it'}</p>
           {m.fed ? (
             <p className="small quiet">Fed; the feeding is in the log.</p>
           ) : (
-            bottle.kind !== 'direct' && <FeedForm data={data} bottle={bottle} mixed={m} />
+            bottle.kind !== 'direct' && <FeedForm data={data} bottle={bottle} batch={m.batch} />
           )}
           <Button
             size="small"
             color="inherit"
             onClick={() => takeBack(m)}
-            aria-label={`Take batch ${m.batch} back`}
+            aria-label={m.wasLeft ? `Take the feeding from ${m.batch} back` : `Take batch ${m.batch} back`}
           >
             Take it back
           </Button>
@@ -71,12 +77,47 @@ export function Mixed({ data, bottle, next, onNext }: Props) {
   );
 }
 
-function FeedForm({ data, bottle, mixed }: { data: MixingData; bottle: Bottle; mixed: MixedBatch }) {
+const litresText = (litres: number) => `${Number(litres.toPrecision(3))} L`;
+
+/** What is left of the batch before, and would do: fed from, in place of mixing anew. */
+export function LeftOver({ data, bottle }: Pick<Props, 'data' | 'bottle'>) {
+  const [feeding, setFeeding] = useState(false);
+  const { leftover } = bottle;
+  const needed = (bottle.perUnitL ?? 0) * bottle.unitIds.length;
+  if (!leftover || bottle.mixed.length > 0 || needed === 0) return null;
+  const { batch, leftL, mixedOn } = leftover;
+  const enough = leftL >= needed * 0.9;
+  return (
+    <div className="note open" style={{ margin: '0.8rem 0' }}>
+      <p>
+        <strong>{litresText(leftL)} left</strong> of batch {batch}, mixed {shortDate(mixedOn)} (
+        {relativeDay(mixedOn, todayDate())}): the same feed at the same strength
+        {!enough && `, less than the ${litresText(needed)} of this feeding`}.{' '}
+        {enough && !feeding && (
+          <button type="button" className="link" onClick={() => setFeeding(true)}>
+            Feed from it
+          </button>
+        )}
+      </p>
+      {feeding && (
+        <>
+          <p className="small">
+            A feed changes as it stands: salts fall out, pH drifts, algae and microbes grow. Stir it, read
+            strength and pH, smell it; cloudy or foul is not fed. The label says how long it keeps.
+          </p>
+          <FeedForm data={data} bottle={bottle} batch={batch} />
+        </>
+      )}
+    </div>
+  );
+}
+
+function FeedForm({ data, bottle, batch }: Pick<Props, 'data' | 'bottle'> & { batch: string }) {
   const { plan, day } = data;
   const { form, busy, onSubmit } = useRecordForm({
     intent: 'feed' as const,
     unitIds: bottle.unitIds,
-    batch: mixed.batch,
+    batch,
     day,
     purpose: bottle.kind === 'flush' ? ('flush' as const) : ('feed' as const),
     volume: bottle.perUnitL === null ? '' : String(bottle.perUnitL),

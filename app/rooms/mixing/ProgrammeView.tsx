@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { ofKind } from '~core/log/state';
 import { stretchesIn } from '~core/mixing/givenPlan';
 import { dueMixes } from '~core/mixing/dueMixes';
-import { mixedOn } from '~core/mixing/mixesInLog';
+import { servedOn } from '~core/mixing/mixesInLog';
 import { daysOfUse } from '~core/mixing/programme';
 import { type ProductUse, doseAmount } from '~core/model/plan';
 import { listNames } from '~core/quantity/format';
@@ -34,7 +34,7 @@ export function ProgrammeView({ data }: { data: MixingData }) {
   const changedUses = new Set(
     ofKind(state, 'doseChange').map(({ body }) => `${body.treatmentId}/${body.use}`),
   );
-  const byDay = days.map((day) => ({ day, due: dueMixes(plan, day, living), mixed: mixedOn(state, day) }));
+  const byDay = days.map((day) => ({ day, due: dueMixes(plan, day, living), mixed: servedOn(state, day) }));
   return (
     <div className="stack">
       <div className="scroll-x">

@@ -3,7 +3,7 @@ import { type Money, formatMoney } from '~core/cost/money';
 import { describeCostError, treatmentCost } from '~core/cost/treatmentCost';
 import { armAt } from '~core/mixing/armAt';
 import { costPerLitre } from '~core/mixing/matching';
-import { mixedOn } from '~core/mixing/mixesInLog';
+import { servedOn } from '~core/mixing/mixesInLog';
 import { usesAt } from '~core/mixing/programme';
 import { sayLasts } from '~core/mixing/sayStrength';
 import { stockForecast } from '~core/mixing/forecast';
@@ -34,7 +34,7 @@ export function StockView({ data }: { data: MixingData }) {
   }
   const money = (m: Money) => formatMoney(m);
   const today = Math.max(data.today, 0);
-  const mixed = mixedOn(data.state, today);
+  const mixed = servedOn(data.state, today);
   return (
     <div className="stack">
       <section>

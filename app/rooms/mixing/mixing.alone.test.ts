@@ -100,7 +100,7 @@ describe('a day’s bottles', () => {
     let b = (await room()).bottles[1]!;
     expect(b.batch).toBe('TST-B-d3-2');
     expect(b.mixed).toMatchObject([{ batch: 'TST-B-d3', said: '3 g Prova secca', fed: false }]);
-    expect(b.mixed[0]!.withIds).toHaveLength(1);
+    expect(b.mixed[0]!.lines).toHaveLength(2);
     await mixingAction(p.id, {
       intent: 'feed',
       unitIds: b.unitIds,
@@ -111,16 +111,16 @@ describe('a day’s bottles', () => {
     });
     b = (await room()).bottles[1]!;
     expect(b.mixed[0]!.fed).toBe(true);
-    expect(b.mixed[0]!.withIds).toHaveLength(2);
-    await mixingAction(p.id, { intent: 'takeBack', ids: [b.mixed[0]!.id, ...b.mixed[0]!.withIds] });
+    expect(b.mixed[0]!.lines).toHaveLength(3);
+    await mixingAction(p.id, { intent: 'takeBack', ids: b.mixed[0]!.lines });
     const { bottles, trial } = await room();
     expect(bottles[1]!.mixed).toEqual([]);
     expect(trial.state.entries.some((e) => e.body.kind === 'reading')).toBe(false);
     // and brought back whole
-    await mixingAction(p.id, { intent: 'bringBack', ids: [b.mixed[0]!.id, ...b.mixed[0]!.withIds] });
+    await mixingAction(p.id, { intent: 'bringBack', ids: b.mixed[0]!.lines });
     const again = (await room()).bottles[1]!;
     expect(again.mixed).toMatchObject([{ batch: 'TST-B-d3' }]);
-    expect(again.mixed[0]!.withIds).toHaveLength(2);
+    expect(again.mixed[0]!.lines).toHaveLength(3);
   });
   it('under codes a product is called by its jar, and nothing else', async () => {
     await createTrial({ ...p, id: `blind-${n}` as TrialId, blinding: 'scorer' }, undefined, [], {
@@ -287,7 +287,7 @@ describe('what the Mixing room writes', () => {
     await feed('0.2');
     expect(errorsOf(await feed('0.2')).volume).toMatch(/0 L are left/);
     const mixed = (await room()).bottles[1]!.mixed[0]!;
-    await mixingAction(p.id, { intent: 'takeBack', ids: [mixed.id, ...mixed.withIds] });
+    await mixingAction(p.id, { intent: 'takeBack', ids: mixed.lines });
     expect((await loadTrial(p.id)).state.entries).toEqual([]);
   });
   it('a mix read in ppm is kept as EC too', async () => {

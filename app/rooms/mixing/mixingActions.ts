@@ -5,6 +5,7 @@ import { ofKind } from '~core/log/state';
 import { batchOf, loggedAmounts, ofAll } from '~core/mixing/batch';
 import { bottlesOn, partNames } from '~core/mixing/bottles';
 import { givenPlan } from '~core/mixing/givenPlan';
+import { leftOf } from '~core/mixing/mixesInLog';
 import { fromMarks } from '~core/mixing/bucket';
 import { applyMatch } from '~core/mixing/matchPlan';
 import { EntryId } from '~core/model/ids';
@@ -150,10 +151,8 @@ async function feed(
       if (f.batch !== '') {
         const mixed = ofKind(state, 'mix').find((e) => e.body.batch === f.batch);
         if (!mixed) return refuse('batch', `There is no batch ${f.batch}.`);
-        const given = ofKind(state, 'feed')
-          .filter((e) => e.body.batch === f.batch)
-          .reduce((s, e) => s + e.body.volumeLPerUnit * e.body.unitIds.length, 0);
-        const left = mixed.body.volumeL - given;
+        const left = leftOf(state, mixed.body);
+        const given = mixed.body.volumeL - left;
         // A tenth more than was measured is the bucket's error, not a mistake (practice).
         if (f.volume * f.unitIds.length > left + 0.1 * mixed.body.volumeL) {
           return refuse(
