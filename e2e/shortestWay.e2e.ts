@@ -68,6 +68,30 @@ it('four trays of a product and four of water are sealed, and the first is measu
   const unit = await v.page.$eval('.tile.current', (e) => e.getAttribute('data-unit')!);
   await v.enter('4.2');
   await v.tileSays(unit, /4\.2/);
+  // One Enter a value; half of them by the thumb of one hand on a phone, without scrolling.
+  for (const value of ['4.4', '3.9', '4.1']) await v.enter(value);
+  await v.page.setViewport({ width: 390, height: 844 });
+  await v.page.waitForFunction(
+    () => getComputedStyle(document.querySelector('.side')!).position === 'sticky',
+  );
+  const scrolled = await v.page.evaluate(() => window.scrollY);
+  const tap = async (label: string) => {
+    const key = await v.page.waitForSelector(`::-p-aria([name="${label}"][role="button"])`);
+    const box = (await key!.boundingBox())!;
+    expect(box.y).toBeGreaterThan(844 * 0.45);
+    expect(box.y + box.height).toBeLessThan(844 - 58);
+    await v.page.mouse.click(box.x + box.width / 2, box.y + box.height / 2);
+  };
+  for (let i = 0; i < 4; i++) {
+    for (const key of ['4', 'Decimal point', '3']) await tap(key);
+    const keep = await v.page.$eval('.side .MuiButton-contained', (e) => e.textContent!);
+    expect(keep).toMatch(/^Keep and go/);
+    const box = (await (await v.page.$('.side .MuiButton-contained'))!.boundingBox())!;
+    await v.page.mouse.click(box.x + box.width / 2, box.y + box.height / 2);
+    await v.page.waitForFunction(() => document.querySelector('.pad-figure output')!.textContent === '–');
+  }
+  await v.sees('Plant height: written down of all 8 trays in this round.');
+  expect(Math.abs((await v.page.evaluate(() => window.scrollY)) - scrolled)).toBeLessThan(844);
   expect(presses).toBeLessThanOrEqual(20);
   expect(v.complaints).toEqual([]);
 });

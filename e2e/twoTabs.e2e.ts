@@ -121,6 +121,20 @@ describe('two tabs of the demo', () => {
     await (await turnTo(two)).tileSays('PAR-08', /39\.0/);
   });
 
+  it('a unit dies in the other tab while something is typed for it: that isn’t the next one’s', async () => {
+    await (await turnTo(v)).page.locator('[data-unit="PAR-10"]').click();
+    await v.keys('1', '2');
+    await (await turnTo(two)).page.locator('[data-unit="PAR-10"]').click();
+    await two.keys('.');
+    await two.choose('What it is', 'It died');
+    await two.press('Write it down');
+    await two.tileSays('PAR-10', /died/);
+    await turnTo(v);
+    await v.sees('Typed, not kept: PAR-10 12 cm');
+    expect(await v.text('[aria-label="Value typed"]')).toBe('–');
+    await v.press('Drop PAR-10');
+  });
+
   it('count the same of a verdict at something else: the second is asked, and keeps its own or takes the other’s', async () => {
     const cost = '/trial/demo-trial-cor/verdict?view=cost';
     const field = '::-p-aria([name="Water, a litre"][role="textbox"])';

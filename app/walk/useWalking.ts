@@ -25,9 +25,6 @@ export function useWalking<D>(scope: string, drafts: Drafts<D>, stops: Stops, st
   const at = hereOf(walk, stops);
   const here: WalkStep | null = at && { unitId: at.unit.id, sample: at.sample };
   const now = useRef({ walk, here, drafts });
-  useLayoutEffect(() => {
-    now.current = { ...now.current, here, drafts };
-  });
   const move = useCallback(
     (by: Move<D>) => {
       const next = walking(now.current.walk, by, now.current.drafts);
@@ -38,6 +35,13 @@ export function useWalking<D>(scope: string, drafts: Drafts<D>, stops: Stops, st
     },
     [scope],
   );
+  useLayoutEffect(() => {
+    const was = now.current.here;
+    now.current = { ...now.current, here, drafts };
+    // The unit died meanwhile, in another tab: what is typed is its own, not the next one's.
+    if (was && here && was.unitId !== here.unitId && now.current.walk.unitId === was.unitId)
+      move({ leave: was, go: here.unitId });
+  });
   useEffect(() => {
     const leave = () => {
       const { walk, here, drafts } = now.current;
