@@ -16,8 +16,7 @@ export default [
   layout('bench/BenchLayout.tsx', [
     layout('ui/RoomBoundary.tsx', { id: 'bench-room' }, [
       index('bench/today.tsx'),
-      route('trials/new', 'bench/newTrial.tsx'),
-      route('trials/quick', 'bench/quick/quick.tsx'),
+      route('trials/new', 'bench/newTrial/newTrial.tsx'),
       route('library', 'library/library.tsx'),
       route('library/kit', 'library/kit.tsx'),
       route('library/:productId', 'library/product.tsx'),

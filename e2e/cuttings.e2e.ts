@@ -30,7 +30,7 @@ describe('planning', () => {
     await v.fill('question', 'Does a dip help sage and fig to root?');
     await v.fill('code', 'DIP');
     await v.choose('Kind of trial', 'Rooting hormone on cuttings, two species');
-    await v.press('Start planning');
+    await v.press('Go on planning');
     await v.sees('What is measured');
     trial = new URL(v.page.url()).pathname.replace('/question', '');
     expect(await v.valueOf('finishingRule')).toContain('day 63');

@@ -40,10 +40,11 @@ describe('a mix day: a three-part feed, a liquid and water, on a whole-gram scal
 
   it('is planned: rates as the labels print them, a wrong one said at its field', async () => {
     await v.open('/trials/new');
+    await v.choose('Kind of trial', 'none of these: traits and rounds by hand');
     await v.fill('question', 'Three parts or one bottle on cress?');
     await v.fill('code', 'MIX');
     await v.fill('crop', 'cress');
-    await v.press('Start planning');
+    await v.press('Go on planning');
     await v.sees('What is measured');
     trial = new URL(v.page.url()).pathname.replace('/question', '');
     await v.press('Add a weight');

@@ -196,9 +196,10 @@ describe('planning with factors, split plots and start sizes', () => {
   beforeAll(async () => {
     v = await Visitor.arrive(browser, inject('ownUrl'));
     await v.open('/trials/new');
+    await v.choose('Kind of trial', 'none of these: traits and rounds by hand');
     await v.fill('question', 'Base or additive?');
     await v.fill('code', 'FAC');
-    await v.press('Start planning');
+    await v.press('Go on planning');
     await v.sees('What is measured');
     trial = new URL(v.page.url()).pathname.replace('/question', '');
   });

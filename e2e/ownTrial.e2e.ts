@@ -72,17 +72,15 @@ describe('a trial of one’s own, end to end', () => {
 
   it('starts a trial; a bad code is refused', async () => {
     await v.open('/trials/new');
+    await v.choose('Kind of trial', 'none of these: traits and rounds by hand');
     await v.fill('question', 'Is Prova worth it on cress?');
-    // A code is proposed from the words of the question; what is typed in its place stays.
-    await v.page.focus('input[name="crop"]');
-    expect(await v.valueOf('code')).toBe('PRO');
     await v.fill('code', 'pv');
-    await v.press('Start planning');
+    await v.press('Go on planning');
     await v.sees('Three capital letters.');
     expect(await v.valueOf('question')).toBe('Is Prova worth it on cress?');
     await v.fill('code', 'prv');
     await v.fill('crop', 'cress');
-    await v.press('Start planning');
+    await v.press('Go on planning');
     await v.sees('What is measured');
   });
 

@@ -35,7 +35,7 @@ describe('a fair plan, from empty to sealed', () => {
     await v.fill('code', 'SAG');
     await v.choose('Kind of trial', 'Root inoculants, blind');
     expect(await v.valueOf('unitNoun')).toBe('pot');
-    await v.press('Start planning');
+    await v.press('Go on planning');
     await v.sees('What is measured');
     expect(await v.valueOf('traits.2.scaleText')).toContain('5 white, dense, filling the space');
     trial = new URL(v.page.url()).pathname.replace('/question', '');
@@ -338,9 +338,10 @@ describe('the places of another trial', () => {
   it('are taken over into a new one, with their grid and size', async () => {
     const v = demo;
     await v.open('/trials/new');
+    await v.choose('Kind of trial', 'none of these: traits and rounds by hand');
     await v.fill('question', 'The same shelf once more?');
     await v.fill('code', 'AGN');
-    await v.press('Start planning');
+    await v.press('Go on planning');
     await v.sees('What is measured');
     const trial = new URL(v.page.url()).pathname.replace('/question', '');
     await v.open(`${trial}/layout?view=places`);

@@ -49,12 +49,15 @@ describe('a quick plan', () => {
     await v.sees('Foglia Chiara');
     await v.open('/');
     const by = counting(v);
-    await by.click('::-p-aria([name="Quick plan"][role="link"])');
+    await by.click('::-p-aria([name="Plan a trial"][role="link"])');
     await v.page.waitForSelector('[role="combobox"]');
     await by.click('::-p-aria([name="What is compared"][role="combobox"])');
     await by.click('xpath///*[@role="option"][normalize-space()="Foglia Chiara"]');
     await by.click('input[name="crop"]');
     await by.type('cress');
+    // Given by the litre: how many litres is asked.
+    await by.click('input[name="solution"]');
+    await by.type('0.5');
     await by.click('::-p-aria([name="Seal it and start"][role="button"])');
     await firstValue(v, by);
     expect(by.count.clicks).toBeLessThanOrEqual(15);
@@ -74,7 +77,7 @@ describe('a quick plan', () => {
     const v = await Visitor.arrive(browser, inject('ownUrl'), 390, 844);
     await v.open('/');
     const by = counting(v);
-    await by.click('::-p-aria([name="Quick plan"][role="link"])');
+    await by.click('::-p-aria([name="Plan a trial"][role="link"])');
     await v.page.waitForSelector('[role="combobox"]');
     await v.isAccessible();
     await by.click('::-p-aria([name="What is compared"][role="combobox"])');
@@ -93,7 +96,7 @@ describe('a quick plan', () => {
 
   it('says at the field what is wrong, and keeps what was typed', async () => {
     const v = await Visitor.arrive(browser, inject('ownUrl'));
-    await v.open('/trials/quick');
+    await v.open('/trials/new');
     await v.press('Seal it and start');
     await v.sees('Choose a product, or write a name.');
     // What is put in place is bought by the piece: no water stands beside it, and nothing is given.
@@ -116,13 +119,13 @@ describe('a quick plan', () => {
     await v.sees('Up to 40.');
     await v.sees('Bosco');
     await v.fill('each', '3');
-    await v.fill('solutionL', '4');
+    await v.fill('solution', '4');
     await v.press('Go on planning');
-    await v.sees('How much of Bosco each gets isn’t in the plan, nor are the 4 L');
+    await v.sees('How much of Bosco each gets isn’t in the plan, nor is the feed of 4 L');
     await v.sees('What is compared with what.');
     await v.sees('Bosco');
 
-    await v.open('/trials/quick');
+    await v.open('/trials/new');
     await v.choose('Kind of trial', 'Base feed against base and additives');
     await v.page.locator('::-p-aria([name="What is compared"][role="combobox"])').click();
     await v.page.keyboard.type('Gemma 9');

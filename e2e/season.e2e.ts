@@ -26,9 +26,10 @@ afterAll(() => leave(browser));
 describe('picks over weeks', () => {
   it('are planned in the question, with the grades fruit is sorted into', async () => {
     await v.open('/trials/new');
+    await v.choose('Kind of trial', 'none of these: traits and rounds by hand');
     await v.fill('question', 'Which feed gives more fruit?');
     await v.fill('crop', 'tomato');
-    await v.press('Start planning');
+    await v.press('Go on planning');
     await v.sees('What is measured');
     await v.press('Add picks');
     await v.sees('What picked fruit is sorted into');

@@ -7,7 +7,6 @@ export const views = [
   '/library/demo-duo',
   '/library/kit',
   '/trials/new',
-  '/trials/quick',
   '/devices',
   '/data',
   '/trial/demo-trial-cor/question',

@@ -7,7 +7,6 @@ import { titled } from '../ui/title';
 const titles: Record<string, string> = {
   '/': 'Today',
   '/trials/new': 'A new trial',
-  '/trials/quick': 'Quick plan',
   '/library': 'Library',
   '/library/kit': 'A kit',
   '/library/new': 'A new product',

@@ -140,9 +140,6 @@ export default function Today() {
             <Button color="secondary" onClick={() => void saveCalendar()}>
               Calendar file
             </Button>
-            <Button color="secondary" component={Link} to="/trials/quick">
-              Quick plan
-            </Button>
             <Button variant="contained" component={Link} to="/trials/new">
               Plan a trial
             </Button>
@@ -307,9 +304,6 @@ function EmptyBench() {
       <div className="inline-row">
         <Button variant="contained" component={Link} to="/trials/new">
           Plan a trial
-        </Button>
-        <Button variant="outlined" color="secondary" component={Link} to="/trials/quick">
-          Quick plan
         </Button>
         <Button component={Link} to="/library">
           Put products in the library first

@@ -68,6 +68,17 @@ describe('what is typed at a stop that is left', () => {
     expect(going(fields, ...moves)).toMatchObject({ draft: { text: '12' }, putBy: [] });
     expect(going(pad, ...moves)).toMatchObject({ draft: { text: '' }, asking: { text: '' } });
   });
+  it('taken up where something else is typed, the two change places', () => {
+    const w = going(
+      pad,
+      { put: { text: '12' } },
+      { leave: at('u1'), go: 'u2' as UnitId },
+      { leave: at('u2'), go: 'u1' as UnitId },
+      { put: { text: '13' } },
+    );
+    const swapped = walking(w, { leave: at('u1'), takeUp: w.putBy[0]! }, pad);
+    expect([swapped.draft.text, listed(swapped)]).toEqual(['12', ['u1/null: 13']]);
+  });
   it('what was sent is in hand no more; what the log refused is put by beside what is typed since', () => {
     const sent = { ...at('u1'), draft: { text: '12', words: '' } };
     const w = going(
@@ -113,6 +124,8 @@ describe('what is typed at a stop that is left', () => {
             open.set(unitId, text);
             w = walking(w, { refused: { ...at(unitId), draft: { text, words: '' } } }, drafts);
           } else if (what === 'takeUp' && w.putBy[0]) {
+            // Of two typed for one unit the one chosen counts.
+            open.set(w.putBy[0].unitId, w.putBy[0].draft.text);
             w = walking(w, { leave: here, takeUp: w.putBy[0] }, drafts);
           }
         }

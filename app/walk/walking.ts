@@ -76,12 +76,14 @@ export function walking<D>(w: Walking<D>, move: Move<D>, drafts: Drafts<D>): Wal
   if ('sent' in move) return { ...w, ...emptyHanded, putBy: without(w.putBy, move.sent) };
   if ('refused' in move) return { ...w, putBy: withPutBy(w.putBy, move.refused) };
   if ('drop' in move) return { ...w, putBy: without(w.putBy, move.drop) };
-  const putBy = notKept(w, drafts, move.leave);
   if ('takeUp' in move) {
+    // At the same stop the two change places.
+    const putBy = notKept({ ...w, putBy: without(w.putBy, move.takeUp) }, drafts, move.leave);
     const { unitId, sample, draft } = move.takeUp;
     const asking = { ...nothingAsked, text: drafts.textOf(draft) };
-    return { unitId, sample, draft, asking, fault: null, putBy: without(putBy, move.takeUp) };
+    return { unitId, sample, draft, asking, fault: null, putBy };
   }
+  const putBy = notKept(w, drafts, move.leave);
   const to = { ...w, ...emptyHanded, unitId: move.go, sample: move.sample, putBy };
   const there = drafts.resumes && putBy.find((p) => p.unitId === move.go);
   return there ? walking(to, { leave: there, takeUp: there }, drafts) : to;

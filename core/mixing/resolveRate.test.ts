@@ -89,9 +89,16 @@ describe('plants in a unit', () => {
     ['1 cup per plant', 'tray', 4, 4],
     ['1 cup per plant', 'plant', 4, 1],
     ['1 cup per tray', 'tray', 4, 1],
-    ['1 cup per plant', 'tray', null, 1],
   ])('“%s” to a %s of %s plants is %s cups', (text, noun, plants, expected) => {
     expect(cups(text, noun, plants)).toBeCloseTo(expected, 9);
+  });
+  it('is asked where nobody has said how many there are: never one', () => {
+    expect(readRate('15 g per plant', around('row section', null))).toEqual({
+      ok: false,
+      error: 'How many plants are in a row section? The rate is by the plant.',
+    });
+    expect(cups('1 cup per tray', 'tray', null)).toBeCloseTo(1, 9);
+    expect(cups('1 cup per plant', 'plant', null)).toBeCloseTo(1, 9);
   });
   it('says what it took a spoon for', () => {
     expect(rateNote('1 slightly rounded tsp')).toContain('level');

@@ -16,6 +16,7 @@ export type ResolveError =
   | { tag: 'ownMeasure'; name: string }
   | { tag: 'needsTank' }
   | { tag: 'needsArea' }
+  | { tag: 'needsPlants'; noun: string }
   | { tag: 'piecesPerVolume' };
 
 export function describeResolveError(e: ResolveError): string {
@@ -26,6 +27,8 @@ export function describeResolveError(e: ResolveError): string {
       return 'How much does the tank hold? Give the solution per unit.';
     case 'needsArea':
       return 'How large is a unit? Give its area under “The same everything else”.';
+    case 'needsPlants':
+      return `How many plants are in a ${e.noun}? The rate is by the plant.`;
     case 'piecesPerVolume':
       return 'Pieces aren’t shared out by volume of ground; give so many for each unit.';
   }
@@ -40,7 +43,7 @@ interface Around {
   tankL: number | null;
   /** ground or tray area of a unit, m²; null when not known */
   areaM2: number | null;
-  /** what a unit is called, and how many plants are in it; left out or null: one */
+  /** what a unit is called, and how many plants are in it; null: nobody has said */
   unitNoun?: string;
   plantsPerUnit?: number | null;
 }
@@ -92,7 +95,12 @@ export function resolveRate(rate: Rate, around: Around): Result<ResolvedRate, Re
     per: base,
   });
   if (per === null) return ok(shared(1, 'unit'));
-  if (per.kind === 'unit') return ok(shared(plantsMeant(per.noun, around), 'unit'));
+  if (per.kind === 'unit') {
+    const plants = plantsMeant(per.noun, around);
+    return plants === null
+      ? err({ tag: 'needsPlants', noun: around.unitNoun || 'unit' })
+      : ok(shared(plants, 'unit'));
+  }
   if (per.kind === 'volume') {
     const litres = (per.amount * measureWorth(per.measure, around.measures).base) / 1000;
     return ok(shared(1 / litres, 'L'));
@@ -108,9 +116,9 @@ export function resolveRate(rate: Rate, around: Around): Result<ResolvedRate, Re
 /** What grows several to a unit. */
 const plantNouns = new Set(['plant', 'seedling', 'cutting', 'pod', 'tree', 'basket', 'hole']);
 
-/** “1 cup per plant” goes to a tray of four plants four times. */
-const plantsMeant = (noun: string, { unitNoun, plantsPerUnit }: Around): number =>
-  plantNouns.has(noun) && noun !== unitNoun?.toLowerCase() ? (plantsPerUnit ?? 1) : 1;
+/** “1 cup per plant” goes to a tray of four plants four times; null where nobody has said how many are in it. */
+const plantsMeant = (noun: string, { unitNoun, plantsPerUnit }: Around): number | null =>
+  plantNouns.has(noun) && noun !== unitNoun?.toLowerCase() ? (plantsPerUnit ?? null) : 1;
 
 /** What a rate was taken for, where its words leave room. @example rateNote('1 slightly rounded tsp/gal') */
 export const rateNote = (text: string): string =>

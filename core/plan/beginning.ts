@@ -1,21 +1,24 @@
 import { blankTreatment } from '../model/blankPlan';
 import { noConditions } from '../model/plan';
-import type { Plan, Treatment } from '../model/plan';
+import type { Conditions, Plan, Treatment } from '../model/plan';
 import type { Product } from '../model/product';
+
+/** What is the same for all from the beginning. */
+type Alike = Pick<Conditions, 'crop' | 'plantsPerUnit'>;
 
 /**
  * Contenders to begin with: an untreated control, where one is wanted, and one for each product. Doses are the
  * reviewer's to give.
  *
  * @param control what the untreated one is called; null: there is none
- * @example contendersOf([duo], 'Water', 'parsley').map((t) => t.name) // ['Water', 'Duo Lume']
+ * @example contendersOf([duo], 'Water', { crop: 'parsley', plantsPerUnit: null }).map((t) => t.name) // ['Water', 'Duo Lume']
  */
 export function contendersOf(
-  products: readonly Product[],
+  products: readonly Pick<Product, 'name'>[],
   control: string | null,
-  crop: string,
+  alike: Alike,
 ): Treatment[] {
-  const conditions = { ...noConditions, crop };
+  const conditions = { ...noConditions, ...alike };
   const untreated = control === null ? [] : [{ ...blankTreatment(control, 'untreated'), conditions }];
   return [
     ...untreated,
@@ -26,10 +29,14 @@ export function contendersOf(
 /**
  * Contenders of a trial of additives: the base feed alone as the control, and each additive on top of it.
  *
- * @example additivesOn(uno, [extra], 'chilli').map((t) => t.name) // ['Uno alone', 'Uno + Extra']
+ * @example additivesOn(uno, [extra], { crop: 'chilli', plantsPerUnit: 1 }).map((t) => t.name) // ['Uno alone', 'Uno + Extra']
  */
-export function additivesOn(base: Product, additives: readonly Product[], crop: string): Treatment[] {
-  const conditions = { ...noConditions, crop };
+export function additivesOn(
+  base: Pick<Product, 'name'>,
+  additives: readonly Pick<Product, 'name'>[],
+  alike: Alike,
+): Treatment[] {
+  const conditions = { ...noConditions, ...alike };
   return [
     { ...blankTreatment(`${base.name.slice(0, 74)} alone`, 'base'), conditions },
     ...additives.map((p) => ({

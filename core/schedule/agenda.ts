@@ -89,18 +89,25 @@ export const taskOn = (what: string, day: number): string => `${what}, day ${day
 
 const skippedTasks = (state: TrialState) => new Set(ofKind(state, 'taskSkipped').map((e) => e.body.task));
 
-/** Whether something was measured, weighed or picked: what had to be done before the start can’t be done any more. */
-const hasValues = (state: TrialState) => state.observations.length > 0 || ofKind(state, 'pick').length > 0;
+/** The day something was first measured, weighed or picked; infinity: not yet. */
+const firstValueDay = (state: TrialState): number =>
+  Math.min(
+    ...(['measurement', 'weighing', 'pick'] as const).flatMap((kind) => {
+      const [first] = ofKind(state, kind);
+      return first ? [dayOfDate(state.plan.startDate, localDay(first))] : [];
+    }),
+  );
 
 const tasks = (state: TrialState): AgendaItem[] => {
   const { plan } = state;
   const skipped = skippedTasks(state);
-  const begun = hasValues(state);
+  const begun = firstValueDay(state);
   return plannedTasks(state).flatMap((t) =>
     daysOfTask(state, t).flatMap((day, n) => {
       const name = taskOn(t.what, day);
       const done = state.tasksDone.has(name);
-      const isOver = begun && day <= 0 && t.everyDays === null;
+      // What had to be done before the start can’t be done once something was measured on a later day.
+      const isOver = day <= 0 && day < begun && Number.isFinite(begun) && t.everyDays === null;
       if (isOver && !done && !skipped.has(name)) return [];
       return {
         id: `${t.key}-${n}`,

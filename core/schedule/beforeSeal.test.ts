@@ -89,10 +89,17 @@ describe('a trial that began before its plan was sealed', () => {
 });
 
 it('what was to be done before the start goes once something was measured', () => {
-  const measured = entry(height(unitId('Water', 0), 3), 'h');
+  const on = (day: string) => ({
+    ...entry(height(unitId('Water', 0), 3), 'h'),
+    at: `${day}T09:00:00.000Z`,
+    offsetMin: 0,
+  });
+  const measured = on('2026-03-04');
   const open = (log: Entry[]) =>
     told(sealedOn('2026-02-20', log)).filter((l) => l.includes('Sow') || l.includes('Water'));
   expect(open([])).toContain('03-01 Sow open');
+  // On the same day it may still be to do.
+  expect(open([on('2026-03-01')])).toContain('03-01 Sow open');
   expect(open([measured])).toEqual(['03-06 Water open', '03-08 Water open']);
   const sown = entry({ kind: 'taskDone', task: 'Sow, day 0' }, 's');
   expect(open([measured, sown])).toContain('03-01 Sow done');

@@ -10,7 +10,6 @@ export interface PaletteEntry {
 }
 
 const acts: PaletteEntry[] = [
-  { group: 'Do', label: 'Quick plan', to: '/trials/quick' },
   { group: 'Do', label: 'Plan a trial', to: '/trials/new' },
   { group: 'Do', label: 'Add a product', to: '/library/new' },
   { group: 'Do', label: 'Save a backup', to: '/data' },

@@ -1,9 +1,9 @@
 import type { RoundId, TraitId } from '../../model/ids';
 import { newId } from '../../model/newId';
-import type { Plan, Trait } from '../../model/plan';
+import type { Plan, Trait, Treatment } from '../../model/plan';
 import { protocolOf } from '.';
 import { tasksOf } from './tasks';
-import { type Protocol, type ProtocolTrait, finishingRuleFor } from './protocol';
+import { type Protocol, type ProtocolTrait, finishingRuleFor, plantsIn } from './protocol';
 
 function traitOf(t: ProtocolTrait): Trait {
   return {
@@ -28,9 +28,16 @@ function traitOf(t: ProtocolTrait): Trait {
 /** A text in the reviewer's own words: what the kind of trial before had filled in goes with it. */
 const written = (text: string, filled: string | undefined): string => (text === filled ? '' : text);
 
+/** How many plants a unit has, where nobody said otherwise. */
+const withPlants = (t: Treatment, plants: number | null, filled: number | null): Treatment =>
+  t.conditions.plantsPerUnit === null || t.conditions.plantsPerUnit === filled
+    ? { ...t, conditions: { ...t.conditions, plantsPerUnit: plants } }
+    : t;
+
 /**
  * Fills a plan from a protocol: unit, traits, rounds, finishing rule, what counts as winning, and the usual
- * spread. Question, prediction, contenders and layout stay as they are; what was written in the finishing
+ * spread. Question, prediction, contenders and layout stay as they are, but for how many
+ * plants a unit has; what was written in the finishing
  * rule or as winning is kept.
  *
  * @example applyProtocol(blankPlan(…), protocolOf('cuttings')!).traits[0].outOf // 5
@@ -58,5 +65,6 @@ export function applyProtocol(plan: Plan, protocol: Protocol): Plan {
     winning: written(plan.winning, before?.winning) || protocol.winning,
     cvPercent: protocol.cvPercent,
     tasks: tasksOf(protocol.id),
+    treatments: plan.treatments.map((t) => withPlants(t, plantsIn(protocol), before && plantsIn(before))),
   };
 }

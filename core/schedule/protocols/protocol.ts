@@ -167,6 +167,18 @@ export const cautions = {
 } as const;
 
 /**
+ * Plants in a unit of this kind of trial, as doses by the plant are worked out; null where it has none to count (sown, a lawn).
+ *
+ * @example plantsIn({ plantsPerUnit: 4, unitNote: 'its plants are samples', area: 'bed' }) // 4
+ */
+export const plantsIn = ({
+  plantsPerUnit,
+  unitNote,
+  area,
+}: Pick<Protocol, 'plantsPerUnit' | 'unitNote' | 'area'>): number | null =>
+  plantsPerUnit > 1 || (unitNote === '' && area !== 'lawn') ? plantsPerUnit : null;
+
+/**
  * What stands beside the contenders as the untreated control, as it is called: water where feeds are given in it,
  * nothing at all where something is strewn; null where neither tells anything.
  *

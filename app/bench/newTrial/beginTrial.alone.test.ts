@@ -7,17 +7,19 @@ import { NOTHING_WRITTEN } from '~core/plan/nothingWritten';
 import { protocols } from '~core/schedule/protocols';
 import { err, ok } from '~core/model/result';
 import { product } from '~core/testing/trial';
-import { type QuickInput, nameAndPrice, quickPlan } from './quickPlan';
+import { type BeginInput, beginTrial } from './beginTrial';
+import { kitsOf, readNamed } from './namedProducts';
 import { usMeasures } from '~core/quantity/units';
 
-const around = { library: [product({ name: 'Duo Lume', labelRate: '2 mL/L' })], taken: ['CRE'], today: '2026-03-01', currency: 'EUR', units: { inches: false, measures: usMeasures } }; // prettier-ignore
-const asked = (over: Partial<QuickInput> = {}): QuickInput => ({
+const around = { library: [product({ name: 'Duo Lume', labelRate: '2 mL/L' })], taken: ['CRE'], units: { inches: false, measures: usMeasures } }; // prettier-ignore
+const asked = (over: Partial<BeginInput> = {}): BeginInput => ({
   ...{ protocolId: '', names: ['Duo Lume'], withWater: true, base: '', each: 2, crop: 'cress' },
-  ...{ question: '', prediction: '', solutionL: null },
+  ...{ question: '', prediction: '', solution: '0.5', unitNoun: '', code: '', next: 'seal' },
+  ...{ startDate: '2026-03-01', currency: 'EUR' },
   ...over,
 });
-const made = (over: Partial<QuickInput> = {}) => {
-  const quick = quickPlan(asked(over), around);
+const made = (over: Partial<BeginInput> = {}) => {
+  const quick = beginTrial(asked(over), around);
   if (!quick.ok) throw new Error(JSON.stringify(quick.error));
   return quick.value;
 };
@@ -34,21 +36,38 @@ describe('a name with its price', () => {
     ['NPK 3-1-2', 'NPK 3-1-2', null],
     ['  Duo  Lume  8 ', 'Duo  Lume', 8],
   ])('%s', (text, name, price) =>
-    expect(nameAndPrice(text, 'EUR')).toEqual(
-      ok({ name, price: price === null ? null : { minor: Math.round(price * 100), currency: 'EUR' } }),
+    expect(readNamed(text, 'EUR')).toEqual(
+      ok({
+        name,
+        price: price === null ? null : { minor: Math.round(price * 100), currency: 'EUR' },
+        labelRate: '',
+      }),
     ),
   );
+  it.each([
+    ['Foglia 12.90, 5 mL/L', 'Foglia', 1290, '5 mL/L'],
+    ['Foglia, 1 tsp/gal', 'Foglia', null, '1 tsp/gal'],
+    ['Foglia 12,90, 15 g per plant', 'Foglia', 1290, '15 g per plant'],
+    ['Foglia, Verde 8', 'Foglia, Verde', 800, ''],
+  ])('“%s” with its label’s rate', (text, name, minor, labelRate) => {
+    const read = readNamed(text, 'EUR');
+    expect(read.ok && [read.value.name, read.value.price?.minor ?? null, read.value.labelRate]).toEqual([
+      name,
+      minor,
+      labelRate,
+    ]);
+  });
   it('another currency by its sign; a price alone, or one with two readings, is said', () => {
-    expect(nameAndPrice('Foglia $7', 'EUR')).toEqual(
-      ok({ name: 'Foglia', price: { minor: 700, currency: 'USD' } }),
+    expect(readNamed('Foglia $7', 'EUR')).toEqual(
+      ok({ name: 'Foglia', price: { minor: 700, currency: 'USD' }, labelRate: '' }),
     );
-    expect(nameAndPrice('Foglia $7', 'CAD')).toEqual(
-      ok({ name: 'Foglia', price: { minor: 700, currency: 'CAD' } }),
+    expect(readNamed('Foglia $7', 'CAD')).toEqual(
+      ok({ name: 'Foglia', price: { minor: 700, currency: 'CAD' }, labelRate: '' }),
     );
-    expect(nameAndPrice('12.90', 'EUR')).toEqual(
+    expect(readNamed('12.90', 'EUR')).toEqual(
       err('“12.90” is a price: write it behind the name of its product.'),
     );
-    expect(nameAndPrice('Foglia 1,250', 'EUR').ok).toBe(false);
+    expect(readNamed('Foglia 1,250', 'EUR').ok).toBe(false);
   });
 });
 
@@ -62,28 +81,91 @@ describe('a plan in one go', () => {
     expect(plan.prediction).toBe(NOTHING_WRITTEN);
     expect(missingForSeal(plan)).toEqual([]);
     expect(added).toEqual([]);
-    // The label's rate is per litre and nobody said how many.
-    expect(undosed).toEqual(['Duo Lume']);
+    expect(undosed).toEqual([]);
     expect(() => Plan.parse(plan)).not.toThrow();
   });
   it('doses by the label where it is said how much solution each gets', () => {
-    const { plan, undosed } = made({ solutionL: 0.5 });
+    const { plan, undosed } = made({ solution: '0.5' });
     expect(plan.treatments[1]!.products[0]).toMatchObject({ amount: 2, unit: 'mL', solutionLPerUnit: 0.5 });
     expect(undosed).toEqual([]);
   });
+  it('asks how much feed each gets where a product is given by the litre', () => {
+    expect(beginTrial(asked({ solution: '' }), around)).toEqual({
+      ok: false,
+      error: {
+        solution: 'How much feed does each tray get at a time? Duo Lume is given by the litre.',
+      },
+    });
+    const gallon = made({ solution: '1 gal' });
+    expect(gallon.plan.treatments[1]!.products[0]!.solutionLPerUnit).toBeCloseTo(3.785, 3);
+  });
+  it('a rate by the plant is taken for all plants of a unit, as the kind of trial has them', () => {
+    const rows = made({ protocolId: 'soil-rows', names: ['Ghiaia 9, 15 g per plant'], solution: '' });
+    expect(rows.plan.treatments[1]!.products[0]).toMatchObject({ amount: 60, unit: 'g' });
+    expect(rows.plan.treatments.map((t) => t.conditions.plantsPerUnit)).toEqual([4, 4]);
+    // Nobody said how many are in a tray: never one.
+    const tray = made({ names: ['Ghiaia 9, 15 g per plant'], solution: '' });
+    expect(tray.plan.treatments[1]!.products).toEqual([]);
+    expect(tray.open).toBe(
+      'Ghiaia isn’t dosed yet: How many plants are in a tray? The rate is by the plant.',
+    );
+  });
+  it('a kit is one contender with all its bottles, in the order it was chosen', () => {
+    const bottle = (name: string, id: string, labelRate: string) =>
+      product({
+        ...{ name, id: id as never, labelRate },
+        packs: [
+          {
+            ...product().packs[0]!,
+            id: `${id}-pack` as never,
+            kit: { id: 'kit', name: 'Trittico', priceMinor: 4500 },
+          },
+        ],
+      });
+    const library = [...around.library, bottle('Uno', 'uno', '1 mL/L'), bottle('Due', 'due', '2 mL/L')];
+    expect(kitsOf(library).map((k) => [k.name, k.products.length])).toEqual([['Trittico', 2]]);
+    const kit = beginTrial(asked({ names: ['Trittico', 'Duo Lume'] }), { ...around, library });
+    if (!kit.ok) throw new Error(JSON.stringify(kit.error));
+    expect(kit.value.plan.treatments.map((t) => [t.name, t.products.map((u) => u.amount)])).toEqual([
+      ['Water', []],
+      ['Trittico', [1, 2]],
+      ['Duo Lume', [2]],
+    ]);
+    expect(kit.value.added).toEqual([]);
+  });
+  it('parts of one feed are one contender, each with its price and rate', () => {
+    const { plan, added } = made({ names: ['Uno 12, 1 mL/L + Due 14, 2 mL/L + Duo Lume', 'Duo Lume'] });
+    expect(added.map((p) => [p.name, p.packs[0]!.priceMinor, p.labelRate])).toEqual([
+      ['Uno', 1200, '1 mL/L'],
+      ['Due', 1400, '2 mL/L'],
+    ]);
+    expect(plan.treatments.map((t) => [t.name, t.products.map((u) => u.amount)])).toEqual([
+      ['Water', []],
+      ['Uno + Due + Duo Lume', [1, 2, 2]],
+      ['Duo Lume', [2]],
+    ]);
+  });
+  it('with nothing to compare yet the plan begins without contenders, to be gone on with', () => {
+    const { plan } = made({ names: [], next: 'plan', question: 'Which?', protocolId: 'blank' });
+    expect([plan.treatments, plan.units, plan.areas, plan.traits, plan.rounds]).toEqual([[], [], [], [], []]);
+    expect([plan.question, plan.prediction, plan.unitNoun]).toEqual(['Which?', '', 'tray']);
+    expect(made({ names: [], next: 'plan', question: 'Which?', protocolId: 'lawn' }).plan.unitNoun).toBe(
+      'strip',
+    );
+  });
   it('says which doses it couldn’t take over, and what goes with them', () => {
-    expect(made({ solutionL: 4 }).open).toBeNull();
-    expect(made({ names: ['Foglia'] }).open).toBe(
+    expect(made({ solution: '4' }).open).toBeNull();
+    expect(made({ names: ['Foglia'], solution: '' }).open).toBe(
       'How much of Foglia each gets isn’t in the plan: no label in the library says it.',
     );
-    expect(made({ names: ['Foglia', 'Bosco'], solutionL: 4 }).open).toBe(
-      'How much of Foglia and Bosco each gets isn’t in the plan, nor are the 4 L: no label in the library says it.',
+    expect(made({ names: ['Foglia', 'Bosco'], solution: '4' }).open).toBe(
+      'How much of Foglia and Bosco each gets isn’t in the plan, nor is the feed of 4 L: no label in the library says it.',
     );
     // Litres that were typed before lamps were chosen aren't given to them.
-    const lamps = made({ protocolId: 'lamps', names: ['Duo Lume', 'Barra Nove'], solutionL: 4 });
+    const lamps = made({ protocolId: 'lamps', names: ['Duo Lume', 'Barra Nove'], solution: '4' });
     expect(lamps.plan.treatments.flatMap((t) => t.products.map((u) => u.solutionLPerUnit))).toEqual([null]);
     expect(lamps.open).toBe(
-      'How much of Duo Lume each gets isn’t in the plan: no label in the library says it.',
+      'Duo Lume isn’t dosed yet: How much solution does each unit get? The dose is per litre.',
     );
   });
   it('new names become products, with a price where one was written; the same name twice is one', () => {
@@ -96,15 +178,15 @@ describe('a plan in one go', () => {
   });
   it('without water equals are compared, and one alone is refused', () => {
     expect(made({ names: ['A', 'B'], withWater: false }).plan.peers).toBe(true);
-    expect(quickPlan(asked({ names: ['A'], withWater: false }), around)).toEqual({
+    expect(beginTrial(asked({ names: ['A'], withWater: false }), around)).toEqual({
       ok: false,
       error: { names: 'Two at least are compared.' },
     });
-    expect(quickPlan(asked({ names: ['  '] }), around)).toMatchObject({ error: { names: /Choose/ } });
+    expect(beginTrial(asked({ names: ['  '] }), around)).toMatchObject({ error: { names: /Choose/ } });
   });
   it('lamps are bought by the piece and put in place: no water beside them, nothing given', () => {
     const lamps = { protocolId: 'lamps', names: ['Barra Nove 89', 'Luce Piana 34.50'] };
-    const { plan, added, undosed } = made({ ...lamps, solutionL: 2 });
+    const { plan, added, undosed } = made({ ...lamps, solution: '2' });
     expect(plan.treatments.map((t) => t.name)).toEqual(['Barra Nove', 'Luce Piana']);
     expect(plan.peers).toBe(true);
     expect(added.map((p) => [p.category, p.form, p.packs[0]!.unit, p.packs[0]!.priceMinor])).toEqual([
@@ -115,12 +197,12 @@ describe('a plan in one go', () => {
     const costs = plan.treatments.map((t) => treatmentCost(t, plan.products, 'EUR'));
     expect(costs.map((c) => c.ok && c.value.perUnit.minor)).toEqual([8900, 3450]);
     // One lamp alone is compared with nothing.
-    expect(quickPlan(asked({ ...lamps, names: ['Barra Nove 89'] }), around)).toMatchObject({
+    expect(beginTrial(asked({ ...lamps, names: ['Barra Nove 89'] }), around)).toMatchObject({
       error: { names: 'Two at least are compared.' },
     });
   });
   it('what is strewn is bought by the kilo, stands beside nothing, and on what its area is', () => {
-    const lawn = { protocolId: 'lawn', names: ['Prato 25', 'Verde 19.50'], crop: '', solutionL: 4 };
+    const lawn = { protocolId: 'lawn', names: ['Prato 25', 'Verde 19.50'], crop: '', solution: '4' };
     const { plan, added, open } = made(lawn);
     expect(plan.treatments.map((t) => [t.name, t.role])).toEqual([
       ['Untreated', 'untreated'],
@@ -139,7 +221,7 @@ describe('a plan in one go', () => {
   });
   it('additives come on top of a base that all get, and that stands alone as the control', () => {
     const additives = { protocolId: 'additives', base: 'Duo Lume', names: ['Gemma 8', 'duo lume'] };
-    const { plan, added, undosed } = made({ ...additives, solutionL: 0.5 });
+    const { plan, added, undosed } = made({ ...additives, solution: '0.5' });
     expect(plan.treatments.map((t) => [t.name, t.role, t.products.length])).toEqual([
       ['Duo Lume alone', 'base', 1],
       // Nobody said how much of it each gets.
@@ -150,7 +232,7 @@ describe('a plan in one go', () => {
     expect(added.map((p) => [p.name, p.packs[0]!.unit])).toEqual([['Gemma', 'L']]);
     expect(undosed).toEqual(['Gemma']);
     const extra = product({ name: 'Extra', id: 'extra' as never, labelRate: '1 mL/L' });
-    const both = quickPlan(asked({ ...additives, names: ['Extra'], solutionL: 0.5 }), {
+    const both = beginTrial(asked({ ...additives, names: ['Extra'], solution: '0.5' }), {
       ...around,
       library: [...around.library, extra],
     });
@@ -159,11 +241,11 @@ describe('a plan in one go', () => {
     expect(both.value.plan.products.map((p) => p.name)).toEqual(['Duo Lume', 'Extra']);
   });
   it('without its base an additive isn’t planned, nor a base without an additive', () => {
-    expect(quickPlan(asked({ protocolId: 'additives', names: ['Gemma'] }), around)).toMatchObject({
+    expect(beginTrial(asked({ protocolId: 'additives', names: ['Gemma'] }), around)).toMatchObject({
       error: { base: /Name the base feed/ },
     });
     expect(
-      quickPlan(asked({ protocolId: 'additives', base: 'Duo Lume', names: ['Duo Lume'] }), around),
+      beginTrial(asked({ protocolId: 'additives', base: 'Duo Lume', names: ['Duo Lume'] }), around),
     ).toMatchObject({ error: { names: /Choose a product/ } });
     // Typed before another kind was chosen, it isn’t meant any more.
     expect(made({ base: 'Gemma' }).plan.treatments.map((t) => t.name)).toEqual(['Water', 'Duo Lume']);

@@ -1,54 +1,63 @@
-import { plural, sentenceCase } from '~core/quantity/format';
 import Autocomplete from '@mui/material/Autocomplete';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { FormProvider, useController, useFormContext, useWatch } from 'react-hook-form';
 import { Link, useLoaderData } from 'react-router';
+import { plural, sentenceCase } from '~core/quantity/format';
 import { protocolOf, protocols } from '~core/schedule/protocols';
 import { untreatedBeside } from '~core/schedule/protocols/protocol';
-import { Choice, Field, Tick } from '../../form/fields';
+import { Choice, Field, Tick, WhenField } from '../../form/fields';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
 import { listProducts } from '../../store/products';
 import { listTrials } from '../../store/trials';
 import { RoomHead } from '../../ui/RoomHead';
-import { quickAction } from './quickAction';
+import { currencyHere } from '../../ui/region';
+import { todayDate } from '../clock';
+import { beginAction } from './beginAction';
+import { kitsOf } from './namedProducts';
 
 export async function clientLoader() {
   const [trials, products] = await Promise.all([listTrials(), listProducts()]);
+  const { protocolId = '', currency } = trials[0]?.row.plan ?? {};
   return {
-    products: products.map((p) => p.name),
+    products: [...kitsOf(products).map((k) => k.name), ...products.map((p) => p.name)],
     defaults: {
-      protocolId: trials[0]?.row.plan.protocolId ?? '',
+      protocolId,
       names: [] as string[],
       withWater: true,
       base: '',
       each: '2',
       crop: '',
+      unitNoun: protocolOf(protocolId)?.unitNoun ?? 'tray',
       question: '',
       prediction: '',
-      solutionL: '',
+      solution: '',
+      code: '',
+      startDate: todayDate(),
+      currency: currency ?? products[0]?.packs[0]?.currency ?? currencyHere(),
       next: 'seal',
     },
   };
 }
 
-export const clientAction = quickAction;
+export const clientAction = beginAction;
 
-/** What reviewers plan most, in one go: kind, contenders, how many of each. */
-export default function QuickPlanPage() {
+/** A new trial in one go: kind, what is compared, how many of each; the rest as it is usually done, or planned further. */
+export default function NewTrialPage() {
   const { defaults, products } = useLoaderData<typeof clientLoader>();
   const { form, busy, onSubmit } = useRecordForm(defaults);
-  const [names, protocolId] = useWatch({ control: form.control, name: ['names', 'protocolId'] });
+  const [names, protocolId, unitNoun] = useWatch({
+    control: form.control,
+    name: ['names', 'protocolId', 'unitNoun'],
+  });
   const [typed, setTyped] = useState('');
   const protocol = protocolOf(protocolId);
-  const noun = protocol?.unitNoun ?? 'tray';
+  const noun = unitNoun.trim() || 'unit';
   /** a litre of what is given in water, a kilo of what is strewn, one of what is put in place */
   const priced = protocol?.compares ? 'one' : protocol?.dry ? 'a kilo' : 'a litre';
   const control = untreatedBeside(protocol);
-  /** what is compared comes on top of a feed that all get */
-  const onBase = protocol?.onBase === true;
   const { errors } = form.formState;
   const named = (next: readonly string[]) =>
     form.setValue('names', [...next], { shouldDirty: true, shouldValidate: false });
@@ -60,9 +69,9 @@ export default function QuickPlanPage() {
   };
   return (
     <>
-      <RoomHead title="Quick plan">
-        Contenders and how many of each; the rest as it is usually done. What stays open the fairness audit
-        says. <Link to="/trials/new">Plan it step by step</Link> instead.
+      <RoomHead title="A new trial">
+        What is compared, on what, and how many of each; the rest as it is usually done. Everything can be
+        changed until the plan is sealed.
       </RoomHead>
       <FormProvider {...form}>
         <form
@@ -82,7 +91,13 @@ export default function QuickPlanPage() {
                 options={[
                   ['', 'height now and then, weight at the end'],
                   ...protocols.map((p) => [p.id, p.name] as const),
+                  ['blank', 'none of these: traits and rounds by hand'],
                 ]}
+                onChange={(e) => {
+                  form.setValue('protocolId', e.target.value);
+                  const chosen = protocolOf(e.target.value);
+                  if (chosen) form.setValue('unitNoun', chosen.unitNoun);
+                }}
               />
             </div>
             <div className="w12">
@@ -103,7 +118,7 @@ export default function QuickPlanPage() {
                     error={errors.names !== undefined}
                     helperText={
                       errors.names?.message ??
-                      `from the library, or a new name with the price of ${priced}: Foglia 12.90`
+                      `from the library, “Uno + Due” for two in one, or a new name with the price of ${priced}${priced === 'one' ? '' : ' and the label’s rate'}: Foglia 12.90${priced === 'one' ? '' : priced === 'a kilo' ? ', 30 g/m²' : ', 5 mL/L'}`
                     }
                   />
                 )}
@@ -115,7 +130,7 @@ export default function QuickPlanPage() {
                 />
               )}
             </div>
-            {onBase && (
+            {protocol?.onBase && (
               <div className="w12">
                 <BaseFeed products={products.filter((p) => !names.includes(p))} />
               </div>
@@ -124,24 +139,53 @@ export default function QuickPlanPage() {
               <Field name="each" label={`${sentenceCase(plural(noun))} of each`} numeric />
             </div>
             <div className="w3">
+              <Field name="unitNoun" label="One unit is a" helperText="what gets the treatment on its own" />
+            </div>
+            <div className="w3">
               <Field name="crop" label="Crop" />
             </div>
             {priced === 'a litre' && (
-              <div className="w6">
+              <div className="w3">
                 <Field
-                  name="solutionL"
+                  name="solution"
                   label={`Feed a ${noun} gets`}
-                  helperText="L in all; doses are by the label"
-                  numeric
+                  figures
+                  helperText="L at a time, or 1 gal"
                 />
               </div>
             )}
+            <div className="w12">
+              <Field
+                name="question"
+                label="Question"
+                helperText="as a reader would ask it; left empty it is made of what is compared"
+              />
+            </div>
             <div className="w12">
               <Field
                 name="prediction"
                 label="What do you expect?"
                 helperText="one sentence before the start; left empty, the review says that none was written"
               />
+            </div>
+            <div className="w3">
+              <WhenField name="startDate" label="Start" />
+            </div>
+            <div className="w3">
+              <Field
+                name="code"
+                label="Code"
+                helperText="three letters, or left to us"
+                slotProps={{
+                  htmlInput: {
+                    maxLength: 3,
+                    style: { fontFamily: 'var(--mono)', textTransform: 'uppercase' },
+                  },
+                }}
+              />
+            </div>
+            <div className="w3">
+              <Field name="currency" label="Currency" slotProps={{ htmlInput: { maxLength: 3 } }} />
             </div>
           </div>
           <div className="inline-row" style={{ marginTop: '1.2rem' }}>

@@ -1,0 +1,63 @@
+import { redirect } from 'react-router';
+import { z } from 'zod';
+import { Plan } from '~core/model/plan';
+import { err } from '~core/model/result';
+import { type Answer, command, toAction } from '../../form/command';
+import { refuse } from '../../form/recordForm';
+import { typedNumber } from '../../form/schemaFields';
+import { checkSolution } from '../../rooms/contenders/dose';
+import { listProducts, saveProduct } from '../../store/products';
+import { askToLast } from '../../store/storage';
+import { createTrial, listTrials, sealPlan } from '../../store/trials';
+import { announce } from '../../ui/announce';
+import { unitsHere } from '../../ui/region';
+import { beginTrial } from './beginTrial';
+
+const shape = Plan.shape;
+/** Left empty, or as the plan takes it. */
+const orEmpty = (schema: z.ZodType) => (text: string, ctx: z.RefinementCtx) => {
+  const read = schema.safeParse(text);
+  if (text !== '' && !read.success) ctx.addIssue({ code: 'custom', message: read.error.issues[0]!.message });
+};
+
+const BeginForm = z.object({
+  protocolId: z.string(),
+  names: z.array(z.string().trim().max(140, 'Up to 140 letters.')).max(20, 'Up to 20 at once.'),
+  withWater: z.boolean(),
+  base: z.string().trim().max(140, 'Up to 140 letters.'),
+  each: typedNumber('How many of each?').pipe(
+    z.number().int('Whole ones.').min(1, 'At least one.').max(40, 'Up to 40.'),
+  ),
+  crop: shape.crop,
+  unitNoun: z.string().trim().superRefine(orEmpty(shape.unitNoun)),
+  question: z.string().trim().superRefine(orEmpty(shape.question)),
+  prediction: shape.prediction,
+  solution: z.string().trim().superRefine(checkSolution),
+  code: z.string().trim().toUpperCase().superRefine(orEmpty(shape.code)),
+  startDate: shape.startDate,
+  currency: z.string().trim().toUpperCase().pipe(shape.currency),
+  next: z.enum(['seal', 'plan']),
+});
+
+/** Makes the trial of what was asked for, and seals it where that is wanted. */
+async function begin(_: string | undefined, asked: z.output<typeof BeginForm>): Promise<Answer> {
+  const [trials, library] = await Promise.all([listTrials(), listProducts()]);
+  const taken = trials.map((t) => t.row.plan.code as string);
+  if (taken.includes(asked.code))
+    return refuse('code', 'Another trial uses this code; labels would be mixed up.');
+  const made = beginTrial(asked, { library, taken, units: unitsHere(trials[0]?.row.plan) });
+  if (!made.ok) return err({ tag: 'refused', errors: made.error as Record<string, string> });
+  const { plan, added, open } = made.value;
+  if (plan.code === '') return refuse('code', 'Three letters: every label begins with them.');
+  for (const product of added) await saveProduct(product);
+  await createTrial(plan);
+  // From here on there is something to lose.
+  void askToLast();
+  if (open !== null) announce(open);
+  if (asked.next === 'plan')
+    return redirect(`/trial/${plan.id}/${plan.treatments.length > 0 ? 'contenders' : 'question'}`);
+  const sealed = await sealPlan(plan.id);
+  return redirect(`/trial/${plan.id}/${sealed.ok ? 'rounds' : 'layout'}`);
+}
+
+export const beginAction = toAction({ trial: command(BeginForm, begin) });
