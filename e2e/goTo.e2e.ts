@@ -75,12 +75,12 @@ describe('copies', () => {
     expect(trial).not.toContain('demo-trial-cor');
     await v.open(`${trial}/contenders`);
     // A contender with half the dose is a copy with another name.
+    await v.press('Open Duo Lume');
+    const dose = await v.valueOf('treatments.2.products.0.amount');
     await v.press('Copy Duo Lume');
     await v.page.waitForSelector('[name="treatments.3.name"]');
     expect(await v.valueOf('treatments.3.name')).toBe('Duo Lume (copy)');
-    expect(await v.valueOf('treatments.3.products.0.amount')).toBe(
-      await v.valueOf('treatments.2.products.0.amount'),
-    );
+    expect(await v.valueOf('treatments.3.products.0.amount')).toBe(dose);
     await v.press('Save the contenders');
     await v.sees('The contenders are saved.');
     expect(v.complaints).toEqual([]);

@@ -18,9 +18,9 @@ describe('a mix day: a three-part feed, a liquid and water, on a whole-gram scal
   });
 
   const product = async (arm: number, n: number, name: string, rate: string, list: number) => {
-    const add = await v.page.$$('::-p-aria([name="Add a product"][role="button"])');
-    await add[arm]!.evaluate((e) => e.scrollIntoView({ block: 'center' }));
-    await add[arm]!.click();
+    const open = `[name="treatments.${arm}.name"]`;
+    if (!(await v.page.$(open))) await v.press(`Open ${arm === 1 ? 'Three parts' : 'One bottle'}`);
+    await v.press('Add a product');
     const field = (f: string) => `treatments.${arm}.products.${n}.${f}`;
     await v.page.waitForSelector(`input[name="${field('amount')}"]`);
     await v.choose('Product', name, list);
@@ -63,7 +63,7 @@ describe('a mix day: a three-part feed, a liquid and water, on a whole-gram scal
     await product(1, 0, 'Trittico Primo', '0,5 mL/L', 0);
     await product(1, 1, 'Trittico Secondo', '12 smidgens / 5 gal', 1);
     await product(1, 2, 'Trittico Terzo', '12 g / 5 gal', 2);
-    await product(2, 0, 'Palestra Liquida', '5 mL/L', 3);
+    await product(2, 0, 'Palestra Liquida', '5 mL/L', 0);
     await v.press('Save the contenders');
     await v.page.waitForSelector('input[name="treatments.1.products.1.amount"][aria-invalid="true"]');
     await v.sees('“smidgens” isn’t a measure known here.');

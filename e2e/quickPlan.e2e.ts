@@ -133,8 +133,10 @@ describe('a quick plan', () => {
     await v.page.keyboard.type('Bosco');
     await v.press('Go on planning');
     await v.sees('What is compared with what.');
+    await v.press('Open Bosco alone');
     expect(await v.valueOf('treatments.0.name')).toBe('Bosco alone');
     expect(await v.valueOf('treatments.0.role')).toBe('base');
+    await v.press('Open Bosco + Gemma');
     expect(await v.valueOf('treatments.1.name')).toBe('Bosco + Gemma');
     expect(v.complaints).toEqual([]);
   });

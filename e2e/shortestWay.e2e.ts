@@ -33,7 +33,8 @@ it('four trays of a product and four of water are sealed, and the first is measu
   await v.fill('prediction', 'A tenth taller.');
   await counted(v.press('Go on planning'));
   // The product has come with its label's rate, and what it costs is asked for where it isn't known.
-  await v.page.waitForSelector('[name="treatments.1.products.0.amount"]');
+  await v.sees('2 mL/L');
+  await v.press('Open Foglia Chiara');
   expect(await v.valueOf('treatments.1.name')).toBe('Foglia Chiara');
   expect(await v.valueOf('treatments.1.products.0.amount')).toBe('2 mL/L');
   expect(await v.valueOf('treatments.1.products.0.solutionLPerUnit')).toBe('0.5');

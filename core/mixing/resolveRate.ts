@@ -120,6 +120,16 @@ const plantNouns = new Set(['plant', 'seedling', 'cutting', 'pod', 'tree', 'bask
 const plantsMeant = (noun: string, { unitNoun, plantsPerUnit }: Around): number | null =>
   plantNouns.has(noun) && noun !== unitNoun?.toLowerCase() ? (plantsPerUnit ?? null) : 1;
 
+/**
+ * Whether a rate is by the plant while a unit is something else, so that plants are counted.
+ * @example isByPlant('15 g per plant', 'row section') // true
+ */
+export function isByPlant(text: string, unitNoun: string): boolean {
+  const rate = parseRate(text);
+  const per = rate.ok && 'per' in rate.value ? rate.value.per : null;
+  return per?.kind === 'unit' && plantNouns.has(per.noun) && per.noun !== unitNoun.toLowerCase();
+}
+
 /** What a rate was taken for, where its words leave room. @example rateNote('1 slightly rounded tsp/gal') */
 export const rateNote = (text: string): string =>
   /slightly rounded/i.test(text) ? 'a slightly rounded spoon is taken as a level one' : '';

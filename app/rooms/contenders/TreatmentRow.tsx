@@ -3,24 +3,20 @@ import { useState } from 'react';
 import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { roleNames } from '~core/model/plan';
 import type { Product } from '~core/model/product';
-import { numberIn } from '~core/quantity/number';
 import { Choice, Field } from '../../form/fields';
 import { Caution } from '../../ui/Caution';
 import { useNotice } from '../../ui/Notices';
-import { Tessera } from '../../ui/Tessera';
 import { ChartDialog } from './ChartDialog';
-import { UseRow, areaOf } from './UseRow';
+import { UseRow } from './UseRow';
+import { shapeOf } from './priced';
 import type { ContendersFormInput, UseInput } from './contendersForm';
 import { nextUse, productMeant } from './newContender';
 
 interface Props {
   index: number;
   products: readonly Product[];
-  currency: string;
   unitNoun: string;
   locked: boolean;
-  /** tiles belong to codes, not to contenders */
-  blind: boolean;
   remove: () => void;
   /** puts one with the same doses and conditions below */
   copy: () => void;
@@ -28,8 +24,8 @@ interface Props {
 
 const roles = (Object.entries(roleNames) as [string, string][]).map(([k, v]) => [k, v] as const);
 
-/** One contender: tile, name, role, its products with doses and their price, and what surrounds it. */
-export function TreatmentRow({ index, products, unitNoun, locked, blind, remove, copy }: Props) {
+/** One contender opened: name, role, its products with doses and their price. */
+export function TreatmentRow({ index, products, unitNoun, locked, remove, copy }: Props) {
   const { control, getValues } = useFormContext<ContendersFormInput>();
   const uses = useFieldArray({ control, name: `treatments.${index}.products`, keyName: 'key' });
   // Narrowly, so that a key in a dose doesn't draw the whole contender anew.
@@ -54,13 +50,12 @@ export function TreatmentRow({ index, products, unitNoun, locked, blind, remove,
     const all = getValues('treatments');
     const given = all.flatMap((t) => t.products);
     const last = all[index]?.products.at(-1) ?? given.at(-1) ?? null;
-    uses.append(nextUse(productMeant(products, all, index)!, last));
+    uses.append(nextUse(productMeant(products, all, index), last));
   };
   return (
-    <section className="sheet" aria-label={`Contender ${name || index + 1}`}>
+    <div className="contender-body">
       <div className="fields">
-        <div className="w4" style={{ display: 'flex', gap: '0.8rem', alignItems: 'center' }}>
-          {!blind && <Tessera index={index} size={34} />}
+        <div className="w4">
           <Field name={at('name')} label="Name" />
         </div>
         <div className="w3">
@@ -149,16 +144,12 @@ export function TreatmentRow({ index, products, unitNoun, locked, blind, remove,
           uses={getValues(`treatments.${index}.products`)}
           products={products}
           measures={{ spoon: getValues('spoonSystem'), gallon: getValues('gallonSystem') }}
-          unit={{
-            noun: unitNoun,
-            areaCm2: areaOf(getValues(`treatments.${index}.conditions.areaPerUnitCm2`)),
-            plants: numberIn(getValues(`treatments.${index}.conditions.plantsPerUnit`)),
-          }}
+          unit={shapeOf({ unitNoun, conditions: getValues(`treatments.${index}.conditions`) })}
           unitNoun={unitNoun}
           onClose={() => setCharting(false)}
           onMake={put}
         />
       )}
-    </section>
+    </div>
   );
 }

@@ -1,19 +1,16 @@
-import { readQuantity } from '~core/quantity/quantity';
 import { CloseIcon } from '../../ui/icons';
 import IconButton from '@mui/material/IconButton';
 import { useFormContext, useWatch } from 'react-hook-form';
 import { formatMoney } from '~core/cost/money';
-import { describeCostError, productCost } from '~core/cost/treatmentCost';
-import { rateNote } from '~core/mixing/resolveRate';
+import { isByPlant } from '~core/mixing/resolveRate';
 import { amountWords } from '~core/quantity/format';
 import { sayUndated } from '~core/mixing/programme';
 import { numberIn } from '~core/quantity/number';
-import { ProductUse } from '~core/model/plan';
 import { type Product, amountUnits, isDosed } from '~core/model/product';
 import { Choice, Field, Tick } from '../../form/fields';
 import type { ContendersFormInput, UseInput } from './contendersForm';
 import { newUse } from './newContender';
-import { resolveDose } from './dose';
+import { pricedUse } from './priced';
 
 interface Props {
   /** which contender, and which of its products, from 0 */
@@ -58,7 +55,7 @@ export function UseRow({ treatment, index, products, unitNoun, remove }: Props) 
           onChange={(e) => changeProduct(e.target.value)}
         />
       </div>
-      <div className="w3">
+      <div className="w2">
         <Field
           name={at('amount')}
           label={dosed ? 'Dose' : `For each ${unitNoun}`}
@@ -66,7 +63,7 @@ export function UseRow({ treatment, index, products, unitNoun, remove }: Props) 
           helperText={dosed ? 'or 1 tsp/gal' : undefined}
         />
       </div>
-      <div className="w1">
+      <div className="w2">
         <Choice name={at('unit')} label="Unit" options={amountUnits.map((u) => [u, u] as const)} />
       </div>
       {dosed && (
@@ -96,6 +93,7 @@ export function UseRow({ treatment, index, products, unitNoun, remove }: Props) 
         </div>
       )}
       {dosed && remove && <Undated treatment={treatment} index={index} />}
+      <PlantsIn treatment={treatment} index={index} unitNoun={unitNoun} />
       <PartApart treatment={treatment} index={index} />
       <PackChoice treatment={treatment} index={index} products={products} />
       <div className="w12">
@@ -157,19 +155,10 @@ function PackChoice({ treatment, index, products }: Pick<Props, 'treatment' | 'i
   );
 }
 
-/** The area of the same-everything list as it stands in its field; null while it can’t be read. */
-export function areaOf(text: string | undefined): number | null {
-  const area = text ? readQuantity(text, 'area') : null;
-  return area?.ok ? area.value : null;
-}
-
-/** What the rate was taken for, where its words leave room. */
-const noted = (rate: string) => (rateNote(rate) ? ` (${rateNote(rate)})` : '');
-
 /** What the dose comes to and costs, worked out while it is typed. */
 function UsePrice({ treatment, index, products, unitNoun }: Omit<Props, 'remove'>) {
   const { control } = useFormContext<ContendersFormInput>();
-  const [typed, areaCm2, plants, spoon, gallon] = useWatch({
+  const [typed, areaPerUnitCm2, plantsPerUnit, spoon, gallon] = useWatch({
     control,
     name: [
       `treatments.${treatment}.products.${index}`,
@@ -180,52 +169,46 @@ function UsePrice({ treatment, index, products, unitNoun }: Omit<Props, 'remove'
     ],
   });
   // Between the removal of a dose and the next drawing there is none.
-  const use = typed as Partial<UseInput> | undefined;
-  const product = products.find((p) => p.id === use?.productId);
-  const number = (text: string | undefined) => (text ? numberIn(text) : null);
+  const use = (typed as Partial<UseInput> | undefined) ?? {};
+  const product = products.find((p) => p.id === use.productId);
   if (!product) return <span className="small quiet">Choose a product from the library.</span>;
+  const measures = { spoon, gallon };
+  const p = pricedUse(use, product, { measures, unitNoun, conditions: { areaPerUnitCm2, plantsPerUnit } });
   const label = product.labelRate || product.directions;
-  const said = <span className="small quiet">{label && `Label: ${label}`}</span>;
-  if (!use?.amount || !use.unit) return said;
-  const dose = resolveDose(
-    { amount: use.amount, unit: use.unit, solutionLPerUnit: use.solutionLPerUnit ?? '' },
-    product,
-    { spoon, gallon },
-    { noun: unitNoun, areaCm2: areaOf(areaCm2), plants: number(plants) },
-  );
-  if (!dose.ok) return <span className="small quiet">{dose.error.message}</span>;
-  const parsed = ProductUse.safeParse({
-    productId: use.productId,
-    packId: use.packId || null,
-    ...dose.value,
-    timesPerUnit: number(use.timesPerUnit),
-    fromDay: null,
-    everyDays: null,
-    strengthPercent: number(use.strengthPercent),
-    stage: use.stage ?? '',
-  });
-  if (!parsed.success) return said;
-  const { amount, unit, rateText, solutionLPerUnit } = dose.value;
-  const comesTo =
-    rateText &&
-    `${Number(amount.toPrecision(3))} ${unit} ${solutionLPerUnit ? 'per L' : `to each ${unitNoun}`}${noted(rateText)} · `;
-  const cost = productCost(parsed.data, product);
-  if (!cost.ok)
+  if (p.fault)
     return (
       <span className="small" style={{ color: 'var(--ochre-text)' }}>
-        {comesTo}
-        {describeCostError(cost.error)}
+        {[p.comesTo, p.fault].filter(Boolean).join(' · ')}
       </span>
     );
-  const { perDose, perUnit, dosesPerPack, pack } = cost.value;
-  const bought = `${amountWords(pack.size, pack.unit)} at ${formatMoney({ minor: pack.priceMinor, currency: pack.currency })}`;
-  const doses = Math.floor(dosesPerPack);
+  const priced = p.perDose &&
+    p.perUnit && [
+      ...(isDosed(product.category) ? [`${formatMoney(p.perDose)} a dose`] : []),
+      `${formatMoney(p.perUnit)} per ${unitNoun}`,
+      p.bought,
+    ];
   return (
     <span className="small quiet">
-      {comesTo}
-      {isDosed(product.category)
-        ? `${formatMoney(perDose)} a dose · ${formatMoney(perUnit)} per ${unitNoun} · ${doses} ${doses === 1 ? 'dose' : 'doses'} in a pack of ${bought}`
-        : `${formatMoney(perUnit)} per ${unitNoun} · ${bought}`}
+      {priced ? [p.comesTo, ...priced].filter(Boolean).join(' · ') : label && `Label: ${label}`}
     </span>
+  );
+}
+
+/** Asked where a rate is by the plant: a unit of several gets it so many times. */
+function PlantsIn({ treatment, index, unitNoun }: Pick<Props, 'treatment' | 'index' | 'unitNoun'>) {
+  const { control, getValues, setValue } = useFormContext<ContendersFormInput>();
+  const amount = useWatch({ control, name: `treatments.${treatment}.products.${index}.amount` });
+  if (!isByPlant(amount ?? '', unitNoun)) return null;
+  const path = `treatments.${treatment}.conditions.plantsPerUnit` as const;
+  /** Whoever hasn’t said gets the same. */
+  const forAll = () =>
+    getValues('treatments').forEach((t, i) => {
+      if (t.conditions.plantsPerUnit.trim() === '')
+        setValue(`treatments.${i}.conditions.plantsPerUnit`, getValues(path), { shouldDirty: true });
+    });
+  return (
+    <div className="w3">
+      <Field name={path} label={`Plants in a ${unitNoun}`} numeric onBlur={forAll} />
+    </div>
   );
 }

@@ -9,13 +9,17 @@ import { SizesChoice } from '../../form/SizesChoice';
 import { StaleNote } from '../../form/StaleNote';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
+import { protocolOf } from '~core/schedule/protocols';
+import { plantsIn } from '~core/schedule/protocols/protocol';
 import { RoomHead } from '../../ui/RoomHead';
 import { SealedBanner } from '../SealedBanner';
 import { type ContendersData, contendersAction, loadContenders } from './contendersData';
 import { FactorDialog } from './FactorDialog';
 import { FactorTable } from './FactorTable';
 import { SameTable } from './SameTable';
-import { TreatmentRow } from './TreatmentRow';
+import { AlikeDoses } from './AlikeDoses';
+import { ContenderRow } from './ContenderRow';
+import { alikeOf, dosedUses } from './priced';
 import { combinations, factorsOf } from './factorial';
 import { toContendersForm, contendersRecord } from './contendersForm';
 import { copyOfTreatment, newTreatment } from './newContender';
@@ -45,8 +49,27 @@ function ContendersEditor({ id, plan, products, blind, sealedAt }: ContendersDat
   const [factors, setFactors] = useState(false);
   const locked = sealedAt !== null;
   const hasControl = rows.fields.some((r) => r.role !== 'test');
-  const add = (role: 'untreated' | 'base' | 'reference' | 'test') =>
-    rows.append(newTreatment(role, form.getValues('treatments')[0], plan.crop));
+  const treatments = useWatch({ control: form.control, name: 'treatments' }) ?? [];
+  const alike = alikeOf(dosedUses(treatments, products));
+  /** one at a time, so that all of them stay in sight */
+  const [open, setOpen] = useState<number | null>(null);
+  const { errors } = form.formState;
+  const wrong = Array.isArray(errors.treatments) ? errors.treatments.findIndex(Boolean) : -1;
+  /** saved, and what is wrong of it wasn't shown yet */
+  const [sent, setSent] = useState(false);
+  if (busy && !sent) setSent(true);
+  // What is wrong is opened once: whoever puts it right stays where it stands.
+  if (sent && !busy && wrong >= 0) {
+    setSent(false);
+    setOpen(wrong);
+  }
+  const protocol = protocolOf(plan.protocolId);
+  const add = (role: 'untreated' | 'base' | 'reference' | 'test') => {
+    rows.append(
+      newTreatment(role, form.getValues('treatments')[0], plan.crop, protocol && plantsIn(protocol)),
+    );
+    setOpen(role === 'untreated' ? null : rows.fields.length);
+  };
   return (
     <FormProvider {...form}>
       <LockedForm value={locked}>
@@ -57,37 +80,6 @@ function ContendersEditor({ id, plan, products, blind, sealedAt }: ContendersDat
           </RoomHead>
           <SealedBanner trialId={id} sealedAt={sealedAt} />
           <StaleNote stale={stale} conflicts={conflicts} />
-          <div className="fields" style={{ marginBottom: '1rem' }}>
-            <div className="w3">
-              <Choice
-                name="matchedOn"
-                label="Doses are matched on"
-                options={matchings.map((m) => [m, matchingNames[m]] as const)}
-                helperText={matchingNotes[matchedOn]}
-              />
-            </div>
-            <div className="w2">
-              <Choice
-                name="spoonSystem"
-                label="Spoons are"
-                options={spoonSystems.map((s) => [s, systemNames[s]] as const)}
-              />
-            </div>
-            <div className="w2">
-              <Choice
-                name="gallonSystem"
-                label="Gallons are"
-                options={gallonSystems.map((s) => [s, systemNames[s]] as const)}
-              />
-            </div>
-            <div className="w2">
-              <SizesChoice />
-            </div>
-            <div className="w12">
-              <Tick name="wholeSystem" label="Whole systems are compared, and the review says so" />
-              <Tick name="peers" label="Equals are compared: none is a control" />
-            </div>
-          </div>
           {blind && (
             <p className="note open" style={{ marginBottom: '1rem' }}>
               The trial is blind: which code each contender has isn’t shown here.
@@ -103,21 +95,39 @@ function ContendersEditor({ id, plan, products, blind, sealedAt }: ContendersDat
             </div>
           )}
           <FactorTable blind={blind} />
-          <div className="stack">
-            {rows.fields.map((f, i) => (
-              <TreatmentRow
-                key={f.key}
-                index={i}
-                products={products}
-                currency={plan.currency}
-                locked={locked}
-                blind={blind}
-                unitNoun={plan.unitNoun}
-                remove={() => rows.remove(i)}
-                copy={() => rows.insert(i + 1, copyOfTreatment(form.getValues(`treatments.${i}`)))}
-              />
-            ))}
-          </div>
+          <AlikeDoses {...{ treatments, products, locked }} unitNoun={plan.unitNoun} />
+          {rows.fields.length > 0 && (
+            <div className="contender-line contender-head small quiet" aria-hidden="true">
+              <span />
+              <span>contender</span>
+              <span className="contender-use">
+                <span>what</span>
+                <span>how much</span>
+                <span>when</span>
+              </span>
+              <span className="n">a dose</span>
+              <span className="n">per {plan.unitNoun}</span>
+              <span />
+            </div>
+          )}
+          {rows.fields.map((f, i) => (
+            <ContenderRow
+              key={f.key}
+              index={i}
+              {...{ products, locked, blind, alike }}
+              unitNoun={plan.unitNoun}
+              open={i === open}
+              onOpen={(on) => setOpen(on ? i : null)}
+              remove={() => {
+                rows.remove(i);
+                setOpen(null);
+              }}
+              copy={() => {
+                rows.insert(i + 1, copyOfTreatment(form.getValues(`treatments.${i}`)));
+                setOpen(i + 1);
+              }}
+            />
+          ))}
           {!locked && (
             <div className="inline-row" style={{ marginTop: '1rem' }}>
               {!hasControl && (
@@ -152,6 +162,42 @@ function ContendersEditor({ id, plan, products, blind, sealedAt }: ContendersDat
               </p>
               <SameTable unitNoun={plan.unitNoun} locked={locked} blind={blind} />
             </section>
+          )}
+          {rows.fields.length > 0 && (
+            <details className="section">
+              <summary>How doses are matched, and in which measures</summary>
+              <div className="fields" style={{ marginBottom: '1rem' }}>
+                <div className="w3">
+                  <Choice
+                    name="matchedOn"
+                    label="Doses are matched on"
+                    options={matchings.map((m) => [m, matchingNames[m]] as const)}
+                    helperText={matchingNotes[matchedOn]}
+                  />
+                </div>
+                <div className="w2">
+                  <Choice
+                    name="spoonSystem"
+                    label="Spoons are"
+                    options={spoonSystems.map((s) => [s, systemNames[s]] as const)}
+                  />
+                </div>
+                <div className="w2">
+                  <Choice
+                    name="gallonSystem"
+                    label="Gallons are"
+                    options={gallonSystems.map((s) => [s, systemNames[s]] as const)}
+                  />
+                </div>
+                <div className="w2">
+                  <SizesChoice />
+                </div>
+                <div className="w12">
+                  <Tick name="wholeSystem" label="Whole systems are compared, and the review says so" />
+                  <Tick name="peers" label="Equals are compared: none is a control" />
+                </div>
+              </div>
+            </details>
           )}
           {factors && (
             <FactorDialog

@@ -31,7 +31,7 @@ const dayList = z
   });
 
 const UseForm = z.object({
-  productId: ProductId,
+  productId: z.string().min(1, 'Choose the product.').pipe(ProductId),
   packId: z.string(),
   /** a figure, which `unit` goes with, or a rate such as 1 tsp/gal */
   amount: z.string().trim().min(1, 'How much?').superRefine(checkDose),

@@ -7,7 +7,9 @@ const [base, boost, boostPlus, drops] = ['Base', 'Boost', 'Boost Plus', 'Drops']
   blankProduct(name as ProductId, name),
 ) as [ReturnType<typeof blankProduct>, ...ReturnType<typeof blankProduct>[]];
 const library = [base, boost!, boostPlus!, drops!];
-const contender = (name: string, ...products: (typeof base)[]) => ({ name, products: products.map(newUse) });
+const contender = (name: string, ...products: (typeof base)[]) => ({
+  ...{ name, role: 'test' as const, products: products.map(newUse) },
+});
 
 describe('the product that is probably meant', () => {
   it('is the one the contender is called after, and of two names the longer', () => {
@@ -15,19 +17,25 @@ describe('the product that is probably meant', () => {
     expect(productMeant(library, [contender('Base + Boost Plus', base)], 0)).toBe(boostPlus);
   });
 
-  it('isn’t one that the contender has, though it is called after it', () => {
-    expect(productMeant(library, [contender('Base and another', base)], 0)).toBe(boost);
+  it('else the base, then what most of the others have', () => {
+    const onBase = [{ ...contender('Alone', base), role: 'base' as const }, contender('C')];
+    expect(productMeant(library, onBase, 1)).toBe(base);
+    const sharing = [contender('A', base, boost!), contender('B', base, drops!), contender('C')];
+    expect(productMeant(library, sharing, 2)).toBe(base);
   });
 
-  it('else is one that no contender has yet', () => {
-    const contenders = [contender('A', base), contender('B', boost!, boostPlus!), contender('C')];
-    expect(productMeant(library, contenders, 2)).toBe(drops);
+  it('never a rival’s own, nor one that it has: that is asked', () => {
+    expect(
+      productMeant(library, [contender('A', base), contender('B', boost!), contender('C')], 2),
+    ).toBeNull();
+    expect(productMeant(library, [contender('A', base), contender('C')], 1)).toBeNull();
+    expect(productMeant(library, [contender('Base and another', base)], 0)).toBeNull();
+    expect(productMeant([], [contender('A')], 0)).toBeNull();
   });
 
-  it('else one that it hasn’t itself; the first where it has all; none where there is none', () => {
-    expect(productMeant([base, boost!], [contender('A', base), contender('B', boost!)], 0)).toBe(boost);
-    expect(productMeant([base], [contender('A', base)], 0)).toBe(base);
-    expect(productMeant([], [contender('A')], 0)).toBeUndefined();
+  it('is the only one there is, until it is there', () => {
+    expect(productMeant([base], [contender('A')], 0)).toBe(base);
+    expect(productMeant([base], [contender('A', base)], 0)).toBeNull();
   });
 });
 

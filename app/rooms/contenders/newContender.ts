@@ -17,7 +17,12 @@ export const copyOfTreatment = (like: TreatmentInput): TreatmentInput => ({
 });
 
 /** An empty contender; what surrounds it is taken from another one. */
-export function newTreatment(role: Role, like?: TreatmentInput, crop = ''): TreatmentInput {
+export function newTreatment(
+  role: Role,
+  like?: TreatmentInput,
+  crop = '',
+  plantsPerUnit: number | null = null,
+): TreatmentInput {
   return {
     id: newId<TreatmentId>() as string,
     name: role === 'untreated' ? 'Water' : '',
@@ -33,7 +38,7 @@ export function newTreatment(role: Role, like?: TreatmentInput, crop = ''): Trea
     flushDays: '',
     conditions: like
       ? { ...like.conditions }
-      : conditionsText({ ...noConditions, crop }, { inches: false, measures: usMeasures }),
+      : conditionsText({ ...noConditions, crop, plantsPerUnit }, { inches: false, measures: usMeasures }),
     products: [],
   };
 }
@@ -46,35 +51,38 @@ function labelDose({ labelRate }: Product): string {
 }
 
 /**
- * The product that is probably meant when one is added to a contender: the one it is called after, else one that no
- * contender has yet, else one it hasn't itself.
+ * The product that is probably meant when one is added to a contender: the one it is called after, else what all share (that of
+ * a base, then what most others have). Never a rival’s own: null asks.
  */
 export function productMeant(
   products: readonly Product[],
-  treatments: readonly Pick<TreatmentInput, 'name' | 'products'>[],
+  treatments: readonly Pick<TreatmentInput, 'name' | 'role' | 'products'>[],
   index: number,
-): Product | undefined {
+): Product | null {
   const has = (t: Pick<TreatmentInput, 'products'> | undefined, p: Product) =>
     t?.products.some((u) => u.productId === p.id) ?? false;
   const its = treatments[index];
   const others = products.filter((p) => !has(its, p));
   const name = its?.name.toLowerCase() ?? '';
   const named = others.filter((p) => name.includes(p.name.toLowerCase()));
-  return (
-    // “Foglia Uno” is meant rather than “Foglia”.
-    named.toSorted((a, b) => b.name.length - a.name.length)[0] ??
-    others.find((p) => !treatments.some((t) => has(t, p))) ??
-    others[0] ??
-    products[0]
-  );
+  // “Foglia Uno” is meant rather than “Foglia”.
+  const [longest] = named.toSorted((a, b) => b.name.length - a.name.length);
+  if (longest) return longest;
+  const rest = treatments.filter((t, i) => i !== index && t.products.length > 0);
+  const base = others.find((p) => rest.some((t) => t.role === 'base' && has(t, p)));
+  const having = (p: Product) => rest.filter((t) => has(t, p)).length;
+  const [most] = others.toSorted((a, b) => having(b) - having(a));
+  const shared = most && having(most) > 1 && having(most) * 2 > rest.length ? most : null;
+  return base ?? shared ?? (products.length === 1 ? (others[0] ?? null) : null);
 }
 
 /**
  * The next dose: of another product, given in the same water on the same days as the last one.
+ * @param product null: still to be chosen
  * @param last null for the first dose of all
  */
-export const nextUse = (product: Product, last: UseInput | null): UseInput => ({
-  ...newUse(product),
+export const nextUse = (product: Product | null, last: UseInput | null): UseInput => ({
+  ...(product ? newUse(product) : unchosen),
   ...(last && {
     solutionLPerUnit: last.solutionLPerUnit,
     timesPerUnit: last.timesPerUnit,
@@ -84,21 +92,14 @@ export const nextUse = (product: Product, last: UseInput | null): UseInput => ({
   }),
 });
 
+const unchosen: UseInput = {
+  ...{ productId: '', packId: '', amount: '', unit: 'mL', solutionLPerUnit: '', timesPerUnit: '1' },
+  ...{ stage: '', fromDay: '', everyDays: '', strengthPercent: '100', apart: false },
+};
+
 /** A dose to begin with, counted the way the product is sold. */
 export function newUse(product: Product): UseInput {
   const sold = dimensionOf(product.packs[0]?.unit ?? (product.form === 'liquid' ? 'mL' : 'g'));
   const unit: AmountUnit = sold === 'mass' ? 'g' : sold === 'volume' ? 'mL' : 'piece';
-  return {
-    productId: product.id as string,
-    packId: '',
-    amount: labelDose(product),
-    unit,
-    solutionLPerUnit: '',
-    timesPerUnit: '1',
-    stage: '',
-    fromDay: '',
-    everyDays: '',
-    strengthPercent: '100',
-    apart: false,
-  };
+  return { ...unchosen, productId: product.id as string, amount: labelDose(product), unit };
 }
