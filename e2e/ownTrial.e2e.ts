@@ -87,7 +87,10 @@ describe('a trial of one’s own, end to end', () => {
   it('writes the question', async () => {
     await v.press('Add a weight');
     await v.press('Add a height');
-    await v.fill('traits.1.name', '');
+    await v.press('Open Plant height');
+    const trait = await v.page.waitForSelector('[name="traits.1.name"]');
+    await trait!.evaluate((e) => (e as HTMLInputElement).select());
+    await v.keys('Backspace');
     await v.fill('differenceValue', 'much');
     await v.press('Save the question');
     await v.sees('Give the trait a name.');

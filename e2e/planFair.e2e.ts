@@ -37,6 +37,7 @@ describe('a fair plan, from empty to sealed', () => {
     expect(await v.valueOf('unitNoun')).toBe('pot');
     await v.press('Go on planning');
     await v.sees('What is measured');
+    await v.press('Open Roots');
     expect(await v.valueOf('traits.2.scaleText')).toContain('5 white, dense, filling the space');
     trial = new URL(v.page.url()).pathname.replace('/question', '');
     await v.fill('prediction', 'None of the three.');

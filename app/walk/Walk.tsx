@@ -1,4 +1,4 @@
-import { type ReactNode, useCallback, useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import type { Observation, TrialState } from '~core/log/state';
 import type { Trait } from '~core/model/plan';
 import type { UnitId } from '~core/model/ids';
@@ -84,20 +84,16 @@ export function Walk<D>(p: Props<D>) {
   const { plan } = state;
   const send = useSend({ tiles: true });
   const sendOff = useSend();
-  const { walk, at, move } = useWalking(p.scope, capture, stops, p.startAt);
+  const { walk, at, move, pick } = useWalking(p.scope, capture, stops, p.startAt);
   /** a value before its day was confirmed once */
   const [early, setEarly] = useState(false);
   const [off, setOff] = useState(false);
   const [more, setMore] = useState(false);
   const [pasting, setPasting] = useState(false);
   useTileInSight(at?.unit.id);
-  const [unitId, sample] = [at?.unit.id, at?.sample ?? null];
-  const pick = useCallback(
-    (go: UnitId) => unitId && go !== unitId && move({ leave: { unitId, sample }, go }),
-    [move, unitId, sample],
-  );
-  if (!at || !unitId) return <p>No living {plan.unitNoun} is left.</p>;
-  const { unit } = at;
+  if (!at) return <p>No living {plan.unitNoun} is left.</p>;
+  const { unit, sample } = at;
+  const unitId = unit.id;
   const { draft, asking, putBy } = walk;
   const here = { unitId, sample };
 

@@ -15,7 +15,7 @@ function hereOf({ unitId, sample }: Walking<unknown>, { units, open, several }: 
  * in this tab.
  *
  * @param scope the trial, round and trait
- * @returns the walk, where it stands, and a function that makes a move, always the same
+ * @returns the walk, where it stands, and two functions, always the same: one that makes a move, one that goes to a unit
  */
 export function useWalking<D>(scope: string, drafts: Drafts<D>, stops: Stops, startAt: UnitId | undefined) {
   const [walk, setWalk] = useState(() => {
@@ -53,5 +53,12 @@ export function useWalking<D>(scope: string, drafts: Drafts<D>, stops: Stops, st
       leave();
     };
   }, [scope]);
-  return { walk, at, move };
+  const pick = useCallback(
+    (go: UnitId) => {
+      const { here } = now.current;
+      if (here && here.unitId !== go) move({ leave: here, go });
+    },
+    [move],
+  );
+  return { walk, at, move, pick };
 }

@@ -8,6 +8,7 @@ import { Choice, LockedForm, Tick } from '../../form/fields';
 import { SizesChoice } from '../../form/SizesChoice';
 import { StaleNote } from '../../form/StaleNote';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
+import { useOpenOne } from '../../form/useOpenOne';
 import { useRecordForm } from '../../form/useRecordForm';
 import { protocolOf } from '~core/schedule/protocols';
 import { plantsIn } from '~core/schedule/protocols/protocol';
@@ -51,18 +52,7 @@ function ContendersEditor({ id, plan, products, blind, sealedAt }: ContendersDat
   const hasControl = rows.fields.some((r) => r.role !== 'test');
   const treatments = useWatch({ control: form.control, name: 'treatments' }) ?? [];
   const alike = alikeOf(dosedUses(treatments, products));
-  /** one at a time, so that all of them stay in sight */
-  const [open, setOpen] = useState<number | null>(null);
-  const { errors } = form.formState;
-  const wrong = Array.isArray(errors.treatments) ? errors.treatments.findIndex(Boolean) : -1;
-  /** saved, and what is wrong of it wasn't shown yet */
-  const [sent, setSent] = useState(false);
-  if (busy && !sent) setSent(true);
-  // What is wrong is opened once: whoever puts it right stays where it stands.
-  if (sent && !busy && wrong >= 0) {
-    setSent(false);
-    setOpen(wrong);
-  }
+  const [open, setOpen] = useOpenOne(form.formState.errors.treatments, busy);
   const protocol = protocolOf(plan.protocolId);
   const add = (role: 'untreated' | 'base' | 'reference' | 'test') => {
     rows.append(

@@ -11,20 +11,22 @@ export const DecidesSection = memo(function DecidesSection() {
   const primary = named.find((t) => t.id === primaryTraitId);
   return (
     <section className="section">
-      <h2>What decides</h2>
-      <p className="quiet">
-        The trait the verdict rests on, and the smallest difference a reader would pay or change for.
-      </p>
+      <h2 style={{ marginBottom: '0.9rem' }}>What decides</h2>
       <div className="fields">
-        <div className="w4">
+        <div className="w3">
           <Choice
             name="primaryTraitId"
             label="Deciding trait"
             options={[['', 'not chosen yet'], ...named.map((t) => [t.id, t.name || 'unnamed'] as const)]}
           />
         </div>
-        <div className="w3">
-          <Field name="differenceValue" label="Smallest that matters" numeric />
+        <div className="w2">
+          <Field
+            name="differenceValue"
+            label="Smallest that matters"
+            numeric
+            helperText="what a reader would pay or change for"
+          />
         </div>
         <div className="w3">
           <Choice
@@ -39,13 +41,13 @@ export const DecidesSection = memo(function DecidesSection() {
         <div className="w2">
           <Field name="currency" label="Currency" />
         </div>
-        <div className="w4">
+        <div className="w2">
           <Field
             name="cvPercent"
             label={`Spread from ${unitNoun} to ${unitNoun}`}
             numeric
             suffix="%"
-            helperText="what this trait usually shows; for How many, in Rehearsal"
+            helperText="for How many, in Rehearsal"
           />
         </div>
       </div>

@@ -55,30 +55,21 @@ export const ProtocolPanel = memo(function ProtocolPanel({
         )}
       </div>
       {protocol && (
-        <div className="protocol-facts small">
+        <details className="small">
+          <summary>
+            {last} days, {protocol.rounds.length} rounds, a {protocol.unitNoun} a unit
+            {protocol.plantsPerUnit > 1 && `, ${protocol.plantsPerUnit} plants in it`}; what usually goes
+            wrong
+          </summary>
           <p>
-            <span className="quiet">Unit</span> {protocol.unitNoun}
-            {protocol.plantsPerUnit > 1 && `, ${protocol.plantsPerUnit} plants in it`}
+            {protocol.unitNote}
+            {protocol.cropsWithin && ' Several crops in each are usual; name them below.'}{' '}
+            {protocol.faults.join(' ')} Usual spread {protocol.cvPercent} % (practice).
           </p>
-          <p>
-            <span className="quiet">Takes</span> {last} days, {protocol.rounds.length} rounds
-          </p>
-          <p>
-            <span className="quiet">Usual spread</span> {protocol.cvPercent} % (practice)
-          </p>
-          {(protocol.unitNote || protocol.cropsWithin) && (
-            <p className="wide">
-              {protocol.unitNote}
-              {protocol.cropsWithin && ' Several crops in each are usual; name them below.'}
-            </p>
-          )}
-          <p className="wide">
-            <span className="quiet">What goes wrong</span> {protocol.faults.join(' ')}
-          </p>
-        </div>
+        </details>
       )}
       {protocol && (
-        <div style={{ marginTop: '0.7rem' }}>
+        <div style={{ marginTop: '0.5rem' }}>
           <Caution>{protocol.cautions.join(' ')}</Caution>
         </div>
       )}

@@ -7,10 +7,7 @@ export const RoundsSection = memo(function RoundsSection({ locked }: { locked: b
   const named = useNamedTraits();
   return (
     <section className="section">
-      <h2>Rounds</h2>
-      <p className="quiet">
-        Fixed days on which every unit is visited. All contenders on the same day, in the same light.
-      </p>
+      <h2 style={{ marginBottom: '0.9rem' }}>Rounds</h2>
       <RoundRows traits={named} locked={locked} />
     </section>
   );

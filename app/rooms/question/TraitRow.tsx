@@ -9,12 +9,20 @@ interface Props {
   index: number;
   remove: () => void;
   locked: boolean;
+  open: boolean;
+  onOpen: (open: boolean) => void;
 }
+
+const betterWords: Record<string, string> = {
+  higher: 'more is better',
+  lower: 'less is better',
+  band: 'inside a band is better',
+};
 
 const kindChoices = Object.entries(traitKinds).map(([kind, { name }]) => [kind, name] as const);
 
-/** One trait of the question: what, how it is taken, which way is better, what is plausible. */
-export function TraitRow({ index, remove, locked }: Props) {
+/** One trait as a line; opened: what, how it is taken, which way is better, what is plausible. */
+export function TraitRow({ index, remove, locked, open, onOpen }: Props) {
   const at = (name: string) => `traits.${index}.${name}`;
   const trait = useWatch({ name: `traits.${index}` }) as
     | { id: string; direction: string; kind: TraitKind; name: string; unit: string }
@@ -25,8 +33,41 @@ export function TraitRow({ index, remove, locked }: Props) {
   const crops = ((useWatch({ name: 'cropsWithin' }) as string) ?? '').trim();
   const { fields } = kindOf({ kind: trait?.kind ?? 'number' });
   const asks = (field: (typeof fields)[number]) => fields.includes(field);
+  const called = trait?.name || `trait ${index + 1}`;
+  const line = (
+    <div className="trait-line">
+      <strong>{called}</strong>
+      <span className="small quiet">
+        {[
+          trait?.unit,
+          traitKinds[trait?.kind ?? 'number'].name,
+          asks('direction') ? betterWords[trait?.direction ?? ''] : null,
+          decides ? null : 'looked at beside it',
+        ]
+          .filter(Boolean)
+          .join(' · ')}
+        {decides && (
+          <>
+            {' '}
+            · <strong>decides</strong>
+          </>
+        )}
+      </span>
+      <Button
+        size="small"
+        color="secondary"
+        aria-expanded={open}
+        aria-label={`${open ? 'Close' : 'Open'} ${called}`}
+        onClick={() => onOpen(!open)}
+      >
+        {open ? 'close' : 'open'}
+      </Button>
+    </div>
+  );
+  if (!open) return <div className={`trait${decides ? ' decides' : ''}`}>{line}</div>;
   return (
-    <div className={`sheet trait${decides ? ' decides' : ''}`}>
+    <div className={`trait open${decides ? ' decides' : ''}`}>
+      {line}
       <div className="fields">
         <div className="w3">
           <Field name={at('name')} label="Trait" helperText={decides ? 'decides the trial' : 'exploratory'} />

@@ -4,13 +4,21 @@ import { useFieldArray, useFormContext } from 'react-hook-form';
 import { kindOf } from '~core/model/plan';
 import { gradeUses, usualGrades } from '~core/model/grade';
 import { Choice, Field } from '../../form/fields';
+import { useOpenOne } from '../../form/useOpenOne';
 import { TraitRow } from './TraitRow';
 import { newTrait } from './newRows';
 import type { QuestionFormInput } from './questionForm';
 
 /** What is measured: the traits, one of which decides. */
-export const TraitsSection = memo(function TraitsSection({ locked }: { locked: boolean }) {
-  const { control, getValues } = useFormContext<QuestionFormInput>();
+export const TraitsSection = memo(function TraitsSection({
+  locked,
+  busy,
+}: {
+  locked: boolean;
+  busy: boolean;
+}) {
+  const { control, getValues, formState } = useFormContext<QuestionFormInput>();
+  const [open, setOpen] = useOpenOne(formState.errors.traits, busy);
   const traits = useFieldArray({ control, name: 'traits', keyName: 'key' });
   const grades = useFieldArray({ control, name: 'grades', keyName: 'key' });
   const picked = traits.fields.some((f) => kindOf(f).takenBy === 'picks');
@@ -21,30 +29,36 @@ export const TraitsSection = memo(function TraitsSection({ locked }: { locked: b
   return (
     <section className="section">
       <h2>What is measured</h2>
-      <p className="quiet">
-        One trait decides; the others are looked at beside it. Weighed traits go through Weigh-in, the rest
-        through Rounds; what ripens over weeks is picked, and sorted into grades.
-      </p>
-      <div className="stack">
+      <div>
         {traits.fields.map((f, i) => (
-          <TraitRow key={f.key} index={i} remove={() => traits.remove(i)} locked={locked} />
+          <TraitRow
+            key={f.key}
+            index={i}
+            locked={locked}
+            open={i === open}
+            onOpen={(on) => setOpen(on ? i : null)}
+            remove={() => {
+              traits.remove(i);
+              setOpen(null);
+            }}
+          />
         ))}
         {!locked && (
-          <div className="inline-row">
-            <Button variant="outlined" color="secondary" onClick={() => traits.append(newTrait('weight'))}>
+          <div className="inline-row" style={{ marginTop: '0.6rem', gap: '0.3rem' }}>
+            <Button size="small" color="secondary" onClick={() => traits.append(newTrait('weight'))}>
               Add a weight
             </Button>
-            <Button variant="outlined" color="secondary" onClick={() => traits.append(newTrait('height'))}>
+            <Button size="small" color="secondary" onClick={() => traits.append(newTrait('height'))}>
               Add a height
             </Button>
-            <Button variant="outlined" color="secondary" onClick={() => traits.append(newTrait('count'))}>
+            <Button size="small" color="secondary" onClick={() => traits.append(newTrait('count'))}>
               Add a count
             </Button>
-            <Button variant="outlined" color="secondary" onClick={() => traits.append(newTrait('ratio'))}>
+            <Button size="small" color="secondary" onClick={() => traits.append(newTrait('ratio'))}>
               Add k of n
             </Button>
             <Button
-              variant="outlined"
+              size="small"
               color="secondary"
               onClick={() =>
                 traits.append(
@@ -57,10 +71,17 @@ export const TraitsSection = memo(function TraitsSection({ locked }: { locked: b
             >
               Add a score
             </Button>
-            <Button variant="outlined" color="secondary" onClick={addPicks}>
+            <Button size="small" color="secondary" onClick={addPicks}>
               Add picks
             </Button>
-            <Button color="secondary" onClick={() => traits.append(newTrait('blank'))}>
+            <Button
+              size="small"
+              color="secondary"
+              onClick={() => {
+                traits.append(newTrait('blank'));
+                setOpen(traits.fields.length);
+              }}
+            >
               Another trait
             </Button>
           </div>

@@ -55,10 +55,10 @@ function QuestionEditor({ id, plan, sealedAt, undoable }: QuestionData) {
           <StaleNote stale={stale} conflicts={conflicts} />
           <ProtocolPanel protocolId={plan.protocolId} locked={locked} />
           <div className="fields">
-            <div className="w12">
+            <div className="w8">
               <Field name="question" label="Question" />
             </div>
-            <div className="w12">
+            <div className="w4">
               <Choice
                 name="asks"
                 label="It asks"
@@ -82,47 +82,35 @@ function QuestionEditor({ id, plan, sealedAt, undoable }: QuestionData) {
             <div className="w3">
               <WhenField name="startDate" label="Start (day 0)" />
             </div>
-            <div className="w6">
+            <div className="w4">
               <Field name="prediction" label="What do you expect, and why?" multiline minRows={2} />
             </div>
-            <div className="w6">
-              <Field
-                name="winning"
-                label="What counts as winning?"
-                multiline
-                minRows={2}
-                helperText="in one sentence, before anything is sown"
-              />
+            <div className="w4">
+              <Field name="winning" label="What counts as winning?" multiline minRows={2} />
             </div>
-            <div className="w6">
-              <Field
-                name="finishingRule"
-                label="When does it end?"
-                multiline
-                minRows={2}
-                helperText="the same day and age for all, said beforehand"
-              />
-            </div>
-            <div className="w6">
-              <Field
-                name="alsoAsked"
-                label="A second question, on the side"
-                multiline
-                minRows={2}
-                helperText="looked at as exploratory; it never decides"
-              />
-            </div>
-            <div className="w6">
-              <Field name="scorer" label="Who measures and scores?" />
-            </div>
-            <div className="w6">
-              <CropsWithin />
+            <div className="w4">
+              <Field name="finishingRule" label="When does it end?" multiline minRows={2} />
             </div>
           </div>
 
-          <TraitsSection locked={locked} />
+          <TraitsSection locked={locked} busy={busy} />
           <DecidesSection />
           <RoundsSection locked={locked} />
+          <div className="fields section">
+            <div className="w4">
+              <Field
+                name="alsoAsked"
+                label="A second question, on the side"
+                helperText="looked at as exploratory; it never decides"
+              />
+            </div>
+            <div className="w4">
+              <Field name="scorer" label="Who measures and scores?" />
+            </div>
+            <div className="w4">
+              <CropsWithin />
+            </div>
+          </div>
           {!locked && (
             <div className="save-bar">
               <Button type="submit" variant="contained" disabled={busy}>
