@@ -120,13 +120,21 @@ const plantNouns = new Set(['plant', 'seedling', 'cutting', 'pod', 'tree', 'bask
 const plantsMeant = (noun: string, { unitNoun, plantsPerUnit }: Around): number | null =>
   plantNouns.has(noun) && noun !== unitNoun?.toLowerCase() ? (plantsPerUnit ?? null) : 1;
 
+/** What a rate is for one of; null where it is none, or for the whole. */
+function perOf(text: string) {
+  const rate = parseRate(text);
+  return rate.ok && 'per' in rate.value ? rate.value.per : null;
+}
+
+/** Whether a rate is by the ground. @example isByArea('30 g/m²') // true */
+export const isByArea = (text: string): boolean => perOf(text)?.kind === 'area';
+
 /**
  * Whether a rate is by the plant while a unit is something else, so that plants are counted.
  * @example isByPlant('15 g per plant', 'row section') // true
  */
 export function isByPlant(text: string, unitNoun: string): boolean {
-  const rate = parseRate(text);
-  const per = rate.ok && 'per' in rate.value ? rate.value.per : null;
+  const per = perOf(text);
   return per?.kind === 'unit' && plantNouns.has(per.noun) && per.noun !== unitNoun.toLowerCase();
 }
 

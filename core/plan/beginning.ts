@@ -4,7 +4,7 @@ import type { Conditions, Plan, Treatment } from '../model/plan';
 import type { Product } from '../model/product';
 
 /** What is the same for all from the beginning. */
-type Alike = Pick<Conditions, 'crop' | 'plantsPerUnit'>;
+type Alike = Pick<Conditions, 'crop' | 'plantsPerUnit'> & Partial<Pick<Conditions, 'areaPerUnitCm2'>>;
 
 /**
  * Contenders to begin with: an untreated control, where one is wanted, and one for each product. Doses are the

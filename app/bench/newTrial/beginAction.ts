@@ -4,7 +4,8 @@ import { Plan } from '~core/model/plan';
 import { err } from '~core/model/result';
 import { type Answer, command, toAction } from '../../form/command';
 import { refuse } from '../../form/recordForm';
-import { typedNumber } from '../../form/schemaFields';
+import { numberIn } from '~core/quantity/number';
+import { optionalSize, typedNumber } from '../../form/schemaFields';
 import { checkSolution } from '../../rooms/contenders/dose';
 import { listProducts, saveProduct } from '../../store/products';
 import { askToLast } from '../../store/storage';
@@ -33,6 +34,14 @@ const BeginForm = z.object({
   question: z.string().trim().superRefine(orEmpty(shape.question)),
   prediction: shape.prediction,
   solution: z.string().trim().superRefine(checkSolution),
+  areaCm2: z
+    .string()
+    .trim()
+    .superRefine((text, ctx) => {
+      if (numberIn(text) !== null)
+        ctx.addIssue({ code: 'custom', message: `${text} of what? Write ${text} m² or ${text} sq ft.` });
+    })
+    .pipe(optionalSize('area')),
   code: z.string().trim().toUpperCase().superRefine(orEmpty(shape.code)),
   startDate: shape.startDate,
   currency: z.string().trim().toUpperCase().pipe(shape.currency),

@@ -15,7 +15,7 @@ const around = { library: [product({ name: 'Duo Lume', labelRate: '2 mL/L' })], 
 const asked = (over: Partial<BeginInput> = {}): BeginInput => ({
   ...{ protocolId: '', names: ['Duo Lume'], withWater: true, base: '', each: 2, crop: 'cress' },
   ...{ question: '', prediction: '', solution: '0.5', unitNoun: '', code: '', next: 'seal' },
-  ...{ startDate: '2026-03-01', currency: 'EUR' },
+  ...{ startDate: '2026-03-01', currency: 'EUR', areaCm2: null },
   ...over,
 });
 const made = (over: Partial<BeginInput> = {}) => {
@@ -109,6 +109,20 @@ describe('a plan in one go', () => {
     expect(tray.open).toBe(
       'Ghiaia isn’t dosed yet: How many plants are in a tray? The rate is by the plant.',
     );
+  });
+  it('asks for the ground where something is given by it, and takes the rate for it', () => {
+    const lawn = { protocolId: 'lawn', names: ['Prato 25, 30 g/m²'], solution: '' };
+    expect(beginTrial(asked(lawn), around)).toEqual({
+      ok: false,
+      error: { areaCm2: 'How much ground has each strip? Prato is given by the ground.' },
+    });
+    const { plan, undosed } = made({ ...lawn, areaCm2: 200_000 });
+    expect(plan.treatments[1]!.products[0]).toMatchObject({ amount: 600, unit: 'g' });
+    expect(plan.treatments.map((t) => t.conditions.areaPerUnitCm2)).toEqual([200_000, 200_000]);
+    expect(undosed).toEqual([]);
+    const cost = treatmentCost(plan.treatments[1]!, plan.products, 'EUR');
+    // 600 g of a kilo at 25.00.
+    expect(cost.ok && cost.value.perUnit.minor).toBeCloseTo(1500, 9);
   });
   it('a kit is one contender with all its bottles, in the order it was chosen', () => {
     const bottle = (name: string, id: string, labelRate: string) =>

@@ -13,12 +13,12 @@ import { proposeCode } from '~core/plan/proposeCode';
 import { listNames, sentenceCase } from '~core/quantity/format';
 import type { MeasureSystem } from '~core/quantity/units';
 import { numberIn } from '~core/quantity/number';
-import { aroundProduct, readRate } from '~core/mixing/resolveRate';
+import { aroundProduct, isByArea, readRate } from '~core/mixing/resolveRate';
 import { protocolOf } from '~core/schedule/protocols';
 import { plantsIn, untreatedBeside } from '~core/schedule/protocols/protocol';
 import { applyProtocol } from '~core/schedule/protocols/applyProtocol';
 import { newUse } from '../../rooms/contenders/newContender';
-import { type DoseError, resolveDose } from '../../rooms/contenders/dose';
+import { type DoseError, type UnitShape, resolveDose } from '../../rooms/contenders/dose';
 import { newTrait } from '../../rooms/question/newRows';
 import type { SizeUnits } from '~core/quantity/sizeText';
 import { type Entry, namedIn } from './namedProducts';
@@ -43,6 +43,8 @@ export interface BeginInput {
   prediction: string;
   /** solution each unit gets at a time, as it was typed: 0.5, 1 gal; empty: not said */
   solution: string;
+  /** ground of a unit, cm²; null: not said */
+  areaCm2: number | null;
   /** left empty: proposed */
   code: string;
   startDate: string;
@@ -110,7 +112,7 @@ function useOf(
   product: Product,
   solution: string,
   measures: MeasureSystem,
-  unit: { noun: string; plants: number | null },
+  unit: UnitShape,
 ): Result<ProductUse, DoseError | null> {
   if (asPieces.includes(product.category) && (product.packs[0]?.unit ?? 'piece') === 'piece') {
     const piece = { amount: 1, unit: 'piece', rateText: '', solutionLPerUnit: null } as const;
@@ -121,9 +123,7 @@ function useOf(
   const rate = readRate(typed.amount, aroundProduct(product, measures));
   // What is strewn isn't dissolved, though others get a feed.
   const perL = rate.ok && rate.value.per === 'L';
-  const dose = resolveDose({ ...typed, solutionLPerUnit: perL ? solution : '' }, product, measures, {
-    ...{ areaCm2: null, ...unit },
-  });
+  const dose = resolveDose({ ...typed, solutionLPerUnit: perL ? solution : '' }, product, measures, unit);
   return dose.ok ? ok({ ...once, productId: product.id, ...dose.value }) : err(dose.error);
 }
 
@@ -177,16 +177,19 @@ export function beginTrial(input: BeginInput, around: Around): Result<Begun, Fau
   const plants = protocol && plantsIn(protocol);
   // What isn't asked for this kind of trial may have been typed before it was chosen.
   const solution = protocol?.compares || protocol?.dry ? '' : input.solution.trim();
+  const areaCm2 = protocol?.dry ? input.areaCm2 : null;
   const everything = [...new Set([...(base?.products ?? []), ...entries.flatMap((e) => e.products)])];
   const uses = new Map(
-    everything.map((p) => [p, useOf(p, solution, around.units.measures, { noun, plants })]),
+    everything.map((p) => [p, useOf(p, solution, around.units.measures, { noun, plants, areaCm2 })]),
   );
   for (const [product, use] of uses) {
+    if (!use.ok && protocol?.dry && areaCm2 === null && isByArea(product.labelRate))
+      return err({ areaCm2: `How much ground has each ${noun}? ${product.name} is given by the ground.` });
     if (use.ok || use.error?.field !== 'solutionLPerUnit' || protocol?.compares || protocol?.dry) continue;
     const asked = `How much feed does each ${noun} get at a time? ${product.name} is given by the litre.`;
     return err({ solution: solution === '' ? asked : use.error.message });
   }
-  const alike = { crop: input.crop, plantsPerUnit: plants };
+  const alike = { crop: input.crop, plantsPerUnit: plants, areaPerUnitCm2: areaCm2 };
   const begun = base ? additivesOn(base, entries, alike) : contendersOf(entries, control, alike);
   const treatments = begun.map((t, i) => {
     const own = entries[i - Number(base !== null || control !== null)];

@@ -34,6 +34,7 @@ export async function clientLoader() {
       question: '',
       prediction: '',
       solution: '',
+      areaCm2: '',
       code: '',
       startDate: todayDate(),
       currency: currency ?? products[0]?.packs[0]?.currency ?? currencyHere(),
@@ -151,6 +152,16 @@ export default function NewTrialPage() {
                   label={`Feed a ${noun} gets`}
                   figures
                   helperText="L at a time, or 1 gal"
+                />
+              </div>
+            )}
+            {protocol?.dry && (
+              <div className="w3">
+                <Field
+                  name="areaCm2"
+                  label={`Ground of a ${noun}`}
+                  figures
+                  helperText="20 m², or 200 sq ft"
                 />
               </div>
             )}

@@ -169,14 +169,15 @@ export const cautions = {
 /**
  * Plants in a unit of this kind of trial, as doses by the plant are worked out; null where it has none to count (sown, a lawn).
  *
- * @example plantsIn({ plantsPerUnit: 4, unitNote: 'its plants are samples', area: 'bed' }) // 4
+ * @example plantsIn({ plantsPerUnit: 4, unitNoun: 'row', unitNote: 'its plants are samples', area: 'bed' }) // 4
  */
 export const plantsIn = ({
   plantsPerUnit,
+  unitNoun,
   unitNote,
   area,
-}: Pick<Protocol, 'plantsPerUnit' | 'unitNote' | 'area'>): number | null =>
-  plantsPerUnit > 1 || (unitNote === '' && area !== 'lawn') ? plantsPerUnit : null;
+}: Pick<Protocol, 'plantsPerUnit' | 'unitNoun' | 'unitNote' | 'area'>): number | null =>
+  plantsPerUnit > 1 || (unitNote === '' && unitNoun !== 'plant' && area !== 'lawn') ? plantsPerUnit : null;
 
 /**
  * What stands beside the contenders as the untreated control, as it is called: water where feeds are given in it,
