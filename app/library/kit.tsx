@@ -4,6 +4,7 @@ import { FormProvider, useFieldArray } from 'react-hook-form';
 import { Link, redirect, useLoaderData } from 'react-router';
 import { amountUnits } from '~core/model/product';
 import { Choice, Field, GroupError, WhenField } from '../form/fields';
+import { PriceField } from './PriceField';
 import { UnsavedGuard } from '../form/UnsavedGuard';
 import { useRecordForm } from '../form/useRecordForm';
 import { listProducts, changeProducts } from '../store/products';
@@ -65,7 +66,7 @@ export default function Kit() {
             <Field name="name" label="Name of the kit" autoFocus />
           </div>
           <div className="w2">
-            <Field name="price" label="Price of the kit" numeric />
+            <PriceField name="price" currencyName="currency" label="Price of the kit" />
           </div>
           <div className="w2">
             <Field name="currency" label="Currency" />

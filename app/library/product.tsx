@@ -7,6 +7,7 @@ import { newId } from '~core/model/newId';
 import { amountUnits, productCategories, productForms } from '~core/model/product';
 import { Choice, Field, WhenField } from '../form/fields';
 import { fieldErrors } from '../form/schemaFields';
+import { PriceField } from './PriceField';
 import { UnsavedGuard } from '../form/UnsavedGuard';
 import { useRecordForm } from '../form/useRecordForm';
 import { changeProduct, getProduct, listProducts, saveProduct } from '../store/products';
@@ -126,10 +127,10 @@ function ProductEditor({ product, currency }: Awaited<ReturnType<typeof clientLo
                   <Choice name={`packs.${i}.unit`} label="Unit" options={same(amountUnits)} />
                 </div>
                 <div className="w2">
-                  <Field
+                  <PriceField
                     name={`packs.${i}.price`}
+                    currencyName={`packs.${i}.currency`}
                     label="Price paid"
-                    numeric
                     helperText={f.kit ? `its share of the kit ${f.kit.name}` : undefined}
                   />
                 </div>

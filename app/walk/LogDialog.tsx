@@ -7,6 +7,8 @@ import { useForm, useWatch } from 'react-hook-form';
 import type { EntryBody } from '~core/log/entry';
 import type { UnitId } from '~core/model/ids';
 import { EntryDialog } from '../ui/EntryDialog';
+import { SittingChoice } from './SittingChoice';
+import type { SittingInHand } from './useSitting';
 
 type Kind = 'deviation' | 'death' | 'sampleDeath' | 'exclusion' | 'note';
 
@@ -29,13 +31,15 @@ interface Props {
   sample?: number | null;
   /** what that one is called */
   sampleName?: string;
+  /** when it happened */
+  sitting: SittingInHand;
   onClose: () => void;
   /** @returns whether it is kept */
   onKeep: (body: EntryBody) => Promise<boolean>;
 }
 
 /** Writes something that isn't a value into the log: a deviation, a remark, a death, an exclusion. */
-export function LogDialog({ unit, sample = null, sampleName = '', onClose, onKeep }: Props) {
+export function LogDialog({ unit, sample = null, sampleName = '', sitting, onClose, onKeep }: Props) {
   const { control, register, handleSubmit, formState } = useForm<Fields>({
     defaultValues: { kind: 'deviation', text: '' },
   });
@@ -59,6 +63,7 @@ export function LogDialog({ unit, sample = null, sampleName = '', onClose, onKee
   };
   const keep = handleSubmit(async (fields) => {
     const body = bodyOf(fields);
+    if (sitting.fault) return;
     // What wasn't kept stays here.
     if (!body || (await onKeep(body))) onClose();
   });
@@ -90,6 +95,7 @@ export function LogDialog({ unit, sample = null, sampleName = '', onClose, onKee
             error={fault !== undefined}
             helperText={fault ?? 'It goes into the log and into the review.'}
           />
+          <SittingChoice sitting={sitting} />
         </div>
       </DialogContent>
       <DialogButtons

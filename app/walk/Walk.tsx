@@ -211,6 +211,7 @@ export function Walk<D>(p: Props<D>) {
             unit={unit}
             sample={samplesAreAlike(plan) ? sample : null}
             sampleName={p.sampleName?.(at) ?? `sample ${sample}`}
+            sitting={sitting}
             onClose={() => setOff(false)}
             onKeep={(body) => sendOff({ body, ...happened })}
           />

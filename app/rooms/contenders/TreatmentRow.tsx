@@ -29,9 +29,9 @@ export function TreatmentRow({ index, products, unitNoun, locked, remove, copy }
   const { control, getValues } = useFormContext<ContendersFormInput>();
   const uses = useFieldArray({ control, name: `treatments.${index}.products`, keyName: 'key' });
   // Narrowly, so that a key in a dose doesn't draw the whole contender anew.
-  const [name, role, levels] = useWatch({
+  const [name, role, levels, peers] = useWatch({
     control,
-    name: [`treatments.${index}.name`, `treatments.${index}.role`, `treatments.${index}.levels`],
+    name: [`treatments.${index}.name`, `treatments.${index}.role`, `treatments.${index}.levels`, 'peers'],
   });
   const at = (field: string) => `treatments.${index}.${field}`;
   const first = products[0];
@@ -62,7 +62,7 @@ export function TreatmentRow({ index, products, unitNoun, locked, remove, copy }
           <Choice name={at('role')} label="Role" options={roles} />
         </div>
         <div className="w3">
-          {role === 'test' && (
+          {role === 'test' && !peers && (
             <Field
               name={at('expectedPercent')}
               label="Expected change"

@@ -18,6 +18,7 @@ import { quietButton } from '../../ui/quietButton';
 import { VirtualRows } from '../../ui/VirtualRows';
 import { RoomHead } from '../../ui/RoomHead';
 import { LogDialog } from '../../walk/LogDialog';
+import { useSitting } from '../../walk/useSitting';
 import type { RoomArgs } from '../roomArgs';
 import { ConflictList } from './ConflictList';
 import { kindOfLine, logLines, sayLine, staysFor, wordsFor } from './logLines';
@@ -39,8 +40,8 @@ export async function clientLoader({ params }: RoomArgs) {
 }
 
 export const clientAction = toAction({
-  write: command(z.object({ body: EntryBody }), async (trialId, { body }) =>
-    done(await appendEntries(trialId, [body]), 'Written down.'),
+  write: command(z.object({ body: EntryBody }), async (trialId, { body }, happened) =>
+    done(await appendEntries(trialId, [body], happened), 'Written down.'),
   ),
   takeBack: command(z.object({ id: EntryId }), async (trialId, { id }) => {
     const written = await appendEntries<Refused>(trialId, ({ log, state }) => {
@@ -66,6 +67,7 @@ export default function LogRoom() {
   const post = usePost();
   const send = useSend();
   const [writing, setWriting] = useState(false);
+  const sitting = useSitting(plan, { id: 'log', name: 'The log', day: null });
   const takeBack = (id: string) => post({ intent: 'takeBack', id });
   return (
     <>
@@ -137,7 +139,10 @@ export default function LogRoom() {
         <LogDialog
           unit={null}
           onClose={() => setWriting(false)}
-          onKeep={(body) => send({ intent: 'write', body })}
+          sitting={sitting}
+          onKeep={(body) =>
+            send({ intent: 'write', body, ...(sitting.when && { when: sitting.when }) })
+          }
         />
       )}
     </>
