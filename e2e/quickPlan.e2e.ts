@@ -58,6 +58,8 @@ describe('a quick plan', () => {
     // Given by the litre: how many litres is asked.
     await by.click('input[name="solution"]');
     await by.type('0.5');
+    await by.click('input[name="differencePercent"]');
+    await by.type('10');
     await by.click('::-p-aria([name="Seal it and start"][role="button"])');
     await firstValue(v, by);
     expect(by.count.clicks).toBeLessThanOrEqual(15);
@@ -85,6 +87,8 @@ describe('a quick plan', () => {
     await by.key('Enter');
     // The last name needn't be finished.
     await by.type('Bosco 8');
+    await by.click('input[name="differencePercent"]');
+    await by.type('10');
     await by.click('::-p-aria([name="Seal it and start"][role="button"])');
     await firstValue(v, by);
     expect(by.count.clicks).toBeLessThanOrEqual(40);

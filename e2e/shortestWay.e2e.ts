@@ -31,6 +31,7 @@ it('four trays of a product and four of water are sealed, and the first is measu
   await v.fill('solution', '0.5');
   await v.fill('question', 'Does Foglia Chiara make taller cress?');
   await v.fill('prediction', 'A tenth taller.');
+  await v.fill('differencePercent', '10');
   await counted(v.press('Go on planning'));
   // The product has come with its label's rate, and what it costs is asked for where it isn't known.
   await v.sees('2 mL/L');

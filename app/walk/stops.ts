@@ -1,5 +1,5 @@
 import { walkOrder } from '~core/design/layOut';
-import type { TrialState } from '~core/log/state';
+import { type Observation, type TrialState, observationsOf } from '~core/log/state';
 import type { RoundId, UnitId } from '~core/model/ids';
 import { type Plan, type Round, type Trait, type Unit, kindOf } from '~core/model/plan';
 import { type Written, sayValue } from '~core/log/sayValue';
@@ -88,6 +88,12 @@ export interface Stops {
   several: boolean;
   step: (from: WalkStep, by: 1 | -1) => WalkStep;
 }
+
+/** What the log has of a stop in a round, newest. */
+export const standingAt =
+  (state: TrialState, trait: Trait, round: Round) =>
+  ({ unit, sample }: { unit: Pick<Unit, 'id'>; sample: number | null }): Observation | undefined =>
+    observationsOf(state, unit.id, trait.id, round.id).findLast((o) => o.sample === sample);
 
 /** One trait in one round: every stop is gone to in turn, done or not. */
 export function stopsOfRound(state: TrialState, trait: Trait, round: Round): Stops {

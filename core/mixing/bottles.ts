@@ -6,7 +6,7 @@ import { entryKinds } from '../log/kinds';
 import { codesByProduct, productCodeKey, productCodesOf } from './productCodes';
 import { type DueMix, batchVolume, dueMixes } from './dueMixes';
 import { givenPlan } from './givenPlan';
-import { type Leftover, feedsOf, leftOf, leftoverFor, servedBy } from './mixesInLog';
+import { type Leftover, feedsOf, hasLeft, leftOf, leftoverFor, servedBy } from './mixesInLog';
 import type { EntryId } from '../model/ids';
 import type { Plan, Treatment } from '../model/plan';
 import { livingUnits } from '../log/asked';
@@ -98,7 +98,7 @@ function mixedBatches(
           })
           .join(', '),
         fed: fed.length > 0,
-        leftL: leftOf(state, body),
+        leftL: hasLeft(state, body) ? leftOf(state, body) : 0,
       },
     ];
   });

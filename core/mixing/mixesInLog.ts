@@ -13,6 +13,11 @@ import { DOSE_ERROR_LIMIT } from './rounding';
 type Mix = BodyOf<'mix'>;
 type Logged = Pick<TrialState, 'byKind'>;
 
+/** Less is what clings to the bucket (practice). */
+const DREGS = 0.02;
+/** A tenth more than was measured is the bucket's error, not a mistake (practice). */
+const BUCKET_ERROR = 0.1;
+
 /** Feedings from a batch. */
 export const feedsOf = (state: Logged, { batch }: Pick<Mix, 'batch'>) =>
   batch === '' ? [] : ofKind(state, 'feed').filter((f) => f.body.batch === batch);
@@ -20,6 +25,14 @@ export const feedsOf = (state: Logged, { batch }: Pick<Mix, 'batch'>) =>
 /** What no feeding has taken from a batch yet, L. */
 export const leftOf = (state: Logged, mix: Pick<Mix, 'batch' | 'volumeL'>): number =>
   mix.volumeL - feedsOf(state, mix).reduce((s, f) => s + f.body.volumeLPerUnit * f.body.unitIds.length, 0);
+
+/** Whether what is left of a batch is more than what clings to the bucket. */
+export const hasLeft = (state: Logged, mix: Pick<Mix, 'batch' | 'volumeL'>): boolean =>
+  leftOf(state, mix) > DREGS * mix.volumeL;
+
+/** The most that can be given of what is left of a batch, L: buckets are marked coarsely. */
+export const mostOf = (state: Logged, mix: Pick<Mix, 'batch' | 'volumeL'>): number =>
+  leftOf(state, mix) + BUCKET_ERROR * mix.volumeL;
 
 /** Whether units were fed on a day of the programme from a batch that was mixed for another. */
 const fedFrom = (state: Logged, mix: Mix, day: number): boolean =>
@@ -84,6 +97,8 @@ export function lateMix(state: TrialState, day: number): { day: number; missing:
 export interface Leftover {
   batch: string;
   leftL: number;
+  /** the most that can be given of it, L */
+  mostL: number;
   /** the day it was mixed where it was, YYYY-MM-DD */
   mixedOn: string;
 }
@@ -108,9 +123,6 @@ function holds(state: Pick<TrialState, 'plan' | 'byKind'>, mix: Mix, uses: DueMi
   });
 }
 
-/** Less is what clings to the bucket (practice). */
-const DREGS = 0.02;
-
 /**
  * What is left, in its bucket, of the last batch of a vessel, where it holds what is wanted on a day; null: nothing. Whoever mixed
  * anew since has thrown older ones away; what is mixed in a unit’s own tank leaves nothing, and plain water isn’t kept.
@@ -125,8 +137,8 @@ export function leftoverFor(
   if (!last || last.body.batch === '' || (last.body.day ?? -1) >= day) return null;
   const leftL = leftOf(state, last.body);
   // Of what nobody wrote a feeding of, nobody knows what is left.
-  if (feedsOf(state, last.body).length === 0 || leftL <= DREGS * last.body.volumeL) return null;
+  if (feedsOf(state, last.body).length === 0 || !hasLeft(state, last.body)) return null;
   return holds(state, last.body, due.uses)
-    ? { batch: last.body.batch, leftL, mixedOn: localDay(last) }
+    ? { batch: last.body.batch, leftL, mostL: mostOf(state, last.body), mixedOn: localDay(last) }
     : null;
 }

@@ -5,7 +5,7 @@ import { err } from '~core/model/result';
 import { type Answer, command, toAction } from '../../form/command';
 import { refuse } from '../../form/recordForm';
 import { numberIn } from '~core/quantity/number';
-import { optionalSize, typedNumber } from '../../form/schemaFields';
+import { optionalNumber, optionalSize, typedNumber } from '../../form/schemaFields';
 import { checkSolution } from '../../rooms/contenders/dose';
 import { listProducts, saveProduct } from '../../store/products';
 import { askToLast } from '../../store/storage';
@@ -34,6 +34,7 @@ const BeginForm = z.object({
   question: z.string().trim().superRefine(orEmpty(shape.question)),
   prediction: shape.prediction,
   solution: z.string().trim().superRefine(checkSolution),
+  differencePercent: optionalNumber().pipe(z.number().positive('More than 0 %.').max(1000).nullable()),
   areaCm2: z
     .string()
     .trim()

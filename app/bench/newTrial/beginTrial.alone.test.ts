@@ -15,7 +15,7 @@ const around = { library: [product({ name: 'Duo Lume', labelRate: '2 mL/L' })], 
 const asked = (over: Partial<BeginInput> = {}): BeginInput => ({
   ...{ protocolId: '', names: ['Duo Lume'], withWater: true, base: '', each: 2, crop: 'cress' },
   ...{ question: '', prediction: '', solution: '0.5', unitNoun: '', code: '', next: 'seal' },
-  ...{ startDate: '2026-03-01', currency: 'EUR', areaCm2: null },
+  ...{ startDate: '2026-03-01', currency: 'EUR', areaCm2: null, differencePercent: 10 },
   ...over,
 });
 const made = (over: Partial<BeginInput> = {}) => {
@@ -89,6 +89,14 @@ describe('a plan in one go', () => {
     expect(plan.treatments[1]!.products[0]).toMatchObject({ amount: 2, unit: 'mL', solutionLPerUnit: 0.5 });
     expect(undosed).toEqual([]);
   });
+  it('what difference matters is never made up: it is asked before the seal, and left open in planning', () => {
+    expect(beginTrial(asked({ differencePercent: null }), around)).toEqual({
+      ok: false,
+      error: { differencePercent: 'How much would a reader pay or change for?' },
+    });
+    expect(made({ differencePercent: null, next: 'plan' }).plan.smallestDifference).toBeNull();
+    expect(made({ differencePercent: 15 }).plan.smallestDifference).toEqual({ kind: 'percent', value: 15 });
+  });
   it('asks how much feed each gets where a product is given by the litre', () => {
     expect(beginTrial(asked({ solution: '' }), around)).toEqual({
       ok: false,
@@ -157,6 +165,16 @@ describe('a plan in one go', () => {
       ['Water', []],
       ['Uno + Due + Duo Lume', [1, 2, 2]],
       ['Duo Lume', [2]],
+    ]);
+  });
+  it('what is dosed by weight is bought by the kilo, what is counted by the piece', () => {
+    const { added } = made({
+      names: ['Polvere 20, 1 g/L', 'Pastiglia 0.40, 2 pieces per tray', 'Foglia 12, 1 oz/gal'],
+    });
+    expect(added.map((p) => [p.form, p.packs[0]!.unit])).toEqual([
+      ['powder', 'kg'],
+      ['solid', 'piece'],
+      ['liquid', 'L'],
     ]);
   });
   it('with nothing to compare yet the plan begins without contenders, to be gone on with', () => {

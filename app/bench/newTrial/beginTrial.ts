@@ -43,6 +43,8 @@ export interface BeginInput {
   prediction: string;
   /** solution each unit gets at a time, as it was typed: 0.5, 1 gal; empty: not said */
   solution: string;
+  /** the smallest difference that matters, per cent of the control; null: not said yet */
+  differencePercent: number | null;
   /** ground of a unit, cm²; null: not said */
   areaCm2: number | null;
   /** left empty: proposed */
@@ -173,6 +175,8 @@ export function beginTrial(input: BeginInput, around: Around): Result<Begun, Fau
     const alone = untreatedBeside(protocol) !== null && input.withWater ? true : base !== null;
     return err({ names: alone ? 'Choose a product, or write a name.' : 'Two at least are compared.' });
   }
+  if (input.next === 'seal' && input.differencePercent === null)
+    return err({ differencePercent: 'How much would a reader pay or change for?' });
   if (input.question === '' && entries.length === 0) return err({ question: 'Write the question.' });
   const plants = protocol && plantsIn(protocol);
   // What isn't asked for this kind of trial may have been typed before it was chosen.
@@ -205,7 +209,9 @@ export function beginTrial(input: BeginInput, around: Around): Result<Begun, Fau
     }),
     ...beginsIn(around.units),
     prediction: input.prediction || (input.next === 'seal' ? NOTHING_WRITTEN : ''),
-    ...(compared > 1 && { smallestDifference: { kind: 'percent', value: 10 } }),
+    ...(input.differencePercent !== null && {
+      smallestDifference: { kind: 'percent', value: input.differencePercent },
+    }),
     ...(compared > 1 && control === null && !base && { peers: true }),
     treatments,
     products: everything.filter((p) => uses.get(p)!.ok),

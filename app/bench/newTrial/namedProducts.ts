@@ -5,6 +5,7 @@ import { newId } from '~core/model/newId';
 import type { Product } from '~core/model/product';
 import { type Result, err, ok } from '~core/model/result';
 import { parseRate } from '~core/quantity/rate';
+import { measureWorth, usMeasures } from '~core/quantity/units';
 import type { Protocol } from '~core/schedule/protocols/protocol';
 import type { Around, BeginInput } from './beginTrial';
 
@@ -50,14 +51,25 @@ export function readNamed(text: string, home: string): Result<NamedText, string>
   return ok({ name: before, price: { minor: toMinor(amount, currency), currency }, labelRate });
 }
 
+/** What a rate measures out; an ounce on a label may be either, so it tells nothing. */
+function dosedBy(labelRate: string): 'mass' | 'volume' | 'count' | null {
+  const rate = parseRate(labelRate);
+  if (!rate.ok || !('of' in rate.value) || rate.value.of.kind === 'own') return null;
+  const { measure } = rate.value.of;
+  return measure.unit === 'oz' ? null : measureWorth(measure, usMeasures).dimension;
+}
+
 /** A product of which only this is known. */
 function productNamed({ name, price, labelRate }: NamedText, protocol: Protocol | null): Product {
   const { compares, dry } = protocol ?? {};
-  const unit = compares ? 'piece' : dry ? 'kg' : 'L';
+  const dosed = dosedBy(labelRate);
+  const unit = compares || dosed === 'count' ? 'piece' : dry || dosed === 'mass' ? 'kg' : 'L';
   const device = compares === 'light' || compares === 'system';
   return {
     ...blankProduct(newId<ProductId>(), name),
     labelRate,
+    ...(dosed === 'mass' && { form: 'powder' as const }),
+    ...(dosed === 'count' && { form: 'solid' as const }),
     ...(dry && { form: 'granules' as const }),
     ...(compares && { category: compares, form: device ? ('device' as const) : ('solid' as const) }),
     packs:

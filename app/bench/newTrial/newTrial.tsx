@@ -35,6 +35,7 @@ export async function clientLoader() {
       prediction: '',
       solution: '',
       areaCm2: '',
+      differencePercent: '',
       code: '',
       startDate: todayDate(),
       currency: currency ?? products[0]?.packs[0]?.currency ?? currencyHere(),
@@ -58,6 +59,7 @@ export default function NewTrialPage() {
   const noun = unitNoun.trim() || 'unit';
   /** a litre of what is given in water, a kilo of what is strewn, one of what is put in place */
   const priced = protocol?.compares ? 'one' : protocol?.dry ? 'a kilo' : 'a litre';
+  const price = priced === 'a litre' ? 'a litre (a kilo where it is weighed)' : priced;
   const control = untreatedBeside(protocol);
   const { errors } = form.formState;
   const named = (next: readonly string[]) =>
@@ -119,7 +121,7 @@ export default function NewTrialPage() {
                     error={errors.names !== undefined}
                     helperText={
                       errors.names?.message ??
-                      `from the library, “Uno + Due” for two in one, or a new name with the price of ${priced}${priced === 'one' ? '' : ' and the label’s rate'}: Foglia 12.90${priced === 'one' ? '' : priced === 'a kilo' ? ', 30 g/m²' : ', 5 mL/L'}`
+                      `from the library, “Uno + Due” for two in one, or a new name with the price of ${price}${priced === 'one' ? '' : ' and the label’s rate'}: Foglia 12.90${priced === 'one' ? '' : priced === 'a kilo' ? ', 30 g/m²' : ', 5 mL/L'}`
                     }
                   />
                 )}
@@ -177,6 +179,15 @@ export default function NewTrialPage() {
                 name="prediction"
                 label="What do you expect?"
                 helperText="one sentence before the start; left empty, the review says that none was written"
+              />
+            </div>
+            <div className="w3">
+              <Field
+                name="differencePercent"
+                label="Smallest that matters"
+                suffix="%"
+                numeric
+                helperText="what a reader would pay or change for, e.g. 10"
               />
             </div>
             <div className="w3">

@@ -47,7 +47,7 @@ export function Mixed({ data, bottle, next, onNext }: Props) {
             {m.volumeL > 0 && `, ${litresText(m.volumeL)}`}{' '}
             <span className="quiet">
               {m.wasLeft ? `mixed ${shortDate(m.at.slice(0, 10))}` : `at ${shortTime(m.at)}`}
-              {m.fed && m.leftL > 0.02 * m.volumeL && `, ${litresText(m.leftL)} left`}
+              {m.fed && m.leftL > 0 && `, ${litresText(m.leftL)} left`}
             </span>
           </p>
           <p className="small">{m.said || 'nothing in it'}</p>
@@ -85,8 +85,8 @@ export function LeftOver({ data, bottle }: Pick<Props, 'data' | 'bottle'>) {
   const { leftover } = bottle;
   const needed = (bottle.perUnitL ?? 0) * bottle.unitIds.length;
   if (!leftover || bottle.mixed.length > 0 || needed === 0) return null;
-  const { batch, leftL, mixedOn } = leftover;
-  const enough = leftL >= needed * 0.9;
+  const { batch, leftL, mostL, mixedOn } = leftover;
+  const enough = needed <= mostL;
   return (
     <div className="note open" style={{ margin: '0.8rem 0' }}>
       <p>

@@ -5,7 +5,7 @@ import { ofKind } from '~core/log/state';
 import { batchOf, loggedAmounts, ofAll } from '~core/mixing/batch';
 import { bottlesOn, partNames } from '~core/mixing/bottles';
 import { givenPlan } from '~core/mixing/givenPlan';
-import { leftOf } from '~core/mixing/mixesInLog';
+import { leftOf, mostOf } from '~core/mixing/mixesInLog';
 import { fromMarks } from '~core/mixing/bucket';
 import { applyMatch } from '~core/mixing/matchPlan';
 import { EntryId } from '~core/model/ids';
@@ -153,8 +153,7 @@ async function feed(
         if (!mixed) return refuse('batch', `There is no batch ${f.batch}.`);
         const left = leftOf(state, mixed.body);
         const given = mixed.body.volumeL - left;
-        // A tenth more than was measured is the bucket's error, not a mistake (practice).
-        if (f.volume * f.unitIds.length > left + 0.1 * mixed.body.volumeL) {
+        if (f.volume * f.unitIds.length > mostOf(state, mixed.body)) {
           return refuse(
             'volume',
             `Batch ${f.batch} was ${Number(mixed.body.volumeL.toPrecision(3))} L${given > 0 ? `, ${Number(Math.max(0, left).toPrecision(3))} L are left` : ''}: not enough for ${f.unitIds.length} × ${Number(f.volume.toPrecision(3))} L.`,

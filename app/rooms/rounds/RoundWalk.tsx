@@ -17,7 +17,7 @@ import { MeasurePlan } from '../../walk/MeasurePlan';
 import { type InHand, Walk } from '../../walk/Walk';
 import type { Onwards } from '../../walk/WhatIsNext';
 import type { Capture, Stop } from '../../walk/capture';
-import { remarkOf, stopsOfRound, walkOf } from '../../walk/stops';
+import { remarkOf, standingAt, stopsOfRound, walkOf } from '../../walk/stops';
 import { useSitting } from '../../walk/useSitting';
 import { pasteOfRound } from './pasteOfRound';
 import { CountsApart } from './CountedApart';
@@ -51,8 +51,7 @@ function captureOf(
   const kind = kindOf(trait);
   const unit = kind.padUnit(trait);
   const inWords = kind.takenBy === 'words';
-  const standing = ({ unit, sample }: Stop) =>
-    observationsOf(state, unit.id, trait.id, round.id).findLast((o) => o.sample === sample);
+  const standing = standingAt(state, trait, round);
   return {
     schema: PadDraft,
     blank: blankPad,
@@ -212,11 +211,7 @@ export function RoundWalk(p: Props) {
           </button>
         )
       }
-      standing={{
-        trait,
-        of: ({ unit, sample }) =>
-          observationsOf(state, unit.id, trait.id, round.id).findLast((o) => o.sample === sample),
-      }}
+      standing={{ trait, of: standingAt(state, trait, round) }}
       sampleName={(at) => cropOf(at) ?? `sample ${at.sample}`}
       onwards={({ unit }, to, by) => {
         if (!byUnit || traits.length < 2 || to === unit.id) return false;

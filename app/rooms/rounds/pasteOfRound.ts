@@ -3,8 +3,9 @@ import { type PastedColumn, readCountOf, readFigure, readYesNo } from '~core/log
 import { implausible } from '~core/log/plausible';
 import { cropOfSample, cropsTaken, numberInCrop, samplesIn } from '~core/log/response';
 import { sayValue } from '~core/log/sayValue';
-import { type TrialState, observationsOf } from '~core/log/state';
+import type { TrialState } from '~core/log/state';
 import { type Round, type Trait, kindOf } from '~core/model/plan';
+import { standingAt } from '../../walk/stops';
 import type { Paste } from '../../walk/PasteDialog';
 
 /** How a figure of a trait may be written. */
@@ -36,9 +37,7 @@ export function pasteOfRound(state: TrialState, round: Round, trait: Trait): Pas
     say: (value) => sayValue({ value, outOf: trait.outOf }, trait),
     doubt(unit, column, value) {
       const sample = samples[column] ?? null;
-      const standing = observationsOf(state, unit.id, trait.id, round.id).findLast(
-        (o) => o.sample === sample,
-      );
+      const standing = standingAt(state, trait, round)({ unit, sample });
       if (standing && standing.value !== value) return `replaces ${sayValue(standing, trait)}`;
       return implausible(state, unit.id, trait, value, round.id, sample);
     },

@@ -2,7 +2,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { type ReactNode, useMemo, useState } from 'react';
 import { tareDrift } from '~core/log/tareDrift';
-import { type TrialState, observationsOf } from '~core/log/state';
+import type { TrialState } from '~core/log/state';
 import type { Round, Trait, Unit } from '~core/model/plan';
 import { weightUnits } from '~core/quantity/amount';
 import { formatFigure, plural } from '~core/quantity/format';
@@ -23,7 +23,7 @@ import type { Paste } from '../../walk/PasteDialog';
 import { type InHand, Walk } from '../../walk/Walk';
 import type { Onwards } from '../../walk/WhatIsNext';
 import type { Capture, Stop } from '../../walk/capture';
-import { stopsOfRound } from '../../walk/stops';
+import { standingAt, stopsOfRound } from '../../walk/stops';
 import { useSitting } from '../../walk/useSitting';
 import { CloseRound } from '../rounds/CloseRound';
 import { Container } from './Container';
@@ -66,8 +66,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
   const containerOf = (unit: Unit) =>
     manner === 'same' ? common : manner === 'own' ? `container of ${unit.code}` : '';
   const tareOf = (unit: Unit) => state.tares.get(containerOf(unit)) ?? 0;
-  const standing = ({ unit, sample }: Stop) =>
-    observationsOf(state, unit.id, trait.id, round.id).findLast((o) => o.sample === sample);
+  const standing = standingAt(state, trait, round);
   const weightOf = (draft: ScaleFigure, unit: Unit): Weight | null => {
     const grossG = gramsOn(draft);
     return grossG === null ? null : { grossG, tareG: tareOf(unit), reading: draft.reading };
