@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { useFormContext } from 'react-hook-form';
+import { useFormContext, useWatch } from 'react-hook-form';
 import type { Product } from '~core/model/product';
 import type { ContendersFormInput } from './contendersForm';
 import { alikeOf, dosedUses } from './priced';
@@ -15,15 +15,15 @@ const asked = [
 type Field = (typeof asked)[number][0];
 
 interface Props {
-  treatments: ContendersFormInput['treatments'];
   products: readonly Product[];
   unitNoun: string;
   locked: boolean;
 }
 
 /** What is the same for all doses, said once and changed once. */
-export function AlikeDoses({ treatments, products, unitNoun, locked }: Props) {
-  const { getValues, setValue } = useFormContext<ContendersFormInput>();
+export function AlikeDoses({ products, unitNoun, locked }: Props) {
+  const { control, getValues, setValue } = useFormContext<ContendersFormInput>();
+  const treatments = useWatch({ control, name: 'treatments' }) ?? [];
   const [typed, setTyped] = useState<Partial<Record<Field, string>> | null>(null);
   const uses = dosedUses(treatments, products);
   if (uses.length === 0) return null;

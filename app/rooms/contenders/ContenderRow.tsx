@@ -1,12 +1,12 @@
 import Button from '@mui/material/Button';
 import { useFormContext, useWatch } from 'react-hook-form';
-import { type Money, formatMoney } from '~core/cost/money';
-import { roleNames } from '~core/model/plan';
+import { formatMoney } from '~core/cost/money';
+import { type Plan, roleNames } from '~core/model/plan';
 import type { Product } from '~core/model/product';
 import { Tessera } from '../../ui/Tessera';
 import { TreatmentRow } from './TreatmentRow';
 import type { ContendersFormInput, UseInput } from './contendersForm';
-import { type Alike, type Priced, howMuch, pricedUse, waterOf, whenOf } from './priced';
+import { type Priced, alikeOf, dosedUses, howMuch, pricedUse, summed, waterOf, whenOf } from './priced';
 
 interface Props {
   index: number;
@@ -15,8 +15,8 @@ interface Props {
   locked: boolean;
   /** tiles belong to codes, not to contenders */
   blind: boolean;
-  /** what all doses of the trial share: said once above */
-  alike: Alike;
+  /** what costs are added up in */
+  home: Pick<Plan, 'currency' | 'mixing'>;
   open: boolean;
   onOpen: (open: boolean) => void;
   remove: () => void;
@@ -24,19 +24,28 @@ interface Props {
   copy: () => void;
 }
 
-const sum = (all: readonly (Money | null)[]): Money | null =>
-  all.length === 0 || all.includes(null)
-    ? null
-    : { minor: all.reduce((s, m) => s + m!.minor, 0), currency: all[0]!.currency };
+/** One contender as a line; opened, all of it can be changed. */
+export function ContenderRow({ remove, copy, locked, ...p }: Props) {
+  const { index, products, unitNoun, open } = p;
+  const name = useWatch({ name: `treatments.${index}.name` }) as string | undefined;
+  return (
+    <section className={`contender${open ? ' open' : ''}`} aria-label={`Contender ${name || index + 1}`}>
+      <ContenderLine {...p} />
+      {open && <TreatmentRow {...{ index, products, unitNoun, locked, remove, copy }} />}
+    </section>
+  );
+}
 
-/** One contender as a line: tile, name, what, how much, when, what it costs; opened, all of it can be changed. */
-export function ContenderRow(p: Props) {
-  const { index, products, unitNoun, blind, alike, open } = p;
+/** Tile, name, what, how much, when, and what it costs; drawn with every key, the fields beneath it aren’t. */
+function ContenderLine(p: Omit<Props, 'remove' | 'copy' | 'locked'>) {
+  const { index, products, unitNoun, blind, home, open, onOpen } = p;
   const { control } = useFormContext<ContendersFormInput>();
-  const [t, spoon, gallon] = useWatch({
+  const [treatments, spoon, gallon] = useWatch({
     control,
-    name: [`treatments.${index}`, 'spoonSystem', 'gallonSystem'],
+    name: ['treatments', 'spoonSystem', 'gallonSystem'],
   });
+  const alike = alikeOf(dosedUses(treatments, products));
+  const t = treatments[index];
   // Between a removal and the next drawing there is none.
   if (!t) return null;
   const uses = t.products.map((use) => {
@@ -48,55 +57,58 @@ export function ContenderRow(p: Props) {
   });
   // Doses of different days are no dose together.
   const together = new Set(uses.map((u) => whenOf(u.use))).size === 1;
-  const dose = together ? sum(uses.map((u) => u.priced.perDose)) : null;
-  const whole = sum(uses.map((u) => u.priced.perUnit));
+  const dose = together
+    ? summed(
+        uses.map((u) => u.priced.perDose),
+        home,
+      )
+    : null;
+  const whole = summed(
+    uses.map((u) => u.priced.perUnit),
+    home,
+  );
   const whens = uses.map((u) => (alike.when === null ? whenOf(u.use) : 'as all'));
   const called = t.name || `contender ${index + 1}`;
   return (
-    <section className={`contender${open ? ' open' : ''}`} aria-label={`Contender ${t.name || index + 1}`}>
-      <div className="contender-line">
-        <span>{!blind && <Tessera index={index} size={26} />}</span>
-        <span className="who">
-          <strong>{called}</strong>
-          <span className="small quiet">{t.role === 'test' ? '' : roleNames[t.role]}</span>
-        </span>
-        <span className="what">
-          {uses.length === 0 && (
-            <span className="small quiet">
-              {t.role === 'untreated' ? 'nothing added' : 'no product: what it costs isn’t known'}
+    <div className="contender-line">
+      <span>{!blind && <Tessera index={index} size={26} />}</span>
+      <span className="who">
+        <strong>{called}</strong>
+        <span className="small quiet">{t.role === 'test' ? '' : roleNames[t.role]}</span>
+      </span>
+      <span className="what">
+        {uses.length === 0 && (
+          <span className="small quiet">
+            {t.role === 'untreated' ? 'nothing added' : 'no product: what it costs isn’t known'}
+          </span>
+        )}
+        {uses.map(({ use, product, priced }, i) => (
+          <span key={i} className="contender-use">
+            <span>{product?.name ?? <span className="open-word">choose the product</span>}</span>
+            <span className="num">
+              {howMuch(use) || <span className="open-word">how much?</span>}
+              <Beside use={use} priced={priced} water={alike.water === null} />
             </span>
-          )}
-          {uses.map(({ use, product, priced }, i) => (
-            <span key={i} className="contender-use">
-              <span>{product?.name ?? <span className="open-word">choose the product</span>}</span>
-              <span className="num">
-                {howMuch(use) || <span className="open-word">how much?</span>}
-                <Beside use={use} priced={priced} water={alike.water === null} />
-              </span>
-              <span className="small quiet">{whens[i] === whens[i - 1] ? '' : whens[i]}</span>
-            </span>
-          ))}
-        </span>
-        <span className="n num a-dose" data-label="a dose">
-          {dose ? formatMoney(dose) : '–'}
-        </span>
-        <span className="n num" data-label={`per ${unitNoun}`}>
-          {whole ? formatMoney(whole) : '–'}
-        </span>
-        <Button
-          size="small"
-          color="secondary"
-          aria-expanded={open}
-          aria-label={`${open ? 'Close' : 'Open'} ${called}`}
-          onClick={() => p.onOpen(!open)}
-        >
-          {open ? 'close' : 'open'}
-        </Button>
-      </div>
-      {open && (
-        <TreatmentRow {...{ index, products, unitNoun }} locked={p.locked} remove={p.remove} copy={p.copy} />
-      )}
-    </section>
+            <span className="small quiet">{whens[i] === whens[i - 1] ? '' : whens[i]}</span>
+          </span>
+        ))}
+      </span>
+      <span className="n num a-dose" data-label="a dose">
+        {dose ? formatMoney(dose) : '–'}
+      </span>
+      <span className="n num" data-label={`per ${unitNoun}`}>
+        {whole ? formatMoney(whole) : '–'}
+      </span>
+      <Button
+        size="small"
+        color="secondary"
+        aria-expanded={open}
+        aria-label={`${open ? 'Close' : 'Open'} ${called}`}
+        onClick={() => onOpen(!open)}
+      >
+        {open ? 'close' : 'open'}
+      </Button>
+    </div>
   );
 }
 

@@ -20,7 +20,6 @@ import { FactorTable } from './FactorTable';
 import { SameTable } from './SameTable';
 import { AlikeDoses } from './AlikeDoses';
 import { ContenderRow } from './ContenderRow';
-import { alikeOf, dosedUses } from './priced';
 import { combinations, factorsOf } from './factorial';
 import { toContendersForm, contendersRecord } from './contendersForm';
 import { copyOfTreatment, newTreatment } from './newContender';
@@ -50,8 +49,6 @@ function ContendersEditor({ id, plan, products, blind, sealedAt }: ContendersDat
   const [factors, setFactors] = useState(false);
   const locked = sealedAt !== null;
   const hasControl = rows.fields.some((r) => r.role !== 'test');
-  const treatments = useWatch({ control: form.control, name: 'treatments' }) ?? [];
-  const alike = alikeOf(dosedUses(treatments, products));
   const [open, setOpen] = useOpenOne(form.formState.errors.treatments, busy);
   const protocol = protocolOf(plan.protocolId);
   const add = (role: 'untreated' | 'base' | 'reference' | 'test') => {
@@ -85,7 +82,7 @@ function ContendersEditor({ id, plan, products, blind, sealedAt }: ContendersDat
             </div>
           )}
           <FactorTable blind={blind} />
-          <AlikeDoses {...{ treatments, products, locked }} unitNoun={plan.unitNoun} />
+          <AlikeDoses {...{ products, locked }} unitNoun={plan.unitNoun} />
           {rows.fields.length > 0 && (
             <div className="contender-line contender-head small quiet" aria-hidden="true">
               <span />
@@ -104,7 +101,8 @@ function ContendersEditor({ id, plan, products, blind, sealedAt }: ContendersDat
             <ContenderRow
               key={f.key}
               index={i}
-              {...{ products, locked, blind, alike }}
+              {...{ products, locked, blind }}
+              home={plan}
               unitNoun={plan.unitNoun}
               open={i === open}
               onOpen={(on) => setOpen(on ? i : null)}

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { product } from '~core/testing/trial';
+import { plan, product } from '~core/testing/trial';
 import { usMeasures } from '~core/quantity/units';
 import { newUse } from './newContender';
-import { alikeOf, amountText, dosedUses, howMuch, pricedUse, waterOf, whenOf } from './priced';
+import { alikeOf, amountText, dosedUses, howMuch, pricedUse, summed, waterOf, whenOf } from './priced';
 
 // A litre costs 10.00.
 const feed = product({ labelRate: '5 mL/L' });
@@ -76,4 +76,17 @@ describe('what all doses share', () => {
     const contenders = [{ products: [use(), { ...newUse(lamp), amount: '1' }] }];
     expect(dosedUses(contenders, [feed, lamp])).toHaveLength(1);
   });
+});
+
+it('costs of two currencies aren’t added as they are', () => {
+  const [euro, dollar] = [
+    { minor: 100, currency: 'EUR' },
+    { minor: 100, currency: 'USD' },
+  ];
+  const p = { ...plan(), currency: 'EUR' };
+  const rated = { ...p, mixing: { ...p.mixing, exchange: [{ currency: 'USD', rate: 0.9 }] } };
+  expect(summed([euro, euro], p)).toEqual({ minor: 200, currency: 'EUR' });
+  expect(summed([euro, dollar], p)).toBeNull();
+  expect(summed([euro, dollar], rated)?.minor).toBeCloseTo(190, 9);
+  expect([summed([euro, null], p), summed([], p)]).toEqual([null, null]);
 });

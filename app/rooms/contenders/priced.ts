@@ -1,7 +1,7 @@
-import { type Money, formatMoney } from '~core/cost/money';
+import { type Money, formatMoney, inCurrency } from '~core/cost/money';
 import { describeCostError, productCost } from '~core/cost/treatmentCost';
 import { isByPlant, rateNote } from '~core/mixing/resolveRate';
-import { ProductUse } from '~core/model/plan';
+import { type Plan, ProductUse } from '~core/model/plan';
 import { type Product, isDosed } from '~core/model/product';
 import { amountWords } from '~core/quantity/format';
 import { numberIn } from '~core/quantity/number';
@@ -81,6 +81,21 @@ export function pricedUse(use: Partial<UseInput>, product: Product | undefined, 
     ? `${doses} ${doses === 1 ? 'dose' : 'doses'} in a pack of ${at}`
     : at;
   return { comesTo, fault: null, perDose, perUnit, bought };
+}
+
+/** Costs together in the trial's currency; null where one isn't known, or can't be changed into it. */
+export function summed(
+  all: readonly (Money | null)[],
+  { currency, mixing }: Pick<Plan, 'currency' | 'mixing'>,
+): Money | null {
+  if (all.length === 0) return null;
+  let minor = 0;
+  for (const m of all) {
+    const home = m && inCurrency(m, currency, mixing.exchange);
+    if (!home) return null;
+    minor += home.minor;
+  }
+  return { minor, currency };
 }
 
 /** A dose as it is written: its rate, or a figure with its unit. */
