@@ -4,6 +4,9 @@ import { dayLocale, hour12 } from '../ui/region';
 /** Today's calendar date where the reviewer is, YYYY-MM-DD. */
 export const todayDate = (): string => dayjs().format('YYYY-MM-DD');
 
+/** The time on the wall, HH:MM. */
+export const timeNow = (): string => dayjs().format('HH:mm');
+
 const dateWords = (date: string, more: Intl.DateTimeFormatOptions = {}): string => {
   const d = dayjs(date);
   const year = d.year() === dayjs().year() && !more.hour ? undefined : 'numeric';

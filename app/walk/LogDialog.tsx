@@ -8,7 +8,8 @@ import type { EntryBody } from '~core/log/entry';
 import type { UnitId } from '~core/model/ids';
 import { EntryDialog } from '../ui/EntryDialog';
 import { SittingChoice } from './SittingChoice';
-import type { SittingInHand } from './useSitting';
+import type { When } from '../form/happened';
+import { type SittingInHand, useMomentWithin } from './useSitting';
 
 type Kind = 'deviation' | 'death' | 'sampleDeath' | 'exclusion' | 'note';
 
@@ -31,15 +32,16 @@ interface Props {
   sample?: number | null;
   /** what that one is called */
   sampleName?: string;
-  /** when it happened */
+  /** of what it is written in: it may have happened at another moment than the rest */
   sitting: SittingInHand;
   onClose: () => void;
   /** @returns whether it is kept */
-  onKeep: (body: EntryBody) => Promise<boolean>;
+  onKeep: (body: EntryBody, when: When) => Promise<boolean>;
 }
 
 /** Writes something that isn't a value into the log: a deviation, a remark, a death, an exclusion. */
-export function LogDialog({ unit, sample = null, sampleName = '', sitting, onClose, onKeep }: Props) {
+export function LogDialog({ unit, sample = null, sampleName = '', sitting: begun, onClose, onKeep }: Props) {
+  const sitting = useMomentWithin(begun);
   const { control, register, handleSubmit, formState } = useForm<Fields>({
     defaultValues: { kind: 'deviation', text: '' },
   });
@@ -65,7 +67,7 @@ export function LogDialog({ unit, sample = null, sampleName = '', sitting, onClo
     const body = bodyOf(fields);
     if (sitting.fault) return;
     // What wasn't kept stays here.
-    if (!body || (await onKeep(body))) onClose();
+    if (!body || (await onKeep(body, sitting.when))) onClose();
   });
   const fault = formState.errors.text?.message;
   return (

@@ -1,7 +1,7 @@
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { memo } from 'react';
-import { shortDate, todayDate } from '../bench/clock';
+import { shortDate, timeNow, todayDate } from '../bench/clock';
 import { DayField, TimeField } from '../ui/day/DayField';
 import type { Sitting } from './sitting';
 import type { SittingInHand } from './useSitting';
@@ -31,7 +31,11 @@ export const SittingChoice = memo(function SittingChoice({ sitting }: { sitting:
         }}
         onChange={(e) => {
           const at = e.target.value as Sitting['at'];
-          say(at === 'other' ? { at, date: past ? planned : today, time: '12:00' } : { at });
+          say(
+            at === 'other'
+              ? { at, ...(past ? { date: planned, time: '12:00' } : { date: today, time: timeNow() }) }
+              : { at },
+          );
         }}
       >
         {past && <MenuItem value="round">on its day, {shortDate(planned)}, at noon</MenuItem>}

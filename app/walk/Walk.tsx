@@ -213,7 +213,7 @@ export function Walk<D>(p: Props<D>) {
             sampleName={p.sampleName?.(at) ?? `sample ${sample}`}
             sitting={sitting}
             onClose={() => setOff(false)}
-            onKeep={(body) => sendOff({ body, ...happened })}
+            onKeep={(body, when) => sendOff({ body, ...(when && { when }) })}
           />
         )}
       </aside>

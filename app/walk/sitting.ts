@@ -27,18 +27,18 @@ export function usualSitting(plan: Dated, { name, day }: Occasion, today: string
   return { at: past && farFromRound(plan, { name, day }, today) !== null ? 'round' : 'now' };
 }
 
-/** Why it can't have been then; null where it can. */
-export function faultOfSitting(s: Sitting, today: string): string | null {
+/** Why it can't have been then; null where it can. @param now HH:MM */
+export function faultOfSitting(s: Sitting, today: string, now: string): string | null {
   if (s.at !== 'other') return null;
   if (!isDay(s.date) || Number.isNaN(Date.parse(s.date))) return 'A whole day.';
   if (s.time === UNFINISHED) return 'Hours and minutes.';
-  return s.date > today ? 'That day is still to come.' : null;
+  if (s.date > today) return 'That day is still to come.';
+  return s.date === today && (s.time || '12:00') > now ? 'That hour is still to come.' : null;
 }
 
-/** When the acts of a sitting are written to have happened. */
-export function whenOf(s: Sitting, plan: Dated, occasion: Occasion, today: string): When {
+/** When the acts of a sitting are written to have happened. @param planned the day of its occasion */
+export function whenOf(s: Sitting, planned: string | null, today: string): When {
   if (s.at === 'now') return undefined;
   if (s.at === 'other') return { date: s.date, time: s.time || '12:00' };
-  const date = plannedDay(plan, occasion);
-  return date === null || date === today ? undefined : { date, time: '12:00' };
+  return planned === null || planned === today ? undefined : { date: planned, time: '12:00' };
 }

@@ -1,6 +1,6 @@
 import { useCallback, useMemo, useState } from 'react';
 import type { Plan } from '~core/model/plan';
-import { todayDate } from '../bench/clock';
+import { timeNow, todayDate } from '../bench/clock';
 import type { When } from '../form/happened';
 import { type Occasion, type Sitting, faultOfSitting, plannedDay, usualSitting, whenOf } from './sitting';
 
@@ -23,7 +23,7 @@ export interface SittingInHand {
 export function useSitting(plan: Pick<Plan, 'id' | 'startDate'>, occasion: Occasion): SittingInHand {
   const today = todayDate();
   const { id: planId, startDate } = plan;
-  const { id, name, day } = occasion;
+  const { id, day } = occasion;
   const key = `palazzo-sitting/${planId}/${id}/${today}`;
   const read = (): Sitting => {
     const kept = sessionStorage.getItem(key);
@@ -39,14 +39,25 @@ export function useSitting(plan: Pick<Plan, 'id' | 'startDate'>, occasion: Occas
     },
     [key],
   );
+  const planned = plannedDay({ startDate }, { day });
+  return useInHand(said, say, planned);
+}
+
+/** What is said, with all that follows from it now. */
+function useInHand(said: Sitting, say: (said: Sitting) => void, planned: string | null): SittingInHand {
+  const [today, now] = [todayDate(), timeNow()];
   return useMemo(
     () => ({
-      said,
-      say,
-      planned: plannedDay({ startDate }, { day }),
-      when: whenOf(said, { startDate }, { id, name, day }, today),
-      fault: faultOfSitting(said, today),
+      ...{ said, say, planned },
+      when: whenOf(said, planned, today),
+      fault: faultOfSitting(said, today, now),
     }),
-    [said, say, startDate, id, name, day, today],
+    [said, say, planned, today, now],
   );
+}
+
+/** A moment of its own for one act within a sitting: the others of the sitting keep theirs. */
+export function useMomentWithin({ said: begun, planned }: SittingInHand): SittingInHand {
+  const [said, say] = useState(begun);
+  return useInHand(said, say, planned);
 }

@@ -140,7 +140,7 @@ export default function LogRoom() {
           unit={null}
           onClose={() => setWriting(false)}
           sitting={sitting}
-          onKeep={(body) => send({ intent: 'write', body, ...(sitting.when && { when: sitting.when }) })}
+          onKeep={(body, when) => send({ intent: 'write', body, ...(when && { when }) })}
         />
       )}
     </>
