@@ -175,9 +175,11 @@ export function beginTrial(input: BeginInput, around: Around): Result<Begun, Fau
     const alone = untreatedBeside(protocol) !== null && input.withWater ? true : base !== null;
     return err({ names: alone ? 'Choose a product, or write a name.' : 'Two at least are compared.' });
   }
+  // All that is missing is said at once.
+  const missing: Faults = {};
   if (input.next === 'seal' && input.differencePercent === null)
-    return err({ differencePercent: 'How much would a reader pay or change for?' });
-  if (input.question === '' && entries.length === 0) return err({ question: 'Write the question.' });
+    missing.differencePercent = 'How much would a reader pay or change for?';
+  if (input.question === '' && entries.length === 0) missing.question = 'Write the question.';
   const plants = protocol && plantsIn(protocol);
   // What isn't asked for this kind of trial may have been typed before it was chosen.
   const solution = protocol?.compares || protocol?.dry ? '' : input.solution.trim();
@@ -187,12 +189,16 @@ export function beginTrial(input: BeginInput, around: Around): Result<Begun, Fau
     everything.map((p) => [p, useOf(p, solution, around.units.measures, { noun, plants, areaCm2 })]),
   );
   for (const [product, use] of uses) {
-    if (!use.ok && protocol?.dry && areaCm2 === null && isByArea(product.labelRate))
-      return err({ areaCm2: `How much ground has each ${noun}? ${product.name} is given by the ground.` });
-    if (use.ok || use.error?.field !== 'solutionLPerUnit' || protocol?.compares || protocol?.dry) continue;
-    const asked = `How much feed does each ${noun} get at a time? ${product.name} is given by the litre.`;
-    return err({ solution: solution === '' ? asked : use.error.message });
+    if (use.ok) continue;
+    if (protocol?.dry && areaCm2 === null && isByArea(product.labelRate))
+      missing.areaCm2 ??= `How much ground has each ${noun}? ${product.name} is given by the ground.`;
+    if (use.error?.field !== 'solutionLPerUnit' || protocol?.compares || protocol?.dry) continue;
+    missing.solution ??=
+      solution === ''
+        ? `How much feed does each ${noun} get at a time? ${product.name} is given by the litre.`
+        : use.error.message;
   }
+  if (Object.keys(missing).length > 0) return err(missing);
   const alike = { crop: input.crop, plantsPerUnit: plants, areaPerUnitCm2: areaCm2 };
   const begun = base ? additivesOn(base, entries, alike) : contendersOf(entries, control, alike);
   const treatments = begun.map((t, i) => {
