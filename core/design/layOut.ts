@@ -7,6 +7,7 @@ import { ok } from '../model/result';
 import { interleaved } from './interleave';
 import { latinSquares } from './latinSquare';
 import { splitPlots } from './splitPlot';
+import { wholeAreas } from './wholeAreas';
 import {
   type Cell,
   type LayoutError,
@@ -31,12 +32,12 @@ const code = (plan: Pick<Plan, 'code'>, number: number, total: number) =>
   `${plan.code}-${String(number).padStart(total > 99 ? 3 : 2, '0')}`;
 
 /**
- * Where a design puts the treatments, by their ids.
- * @param plan its treatments and areas
+ * Where a design puts the treatments, by their ids; where what stands in a place shares, by chance over whole places.
+ * @param plan its treatments and areas, and what its units share
  * @returns one placed cell a unit, or why there is no room
  */
 export function placeTreatments(
-  plan: Pick<Plan, 'treatments' | 'areas'>,
+  plan: Pick<Plan, 'treatments' | 'areas' | 'unitsShare'>,
   design: Pick<Design, 'kind' | 'replicates' | 'seed' | 'settings'>,
 ): Result<PlacedCell<TreatmentId>[], LayoutError> {
   const input = {
@@ -45,6 +46,7 @@ export function placeTreatments(
     cells: positionsOf(plan.areas),
     seed: design.seed,
   };
+  if (plan.unitsShare === 'place') return wholeAreas(input);
   switch (design.kind) {
     case 'crd':
       return completelyRandomised(input);

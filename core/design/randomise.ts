@@ -22,6 +22,8 @@ export interface PlacedCell<T> extends Cell {
 export type LayoutError =
   | { tag: 'noTreatments' }
   | { tag: 'tooFewPositions'; wanted: number; available: number }
+  /** where all of an area share */
+  | { tag: 'tooFewAreas'; wanted: number; available: number }
   /** a Latin square of k treatments takes k units of each, or a multiple */
   | { tag: 'notWholeSquares'; treatments: number; replicates: number }
   /** no k × k positions free in line */
@@ -33,6 +35,8 @@ export function describeLayoutError(e: LayoutError): string {
       return 'There is no treatment to lay out yet; add two in Contenders.';
     case 'tooFewPositions':
       return `${e.wanted} units need ${e.wanted} positions, but the areas hold ${e.available}.`;
+    case 'tooFewAreas':
+      return `${e.wanted} areas are needed, one contender in each; there are ${e.available}.`;
     case 'notWholeSquares':
       return `A Latin square of ${e.treatments} treatments takes ${e.treatments} units of each, or a multiple; not ${e.replicates}.`;
     case 'noRoomForSquare':

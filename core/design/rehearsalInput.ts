@@ -72,8 +72,9 @@ export function rehearsalInput(plan: Plan, a: Assumptions): Result<RehearsalInpu
       balance: null,
     };
     const k = plan.treatments.length;
+    const { unitsShare: _, ...alone } = plan;
     const room = {
-      ...plan,
+      ...alone,
       areas: [
         {
           id: 'imagined' as Plan['areas'][number]['id'],

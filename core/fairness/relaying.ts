@@ -2,6 +2,7 @@ import { blockingOf } from '../design/howMany';
 import { layOut, positionsOf } from '../design/layOut';
 import type { Design, Plan, Unit } from '../model/plan';
 import { ENOUGH_RESIDUAL_DF } from '../plan/limits';
+import { sharesPlace } from '../plan/sharing';
 import type { Cure } from './rule';
 
 /** What layouts look like to a reader, and cures that lay out anew. */
@@ -126,7 +127,7 @@ export function fairlyRelaid(plan: Plan, design: Design): Plan {
 /** A cure that lays out in random complete blocks, where the places have room. */
 export function blocksCure(plan: Plan, replicates: number, label: string): Cure | null {
   const wanted = plan.treatments.length * replicates;
-  if (plan.treatments.length < 2 || wanted > positionsOf(plan.areas).length) return null;
+  if (plan.treatments.length < 2 || sharesPlace(plan) || wanted > positionsOf(plan.areas).length) return null;
   return {
     label,
     apply: (seed) => ({ plan: fairlyRelaid(plan, { kind: 'rcbd', replicates, seed, ...emptyDesign }) }),

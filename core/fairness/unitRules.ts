@@ -73,7 +73,8 @@ const samplesAsUnits: Rule = {
   check: ({ plan }) => {
     const protocol = protocolOf(plan.protocolId);
     const noun = plan.unitNoun.toLowerCase();
-    const shares = plan.areas.some((a) => a.kind === 'tank');
+    // Whoever has said what is shared is taken at their word.
+    const shares = plan.unitsShare === undefined && plan.areas.some((a) => a.kind === 'tank');
     const other = protocol && protocol.unitNoun !== noun ? protocol.unitNoun : null;
     if (!partNouns.includes(noun) || !(shares || (other && protocol!.plantsPerUnit > 1))) return null;
     return {

@@ -1,7 +1,6 @@
 import { blankTreatment } from '../model/blankPlan';
 import { noConditions } from '../model/plan';
 import type { Conditions, Plan, Treatment } from '../model/plan';
-import type { Product } from '../model/product';
 
 /** What is the same for all from the beginning. */
 type Alike = Pick<Conditions, 'crop' | 'plantsPerUnit'> & Partial<Pick<Conditions, 'areaPerUnitCm2'>>;
@@ -14,7 +13,7 @@ type Alike = Pick<Conditions, 'crop' | 'plantsPerUnit'> & Partial<Pick<Condition
  * @example contendersOf([duo], 'Water', { crop: 'parsley', plantsPerUnit: null }).map((t) => t.name) // ['Water', 'Duo Lume']
  */
 export function contendersOf(
-  products: readonly Pick<Product, 'name'>[],
+  products: readonly { name: string }[],
   control: string | null,
   alike: Alike,
 ): Treatment[] {
@@ -32,8 +31,8 @@ export function contendersOf(
  * @example additivesOn(uno, [extra], { crop: 'chilli', plantsPerUnit: 1 }).map((t) => t.name) // ['Uno alone', 'Uno + Extra']
  */
 export function additivesOn(
-  base: Pick<Product, 'name'>,
-  additives: readonly Pick<Product, 'name'>[],
+  base: { name: string },
+  additives: readonly { name: string }[],
   alike: Alike,
 ): Treatment[] {
   const conditions = { ...noConditions, ...alike };

@@ -1,4 +1,5 @@
 import type { Plan, Unit } from '../model/plan';
+import { countOf } from '../quantity/format';
 import { planIndex } from './planIndex';
 
 type Placed = Pick<Plan, 'units' | 'areas' | 'unitsShare'>;
@@ -64,6 +65,15 @@ export function experimentalUnits(plan: Plan): readonly ExperimentalUnit[] {
 /** How many experimental units a contender has. */
 export const replicatesOf = (plan: Plan, treatmentId: string): number =>
   experimentalUnits(plan).filter((e) => e.unit.treatmentId === treatmentId).length;
+
+/**
+ * What so many places of each contender can tell, where what stands in a place shares it.
+ * @example sayShared(2, 1, 'tent') // 'One tent of each is one repeat each: numbers, and no winner.'
+ */
+export const sayShared = (contenders: number, places: number, noun: string): string =>
+  places === 1
+    ? `One ${noun} of each is one repeat each: numbers, and no winner.`
+    : `${countOf(contenders * places, noun)}, ${places} repeats of each. What stands in one is its samples.`;
 
 /** What an experimental unit is called: the unit; where units share their place, what the places are. @example 'tent' */
 export function experimentalNoun(plan: Plan): string {

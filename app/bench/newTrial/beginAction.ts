@@ -1,6 +1,6 @@
 import { redirect } from 'react-router';
 import { z } from 'zod';
-import { Plan } from '~core/model/plan';
+import { Plan, areaKinds } from '~core/model/plan';
 import { err } from '~core/model/result';
 import { type Answer, command, toAction } from '../../form/command';
 import { refuse } from '../../form/recordForm';
@@ -26,6 +26,20 @@ const BeginForm = z.object({
   names: z.array(z.string().trim().max(140, 'Up to 140 letters.')).max(20, 'Up to 20 at once.'),
   withWater: z.boolean(),
   base: z.string().trim().max(140, 'Up to 140 letters.'),
+  /** shares of the label's rate, per cent */
+  rates: z.string().transform((text, ctx) => {
+    const rates = [...new Set(text.split(/[\s,;%]+/).filter(Boolean).map(Number))]; // prettier-ignore
+    if (rates.length > 0 && rates.length <= 8 && rates.every((r) => r > 0 && r <= 1000)) return rates;
+    ctx.addIssue({
+      code: 'custom',
+      message: 'Per cent of the label’s rate, with commas between: 50, 100, 150.',
+    });
+    return z.NEVER;
+  }),
+  share: z.enum(['', ...areaKinds]).transform((kind) => (kind === '' ? null : kind)),
+  inEach: typedNumber('How many?').pipe(
+    z.number().int('Whole ones.').min(1, 'At least one.').max(40, 'Up to 40.'),
+  ),
   each: typedNumber('How many of each?').pipe(
     z.number().int('Whole ones.').min(1, 'At least one.').max(40, 'Up to 40.'),
   ),

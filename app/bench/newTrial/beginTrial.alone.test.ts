@@ -16,6 +16,7 @@ const asked = (over: Partial<BeginInput> = {}): BeginInput => ({
   ...{ protocolId: '', names: ['Duo Lume'], withWater: true, base: '', each: 2, crop: 'cress' },
   ...{ question: '', prediction: '', solution: '0.5', unitNoun: '', code: '', next: 'seal' },
   ...{ startDate: '2026-03-01', currency: 'EUR', areaCm2: null, differencePercent: 10 },
+  ...{ rates: [100], share: null, inEach: 1 },
   ...over,
 });
 const made = (over: Partial<BeginInput> = {}) => {
@@ -207,6 +208,55 @@ describe('a plan in one go', () => {
       ['Bosco', null],
     ]);
     expect(plan.treatments.map((t) => t.name)).toEqual(['Water', 'Foglia', 'Duo Lume', 'Bosco']);
+  });
+  it('each product at each rate is a grid of two factors beside the water', () => {
+    const { plan } = made({ names: ['Uno 12, 2 mL/L', 'Due 9, 4 mL/L'], rates: [50, 100, 150] });
+    expect(
+      plan.treatments.map((t) => [t.name, t.products.map((u) => [u.amount, u.strengthPercent])]),
+    ).toEqual([
+      ['Water', []],
+      ['Uno 50 %', [[2, 50]]],
+      ['Uno 100 %', [[2, 100]]],
+      ['Uno 150 %', [[2, 150]]],
+      ['Due 50 %', [[4, 50]]],
+      ['Due 100 %', [[4, 100]]],
+      ['Due 150 %', [[4, 150]]],
+    ]);
+    expect(plan.factors).toEqual([
+      { name: 'Product', levels: ['Uno', 'Due'] },
+      { name: 'Rate', levels: ['50 %', '100 %', '150 %'] },
+    ]);
+    expect(plan.treatments.map((t) => t.levels)[0]).toEqual({});
+    expect(plan.treatments.map((t) => t.levels)[5]).toEqual({ Product: 'Due', Rate: '100 %' });
+    // One product at several rates is a plain comparison.
+    expect(made({ rates: [50, 100] }).plan.factors).toEqual([]);
+    const many = Array.from({ length: 9 }, (_, i) => `P${i}`);
+    expect(beginTrial(asked({ names: many, rates: [50, 100, 150] }), around)).toMatchObject({
+      error: { names: '27 contenders are more than a trial can carry; 24 at most.' },
+    });
+  });
+  it('several crops in each unit are listed one by one, where the kind of trial has them', () => {
+    const { plan } = made({ protocolId: 'machines-crops', crop: 'cress, basil ; dill', solution: '4' });
+    expect(plan.cropsWithin).toEqual(['cress', 'basil', 'dill']);
+    expect(made({ protocolId: 'machines-crops', crop: 'cress' }).plan.cropsWithin).toEqual([]);
+    expect(made({ protocolId: 'shoots-feed', crop: 'cress, basil' }).plan.cropsWithin).toEqual([]);
+  });
+  it('systems with a feed that all get, a tent of plants each: the tent is the repeat', () => {
+    const { plan, added } = made({
+      ...{ protocolId: 'systems', names: ['Pompa 189', 'Vaso 24'], base: 'Uno 12, 2 mL/L + Due 9, 1 mL/L' },
+      ...{ solution: '5', share: 'tent', each: 2, inEach: 3 },
+    });
+    expect(plan.treatments.map((t) => [t.name, t.role, t.products.map((u) => [u.amount, u.unit])])).toEqual([
+      ['Pompa', 'test', [[2, 'mL'], [1, 'mL'], [1, 'piece']]],
+      ['Vaso', 'test', [[2, 'mL'], [1, 'mL'], [1, 'piece']]],
+    ]); // prettier-ignore
+    expect(added.map((p) => p.category)).toEqual(['fertilizer', 'fertilizer', 'system', 'system']);
+    expect(plan.areas.map((a) => a.name)).toEqual(['Tent 1', 'Tent 2', 'Tent 3', 'Tent 4']);
+    expect([plan.units.length, plan.unitsShare, plan.peers]).toEqual([12, 'place', true]);
+    expect(() => Plan.parse(plan)).not.toThrow();
+    // Litres typed without a feed are given to nobody.
+    const bare = made({ protocolId: 'systems', names: ['Pompa 189', 'Vaso 24'], solution: '5' });
+    expect(bare.plan.treatments.map((t) => t.products.length)).toEqual([1, 1]);
   });
   it('without water equals are compared, and one alone is refused', () => {
     expect(made({ names: ['A', 'B'], withWater: false }).plan.peers).toBe(true);

@@ -1,16 +1,17 @@
 import { layOut } from '~core/design/layOut';
 import { describeLayoutError } from '~core/design/randomise';
-import type { AreaId, RoundId, TraitId, TrialId } from '~core/model/ids';
+import { withRoom } from '~core/design/withRoom';
+import type { RoundId, TraitId, TrialId } from '~core/model/ids';
 import { blankPlan, beginsIn } from '~core/model/blankPlan';
 import { newId } from '~core/model/newId';
-import type { Plan, ProductUse, Trait } from '~core/model/plan';
+import type { AreaKind, Design, Factor, Plan, ProductUse, Trait } from '~core/model/plan';
 import type { Product, ProductCategory } from '~core/model/product';
 import { type Result, err, ok } from '~core/model/result';
 import { additivesOn, contendersOf } from '~core/plan/beginning';
 import { NOTHING_WRITTEN } from '~core/plan/nothingWritten';
 import { winningBy } from '~core/plan/winning';
 import { proposeCode } from '~core/plan/proposeCode';
-import { listNames, sentenceCase } from '~core/quantity/format';
+import { listNames } from '~core/quantity/format';
 import type { MeasureSystem } from '~core/quantity/units';
 import { numberIn } from '~core/quantity/number';
 import { aroundProduct, isByArea, readRate } from '~core/mixing/resolveRate';
@@ -31,10 +32,17 @@ export interface BeginInput {
   names: readonly string[];
   /** an untreated control beside them, where the kind of trial has one */
   withWater: boolean;
-  /** the feed that all get, where additives are compared; read as `names` are */
+  /** the feed that all get, under additives or beside things that aren't a feed; read as `names` are */
   base: string;
+  /** shares of the label's rate, per cent: several make each product a contender at each of them */
+  rates: readonly number[];
   /** of each contender */
   each: number;
+  /** what stands in an area of this kind got its product together; null: each on its own */
+  share: AreaKind | null;
+  /** how many stand in one such area */
+  inEach: number;
+  /** several between commas, where each unit holds several */
   crop: string;
   /** left empty: as the kind of trial calls it */
   unitNoun: string;
@@ -182,7 +190,8 @@ export function beginTrial(input: BeginInput, around: Around): Result<Begun, Fau
   if (input.question === '' && entries.length === 0) missing.question = 'Write the question.';
   const plants = protocol && plantsIn(protocol);
   // What isn't asked for this kind of trial may have been typed before it was chosen.
-  const solution = protocol?.compares || protocol?.dry ? '' : input.solution.trim();
+  const poured = base !== null || !protocol?.compares;
+  const solution = !poured || protocol?.dry ? '' : input.solution.trim();
   const areaCm2 = protocol?.dry ? input.areaCm2 : null;
   const everything = [...new Set([...(base?.products ?? []), ...entries.flatMap((e) => e.products)])];
   const uses = new Map(
@@ -192,7 +201,7 @@ export function beginTrial(input: BeginInput, around: Around): Result<Begun, Fau
     if (use.ok) continue;
     if (protocol?.dry && areaCm2 === null && isByArea(product.labelRate))
       missing.areaCm2 ??= `How much ground has each ${noun}? ${product.name} is given by the ground.`;
-    if (use.error?.field !== 'solutionLPerUnit' || protocol?.compares || protocol?.dry) continue;
+    if (use.error?.field !== 'solutionLPerUnit' || !poured || protocol?.dry) continue;
     missing.solution ??=
       solution === ''
         ? `How much feed does each ${noun} get at a time? ${product.name} is given by the litre.`
@@ -200,17 +209,23 @@ export function beginTrial(input: BeginInput, around: Around): Result<Begun, Fau
   }
   if (Object.keys(missing).length > 0) return err(missing);
   const alike = { crop: input.crop, plantsPerUnit: plants, areaPerUnitCm2: areaCm2 };
-  const begun = base ? additivesOn(base, entries, alike) : contendersOf(entries, control, alike);
+  const arms = armsOf(entries, input.rates);
+  if (arms.length > MOST_ARMS)
+    return err({ names: `${arms.length} contenders are more than a trial can carry; ${MOST_ARMS} at most.` });
+  const onBase = base !== null && protocol?.onBase === true;
+  const begun = onBase ? additivesOn(base, arms, alike) : contendersOf(arms, control, alike);
+  const given = (products: readonly Product[], rate = 100) =>
+    products.flatMap((p) => (uses.get(p)!.ok ? [{ ...valueOf(uses.get(p)!), strengthPercent: rate }] : []));
   const treatments = begun.map((t, i) => {
-    const own = entries[i - Number(base !== null || control !== null)];
-    const given = [...(base?.products ?? []), ...(own?.products ?? [])];
-    return { ...t, products: given.flatMap((p) => (uses.get(p)!.ok ? [valueOf(uses.get(p)!)] : [])) };
+    const own = arms[i - Number(onBase || control !== null)];
+    const products = [...given(base?.products ?? []), ...given(own?.products ?? [], own?.rate)];
+    return { ...t, products, levels: own?.levels ?? {} };
   });
   const code = input.code || proposeCode(input.crop, `${entries.map((e) => e.name).join(' ')} ${input.question} trial`, around.taken); // prettier-ignore
   const blank: Plan = {
     ...blankPlan({
       ...{ id: newId<TrialId>(), crop: input.crop, unitNoun: noun, code },
-      question: input.question || asksOf(base, entries, control, input.crop),
+      question: input.question || asksOf(onBase ? base : null, entries, control, input.crop),
       ...{ startDate: input.startDate, currency: input.currency },
     }),
     ...beginsIn(around.units),
@@ -218,7 +233,9 @@ export function beginTrial(input: BeginInput, around: Around): Result<Begun, Fau
     ...(input.differencePercent !== null && {
       smallestDifference: { kind: 'percent', value: input.differencePercent },
     }),
-    ...(compared > 1 && control === null && !base && { peers: true }),
+    ...(compared > 1 && control === null && !onBase && { peers: true }),
+    factors: factorsOf(arms),
+    ...(protocol?.cropsWithin && { cropsWithin: cropsIn(input.crop) }),
     treatments,
     products: everything.filter((p) => uses.get(p)!.ok),
   };
@@ -229,19 +246,10 @@ export function beginTrial(input: BeginInput, around: Around): Result<Begun, Fau
   });
   const rest = { added, undosed: undosed.map((u) => u.name), open: sayUndosed(undosed, solution) };
   if (compared < 2) return ok({ plan: filled, ...rest });
-  const plan: Plan = {
-    ...filled,
-    areas: [
-      {
-        ...{ id: newId<AreaId>(), name: sentenceCase(protocol?.area ?? 'shelf') },
-        kind: protocol?.area ?? 'shelf',
-        ...{ rows: input.each, columns: Math.min(40, treatments.length) },
-        ...{ widthCm: null, depthCm: null, reserved: [] },
-      },
-    ],
-    design: { kind: 'rcbd', replicates: input.each, seed: 1 + (Number.parseInt(blank.id.slice(-6), 16) % 1e6 || 0), settings: [], balance: null }, // prettier-ignore
-  };
-  const units = layOut(plan, plan.design!);
+  const design: Design = { kind: input.share === null ? 'rcbd' : 'crd', replicates: input.each, seed: 1 + (Number.parseInt(blank.id.slice(-6), 16) % 1e6 || 0), settings: [], balance: null }; // prettier-ignore
+  const shared = input.share === null ? {} : { unitsShare: 'place' as const };
+  const plan = withRoom({ ...filled, ...shared, design }, design, input.inEach, input.share ?? undefined);
+  const units = layOut(plan, design);
   if (!units.ok) return err({ each: describeLayoutError(units.error) });
   return ok({ plan: { ...plan, units: units.value, winning: winningBy(plan) }, ...rest });
 }
@@ -250,6 +258,41 @@ const valueOf = (use: Result<ProductUse, unknown>): ProductUse => {
   if (!use.ok) throw new Error('a dose that isn’t one');
   return use.value;
 };
+
+/** A product, or a kit, at one rate: what becomes a contender. */
+interface Arm extends Entry {
+  rate: number;
+  levels: Record<string, string>;
+}
+
+/** Contenders a trial can carry, as `factorProblem` has it. */
+const MOST_ARMS = 24;
+
+/** Each product at each rate; a grid where there are several of both. */
+function armsOf(entries: readonly Entry[], rates: readonly number[]): Arm[] {
+  const grid = entries.length > 1 && rates.length > 1;
+  return entries.flatMap((e) =>
+    rates.map((rate) => ({
+      ...e,
+      rate,
+      name: rates.length > 1 ? `${e.name.slice(0, 72)} ${rate} %` : e.name,
+      levels: (grid ? { Product: e.name.slice(0, 60), Rate: `${rate} %` } : {}) as Record<string, string>,
+    })),
+  );
+}
+
+/** The factors of a grid; none where there is no grid. */
+const factorsOf = (arms: readonly Arm[]): Factor[] =>
+  [...new Set(arms.flatMap((a) => Object.keys(a.levels)))].map((name) => ({
+    name,
+    levels: [...new Set(arms.map((a) => a.levels[name]!))],
+  }));
+
+/** Several crops as they are listed; none where there is one. */
+function cropsIn(text: string): string[] {
+  const crops = [...new Set(text.split(/[,;]/).map((c) => c.trim().slice(0, 60)))].filter(Boolean);
+  return crops.length > 1 ? crops.slice(0, 20) : [];
+}
 
 /** The question in its usual words; empty where nothing is compared yet. */
 function asksOf(

@@ -6,7 +6,7 @@ import type { Product } from '~core/model/product';
 import { type Result, err, ok } from '~core/model/result';
 import { parseRate } from '~core/quantity/rate';
 import { measureWorth, usMeasures } from '~core/quantity/units';
-import type { Protocol } from '~core/schedule/protocols/protocol';
+import { type Protocol, getsFeed } from '~core/schedule/protocols/protocol';
 import type { Around, BeginInput } from './beginTrial';
 
 /** One thing that is compared: a product, or a kit of several. */
@@ -100,12 +100,12 @@ export function namedIn(
 > {
   const known = [...library.map((p): Entry => ({ name: p.name, products: [p] })), ...kitsOf(library)];
   const added: Product[] = [];
-  const entryOf = (text: string): Result<Entry, string> => {
+  const entryOf = (text: string, kind = protocol): Result<Entry, string> => {
     const whole = known.find((e) => same(e.name, text));
     if (whole) return ok(whole);
     const parts = text.split(/\s+\+\s+/);
     if (parts.length > 1) {
-      const read = parts.map(entryOf);
+      const read = parts.map((part) => entryOf(part, kind));
       const wrong = read.find((r) => !r.ok);
       if (wrong && !wrong.ok) return wrong;
       const all = read.flatMap((r) => (r.ok ? [r.value] : []));
@@ -120,14 +120,15 @@ export function namedIn(
     if (!read.ok) return read;
     const there = known.find((e) => same(e.name, read.value.name));
     if (there) return ok(there);
-    const product = productNamed(read.value, protocol);
+    const product = productNamed(read.value, kind);
     const entry = { name: product.name, products: [product] };
     added.push(product);
     known.push(entry);
     return ok(entry);
   };
-  const baseText = protocol?.onBase ? input.base.trim() : '';
-  const base = baseText === '' ? null : entryOf(baseText);
+  const baseText = getsFeed(protocol) ? input.base.trim() : '';
+  // A feed, whatever is compared on it.
+  const base = baseText === '' ? null : entryOf(baseText, null);
   if (base && !base.ok) return err({ base: base.error });
   const entries: Entry[] = [];
   for (const text of input.names.map((n) => n.trim()).filter(Boolean)) {

@@ -6,7 +6,8 @@ import { FormProvider, useController, useFormContext, useWatch } from 'react-hoo
 import { Link, useLoaderData } from 'react-router';
 import { plural, sentenceCase } from '~core/quantity/format';
 import { protocolOf, protocols } from '~core/schedule/protocols';
-import { untreatedBeside } from '~core/schedule/protocols/protocol';
+import { sayShared } from '~core/plan/sharing';
+import { getsFeed, mayShare, untreatedBeside } from '~core/schedule/protocols/protocol';
 import { Choice, Field, Tick, WhenField } from '../../form/fields';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
@@ -29,6 +30,9 @@ export async function clientLoader() {
       withWater: true,
       base: '',
       each: '2',
+      rates: '100',
+      share: '',
+      inEach: '1',
       crop: '',
       unitNoun: protocolOf(protocolId)?.unitNoun ?? 'tray',
       question: '',
@@ -46,13 +50,16 @@ export async function clientLoader() {
 
 export const clientAction = beginAction;
 
+/** What several units may share. */
+const sharing = ['tank', 'tent', 'greenhouse', 'bed', 'bench'] as const;
+
 /** A new trial in one go: kind, what is compared, how many of each; the rest as it is usually done, or planned further. */
 export default function NewTrialPage() {
   const { defaults, products } = useLoaderData<typeof clientLoader>();
   const { form, busy, onSubmit } = useRecordForm(defaults);
-  const [names, protocolId, unitNoun] = useWatch({
+  const [names, protocolId, unitNoun, share, base, each] = useWatch({
     control: form.control,
-    name: ['names', 'protocolId', 'unitNoun'],
+    name: ['names', 'protocolId', 'unitNoun', 'share', 'base', 'each'],
   });
   const [typed, setTyped] = useState('');
   const protocol = protocolOf(protocolId);
@@ -98,6 +105,13 @@ export default function NewTrialPage() {
                 ]}
                 onChange={(e) => {
                   form.setValue('protocolId', e.target.value);
+                  // What isn't asked for a kind of trial isn't said of it.
+                  for (const [field, unsaid] of [
+                    ['share', ''],
+                    ['rates', '100'],
+                    ['base', ''],
+                  ] as const)
+                    form.setValue(field, unsaid);
                   const chosen = protocolOf(e.target.value);
                   if (chosen) form.setValue('unitNoun', chosen.unitNoun);
                 }}
@@ -133,21 +147,47 @@ export default function NewTrialPage() {
                 />
               )}
             </div>
-            {protocol?.onBase && (
+            {getsFeed(protocol) && (
               <div className="w12">
-                <BaseFeed products={products.filter((p) => !names.includes(p))} />
+                <BaseFeed
+                  products={products.filter((p) => !names.includes(p))}
+                  label={protocol?.onBase ? 'Base feed' : 'Feed that all get'}
+                  said={
+                    protocol?.onBase
+                      ? 'all get it; the control gets it alone, so that the additive is seen'
+                      : 'left empty: none. For example Uno 12, 1 mL/L + Due 9, 2 mL/L'
+                  }
+                />
               </div>
             )}
             <div className="w3">
-              <Field name="each" label={`${sentenceCase(plural(noun))} of each`} numeric />
+              <Field name="each" label={`${sentenceCase(plural(share || noun))} of each`} numeric />
             </div>
             <div className="w3">
-              <Field name="unitNoun" label="One unit is a" helperText="what gets the treatment on its own" />
+              <Field
+                name="unitNoun"
+                label="One unit is a"
+                helperText={share ? 'what is measured' : 'what gets the treatment on its own'}
+              />
             </div>
             <div className="w3">
-              <Field name="crop" label="Crop" />
+              <Field
+                name="crop"
+                label={protocol?.cropsWithin ? `Crops in each ${noun}` : 'Crop'}
+                helperText={protocol?.cropsWithin ? 'cress, basil, dill' : undefined}
+              />
             </div>
-            {priced === 'a litre' && (
+            {!protocol?.compares && (
+              <div className="w3">
+                <Field
+                  name="rates"
+                  label="At, % of the rate"
+                  figures
+                  helperText="50, 100, 150: each at each"
+                />
+              </div>
+            )}
+            {(priced === 'a litre' || base.trim() !== '') && (
               <div className="w3">
                 <Field
                   name="solution"
@@ -165,6 +205,28 @@ export default function NewTrialPage() {
                   figures
                   helperText="20 m², or 200 sq ft"
                 />
+              </div>
+            )}
+            {mayShare(protocol) && (
+              <div className="w6">
+                <Choice
+                  name="share"
+                  label="What gets its product on its own?"
+                  options={[
+                    ['', `each ${noun}`],
+                    ...sharing.map(
+                      (kind) => [kind, `each ${kind}: what stands in it gets it together`] as const,
+                    ),
+                  ]}
+                  helperText={
+                    share ? sayShared(Math.max(2, names.length), Number(each) || 0, share) : undefined
+                  }
+                />
+              </div>
+            )}
+            {share !== '' && (
+              <div className="w3">
+                <Field name="inEach" label={`${sentenceCase(plural(noun))} in each ${share}`} numeric />
               </div>
             )}
             <div className="w12">
@@ -243,7 +305,7 @@ export default function NewTrialPage() {
 }
 
 /** The feed that all get: of the library, or a new name with its price. */
-function BaseFeed({ products }: { products: readonly string[] }) {
+function BaseFeed({ products, label, said }: { products: readonly string[]; label: string; said: string }) {
   const { control } = useFormContext<{ base: string }>();
   const { field, fieldState } = useController({ control, name: 'base' });
   return (
@@ -255,13 +317,11 @@ function BaseFeed({ products }: { products: readonly string[] }) {
       renderInput={(params) => (
         <TextField
           {...params}
-          label="Base feed"
+          label={label}
           inputRef={field.ref}
           onBlur={field.onBlur}
           error={fieldState.error !== undefined}
-          helperText={
-            fieldState.error?.message ?? 'all get it; the control gets it alone, so that the additive is seen'
-          }
+          helperText={fieldState.error?.message ?? said}
         />
       )}
     />

@@ -173,18 +173,6 @@ export function AreasForm({
                   placeholder={inches ? '4 ft' : 'or 5 ft'}
                 />
               </div>
-              <div className="w4">
-                <Choice
-                  name="unitsShare"
-                  label={`What do ${plural(plan.unitNoun)} in one area share?`}
-                  options={[
-                    ['', 'not said'],
-                    ['nothing', 'the place alone: each gets its own'],
-                    ['place', 'air, water or feed: the area is the unit'],
-                  ]}
-                  helperText="plants in one tank are samples of it"
-                />
-              </div>
               <div className="w3">
                 <Field
                   name="spares"

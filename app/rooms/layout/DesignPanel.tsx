@@ -1,11 +1,16 @@
 import { sayDf } from '~core/quantity/format';
-import { formatFigure, plural } from '~core/quantity/format';
+import { formatFigure, plural, sentenceCase } from '~core/quantity/format';
+import { sharedNoun } from '~core/design/withRoom';
+import { sayShared, sharesPlace } from '~core/plan/sharing';
 import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
 import { FormProvider, useWatch } from 'react-hook-form';
 import { positionsOf } from '~core/design/layOut';
 import { residualDf } from '~core/design/power';
 import { type DesignKind, type Plan, designKinds, designNames } from '~core/model/plan';
 import { Choice, Field, LockedForm } from '../../form/fields';
+import { usePost } from '../../form/usePost';
 import { useRecordForm } from '../../form/useRecordForm';
 import type { DesignFormInput } from './layoutForms';
 
@@ -23,14 +28,18 @@ const explained: Record<DesignKind, string> = {
 
 /** How units are handed out over the positions. */
 export function DesignPanel({ plan, locked }: { plan: Plan; locked: boolean }) {
+  const post = usePost();
   const { form, busy, onSubmit } = useRecordForm<DesignFormInput>({
     intent: 'design',
     kind: plan.design?.kind ?? 'rcbd',
     replicates: String(plan.design?.replicates ?? 4),
+    inEach: '1',
     seed: plan.design ? String(plan.design.seed) : freshSeed(),
     settings: plan.design?.settings.join(', ') ?? '',
   });
   const values = useWatch({ control: form.control });
+  const shared = sharesPlace(plan);
+  const place = sharedNoun(plan);
   const kind = values.kind ?? 'rcbd';
   const k = plan.treatments.length;
   const settings =
@@ -45,20 +54,33 @@ export function DesignPanel({ plan, locked }: { plan: Plan; locked: boolean }) {
     columns: kind === 'latin' ? each - (each / k - 1) : 1,
     alpha: 0.05,
   });
-  const systematic = kind === 'hand' || kind === 'interleave';
+  const places = Number(values.replicates) || 0;
+  const systematic = !shared && (kind === 'hand' || kind === 'interleave');
   const noun = plural(plan.unitNoun);
   return (
     <FormProvider {...form}>
       <LockedForm value={locked}>
         <form onSubmit={onSubmit} noValidate className="stack">
           <h2>Who stands where</h2>
-          <Choice
-            name="kind"
-            label="Design"
-            options={designKinds.map((d) => [d, designNames[d]] as const)}
-            helperText={explained[kind]}
-          />
-          {kind === 'split' && (
+          <TextField
+            select
+            label="What gets its product on its own?"
+            value={shared ? 'place' : 'nothing'}
+            disabled={locked}
+            onChange={(e) => post({ intent: 'share', unitsShare: e.target.value })}
+          >
+            <MenuItem value="nothing">each {plan.unitNoun}</MenuItem>
+            <MenuItem value="place">each {place}: what stands in it gets it together</MenuItem>
+          </TextField>
+          {!shared && (
+            <Choice
+              name="kind"
+              label="Design"
+              options={designKinds.map((d) => [d, designNames[d]] as const)}
+              helperText={explained[kind]}
+            />
+          )}
+          {!shared && kind === 'split' && (
             <Field
               name="settings"
               label="Settings of the main plots"
@@ -68,21 +90,28 @@ export function DesignPanel({ plan, locked }: { plan: Plan; locked: boolean }) {
           <Field
             name="replicates"
             label={
-              kind === 'rcbd'
-                ? 'Blocks'
-                : kind === 'split'
-                  ? settings > 0
-                    ? 'Main plots of each setting'
-                    : 'Main plots'
-                  : `${noun} of each contender`
+              shared
+                ? `${sentenceCase(plural(place))} of each contender`
+                : kind === 'rcbd'
+                  ? 'Blocks'
+                  : kind === 'split'
+                    ? settings > 0
+                      ? 'Main plots of each setting'
+                      : 'Main plots'
+                    : `${noun} of each contender`
             }
             numeric
             helperText={
-              k > 0
-                ? `${k * each} ${noun} on ${room === 0 ? 'an area made for them' : `${room} positions`}; ${sayDf(Math.max(0, Math.floor(df) || 0))}, 12 are wanted`
-                : 'add contenders first'
+              k > 0 && shared && places > 0
+                ? sayShared(k, places, place)
+                : k > 0
+                  ? `${k * each} ${noun} on ${room === 0 ? 'an area made for them' : `${room} positions`}; ${sayDf(Math.max(0, Math.floor(df) || 0))}, 12 are wanted`
+                  : 'add contenders first'
             }
           />
+          {shared && plan.areas.length === 0 && (
+            <Field name="inEach" label={`${sentenceCase(noun)} in each ${place}`} numeric />
+          )}
           {!systematic && (
             <Field name="seed" label="Seed" numeric helperText="the same seed gives the same layout" />
           )}

@@ -1,10 +1,9 @@
 import type { z } from 'zod';
 import { keyFits } from '~core/design/blinding';
 import { layOut, movesFor } from '~core/design/layOut';
+import { withRoom } from '~core/design/withRoom';
 import { describeLayoutError } from '~core/design/randomise';
 import { rotationPlan } from '~core/design/rotation';
-import type { AreaId } from '~core/model/ids';
-import { newId } from '~core/model/newId';
 import type { Plan } from '~core/model/plan';
 import { positionKey, reservedUse } from '~core/model/positions';
 import { ok } from '~core/model/result';
@@ -12,7 +11,6 @@ import { planIndex } from '~core/plan/planIndex';
 import { missingForSeal } from '~core/plan/seal';
 import { turnLines } from '~core/schedule/beforeSeal';
 import { LABELS_TASK, turnTask } from '~core/schedule/tasks';
-import { protocolOf } from '~core/schedule/protocols';
 import { formatFigure } from '~core/quantity/format';
 import { type Answer, command, done, saves } from '../../form/command';
 import { type Refused, refuse } from '../../form/recordForm';
@@ -26,37 +24,21 @@ import {
   MoveForm,
   ReserveForm,
   SealForm,
+  ShareForm,
   Simple,
   TurnForm,
 } from './layoutForms';
 import { areasRecord, readingsRecord, rotationRecord, sizesRecord } from './layoutRecords';
 
-/** A plan without an area gets one that just holds what is to be laid out, as its kind of trial stands. */
-function withSomeArea(plan: Plan, replicates: number): Plan {
-  if (plan.areas.length > 0 || plan.treatments.length === 0 || replicates > 40) return plan;
-  const kind = protocolOf(plan.protocolId)?.area ?? 'shelf';
-  const area = {
-    id: newId<AreaId>(),
-    name: kind.replace(/^./, (c) => c.toUpperCase()),
-    kind,
-    rows: replicates,
-    columns: Math.min(40, plan.treatments.length),
-    widthCm: null,
-    depthCm: null,
-    reserved: [],
-  };
-  return { ...plan, areas: [area] };
-}
-
 async function laidOut(
   trialId: string | undefined,
   design: Plan['design'] & object,
-  seenPlanRev?: number,
+  { seenPlanRev, inEach = 1 }: { seenPlanRev?: number; inEach?: number } = {},
 ): Promise<Answer> {
   const saved = await savePlan<Refused>(
     trialId,
     (plan) => {
-      const ready = withSomeArea(plan, design.replicates * Math.max(1, design.settings.length));
+      const ready = withRoom(plan, design, inEach);
       const units = layOut(ready, design);
       return units.ok
         ? ok({ ...ready, design, units: units.value })
@@ -183,14 +165,21 @@ export const layoutCommands = {
   areas: saves('plan', areasRecord, (before, after) =>
     after.units.length < before.units.length ? 'The areas changed; randomise again.' : 'The areas are saved.',
   ),
-  design: command(DesignForm, (trialId, { kind, replicates, seed, settings }) =>
-    laidOut(trialId, {
-      ...{ kind, replicates, seed, balance: null },
-      settings: kind === 'split' ? settings : [],
-    }),
+  design: command(DesignForm, (trialId, { kind, replicates, seed, settings, inEach }) =>
+    laidOut(
+      trialId,
+      { ...{ kind, replicates, seed, balance: null }, settings: kind === 'split' ? settings : [] },
+      { inEach },
+    ),
+  ),
+  share: command(ShareForm, async (trialId, { unitsShare }) =>
+    done(
+      await savePlan(trialId, (plan) => ({ ...plan, unitsShare })),
+      unitsShare === 'place' ? 'What stands in one place is one repeat.' : 'Each is a repeat of its own.',
+    ),
   ),
   balanced: command(BalancedForm, (trialId, { intent: _, seenPlanRev, ...design }) =>
-    laidOut(trialId, design, seenPlanRev),
+    laidOut(trialId, design, { seenPlanRev }),
   ),
   move: command(MoveForm, moveUnit),
   reserve: command(ReserveForm, reserve),

@@ -12,7 +12,7 @@ import {
   blindings,
   designKinds,
 } from '~core/model/plan';
-import { sentenceCase } from '~core/quantity/format';
+import { areaName } from '~core/design/withRoom';
 import { protocolOf } from '~core/schedule/protocols';
 import { optionalSize, typedNumber } from '../../form/schemaFields';
 
@@ -31,8 +31,6 @@ export const AreaForm = z.object({
   unitWidthCm: lengthCm(),
   unitDepthCm: lengthCm(),
   spares: typedNumber('How many? 0 for none.').pipe(z.number().int('Whole number.').min(0).max(10_000)),
-  /** whether what stands in one area got its treatment together; empty: not said */
-  unitsShare: z.enum(['', 'place', 'nothing']).default(''),
   areas: z
     .array(
       z.object({
@@ -61,6 +59,8 @@ export const DesignForm = z.object({
   intent: z.literal('design'),
   kind: z.enum(designKinds),
   replicates: wholeFrom1(200),
+  /** how many stand in an area that has to be made, where all of an area share */
+  inEach: wholeFrom1(40),
   seed,
   /** settings of split plots, one a line or between commas */
   settings: z
@@ -97,6 +97,7 @@ export const RotationForm = z.object({
 });
 
 export const BlindForm = z.object({ intent: z.literal('blinding'), blinding: z.enum(blindings) });
+export const ShareForm = z.object({ intent: z.literal('share'), unitsShare: z.enum(['place', 'nothing']) });
 export const TurnForm = z.object({ intent: z.literal('turn'), number: z.number().int().min(1) });
 export const SealForm = z.object({ intent: z.literal('seal'), seenPlanRev: z.number().int() });
 export const Simple = z.object({ intent: z.enum(['undo', 'breakSeal', 'reveal', 'labelsPrinted']) });
@@ -118,7 +119,6 @@ export const toAreasForm = (
     | 'spares'
     | 'mixing'
     | 'inches'
-    | 'unitsShare'
   >,
 ): AreaFormInput => ({
   intent: 'areas',
@@ -127,7 +127,6 @@ export const toAreasForm = (
   unitWidthCm: lengthField(plan.unitWidthCm, sizeUnitsOf(plan)),
   unitDepthCm: lengthField(plan.unitDepthCm, sizeUnitsOf(plan)),
   spares: String(plan.spares),
-  unitsShare: plan.unitsShare ?? '',
   areas:
     plan.areas.length > 0
       ? plan.areas.map((a) => ({
@@ -144,7 +143,7 @@ export const toAreasForm = (
 
 export const emptyArea = (n: number, kind: AreaKind = 'shelf', id: string = newId<AreaId>()) => ({
   id,
-  name: kind !== 'shelf' ? `${sentenceCase(kind)}${n > 1 ? ` ${n}` : ''}` : n === 1 ? 'Shelf' : `Level ${n}`,
+  name: areaName(kind, n),
   kind,
   rows: '2',
   columns: '5',

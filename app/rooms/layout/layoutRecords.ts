@@ -9,7 +9,7 @@ import { AreaForm, RotationForm, toAreasForm } from './layoutForms';
 /** The plan with these places; a layout that would have holes isn't the one that was drawn: it goes. */
 function withAreas(plan: Plan, form: z.output<typeof AreaForm>): Plan {
   const { unitShape, unitWidthCm, unitDepthCm, spares } = form;
-  const { inches: _, unitsShare: _said, ...rest } = plan;
+  const { inches: _, ...rest } = plan;
   const areas = form.areas.map((a) => ({
     ...a,
     reserved: (plan.areas.find((old) => old.id === a.id)?.reserved ?? []).filter(
@@ -26,8 +26,7 @@ function withAreas(plan: Plan, form: z.output<typeof AreaForm>): Plan {
   };
   const units = plan.units.every((u) => fits(u.position)) ? plan.units : [];
   const sizes = { unitShape, unitWidthCm, unitDepthCm, ...(form.inches && { inches: form.inches }) };
-  const share = form.unitsShare === '' ? {} : { unitsShare: form.unitsShare };
-  return { ...rest, ...sizes, ...share, spares, areas, gradient, units };
+  return { ...rest, ...sizes, spares, areas, gradient, units };
 }
 
 export const areasRecord = recordForm({

@@ -179,6 +179,14 @@ export const plantsIn = ({
 }: Pick<Protocol, 'plantsPerUnit' | 'unitNoun' | 'unitNote' | 'area'>): number | null =>
   plantsPerUnit > 1 || (unitNote === '' && unitNoun !== 'plant' && area !== 'lawn') ? plantsPerUnit : null;
 
+/** Whether a feed that all get is asked for: under additives, and where what is compared isn't a feed itself. */
+export const getsFeed = (protocol: Protocol | null): boolean =>
+  protocol !== null && (protocol.onBase === true || protocol.compares !== undefined || protocol.wholeSystem);
+
+/** Whether several units of such a trial may stand in one tank, tent or house that gives all of them what is compared. */
+export const mayShare = (protocol: Pick<Protocol, 'wholeSystem' | 'area'> | null): boolean =>
+  protocol !== null && (protocol.wholeSystem || protocol.area === 'tank');
+
 /**
  * What stands beside the contenders as the untreated control, as it is called: water where feeds are given in it,
  * nothing at all where something is strewn; null where neither tells anything.
