@@ -7,72 +7,72 @@ import { protocolOf, protocols } from '~core/schedule/protocols';
 import { usePost } from '../../form/usePost';
 import { Caution } from '../../ui/Caution';
 
-/** The kind of trial: what it usually takes, what usually goes wrong, and a button that fills the plan. */
-export const ProtocolPanel = memo(function ProtocolPanel({
-  protocolId,
-  locked,
-}: {
+interface Props {
   protocolId: string | null;
   locked: boolean;
-}) {
+}
+
+/** The kind of trial, and a button that fills the plan from another one. */
+export const KindOfTrial = memo(function KindOfTrial({ protocolId, locked }: Props) {
   const { isDirty } = useFormContext().formState;
   const [chosen, setChosen] = useState(protocolId ?? 'blank');
   const post = usePost();
-  const protocol = protocolOf(chosen);
-  const last = protocol?.rounds.at(-1)?.day ?? 0;
+  const another = !locked && chosen !== protocolId && protocolOf(chosen) !== null;
   return (
-    <section className="protocol sheet" aria-label="Kind of trial">
-      <div className="inline-row">
-        <TextField
-          select
-          label="Kind of trial"
-          value={chosen}
-          disabled={locked}
-          onChange={(e) => setChosen(e.target.value)}
-          sx={{ flex: '1 1 18rem', maxWidth: '34rem' }}
-        >
-          <MenuItem value="blank">a blank protocol</MenuItem>
-          {protocols.map((p) => (
-            <MenuItem key={p.id} value={p.id}>
-              {p.name}
-            </MenuItem>
-          ))}
-        </TextField>
-        {!locked && protocol && chosen !== protocolId && (
-          <>
-            <Button
-              variant="outlined"
-              color="secondary"
-              disabled={isDirty}
-              onClick={() => post({ intent: 'protocol', protocolId: chosen })}
-            >
-              Fill the plan from it
-            </Button>
-            <span className="small quiet">
-              {isDirty ? 'Save the question first.' : 'Traits and rounds are replaced; it can be undone.'}
-            </span>
-          </>
-        )}
-      </div>
-      {protocol && (
-        <details className="small">
-          <summary>
-            {last} days, {protocol.rounds.length} rounds, a {protocol.unitNoun} a unit
-            {protocol.plantsPerUnit > 1 && `, ${protocol.plantsPerUnit} plants in it`}; what usually goes
-            wrong
-          </summary>
-          <p>
-            {protocol.unitNote}
-            {protocol.cropsWithin && ' Several crops in each are usual; name them below.'}{' '}
-            {protocol.faults.join(' ')} Usual spread {protocol.cvPercent} % (practice).
-          </p>
-        </details>
-      )}
-      {protocol && (
-        <div style={{ marginTop: '0.5rem' }}>
-          <Caution>{protocol.cautions.join(' ')}</Caution>
+    <>
+      <TextField
+        select
+        fullWidth
+        label="Kind of trial"
+        value={chosen}
+        disabled={locked}
+        onChange={(e) => setChosen(e.target.value)}
+      >
+        <MenuItem value="blank">a blank protocol</MenuItem>
+        {protocols.map((p) => (
+          <MenuItem key={p.id} value={p.id}>
+            {p.name}
+          </MenuItem>
+        ))}
+      </TextField>
+      {another && (
+        <div className="inline-row" style={{ marginTop: '0.5rem' }}>
+          <Button
+            variant="outlined"
+            color="secondary"
+            disabled={isDirty}
+            onClick={() => post({ intent: 'protocol', protocolId: chosen })}
+          >
+            Fill the plan from it
+          </Button>
+          <span className="small quiet">
+            {isDirty ? 'Save the question first.' : 'Traits and rounds are replaced; it can be undone.'}
+          </span>
         </div>
       )}
-    </section>
+    </>
   );
 });
+
+/** What a kind of trial usually takes, what usually goes wrong, and what can hurt someone. */
+export function KindNotes({ protocolId }: Pick<Props, 'protocolId'>) {
+  const protocol = protocolOf(protocolId);
+  if (!protocol) return null;
+  const last = protocol.rounds.at(-1)?.day ?? 0;
+  return (
+    <div className="kind-notes small">
+      <Caution>{protocol.cautions.join(' ')}</Caution>
+      <details>
+        <summary>
+          Usually {last} days, {protocol.rounds.length} rounds, a {protocol.unitNoun} a unit
+          {protocol.plantsPerUnit > 1 && `, ${protocol.plantsPerUnit} plants in it`}; what goes wrong
+        </summary>
+        <p>
+          {protocol.unitNote}
+          {protocol.cropsWithin && ' Several crops in each are usual; name them below.'}{' '}
+          {protocol.faults.join(' ')} Usual spread {protocol.cvPercent} % (practice).
+        </p>
+      </details>
+    </div>
+  );
+}

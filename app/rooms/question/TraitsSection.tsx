@@ -5,11 +5,12 @@ import { kindOf } from '~core/model/plan';
 import { gradeUses, usualGrades } from '~core/model/grade';
 import { Choice, Field } from '../../form/fields';
 import { useOpenOne } from '../../form/useOpenOne';
+import { RoundHeads } from './RoundHeads';
 import { TraitRow } from './TraitRow';
 import { newTrait } from './newRows';
 import type { QuestionFormInput } from './questionForm';
 
-/** What is measured: the traits, one of which decides. */
+/** What is measured and when: traits down, one of which decides, rounds across. */
 export const TraitsSection = memo(function TraitsSection({
   locked,
   busy,
@@ -27,22 +28,28 @@ export const TraitsSection = memo(function TraitsSection({
     if (grades.fields.length === 0) grades.append(usualGrades(getValues('crop')));
   };
   return (
-    <section className="section">
-      <h2>What is measured</h2>
+    <section className="section" aria-label="What is measured, and when">
       <div>
-        {traits.fields.map((f, i) => (
-          <TraitRow
-            key={f.key}
-            index={i}
-            locked={locked}
-            open={i === open}
-            onOpen={(on) => setOpen(on ? i : null)}
-            remove={() => {
-              traits.remove(i);
-              setOpen(null);
-            }}
-          />
-        ))}
+        <div className="scroll-x">
+          <table className="measured">
+            <RoundHeads traits={traits.fields} locked={locked} busy={busy} />
+            <tbody>
+              {traits.fields.map((f, i) => (
+                <TraitRow
+                  key={f.key}
+                  index={i}
+                  locked={locked}
+                  open={i === open}
+                  onOpen={(on) => setOpen(on ? i : null)}
+                  remove={() => {
+                    traits.remove(i);
+                    setOpen(null);
+                  }}
+                />
+              ))}
+            </tbody>
+          </table>
+        </div>
         {!locked && (
           <div className="inline-row" style={{ marginTop: '0.6rem', gap: '0.3rem' }}>
             <Button size="small" color="secondary" onClick={() => traits.append(newTrait('weight'))}>

@@ -10,9 +10,8 @@ import { StaleNote } from '../../form/StaleNote';
 import { RoomHead } from '../../ui/RoomHead';
 import { SealedBanner } from '../SealedBanner';
 import { type QuestionData, loadQuestion, questionAction } from './questionData';
-import { ProtocolPanel } from './ProtocolPanel';
-import { DecidesSection } from './DecidesSection';
-import { RoundsSection } from './RoundsSection';
+import { KindNotes, KindOfTrial } from './ProtocolPanel';
+import { DecidesFields } from './DecidesFields';
 import { TraitsSection } from './TraitsSection';
 import { toQuestionForm, questionRecord } from './questionForm';
 import './question.css';
@@ -53,7 +52,6 @@ function QuestionEditor({ id, plan, sealedAt, undoable }: QuestionData) {
           </RoomHead>
           <SealedBanner trialId={id} sealedAt={sealedAt} />
           <StaleNote stale={stale} conflicts={conflicts} />
-          <ProtocolPanel protocolId={plan.protocolId} locked={locked} />
           <div className="fields">
             <div className="w8">
               <Field name="question" label="Question" />
@@ -71,17 +69,18 @@ function QuestionEditor({ id, plan, sealedAt, undoable }: QuestionData) {
               />
             </div>
             <div className="w4">
-              <Field name="crop" label="Crop" />
+              <KindOfTrial key={plan.protocolId} protocolId={plan.protocolId} locked={locked} />
             </div>
             <div className="w3">
-              <Field name="unitNoun" label="One unit is a" />
+              <Field name="crop" label="Crop" />
             </div>
             <div className="w2">
-              <Field name="code" label="Code" />
+              <Field name="unitNoun" label="One unit is a" />
             </div>
             <div className="w3">
               <WhenField name="startDate" label="Start (day 0)" />
             </div>
+            <DecidesFields />
             <div className="w4">
               <Field name="prediction" label="What do you expect, and why?" multiline minRows={2} />
             </div>
@@ -92,10 +91,8 @@ function QuestionEditor({ id, plan, sealedAt, undoable }: QuestionData) {
               <Field name="finishingRule" label="When does it end?" multiline minRows={2} />
             </div>
           </div>
-
+          <KindNotes protocolId={plan.protocolId} />
           <TraitsSection locked={locked} busy={busy} />
-          <DecidesSection />
-          <RoundsSection locked={locked} />
           <div className="fields section">
             <div className="w4">
               <Field
@@ -104,11 +101,14 @@ function QuestionEditor({ id, plan, sealedAt, undoable }: QuestionData) {
                 helperText="looked at as exploratory; it never decides"
               />
             </div>
-            <div className="w4">
+            <div className="w3">
               <Field name="scorer" label="Who measures and scores?" />
             </div>
-            <div className="w4">
+            <div className="w3">
               <CropsWithin />
+            </div>
+            <div className="w2">
+              <Field name="currency" label="Currency" />
             </div>
           </div>
           {!locked && (
@@ -132,7 +132,7 @@ function CropsWithin() {
     <Field
       name="cropsWithin"
       label={`Several crops in each ${unitNoun}?`}
-      helperText="their names between commas; the second factor"
+      helperText="between commas; the second factor"
     />
   );
 }
