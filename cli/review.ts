@@ -27,17 +27,14 @@ const formats = ['html', 'md', 'pdf'] as const;
 type Format = (typeof formats)[number];
 
 /** Every finding's picture as SVG text, by the id of its figure. */
-function picturesOf(
-  { findings, lanes, unitNoun }: TrialReview,
-  fonts?: typeof pageFonts,
-): Map<string, string> {
+function picturesOf({ findings, lanes, per }: TrialReview, fonts?: typeof pageFonts): Map<string, string> {
   return new Map(
     findings.map((finding) => [
       figureId(finding),
       findingSvg({
         finding,
         lanes,
-        unitNoun,
+        per,
         unmarked: finding.peers,
         ink: paperInk,
         ...(fonts && { fonts }),

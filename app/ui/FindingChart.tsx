@@ -6,7 +6,7 @@ import './chart.css';
 interface Props {
   finding: Finding;
   lanes: ChartInput['lanes'];
-  unitNoun: string;
+  per: string;
   /** names are hidden: nothing marks the control */
   blind?: boolean;
   /** the finding in words, for those who don't see the picture */
@@ -14,7 +14,7 @@ interface Props {
 }
 
 /** A finding drawn: every unit as its tile, mean and interval below, the band of differences too small to matter. */
-export function FindingChart({ finding, lanes, unitNoun, blind, caption }: Props) {
+export function FindingChart({ finding, lanes, per, blind, caption }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
@@ -34,7 +34,7 @@ export function FindingChart({ finding, lanes, unitNoun, blind, caption }: Props
       paper.height = height;
       chart = new Chart(
         paper,
-        findingChartConfig({ finding, lanes, unitNoun, blind, scale: window.devicePixelRatio || 1 }, width),
+        findingChartConfig({ finding, lanes, per, blind, scale: window.devicePixelRatio || 1 }, width),
       );
       paper.dataset.drawn = 'yes';
     };
@@ -51,7 +51,7 @@ export function FindingChart({ finding, lanes, unitNoun, blind, caption }: Props
       observer.disconnect();
       chart?.destroy();
     };
-  }, [finding, lanes, unitNoun, blind]);
+  }, [finding, lanes, per, blind]);
   return (
     <figure className="figure-box" style={{ margin: 0 }}>
       <div ref={box} className="chart-box">

@@ -1,3 +1,4 @@
+import { axisTitle } from '~core/report/findingSvg';
 import { formatFigure } from '~core/quantity/format';
 import {
   Chart,
@@ -25,7 +26,8 @@ export interface ChartInput {
   finding: Finding;
   /** treatment ids and names in the order of the lanes */
   lanes: { id: string; name: string; index: number }[];
-  unitNoun: string;
+  /** what a value stands for */
+  per: string;
   /** names are hidden: nothing marks the control */
   blind?: boolean;
   /** canvas pixels per CSS pixel */
@@ -160,7 +162,7 @@ function annotations(
 
 /** Chart.js configuration: every unit as its tile, by lane; mean and interval below the tiles. */
 export function findingChartConfig(input: ChartInput, width: number): ChartConfiguration<'scatter', Point[]> {
-  const { finding, lanes, unitNoun, scale } = input;
+  const { finding, lanes, per, scale } = input;
   const { min, max, stacks, lane: inLane } = arrange(input, width);
   const { trait } = finding;
   return {
@@ -200,7 +202,7 @@ export function findingChartConfig(input: ChartInput, width: number): ChartConfi
           title: {
             display: true,
             align: 'end',
-            text: `${trait.name.toLowerCase()}${trait.unit ? `, ${trait.unit}` : ''}${trait.per ? '' : ` per ${unitNoun}`}`,
+            text: axisTitle(trait, per),
             font: { family: sans, size: 14 },
             color: cssColour('--soft'),
           },

@@ -71,5 +71,8 @@ it.each([
   [1, 'piece', '1 piece'],
 ])('%s %s is said %s', (amount, unit, said) => expect(amountWords(amount, unit)).toBe(said));
 it('one degree of freedom is one', () => {
-  expect([sayDf(1), sayDf(2)]).toEqual(['1 residual degree of freedom', '2 residual degrees of freedom']);
+  expect([sayDf(1), sayDf(2)]).toEqual([
+    '1 value over to judge chance by',
+    '2 values over to judge chance by',
+  ]);
 });

@@ -1,7 +1,9 @@
-import type { Plan, ProductUse } from '../model/plan';
+import { type Design, type Plan, type ProductUse, designNames } from '../model/plan';
 import { type Product, isDosed } from '../model/product';
 import { comparesPeers } from '../plan/control';
 import { planIndex } from '../plan/planIndex';
+import { experimentalNoun, experimentalUnits, sharesPlace } from '../plan/sharing';
+import { countOf } from '../quantity/format';
 
 /**
  * What a product is to whoever uses it, and so the words for it:
@@ -67,3 +69,12 @@ export function sayMargin(plan: Plan): string | null {
   const unit = plan.primaryTraitId ? (planIndex(plan).trait(plan.primaryTraitId)?.unit ?? '') : '';
   return d.kind === 'percent' ? `${d.value} % ${ofWhat(plan)}` : `${d.value} ${unit}`.trim();
 }
+
+/**
+ * How units were given out, in words; where they share their area, that the area is what was given something.
+ * @example sayDesign(plan, design) // 'random, in complete blocks'
+ */
+export const sayDesign = (plan: Plan, { kind }: Pick<Design, 'kind'>): string =>
+  sharesPlace(plan)
+    ? `given out to ${countOf(experimentalUnits(plan).length, experimentalNoun(plan))}, which are the repeats: what stands in one got its treatment together`
+    : designNames[kind];

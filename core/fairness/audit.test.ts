@@ -508,7 +508,7 @@ const cases: Record<string, Case> = {
   },
   'few-degrees': {
     fault: (p) => ({ ...p, areas: bigArea(p), units: p.units.slice(0, 9) }),
-    found: /4 residual degrees/,
+    found: /4 values over/,
     cures: true,
   },
   'few-for-days': {

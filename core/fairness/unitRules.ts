@@ -120,7 +120,8 @@ const fewDegrees: Rule = {
   id: 'few-degrees',
   severity: 'weakens',
   title: 'Too few repeats to judge the spread',
-  why: 'Below 12 residual degrees of freedom the spread itself is a guess (EPPO PP 1/152, from memory).',
+  // EPPO PP 1/152 (from memory).
+  why: 'With fewer than 12 values over, the spread from unit to unit is itself a guess.',
   check: ({ plan }) => {
     if (plan.units.length === 0 || leastReplicates(plan) < 2 || sharesPlace(plan)) return null;
     const df = layoutResidualDf(plan);

@@ -99,7 +99,7 @@ export function resolveRate(rate: Rate, around: Around): Result<ResolvedRate, Re
     const plants = plantsMeant(per.noun, around);
     return plants === null
       ? err({ tag: 'needsPlants', noun: around.unitNoun || 'unit' })
-      : ok(shared(plants, 'unit'));
+      : ok(shared(plants / per.amount, 'unit'));
   }
   if (per.kind === 'volume') {
     const litres = (per.amount * measureWorth(per.measure, around.measures).base) / 1000;

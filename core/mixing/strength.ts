@@ -14,8 +14,8 @@ export interface Strength {
 /** The formula's own error, per cent, for ordinary nutrient solutions: common practice, no source. */
 export const STRENGTH_ERROR_PERCENT = 10;
 
-/** Named wherever an estimate is shown. */
-export const STRENGTH_FORMULA = 'EC ≈ 0.095 × Σ cations (meq/L) + 0.19, Sonneveld et al. 1999 (from memory)';
+/** Named wherever an estimate is shown; written from memory of the paper. */
+export const STRENGTH_FORMULA = 'EC ≈ 0.095 × Σ cations (meq/L) + 0.19, Sonneveld et al. 1999';
 
 /**
  * Strength from charges.

@@ -9,7 +9,8 @@ import type { AreaId } from '../model/ids';
 import type { AreaKind, Plan } from '../model/plan';
 import { headline } from '../say/words';
 import { harvest, plan, trialOf } from '../testing/trial';
-import { experimentalNoun, experimentalUnits, sharesPlace } from './sharing';
+import { sayDesign } from '../account/thing';
+import { experimentalNoun, experimentalUnits, measuredPer, sharesPlace } from './sharing';
 
 /** Two systems, two plants of each in a place, in so many places each. */
 function systems(places: number, kind: AreaKind = 'tent', over: Partial<Plan> = {}): Plan {
@@ -48,6 +49,12 @@ describe('one tent for each system, two plants in it', () => {
   it('is one unit each: the plants are its samples', () => {
     expect(sharesPlace(p)).toBe(true);
     expect(experimentalNoun(p)).toBe('tent');
+    expect(measuredPer(p)).toBe('plant, mean of a tent');
+    expect(sayDesign(p, { kind: 'crd' })).toBe(
+      'given out to 2 tents, which are the repeats: what stands in one got its treatment together',
+    );
+    const own = { ...p, unitsShare: 'nothing' as const };
+    expect([measuredPer(own), sayDesign(own, { kind: 'crd' })]).toEqual(['plant', 'completely random']);
     const { text, finding } = said(p, 99);
     expect(text).toBe('One unit each: numbers, no winner.');
     expect(finding.units.map((u) => [u.code, u.value])).toEqual([

@@ -83,3 +83,10 @@ export function experimentalNoun(plan: Plan): string {
   );
   return kinds.size === 1 ? ([...kinds][0] ?? 'place') : 'place';
 }
+
+/**
+ * What a value stands for in a picture or a table: a unit; where units share their area, a unit on the mean of it.
+ * @example measuredPer(plan) // 'plant, mean of a tent'
+ */
+export const measuredPer = (plan: Plan): string =>
+  sharesPlace(plan) ? `${plan.unitNoun}, mean of a ${experimentalNoun(plan)}` : plan.unitNoun;

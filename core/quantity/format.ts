@@ -80,8 +80,11 @@ export function amountWords(amount: number, unit: string): string {
   return up ? `${formatSignificant(amount / 1000, 4)} ${up}` : `${formatSignificant(amount, 4)} ${unit}`;
 }
 
-/** Degrees of freedom, in words. @example sayDf(1) // '1 residual degree of freedom' */
-export const sayDf = (df: number): string => `${df} residual ${df === 1 ? 'degree' : 'degrees'} of freedom`;
+/**
+ * Residual degrees of freedom as a grower would say them: values beyond those that the means and blocks take up.
+ * @example sayDf(2) // '2 values over to judge chance by'
+ */
+export const sayDf = (df: number): string => `${df} ${df === 1 ? 'value' : 'values'} over to judge chance by`;
 
 /** First letter as a capital. */
 export const sentenceCase = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -120,7 +120,7 @@ const base: fc.Arbitrary<RateBase> = fc.oneof(
     unit: fc.constantFrom(...(Object.keys(areaUnits) as (keyof typeof areaUnits)[])),
   }),
   fc.constant({ kind: 'tank' as const }),
-  fc.constantFrom('pot', 'plant', 'tray').map((noun) => ({ kind: 'unit' as const, noun })),
+  fc.record({ kind: fc.constant('unit' as const), noun: fc.constantFrom('pot', 'plant', 'tray'), amount }),
 );
 const rate: fc.Arbitrary<Rate> = fc.oneof(
   fc

@@ -7,7 +7,7 @@ export type RateBase =
   | { kind: 'volume'; amount: number; measure: Measure }
   | { kind: 'area'; amount: number; unit: AreaUnit }
   | { kind: 'tank' }
-  | { kind: 'unit'; noun: string };
+  | { kind: 'unit'; noun: string; amount: number };
 
 /** A dose as a label prints it or a person writes it. `low` and `high` are equal but for a range. */
 export type Rate =
@@ -125,9 +125,7 @@ function readBase(r: Reader, after: string): Read<RateBase> {
         ? ok({ kind: 'tank' })
         : err({ tag: 'leftOver', text: `${number!.text} ${word.text}` });
     case 'unit':
-      return amount === 1
-        ? ok({ kind: 'unit', noun: word.noun })
-        : err({ tag: 'leftOver', text: `${number!.text} ${word.text}` });
+      return ok({ kind: 'unit', noun: word.noun, amount });
     case 'own':
     case 'unknown':
       return err({ tag: 'unknownUnit', word: word.text });
@@ -200,7 +198,7 @@ function printBase(base: RateBase): string {
     case 'tank':
       return 'tank';
     case 'unit':
-      return base.noun;
+      return base.amount === 1 ? base.noun : `${times(base.amount)}${base.noun}s`;
   }
 }
 

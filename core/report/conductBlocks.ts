@@ -5,12 +5,21 @@ import { localDay } from '../log/localDay';
 import { type SealCheck, sayBrokenSeal } from '../log/verifySeal';
 import { formatMoney } from '../cost/money';
 import { sayLetters } from '../plan/letters';
-import { blindingNames, designNames, roleNames } from '../model/plan';
+import { sayDesign } from '../account/thing';
+import { experimentalNoun } from '../plan/sharing';
+import { blindingNames, roleNames } from '../model/plan';
 import { comparesPeers } from '../plan/control';
 import { dayOfDate } from '../plan/days';
 import { sayMatching } from '../plan/matching';
 import { planIndex } from '../plan/planIndex';
-import { amountWords, formatFigure, formatSignificant, plural, sentenceCase } from '../quantity/format';
+import {
+  amountWords,
+  countOf,
+  formatFigure,
+  formatSignificant,
+  plural,
+  sentenceCase,
+} from '../quantity/format';
 import { handMoved } from '../design/handMoved';
 import { type Account, accountOf } from '../account/account';
 import { type RoundProgress, roundProgress } from '../schedule/rounds';
@@ -133,13 +142,12 @@ export function conductBlocks(state: TrialState, today: string, check: SealCheck
 function layoutItem({ plan }: TrialState): string {
   const { design } = plan;
   if (!design) return 'No layout recorded.';
-  const many = design.replicates === 1 ? plan.unitNoun : plural(plan.unitNoun);
   // A layout by hand or in a fixed order drew nothing from a seed.
   const drawn = design.kind !== 'hand' && design.kind !== 'interleave';
   const moved = handMoved(plan).length;
   const byHand =
     moved > 0 ? `; ${moved} of ${plan.units.length} were then moved by hand, before the seal` : '';
-  return `${design.replicates} ${many} of each, ${designNames[design.kind]}${drawn ? `, seed ${design.seed}` : ''}${byHand}.`;
+  return `${countOf(design.replicates, experimentalNoun(plan))} of each, ${sayDesign(plan, design)}${drawn ? `, seed ${design.seed}` : ''}${byHand}.`;
 }
 
 /** How doses were matched, who scored and saw what, what was balanced, rotated and moved. */

@@ -1,5 +1,6 @@
 import type { Finding, FindingUnit } from '../account/finding';
 import { soleControl } from '../account/outcomes';
+import type { Trait } from '../model/plan';
 import { printable } from './printable';
 import { tesseraStyle } from './tessera';
 
@@ -18,7 +19,8 @@ interface Shape {
   finding: Finding;
   /** contenders in the plan's order */
   lanes: readonly { id: string; name: string; index: number }[];
-  unitNoun: string;
+  /** what a value stands for */
+  per: string;
   /** nothing marks the control */
   unmarked: boolean;
   ink: PictureInk;
@@ -66,13 +68,17 @@ function stacked(units: readonly FindingUnit[], near: number): { unit: FindingUn
   return placed;
 }
 
+/** What stands at the axis of a finding's picture. @example axisTitle(trait, 'tray') // 'cut weight, g per tray' */
+export const axisTitle = (trait: Trait, per: string): string =>
+  `${trait.name.toLowerCase()}${trait.unit ? `, ${trait.unit}` : ''}${trait.per ? '' : ` per ${per}`}`;
+
 /**
  * A finding as a picture of its own, where there is no screen to draw on: every unit as its contender's tile, the figure
  * and its interval below, the control's line and the band of differences too small to matter behind.
  *
  * @returns SVG text, 640 wide
  */
-export function findingSvg({ finding, lanes, unitNoun, unmarked, ink, fonts = plainFonts }: Shape): string {
+export function findingSvg({ finding, lanes, per, unmarked, ink, fonts = plainFonts }: Shape): string {
   const { analysis, trait, units, smallestDifference } = finding;
   const shown = lanes.filter((l) => analysis.summaries.some((s) => s.name === l.id));
   const colour = (index: number) => ink.tiles[index % ink.tiles.length]!;
@@ -137,7 +143,7 @@ export function findingSvg({ finding, lanes, unitNoun, unmarked, ink, fonts = pl
     out.push(
       `<text x="${x(t)}" y="${bottom + 20}" text-anchor="middle" font-family="${fonts.mono}" font-size="12" fill="${ink.soft}">${String(t).replace('-', '−')}</text>`,
     );
-  const what = `${trait.name.toLowerCase()}${trait.unit ? `, ${trait.unit}` : ''}${trait.per ? '' : ` per ${unitNoun}`}`;
+  const what = axisTitle(trait, per);
   out.push(
     `<text x="${WIDTH - RIGHT}" y="${bottom + 40}" text-anchor="end" font-family="${fonts.sans}" font-size="13" fill="${ink.soft}">${escaped(what)}</text>`,
   );

@@ -3,7 +3,8 @@ import { accountOf } from '../account/account';
 import { localDay } from '../log/localDay';
 import { otherwiseIn } from '../log/otherwise';
 import type { TrialState } from '../log/state';
-import { blindingNames, designNames } from '../model/plan';
+import { sayDesign } from '../account/thing';
+import { blindingNames } from '../model/plan';
 import { comparesPeers } from '../plan/control';
 import { dayOfDate } from '../plan/days';
 import { undisclosed } from '../plan/disclosure';
@@ -136,7 +137,7 @@ function howDone(state: TrialState, margin: string | null): string[] {
   const feeds = plan.treatments.filter((t) => t.products.length > 0).length;
   const early = seal && dayOfDate(plan.startDate, localDay(seal)) <= 0;
   return [
-    `${sentenceCase(countOf(plan.units.length, plan.unitNoun))}${plan.crop && ` of ${plan.crop}`} in ${countWord(plan.treatments.length)} treatments${design ? `, ${designNames[design.kind]}` : ''}.`,
+    `${sentenceCase(countOf(plan.units.length, plan.unitNoun))}${plan.crop && ` of ${plan.crop}`} in ${countWord(plan.treatments.length)} treatments${design ? `, ${sayDesign(plan, design)}` : ''}.`,
     comparesPeers(plan)
       ? 'Equals were compared; none of them is a control.'
       : plan.wholeSystem

@@ -5,7 +5,7 @@ import type { ReviewText, Trial } from '../log/trial';
 import { shownOf } from '../account/shown';
 import type { Plan } from '../model/plan';
 import { verifySeal } from '../log/verifySeal';
-import { experimentalNoun } from '../plan/sharing';
+import { measuredPer } from '../plan/sharing';
 import { planIndex } from '../plan/planIndex';
 import type { Finding } from '../account/finding';
 import { findingOf } from '../account/findingInput';
@@ -31,7 +31,8 @@ export interface TrialReview {
   findings: Finding[];
   /** contenders in the plan's order */
   lanes: { id: string; name: string; index: number }[];
-  unitNoun: string;
+  /** what a value stands for in a picture */
+  per: string;
   /** the scorecard's points, where one was made */
   card: PageCard | null;
   /** photos by code, for a page; null where there are none side by side */
@@ -87,7 +88,7 @@ function reviewNow(trial: Trial, today: string): TrialReview | null {
       audit: found,
     }),
     lanes: plan.treatments.map((t, index) => ({ id: t.id, name: t.name, index })),
-    unitNoun: experimentalNoun(plan),
+    per: measuredPer(plan),
   };
 }
 

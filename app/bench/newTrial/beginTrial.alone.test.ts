@@ -247,13 +247,17 @@ describe('a plan in one go', () => {
       ...{ solution: '5', share: 'tent', each: 2, inEach: 3 },
     });
     expect(plan.treatments.map((t) => [t.name, t.role, t.products.map((u) => [u.amount, u.unit])])).toEqual([
-      ['Pompa', 'test', [[2, 'mL'], [1, 'mL'], [1, 'piece']]],
-      ['Vaso', 'test', [[2, 'mL'], [1, 'mL'], [1, 'piece']]],
+      ['Pompa', 'test', [[2, 'mL'], [1, 'mL'], [1 / 3, 'piece']]],
+      ['Vaso', 'test', [[2, 'mL'], [1, 'mL'], [1 / 3, 'piece']]],
     ]); // prettier-ignore
     expect(added.map((p) => p.category)).toEqual(['fertilizer', 'fertilizer', 'system', 'system']);
     expect(plan.areas.map((a) => a.name)).toEqual(['Tent 1', 'Tent 2', 'Tent 3', 'Tent 4']);
     expect([plan.units.length, plan.unitsShare, plan.peers]).toEqual([12, 'place', true]);
     expect(() => Plan.parse(plan)).not.toThrow();
+    // One system for the three plants of a tent: the feeds are priced beside a third of it.
+    expect(plan.treatments[0]!.products[2]!.rateText).toBe('1 piece per 3 plants');
+    const cost = treatmentCost(plan.treatments[0]!, plan.products, 'EUR');
+    expect(cost.ok && cost.value.perUnit.minor).toBeCloseTo(18900 / 3 + 0.01 * 1200 + 0.005 * 900, 6);
     // Litres typed without a feed are given to nobody.
     const bare = made({ protocolId: 'systems', names: ['Pompa 189', 'Vaso 24'], solution: '5' });
     expect(bare.plan.treatments.map((t) => t.products.length)).toEqual([1, 1]);

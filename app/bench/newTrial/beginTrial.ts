@@ -11,7 +11,8 @@ import { additivesOn, contendersOf } from '~core/plan/beginning';
 import { NOTHING_WRITTEN } from '~core/plan/nothingWritten';
 import { winningBy } from '~core/plan/winning';
 import { proposeCode } from '~core/plan/proposeCode';
-import { listNames } from '~core/quantity/format';
+import { listNames, plural } from '~core/quantity/format';
+import { parseRate } from '~core/quantity/rate';
 import type { MeasureSystem } from '~core/quantity/units';
 import { numberIn } from '~core/quantity/number';
 import { aroundProduct, isByArea, readRate } from '~core/mixing/resolveRate';
@@ -123,9 +124,13 @@ function useOf(
   solution: string,
   measures: MeasureSystem,
   unit: UnitShape,
+  inEach: number,
 ): Result<ProductUse, DoseError | null> {
   if (asPieces.includes(product.category) && (product.packs[0]?.unit ?? 'piece') === 'piece') {
-    const piece = { amount: 1, unit: 'piece', rateText: '', solutionLPerUnit: null } as const;
+    // One for all that share an area.
+    const written = `1 piece per ${inEach} ${plural(unit.noun)}`;
+    const rateText = inEach > 1 && parseRate(written).ok ? written : '';
+    const piece = { amount: 1 / inEach, unit: 'piece', rateText, solutionLPerUnit: null } as const;
     return ok({ ...once, productId: product.id, ...piece });
   }
   const typed = newUse(product);
@@ -195,7 +200,16 @@ export function beginTrial(input: BeginInput, around: Around): Result<Begun, Fau
   const areaCm2 = protocol?.dry ? input.areaCm2 : null;
   const everything = [...new Set([...(base?.products ?? []), ...entries.flatMap((e) => e.products)])];
   const uses = new Map(
-    everything.map((p) => [p, useOf(p, solution, around.units.measures, { noun, plants, areaCm2 })]),
+    everything.map((p) => [
+      p,
+      useOf(
+        p,
+        solution,
+        around.units.measures,
+        { noun, plants, areaCm2 },
+        input.share === null ? 1 : input.inEach,
+      ),
+    ]),
   );
   for (const [product, use] of uses) {
     if (use.ok) continue;

@@ -1,6 +1,8 @@
 import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
 import { useRef, useState } from 'react';
 import { columnAfter } from '~core/mixing/chartPaste';
@@ -16,18 +18,34 @@ import { EntryDialog } from '../../ui/EntryDialog';
 interface Props {
   name: string;
   uses: readonly UseInput[];
+  /** products nobody gets yet: what an empty chart proposes */
+  unfed: readonly string[];
   products: readonly Product[];
   measures: MeasureSystem;
   unit: UnitShape;
   unitNoun: string;
   onClose: () => void;
-  onMake: (uses: UseInput[]) => void;
+  /** how many contenders get feed: the chart can be for all of them */
+  fed: number;
+  onMake: (uses: UseInput[], forAll: boolean) => void;
 }
 
 /** A contender’s doses typed as makers print them: weeks or stages across, products down. */
-export function ChartDialog({ name, uses, products, measures, unit, unitNoun, onClose, onMake }: Props) {
-  const [{ draft, fits }, setState] = useState(() => draftOfUses(uses, products));
+export function ChartDialog({
+  name,
+  uses,
+  unfed,
+  products,
+  measures,
+  unit,
+  unitNoun,
+  fed,
+  onClose,
+  onMake,
+}: Props) {
+  const [{ draft, fits }, setState] = useState(() => draftOfUses(uses, products, unfed));
   const [fault, setFault] = useState<ChartFault | null>(null);
+  const [forAll, setForAll] = useState(false);
   const fields = useRef<HTMLDivElement>(null);
   const set = (next: ChartDraft) => {
     setState({ draft: next, fits });
@@ -39,7 +57,7 @@ export function ChartDialog({ name, uses, products, measures, unit, unitNoun, on
   const make = () => {
     const made = usesOfDraft(draft, products, uses, measures, unit);
     if (made.ok) {
-      onMake(made.value);
+      onMake(made.value, forAll);
       return;
     }
     setFault(made.error);
@@ -126,6 +144,12 @@ export function ChartDialog({ name, uses, products, measures, unit, unitNoun, on
             </Button>
           )}
         </div>
+        {fed > 1 && (
+          <FormControlLabel
+            control={<Checkbox checked={forAll} onChange={(_, on) => setForAll(on)} />}
+            label={`The same chart for all ${fed} contenders that get something`}
+          />
+        )}
         {fault && (
           <p role="alert" className="small" style={{ marginTop: '0.9rem', color: 'var(--porphyry)' }}>
             {fault.message}

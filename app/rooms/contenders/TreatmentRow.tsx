@@ -2,14 +2,14 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { roleNames } from '~core/model/plan';
-import type { Product } from '~core/model/product';
+import { type Product, isDosed } from '~core/model/product';
 import { Choice, Field } from '../../form/fields';
 import { Caution } from '../../ui/Caution';
 import { useNotice } from '../../ui/Notices';
 import { ChartDialog } from './ChartDialog';
 import { UseRow } from './UseRow';
-import { shapeOf } from './priced';
-import type { ContendersFormInput, UseInput } from './contendersForm';
+import { dosedUses, shapeOf } from './priced';
+import type { ContendersFormInput, TreatmentInput, UseInput } from './contendersForm';
 import { nextUse, productMeant } from './newContender';
 
 interface Props {
@@ -24,9 +24,16 @@ interface Props {
 
 const roles = (Object.entries(roleNames) as [string, string][]).map(([k, v]) => [k, v] as const);
 
+/** Feeds of the library that nobody gets yet, where they are few enough to be the ones that are meant. */
+function unfedOf(products: readonly Product[], treatments: readonly Pick<TreatmentInput, 'products'>[]) {
+  const given = new Set(treatments.flatMap((t) => t.products.map((u) => u.productId as string)));
+  const unfed = products.filter((p) => isDosed(p.category) && !given.has(p.id)).map((p) => p.id as string);
+  return unfed.length > 6 ? [] : unfed;
+}
+
 /** One contender opened: name, role, its products with doses and their price. */
 export function TreatmentRow({ index, products, unitNoun, locked, remove, copy }: Props) {
-  const { control, getValues } = useFormContext<ContendersFormInput>();
+  const { control, getValues, setValue } = useFormContext<ContendersFormInput>();
   const uses = useFieldArray({ control, name: `treatments.${index}.products`, keyName: 'key' });
   // Narrowly, so that a key in a dose doesn't draw the whole contender anew.
   const [name, role, levels, peers] = useWatch({
@@ -37,13 +44,28 @@ export function TreatmentRow({ index, products, unitNoun, locked, remove, copy }
   const first = products[0];
   const notice = useNotice();
   const [charting, setCharting] = useState(false);
-  const put = (made: UseInput[]) => {
-    const before = getValues(`treatments.${index}.products`);
-    uses.replace(made);
+  /** Whoever gets something: a chart can be for all of them. */
+  const fed = () => getValues('treatments').flatMap((t, i) => (t.role === 'untreated' ? [] : [i]));
+  const put = (made: UseInput[], forAll: boolean) => {
+    const before = getValues('treatments').map((t) => t.products);
+    const whose = forAll ? fed() : [index];
+    for (const i of whose) {
+      const { products: own } = getValues(`treatments.${i}`);
+      // What stands in place (a machine, a pot) isn't fed by the chart and stays.
+      const dosed = new Set(dosedUses([{ products: own }], products));
+      const next = [...own.filter((u) => !dosed.has(u)), ...structuredClone(made)];
+      if (i === index) uses.replace(next);
+      else setValue(`treatments.${i}.products`, next, { shouldDirty: true });
+    }
     setCharting(false);
     notice({
-      text: `The chart is ${made.length} ${made.length === 1 ? 'dose' : 'doses'}; save the contenders to keep it.`,
-      undo: () => uses.replace(before),
+      text: `The chart is ${made.length} ${made.length === 1 ? 'dose' : 'doses'}${forAll ? ' for each' : ''}; save the contenders to keep it.`,
+      undo: () => {
+        for (const i of whose) {
+          if (i === index) uses.replace(before[i]!);
+          else setValue(`treatments.${i}.products`, before[i]!, { shouldDirty: true });
+        }
+      },
     });
   };
   const addProduct = () => {
@@ -141,7 +163,9 @@ export function TreatmentRow({ index, products, unitNoun, locked, remove, copy }
       {charting && (
         <ChartDialog
           name={name ?? ''}
-          uses={getValues(`treatments.${index}.products`)}
+          uses={dosedUses([getValues(`treatments.${index}`)], products)}
+          unfed={unfedOf(products, getValues('treatments'))}
+          fed={fed().length}
           products={products}
           measures={{ spoon: getValues('spoonSystem'), gallon: getValues('gallonSystem') }}
           unit={shapeOf({ unitNoun, conditions: getValues(`treatments.${index}.conditions`) })}

@@ -61,8 +61,8 @@ export const withChart = (draft: ChartDraft, chart: FeedingChart): ChartDraft =>
   lastDay: digits(chart.lastDay) || draft.lastDay,
 });
 
-/** Four weeks fed weekly, a line for each product there is: what an empty chart begins with. */
-function blankDraft(uses: readonly UseInput[]): ChartDraft {
+/** Four weeks fed weekly, a line for each product there is, else for those nobody gets yet: what an empty chart begins with. */
+function blankDraft(uses: readonly UseInput[], unfed: readonly string[] = []): ChartDraft {
   const columns: ChartColumn[] = [];
   while (columns.length < 4) columns.push(columnAfter(columns));
   const products = [...new Set(uses.map((u) => u.productId as string))];
@@ -70,7 +70,10 @@ function blankDraft(uses: readonly UseInput[]): ChartDraft {
   return draftOf(
     {
       columns,
-      rows: (products.length > 0 ? products : ['']).map((productId) => ({ productId, cells: [] })),
+      rows: (products.length > 0 ? products : unfed.length > 0 ? unfed : ['']).map((productId) => ({
+        productId,
+        cells: [],
+      })),
       everyDays: 7,
       lastDay: 27,
     },
@@ -80,13 +83,15 @@ function blankDraft(uses: readonly UseInput[]): ChartDraft {
 
 /**
  * The chart to begin with: the doses as they stand, where one chart can say them.
+ * @param unfed products that a first chart proposes
  * @returns `fits` is false where it can’t, and the chart is an empty one
  */
 export function draftOfUses(
   uses: readonly UseInput[],
   products: readonly Product[],
+  unfed: readonly string[] = [],
 ): { draft: ChartDraft; fits: boolean } {
-  if (uses.length === 0) return { draft: blankDraft(uses), fits: true };
+  if (uses.length === 0) return { draft: blankDraft(uses, unfed), fits: true };
   const solutions = new Set(uses.map((u) => u.solutionLPerUnit));
   const chart = chartOfUses(
     uses.map((u) => {

@@ -132,7 +132,7 @@ export function whenOf({
 export const dosedUses = (
   treatments: readonly Pick<TreatmentInput, 'products'>[],
   products: readonly Product[],
-): Partial<UseInput>[] =>
+): UseInput[] =>
   treatments.flatMap((t) =>
     t.products.filter((u) => {
       const product = products.find((p) => p.id === u.productId);

@@ -1,4 +1,4 @@
-import { experimentalNoun } from '~core/plan/sharing';
+import { experimentalNoun, measuredPer } from '~core/plan/sharing';
 import Button from '@mui/material/Button';
 import type { Plan } from '~core/model/plan';
 import { planIndex } from '~core/plan/planIndex';
@@ -75,7 +75,7 @@ export function FindingPicture({ plan, finding, lanes, unmarked, title }: Props)
         ? ' Shaded: differences from the control too small to matter.'
         : '';
   const png = async () => {
-    const uri = await findingPng({ finding, lanes, unitNoun: noun, blind: unmarked });
+    const uri = await findingPng({ finding, lanes, per: measuredPer(plan), blind: unmarked });
     download(
       new Blob([bytesOf(uri)], { type: 'image/png' }),
       `${plan.code}-${trait.name.toLowerCase().replaceAll(' ', '-')}.png`,
@@ -83,7 +83,13 @@ export function FindingPicture({ plan, finding, lanes, unmarked, title }: Props)
   };
   return (
     <>
-      <FindingChart finding={finding} lanes={lanes} blind={unmarked} unitNoun={noun} caption={title} />
+      <FindingChart
+        finding={finding}
+        lanes={lanes}
+        blind={unmarked}
+        per={measuredPer(plan)}
+        caption={title}
+      />
       <p className="small quiet" style={{ margin: '0.6rem 0' }}>
         {chartCaption(finding, noun)}
         {shaded}
@@ -96,7 +102,7 @@ export function FindingPicture({ plan, finding, lanes, unmarked, title }: Props)
         size="small"
         onClick={() =>
           download(
-            new Blob([findingSvg({ finding, lanes, unitNoun: noun, unmarked, ink: paperInk })], {
+            new Blob([findingSvg({ finding, lanes, per: measuredPer(plan), unmarked, ink: paperInk })], {
               type: 'image/svg+xml',
             }),
             `${file.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}.svg`,

@@ -169,7 +169,7 @@ export const layoutCommands = {
     laidOut(
       trialId,
       { ...{ kind, replicates, seed, balance: null }, settings: kind === 'split' ? settings : [] },
-      { inEach },
+      inEach === undefined ? {} : { inEach },
     ),
   ),
   share: command(ShareForm, async (trialId, { unitsShare }) =>

@@ -60,7 +60,7 @@ export const DesignForm = z.object({
   kind: z.enum(designKinds),
   replicates: wholeFrom1(200),
   /** how many stand in an area that has to be made, where all of an area share */
-  inEach: wholeFrom1(40),
+  inEach: wholeFrom1(40).optional(),
   seed,
   /** settings of split plots, one a line or between commas */
   settings: z

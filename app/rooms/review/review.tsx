@@ -28,7 +28,7 @@ import { useRecordForm } from '../../form/useRecordForm';
 import { wholeTrial } from '../../store/trials';
 import { Report } from '../../ui/Report';
 import { photoFigure } from '~core/report/chosenPhotos';
-import { experimentalNoun } from '~core/plan/sharing';
+import { measuredPer } from '~core/plan/sharing';
 import { pageColours, pageColoursByNight, paperInk } from '~core/report/paper';
 import { socialSvg } from '~core/report/socialPicture';
 import { useNotice } from '../../ui/Notices';
@@ -61,7 +61,7 @@ async function pictures({ plan, findings, sheet, chosen }: ReviewData): Promise<
   const lanes = lanesOf(plan);
   const made = await Promise.all(
     findings.map(async (f) => {
-      const shown = { finding: f, lanes, unitNoun: experimentalNoun(plan), blind: f.peers };
+      const shown = { finding: f, lanes, per: measuredPer(plan), blind: f.peers };
       const picture = drawnOnce(`${plan.id} ${figureId(f)}`, shown, () => findingPng(shown));
       return [figureId(f), await picture] as const;
     }),

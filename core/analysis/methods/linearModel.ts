@@ -144,7 +144,7 @@ function assumptionsOf(c: Comparison): Assumption[] {
       what: 'enough units',
       holds: enough,
       fails: 'too few units to judge the spread well',
-      seen: `${sayDf(c.anova.dfResidual)}; ${ENOUGH_RESIDUAL_DF} or more are wanted (EPPO PP 1/152, from memory)`,
+      seen: `${sayDf(c.anova.dfResidual)}; ${ENOUGH_RESIDUAL_DF} or more are wanted`,
     },
   ];
 }
