@@ -178,10 +178,11 @@ function weak({ state, findings, audit = [] }: ReviewInput): string[] {
       : []),
   ];
   const rest = out.length - MOST_WEAK;
+  const crops = state.plan.cropsWithin.length;
   return [
     ...out.slice(0, MOST_WEAK),
     ...(rest > 0 ? [`${sentenceCase(countWord(rest))} more in the record.`] : []),
-    'One crop in one place, once: a repeat would tell whether it holds.',
+    `${crops > 1 ? `${sentenceCase(countWord(crops))} crops` : 'One crop'} in one place, once: a repeat would tell whether it holds.`,
   ];
 }
 

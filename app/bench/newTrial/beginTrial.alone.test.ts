@@ -6,7 +6,10 @@ import { missingForSeal } from '~core/plan/seal';
 import { NOTHING_WRITTEN } from '~core/plan/nothingWritten';
 import { protocols } from '~core/schedule/protocols';
 import { err, ok } from '~core/model/result';
-import { product } from '~core/testing/trial';
+import { audit } from '~core/fairness/audit';
+import { auditInput } from '~core/fairness/auditInput';
+import { deriveState } from '~core/log/state';
+import { product, trialOf } from '~core/testing/trial';
 import { type BeginInput, beginTrial } from './beginTrial';
 import { kitsOf, readNamed } from './namedProducts';
 import { usMeasures } from '~core/quantity/units';
@@ -167,6 +170,20 @@ describe('a plan in one go', () => {
       ['Uno + Due + Duo Lume', [1, 2, 2]],
       ['Duo Lume', [2]],
     ]);
+  });
+  it('a new label’s spoons are those of the bench: at its own rate nothing is above the label', () => {
+    const metric = { spoon: 'metric', gallon: 'us' } as const;
+    const spoons = beginTrial(asked({ names: ['Tre 7, 1 tsp/gal'] }), {
+      ...around,
+      units: { inches: false, measures: metric },
+    });
+    if (!spoons.ok) throw new Error(JSON.stringify(spoons.error));
+    const { plan } = spoons.value;
+    expect(plan.products[0]!.labelMeasures).toEqual(metric);
+    expect(plan.treatments[1]!.products[0]!.amount).toBeCloseTo(5 / 3.785411784, 6);
+    expect(audit(auditInput(trialOf(plan), deriveState(plan, []))).map((f) => f.ruleId)).not.toContain(
+      'above-label',
+    );
   });
   it('what is dosed by weight is bought by the kilo, what is counted by the piece', () => {
     const { added } = made({

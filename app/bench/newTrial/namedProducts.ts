@@ -5,7 +5,7 @@ import { newId } from '~core/model/newId';
 import type { Product } from '~core/model/product';
 import { type Result, err, ok } from '~core/model/result';
 import { parseRate } from '~core/quantity/rate';
-import { measureWorth, usMeasures } from '~core/quantity/units';
+import { type MeasureSystem, measureWorth, usMeasures } from '~core/quantity/units';
 import { type Protocol, getsFeed } from '~core/schedule/protocols/protocol';
 import type { Around, BeginInput } from './beginTrial';
 
@@ -60,7 +60,11 @@ function dosedBy(labelRate: string): 'mass' | 'volume' | 'count' | null {
 }
 
 /** A product of which only this is known. */
-function productNamed({ name, price, labelRate }: NamedText, protocol: Protocol | null): Product {
+function productNamed(
+  { name, price, labelRate }: NamedText,
+  protocol: Protocol | null,
+  labelMeasures: MeasureSystem,
+): Product {
   const { compares, dry } = protocol ?? {};
   const dosed = dosedBy(labelRate);
   const unit = compares || dosed === 'count' ? 'piece' : dry || dosed === 'mass' ? 'kg' : 'L';
@@ -68,6 +72,7 @@ function productNamed({ name, price, labelRate }: NamedText, protocol: Protocol 
   return {
     ...blankProduct(newId<ProductId>(), name),
     labelRate,
+    labelMeasures,
     ...(dosed === 'mass' && { form: 'powder' as const }),
     ...(dosed === 'count' && { form: 'solid' as const }),
     ...(dry && { form: 'granules' as const }),
@@ -92,7 +97,7 @@ const same = (a: string, b: string) => a.toLowerCase() === b.toLowerCase();
  */
 export function namedIn(
   input: Pick<BeginInput, 'names' | 'base' | 'currency' | 'next'>,
-  { library }: Pick<Around, 'library'>,
+  { library, units }: Pick<Around, 'library' | 'units'>,
   protocol: Protocol | null,
 ): Result<
   { base: Entry | null; entries: Entry[]; added: Product[] },
@@ -120,7 +125,7 @@ export function namedIn(
     if (!read.ok) return read;
     const there = known.find((e) => same(e.name, read.value.name));
     if (there) return ok(there);
-    const product = productNamed(read.value, kind);
+    const product = productNamed(read.value, kind, units.measures);
     const entry = { name: product.name, products: [product] };
     added.push(product);
     known.push(entry);
