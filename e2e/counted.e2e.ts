@@ -175,6 +175,17 @@ describe('from the empty bench to the seal', () => {
     await p.at('layout');
     await p.v.page.waitForSelector('[data-testid="seal-hash"]');
     expect(await p.v.page.$$('[data-unit]')).toHaveLength(8);
+    await p.at('rounds');
+    await p.v.press('day 30');
+    await p.v.sees('Month 1 · largest leaf');
+    const round = new URL(p.v.page.url()).search;
+    const review = await p.measured(`rounds${round}`, (who, i) => [(who.includes('Rete') ? 12 : 9) + (i % 4) / 10]);
+    expect(review).toContain('Which does best on pea: Canna or Rete?');
+    expect(review).toContain('Rete beat Canna');
+    expect(review).toContain('Equals were compared; none of them is a control.');
+    expect(review).toContain('Canna $3.50');
+    // Poles aren't fed, and none of them is water.
+    expect(review).not.toMatch(/beat Water|than water|feed|dose|of the control/);
     expect(p.v.complaints).toEqual([]);
   });
 

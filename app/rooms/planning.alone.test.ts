@@ -20,6 +20,7 @@ import { layoutCommands } from './layout/layoutActions';
 import { logCommands } from './logActions';
 import { QuestionForm, applyQuestion, toQuestionForm } from './question/questionForm';
 import { parseScale, scaleToText } from './question/writtenScale';
+import { winningBy } from '~core/plan/winning';
 import { applyProtocol } from '~core/schedule/protocols/applyProtocol';
 import { unitByCode } from '../walk/unitByCode';
 import { remarkOf } from '../walk/stops';
@@ -357,10 +358,14 @@ describe('what the pad takes', () => {
 });
 
 it('what counts as winning goes with the trait it was said of', () => {
-  const protocol = protocols[0]!;
-  const p = applyProtocol(plan(), protocol);
+  const p = applyProtocol(plan(), protocols[0]!);
   const f = toQuestionForm(p);
   const saved = (traits: typeof f.traits) => applyQuestion(p, QuestionForm.parse({ ...f, traits })).winning;
-  expect(saved(f.traits)).toBe(protocol.winning);
+  expect(saved(f.traits)).toBe(winningBy(p));
+  expect(winningBy(p)).toContain('held against A');
+  // One's own words stay, whatever is measured.
+  const own = { ...p, winning: 'The nicest.' };
+  const without = QuestionForm.parse({ ...toQuestionForm(own), traits: f.traits.slice(1) });
+  expect(applyQuestion(own, without).winning).toBe('The nicest.');
   expect(saved(f.traits.slice(1))).toBe('');
 });

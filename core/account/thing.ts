@@ -1,6 +1,6 @@
 import { type Design, type Plan, type ProductUse, designNames } from '../model/plan';
 import { type Product, isDosed } from '../model/product';
-import { comparesPeers } from '../plan/control';
+import { ofWhat } from '../plan/control';
 import { planIndex } from '../plan/planIndex';
 import { experimentalNoun, experimentalUnits, sharesPlace } from '../plan/sharing';
 import { countOf } from '../quantity/format';
@@ -57,10 +57,6 @@ export function wordsOfPlan(plan: Pick<Plan, 'treatments' | 'products'>): ThingW
     repeats: things.some((w) => w.repeats),
   };
 }
-
-/** What per cents of a trial are of: equals have no control. @example ofWhat(plan) // 'of the control' */
-export const ofWhat = (plan: Pick<Plan, 'treatments' | 'peers'>): string =>
-  comparesPeers(plan) ? 'of the mean of all' : 'of the control';
 
 /** The smallest difference that matters, in words; null where none was set. @example '10 % of the control' */
 export function sayMargin(plan: Plan): string | null {

@@ -1,6 +1,8 @@
 import { NOTHING_WRITTEN } from '../plan/nothingWritten';
 import { plural } from '../quantity/format';
 import { lookScale } from '../schedule/protocols/protocol';
+import { ofWhat } from '../plan/control';
+import { winningBy } from '../plan/winning';
 import type { Rule } from './rule';
 
 /** Where a second question begins inside a question, or −1: a second “?”, or “, and which …”. */
@@ -71,10 +73,10 @@ const noSmallestDifference: Rule = {
       ? null
       : {
           found: 'It isn’t said how large a difference has to be.',
-          cure: 'Ask what a reader would change their habits for; a tenth of the control is common (practice).',
+          cure: `Ask what a reader would change their habits for; a tenth ${ofWhat(plan)} is common (practice).`,
           room: 'question',
           fix: {
-            label: 'Take 10 % of the control',
+            label: `Take 10 % ${ofWhat(plan)}`,
             apply: () => ({ plan: { ...plan, smallestDifference: { kind: 'percent', value: 10 } } }),
           },
         },
@@ -111,22 +113,13 @@ const noWinning: Rule = {
   why: 'Yield, looks, taste and money crown different winners.',
   check: ({ plan }) => {
     if (plan.winning !== '') return null;
-    const primary = plan.traits.find((t) => t.id === plan.primaryTraitId);
-    const d = plan.smallestDifference;
+    const winning = winningBy(plan);
     return {
       found: 'It isn’t written what a product must do to win.',
       cure: 'Say it in one sentence.',
       room: 'question',
-      ...(primary && {
-        fix: {
-          label: 'Write it from the plan',
-          apply: () => ({
-            plan: {
-              ...plan,
-              winning: `${primary.direction === 'higher' ? 'More' : primary.direction === 'lower' ? 'Less' : 'Nearer to the wanted'} ${primary.name.toLowerCase()} than the control${d ? `, by ${d.value}${d.kind === 'percent' ? ' %' : ` ${primary.unit}`} or more` : ''}.`,
-            },
-          }),
-        },
+      ...(winning !== '' && {
+        fix: { label: 'Write it from the plan', apply: () => ({ plan: { ...plan, winning } }) },
       }),
     };
   },

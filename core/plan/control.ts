@@ -27,3 +27,7 @@ export function heldAgainst(plan: Pick<Plan, 'treatments' | 'asks' | 'listed'>):
   if (plan.asks !== 'asGood') return null;
   return asListed(plan).find((t) => t.role === 'reference') ?? controlOf(plan);
 }
+
+/** What per cents of a trial are of: equals have no control. @example ofWhat(plan) // 'of the control' */
+export const ofWhat = (plan: Pick<Plan, 'treatments' | 'peers'>): string =>
+  comparesPeers(plan) ? 'of the mean of all' : 'of the control';

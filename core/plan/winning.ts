@@ -19,3 +19,12 @@ export function winningBy(plan: Plan): string {
   if (!trait) return '';
   return `${trait.name} decides: ${better[trait.direction]}, held against ${controlOf(plan)?.name ?? 'each other'}.`;
 }
+
+/**
+ * A changed plan whose sentence of what counts as winning was made by `winningBy`: it is made anew; one's own words stay.
+ * @param before the plan as it was when the sentence was made
+ */
+export const withWinning = (before: Plan, after: Plan): Plan =>
+  after.winning !== '' && after.winning === winningBy(before)
+    ? { ...after, winning: winningBy(after) }
+    : after;

@@ -15,6 +15,7 @@ import {
 import { type SizeUnits, areaField, sizeUnitsOf, volumeField, weightField } from '~core/quantity/sizeText';
 import { parseVolume } from '~core/quantity/volume';
 import { numberIn } from '~core/quantity/number';
+import { withWinning } from '~core/plan/winning';
 import { type UnitShape, checkDose, checkSolution, resolveDose } from './dose';
 
 /** Days as people list them: “28, 35”. */
@@ -279,6 +280,6 @@ export const contendersRecord = recordForm({
     const errors = doseErrors(values, products, plan.unitNoun);
     return Object.keys(errors).length > 0
       ? err({ tag: 'refused' as const, errors })
-      : ok(applyContenders(plan, values, products));
+      : ok(withWinning(plan, applyContenders(plan, values, products)));
   },
 });

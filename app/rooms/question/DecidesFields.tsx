@@ -3,8 +3,11 @@ import { Choice, Field } from '../../form/fields';
 import { useNamedTraits } from './useNamedTraits';
 import { useWatch } from 'react-hook-form';
 
-/** What decides: the trait, the difference that matters, the spread that is reckoned with. */
-export const DecidesFields = memo(function DecidesFields() {
+/**
+ * What decides: the trait, the difference that matters, the spread that is reckoned with.
+ * @param ofAll what per cents are of
+ */
+export const DecidesFields = memo(function DecidesFields({ ofAll }: { ofAll: string }) {
   const named = useNamedTraits();
   const primaryTraitId = useWatch({ name: 'primaryTraitId' }) as string;
   const primary = named.find((t) => t.id === primaryTraitId);
@@ -30,7 +33,7 @@ export const DecidesFields = memo(function DecidesFields() {
           name="differenceKind"
           label="in"
           options={[
-            ['percent', '% of the control'],
+            ['percent', `% ${ofAll}`],
             ['absolute', primary?.unit || 'its own unit'],
           ]}
         />

@@ -58,7 +58,15 @@ export const TraitsSection = memo(function TraitsSection({
             <Button size="small" color="secondary" onClick={() => traits.append(newTrait('height'))}>
               Add a height
             </Button>
-            <Button size="small" color="secondary" onClick={() => traits.append(newTrait('count'))}>
+            <Button
+              size="small"
+              color="secondary"
+              onClick={() => {
+                // Of what, nobody knows but who counts.
+                traits.append(newTrait('count'));
+                setOpen(traits.fields.length);
+              }}
+            >
               Add a count
             </Button>
             <Button size="small" color="secondary" onClick={() => traits.append(newTrait('ratio'))}>

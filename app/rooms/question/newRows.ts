@@ -8,7 +8,7 @@ import { scaleToText } from './writtenScale';
 export const traitExamples = {
   weight: { name: 'Cut weight', unit: 'g', kind: 'weighing', decimals: '1', summary: 'sum' },
   height: { name: 'Plant height', unit: 'cm', kind: 'number', decimals: '1', summary: 'last' },
-  count: { name: 'Leaf count', unit: 'leaves', kind: 'count', decimals: '0', summary: 'last' },
+  count: { name: '', unit: '', kind: 'count', decimals: '0', summary: 'last' },
   ratio: { name: 'Rooted', unit: '%', kind: 'ratio', decimals: '0', summary: 'last', outOf: '5' },
   score: {
     name: 'Look',

@@ -7,6 +7,7 @@ import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
 import { usePost } from '../../form/usePost';
 import { StaleNote } from '../../form/StaleNote';
+import { comparesPeers, ofWhat } from '~core/plan/control';
 import { RoomHead } from '../../ui/RoomHead';
 import { SealedBanner } from '../SealedBanner';
 import { type QuestionData, loadQuestion, questionAction } from './questionData';
@@ -63,7 +64,10 @@ function QuestionEditor({ id, plan, sealedAt, undoable }: QuestionData) {
                 options={[
                   ['best', 'which is best'],
                   ['any', 'whether it does anything'],
-                  ['asGood', 'whether one is as good as another (a reference, or the control)'],
+                  [
+                    'asGood',
+                    `whether one is as good as another${comparesPeers(plan) ? '' : ' (a reference, or the control)'}`,
+                  ],
                   ['claim', 'whether the label keeps its word'],
                 ]}
               />
@@ -80,7 +84,7 @@ function QuestionEditor({ id, plan, sealedAt, undoable }: QuestionData) {
             <div className="w3">
               <WhenField name="startDate" label="Start (day 0)" />
             </div>
-            <DecidesFields />
+            <DecidesFields ofAll={ofWhat(plan)} />
             <div className="w4">
               <Field name="prediction" label="What do you expect, and why?" multiline minRows={2} />
             </div>

@@ -7,6 +7,7 @@ import { Grade } from '~core/model/grade';
 import { Plan, Trait, asks, kindOf, pers, summaries } from '~core/model/plan';
 import { withCrop } from '~core/plan/beginning';
 import { protocolOf } from '~core/schedule/protocols';
+import { withWinning } from '~core/plan/winning';
 import { finishingRuleFor } from '~core/schedule/protocols/protocol';
 import { fieldText, optionalNumber, typedNumber } from '../../form/schemaFields';
 import { parseScale, scaleToText } from './writtenScale';
@@ -145,14 +146,6 @@ export const QuestionForm = z
   });
 export type QuestionFormInput = z.input<typeof QuestionForm>;
 
-/** What counts as winning: a protocol's words for a trait that isn't measured any more go with the trait. */
-function winningOf(plan: Plan, winning: string, traitNames: readonly string[]): string {
-  const protocol = protocolOf(plan.protocolId);
-  const decided = protocol?.traits[0]?.name;
-  const stale = decided !== undefined && winning === protocol!.winning && !traitNames.includes(decided);
-  return stale ? '' : winning;
-}
-
 /** When it ends: a protocol's words follow the day of the last round, one's own stay. */
 function endOf(plan: Plan, finishingRule: string, rounds: Plan['rounds']): string {
   const protocol = protocolOf(plan.protocolId);
@@ -167,17 +160,12 @@ export function applyQuestion(plan: Plan, f: z.output<typeof QuestionForm>): Pla
   const picked = traits.some((t) => kindOf(t).takenBy === 'picks');
   const known = new Set<string>(traits.map((t) => t.id));
   const codeChanged = plan.code !== f.code;
-  return {
+  return withWinning(plan, {
     ...withCrop(before, f.crop),
     ...rest,
     ...(asked !== 'best' && { asks: asked }),
     ...(picked && grades.length > 0 && { grades }),
     finishingRule: endOf(plan, f.finishingRule, f.rounds),
-    winning: winningOf(
-      plan,
-      f.winning,
-      traits.map((t) => t.name),
-    ),
     traits: traits.map(
       ({
         scaleText,
@@ -219,7 +207,7 @@ export function applyQuestion(plan: Plan, f: z.output<typeof QuestionForm>): Pla
     units: codeChanged
       ? plan.units.map((u) => ({ ...u, code: u.code.replace(plan.code, f.code) }))
       : plan.units,
-  };
+  });
 }
 
 export function toQuestionForm(plan: Plan): QuestionFormInput {

@@ -1,3 +1,5 @@
+import type { ReactNode } from 'react';
+import { comparesPeers } from '~core/plan/control';
 import { sayDf } from '~core/quantity/format';
 import TextField from '@mui/material/TextField';
 import type { ChangeEvent } from 'react';
@@ -23,6 +25,14 @@ const percent = (v: number | null) => (v === null ? '–' : `${formatFigure(v, 1
 export function HowManyPanel(props: Props) {
   const { plan, sized } = props;
   const noun = plural(plan.unitNoun);
+  /** Equals have no control. */
+  const beside = (figure: ReactNode) =>
+    comparesPeers(plan) ? null : (
+      <>
+        {figure} <small>against the control</small>
+        <br />
+      </>
+    );
   return (
     <section className="section">
       <h2>How many?</h2>
@@ -72,19 +82,18 @@ export function HowManyPanel(props: Props) {
           <div>
             <dt>Smallest difference it sees</dt>
             <dd>
-              {percent(sized.seenVersusControl)} <small>against the control</small>
-              <br />
+              {beside(percent(sized.seenVersusControl))}
               {percent(sized.seenPair)} <small>between any two</small>
             </dd>
           </div>
           <div>
             <dt>Power for the difference that matters</dt>
             <dd>
-              {sized.powerVersusControl === null
-                ? '–'
-                : `${formatFigure(100 * sized.powerVersusControl, 0)} %`}{' '}
-              <small>against the control</small>
-              <br />
+              {beside(
+                sized.powerVersusControl === null
+                  ? '–'
+                  : `${formatFigure(100 * sized.powerVersusControl, 0)} %`,
+              )}
               {sized.powerPair === null ? '–' : `${formatFigure(100 * sized.powerPair, 0)} %`}{' '}
               <small>between two</small>
             </dd>
@@ -92,8 +101,7 @@ export function HowManyPanel(props: Props) {
           <div>
             <dt>Needed of each</dt>
             <dd>
-              {sized.neededVersusControl ?? '–'} <small>against the control</small>
-              <br />
+              {beside(sized.neededVersusControl ?? '–')}
               {sized.neededPair ?? '–'} <small>between any two</small>
             </dd>
           </div>

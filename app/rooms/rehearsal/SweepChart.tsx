@@ -49,7 +49,7 @@ function config(
           min: 0,
           title: {
             display: true,
-            text: 'true difference, % of the control',
+            text: 'true difference, %',
             color: soft,
             font: { family: sans },
           },

@@ -1,6 +1,7 @@
 import type { RoundId, TraitId } from '../../model/ids';
 import { newId } from '../../model/newId';
 import type { Plan, Trait, Treatment } from '../../model/plan';
+import { winningBy } from '../../plan/winning';
 import { protocolOf } from '.';
 import { tasksOf } from './tasks';
 import { type Protocol, type ProtocolTrait, finishingRuleFor, plantsIn } from './protocol';
@@ -46,7 +47,7 @@ export function applyProtocol(plan: Plan, protocol: Protocol): Plan {
   const traits = new Map(protocol.traits.map((t) => [t.key, traitOf(t)]));
   const [first] = protocol.traits;
   const before = protocolOf(plan.protocolId);
-  return {
+  const filled: Plan = {
     ...plan,
     protocolId: protocol.id,
     unitNoun: protocol.unitNoun,
@@ -62,9 +63,9 @@ export function applyProtocol(plan: Plan, protocol: Protocol): Plan {
     finishingRule:
       written(plan.finishingRule, before ? finishingRuleFor(before, plan.rounds) : undefined) ||
       protocol.finishingRule,
-    winning: written(plan.winning, before?.winning) || protocol.winning,
     cvPercent: protocol.cvPercent,
     tasks: tasksOf(protocol.id),
     treatments: plan.treatments.map((t) => withPlants(t, plantsIn(protocol), before && plantsIn(before))),
   };
+  return { ...filled, winning: written(plan.winning, winningBy(plan)) || winningBy(filled) };
 }

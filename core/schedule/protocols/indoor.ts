@@ -43,7 +43,6 @@ export const indoorProtocols: Protocol[] = [
       { name: 'Cut', day: 10, traits: ['weight', 'height', 'cotyledon', 'stem', 'taste'] },
     ],
     finishingRule: 'All trays are cut on day 10, in the order they stand, before watering.',
-    winning: 'More cut weight than water, with shoots inside the wanted height.',
     cvPercent: 9,
     faults: [
       'Middle and end of the shelf differ: place by chance or rotate.',
@@ -78,7 +77,6 @@ export const indoorProtocols: Protocol[] = [
       { name: 'Cut', day: 8, traits: ['weight', 'height', 'density'] },
     ],
     finishingRule: 'All trays are cut on day 8.',
-    winning: 'More cut weight than water.',
     cvPercent: 10,
     faults: [
       'Small doses rounded to whole grams: make a bigger batch or a stock solution.',
@@ -112,7 +110,6 @@ export const indoorProtocols: Protocol[] = [
       { name: 'Harvest', day: 35, traits: ['fresh', 'dry', 'water', 'bolted', 'firm', 'look'] },
     ],
     finishingRule: 'All heads are cut on day 35, whatever each reservoir still holds.',
-    winning: 'More dry weight than the reference feed.',
     cvPercent: 12,
     faults: [
       'Stopping when one feed ran out of nitrogen: is it yield or quality that is asked?',
@@ -145,7 +142,6 @@ export const indoorProtocols: Protocol[] = [
       { name: 'Harvest', day: 42, traits: ['weight', 'height', 'leaf'] },
     ],
     finishingRule: 'All devices are cut on day 42; thinned leaves are weighed too.',
-    winning: 'As much cut weight as the own-brand feed, for less money.',
     cvPercent: 18,
     faults: [
       'Pods counted as repeats.',
@@ -175,7 +171,6 @@ export const indoorProtocols: Protocol[] = [
       { name: 'Harvest', day: 16, traits: ['weight', 'height', 'roots', 'ecDrift', 'ph'] },
     ],
     finishingRule: 'All machines end on day 16.',
-    winning: 'More cut weight over all crops than the reference feed.',
     cvPercent: 15,
     faults: [
       'Tall crops shade their neighbours.',
@@ -207,7 +202,6 @@ export const indoorProtocols: Protocol[] = [
       { name: 'Harvest', day: 56, traits: ['weight', 'roots', 'height', 'damage'] },
     ],
     finishingRule: 'All jars end on day 56.',
-    winning: 'More plant weight than the base feed alone, or the same with less spread.',
     cvPercent: 20,
     faults: [
       'Additives often give more spread, not more growth: look at both.',
@@ -239,7 +233,6 @@ export const indoorProtocols: Protocol[] = [
       { name: 'Harvest', day: 63, traits: ['weight', 'alive', 'shoots', 'look'] },
     ],
     finishingRule: 'All pots are lifted on day 63.',
-    winning: 'More plant weight than pots without a feed.',
     cvPercent: 25,
     faults: [
       'Different numbers of tablets per pot: say the dose in grams.',
@@ -270,7 +263,6 @@ export const indoorProtocols: Protocol[] = [
       { name: 'Harvest', day: 42, traits: ['fresh', 'dry', 'height', 'energy'] },
     ],
     finishingRule: 'All plants are cut on day 42; lamps were on for the same hours.',
-    winning: 'More dry weight per kWh than the reference lamp.',
     cvPercent: 15,
     faults: [
       'Hanging heights differ: measure the light at the canopy.',
@@ -303,7 +295,6 @@ export const indoorProtocols: Protocol[] = [
       { name: 'Last pick', day: 112, traits: ['fruit', 'fruits', 'disorders', 'first'] },
     ],
     finishingRule: 'The last pick of all plants is on day 112.',
-    winning: 'More fruit weight in all picks together.',
     cvPercent: 25,
     faults: [
       'Different varieties in the two systems.',

@@ -46,7 +46,6 @@ export interface Protocol {
   traits: ProtocolTrait[];
   rounds: { name: string; day: number; traits: string[] }[];
   finishingRule: string;
-  winning: string;
   /** usual spread of the deciding trait from unit to unit, per cent (practice; to be replaced by one's own) */
   cvPercent: number;
   /** what usually goes wrong */

@@ -12,7 +12,6 @@ const bare = {
   rounds: [],
   primaryTraitId: null,
   finishingRule: '',
-  winning: '',
 };
 
 it('there is one for each kind of trial, each with a name and id of its own', () => {
