@@ -97,6 +97,8 @@ export function figureOfVisits(visits: readonly Visit[], trait: Trait): number |
       return figures[figures.length - 1]!;
     case 'sum':
       return added(figures);
+    case 'gain':
+      return figures.length < 2 ? null : Number((figures.at(-1)! - figures[0]!).toPrecision(12));
     case 'area': {
       const points = curveOf(visits, trait);
       const area = areaUnder(points);

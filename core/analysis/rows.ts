@@ -233,8 +233,8 @@ function asPlaces(rows: readonly FindingRow[], plan: Plan, trait: Trait): Findin
   });
 }
 
-/** Whether the figure of a unit is made of a curve, for which two days are needed. */
-const overTime = ({ summary }: Trait): boolean => summary === 'area' || summary === 'growth';
+/** Whether the figure of a unit is made of several days, for which two are needed. */
+const overTime = ({ summary }: Trait): boolean => summary !== 'last' && summary !== 'sum';
 
 /** Days of picks that count: those on which every living unit was looked at; the others are named. */
 function daysPicked(

@@ -13,10 +13,11 @@ export const pers = ['plant', 'area', 'water', 'energy', 'light', 'nitrogen', 'd
  * How several rounds of a unit make one figure:
  * - last: the last round's
  * - sum: all picks added
+ * - gain: how much it grew, the last round's less the first's
  * - area: the mean over time, which is the area under its curve over the days from the first round to the last
  * - growth: relative growth rate, per cent a day
  */
-export const summaries = ['last', 'sum', 'area', 'growth'] as const;
+export const summaries = ['last', 'sum', 'gain', 'area', 'growth'] as const;
 export type TraitSummary = (typeof summaries)[number];
 
 export const Direction = z.enum(['higher', 'lower', 'band']);

@@ -14,6 +14,8 @@ export function basisText({ basis, trait }: Finding): string {
   if (names.length === 0) return '';
   if (names.length > 1 && trait.summary === 'area')
     return `Mean over time, area under each unit’s curve over its days: ${names.join(', ')}.`;
+  if (names.length > 1 && trait.summary === 'gain')
+    return `How much each grew: ${names.at(-1)} less ${names[0]}.`;
   if (names.length > 1 && trait.summary === 'growth')
     return `Relative growth rate, least-squares slope of the logarithm on days: ${names.join(', ')}.`;
   return trait.summary === 'sum' && names.length > 1

@@ -6,6 +6,7 @@ import type { RoundId, TraitId } from '../model/ids';
 import type { Plan } from '../model/plan';
 import { height, heightTrait, plan, unitId, entry } from '../testing/trial';
 import { aheadOfAll } from '../account/outcomes';
+import { basisText } from '../say/methodText';
 import { findingOf } from '../account/findingInput';
 import { peeking, sayPeeking } from './peeking';
 import { overTime, sayLeads } from './overTime';
@@ -108,7 +109,7 @@ it('where nothing differs a lead is left without its caution in 5 of 100 trials 
 });
 
 describe('the compared summary of a curve', () => {
-  const summed = (summary: 'area' | 'growth') => {
+  const summed = (summary: 'area' | 'growth' | 'gain') => {
     const p = { ...weekly, traits: [{ ...tall, summary }] };
     const f = findingOf(grown([4, 8, 12], [3, 6, 12], p), p.traits[0]!);
     if (!f.ok) throw new Error(f.error.tag);
@@ -118,6 +119,11 @@ describe('the compared summary of a curve', () => {
     const s = summed('area').analysis.summaries;
     expect(s[0]!.mean).toBeCloseTo(8 + 0.025, 9);
     expect(s[1]!.mean).toBeCloseTo((4.5 * 7 + 9 * 7) / 14 + 0.025, 9);
+  });
+  it('how much it grew is the last less the first: 8 for 4, 8, 12, whatever the units began with', () => {
+    const f = summed('gain');
+    expect(f.analysis.summaries.map((s) => s.mean)).toEqual([8, 9]);
+    expect(basisText(f)).toMatch(/^How much each grew: .+ less .+\.$/);
   });
   it('growth is per cent a day: twice as much in seven days is ln 2 / 7', () => {
     const p = { ...weekly, traits: [{ ...tall, summary: 'growth' as const }] };
@@ -131,8 +137,8 @@ describe('the compared summary of a curve', () => {
     expect(f.ok && f.value.analysis.summaries[0]!.mean).toBeCloseTo((100 * Math.LN2) / 7, 9);
     expect(f.ok && f.value.trait.unit).toBe('% a day');
   });
-  it('waits until two rounds are whole', () => {
-    const p = { ...weekly, traits: [{ ...tall, summary: 'area' as const }] };
+  it.each(['area', 'gain'] as const)('%s waits until two rounds are whole', (summary) => {
+    const p = { ...weekly, traits: [{ ...tall, summary }] };
     const f = findingOf(grown([4], [3], p, 1), p.traits[0]!);
     expect(f.ok).toBe(false);
   });

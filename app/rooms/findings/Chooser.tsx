@@ -9,6 +9,7 @@ import { plural } from '~core/quantity/format';
 const allRounds: Record<TraitSummary, string> = {
   last: 'the last round',
   sum: 'all picks together',
+  gain: 'last less first',
   area: 'the mean over time',
   growth: 'growth over time',
 };

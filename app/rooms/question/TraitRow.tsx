@@ -164,6 +164,7 @@ export function TraitRow({ index, remove, locked, open, onOpen }: Props) {
                     options={[
                       ['last', 'the last value'],
                       ['sum', 'the sum of all picks'],
+                      ['gain', 'how much it grew: last less first'],
                       ['area', 'their mean over time'],
                       ['growth', 'growth, % a day'],
                     ]}

@@ -3,11 +3,13 @@ import Button from '@mui/material/Button';
 import { useFieldArray, useFormContext } from 'react-hook-form';
 import { kindOf } from '~core/model/plan';
 import { gradeUses, usualGrades } from '~core/model/grade';
+import { colourScale } from '~core/schedule/protocols/colours';
 import { Choice, Field } from '../../form/fields';
 import { useOpenOne } from '../../form/useOpenOne';
 import { RoundHeads } from './RoundHeads';
 import { TraitRow } from './TraitRow';
 import { newTrait } from './newRows';
+import { scaleToText } from './writtenScale';
 import type { QuestionFormInput } from './questionForm';
 
 /** What is measured and when: traits down, one of which decides, rounds across. */
@@ -23,6 +25,10 @@ export const TraitsSection = memo(function TraitsSection({
   const traits = useFieldArray({ control, name: 'traits', keyName: 'key' });
   const grades = useFieldArray({ control, name: 'grades', keyName: 'key' });
   const picked = traits.fields.some((f) => kindOf(f).takenBy === 'picks');
+  const addColour = () => {
+    const steps = colourScale(getValues('crop')).map((text, i) => ({ value: i + 1, text }));
+    traits.append({ ...newTrait('score', true), name: 'Colour', scaleText: scaleToText(steps) });
+  };
   const addPicks = () => {
     traits.append((['picks', 'pickShare', 'pickFirst'] as const).map((t) => newTrait(t)));
     if (grades.fields.length === 0) grades.append(usualGrades(getValues('crop')));
@@ -85,6 +91,9 @@ export const TraitsSection = memo(function TraitsSection({
               }
             >
               Add a score
+            </Button>
+            <Button size="small" color="secondary" onClick={addColour}>
+              Add a colour
             </Button>
             <Button size="small" color="secondary" onClick={addPicks}>
               Add picks

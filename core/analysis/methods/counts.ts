@@ -21,7 +21,8 @@ export const counts: Method = {
   figure: 'rate',
   accepts: ['count'],
   // A distance outside a band isn't a count.
-  takes: (trait) => trait.direction !== 'band',
+  // A difference, a mean over time or a rate of counts isn't a count.
+  takes: ({ direction, summary }) => direction !== 'band' && (summary === 'last' || summary === 'sum'),
   analyse: (input) => {
     const names = comparedNames(input);
     if (!names.ok) return names;

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { plan } from '../../testing/trial';
 import { Plan } from '../../model/plan';
 import { applyProtocol } from './applyProtocol';
+import { colourScale } from './colours';
 import { finishingRuleFor, untreatedBeside } from './protocol';
 import { protocolOf, protocols } from '.';
 
@@ -86,3 +87,12 @@ describe('the untreated control', () => {
   ] as const)('of %s is %s', (id, called) => expect(untreatedBeside(protocolOf(id))).toBe(called));
   it('of a blank protocol is water', () => expect(untreatedBeside(null)).toBe('Water'));
 });
+
+it.each([
+  ['cherry tomato', 'green all over'],
+  ['strawberries', 'green all over'],
+  ['shade lawn', 'straw-coloured'],
+  ['lemongrass', 'mostly yellow or brown'],
+  ['basil', 'mostly yellow or brown'],
+  ['', 'mostly yellow or brown'],
+])('the colours of %s begin with “%s”', (crop, first) => expect(colourScale(crop)[0]).toBe(first));
