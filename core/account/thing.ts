@@ -7,11 +7,21 @@ import { countOf } from '../quantity/format';
 
 /**
  * What a product is to whoever uses it, and so the words for it:
- * - feed: given in water · dose: poured or dropped as it is · strewn: by weight, without water · tablet: by the piece,
+ * - feed: given in water · spray: sprayed · mixedIn: into the medium, once · dose: poured or dropped as it is · strewn: by weight, without water · tablet: by the piece,
  *   again and again
  * - seed, lamp, system, setUp: bought once and put in place; there is no “a feed” and no “a week” of a pole
  */
-export type Thing = 'feed' | 'dose' | 'strewn' | 'tablet' | 'seed' | 'lamp' | 'system' | 'setUp';
+export type Thing =
+  | 'feed'
+  | 'spray'
+  | 'dose'
+  | 'strewn'
+  | 'mixedIn'
+  | 'tablet'
+  | 'seed'
+  | 'lamp'
+  | 'system'
+  | 'setUp';
 
 export interface ThingWords {
   /** one of it, e.g. feed */
@@ -22,7 +32,9 @@ export interface ThingWords {
 
 export const thingWords: Record<Thing, ThingWords> = {
   feed: { one: 'feed', repeats: true },
+  spray: { one: 'spray', repeats: true },
   dose: { one: 'dose', repeats: true },
+  mixedIn: { one: 'mixing-in', repeats: false },
   strewn: { one: 'strewing', repeats: true },
   tablet: { one: 'dose', repeats: true },
   seed: { one: 'sowing', repeats: false },
@@ -32,12 +44,14 @@ export const thingWords: Record<Thing, ThingWords> = {
 };
 
 /** What a product is in one contender's use. @example thingOf(pole, product) // 'setUp' */
-export function thingOf(use: Pick<ProductUse, 'unit' | 'solutionLPerUnit'>, product: Product): Thing {
+export function thingOf(use: Pick<ProductUse, 'unit' | 'solutionLPerUnit' | 'way'>, product: Product): Thing {
   const { category } = product;
   if (category === 'light') return 'lamp';
   if (category === 'system') return 'system';
   if (category === 'seed') return 'seed';
   if (!isDosed(category)) return 'setUp';
+  if (use.way === 'medium') return 'mixedIn';
+  if (use.way === 'spray') return 'spray';
   if (use.solutionLPerUnit !== null) return 'feed';
   if (use.unit === 'piece') return 'tablet';
   return ['g', 'kg', 'oz', 'lb'].includes(use.unit) ? 'strewn' : 'dose';

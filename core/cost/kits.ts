@@ -28,6 +28,25 @@ export function kitShares(
   return shares;
 }
 
+/** A kit and the products that came in it. */
+export interface Kit {
+  id: string;
+  name: string;
+  products: Product[];
+}
+
+/** Kits of a library: what came in one box is chosen as one. @example kitsOf(library).map((k) => k.name) // ['Trittico'] */
+export function kitsOf(library: readonly Product[]): Kit[] {
+  const kits = new Map<string, Kit>();
+  for (const p of library) {
+    const kit = p.packs.find((k) => k.kit)?.kit;
+    if (!kit) continue;
+    const known = kits.get(kit.id) ?? { id: kit.id, name: kit.name, products: [] };
+    kits.set(kit.id, { ...known, products: [...known.products, p] });
+  }
+  return [...kits.values()].filter((k) => k.products.length > 1);
+}
+
 /** How far a kit goes in one contender's feeding. */
 export interface KitUse {
   name: string;

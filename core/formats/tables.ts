@@ -63,6 +63,12 @@ export function trialTables(state: TrialState): DataTable[] {
         ['amount', 'number', 'dose, per litre of solution where solution_l is given', (r) => r.use.amount],
         ['unit', 'string', 'unit of amount', (r) => r.use.unit],
         ['solution_l', 'number', 'litres of solution per unit and time', (r) => r.use.solutionLPerUnit],
+        [
+          'way',
+          'string',
+          'after: in a solution after the other; spray; medium: mixed into it; empty: watered or as it is',
+          (r) => r.use.way ?? null,
+        ],
         ['times', 'integer', 'times per unit in the trial', (r) => r.use.timesPerUnit],
         ['strength_percent', 'number', 'strength, per cent of amount', (r) => r.use.strengthPercent],
         ['as_written', 'string', 'the dose as it was written', (r) => r.use.rateText],

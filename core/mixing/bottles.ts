@@ -8,7 +8,7 @@ import { type DueMix, batchVolume, dueMixes } from './dueMixes';
 import { givenPlan } from './givenPlan';
 import { type Leftover, feedsOf, hasLeft, leftOf, leftoverFor, servedBy } from './mixesInLog';
 import type { EntryId } from '../model/ids';
-import type { Plan, Treatment } from '../model/plan';
+import { type Plan, type Treatment, wayWords } from '../model/plan';
 import { livingUnits } from '../log/asked';
 import type { BlindKey } from '../log/trial';
 
@@ -110,9 +110,11 @@ function freeName(state: TrialState, wanted: string): string {
   for (let n = 2; ; n++) if (!taken.has(`${wanted}-${n}`)) return `${wanted}-${n}`;
 }
 
-/** A bottle's letter and name, apart: “B · Tab A”. */
-export const bottleTitle = ({ letter, name }: Pick<Bottle, 'letter' | 'name'>, blind: boolean): string =>
-  blind ? letter : `${letter} · ${name}`;
+/** A bottle's letter and name, apart, and how it is given: “B · Tab A”, “B · Tab A, sprayed on”. */
+export const bottleTitle = (
+  { letter, name, way }: Pick<Bottle, 'letter' | 'name' | 'way'>,
+  blind: boolean,
+): string => `${blind ? letter : `${letter} · ${name}`}${way ? `, ${wayWords[way]}` : ''}`;
 
 /** The name of the next stock solution. */
 export const stockName = (state: TrialState, plan: Plan): string => freeName(state, `${plan.code}-stock`);
@@ -132,7 +134,7 @@ export function bottlesOn(trial: MixedTrial, day: number, anyDay: boolean): Bott
       const letter = letterOf(index);
       return {
         ...due,
-        key: `${due.treatmentId}/${due.perUnitL ?? 'direct'}`,
+        key: `${due.treatmentId}/${due.perUnitL ?? 'direct'}${due.way ? `/${due.way}` : ''}`,
         index,
         letter,
         name: shown.plan.treatments[index]?.name ?? '',

@@ -1,5 +1,5 @@
 import type { TreatmentId, UnitId } from '../model/ids';
-import type { Plan, ProductUse, Treatment } from '../model/plan';
+import type { Plan, ProductUse, Treatment, Way } from '../model/plan';
 import { joined } from './apart';
 import { mixedInUnits } from './ownTank';
 import { isDueOn } from './programme';
@@ -15,6 +15,8 @@ export interface DueMix {
    */
   kind: 'solution' | 'direct' | 'water' | 'flush';
   uses: ProductUse[];
+  /** left out: in the day's water, or as it is */
+  way?: Way;
   /** solution or water for each unit, L; null for `direct` and where nobody has said */
   perUnitL: number | null;
   unitIds: UnitId[];
@@ -22,11 +24,16 @@ export interface DueMix {
   tanks: number | null;
 }
 
-const ofVolume = (uses: readonly ProductUse[]): Map<number | null, ProductUse[]> => {
-  const groups = new Map<number | null, ProductUse[]>();
-  for (const u of uses) groups.set(u.solutionLPerUnit, [...(groups.get(u.solutionLPerUnit) ?? []), u]);
-  return groups;
-};
+/** What goes into one vessel: the same water, given in the same way; what comes after the other stands after it. */
+function vesselsOf(uses: readonly ProductUse[]): ProductUse[][] {
+  const groups = new Map<string, ProductUse[]>();
+  for (const u of uses) {
+    const key = `${u.solutionLPerUnit} ${u.way}`;
+    groups.set(key, [...(groups.get(key) ?? []), u]);
+  }
+  const all = [...groups.values()];
+  return [...all.filter(([u]) => u!.way !== 'after'), ...all.filter(([u]) => u!.way === 'after')];
+}
 
 /** The solution a unit of this treatment gets when nothing else says how much. */
 const usualVolume = (treatments: readonly Treatment[]): number | null =>
@@ -67,12 +74,17 @@ export function dueMixes(
     const uses = joined(
       t.products.filter((u) => isDueOn(u, day) || (anyDay && u.fromDay === null && u.everyDays === null)),
     );
-    for (const [perUnitL, group] of ofVolume(uses)) {
+    for (const group of vesselsOf(uses)) {
+      const { solutionLPerUnit: perUnitL, way } = group[0]!;
       const kind = perUnitL === null ? 'direct' : 'solution';
-      due.push({ ...base, kind, uses: group, perUnitL, ...(kind === 'direct' && { tanks: null }) });
+      // A spray is mixed by itself, whatever the unit's own tank holds.
+      const own = kind === 'direct' || way === 'spray' ? { tanks: null } : {};
+      due.push({ ...base, kind, uses: group, perUnitL, ...own, ...(way && { way }) });
     }
   }
-  const fed = due.filter((d) => d.kind !== 'direct');
+  const wet = due.filter((d) => d.kind !== 'direct');
+  const watered = wet.filter((d) => d.way !== 'spray');
+  const fed = watered.length > 0 ? watered : wet;
   if (fed.length > 0) {
     const perUnitL = Math.max(0, ...fed.map((d) => d.perUnitL ?? 0)) || null;
     for (const t of plan.treatments.filter((x) => x.products.length === 0)) {

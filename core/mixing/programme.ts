@@ -1,4 +1,4 @@
-import { joined } from './apart';
+import { inAllWater, joined } from './apart';
 import type { Plan, ProductUse, Treatment } from '../model/plan';
 
 /** Days of the trial a use falls on, in order; empty where it has no fixed days. */
@@ -35,10 +35,13 @@ export const isDueOn = (use: Parameters<typeof daysOfUse>[0], day: number): bool
  * whose time it is, else the last that were, else those without days.
  */
 export const usesAt = (treatment: Pick<Treatment, 'products'>, day: number): ProductUse[] =>
-  joined(standingAt(treatment, day));
+  inAllWater(joined(standingAt(treatment, day)));
 
 function standingAt(treatment: Pick<Treatment, 'products'>, day: number): ProductUse[] {
-  const dissolved = treatment.products.filter((u) => u.solutionLPerUnit !== null);
+  const inWater = treatment.products.filter((u) => u.solutionLPerUnit !== null);
+  // What is sprayed doesn't reach the roots with the feed; alone it is what is given.
+  const watered = inWater.filter((u) => u.way !== 'spray');
+  const dissolved = watered.length > 0 ? watered : inWater;
   const due = dissolved.filter((u) => isDueOn(u, day));
   if (due.length > 0) return due;
   const span = (u: ProductUse) => {

@@ -129,6 +129,14 @@ function perOf(text: string) {
 /** Whether a rate is by the ground. @example isByArea('30 g/m²') // true */
 export const isByArea = (text: string): boolean => perOf(text)?.kind === 'area';
 
+/** Whether a rate is by so much water, or a tank of it. @example isByVolume('5 mL/L') // true */
+export function isByVolume(text: string): boolean {
+  const rate = parseRate(text);
+  if (rate.ok && rate.value.kind !== 'amount') return true;
+  const kind = perOf(text)?.kind;
+  return kind === 'volume' || kind === 'tank';
+}
+
 /**
  * Whether a rate is by the plant while a unit is something else, so that plants are counted.
  * @example isByPlant('15 g per plant', 'row section') // true

@@ -13,6 +13,20 @@ export const roleNames: Record<Role, string> = {
   test: 'test',
 };
 
+/**
+ * How a product is given where neither in the day's water nor as it is:
+ * after: in a solution of its own, after the other, never joined · spray: sprayed on · medium: mixed into the medium
+ */
+export const ways = ['after', 'spray', 'medium'] as const;
+export type Way = (typeof ways)[number];
+
+/** How something is given, where it isn't in the day's water. */
+export const wayWords: Record<Way, string> = {
+  after: 'after the other, never joined',
+  spray: 'sprayed on',
+  medium: 'mixed into the medium',
+};
+
 /** A product as one treatment uses it: how much of it each unit gets at a time, and how often. */
 export const ProductUse = z.object({
   productId: ProductId,
@@ -39,6 +53,8 @@ export const ProductUse = z.object({
     .max(1000, 'Up to 1000 %.'),
   /** dissolved apart from the other parts, in `solutionLPerUnit` of its own: the waters add up when they meet */
   apart: z.literal(true).optional(),
+  /** left out: in the day's water where it has a solution, else as it is */
+  way: z.enum(ways).optional(),
   /** when in the crop's life, in words: seedling, from day 10, flowering; empty: throughout */
   stage: z.string().trim().max(80),
 });

@@ -7,7 +7,7 @@ import { formatMoney } from '../cost/money';
 import { sayLetters } from '../plan/letters';
 import { sayDesign } from '../account/thing';
 import { experimentalNoun } from '../plan/sharing';
-import { blindingNames, roleNames } from '../model/plan';
+import { blindingNames, roleNames, wayWords } from '../model/plan';
 import { comparesPeers } from '../plan/control';
 import { dayOfDate } from '../plan/days';
 import { sayMatching } from '../plan/matching';
@@ -58,7 +58,7 @@ export function comparedBlocks({ plan }: TrialState): Block[] {
                 const solution = u.solutionLPerUnit
                   ? ` in ${u.solutionText ?? `${formatSignificant(u.solutionLPerUnit, 4)} L`}`
                   : '';
-                return `${name}, ${dose}${solution}, ${u.timesPerUnit}×`;
+                return `${name}, ${dose}${solution}${u.way ? `, ${wayWords[u.way]}` : ''}, ${u.timesPerUnit}×`;
               })
               .join('; '),
           ),

@@ -11,7 +11,8 @@ import { auditInput } from '~core/fairness/auditInput';
 import { deriveState } from '~core/log/state';
 import { product, trialOf } from '~core/testing/trial';
 import { type BeginInput, beginTrial } from './beginTrial';
-import { kitsOf, readNamed } from './namedProducts';
+import { kitsOf } from '~core/cost/kits';
+import { readNamed } from './namedProducts';
 import { usMeasures } from '~core/quantity/units';
 
 const around = { library: [product({ name: 'Duo Lume', labelRate: '2 mL/L' })], taken: ['CRE'], units: { inches: false, measures: usMeasures } }; // prettier-ignore

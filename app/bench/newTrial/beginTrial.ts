@@ -206,7 +206,7 @@ export function beginTrial(input: BeginInput, around: Around): Result<Begun, Fau
         p,
         solution,
         around.units.measures,
-        { noun, plants, areaCm2 },
+        { noun, plants, areaCm2, mediumL: null },
         input.share === null ? 1 : input.inEach,
       ),
     ]),

@@ -1,3 +1,4 @@
+import { kitsOf } from '~core/cost/kits';
 import { type Money, readSum, toMinor } from '~core/cost/money';
 import { blankProduct } from '~core/model/blankProduct';
 import type { PackId, ProductId } from '~core/model/ids';
@@ -13,18 +14,6 @@ import type { Around, BeginInput } from './beginTrial';
 export interface Entry {
   name: string;
   products: Product[];
-}
-
-/** Kits of the library: what came in one box is one contender. */
-export function kitsOf(library: readonly Product[]): Entry[] {
-  const kits = new Map<string, Entry>();
-  for (const p of library) {
-    const kit = p.packs.find((k) => k.kit)?.kit;
-    if (!kit) continue;
-    const entry = kits.get(kit.id) ?? { name: kit.name, products: [] };
-    kits.set(kit.id, { ...entry, products: [...entry.products, p] });
-  }
-  return [...kits.values()].filter((k) => k.products.length > 1);
 }
 
 /** A name as it was typed, with the price of a litre, a kilo or one piece and the label’s rate behind it where they are. */

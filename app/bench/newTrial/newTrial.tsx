@@ -17,7 +17,7 @@ import { RoomHead } from '../../ui/RoomHead';
 import { currencyHere } from '../../ui/region';
 import { todayDate } from '../clock';
 import { beginAction } from './beginAction';
-import { kitsOf } from './namedProducts';
+import { kitsOf } from '~core/cost/kits';
 
 export async function clientLoader() {
   const [trials, products] = await Promise.all([listTrials(), listProducts()]);

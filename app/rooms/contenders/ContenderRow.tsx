@@ -6,7 +6,17 @@ import type { Product } from '~core/model/product';
 import { Tessera } from '../../ui/Tessera';
 import { TreatmentRow } from './TreatmentRow';
 import type { ContendersFormInput, UseInput } from './contendersForm';
-import { type Priced, alikeOf, dosedUses, howMuch, pricedUse, summed, waterOf, whenOf } from './priced';
+import {
+  type Priced,
+  alikeOf,
+  dosedUses,
+  howMuch,
+  pricedUse,
+  sayWay,
+  summed,
+  waterOf,
+  whenOf,
+} from './priced';
 
 interface Props {
   index: number;
@@ -117,5 +127,6 @@ function Beside({ use, priced, water }: { use: Partial<UseInput>; priced: Priced
   if (priced.fault) return <span className="small open-word">{priced.fault}</span>;
   const plain = priced.comesTo.replace(' per L', '/L') === (use.amount ?? '').trim();
   const said = [plain ? '' : priced.comesTo, water ? waterOf(use) : ''].filter(Boolean).join(', in ');
-  return said === '' ? null : <span className="small quiet">{said}</span>;
+  const all = [said, sayWay(use)].filter(Boolean).join(', ');
+  return all === '' ? null : <span className="small quiet">{all}</span>;
 }

@@ -2,6 +2,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { roleNames } from '~core/model/plan';
+import type { Kit } from '~core/cost/kits';
 import { type Product, isDosed } from '~core/model/product';
 import { Choice, Field } from '../../form/fields';
 import { Caution } from '../../ui/Caution';
@@ -10,6 +11,7 @@ import { ChartDialog } from './ChartDialog';
 import { UseRow } from './UseRow';
 import { dosedUses, shapeOf } from './priced';
 import type { ContendersFormInput, TreatmentInput, UseInput } from './contendersForm';
+import { inWater } from './dose';
 import { nextUse, productMeant } from './newContender';
 
 interface Props {
@@ -68,6 +70,12 @@ export function TreatmentRow({ index, products, unitNoun, locked, remove, copy }
       },
     });
   };
+  /** All bottles of a kit, in the water and on the days of the one in whose place they come. */
+  const putKit = (at: number, kit: Kit) => {
+    const own = getValues(`treatments.${index}.products`);
+    const made = kit.products.map((p) => nextUse(p, own[at]!));
+    uses.replace([...own.slice(0, at), ...made, ...own.slice(at + 1)]);
+  };
   const addProduct = () => {
     const all = getValues('treatments');
     const given = all.flatMap((t) => t.products);
@@ -115,6 +123,7 @@ export function TreatmentRow({ index, products, unitNoun, locked, remove, copy }
           products={products}
           unitNoun={unitNoun}
           remove={locked ? null : () => uses.remove(i)}
+          onKit={(kit) => putKit(i, kit)}
         />
       ))}
       {uses.fields.length > 1 && (
@@ -135,16 +144,7 @@ export function TreatmentRow({ index, products, unitNoun, locked, remove, copy }
             Feeding chart …
           </Button>
         )}
-        {uses.fields.length > 0 && (
-          <div style={{ width: '13rem' }}>
-            <Field
-              name={at('flushDays')}
-              label="Plain-water days (flush)"
-              placeholder="28, 35"
-              size="small"
-            />
-          </div>
-        )}
+        <FlushDays index={index} />
         {uses.fields.length === 0 && (
           <span className="small quiet">
             {role === 'untreated'
@@ -168,12 +168,33 @@ export function TreatmentRow({ index, products, unitNoun, locked, remove, copy }
           fed={fed().length}
           products={products}
           measures={{ spoon: getValues('spoonSystem'), gallon: getValues('gallonSystem') }}
-          unit={shapeOf({ unitNoun, conditions: getValues(`treatments.${index}.conditions`) })}
+          unit={shapeOf({
+            unitNoun,
+            measures: { spoon: getValues('spoonSystem'), gallon: getValues('gallonSystem') },
+            conditions: getValues(`treatments.${index}.conditions`),
+          })}
           unitNoun={unitNoun}
           onClose={() => setCharting(false)}
           onMake={put}
         />
       )}
+    </div>
+  );
+}
+
+/** Days of plain water in place of feed: asked where there is a feed in water. */
+function FlushDays({ index }: Pick<Props, 'index'>) {
+  const { control } = useFormContext<ContendersFormInput>();
+  const uses = useWatch({ control, name: `treatments.${index}.products` }) ?? [];
+  if (!uses.some((u) => u.solutionLPerUnit !== '' && inWater(u.way))) return null;
+  return (
+    <div style={{ width: '13rem' }}>
+      <Field
+        name={`treatments.${index}.flushDays`}
+        label="Plain-water days (flush)"
+        placeholder="28, 35"
+        size="small"
+      />
     </div>
   );
 }

@@ -1,16 +1,26 @@
-import { CloseIcon } from '../../ui/icons';
-import IconButton from '@mui/material/IconButton';
+import Button from '@mui/material/Button';
 import { useFormContext, useWatch } from 'react-hook-form';
+import { type Kit, kitsOf } from '~core/cost/kits';
 import { formatMoney } from '~core/cost/money';
-import { isByPlant } from '~core/mixing/resolveRate';
+import { isByPlant, isByVolume } from '~core/mixing/resolveRate';
 import { amountWords } from '~core/quantity/format';
 import { sayUndated } from '~core/mixing/programme';
 import { numberIn } from '~core/quantity/number';
 import { type Product, amountUnits, isDosed } from '~core/model/product';
 import { Choice, Field, Tick } from '../../form/fields';
 import type { ContendersFormInput, UseInput } from './contendersForm';
+import { Caution } from '../../ui/Caution';
+import { inWater } from './dose';
 import { newUse } from './newContender';
 import { pricedUse } from './priced';
+
+const wayChoices: [UseInput['way'], string][] = [
+  ['water', 'in the water'],
+  ['after', 'in water, after the other'],
+  ['spray', 'sprayed on'],
+  ['dry', 'as it is'],
+  ['medium', 'mixed into the medium'],
+];
 
 interface Props {
   /** which contender, and which of its products, from 0 */
@@ -20,28 +30,37 @@ interface Props {
   unitNoun: string;
   /** null once the plan is sealed */
   remove: (() => void) | null;
+  /** puts all bottles of a kit in this one's place */
+  onKit: (kit: Kit) => void;
 }
 
 /** A product of a contender: its dose, when it is given, and what that costs. */
-export function UseRow({ treatment, index, products, unitNoun, remove }: Props) {
+export function UseRow({ treatment, index, products, unitNoun, remove, onKit }: Props) {
   const { setValue, getValues } = useFormContext<ContendersFormInput>();
   const path = `treatments.${treatment}.products.${index}` as const;
   const at = (name: string) => `${path}.${name}`;
-  const [before, dose] = useWatch({ name: [at('productId'), at('amount')] }) as [string, string];
-  const labelled = products.find((p) => p.id === before);
+  const [before, dose, given] = useWatch({ name: [at('productId'), at('amount'), at('way')] }) as [
+    string,
+    string,
+    UseInput['way'] | undefined,
+  ];
+  const way = given ?? 'water';
+  const kits = kitsOf(products);
   const chosen = products.find((p) => p.id === before);
   // A pot or a support is stood there once; nothing of it is dissolved or given again.
   const dosed =
     chosen === undefined || isDosed(chosen.category) || getValues(`${path}.solutionLPerUnit`) !== '';
-  const doseUntouched = dose === '' || (labelled !== undefined && dose === newUse(labelled).amount);
+  const wet = dosed && inWater(way);
+  const doseUntouched = dose === '' || (chosen !== undefined && dose === newUse(chosen).amount);
   // A bare figure is counted the way the product is sold: the unit goes with the product.
   const changeProduct = (id: string) => {
     const product = products.find((p) => p.id === id);
     setValue(`${path}.productId`, id, { shouldDirty: true });
     setValue(`${path}.packId`, '');
     if (!product) return;
-    const { unit, amount } = newUse(product);
+    const { unit, amount, way: usual } = newUse(product);
     setValue(`${path}.unit`, unit);
+    if (getValues(`${path}.solutionLPerUnit`) === '') setValue(`${path}.way`, usual);
     // What the label says of another product isn't this one's dose; what was typed stays.
     if (doseUntouched) setValue(`${path}.amount`, amount);
   };
@@ -51,8 +70,15 @@ export function UseRow({ treatment, index, products, unitNoun, remove }: Props) 
         <Choice
           name={at('productId')}
           label="Product"
-          options={products.map((p) => [p.id, p.name] as const)}
-          onChange={(e) => changeProduct(e.target.value)}
+          options={[
+            ...products.map((p) => [p.id, p.name] as const),
+            ...kits.map((k) => [k.id, `${k.name}, all ${k.products.length}`] as const),
+          ]}
+          onChange={(e) => {
+            const kit = kits.find((k) => k.id === e.target.value);
+            if (kit) onKit(kit);
+            else changeProduct(e.target.value);
+          }}
         />
       </div>
       <div className="w2">
@@ -67,37 +93,49 @@ export function UseRow({ treatment, index, products, unitNoun, remove }: Props) 
         <Choice name={at('unit')} label="Unit" options={amountUnits.map((u) => [u, u] as const)} />
       </div>
       {dosed && (
+        <div className="w3">
+          <Choice name={at('way')} label="Given" options={wayChoices} />
+        </div>
+      )}
+      {wet && (
         <div className="w2">
           <Field
             name={at('solutionLPerUnit')}
-            label={`Solution per ${unitNoun}`}
+            label={`${way === 'spray' ? 'Spray' : 'Solution'} per ${unitNoun}`}
             figures
             helperText="litres, or 1 gal, 2 L/m²"
           />
         </div>
       )}
-      <div className="w3 field-pair">
-        {dosed && <Field name={at('stage')} label="Stage" placeholder="throughout" />}
-        {remove && (
-          <IconButton size="small" onClick={remove} aria-label={`Remove product ${index + 1}`}>
-            <CloseIcon fontSize="small" />
-          </IconButton>
-        )}
-      </div>
-      {dosed && (
+      {dosed && way !== 'medium' && (
         <div className="w12 schedule">
           <Field name={at('timesPerUnit')} label="Times" numeric />
           <Field name={at('fromDay')} label="From day" numeric placeholder="–" />
           <Field name={at('everyDays')} label="Every" suffix="days" numeric placeholder="–" />
           <Field name={at('strengthPercent')} label="Share of rate" suffix="%" numeric />
+          <Field name={at('stage')} label="Stage" placeholder="throughout" />
         </div>
       )}
-      {dosed && remove && <Undated treatment={treatment} index={index} />}
+      {dosed && way !== 'medium' && remove && <Undated treatment={treatment} index={index} />}
       <PlantsIn treatment={treatment} index={index} unitNoun={unitNoun} />
-      <PartApart treatment={treatment} index={index} />
+      {way === 'medium' && <MediumIn treatment={treatment} index={index} unitNoun={unitNoun} />}
+      {wet && <PartApart treatment={treatment} index={index} />}
+      {way === 'spray' && (
+        <div className="w12">
+          <Caution>
+            Sprays drift and are breathed in: gloves, glasses and mask as the label asks, no wind, no sun on
+            wet leaves, waiting times before anything is eaten. The label and local rules come first.
+          </Caution>
+        </div>
+      )}
       <PackChoice treatment={treatment} index={index} products={products} />
-      <div className="w12">
+      <div className="w12 use-foot">
         <UsePrice treatment={treatment} index={index} products={products} unitNoun={unitNoun} />
+        {remove && (
+          <Button size="small" color="inherit" onClick={remove} aria-label={`Remove product ${index + 1}`}>
+            Remove
+          </Button>
+        )}
       </div>
     </div>
   );
@@ -121,8 +159,9 @@ function Undated({ treatment, index }: Pick<Props, 'treatment' | 'index'>) {
 function PartApart({ treatment, index }: Pick<Props, 'treatment' | 'index'>) {
   const { control } = useFormContext<ContendersFormInput>();
   const uses = useWatch({ control, name: `treatments.${treatment}.products` });
-  const dissolved = uses.filter((u) => u.solutionLPerUnit !== '');
-  if (dissolved.length < 2 || uses[index]?.solutionLPerUnit === '') return null;
+  const own = uses[index];
+  const together = uses.filter((u) => u.solutionLPerUnit !== '' && u.way === own?.way);
+  if (together.length < 2 || own?.solutionLPerUnit === '') return null;
   return (
     <div className="w12">
       <Tick
@@ -156,14 +195,15 @@ function PackChoice({ treatment, index, products }: Pick<Props, 'treatment' | 'i
 }
 
 /** What the dose comes to and costs, worked out while it is typed. */
-function UsePrice({ treatment, index, products, unitNoun }: Omit<Props, 'remove'>) {
+function UsePrice({ treatment, index, products, unitNoun }: Omit<Props, 'remove' | 'onKit'>) {
   const { control } = useFormContext<ContendersFormInput>();
-  const [typed, areaPerUnitCm2, plantsPerUnit, spoon, gallon] = useWatch({
+  const [typed, areaPerUnitCm2, plantsPerUnit, containerVolumeL, spoon, gallon] = useWatch({
     control,
     name: [
       `treatments.${treatment}.products.${index}`,
       `treatments.${treatment}.conditions.areaPerUnitCm2`,
       `treatments.${treatment}.conditions.plantsPerUnit`,
+      `treatments.${treatment}.conditions.containerVolumeL`,
       'spoonSystem',
       'gallonSystem',
     ],
@@ -173,7 +213,11 @@ function UsePrice({ treatment, index, products, unitNoun }: Omit<Props, 'remove'
   const product = products.find((p) => p.id === use.productId);
   if (!product) return <span className="small quiet">Choose a product from the library.</span>;
   const measures = { spoon, gallon };
-  const p = pricedUse(use, product, { measures, unitNoun, conditions: { areaPerUnitCm2, plantsPerUnit } });
+  const p = pricedUse(use, product, {
+    measures,
+    unitNoun,
+    conditions: { areaPerUnitCm2, plantsPerUnit, containerVolumeL },
+  });
   const label = product.labelRate || product.directions;
   if (p.fault)
     return (
@@ -196,19 +240,46 @@ function UsePrice({ treatment, index, products, unitNoun }: Omit<Props, 'remove'
 
 /** Asked where a rate is by the plant: a unit of several gets it so many times. */
 function PlantsIn({ treatment, index, unitNoun }: Pick<Props, 'treatment' | 'index' | 'unitNoun'>) {
-  const { control, getValues, setValue } = useFormContext<ContendersFormInput>();
+  const { control } = useFormContext<ContendersFormInput>();
   const amount = useWatch({ control, name: `treatments.${treatment}.products.${index}.amount` });
   if (!isByPlant(amount ?? '', unitNoun)) return null;
-  const path = `treatments.${treatment}.conditions.plantsPerUnit` as const;
-  /** Whoever hasn’t said gets the same. */
+  return <OfAUnit {...{ treatment }} field="plantsPerUnit" label={`Plants in a ${unitNoun}`} numeric />;
+}
+
+/** Asked where a rate is by the litre of medium. */
+function MediumIn({ treatment, index, unitNoun }: Pick<Props, 'treatment' | 'index' | 'unitNoun'>) {
+  const { control } = useFormContext<ContendersFormInput>();
+  const amount = useWatch({ control, name: `treatments.${treatment}.products.${index}.amount` });
+  if (!isByVolume(amount ?? '')) return null;
+  return <OfAUnit {...{ treatment }} field="containerVolumeL" label={`Medium in a ${unitNoun}`} />;
+}
+
+interface OfAUnitProps {
+  treatment: number;
+  field: 'plantsPerUnit' | 'containerVolumeL';
+  label: string;
+  numeric?: boolean;
+}
+
+/** A figure of the same-everything list, asked where a dose needs it; whoever hasn’t said gets the same. */
+function OfAUnit({ treatment, field, label, numeric = false }: OfAUnitProps) {
+  const { getValues, setValue } = useFormContext<ContendersFormInput>();
+  const path = `treatments.${treatment}.conditions.${field}` as const;
   const forAll = () =>
     getValues('treatments').forEach((t, i) => {
-      if (t.conditions.plantsPerUnit.trim() === '')
-        setValue(`treatments.${i}.conditions.plantsPerUnit`, getValues(path), { shouldDirty: true });
+      if (t.conditions[field].trim() === '')
+        setValue(`treatments.${i}.conditions.${field}`, getValues(path), { shouldDirty: true });
     });
   return (
     <div className="w3">
-      <Field name={path} label={`Plants in a ${unitNoun}`} numeric onBlur={forAll} />
+      <Field
+        name={path}
+        label={label}
+        numeric={numeric}
+        figures={!numeric}
+        helperText={numeric ? undefined : 'litres, or 1 gal'}
+        onBlur={forAll}
+      />
     </div>
   );
 }

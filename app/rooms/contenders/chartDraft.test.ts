@@ -29,6 +29,7 @@ const uses = (over: Partial<ChartDraft> = {}, before: Parameters<typeof usesOfDr
     noun: 'tray',
     areaCm2: null,
     plants: null,
+    mediumL: null,
   });
 const said = (over: Partial<ChartDraft>) => {
   const r = uses(over);
@@ -58,7 +59,12 @@ describe('a chart as typed', () => {
     expect(again.fits).toBe(true);
     expect(again.draft).toMatchObject({ everyDays: '3', solution: '0,6', rows: draft.rows });
     expect(
-      usesOfDraft(again.draft, shelf, [], usMeasures, { noun: 'tray', areaCm2: null, plants: null }),
+      usesOfDraft(again.draft, shelf, [], usMeasures, {
+        noun: 'tray',
+        areaCm2: null,
+        plants: null,
+        mediumL: null,
+      }),
     ).toEqual(made);
   });
   it.each([
@@ -103,7 +109,12 @@ describe('a chart as typed', () => {
       everyDays: '7',
     };
     const { draft: opened } = draftOfUses([grams], shelf);
-    const made = usesOfDraft(opened, shelf, [], usMeasures, { noun: 'tray', areaCm2: null, plants: null });
+    const made = usesOfDraft(opened, shelf, [], usMeasures, {
+      noun: 'tray',
+      areaCm2: null,
+      plants: null,
+      mediumL: null,
+    });
     expect(made.ok && made.value[0]!.amount).toBe('2 g/L');
     const plain = draftOfUses([{ ...grams, unit: 'mL' as const }], shelf).draft;
     expect(plain.rows[0]!.cells).toEqual(['2']);

@@ -16,7 +16,7 @@ import { type SizeUnits, areaField, sizeUnitsOf, volumeField, weightField } from
 import { parseVolume } from '~core/quantity/volume';
 import { numberIn } from '~core/quantity/number';
 import { withWinning } from '~core/plan/winning';
-import { type UnitShape, checkDose, checkSolution, resolveDose } from './dose';
+import { type UnitShape, checkDose, checkSolution, givenAs, inWater, resolveDose, shapeOfUnit } from './dose';
 
 /** Days as people list them: “28, 35”. */
 const dayList = z
@@ -47,6 +47,7 @@ const UseForm = z.object({
   everyDays: optionalNumber().pipe(ProductUse.shape.everyDays),
   strengthPercent: typedNumber('How much of the rate?').pipe(ProductUse.shape.strengthPercent),
   apart: z.boolean(),
+  way: z.enum(givenAs),
 });
 
 const measure = () => optionalNumber().pipe(z.number().positive('More than 0.').nullable());
@@ -139,11 +140,8 @@ function litresOfText(text: string, measures: MeasureSystem): number | null {
   return litres?.ok ? litres.value : null;
 }
 
-const unitShape = (c: Pick<Conditions, 'areaPerUnitCm2' | 'plantsPerUnit'>, noun: string): UnitShape => ({
-  noun,
-  areaCm2: c.areaPerUnitCm2,
-  plants: c.plantsPerUnit,
-});
+const unitShape = (c: z.output<typeof ConditionsForm>, noun: string, measures: MeasureSystem): UnitShape =>
+  shapeOfUnit({ ...c, containerVolumeL: litresOfText(c.containerVolumeL, measures) }, noun);
 
 /** What only shows when products and surroundings are known: at its field. */
 export function doseErrors(
@@ -155,7 +153,7 @@ export function doseErrors(
   f.treatments.forEach((t, i) =>
     t.products.forEach((u, j) => {
       const product = products.find((p) => p.id === u.productId);
-      const dose = resolveDose(u, product, measuresOf(f), unitShape(t.conditions, unitNoun));
+      const dose = resolveDose(u, product, measuresOf(f), unitShape(t.conditions, unitNoun, measuresOf(f)));
       if (!dose.ok) errors[`treatments.${i}.products.${j}.${dose.error.field}`] = dose.error.message;
     }),
   );
@@ -181,15 +179,16 @@ export function applyContenders(
       },
       products: x.products.map((u) => {
         const product = products.find((p) => p.id === u.productId);
-        const dose = resolveDose(u, product, measures, unitShape(x.conditions, plan.unitNoun));
+        const dose = resolveDose(u, product, measures, unitShape(x.conditions, plan.unitNoun, measures));
         if (!dose.ok) throw new Error(dose.error.message);
-        const { apart, ...rest } = u;
-        const typed = u.solutionLPerUnit;
+        const { apart, way, ...rest } = u;
+        const typed = inWater(way) ? u.solutionLPerUnit : '';
         return {
           ...rest,
           ...dose.value,
           packId: u.packId || null,
-          ...(apart && { apart }),
+          ...(apart && inWater(way) && { apart }),
+          ...(way !== 'water' && way !== 'dry' && { way }),
           ...(typed !== '' && numberIn(typed) === null && { solutionText: typed }),
         };
       }),
@@ -265,6 +264,7 @@ export function toContendersForm(plan: Plan): ContendersFormInput {
         everyDays: fieldText(u.everyDays),
         strengthPercent: String(u.strengthPercent),
         apart: u.apart ?? false,
+        way: u.way ?? (u.solutionLPerUnit === null ? 'dry' : 'water'),
       })),
     })),
   };

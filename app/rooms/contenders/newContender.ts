@@ -1,7 +1,8 @@
 import type { TreatmentId } from '~core/model/ids';
 import { newId } from '~core/model/newId';
 import { type Role, noConditions } from '~core/model/plan';
-import type { AmountUnit, Product } from '~core/model/product';
+import { isByVolume } from '~core/mixing/resolveRate';
+import { type AmountUnit, type Product, isDosed } from '~core/model/product';
 import { dimensionOf } from '~core/quantity/amount';
 import { usMeasures } from '~core/quantity/units';
 import { parseRate } from '~core/quantity/rate';
@@ -84,6 +85,7 @@ export function productMeant(
 export const nextUse = (product: Product | null, last: UseInput | null): UseInput => ({
   ...(product ? newUse(product) : unchosen),
   ...(last && {
+    way: last.way,
     solutionLPerUnit: last.solutionLPerUnit,
     timesPerUnit: last.timesPerUnit,
     fromDay: last.fromDay,
@@ -94,12 +96,24 @@ export const nextUse = (product: Product | null, last: UseInput | null): UseInpu
 
 const unchosen: UseInput = {
   ...{ productId: '', packId: '', amount: '', unit: 'mL', solutionLPerUnit: '', timesPerUnit: '1' },
-  ...{ stage: '', fromDay: '', everyDays: '', strengthPercent: '100', apart: false },
+  ...{ stage: '', fromDay: '', everyDays: '', strengthPercent: '100', apart: false, way: 'water' },
 };
+
+/** Granules are strewn, where their label doesn't dissolve them; what isn't dosed is put in place. */
+function wayOf({ category, form, labelRate }: Product): UseInput['way'] {
+  if (!isDosed(category)) return 'dry';
+  return form === 'granules' && !isByVolume(labelRate) ? 'dry' : 'water';
+}
 
 /** A dose to begin with, counted the way the product is sold. */
 export function newUse(product: Product): UseInput {
   const sold = dimensionOf(product.packs[0]?.unit ?? (product.form === 'liquid' ? 'mL' : 'g'));
   const unit: AmountUnit = sold === 'mass' ? 'g' : sold === 'volume' ? 'mL' : 'piece';
-  return { ...unchosen, productId: product.id as string, amount: labelDose(product), unit };
+  return {
+    ...unchosen,
+    productId: product.id as string,
+    amount: labelDose(product),
+    unit,
+    way: wayOf(product),
+  };
 }

@@ -11,7 +11,11 @@ const use = (over: object = {}) => ({
   ...over,
 });
 const of = (plantsPerUnit = '') => ({
-  ...{ measures: usMeasures, unitNoun: 'tray', conditions: { areaPerUnitCm2: '', plantsPerUnit } },
+  ...{
+    measures: usMeasures,
+    unitNoun: 'tray',
+    conditions: { containerVolumeL: '', areaPerUnitCm2: '', plantsPerUnit },
+  },
 });
 
 describe('a dose in words', () => {

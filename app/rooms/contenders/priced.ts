@@ -1,3 +1,4 @@
+import { wayWords } from '~core/model/plan';
 import { type Money, formatMoney, inCurrency } from '~core/cost/money';
 import { describeCostError, productCost } from '~core/cost/treatmentCost';
 import { isByPlant, rateNote } from '~core/mixing/resolveRate';
@@ -5,10 +6,11 @@ import { type Plan, ProductUse } from '~core/model/plan';
 import { type Product, isDosed } from '~core/model/product';
 import { amountWords } from '~core/quantity/format';
 import { numberIn } from '~core/quantity/number';
+import { parseVolume } from '~core/quantity/volume';
 import { readQuantity } from '~core/quantity/quantity';
 import type { MeasureSystem } from '~core/quantity/units';
 import type { TreatmentInput, UseInput } from './contendersForm';
-import { resolveDose } from './dose';
+import { inWater, resolveDose } from './dose';
 
 /** What a dose comes to and costs, as it is typed. */
 export interface Priced {
@@ -25,7 +27,7 @@ export interface Priced {
 export interface PricedFor {
   measures: MeasureSystem;
   unitNoun: string;
-  conditions: Pick<TreatmentInput['conditions'], 'areaPerUnitCm2' | 'plantsPerUnit'>;
+  conditions: Pick<TreatmentInput['conditions'], 'areaPerUnitCm2' | 'plantsPerUnit' | 'containerVolumeL'>;
 }
 
 const nothing: Priced = { comesTo: '', fault: null, perDose: null, perUnit: null, bought: '' };
@@ -37,18 +39,28 @@ export function areaOf(text: string | undefined): number | null {
   return area?.ok ? area.value : null;
 }
 
+/** The medium of a unit as it stands in its field, L; null while it can’t be read. */
+function mediumOf(text: string | undefined, measures: MeasureSystem): number | null {
+  const litres = text ? parseVolume(text, measures) : null;
+  return litres?.ok ? litres.value : null;
+}
+
 /** What of a unit a rate may be for, as far as it is typed. */
-export const shapeOf = ({ unitNoun, conditions }: Omit<PricedFor, 'measures'>) => ({
+export const shapeOf = ({ unitNoun, conditions, measures }: PricedFor) => ({
   noun: unitNoun,
   areaCm2: areaOf(conditions.areaPerUnitCm2),
   plants: figure(conditions.plantsPerUnit),
+  mediumL: mediumOf(conditions.containerVolumeL, measures),
 });
 
 /** Works a dose out; nothing where it isn't typed yet. */
 export function pricedUse(use: Partial<UseInput>, product: Product | undefined, of: PricedFor): Priced {
   if (!product || !use.amount || !use.unit) return nothing;
   const dose = resolveDose(
-    { amount: use.amount, unit: use.unit, solutionLPerUnit: use.solutionLPerUnit ?? '' },
+    {
+      ...{ amount: use.amount, unit: use.unit, solutionLPerUnit: use.solutionLPerUnit ?? '' },
+      way: use.way ?? 'water',
+    },
     product,
     of.measures,
     shapeOf(of),
@@ -103,12 +115,20 @@ export const amountText = ({ amount = '', unit }: Partial<UseInput>): string =>
   numberIn(amount) === null || unit === undefined || unit === 'piece' ? amount : `${amount} ${unit}`;
 
 /** The water a dose is given in; empty where it is given as it is. @example waterOf(use) // '0.4 L' */
-export const waterOf = ({ solutionLPerUnit = '' }: Partial<UseInput>): string =>
-  numberIn(solutionLPerUnit) === null ? solutionLPerUnit.trim() : `${solutionLPerUnit.trim()} L`;
+export const waterOf = ({ solutionLPerUnit = '', way = 'water' }: Partial<UseInput>): string =>
+  !inWater(way)
+    ? ''
+    : numberIn(solutionLPerUnit) === null
+      ? solutionLPerUnit.trim()
+      : `${solutionLPerUnit.trim()} L`;
 
 /** How much of it. @example howMuch(use) // '5 mL per L' */
 export const howMuch = (use: Partial<UseInput>): string =>
   `${amountText(use)}${waterOf(use) !== '' && numberIn(use.amount ?? '') !== null ? ' per L' : ''}`;
+
+/** The way it is given, where it isn't watered or given as it is. */
+export const sayWay = ({ way = 'water' }: Partial<UseInput>): string =>
+  way === 'water' || way === 'dry' ? '' : wayWords[way];
 
 /** When it is given. @example whenOf(use) // '4 times from day 3, every 7 days' */
 export function whenOf({

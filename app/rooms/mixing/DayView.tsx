@@ -1,3 +1,4 @@
+import { wayWords } from '~core/model/plan';
 import { HappenedWithin } from '../../walk/HappenedWithin';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
@@ -194,7 +195,9 @@ export function DayView({ data }: { data: MixingData }) {
 function status(b: Bottle, noun: string): string {
   const units = `${b.unitIds.length} ${b.unitIds.length === 1 ? noun : plural(noun)}`;
   if (b.mixed.length > 0) return b.mixed.some((m) => m.fed) ? `mixed and fed, ${units}` : `mixed, ${units}`;
-  const what = { solution: '', direct: 'as it is, ', water: 'plain water, ', flush: 'flush, ' }[b.kind];
+  const what = b.way
+    ? `${wayWords[b.way]}, `
+    : { solution: '', direct: 'as it is, ', water: 'plain water, ', flush: 'flush, ' }[b.kind];
   return `${what}${b.volumeL !== null && b.kind !== 'direct' ? `${Number(b.volumeL.toPrecision(3))} L, ` : ''}${units}`;
 }
 

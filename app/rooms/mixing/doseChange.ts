@@ -7,7 +7,7 @@ import { doseAmount } from '~core/model/plan';
 import { dateOfDay } from '~core/plan/days';
 import { type Result, err, ok } from '~core/model/result';
 import { amountOf, howDense } from '~core/mixing/density';
-import { resolveDose } from '../contenders/dose';
+import { resolveDose, shapeOfUnit } from '../contenders/dose';
 import { localDay } from '~core/log/localDay';
 import { type Answer, done } from '../../form/command';
 import { type Refused, refuse } from '../../form/recordForm';
@@ -71,13 +71,17 @@ function factorOf(
 ): Result<number, string> {
   if (typed === '') return ok(1);
   const product = plan.products.find((p) => p.id === rest.productId);
-  const { areaPerUnitCm2: areaCm2, plantsPerUnit: plants } = treatment.conditions;
   const litres = rest.solutionLPerUnit;
   const dose = resolveDose(
-    { amount: typed, unit: rest.unit, solutionLPerUnit: litres === null ? '' : String(litres) },
+    {
+      amount: typed,
+      unit: rest.unit,
+      solutionLPerUnit: litres === null ? '' : String(litres),
+      way: rest.way ?? 'water',
+    },
     product,
     plan.mixing.measures,
-    { noun: plan.unitNoun, areaCm2, plants },
+    shapeOfUnit(treatment.conditions, plan.unitNoun),
   );
   if (!dose.ok) return err(dose.error.message);
   const { amount, unit } = dose.value;
