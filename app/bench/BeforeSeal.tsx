@@ -23,7 +23,7 @@ export function BeforeSeal({ id, question, from, acts }: Props) {
       aria-label={`Before the seal of ${question}`}
     >
       <p>
-        <strong>{question}</strong> began before its plan was sealed here: {countOf(acts, 'act')} from{' '}
+        <strong>{question}</strong> began before its plan was sealed here: {countOf(acts, 'task')} from{' '}
         {shortDate(from)} on {acts === 1 ? 'was' : 'were'} planned for days that are over. What became of{' '}
         {acts === 1 ? 'it' : 'them'}?
       </p>

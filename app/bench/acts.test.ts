@@ -56,9 +56,9 @@ describe('a day’s acts', () => {
   it('are counted in words, by place', () => {
     expect(dayWords([])).toBe('nothing is due');
     expect(dayWords([act({ state: 'done' })])).toBe('all is done');
-    expect(dayWords([act()])).toBe('one act, 10 min');
+    expect(dayWords([act()])).toBe('one task, 10 min');
     const three = [act(), act({ place: 'Bed', minutes: 40 }), act({ place: 'Bed', minutes: 25 })];
-    expect(dayWords(three)).toBe('two places, three acts, an hour and a quarter');
+    expect(dayWords(three)).toBe('two places, three tasks, an hour and a quarter');
     expect(byPlace(three).map((p) => [p.place, p.minutes])).toEqual([
       ['Shelf', 10],
       ['Bed', 65],

@@ -91,7 +91,7 @@ export function dayWords(acts: readonly Act[]): string {
   const minutes = places.reduce((sum, p) => sum + p.minutes, 0);
   return [
     ...(places.length > 1 ? [counted(places.length, 'place')] : []),
-    counted(open.length, 'act'),
+    counted(open.length, 'task'),
     durationWords(minutes),
   ].join(', ');
 }

@@ -135,7 +135,7 @@ const TrialFrame = memo(function TrialFrame({
       <Head
         title={
           <>
-            {question} <span className="quiet">· {status}</span>
+            <span className="asked">{question}</span> <span className="quiet">· {status}</span>
           </>
         }
         end={

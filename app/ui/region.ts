@@ -1,9 +1,11 @@
 import type { Plan } from '~core/model/plan';
 import { type SizeUnits, sizeUnitsOf } from '~core/quantity/sizeText';
 import {
+  type Paper,
   type UnitChoice,
   currencyOf,
   degreesOf,
+  paperOf,
   unitChoiceIds,
   unitChoices,
   unitsOf,
@@ -151,6 +153,13 @@ export function unitsHere(before?: Pick<Plan, 'inches' | 'mixing'>): SizeUnits {
   const { units } = chosenRegion();
   if (units !== null) return unitChoices[units];
   return before ? sizeUnitsOf(before) : unitsOf(browserLanguage());
+}
+
+/** The paper that is printed on here: as units were chosen, else as the region has it. */
+export function paperHere(): Paper {
+  const { units } = chosenRegion();
+  if (units !== null) return units === 'us' ? 'Letter' : 'A4';
+  return paperOf(browserLanguage());
 }
 
 /** The currency prices are in here, where none was written yet. */

@@ -1,11 +1,11 @@
 import { type Result, err, ok } from '../model/result';
+import type { Paper } from '../quantity/regionUnits';
 
 /** Paper sizes in millimetres. ISO 216 A4; US Letter 8.5 × 11 in (ANSI/ASME Y14.1). */
-export const papers = {
+export const papers: Record<Paper, { widthMm: number; heightMm: number }> = {
   A4: { widthMm: 210, heightMm: 297 },
   Letter: { widthMm: 215.9, heightMm: 279.4 },
-} as const;
-export type Paper = keyof typeof papers;
+};
 
 /** A sheet of labels: how many across and down, and the margins of the sheet. */
 export interface LabelSheet {

@@ -1,9 +1,17 @@
 // Measurement systems by region: Unicode CLDR, supplemental data (measurementData; from memory). Currencies: ISO 4217.
 import { describe, expect, it } from 'vitest';
 import { minorDigits } from '../cost/money';
-import { currencyOf, regionOf, unitsOf } from './regionUnits';
+import { currencyOf, paperOf, regionOf, unitsOf } from './regionUnits';
 
 describe('what a region goes by', () => {
+  it.each([
+    ['en-US', 'Letter'],
+    ['fr-CA', 'Letter'],
+    ['es-MX', 'Letter'],
+    ['en-GB', 'A4'],
+    ['de', 'A4'],
+    ['', 'A4'],
+  ] as const)('%s prints on %s', (language, paper) => expect(paperOf(language)).toBe(paper));
   it.each([
     ['en-US', true, 'us', 'us'],
     ['en', true, 'us', 'us'],

@@ -45,6 +45,17 @@ export function unitsOf(language: string): { inches: boolean; measures: MeasureS
   return { inches, measures: imperialGallon.has(region) ? { ...measures, gallon: 'imperial' } : measures };
 }
 
+/** What is printed on. */
+export type Paper = 'A4' | 'Letter';
+
+/** CLDR's regions that print on US Letter (from memory). */
+const letterRegions = new Set([
+  ...['US', 'CA', 'MX', 'BZ', 'CL', 'CO', 'CR', 'GT', 'NI', 'PA', 'PH', 'PR', 'SV', 'VE'],
+]);
+
+/** The paper of a language's region. @example paperOf('en-CA') // 'Letter' */
+export const paperOf = (language: string): Paper => (letterRegions.has(regionOf(language)) ? 'Letter' : 'A4');
+
 /** CLDR's regions that write temperatures in Fahrenheit (from memory). */
 const fahrenheit = new Set(['US', 'BS', 'BZ', 'KY', 'PR', 'PW']);
 

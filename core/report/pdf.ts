@@ -1,3 +1,4 @@
+import type { Paper } from '../quantity/regionUnits';
 import type { Block, Cell, TableBlock } from './block';
 import { cellText } from './cell';
 import { printable } from './printable';
@@ -49,7 +50,7 @@ function table({ columns, rows }: TableBlock, colours: PdfColours): PdfNode {
 }
 
 /**
- * Blocks as a PDF document: A4, its first page headed by the question, numbered pages.
+ * Blocks as a PDF document, its first page headed by the question, numbered pages.
  * @param figureOf a figure's picture; null leaves its caption alone
  */
 export function toPdf(
@@ -57,6 +58,7 @@ export function toPdf(
   blocks: readonly Block[],
   figureOf: (figureId: string) => PdfFigure | null,
   colours: PdfColours,
+  paper: Paper = 'A4',
 ): PdfNode {
   const node = (b: Block): PdfNode => {
     switch (b.type) {
@@ -104,7 +106,7 @@ export function toPdf(
   };
   return {
     info: { title: plain(title) },
-    pageSize: 'A4',
+    pageSize: paper === 'Letter' ? 'LETTER' : 'A4',
     pageMargins: [56, 56, 56, 60],
     defaultStyle: { fontSize: 10.5, lineHeight: 1.25, color: colours.ink },
     content: blocks.map(node),

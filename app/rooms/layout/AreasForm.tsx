@@ -32,6 +32,7 @@ export function AreasForm({
     merges: areasRecord.name,
   });
   const inches = useWatch({ control: form.control, name: 'inches' }) ?? false;
+  const round = useWatch({ control: form.control, name: 'unitShape' }) === 'round';
   const length = (text: string) => withUnit(text, 'length', inches);
   const rows = useFieldArray({ control: form.control, name: 'areas', keyName: 'key' });
   return (
@@ -158,20 +159,22 @@ export function AreasForm({
               <div className="w4 field-pair">
                 <Field
                   name="unitWidthCm"
-                  label={`Width of a ${plan.unitNoun}`}
+                  label={round ? `Across a ${plan.unitNoun}` : `Width of a ${plan.unitNoun}`}
                   figures
                   bareUnitOf={length}
                   suffix={inches ? undefined : 'cm'}
                   placeholder={inches ? '10 in' : 'or 10 in'}
                 />
-                <Field
-                  name="unitDepthCm"
-                  label="Depth"
-                  figures
-                  bareUnitOf={length}
-                  suffix={inches ? undefined : 'cm'}
-                  placeholder={inches ? '4 ft' : 'or 5 ft'}
-                />
+                {!round && (
+                  <Field
+                    name="unitDepthCm"
+                    label="Front to back"
+                    figures
+                    bareUnitOf={length}
+                    suffix={inches ? undefined : 'cm'}
+                    placeholder={inches ? '4 ft' : 'or 5 ft'}
+                  />
+                )}
               </div>
               <div className="w3">
                 <Field

@@ -1,3 +1,4 @@
+import { paperHere } from '../../ui/region';
 import { readQuantity } from '~core/quantity/quantity';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
@@ -13,7 +14,8 @@ import {
   templateSheets,
 } from '~core/design/stations';
 import { protocolOf } from '~core/schedule/protocols';
-import { type Paper, papers } from '~core/formats/labelSheet';
+import { papers } from '~core/formats/labelSheet';
+import type { Paper } from '~core/quantity/regionUnits';
 import { numberIn } from '~core/quantity/number';
 import { lengthField, lengthText, sidesText, sizeUnitsOf, withUnit } from '~core/quantity/sizeText';
 import { plural } from '~core/quantity/format';
@@ -36,7 +38,7 @@ export function PlantingView({ plan, state, seal, head }: LayoutData & { head: R
   const [germination, setGermination] = useState('90');
   const [purity, setPurity] = useState('100');
   const [thousand, setThousand] = useState(fieldText(like?.thousandSeedG));
-  const [paper, setPaper] = useState<Paper>('A4');
+  const [paper, setPaper] = useState<Paper>(paperHere);
   const [making, setMaking] = useState(false);
   const { unitWidthCm, unitDepthCm, unitNoun } = plan;
   if (!unitWidthCm || !unitDepthCm) {

@@ -1,3 +1,4 @@
+import { paperHere } from '../../ui/region';
 import { titled } from '../../ui/title';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
@@ -90,7 +91,7 @@ export default function Labels() {
   const first = asked === 'bottles' || (asked === 'jars' && jars.length > 0) ? asked : 'units';
   const [what, setWhat] = useState<'units' | 'bottles' | 'jars' | 'both'>(first);
   const [names, setNames] = useState<'names' | 'codes'>(blind ? 'codes' : 'names');
-  const [paper, setPaper] = useState<LabelSheet['paper']>(defaultSheet.paper);
+  const [paper, setPaper] = useState<LabelSheet['paper']>(paperHere);
   const [typed, setTyped] = useState<Record<string, string>>({
     ...Object.fromEntries(numbers.map(([key]) => [key, String(defaultSheet[key])])),
     skip: '0',

@@ -8,7 +8,9 @@ import { AreaForm, RotationForm, toAreasForm } from './layoutForms';
 
 /** The plan with these places; a layout that would have holes isn't the one that was drawn: it goes. */
 function withAreas(plan: Plan, form: z.output<typeof AreaForm>): Plan {
-  const { unitShape, unitWidthCm, unitDepthCm, spares } = form;
+  const { unitShape, unitWidthCm, spares } = form;
+  // What is round is as deep as it is wide.
+  const unitDepthCm = unitShape === 'round' ? unitWidthCm : form.unitDepthCm;
   const { inches: _, ...rest } = plan;
   const areas = form.areas.map((a) => ({
     ...a,

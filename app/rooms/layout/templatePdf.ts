@@ -6,7 +6,8 @@ import {
   type TemplateSheet,
   templateSheets,
 } from '~core/design/stations';
-import { type Paper, papers } from '~core/formats/labelSheet';
+import { papers } from '~core/formats/labelSheet';
+import type { Paper } from '~core/quantity/regionUnits';
 
 /** Points in a millimetre: 72 points an inch of 25.4 mm. */
 const PT = 72 / 25.4;

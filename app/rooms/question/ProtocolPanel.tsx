@@ -1,21 +1,24 @@
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { memo, useState } from 'react';
+import { memo } from 'react';
 import { useFormContext } from 'react-hook-form';
 import { protocolOf, protocols } from '~core/schedule/protocols';
 import { usePost } from '../../form/usePost';
 import { Caution } from '../../ui/Caution';
 
 interface Props {
+  /** the plan's */
   protocolId: string | null;
+  /** the one looked at */
+  chosen: string;
+  onChosen: (id: string) => void;
   locked: boolean;
 }
 
 /** The kind of trial, and a button that fills the plan from another one. */
-export const KindOfTrial = memo(function KindOfTrial({ protocolId, locked }: Props) {
+export const KindOfTrial = memo(function KindOfTrial({ protocolId, chosen, onChosen, locked }: Props) {
   const { isDirty } = useFormContext().formState;
-  const [chosen, setChosen] = useState(protocolId ?? 'blank');
   const post = usePost();
   const another = !locked && chosen !== protocolId && protocolOf(chosen) !== null;
   return (
@@ -26,7 +29,7 @@ export const KindOfTrial = memo(function KindOfTrial({ protocolId, locked }: Pro
         label="Kind of trial"
         value={chosen}
         disabled={locked}
-        onChange={(e) => setChosen(e.target.value)}
+        onChange={(e) => onChosen(e.target.value)}
       >
         <MenuItem value="blank">a blank protocol</MenuItem>
         {protocols.map((p) => (
@@ -55,8 +58,8 @@ export const KindOfTrial = memo(function KindOfTrial({ protocolId, locked }: Pro
 });
 
 /** What a kind of trial usually takes, what usually goes wrong, and what can hurt someone. */
-export function KindNotes({ protocolId }: Pick<Props, 'protocolId'>) {
-  const protocol = protocolOf(protocolId);
+export function KindNotes({ chosen }: Pick<Props, 'chosen'>) {
+  const protocol = protocolOf(chosen);
   if (!protocol) return null;
   const last = protocol.rounds.at(-1)?.day ?? 0;
   return (

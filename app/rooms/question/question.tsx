@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { FormProvider, useWatch } from 'react-hook-form';
 import { useLoaderData } from 'react-router';
 import { Choice, Field, LockedForm, WhenField } from '../../form/fields';
@@ -29,6 +29,8 @@ function QuestionEditor({ id, plan, sealedAt, undoable }: QuestionData) {
   const { form, busy, stale, conflicts, onSubmit } = useRecordForm(shown, { merges: questionRecord.name });
   const locked = sealedAt !== null;
   const post = usePost();
+  const [looked, onChosen] = useState<string | null>(null);
+  const chosen = looked ?? plan.protocolId ?? 'blank';
   return (
     <FormProvider {...form}>
       <LockedForm value={locked}>
@@ -73,7 +75,7 @@ function QuestionEditor({ id, plan, sealedAt, undoable }: QuestionData) {
               />
             </div>
             <div className="w4">
-              <KindOfTrial key={plan.protocolId} protocolId={plan.protocolId} locked={locked} />
+              <KindOfTrial protocolId={plan.protocolId} {...{ chosen, onChosen, locked }} />
             </div>
             <div className="w3">
               <Field name="crop" label="Crop" />
@@ -95,7 +97,7 @@ function QuestionEditor({ id, plan, sealedAt, undoable }: QuestionData) {
               <Field name="finishingRule" label="When does it end?" multiline minRows={2} />
             </div>
           </div>
-          <KindNotes protocolId={plan.protocolId} />
+          <KindNotes chosen={chosen} />
           <TraitsSection locked={locked} busy={busy} />
           <div className="fields section">
             <div className="w4">

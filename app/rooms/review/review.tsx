@@ -1,3 +1,4 @@
+import { paperHere } from '../../ui/region';
 import Button from '@mui/material/Button';
 import { zipSync, strToU8 } from 'fflate';
 import { useEffect, useMemo, useState } from 'react';
@@ -184,7 +185,7 @@ function OpenReview(data: ReviewData) {
   const savePdf = async () => {
     const made = await pictures(data);
     const figure = (id: string) => (made[id] ? { image: made[id] } : null);
-    const document = toPdf(plan.question, blocks, figure, pageColours);
+    const document = toPdf(plan.question, blocks, figure, pageColours, paperHere());
     download(await pdfBlob(document as unknown as TDocumentDefinitions), `${name}.pdf`);
   };
   const saveMarkdown = async () => {

@@ -165,7 +165,7 @@ export function CostView({ plan, state, finding, verdict, stored, rev }: Props) 
         {logged.length === 0 && minutes > 0 && minutes !== shown.minutesPerUnit && (
           <p className="small">
             The log shows about {minutes} min of work on a {plan.unitNoun} (
-            {listNames(work.map((w) => `${w.name} ${Math.round(w.minutes)} min in all`))}), as these acts are
+            {listNames(work.map((w) => `${w.name} ${Math.round(w.minutes)} min in all`))}), as these tasks are
             planned.{' '}
             <Button size="small" color="secondary" onClick={() => set({ minutesPerUnit: minutes })}>
               Take {minutes} min

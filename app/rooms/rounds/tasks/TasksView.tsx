@@ -12,6 +12,7 @@ import { shortDate } from '../../../bench/clock';
 import { Choice, Field, WhenField } from '../../../form/fields';
 import { UnsavedGuard } from '../../../form/UnsavedGuard';
 import { usePost } from '../../../form/usePost';
+import { forAllAlike } from '~core/schedule/forAll';
 import { useRecordForm } from '../../../form/useRecordForm';
 import { emptyTask } from './taskForm';
 
@@ -97,7 +98,23 @@ export function TasksView({ state, head }: { state: TrialState; head: ReactNode 
       <FormProvider {...form}>
         <form onSubmit={onSubmit} noValidate className="section">
           <UnsavedGuard busy={busy} />
-          <h2 style={{ marginBottom: '0.9rem' }}>A task of your own</h2>
+          <h2>A task of your own</h2>
+          <div className="inline-row" style={{ margin: '0.4rem 0 0.9rem' }}>
+            {forAllAlike.map(({ name, ...task }) => (
+              <Button
+                key={name}
+                size="small"
+                color="secondary"
+                onClick={() => {
+                  for (const [field, text] of Object.entries(task))
+                    form.setValue(field as keyof typeof task, text, { shouldDirty: true });
+                  form.setFocus('what');
+                }}
+              >
+                {name}
+              </Button>
+            ))}
+          </div>
           <div className="fields">
             <div className="w6">
               <Field name="what" label="What is to be done?" />
