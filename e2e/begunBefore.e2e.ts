@@ -45,7 +45,7 @@ it('asks once, ticks off on the days it was planned for, and takes the answer ba
   await v.upload('trial-file', path);
   await v.sees('Begun long ago?');
   await v.open('/');
-  await v.sees(/Begun long ago\? began before its plan was sealed here: 8 acts from/);
+  await v.sees(/Begun long ago\? began before its plan was sealed here: 8 tasks from/);
   await v.isAccessible();
   await v.press('All done as planned');
   await v.sees('First: height');
@@ -59,7 +59,7 @@ it('asks once, ticks off on the days it was planned for, and takes the answer ba
   await v.open('/');
   await v.press('Not done');
   await v.gone('began before its plan was sealed here');
-  await v.sees('one act');
+  await v.sees('one task');
   await v.open('/trial/begun/rounds?round=r1');
   await v.sees('Nothing more comes of it: not done: it lay before the plan was sealed');
   expect(v.complaints).toEqual([]);

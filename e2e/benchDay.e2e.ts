@@ -32,10 +32,10 @@ const tick = async (name: RegExp) => {
 describe('the agenda', () => {
   it('is ticked off, one act left out with a reason, one opened again', async () => {
     await v.open('/');
-    await v.sees('four acts');
+    await v.sees('four tasks');
     await tick(/Top up the saucers/);
     await v.sees('One is done. Nothing is left over from before.');
-    await v.sees('three acts');
+    await v.sees('three tasks');
     await v.fromMenu('More for Top up the saucers, and write down how much', 'It took … min');
     await v.fillLabelled('It took', 'a while');
     await v.press('Write it down');
@@ -49,9 +49,9 @@ describe('the agenda', () => {
     await v.fillLabelled('Why', 'camera battery empty');
     await v.press('Write it down');
     await v.page.waitForSelector('[role="dialog"]', { hidden: true });
-    await v.sees('two acts');
+    await v.sees('two tasks');
     await tick(/Top up the saucers/);
-    await v.sees('three acts');
+    await v.sees('three tasks');
     // From the middle of a page, as by a link: the long log begins at its top.
     expect(await v.page.evaluate(() => window.scrollY)).toBeGreaterThan(100);
     await v.open(`${trial}/log`);

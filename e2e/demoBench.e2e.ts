@@ -22,7 +22,7 @@ describe('the demo bench', () => {
     await Promise.all([v.page.waitForNavigation(), v.press('My bench')]);
     await v.sees('An empty bench');
     await Promise.all([v.page.waitForNavigation(), v.press('Demo')]);
-    await v.sees('four acts, an hour');
+    await v.sees('four tasks, an hour');
     expect(v.complaints).toEqual([]);
   });
 

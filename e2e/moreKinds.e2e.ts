@@ -218,7 +218,7 @@ describe('planning with factors, split plots and start sizes', () => {
     await v.press('Undo');
     await v.sees('Taken back.');
     await v.sees('Cut weight');
-    expect(await v.page.$$('.trait')).toHaveLength(1);
+    expect(await v.page.$$('.trait > th')).toHaveLength(1);
   });
   it('factors make contenders, with a table of which is which', async () => {
     await v.open(`${trial}/contenders`);
