@@ -126,6 +126,31 @@ describe('what the Layout room does', () => {
   });
   const now = async () => (await loadTrial(p.id)).row.plan;
 
+  it('what units share deals anew: areas for areas, and what was placed by hand stays', async () => {
+    const share = (unitsShare: string) => layoutAction(p.id, { intent: 'share', unitsShare });
+    await design();
+    const before = (await now()).units.length;
+    expect(before).toBeGreaterThan(0);
+    expect(await share('nothing')).toMatchObject({ message: 'Each is a repeat of its own.' });
+    expect((await now()).units).toHaveLength(before);
+    expect(await share('place')).toMatchObject({ message: 'All in one area are one repeat: lay out again.' });
+    expect((await now()).units).toEqual([]);
+    // Areas that lack are made like the last one; each holds one contender.
+    expect(await design({ replicates: '2' })).toMatchObject({ message: 'Units are laid out.' });
+    const dealt = await now();
+    expect(dealt.areas).toHaveLength(2 * dealt.treatments.length);
+    for (const a of dealt.areas) {
+      const here = dealt.units.filter((u) => u.position.areaId === a.id);
+      expect(new Set(here.map((u) => u.treatmentId)).size).toBe(1);
+    }
+    await layoutAction(p.id, { intent: 'undo' });
+    expect((await now()).units).toEqual([]);
+    await share('nothing');
+    await design({ kind: 'hand', replicates: '1' });
+    const placed = (await now()).units.length;
+    await share('place');
+    expect((await now()).units).toHaveLength(placed);
+  });
   it('lays out by seed; the same seed again gives the same', async () => {
     await design();
     const first = (await now()).units.map((u) => u.treatmentId);

@@ -2,7 +2,7 @@ import { treatmentCost } from '../cost/treatmentCost';
 import type { Money } from '../cost/money';
 import type { Plan } from '../model/plan';
 import { comparesPeers } from '../plan/control';
-import { replicatesOf, sharesPlace } from '../plan/sharing';
+import { experimentalUnits, replicatesOf, sharesPlace } from '../plan/sharing';
 import { positionsOf } from './layOut';
 import { type Blocking, detectableDifference, powerOf, replicatesNeeded, residualDf, sizeOf } from './power';
 
@@ -22,7 +22,7 @@ export interface HowMany {
   /** units of each treatment that see the difference that matters, and between any two */
   neededVersusControl: number | null;
   neededPair: number | null;
-  /** positions there are, and those so many units take */
+  /** positions there are, and those so many units take; areas, where units share them */
   positions: number;
   positionsNeeded: number | null;
   /** products for one unit of each treatment; null when something can't be priced */
@@ -98,7 +98,10 @@ export function howMany(
           spreads,
         );
   const neededVersusControl = needed('control');
-  const costPerReplicate = costOf(plan);
+  // Where units share their area, the area is the repeat: so many of them, each with what stands in it.
+  const shared = sharesPlace(plan);
+  const inEach = shared ? plan.units.length / Math.max(1, experimentalUnits(plan).length) : 1;
+  const costPerReplicate = times(costOf(plan), inEach);
   return {
     treatments: k,
     replicates,
@@ -109,7 +112,7 @@ export function howMany(
     powerPair: found?.pair ?? null,
     neededVersusControl,
     neededPair: needed('pair'),
-    positions: positionsOf(plan.areas).length,
+    positions: shared ? plan.areas.length : positionsOf(plan.areas).length,
     positionsNeeded: neededVersusControl === null ? null : neededVersusControl * k,
     costPerReplicate,
     costNeeded: times(costPerReplicate, neededVersusControl),

@@ -4,8 +4,9 @@ import { auditInput } from '../fairness/auditInput';
 import { audit } from '../fairness/audit';
 import { deriveState } from '../log/state';
 import { experimentalUnits, sayShared, sharesPlace } from '../plan/sharing';
-import { plan, trialOf } from '../testing/trial';
+import { plan, product, trialOf, use } from '../testing/trial';
 import type { Design } from '../model/plan';
+import { howMany } from './howMany';
 import { layOut } from './layOut';
 import { sharedNoun, withRoom } from './withRoom';
 
@@ -81,6 +82,20 @@ describe('one contender in each area', () => {
     expect(rules(1)).toContain('shared-place');
     expect(rules(2)).not.toContain('shared-place');
     expect(rules(2)).not.toContain('samples-as-units');
+  });
+  it('how many counts areas, and what stands in each is paid for', () => {
+    const bare = laid(['A', 'B'], 2, 3);
+    const p = {
+      ...bare,
+      products: [product()],
+      treatments: bare.treatments.map((t) => ({ ...t, products: [use()] })),
+    };
+    const sized = howMany(p, 20, 30, 0.8)!;
+    expect([sized.replicates, sized.positions]).toEqual([2, 4]);
+    expect(sized.positionsNeeded).toBe(2 * sized.neededVersusControl!);
+    const alone = howMany({ ...p, unitsShare: 'nothing' }, 20, 30, 0.8)!;
+    expect([alone.replicates, alone.positions]).toEqual([6, 12]);
+    expect(sized.costPerReplicate!.minor).toBe(3 * alone.costPerReplicate!.minor);
   });
   it('areas of a kind have its name', () => {
     expect(sharedNoun(bare(['A', 'B']))).toBe('greenhouse');

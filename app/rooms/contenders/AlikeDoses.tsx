@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { useFormContext, useWatch } from 'react-hook-form';
 import type { Product } from '~core/model/product';
 import type { ContendersFormInput } from './contendersForm';
-import { alikeOf, dosedUses } from './priced';
+import { alikeOf, dosedUses, waterOf } from './priced';
 
 const asked = [
   ['solutionLPerUnit', 'Solution'],
@@ -33,11 +33,12 @@ export function AlikeDoses({ products, unitNoun, locked }: Props) {
     const dosed = new Set(dosedUses(getValues('treatments'), products));
     getValues('treatments').forEach((t, i) =>
       t.products.forEach((u, j) => {
-        if (!dosed.has(u)) return;
+        // What is mixed in is mixed in once, on its own day.
+        if (!dosed.has(u) || u.way === 'medium') return;
         for (const [field] of asked) {
           const to = typed?.[field];
           // What is strewn isn't given in water because others are.
-          if (to === undefined || (field === 'solutionLPerUnit' && u.solutionLPerUnit === '')) continue;
+          if (to === undefined || (field === 'solutionLPerUnit' && waterOf(u) === '')) continue;
           setValue(`treatments.${i}.products.${j}.${field}`, to, { shouldDirty: true });
         }
       }),

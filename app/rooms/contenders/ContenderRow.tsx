@@ -77,7 +77,7 @@ function ContenderLine(p: Omit<Props, 'remove' | 'copy' | 'locked'>) {
     uses.map((u) => u.priced.perUnit),
     home,
   );
-  const whens = uses.map((u) => (alike.when === null ? whenOf(u.use) : 'as all'));
+  const whens = uses.map(({ use }) => (alike.when === null || use.way === 'medium' ? whenOf(use) : 'as all'));
   const called = t.name || `contender ${index + 1}`;
   return (
     <div className="contender-line">

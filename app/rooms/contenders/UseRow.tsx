@@ -94,7 +94,18 @@ export function UseRow({ treatment, index, products, unitNoun, remove, onKit }: 
       </div>
       {dosed && (
         <div className="w3">
-          <Choice name={at('way')} label="Given" options={wayChoices} />
+          <Choice
+            name={at('way')}
+            label="Given"
+            options={wayChoices}
+            onChange={(e) => {
+              setValue(`${path}.way`, e.target.value as UseInput['way'], { shouldDirty: true });
+              if (e.target.value !== 'medium') return;
+              // Mixed in once, when it is filled.
+              setValue(`${path}.timesPerUnit`, '1');
+              setValue(`${path}.everyDays`, '');
+            }}
+          />
         </div>
       )}
       {wet && (
@@ -118,6 +129,11 @@ export function UseRow({ treatment, index, products, unitNoun, remove, onKit }: 
       )}
       {dosed && way !== 'medium' && remove && <Undated treatment={treatment} index={index} />}
       <PlantsIn treatment={treatment} index={index} unitNoun={unitNoun} />
+      {way === 'medium' && (
+        <div className="w2">
+          <Field name={at('fromDay')} label="On day" numeric placeholder="–" />
+        </div>
+      )}
       {way === 'medium' && <MediumIn treatment={treatment} index={index} unitNoun={unitNoun} />}
       {wet && <PartApart treatment={treatment} index={index} />}
       {way === 'spray' && (

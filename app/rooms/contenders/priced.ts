@@ -170,5 +170,6 @@ export interface Alike {
 export function alikeOf(uses: readonly Partial<UseInput>[]): Alike {
   const shared = (said: readonly string[]) =>
     said.length > 1 && new Set(said).size === 1 && said[0] !== '' ? said[0]! : null;
-  return { when: shared(uses.map(whenOf)), water: shared(uses.map(waterOf)) };
+  const again = uses.filter((u) => u.way !== 'medium');
+  return { when: shared(again.map(whenOf)), water: shared(uses.map(waterOf)) };
 }

@@ -8,6 +8,7 @@ import type { Plan } from '~core/model/plan';
 import { positionKey, reservedUse } from '~core/model/positions';
 import { ok } from '~core/model/result';
 import { planIndex } from '~core/plan/planIndex';
+import { sharesPlace } from '~core/plan/sharing';
 import { missingForSeal } from '~core/plan/seal';
 import { turnLines } from '~core/schedule/beforeSeal';
 import { LABELS_TASK, turnTask } from '~core/schedule/tasks';
@@ -172,12 +173,17 @@ export const layoutCommands = {
       inEach === undefined ? {} : { inEach },
     ),
   ),
-  share: command(ShareForm, async (trialId, { unitsShare }) =>
-    done(
-      await savePlan(trialId, (plan) => ({ ...plan, unitsShare })),
-      unitsShare === 'place' ? 'What stands in one place is one repeat.' : 'Each is a repeat of its own.',
-    ),
-  ),
+  share: command(ShareForm, async (trialId, { unitsShare }) => {
+    let gone = false;
+    const saved = await savePlan(trialId, (plan) => {
+      // What was dealt unit by unit isn't a deal of whole areas, nor the other way round.
+      const dealt = plan.design !== null && plan.design.kind !== 'hand' && plan.units.length > 0;
+      gone = dealt && sharesPlace(plan) !== (unitsShare === 'place');
+      return { ...plan, unitsShare, ...(gone && { units: [] }) };
+    });
+    const said = unitsShare === 'place' ? 'All in one area are one repeat' : 'Each is a repeat of its own';
+    return done(saved, () => `${said}${gone ? ': lay out again' : ''}.`);
+  }),
   balanced: command(BalancedForm, (trialId, { intent: _, seenPlanRev, ...design }) =>
     laidOut(trialId, design, { seenPlanRev }),
   ),

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { comparesPeers } from '~core/plan/control';
+import { experimentalNoun, sharesPlace } from '~core/plan/sharing';
 import { sayDf } from '~core/quantity/format';
 import TextField from '@mui/material/TextField';
 import type { ChangeEvent } from 'react';
@@ -24,7 +25,7 @@ const percent = (v: number | null) => (v === null ? '–' : `${formatFigure(v, 1
 /** What this plan can see, and how many units the difference that matters would take. */
 export function HowManyPanel(props: Props) {
   const { plan, sized } = props;
-  const noun = plural(plan.unitNoun);
+  const noun = plural(experimentalNoun(plan));
   /** Equals have no control. */
   const beside = (figure: ReactNode) =>
     comparesPeers(plan) ? null : (
@@ -108,7 +109,10 @@ export function HowManyPanel(props: Props) {
           <div>
             <dt>That takes</dt>
             <dd>
-              {sized.positionsNeeded ?? '–'} <small>positions; there are {sized.positions}</small>
+              {sized.positionsNeeded ?? '–'}{' '}
+              <small>
+                {sharesPlace(plan) ? 'areas' : 'positions'}; there are {sized.positions}
+              </small>
               <br />
               {sized.costNeeded ? formatMoney(sized.costNeeded) : '–'}{' '}
               <small>{sized.costNeeded ? 'of products' : 'some products have no price'}</small>

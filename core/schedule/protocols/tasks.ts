@@ -49,6 +49,12 @@ const soak = (hours = 8) =>
       at: '21:00',
     },
   );
+/** What begins as plants is set out; nothing of it is weighed as seed. */
+const setOut = (what: string) =>
+  plannedTask('sow', 0, what, 'Unequal starts can’t be put right later.', {
+    atHand: 'plants of one size, spares, labels on every unit',
+    minutes: 40,
+  });
 const sow = (what = 'Sow: the same weight or count of seed in each') =>
   plannedTask('sow', 0, what, 'Unequal seed can’t be put right later.', {
     atHand: 'seed weighed out, spare seed, labels on every unit',
@@ -199,7 +205,7 @@ const shoots = (coverOff: number) => [
 ];
 const pots = (rest: PlannedTask[] = []) => [sow(), water(1, 2), pests(7, 7), photo(7, 7), ...rest, wash];
 const fruiting = [
-  sow('Plant: starters of one size, the poorest left out'),
+  setOut('Plant: starters of one size, the poorest left out'),
   water(1, 1),
   pests(7, 7),
   photo(7, 7),
@@ -263,7 +269,7 @@ const byProtocol: Record<string, PlannedTask[]> = {
   ],
   'machines-crops': [sow(), topUp(3, 3), read(0, 4), photo(4, 4), dispose, wash],
   additives: [
-    sow('Plant: one jar a plant, equal size'),
+    setOut('Plant: one jar a plant, equal size'),
     topUp(7, 7),
     read(0, 7),
     photo(7, 7),
@@ -271,7 +277,7 @@ const byProtocol: Record<string, PlannedTask[]> = {
     dispose,
     wash,
   ],
-  'submerged-root-feeds': [sow('Plant the pots under water'), photo(7, 7), pests(7, 7)],
+  'submerged-root-feeds': [setOut('Plant the pots under water'), photo(7, 7), pests(7, 7)],
   lamps: [
     sow(),
     plannedTask('light-map', 0, 'Read the light at every position', 'The middle under a lamp is brighter.', {
@@ -306,7 +312,7 @@ const byProtocol: Record<string, PlannedTask[]> = {
   ],
   'soil-rows': fruiting,
   inoculants: pots([potOn(28)]),
-  containers: [sow('Plant: the same number in each'), water(1, 1), pests(14, 14), photo(14, 14), wash],
+  containers: [setOut('Plant: the same number in each'), water(1, 1), pests(14, 14), photo(14, 14), wash],
   'root-buckets': [sow(), thin(events.emergence, 10), water(1, 1), pests(7, 7), photo(14, 14), wash],
   media: fruiting,
   palms: [water(7, 7), photo(30, 30), pests(14, 14)],
@@ -339,7 +345,7 @@ const byProtocol: Record<string, PlannedTask[]> = {
     }),
     photo(7, 7),
   ],
-  supports: [sow('Set up: each plant with its support'), water(3, 3), pests(14, 14), photo(30, 30)],
+  supports: [setOut('Set up: each plant with its support'), water(3, 3), pests(14, 14), photo(30, 30)],
   'buckets-programmes': fruiting,
 };
 
