@@ -194,7 +194,7 @@ describe('whoever gets the file', () => {
     await reader.open(`${trial}/verdict`);
     await reader.press('Plan a retest');
     await reader.page.waitForFunction(() => /\/trial\/(?!demo-)[^/]+\/question/.test(location.pathname));
-    await reader.sees('What decides');
+    await reader.sees('Deciding trait');
     expect(reader.complaints).toEqual([]);
   });
   it('and it counts beside the other trials', async () => {

@@ -194,7 +194,7 @@ describe('a plan changed on both', () => {
     await phone.sees('Which of two?');
     // Apart: each is changed while it doesn't hear of the other.
     await phone.open('/trial/draft/question');
-    await phone.sees('What decides');
+    await phone.sees('Deciding trait');
     await phone.page.setOfflineMode(true);
     await phone.fill('prediction', 'The phone says so.');
     await phone.press('Save the question');

@@ -84,7 +84,7 @@ describe('two tabs on one plan', () => {
     await save(two);
     await two.gone('Not saved yet');
     await two.reload();
-    await two.sees('What decides');
+    await two.sees('Deciding trait');
     expect(await two.valueOf('finishingRule')).toBe('Day 12.');
     expect(two.complaints).toEqual([]);
   });

@@ -269,7 +269,7 @@ describe('a retest', () => {
       () =>
         /\/trial\/[^/]+\/question/.test(location.pathname) && !location.pathname.includes('demo-trial-cor'),
     );
-    await v.sees('What decides');
+    await v.sees('Deciding trait');
     expect(await v.valueOf('question')).toBe('Does a dearer feed earn its price on coriander?');
     expect(Number(await v.valueOf('cvPercent'))).toBeGreaterThan(1);
     await v.open(`${trial}/verdict`);

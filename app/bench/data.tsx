@@ -140,7 +140,7 @@ export default function DataRoom() {
 }
 
 /** What came of taking a file in. */
-function takenInText(question: string, { outcome, brokenSeal }: TakenIn): string {
+function takenInText(question: string, { outcome, brokenSeal, notFollowed }: TakenIn): string {
   const lines = (n: number) => `${n} new log ${n === 1 ? 'line' : 'lines'}`;
   const came =
     outcome.tag === 'added'
@@ -150,7 +150,11 @@ function takenInText(question: string, { outcome, brokenSeal }: TakenIn): string
     outcome.tag === 'merged' && outcome.conflicts > 0
       ? ` ${outcome.conflicts === 1 ? 'One line says' : `${outcome.conflicts} lines say`} something else than here: nothing was overwritten, the log shows both.`
       : '';
-  return `${came}${conflicts}${brokenSeal ? ` ${brokenSeal}` : ''}`;
+  const aside =
+    notFollowed.length > 0
+      ? ` ${notFollowed.length === 1 ? 'One line isn’t' : `${notFollowed.length} lines aren’t`} followed: ${[...new Set(notFollowed)].join(' ')} The log shows ${notFollowed.length === 1 ? 'it' : 'them'}.`
+      : '';
+  return `${came}${conflicts}${aside}${brokenSeal ? ` ${brokenSeal}` : ''}`;
 }
 
 const readingSteps = ['Opening the file …', 'Reading plan and log …', 'Looking at pictures and readings …'];

@@ -1,7 +1,7 @@
 import { unionOfLogs } from '~core/log/union';
 import type { Trial } from '~core/log/trial';
 import { sayBrokenSeal, verifySeal } from '~core/log/verifySeal';
-import { deriveState } from '~core/log/state';
+import { deriveState, standingAside } from '~core/log/state';
 import type { Plan } from '~core/model/plan';
 import type { TrialId } from '~core/model/ids';
 import { newId } from '~core/model/newId';
@@ -21,6 +21,8 @@ export interface TakenIn {
   outcome: MergeOutcome;
   /** the seal doesn't stand for the plan in the file, in words; null when it does */
   brokenSeal: string | null;
+  /** lines that came and aren't followed, why in words */
+  notFollowed: string[];
 }
 
 /** Whether lines of one copy are about the other's units; a scorer's copy has the same ones under codes. */
@@ -33,6 +35,9 @@ function samePlan(here: Plan, there: Plan): boolean {
 /** Whether a file's seal stands for its plan. */
 export const sealOfFile = (trial: Trial): string | null =>
   sayBrokenSeal(verifySeal(trial.plan, deriveState(trial.plan, trial.log).seal, trial.sealedAs));
+
+/** Why lines of a file aren't followed. */
+const asideOf = ({ plan, log }: Trial): string[] => standingAside(deriveState(plan, log)).map((x) => x.why);
 
 /** Counters of lines count lines: one that claims many more than there are would make all later lines ties. */
 const MOST_AHEAD = 1_000_000;
@@ -74,7 +79,7 @@ export async function takeIn(
       await addTrial(db, trial);
       const added = await current(db, id);
       await writeForeign(db, added!, { foreign: { lines: [], against, bulk, panels } });
-      return ok({ outcome: { tag: 'added' }, brokenSeal });
+      return ok({ outcome: { tag: 'added' }, brokenSeal, notFollowed: asideOf(trial) });
     }
     const { added, conflicts } = unionOfLogs(here.log, trial.log);
     const follows = !here.state.seal && base !== null && planSha256(here.row.plan) === base;
@@ -95,7 +100,13 @@ export async function takeIn(
       },
     });
     const found = written.ok ? (written.value.against ?? 0) : 0;
-    return ok({ outcome: { tag: 'merged', newEntries: added.length, conflicts: found }, brokenSeal });
+    const came = new Set<string>(added.map((e) => e.id));
+    const aside = written.ok ? standingAside(written.value.trial.state) : [];
+    const notFollowed = aside.filter((x) => came.has(x.line.id)).map((x) => x.why);
+    return ok({
+      outcome: { tag: 'merged', newEntries: added.length, conflicts: found },
+      ...{ brokenSeal, notFollowed },
+    });
   });
   // What was here is still known as it was: screens see by that that something came.
   if (!taken.ok || taken.value.outcome.tag === 'added') forget(id);

@@ -5,6 +5,7 @@ import type { TrialId } from '~core/model/ids';
 import type { Plan } from '~core/model/plan';
 import { planSha256 } from '~core/plan/seal';
 import { height, plan, product, unitId, use, weighing } from '~core/testing/trial';
+import { logLines } from '../rooms/log/logLines';
 import { onBench } from '../testing/browserGlobals';
 import { bench, recorder, resetDemo, setRecorder } from './bench';
 import { listBin, restore } from './bin';
@@ -163,7 +164,10 @@ describe('taking in a trial file', () => {
   it('adds what isn’t here', async () => {
     const file = await copyOf();
     await deleteTrial(p.id);
-    expect(await takeIn(file)).toEqual({ ok: true, value: { outcome: { tag: 'added' }, brokenSeal: null } });
+    expect(await takeIn(file)).toEqual({
+      ok: true,
+      value: { outcome: { tag: 'added' }, brokenSeal: null, notFollowed: [] },
+    });
     expect(await wholeTrial(p.id)).toEqual(file);
   });
   it('unites the logs of two devices', async () => {
@@ -174,13 +178,42 @@ describe('taking in a trial file', () => {
     other.log.push({ ...other.log[0]!, id: 'from-the-phone' as never });
     expect(await takeIn(other)).toEqual({
       ok: true,
-      value: { outcome: { tag: 'merged', newEntries: 1, conflicts: 0 }, brokenSeal: null },
+      value: { outcome: { tag: 'merged', newEntries: 1, conflicts: 0 }, brokenSeal: null, notFollowed: [] },
     });
     expect((await loadTrial(p.id)).log).toHaveLength(here.log.length + 1);
     expect(await takeIn(other)).toEqual({
       ok: true,
-      value: { outcome: { tag: 'merged', newEntries: 0, conflicts: 0 }, brokenSeal: null },
+      value: { outcome: { tag: 'merged', newEntries: 0, conflicts: 0 }, brokenSeal: null, notFollowed: [] },
     });
+  });
+  it('a file can’t take back a seal with values under it, nor the plan that hangs on it', async () => {
+    await sealPlan(p.id);
+    await appendEntries(p.id, [height(unitId('A', 0), 5)]);
+    const file = await copyOf();
+    const [seal] = file.log.filter((e) => e.kind === 'seal');
+    const last = file.log.at(-1)!;
+    const stamp = { at: last.at, recordedAt: last.recordedAt, offsetMin: 0, by: '', device: 'elsewhere' };
+    file.log.push({
+      ...{ kind: 'correction', supersedes: seal!.id, replacement: null, reason: 'never sealed' },
+      ...{ id: 'forged' as never, counter: last.counter + 1, ...stamp },
+    });
+    expect(await takeIn(file)).toMatchObject({
+      value: {
+        outcome: { newEntries: 1 },
+        notFollowed: ['Values were taken under this seal: it stays.'],
+      },
+    });
+    expect((await loadTrial(p.id)).state.seal?.entryId).toBe(seal!.id);
+    const { state } = await loadTrial(p.id);
+    expect(logLines(state.plan, state)[0]).toMatchObject({
+      ...{ id: 'forged', standing: false, canTakeBack: false },
+      remark: 'Not followed: Values were taken under this seal: it stays.',
+    });
+    // The same on an empty bench.
+    await deleteTrial(p.id);
+    expect(await takeIn(file)).toMatchObject({ value: { notFollowed: [expect.any(String)] } });
+    expect((await loadTrial(p.id)).state.seal?.entryId).toBe(seal!.id);
+    expect(await savePlan(p.id, (x) => ({ ...x, prediction: 'Now I know.' }))).toMatchObject({ ok: false });
   });
   it('never overwrites a different plan, but adds it beside when asked', async () => {
     const file = await copyOf();

@@ -1,5 +1,6 @@
 import type { BodyOf, Correction, Entry, EntryBody } from './entry';
 import type { EntryId } from '../model/ids';
+import { Lasting } from './lasting';
 import { compareWritten, insertionIndex } from './order';
 
 /** An entry as it stands after all corrections, with everything it replaced. */
@@ -33,6 +34,9 @@ export class LogLines {
   private readonly byId = new Map<string, Entry>();
   private readonly corrections = new Map<string, Correction[]>();
   private readonly roots = new Map<string, Exclude<Entry, Correction>>();
+  readonly lasting = new Lasting();
+  /** lines that may last and were put right: looked at anew when what lasts changes */
+  private readonly asked = new Set<string>();
 
   get size(): number {
     return this.byId.size;
@@ -55,8 +59,38 @@ export class LogLines {
       const list = this.corrections.get(entry.supersedes);
       if (list) list.splice(insertionIndex<Correction>(list, entry, compareWritten), 0, entry);
       else this.corrections.set(entry.supersedes, [entry]);
+      this.asked.add(entry.supersedes);
     }
+    this.lasting.add(entry);
     return true;
+  }
+
+  /** Corrections that don't count, each with its reason. */
+  standingAside(): { line: Correction; why: string }[] {
+    return [...this.asked].flatMap((id) => {
+      const line = this.byId.get(id);
+      const root = line && this.rootOf(line);
+      if (!root || !Lasting.may(root)) return [];
+      return this.of(id).flatMap((c) => {
+        const why = this.lasting.whyNot(root, c);
+        return why === null ? [] : [{ line: c, why }];
+      });
+    });
+  }
+
+  /** Why a line couldn't be taken back now, in words; null where it could. */
+  whyItStays(line: Entry): string | null {
+    const root = this.rootOf(line);
+    return root ? this.lasting.whyNot(root, null) : null;
+  }
+
+  /** Lines that may last and were put right. */
+  lastingRoots(): Exclude<Entry, Correction>[] {
+    return [...this.asked].flatMap((id) => {
+      const line = this.byId.get(id);
+      const root = line && this.rootOf(line);
+      return root && Lasting.may(root) ? [root] : [];
+    });
   }
 
   /**
@@ -106,10 +140,14 @@ export function resolveEntry(entry: Exclude<Entry, Correction>, lines: LogLines)
       superseded: [],
     };
   }
+  const lasts = Lasting.may(entry);
+  const of = (line: string) =>
+    lasts ? lines.of(line).filter((c) => lines.lasting.whyNot(entry, c) === null) : lines.of(line);
   const tree: Entry[] = [entry];
-  for (let i = 0; i < tree.length; i++) for (const c of lines.of(tree[i]!.id)) tree.push(c);
+  for (let i = 0; i < tree.length; i++) for (const c of of(tree[i]!.id)) tree.push(c);
   const outcomes = new Map<string, Outcome>();
-  for (let i = tree.length - 1; i >= 0; i--) outcomes.set(tree[i]!.id, outcomeOf(tree[i]!, lines, outcomes));
+  for (let i = tree.length - 1; i >= 0; i--)
+    outcomes.set(tree[i]!.id, outcomeOf(tree[i]!, of(tree[i]!.id), outcomes));
   const now = outcomes.get(id)!;
   if (now === 'withdrawn' || now.body === null) return null;
   const superseded = tree
@@ -130,8 +168,11 @@ export function resolveEntry(entry: Exclude<Entry, Correction>, lines: LogLines)
   };
 }
 
-function outcomeOf(line: Entry, lines: LogLines, outcomes: ReadonlyMap<string, Outcome>): Outcome {
-  const corrections = lines.of(line.id);
+function outcomeOf(
+  line: Entry,
+  corrections: readonly Correction[],
+  outcomes: ReadonlyMap<string, Outcome>,
+): Outcome {
   for (let i = corrections.length - 1; i >= 0; i--) {
     const later = outcomes.get(corrections[i]!.id)!;
     if (later === 'withdrawn') continue;

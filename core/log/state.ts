@@ -1,4 +1,4 @@
-import type { BodyOf, Entry, EntryBody } from './entry';
+import type { BodyOf, Correction, Entry, EntryBody } from './entry';
 import type { RoundId, TraitId, UnitId } from '../model/ids';
 import type { Plan } from '../model/plan';
 import { type PlanIndex, planIndex } from '../plan/planIndex';
@@ -96,7 +96,8 @@ function grow(state: TrialState, added: readonly Entry[]): TrialState {
   if (fresh.length === 0) return state;
   const change = new Change(state, planIndex(plan));
   // Corrections of one entry are worked out once, however many came.
-  const roots = new Set(fresh.flatMap((e) => lines.rootOf(e) ?? []));
+  // What lasts may have come to last, or not any more.
+  const roots = new Set([...fresh.flatMap((e) => lines.rootOf(e) ?? []), ...lines.lastingRoots()]);
   for (const root of [...roots].sort(compareHappened)) change.put(resolveEntry(root, lines), root);
   const next = change.finish(withLines(state.log, fresh));
   linesOf.set(next, lines);
@@ -226,6 +227,21 @@ class Change {
     };
   }
 }
+
+/**
+ * Lines of the log that say what can't be: they would take back a seal with values under it, close what was opened, or unsay an
+ * answer once the cups are known. They are kept, shown and not followed.
+ */
+export const standingAside = (state: TrialState): { line: Correction; why: string }[] =>
+  linesOf.get(state)?.standingAside() ?? [];
+
+/** Why a line can't be taken back any more, in words; null where it can. */
+export const whyItStays = (state: TrialState, line: Entry): string | null =>
+  linesOf.get(state)?.whyItStays(line) ?? null;
+
+/** Whether the seal can still be broken: no value was written under it. */
+export const canBreakSeal = (state: TrialState): boolean =>
+  state.seal !== null && linesOf.get(state)?.lasting.hasValues(state.seal.entryId) === false;
 
 type ResolvedRoot = Pick<ResolvedEntry, 'id' | 'at' | 'counter' | 'device'>;
 

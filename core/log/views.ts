@@ -4,7 +4,8 @@ import type { Happening } from '../model/happening';
 import type { Plan, Position } from '../model/plan';
 import { planIndex } from '../plan/planIndex';
 import { EXTRA_UNIT } from './extraUnits';
-import { compareHappened } from './order';
+import { planSha256 } from '../plan/seal';
+import { compareHappened, compareWritten } from './order';
 import { type ResolvedEntry, isOfKind } from './resolve';
 
 type Kind = EntryBody['kind'];
@@ -137,7 +138,10 @@ export function viewsOf(
   const known = (id: UnitId) => planIndex(plan).unit(id) !== undefined;
   return {
     seal: view('seal', ['seal'], () => {
-      const first = all('seal')[0];
+      // Of several the one that stands for this plan: another copy may bring one of its own, dated as it likes.
+      const seals = [...all('seal')].sort(compareWritten);
+      const fits = seals.length > 1 ? planSha256(plan) : '';
+      const first = seals.find((s) => s.body.planSha256 === fits) ?? seals[0];
       return first
         ? { entryId: first.id, at: first.at, offsetMin: first.offsetMin, planSha256: first.body.planSha256 }
         : null;

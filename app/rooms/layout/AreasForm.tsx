@@ -181,7 +181,7 @@ export function AreasForm({
                   name="spares"
                   label="Spares grown beside"
                   numeric
-                  helperText="reserves for early failures"
+                  helperText="seedlings or whole ones, for early failures"
                 />
               </div>
             </div>

@@ -1,3 +1,4 @@
+import { canBreakSeal } from '~core/log/state';
 import type { z } from 'zod';
 import { keyFits } from '~core/design/blinding';
 import { layOut, movesFor } from '~core/design/layOut';
@@ -138,7 +139,7 @@ async function seal(
 async function breakSeal(trialId: string | undefined): Promise<Answer> {
   const broken = await appendEntries<Refused>(trialId, ({ state }) => {
     if (!state.seal) return refuse('seal', 'There is no seal.');
-    if (state.observations.length > 0) {
+    if (!canBreakSeal(state)) {
       return refuse('seal', 'Values are logged already: the seal stays, and changes go to the log.');
     }
     return ok([takenBack(state.seal.entryId, 'seal broken before the first value')]);

@@ -1,3 +1,4 @@
+import { canBreakSeal } from '~core/log/state';
 import { audit, openFindings } from '~core/fairness/audit';
 import { localDay } from '~core/log/localDay';
 import { verifySeal } from '~core/log/verifySeal';
@@ -51,7 +52,7 @@ export async function loadLayout({ params }: RoomArgs) {
     sealCheck: verifySeal(row.plan, state.seal, row.sealedAs),
     positions: state.positions,
     seal: state.seal,
-    canBreakSeal: state.observations.length === 0,
+    canBreakSeal: canBreakSeal(state),
     undoable: state.seal ? 0 : await undoDepth(row.id),
     missing: missingForSeal(row.plan),
     openFindings: openFindings(audit(plainAuditInput(trial))).length,

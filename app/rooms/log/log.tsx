@@ -9,6 +9,7 @@ import { useLoaderData } from 'react-router';
 import { z } from 'zod';
 import { codesByProduct, productCodesOf } from '~core/mixing/productCodes';
 import { EntryBody } from '~core/log/entry';
+import { whyItStays } from '~core/log/state';
 import { EntryId } from '~core/model/ids';
 import { usePost, useSend } from '../../form/usePost';
 import { entryKinds } from '~core/log/kinds';
@@ -48,6 +49,8 @@ export const clientAction = toAction({
       const line = log.find((e) => e.id === id);
       if (!line) return refuse('id', 'There is no such line.');
       if (staysFor(kindOfLine(line))) return refuse('id', 'This line stays.');
+      const why = whyItStays(state, line);
+      if (why !== null) return refuse('id', why);
       const goesWith = line.kind === 'correction' ? [] : entryKinds[line.kind].goesWith(line, state.entries);
       return ok([id, ...goesWith].map((each) => takenBack(each)));
     });

@@ -1,7 +1,7 @@
 import type { Entry, EntryBody } from '~core/log/entry';
 import { entryKinds } from '~core/log/kinds';
 import { inOrderOfWriting } from '~core/log/resolve';
-import type { TrialState } from '~core/log/state';
+import { type TrialState, standingAside, whyItStays } from '~core/log/state';
 import { type LogWords, logWords } from '~core/log/words';
 import { productCodeKey } from '~core/mixing/productCodes';
 import type { Plan } from '~core/model/plan';
@@ -52,6 +52,7 @@ export function logLines(
   const { log } = state;
   const standingIds = new Set<string>(state.entries.map((e) => e.standsFrom));
   const byId = new Map(log.map((e) => [e.id, e]));
+  const aside = new Map(standingAside(state).map((x) => [x.line.id, x.why]));
   const text = (e: Entry): string => {
     if (e.kind !== 'correction') return sayBody(e, words);
     if (e.replacement) return sayBody(e.replacement, words);
@@ -64,16 +65,23 @@ export function logLines(
     .reverse()
     .map((e) => {
       const withdraws = e.kind === 'correction' && e.replacement === null;
-      const standing = standingIds.has(e.id) || withdraws;
+      const why = aside.get(e.id as never);
+      const standing = why === undefined && (standingIds.has(e.id) || withdraws);
       return {
         id: e.id,
         at: e.at,
         by: e.by,
         what: e.kind === 'correction' ? 'Correction' : entryKinds[e.kind].label,
         text: text(e),
-        remark: e.kind === 'correction' ? e.reason : standing ? '' : 'replaced or taken back later',
+        remark: why
+          ? `Not followed: ${why}`
+          : e.kind === 'correction'
+            ? e.reason
+            : standing
+              ? ''
+              : 'replaced or taken back later',
         standing,
-        canTakeBack: standing && !withdraws && !staysFor(kindOfLine(e)),
+        canTakeBack: standing && !withdraws && !staysFor(kindOfLine(e)) && whyItStays(state, e) === null,
       };
     });
 }
