@@ -39,6 +39,9 @@ export const sealOfFile = (trial: Trial): string | null =>
 /** Why lines of a file aren't followed. */
 const asideOf = ({ plan, log }: Trial): string[] => standingAside(deriveState(plan, log)).map((x) => x.why);
 
+/** Kinds of line that a copy under codes has no say in. */
+const notForScorers: ReadonlySet<Entry['kind']> = new Set(['reveal', 'panelReveal', 'seal']);
+
 /** Counters of lines count lines: one that claims many more than there are would make all later lines ties. */
 const MOST_AHEAD = 1_000_000;
 
@@ -81,7 +84,10 @@ export async function takeIn(
       await writeForeign(db, added!, { foreign: { lines: [], against, bulk, panels } });
       return ok({ outcome: { tag: 'added' }, brokenSeal, notFollowed: asideOf(trial) });
     }
-    const { added, conflicts } = unionOfLogs(here.log, trial.log);
+    const { added: came, conflicts } = unionOfLogs(here.log, trial.log);
+    // Whoever scores under codes doesn't open them, seal or tell the cups: such lines aren't taken from a scorer's copy.
+    const scorers = trial.plan.namesLeftOut === true && here.row.plan.namesLeftOut !== true;
+    const added = scorers ? came.filter((e) => !notForScorers.has(e.kind)) : came;
     const follows = !here.state.seal && base !== null && planSha256(here.row.plan) === base;
     // The other side has only not heard of our newer plan; a seal it brings would stand for the old one.
     const behind = base !== null && planSha256(trial.plan) === base && !added.some((e) => e.kind === 'seal');
@@ -100,9 +106,12 @@ export async function takeIn(
       },
     });
     const found = written.ok ? (written.value.against ?? 0) : 0;
-    const came = new Set<string>(added.map((e) => e.id));
+    const taken = new Set<string>(added.map((e) => e.id));
     const aside = written.ok ? standingAside(written.value.trial.state) : [];
-    const notFollowed = aside.filter((x) => came.has(x.line.id)).map((x) => x.why);
+    const notFollowed = [
+      ...aside.filter((x) => taken.has(x.line.id)).map((x) => x.why),
+      ...came.filter((e) => !taken.has(e.id)).map(() => 'A scorer’s copy opens no codes.'),
+    ];
     return ok({
       outcome: { tag: 'merged', newEntries: added.length, conflicts: found },
       ...{ brokenSeal, notFollowed },

@@ -1,6 +1,7 @@
 import '../testing/browserGlobals';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { exportTrial, importTrial } from '~core/formats/dataPackage';
+import { scorersCopy } from '~core/formats/scorersCopy';
 import type { TrialId } from '~core/model/ids';
 import type { Plan } from '~core/model/plan';
 import { planSha256 } from '~core/plan/seal';
@@ -214,6 +215,22 @@ describe('taking in a trial file', () => {
     expect(await takeIn(file)).toMatchObject({ value: { notFollowed: [expect.any(String)] } });
     expect((await loadTrial(p.id)).state.seal?.entryId).toBe(seal!.id);
     expect(await savePlan(p.id, (x) => ({ ...x, prediction: 'Now I know.' }))).toMatchObject({ ok: false });
+  });
+  it('a scorer’s copy opens no codes: such a line isn’t taken, its values are', async () => {
+    await savePlan(p.id, (x) => ({ ...x, blinding: 'scorer' as const }));
+    await sealPlan(p.id);
+    const whole = await wholeTrial(p.id);
+    const phone = scorersCopy(whole);
+    const stamp = { recordedAt: whole.log[0]!.recordedAt, at: whole.log[0]!.at, offsetMin: 0, by: '' };
+    phone.log.push(
+      { ...height(unitId('A', 0), 5), ...stamp, id: 'value' as never, device: 'phone', counter: 50 },
+      { kind: 'reveal', reason: '', ...stamp, id: 'peep' as never, device: 'phone', counter: 51 },
+    );
+    expect(await takeIn(phone)).toMatchObject({
+      value: { outcome: { newEntries: 1 }, notFollowed: ['A scorer’s copy opens no codes.'] },
+    });
+    const { state } = await loadTrial(p.id);
+    expect([state.revealed, state.observations.length]).toEqual([null, 1]);
   });
   it('never overwrites a different plan, but adds it beside when asked', async () => {
     const file = await copyOf();

@@ -57,3 +57,15 @@ it('readings that were changed aren’t those the log names', () => {
   const changed = zipSync({ ...files, 'series/s1.csv': strToU8(text) });
   expect(importBulk(changed, trial)).toMatchObject({ series: [], broken: 1 });
 });
+it('pictures and readings that unpack to many times their size aren’t unpacked', () => {
+  const big = new Uint8Array(30_000_000);
+  const bomb = bytesToHex(sha256(big));
+  const named = trialOf(plan({ replicates: 1 }), [
+    entry({ kind: 'photo', unitId: null, file: 'a.jpg', sha256: bomb, caption: '' }),
+  ]);
+  const zipped = zipSync({ [`photos/${bomb}.jpg`]: big, 'series/s1.csv': big }, { level: 9 });
+  expect(zipped.length).toBeLessThan(200_000);
+  expect(importBulk(zipped, named)).toEqual({ photos: [], series: [], broken: 2 });
+  // One that is as large as it says is read, whatever is in it.
+  expect(importBulk(zipSync({ [`photos/${bomb}.jpg`]: big }, { level: 0 }), named).photos).toHaveLength(1);
+});

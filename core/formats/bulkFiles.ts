@@ -82,15 +82,34 @@ const readSeriesFile = (seriesId: string, text: string): SeriesFile => {
   };
 };
 
+/** Bytes that a trial's pictures and readings may unpack to, one by one and together, and how many times their packed size. */
+const MOST_BULK = {
+  photo: { bytes: 60_000_000, ratio: 20 },
+  series: { bytes: 200_000_000, ratio: 200 },
+  total: 450_000_000,
+} as const;
+
 /**
  * Pictures and readings of a trial’s zip that its log names. What isn’t that of its hash is left out: the log says another
  * one was taken.
  */
 export function importBulk(zip: Uint8Array, trial: Pick<Trial, 'plan' | 'log'>): Bulk & { broken: number } {
   const named = bulkNamed(trial);
-  const files = unzipSync(zip, { filter: (f) => /^(photos|series)\/[\w.-]+$/.test(f.name) });
+  let [broken, total] = [0, 0];
+  const files = unzipSync(zip, {
+    filter: (f) => {
+      if (!/^(photos|series)\/[\w.-]+$/.test(f.name)) return false;
+      // Pictures are packed already, readings to a tenth: what claims to be many times its size is made to fill memory.
+      const photo = f.name.startsWith('photos/');
+      const most = photo ? MOST_BULK.photo : MOST_BULK.series;
+      const fits = f.originalSize <= most.bytes && f.originalSize <= 10_000 + most.ratio * f.size;
+      total += fits ? f.originalSize : 0;
+      if (fits && total <= MOST_BULK.total) return true;
+      broken += 1;
+      return false;
+    },
+  });
   const bulk: Bulk = { photos: [], series: [] };
-  let broken = 0;
   for (const [name, bytes] of Object.entries(files)) {
     const stem = name.replace(/^\w+\//, '').replace(/\.\w+$/, '');
     if (name.startsWith('photos/')) {

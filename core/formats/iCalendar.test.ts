@@ -74,3 +74,16 @@ describe('time zones', () => {
     expect(transitions('Asia/Kolkata', Date.UTC(2026, 0, 1), Date.UTC(2027, 0, 1))).toEqual([]);
   });
 });
+
+it('no text writes lines of its own, whatever ends its lines', () => {
+  const evil = 'Which?\r\nBEGIN:VEVENT\rX-EVIL:1\nSUMMARY:x\u0000\u2028y';
+  const text = toICalendar([event({ summary: evil, description: evil, location: evil })], {
+    ...{ timeZone: 'Europe/Berlin', now: Date.UTC(2026, 2, 1), name: evil },
+  });
+  expect(text.match(/^BEGIN:VEVENT/gm)).toHaveLength(1);
+  expect(text).not.toMatch(/^(X-EVIL|SUMMARY:x)/m);
+  expect(text.replace(/\r\n/g, '')).not.toMatch(/[\r\n\u0000\u2028]/);
+  const back = read(text);
+  expect(back.getFirstPropertyValue('x-wr-calname')).toBe('Which? BEGIN:VEVENT X-EVIL:1 SUMMARY:x  y');
+  expect(back.getAllSubcomponents('vevent')).toHaveLength(1);
+});

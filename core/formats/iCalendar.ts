@@ -96,6 +96,12 @@ function zoneOf(timeZone: string, from: number, to: number) {
   return zone;
 }
 
+/** Line ends as the writer escapes them; other control signs have no place in a calendar. */
+const plainLines = (text: string): string =>
+  // oxlint-disable-next-line no-control-regex
+  text.replace(/\r\n?/g, '\n').replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f\u2028\u2029]/g, ' ');
+const oneLine = (text: string): string => plainLines(text).replace(/\s*\n\s*/g, ' ');
+
 /** Whole days are reminded of in the evening before, times a quarter of an hour before. */
 const ALARM_DAY = '-PT5H';
 const ALARM_TIME = '-PT15M';
@@ -117,7 +123,8 @@ export function toICalendar(
   calendar.updatePropertyWithValue('version', '2.0');
   calendar.updatePropertyWithValue('calscale', 'GREGORIAN');
   calendar.updatePropertyWithValue('method', 'PUBLISH');
-  calendar.updatePropertyWithValue('x-wr-calname', name);
+  // Not of RFC 5545: what its text is has to be said, or the writer doesn't escape it.
+  calendar.addProperty(new ICAL.Property(['x-wr-calname', {}, 'text', oneLine(name)]));
   const timed = events.filter((e) => e.at !== null).map((e) => Date.parse(`${e.date}T00:00:00Z`));
   if (timed.length > 0) {
     calendar.addSubcomponent(zoneOf(timeZone, Math.min(...timed) - DAY_MS, Math.max(...timed) + 2 * DAY_MS));
@@ -137,13 +144,13 @@ export function toICalendar(
       start.setParameter('tzid', timeZone);
       event.updatePropertyWithValue('duration', ICAL.Duration.fromSeconds(Math.max(1, e.minutes) * 60));
     }
-    event.updatePropertyWithValue('summary', e.summary);
-    if (e.description) event.updatePropertyWithValue('description', e.description);
-    if (e.location) event.updatePropertyWithValue('location', e.location);
+    event.updatePropertyWithValue('summary', oneLine(e.summary));
+    if (e.description) event.updatePropertyWithValue('description', plainLines(e.description));
+    if (e.location) event.updatePropertyWithValue('location', oneLine(e.location));
     event.updatePropertyWithValue('transp', 'TRANSPARENT');
     const alarm = new ICAL.Component('valarm');
     alarm.updatePropertyWithValue('action', 'DISPLAY');
-    alarm.updatePropertyWithValue('description', e.summary);
+    alarm.updatePropertyWithValue('description', oneLine(e.summary));
     alarm.updatePropertyWithValue(
       'trigger',
       ICAL.Duration.fromString(e.at === null ? ALARM_DAY : ALARM_TIME),

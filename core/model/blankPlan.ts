@@ -1,6 +1,6 @@
 import type { TreatmentId } from './ids';
 import type { SizeUnits } from '../quantity/sizeText';
-import { newId } from './newId';
+import { drawnId } from './newId';
 import { type Plan, type Role, type Treatment, noConditions, plainSetUp } from './plan';
 
 /** The fields that came with version 2 of the file format, empty. */
@@ -56,7 +56,7 @@ export const beginsIn = ({ inches, measures }: SizeUnits): Pick<Plan, 'inches' |
 });
 
 /** A treatment with nothing in it yet but its name and role. */
-export const blankTreatment = (name: string, role: Role, id = newId<TreatmentId>()): Treatment => ({
+export const blankTreatment = (name: string, role: Role, id = drawnId<TreatmentId>()): Treatment => ({
   id,
   name,
   role,

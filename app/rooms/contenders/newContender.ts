@@ -1,5 +1,5 @@
 import type { TreatmentId } from '~core/model/ids';
-import { newId } from '~core/model/newId';
+import { drawnId } from '~core/model/newId';
 import { type Role, noConditions } from '~core/model/plan';
 import { isByVolume } from '~core/mixing/resolveRate';
 import { type AmountUnit, type Product, isDosed } from '~core/model/product';
@@ -11,7 +11,7 @@ import { type TreatmentInput, type UseInput, conditionsText } from './contenders
 /** The same doses and surroundings under another name: half the dose, or another pot, is a change away. */
 export const copyOfTreatment = (like: TreatmentInput): TreatmentInput => ({
   ...structuredClone(like),
-  id: newId<TreatmentId>() as string,
+  id: drawnId<TreatmentId>() as string,
   name: `${like.name} (copy)`.slice(0, 80),
   // A base is copied to put something on top of it.
   role: like.role === 'untreated' || like.role === 'base' ? 'test' : like.role,
@@ -25,7 +25,7 @@ export function newTreatment(
   plantsPerUnit: number | null = null,
 ): TreatmentInput {
   return {
-    id: newId<TreatmentId>() as string,
+    id: drawnId<TreatmentId>() as string,
     name: role === 'untreated' ? 'Water' : '',
     role,
     expectedPercent: '',
