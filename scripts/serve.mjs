@@ -90,6 +90,15 @@ export function serve({ port, bench, host, lan }) {
     res.setHeader('Cache-Control', 'no-cache');
     res.type('html').send(page);
   });
+  // A page that isn't there, or a path that can't be read, tells nothing of the machine.
+  app.use((_req, res) => {
+    res.status(404).type('text').send('There is no such page here.');
+  });
+  app.use((e, _req, res, _next) => {
+    const status = e.status >= 400 && e.status < 500 ? e.status : 500;
+    const said = status === 404 ? 'There is no such page here.' : 'That can’t be served.';
+    res.status(status).type('text').send(said);
+  });
   return new Promise((resolve, reject) => {
     const server = lan ? createServer({ key: lan.key, cert: lan.cert }, app) : createPlainServer(app);
     listening = server;

@@ -13,6 +13,7 @@ export interface Limits {
   letters: number;
   devices: number;
   wrongCodes: number;
+  wrongInAll: number;
   quietMs: number;
   codeMs: number;
 }
@@ -28,7 +29,11 @@ export class LetterBox {
   });
   devices: Map<string, Device>;
   invite(role?: Role, by?: string | null): { code: string; id: string };
-  pair(code: string, name: string): { device: string; token: string; role: Role; host: string | null };
+  pair(
+    code: string,
+    name: string,
+    from?: string,
+  ): { device: string; token: string; role: Role; host: string | null };
   who(token: string): Device;
   peersOf(device: Device): Omit<Device, 'by'>[];
   forget(by: Device, id: string): void;

@@ -12,8 +12,9 @@ export const limits = {
   bytes: 256 * 2 ** 20,
   letters: 2000,
   devices: 24,
-  /** wrong codes in a row of time before nobody is let in for a while */
+  /** wrong codes of one sender in a row of time before it is let in for a while no more; of all together */
   wrongCodes: 12,
+  wrongInAll: 2000,
   quietMs: 10 * 60_000,
   codeMs: 15 * 60_000,
 };
@@ -37,6 +38,7 @@ export class LetterBox {
   devices = new Map();
   invites = new Map();
   letters = new Map();
+  /** wrong codes: when, and from where */
   wrong = [];
   next = 1;
 
@@ -69,18 +71,23 @@ export class LetterBox {
     return { code, id };
   }
 
-  /** Pairs a device by its code. @returns its id, its token, and whose letters it may exchange */
-  pair(code, name) {
-    this.wrong = this.wrong.filter((at) => this.now() - at < this.limits.quietMs);
-    if (this.wrong.length >= this.limits.wrongCodes)
-      throw new Refusal(429, 'Too many wrong codes: nobody is paired for some minutes.');
+  /**
+   * Pairs a device by its code. Who guesses is shut out alone: the others of the house go on pairing.
+   * @param from address of the sender
+   * @returns its id, its token, and whose letters it may exchange
+   */
+  pair(code, name, from = '') {
+    this.wrong = this.wrong.filter(({ at }) => this.now() - at < this.limits.quietMs);
+    const own = this.wrong.filter((w) => w.from === from).length;
+    if (own >= this.limits.wrongCodes || this.wrong.length >= this.limits.wrongInAll)
+      throw new Refusal(429, 'Too many wrong codes: wait some minutes, then ask for a new one.');
     const invite = this.invites.get(
       String(code)
         .toUpperCase()
         .replace(/[^A-Z0-9]/g, ''),
     );
     if (!invite || invite.until < this.now()) {
-      this.wrong.push(this.now());
+      this.wrong.push({ at: this.now(), from });
       throw new Refusal(403, 'That code isn’t known, was used already, or is too old.');
     }
     if (this.devices.size >= this.limits.devices)

@@ -46,6 +46,16 @@ describe('a code', () => {
     later(1001);
     expect(refusal(() => b.pair(code, ''))).toBe(0);
   });
+  it('who guesses is shut out alone, until very many guess together', () => {
+    const { box: b } = box({ wrongCodes: 3, wrongInAll: 5, quietMs: 1000 });
+    const { code } = b.invite();
+    for (let i = 0; i < 3; i++) expect(refusal(() => b.pair(`WRONG${i}`, '', 'guesser'))).toBe(403);
+    expect(refusal(() => b.pair(code, '', 'guesser'))).toBe(429);
+    expect(refusal(() => b.pair('TYPO', '', 'phone'))).toBe(403);
+    expect(refusal(() => b.pair(code, '', 'phone'))).toBe(0);
+    expect(refusal(() => b.pair('TYPO', '', 'another'))).toBe(403);
+    expect(refusal(() => b.pair(b.invite().code, '', 'third'))).toBe(429);
+  });
   it('gives no more rights than there are, to no more devices than there is room for', () => {
     const { box: b, pair } = box({ devices: 1 });
     expect(refusal(() => b.invite('all' as Role))).toBe(400);

@@ -35,7 +35,7 @@ export function lanRoutes({ box = new LetterBox(), fingerprint, authority, addre
     '/pair',
     json,
     answer((req, res) => {
-      res.status(201).json(box.pair(req.body?.code ?? '', req.body?.name ?? ''));
+      res.status(201).json(box.pair(req.body?.code ?? '', req.body?.name ?? '', req.socket.remoteAddress));
     }),
   );
   lan.post(
