@@ -292,4 +292,28 @@ describe('from the empty bench to the seal', () => {
     expect(review).toContain('Pompa $97.43 and Vaso $14.93');
     expect(p.v.complaints).toEqual([]);
   });
+
+  it('a name without a label’s rate asks for it where the contender stands: one press, one figure', async () => {
+    const p = await beginning();
+    await p.compared('Uno 12 + Due 9', 'Terzo 8');
+    await p.fill('crop', 'dill');
+    await p.fill('prediction', 'None.');
+    await p.planned();
+    await p.press('Uno and Due: how much?');
+    for (const i of [0, 1]) {
+      await p.fill(`treatments.1.products.${i}.amount`, '2');
+      await p.fill(`treatments.1.products.${i}.solutionLPerUnit`, '0.5');
+    }
+    await p.press('Terzo: how much?');
+    // In the same water, on the same days as the others.
+    expect(await p.v.valueOf('treatments.2.products.0.solutionLPerUnit')).toBe('0.5');
+    await p.fill('treatments.2.products.0.amount', '4');
+    await p.press('Save the contenders');
+    await p.v.sees('The contenders are saved.');
+    // 0.5 L with 2 mL/L each of 12.00 and 9.00 a litre.
+    await p.v.sees('$0.0210');
+    await p.v.sees('Nothing is missing');
+    expect(p.clicks()).toBeLessThanOrEqual(18);
+    expect(p.v.complaints).toEqual([]);
+  });
 });

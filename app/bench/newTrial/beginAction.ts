@@ -12,7 +12,7 @@ import { askToLast } from '../../store/storage';
 import { createTrial, listTrials, sealPlan } from '../../store/trials';
 import { announce } from '../../ui/announce';
 import { unitsHere } from '../../ui/region';
-import { beginTrial } from './beginTrial';
+import { beginTrial, ratesIn } from './beginTrial';
 
 const shape = Plan.shape;
 /** Left empty, or as the plan takes it. */
@@ -28,8 +28,8 @@ const BeginForm = z.object({
   base: z.string().trim().max(140, 'Up to 140 letters.'),
   /** shares of the label's rate, per cent */
   rates: z.string().transform((text, ctx) => {
-    const rates = [...new Set(text.split(/[\s,;%]+/).filter(Boolean).map(Number))]; // prettier-ignore
-    if (rates.length > 0 && rates.length <= 8 && rates.every((r) => r > 0 && r <= 1000)) return rates;
+    const rates = ratesIn(text);
+    if (rates) return rates;
     ctx.addIssue({
       code: 'custom',
       message: 'Per cent of the label’s rate, with commas between: 50, 100, 150.',

@@ -10,7 +10,7 @@ import { audit } from '~core/fairness/audit';
 import { auditInput } from '~core/fairness/auditInput';
 import { deriveState } from '~core/log/state';
 import { product, trialOf } from '~core/testing/trial';
-import { type BeginInput, beginTrial } from './beginTrial';
+import { type BeginInput, beginTrial, ratesIn } from './beginTrial';
 import { kitsOf } from '~core/cost/kits';
 import { readNamed } from './namedProducts';
 import { usMeasures } from '~core/quantity/units';
@@ -253,6 +253,15 @@ describe('a plan in one go', () => {
       error: { names: '27 contenders are more than a trial can carry; 24 at most.' },
     });
   });
+  it.each([
+    ['50, 100, 150', [50, 100, 150]],
+    ['50;100 150 %', [50, 100, 150]],
+    ['100', [100]],
+    ['50, 50', [50]],
+    ['half', null],
+    ['0, 50', null],
+    ['', null],
+  ])('shares of a rate: “%s”', (text, rates) => expect(ratesIn(text)).toEqual(rates));
   it('several crops in each unit are listed one by one, where the kind of trial has them', () => {
     const { plan } = made({ protocolId: 'machines-crops', crop: 'cress, basil ; dill', solution: '4' });
     expect(plan.cropsWithin).toEqual(['cress', 'basil', 'dill']);

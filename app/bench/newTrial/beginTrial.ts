@@ -279,6 +279,19 @@ interface Arm extends Entry {
   levels: Record<string, string>;
 }
 
+/** Shares of a rate as they are listed; null where they can't be read. @example ratesIn('50, 100 and 150 %') // [50, 100, 150] */
+export function ratesIn(text: string): number[] | null {
+  const rates = [
+    ...new Set(
+      text
+        .split(/[\s,;%]+|and/)
+        .filter(Boolean)
+        .map(Number),
+    ),
+  ];
+  return rates.length > 0 && rates.length <= 8 && rates.every((r) => r > 0 && r <= 1000) ? rates : null;
+}
+
 /** Contenders a trial can carry, as `factorProblem` has it. */
 const MOST_ARMS = 24;
 

@@ -4,7 +4,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { FormProvider, useController, useFormContext, useWatch } from 'react-hook-form';
 import { Link, useLoaderData } from 'react-router';
-import { plural, sentenceCase } from '~core/quantity/format';
+import { listNames, plural, sentenceCase } from '~core/quantity/format';
 import { protocolOf, protocols } from '~core/schedule/protocols';
 import { sayShared } from '~core/plan/sharing';
 import { getsFeed, mayShare, untreatedBeside } from '~core/schedule/protocols/protocol';
@@ -17,6 +17,7 @@ import { RoomHead } from '../../ui/RoomHead';
 import { currencyHere } from '../../ui/region';
 import { todayDate } from '../clock';
 import { beginAction } from './beginAction';
+import { ratesIn } from './beginTrial';
 import { kitsOf } from '~core/cost/kits';
 
 export async function clientLoader() {
@@ -57,9 +58,9 @@ const sharing = ['tank', 'tent', 'greenhouse', 'bed', 'bench'] as const;
 export default function NewTrialPage() {
   const { defaults, products } = useLoaderData<typeof clientLoader>();
   const { form, busy, onSubmit } = useRecordForm(defaults);
-  const [names, protocolId, unitNoun, share, base, each] = useWatch({
+  const [names, protocolId, unitNoun, share, base, each, rates] = useWatch({
     control: form.control,
-    name: ['names', 'protocolId', 'unitNoun', 'share', 'base', 'each'],
+    name: ['names', 'protocolId', 'unitNoun', 'share', 'base', 'each', 'rates'],
   });
   const [typed, setTyped] = useState('');
   const protocol = protocolOf(protocolId);
@@ -68,6 +69,7 @@ export default function NewTrialPage() {
   const priced = protocol?.compares ? 'one' : protocol?.dry ? 'a kilo' : 'a litre';
   const price = priced === 'a litre' ? 'a litre (a kilo where it is weighed)' : priced;
   const control = untreatedBeside(protocol);
+  const at = ratesIn(rates);
   const { errors } = form.formState;
   const named = (next: readonly string[]) =>
     form.setValue('names', [...next], { shouldDirty: true, shouldValidate: false });
@@ -183,7 +185,11 @@ export default function NewTrialPage() {
                   name="rates"
                   label="At, % of the rate"
                   figures
-                  helperText="50, 100, 150: each at each"
+                  helperText={
+                    at && at.length > 1
+                      ? `at ${listNames(at.map(String))} %: ${at.length} of each product`
+                      : '50, 100, 150: each at each'
+                  }
                 />
               </div>
             )}

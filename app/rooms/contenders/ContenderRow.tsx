@@ -5,7 +5,9 @@ import { type Plan, roleNames } from '~core/model/plan';
 import type { Product } from '~core/model/product';
 import { Tessera } from '../../ui/Tessera';
 import { TreatmentRow } from './TreatmentRow';
-import type { ContendersFormInput, UseInput } from './contendersForm';
+import { listNames } from '~core/quantity/format';
+import type { ContendersFormInput, TreatmentInput, UseInput } from './contendersForm';
+import { nextUse, productsNamed } from './newContender';
 import {
   type Priced,
   alikeOf,
@@ -40,16 +42,26 @@ export function ContenderRow({ remove, copy, locked, ...p }: Props) {
   const name = useWatch({ name: `treatments.${index}.name` }) as string | undefined;
   return (
     <section className={`contender${open ? ' open' : ''}`} aria-label={`Contender ${name || index + 1}`}>
-      <ContenderLine {...p} />
+      <ContenderLine {...p} locked={locked} />
       {open && <TreatmentRow {...{ index, products, unitNoun, locked, remove, copy }} />}
     </section>
   );
 }
 
 /** Tile, name, what, how much, when, and what it costs; drawn with every key, the fields beneath it aren’t. */
-function ContenderLine(p: Omit<Props, 'remove' | 'copy' | 'locked'>) {
-  const { index, products, unitNoun, blind, home, open, onOpen } = p;
-  const { control } = useFormContext<ContendersFormInput>();
+function ContenderLine(p: Omit<Props, 'remove' | 'copy'>) {
+  const { index, products, unitNoun, blind, home, open, onOpen, locked } = p;
+  const { control, getValues, setValue } = useFormContext<ContendersFormInput>();
+  /** The products a contender is called after, how much of them still to be said. */
+  const give = (named: readonly Product[]) => {
+    const last = getValues('treatments').flatMap((x) => x.products)[0] ?? null;
+    setValue(
+      `treatments.${index}.products`,
+      named.map((product) => nextUse(product, last)),
+      { shouldDirty: true },
+    );
+    onOpen(true);
+  };
   const [treatments, spoon, gallon] = useWatch({
     control,
     name: ['treatments', 'spoonSystem', 'gallonSystem'],
@@ -87,11 +99,7 @@ function ContenderLine(p: Omit<Props, 'remove' | 'copy' | 'locked'>) {
         <span className="small quiet">{t.role === 'test' ? '' : roleNames[t.role]}</span>
       </span>
       <span className="what">
-        {uses.length === 0 && (
-          <span className="small quiet">
-            {t.role === 'untreated' ? 'nothing added' : 'no product: what it costs isn’t known'}
-          </span>
-        )}
+        {uses.length === 0 && <NothingYet {...{ t, products }} give={locked ? null : give} />}
         {uses.map(({ use, product, priced }, i) => (
           <span key={i} className="contender-use">
             <span>{product?.name ?? <span className="open-word">choose the product</span>}</span>
@@ -119,6 +127,28 @@ function ContenderLine(p: Omit<Props, 'remove' | 'copy' | 'locked'>) {
         {open ? 'close' : 'open'}
       </Button>
     </div>
+  );
+}
+
+interface NothingYetProps {
+  t: Pick<TreatmentInput, 'name' | 'role'>;
+  products: readonly Product[];
+  give: ((named: readonly Product[]) => void) | null;
+}
+
+/** A contender without a product: nothing is added, or what it is called after is a press away. */
+function NothingYet({ t, products, give }: NothingYetProps) {
+  const named = t.role === 'untreated' || give === null ? [] : productsNamed(products, t.name);
+  if (named.length === 0)
+    return (
+      <span className="small quiet">
+        {t.role === 'untreated' ? 'nothing added' : 'no product: what it costs isn’t known'}
+      </span>
+    );
+  return (
+    <button type="button" className="link open-word" onClick={() => give!(named)}>
+      {listNames(named.map((p) => p.name))}: how much?
+    </button>
   );
 }
 

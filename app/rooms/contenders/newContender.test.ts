@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { blankProduct } from '~core/model/blankProduct';
 import type { ProductId } from '~core/model/ids';
-import { copyOfTreatment, newTreatment, newUse, productMeant } from './newContender';
+import { copyOfTreatment, newTreatment, newUse, productMeant, productsNamed } from './newContender';
 
 const [base, boost, boostPlus, drops] = ['Base', 'Boost', 'Boost Plus', 'Drops'].map((name) =>
   blankProduct(name as ProductId, name),
@@ -51,4 +51,16 @@ describe('a copied contender', () => {
     expect(copy).toMatchObject({ role: becomes, name: 'Like (copy)', products: like.products });
     expect(copy.id).not.toBe(like.id);
   });
+});
+
+it.each([
+  ['Uno + Due', ['Uno', 'Due']],
+  ['Uno 50 %', ['Uno']],
+  ['Foglia Uno', ['Foglia Uno']],
+  ['foglia', ['Foglia']],
+  ['Foglietta', []],
+  ['', []],
+])('“%s” is called after %j', (name, names) => {
+  const shelf = ['Uno', 'Due', 'Foglia', 'Foglia Uno'].map((n) => blankProduct(n as ProductId, n));
+  expect(productsNamed(shelf, name).map((p) => p.name)).toEqual(names);
 });

@@ -78,6 +78,22 @@ export function productMeant(
 }
 
 /**
+ * The products a contender is called after: “Uno + Due” is both, “Uno 50 %” is Uno.
+ * @param name as it was given
+ */
+export function productsNamed(products: readonly Product[], name: string): Product[] {
+  const found = name.split(/\s+\+\s+/).flatMap((part) => {
+    const text = part.trim().toLowerCase();
+    const fits = products.filter(
+      (p) => text === p.name.toLowerCase() || text.startsWith(`${p.name.toLowerCase()} `),
+    );
+    // “Foglia Uno” is meant rather than “Foglia”.
+    return fits.toSorted((a, b) => b.name.length - a.name.length).slice(0, 1);
+  });
+  return [...new Set(found)];
+}
+
+/**
  * The next dose: of another product, given in the same water on the same days as the last one.
  * @param product null: still to be chosen
  * @param last null for the first dose of all

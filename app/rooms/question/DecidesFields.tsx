@@ -33,7 +33,7 @@ export const DecidesFields = memo(function DecidesFields({ ofAll }: { ofAll: str
           name="differenceKind"
           label="in"
           options={[
-            ['percent', `% ${ofAll}`],
+            ['percent', ofAll],
             ['absolute', primary?.unit || 'its own unit'],
           ]}
         />

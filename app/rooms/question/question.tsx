@@ -7,7 +7,7 @@ import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
 import { usePost } from '../../form/usePost';
 import { StaleNote } from '../../form/StaleNote';
-import { comparesPeers, ofWhat } from '~core/plan/control';
+import { comparesPeers } from '~core/plan/control';
 import { RoomHead } from '../../ui/RoomHead';
 import { SealedBanner } from '../SealedBanner';
 import { type QuestionData, loadQuestion, questionAction } from './questionData';
@@ -86,7 +86,7 @@ function QuestionEditor({ id, plan, sealedAt, undoable }: QuestionData) {
             <div className="w3">
               <WhenField name="startDate" label="Start (day 0)" />
             </div>
-            <DecidesFields ofAll={ofWhat(plan)} />
+            <DecidesFields ofAll={comparesPeers(plan) ? '% of the mean' : '% of control'} />
             <div className="w4">
               <Field name="prediction" label="What do you expect, and why?" multiline minRows={2} />
             </div>
