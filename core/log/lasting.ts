@@ -8,8 +8,7 @@ const ofPanels: ReadonlySet<Entry['kind']> = new Set(['panel', 'panelAnswer', 'p
 
 const sessionOf = (line: Entry): string | null => {
   if (line.kind === 'panel') return line.session.id;
-  if (line.kind === 'panelAnswer' || line.kind === 'panelGuess') return line.sessionId;
-  return line.kind === 'panelReveal' ? line.key.sessionId : null;
+  return line.kind === 'panelAnswer' || line.kind === 'panelGuess' ? line.sessionId : null;
 };
 
 /**
@@ -23,33 +22,27 @@ export class Lasting {
   private readonly withValues = new Set<string>();
   private readonly opened = new Map<string, Entry>();
 
-  /** @returns whether it changes which corrections count */
-  add(line: Entry): boolean {
+  add(line: Entry): void {
     if (line.kind === 'seal') {
       this.seals.splice(insertionIndex(this.seals, line, compareWritten), 0, line);
       // A seal between two others takes values over from the one before.
       this.withValues.clear();
       for (const v of this.valued) this.under(v);
-      return true;
-    }
-    if (values.has(line.kind)) {
+    } else if (values.has(line.kind)) {
       this.valued.push(line);
-      return this.under(line);
+      this.under(line);
+    } else if (line.kind === 'panelReveal') {
+      const { sessionId } = line.key;
+      const known = this.opened.get(sessionId);
+      if (!known || compareWritten(line, known) < 0) this.opened.set(sessionId, line);
     }
-    const session = line.kind === 'panelReveal' ? sessionOf(line) : null;
-    if (session === null) return false;
-    const known = this.opened.get(session);
-    if (!known || compareWritten(line, known) < 0) this.opened.set(session, line);
-    return true;
   }
 
   /** The seal that stood when a value was written. */
-  private under(value: Entry): boolean {
+  private under(value: Entry): void {
     const at = insertionIndex(this.seals, value, compareWritten);
     const seal = this.seals[at - 1];
-    if (!seal || this.withValues.has(seal.id)) return false;
-    this.withValues.add(seal.id);
-    return true;
+    if (seal) this.withValues.add(seal.id);
   }
 
   hasValues(seal: string): boolean {

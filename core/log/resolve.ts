@@ -35,8 +35,8 @@ export class LogLines {
   private readonly corrections = new Map<string, Correction[]>();
   private readonly roots = new Map<string, Exclude<Entry, Correction>>();
   readonly lasting = new Lasting();
-  /** lines that may last and were put right: looked at anew when what lasts changes */
-  private readonly asked = new Set<string>();
+  /** lines that may last: few, and looked at anew when what lasts changes */
+  private readonly mayLast: Exclude<Entry, Correction>[] = [];
 
   get size(): number {
     return this.byId.size;
@@ -59,23 +59,26 @@ export class LogLines {
       const list = this.corrections.get(entry.supersedes);
       if (list) list.splice(insertionIndex<Correction>(list, entry, compareWritten), 0, entry);
       else this.corrections.set(entry.supersedes, [entry]);
-      this.asked.add(entry.supersedes);
-    }
+    } else if (Lasting.may(entry)) this.mayLast.push(entry);
     this.lasting.add(entry);
     return true;
   }
 
+  /** A line with all corrections of it, and corrections of those. */
+  private treeOf(root: Entry): Entry[] {
+    const tree: Entry[] = [root];
+    for (let i = 0; i < tree.length; i++) tree.push(...this.of(tree[i]!.id));
+    return tree;
+  }
+
   /** Corrections that don't count, each with its reason. */
   standingAside(): { line: Correction; why: string }[] {
-    return [...this.asked].flatMap((id) => {
-      const line = this.byId.get(id);
-      const root = line && this.rootOf(line);
-      if (!root || !Lasting.may(root)) return [];
-      return this.of(id).flatMap((c) => {
-        const why = this.lasting.whyNot(root, c);
-        return why === null ? [] : [{ line: c, why }];
-      });
-    });
+    return this.lastingRoots().flatMap((root) =>
+      this.treeOf(root).flatMap((line) => {
+        const why = line.kind === 'correction' ? this.lasting.whyNot(root, line) : null;
+        return line.kind === 'correction' && why !== null ? [{ line, why }] : [];
+      }),
+    );
   }
 
   /** Why a line couldn't be taken back now, in words; null where it could. */
@@ -86,11 +89,7 @@ export class LogLines {
 
   /** Lines that may last and were put right. */
   lastingRoots(): Exclude<Entry, Correction>[] {
-    return [...this.asked].flatMap((id) => {
-      const line = this.byId.get(id);
-      const root = line && this.rootOf(line);
-      return root && Lasting.may(root) ? [root] : [];
-    });
+    return this.mayLast.filter((e) => this.corrections.has(e.id));
   }
 
   /**
