@@ -82,7 +82,8 @@ it('no text writes lines of its own, whatever ends its lines', () => {
   });
   expect(text.match(/^BEGIN:VEVENT/gm)).toHaveLength(1);
   expect(text).not.toMatch(/^(X-EVIL|SUMMARY:x)/m);
-  expect(text.replace(/\r\n/g, '')).not.toMatch(/[\r\n\u0000\u2028]/);
+  for (const sign of ['\r', '\n', '\u0000', '\u2028'])
+    expect(text.replaceAll('\r\n', '')).not.toContain(sign);
   const back = read(text);
   expect(back.getFirstPropertyValue('x-wr-calname')).toBe('Which? BEGIN:VEVENT X-EVIL:1 SUMMARY:x  y');
   expect(back.getAllSubcomponents('vevent')).toHaveLength(1);

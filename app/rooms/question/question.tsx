@@ -7,6 +7,7 @@ import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
 import { usePost } from '../../form/usePost';
 import { StaleNote } from '../../form/StaleNote';
+import type { Plan } from '~core/model/plan';
 import { comparesPeers } from '~core/plan/control';
 import { RoomHead } from '../../ui/RoomHead';
 import { SealedBanner } from '../SealedBanner';
@@ -81,7 +82,7 @@ function QuestionEditor({ id, plan, sealedAt, undoable }: QuestionData) {
               <Field name="crop" label="Crop" />
             </div>
             <div className="w2">
-              <Field name="unitNoun" label="One unit is a" />
+              <Field name="unitNoun" label="One unit is a" helperText={sayHowMany(plan)} />
             </div>
             <div className="w3">
               <WhenField name="startDate" label="Start (day 0)" />
@@ -129,6 +130,14 @@ function QuestionEditor({ id, plan, sealedAt, undoable }: QuestionData) {
       </LockedForm>
     </FormProvider>
   );
+}
+
+/** How many stand in the layout; they are laid out there. */
+function sayHowMany(plan: Plan): string | undefined {
+  const counts = new Set(plan.treatments.map((t) => plan.units.filter((u) => u.treatmentId === t.id).length));
+  const [each] = counts;
+  if (plan.units.length === 0 || each === undefined) return undefined;
+  return counts.size === 1 ? `${each} of each in Layout` : `${plan.units.length} in Layout`;
 }
 
 /** The second factor, asked with the unit's name as it is typed above. */
