@@ -1,5 +1,6 @@
 import type { TreatmentId, UnitId } from '../model/ids';
 import type { Plan, ProductUse, Treatment, Way } from '../model/plan';
+import { isDosed } from '../model/product';
 import { joined } from './apart';
 import { mixedInUnits } from './ownTank';
 import { isDueOn } from './programme';
@@ -56,6 +57,9 @@ export function dueMixes(
   anyDay = false,
 ): DueMix[] {
   const due: DueMix[] = [];
+  // What is stood in its place once (a pole, a pot, a lamp) isn't mixed and given.
+  const inPlace = new Set(plan.products.filter((p) => !isDosed(p.category)).map((p) => p.id as string));
+  const given = (u: ProductUse) => u.solutionLPerUnit !== null || !inPlace.has(u.productId);
   const inUnits = mixedInUnits(plan);
   for (const t of plan.treatments) {
     const unitIds = living.filter((u) => u.treatmentId === t.id).map((u) => u.id);
@@ -72,7 +76,9 @@ export function dueMixes(
       continue;
     }
     const uses = joined(
-      t.products.filter((u) => isDueOn(u, day) || (anyDay && u.fromDay === null && u.everyDays === null)),
+      t.products
+        .filter(given)
+        .filter((u) => isDueOn(u, day) || (anyDay && u.fromDay === null && u.everyDays === null)),
     );
     for (const group of vesselsOf(uses)) {
       const { solutionLPerUnit: perUnitL, way } = group[0]!;

@@ -1,7 +1,7 @@
 // Solutions given one after the other, sprays, and what is mixed into the medium.
 import { expect, it } from 'vitest';
 import type { ProductUse } from '../model/plan';
-import { plan, use } from '../testing/trial';
+import { plan, product, use } from '../testing/trial';
 import { inAllWater, joined } from './apart';
 import { dueMixes } from './dueMixes';
 import { usesAt } from './programme';
@@ -53,4 +53,10 @@ it('as a unit has got it, two solutions are in all their water; a spray isn’t 
   expect(usesAt(p.treatments[1]!, 0).map((u) => u.way)).toEqual([undefined]);
   const sprayed = given(part({ way: 'spray' }));
   expect(usesAt(sprayed.treatments[1]!, 0).map((u) => u.way)).toEqual(['spray']);
+});
+it('what is stood in its place isn’t mixed, on no day; what is given beside it is', () => {
+  const base = given(part({}), use({ productId: 'pole' as never, amount: 1, unit: 'piece' }));
+  const pole = { ...product(), id: 'pole' as never, category: 'accessory' as const };
+  const p = { ...base, products: [product(), pole] };
+  expect(dueMixes(p, 0, p.units, true).flatMap((d) => d.uses.map((u) => u.productId))).toEqual(['feed']);
 });
