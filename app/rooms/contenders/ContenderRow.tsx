@@ -7,7 +7,7 @@ import { Tessera } from '../../ui/Tessera';
 import { TreatmentRow } from './TreatmentRow';
 import { listNames } from '~core/quantity/format';
 import type { ContendersFormInput, TreatmentInput, UseInput } from './contendersForm';
-import { nextUse, productsNamed } from './newContender';
+import { nextUse, productsNamed, rateNamed } from './newContender';
 import {
   type Priced,
   alikeOf,
@@ -57,7 +57,10 @@ function ContenderLine(p: Omit<Props, 'remove' | 'copy'>) {
     const last = getValues('treatments').flatMap((x) => x.products)[0] ?? null;
     setValue(
       `treatments.${index}.products`,
-      named.map((product) => nextUse(product, last)),
+      named.map((product) => ({
+        ...nextUse(product, last),
+        strengthPercent: rateNamed(getValues(`treatments.${index}.name`)),
+      })),
       { shouldDirty: true },
     );
     onOpen(true);

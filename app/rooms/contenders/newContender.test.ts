@@ -1,7 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { blankProduct } from '~core/model/blankProduct';
 import type { ProductId } from '~core/model/ids';
-import { copyOfTreatment, newTreatment, newUse, productMeant, productsNamed } from './newContender';
+import {
+  copyOfTreatment,
+  newTreatment,
+  newUse,
+  nextUse,
+  productMeant,
+  productsNamed,
+  rateNamed,
+} from './newContender';
 
 const [base, boost, boostPlus, drops] = ['Base', 'Boost', 'Boost Plus', 'Drops'].map((name) =>
   blankProduct(name as ProductId, name),
@@ -63,4 +71,14 @@ it.each([
 ])('“%s” is called after %j', (name, names) => {
   const shelf = ['Uno', 'Due', 'Foglia', 'Foglia Uno'].map((n) => blankProduct(n as ProductId, n));
   expect(productsNamed(shelf, name).map((p) => p.name)).toEqual(names);
+});
+it.each([
+  ['Uno 50 %', '50'],
+  ['Uno + Due 12.5 %', '12.5'],
+  ['Uno', '100'],
+  ['50 % peat', '100'],
+])('“%s” gets %s %% of the rate', (name, rate) => expect(rateNamed(name)).toBe(rate));
+it('a dose that is added is given as its own product is, whatever the one before it was', () => {
+  const char = { ...newUse(base), way: 'medium' as const };
+  expect(nextUse(boost!, char).way).toBe('water');
 });

@@ -93,6 +93,9 @@ export function productsNamed(products: readonly Product[], name: string): Produ
   return [...new Set(found)];
 }
 
+/** The share of the rate that a contender is called after, per cent; 100 where its name says none. @example rateNamed('Uno 50 %') // '50' */
+export const rateNamed = (name: string): string => /\s(\d+(?:[.,]\d+)?)\s?%$/.exec(name.trim())?.[1] ?? '100';
+
 /**
  * The next dose: of another product, given in the same water on the same days as the last one.
  * @param product null: still to be chosen
@@ -101,7 +104,6 @@ export function productsNamed(products: readonly Product[], name: string): Produ
 export const nextUse = (product: Product | null, last: UseInput | null): UseInput => ({
   ...(product ? newUse(product) : unchosen),
   ...(last && {
-    way: last.way,
     solutionLPerUnit: last.solutionLPerUnit,
     timesPerUnit: last.timesPerUnit,
     fromDay: last.fromDay,

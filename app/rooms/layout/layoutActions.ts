@@ -180,7 +180,11 @@ export const layoutCommands = {
       // What was dealt unit by unit isn't a deal of whole areas, nor the other way round.
       const dealt = plan.design !== null && plan.design.kind !== 'hand' && plan.units.length > 0;
       gone = dealt && sharesPlace(plan) !== (unitsShare === 'place');
-      return { ...plan, unitsShare, ...(gone && { units: [] }) };
+      // The one area that just held the deal goes with it; what somebody drew, read or blocked stays.
+      const [only, another] = plan.areas;
+      const made =
+        only && !another && plan.gradient === null && only.reserved.length === 0 && only.widthCm === null;
+      return { ...plan, unitsShare, ...(gone && { units: [], ...(made && { areas: [] }) }) };
     });
     const said = unitsShare === 'place' ? 'All in one area are one repeat' : 'Each is a repeat of its own';
     return done(saved, () => `${said}${gone ? ': lay out again' : ''}.`);
