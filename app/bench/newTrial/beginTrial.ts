@@ -19,6 +19,7 @@ import { aroundProduct, isByArea, readRate } from '~core/mixing/resolveRate';
 import { protocolOf } from '~core/schedule/protocols';
 import { plantsIn, untreatedBeside } from '~core/schedule/protocols/protocol';
 import { applyProtocol } from '~core/schedule/protocols/applyProtocol';
+import { MOST_ARMS } from '../../rooms/contenders/factorial';
 import { newUse } from '../../rooms/contenders/newContender';
 import { type DoseError, type UnitShape, resolveDose } from '../../rooms/contenders/dose';
 import { newTrait } from '../../rooms/question/newRows';
@@ -291,9 +292,6 @@ export function ratesIn(text: string): number[] | null {
   ];
   return rates.length > 0 && rates.length <= 8 && rates.every((r) => r > 0 && r <= 1000) ? rates : null;
 }
-
-/** Contenders a trial can carry, as `factorProblem` has it. */
-const MOST_ARMS = 24;
 
 /** Each product at each rate; a grid where there are several of both. */
 function armsOf(entries: readonly Entry[], rates: readonly number[]): Arm[] {

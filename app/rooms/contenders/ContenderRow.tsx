@@ -1,4 +1,4 @@
-import Button from '@mui/material/Button';
+import { OpenButton } from '../../ui/OpenButton';
 import { useFormContext, useWatch } from 'react-hook-form';
 import { formatMoney } from '~core/cost/money';
 import { type Plan, roleNames } from '~core/model/plan';
@@ -120,15 +120,7 @@ function ContenderLine(p: Omit<Props, 'remove' | 'copy'>) {
       <span className="n num" data-label={`per ${unitNoun}`}>
         {whole ? formatMoney(whole) : '–'}
       </span>
-      <Button
-        size="small"
-        color="secondary"
-        aria-expanded={open}
-        aria-label={`${open ? 'Close' : 'Open'} ${called}`}
-        onClick={() => onOpen(!open)}
-      >
-        {open ? 'close' : 'open'}
-      </Button>
+      <OpenButton {...{ called, open, onOpen }} />
     </div>
   );
 }

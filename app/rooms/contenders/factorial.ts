@@ -39,6 +39,9 @@ export function combinations(factors: readonly FactorInput[], like?: TreatmentIn
   return made.map((t) => ({ ...newTreatment(roleInFactorial(made, named, t), like), ...t }));
 }
 
+/** Contenders a trial can carry that are made at once. */
+export const MOST_ARMS = 24;
+
 /** What is wrong with the factors as typed, or null. */
 export function factorProblem(factors: readonly FactorInput[]): string | null {
   for (const [i, f] of factors.entries()) {
@@ -55,7 +58,9 @@ export function factorProblem(factors: readonly FactorInput[]): string | null {
     }
   }
   const count = factors.reduce((n, f) => n * f.levels.length, 1);
-  return count > 24 ? `${count} combinations are more than a trial can carry; 24 at most.` : null;
+  return count > MOST_ARMS
+    ? `${count} combinations are more than a trial can carry; ${MOST_ARMS} at most.`
+    : null;
 }
 
 /** The factors as the plan keeps them. */

@@ -1,3 +1,4 @@
+import { OpenButton } from '../../ui/OpenButton';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import { useController, useFormContext, useWatch } from 'react-hook-form';
@@ -69,15 +70,7 @@ export function TraitRow({ index, remove, locked, open, onOpen }: Props) {
           </td>
         ))}
         <td className="n">
-          <Button
-            size="small"
-            color="secondary"
-            aria-expanded={open}
-            aria-label={`${open ? 'Close' : 'Open'} ${called}`}
-            onClick={() => onOpen(!open)}
-          >
-            {open ? 'close' : 'open'}
-          </Button>
+          <OpenButton {...{ called, open, onOpen }} />
         </td>
       </tr>
       {open && (

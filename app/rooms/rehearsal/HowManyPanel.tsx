@@ -121,7 +121,8 @@ export function HowManyPanel(props: Props) {
         </dl>
       )}
       <p className="small quiet" style={{ marginTop: '0.8rem' }}>
-        Against the control: Dunnett, two-sided, one product differing and the others equal to the control.
+        {!comparesPeers(plan) &&
+          'Against the control: Dunnett, two-sided, one product differing and the others equal to the control. '}
         Between two: Tukey. Noncentral t, alpha 5 % for all comparisons together.
       </p>
     </section>

@@ -1,3 +1,4 @@
+import { ofWhat } from '~core/plan/control';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import MenuItem from '@mui/material/MenuItem';
@@ -272,9 +273,7 @@ export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
             }}
           />
         ))}
-        <p className="small quiet">
-          All in per cent of the control’s mean. The same seed gives the same runs.
-        </p>
+        <p className="small quiet">All in per cent {ofWhat(plan)}. The same seed gives the same runs.</p>
       </aside>
     </div>
   );
