@@ -136,8 +136,11 @@ describe('what the Layout room does', () => {
     expect(await share('place')).toMatchObject({ message: 'All in one area are one repeat: lay out again.' });
     expect((await now()).units).toEqual([]);
     // Areas that lack are made like the last one; each holds one contender.
-    expect(await design({ replicates: '2' })).toMatchObject({ message: 'Units are laid out.' });
+    expect(await design({ kind: 'rcbd', replicates: '2', inEach: '3' })).toMatchObject({
+      message: 'Units are laid out.',
+    });
     const dealt = await now();
+    expect([dealt.design!.kind, dealt.units[0]!.block]).toEqual(['crd', null]);
     expect(dealt.areas).toHaveLength(2 * dealt.treatments.length);
     for (const a of dealt.areas) {
       const here = dealt.units.filter((u) => u.position.areaId === a.id);

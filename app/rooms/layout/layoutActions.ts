@@ -34,12 +34,14 @@ import { areasRecord, readingsRecord, rotationRecord, sizesRecord } from './layo
 
 async function laidOut(
   trialId: string | undefined,
-  design: Plan['design'] & object,
+  wanted: Plan['design'] & object,
   { seenPlanRev, inEach = 1 }: { seenPlanRev?: number; inEach?: number } = {},
 ): Promise<Answer> {
   const saved = await savePlan<Refused>(
     trialId,
     (plan) => {
+      // Whole areas are dealt at random, whatever was chosen for single units before.
+      const design = plan.unitsShare === 'place' ? { ...wanted, kind: 'crd' as const, settings: [] } : wanted;
       const ready = withRoom(plan, design, inEach);
       const units = layOut(ready, design);
       return units.ok
@@ -50,8 +52,8 @@ async function laidOut(
   );
   return done(
     saved,
-    design.balance
-      ? `Laid out; treatment means lie ${formatFigure(design.balance.spreadPercent, 1)} % apart.`
+    wanted.balance
+      ? `Laid out; treatment means lie ${formatFigure(wanted.balance.spreadPercent, 1)} % apart.`
       : 'Units are laid out.',
   );
 }
