@@ -61,6 +61,8 @@ export interface Finding {
   controls: string[];
   /** controls that have no figure, and why: nothing can be held against them; empty where none is missing */
   lost: { id: string; why: string }[];
+  /** contenders other than those that have no figure, and why */
+  absent: { id: string; why: string }[];
   /** every contender with what it is held against, both with figures: its own control wherever there is one */
   against: Against[];
   /** the ground each contender is tried on (species, seed lots); left out where it is one for all */
@@ -189,6 +191,7 @@ export function makeFinding(input: FindingInput): Result<Finding, FindingError> 
     .map((c) => (single.has(c.a) || single.has(c.b) ? untestedPair(c) : pairOutcome(c, margin, higher)));
   const controls = [...new Set(input.against.map((o) => o.control))];
   const { leftOut } = input;
+  const without = (id: string) => ({ id, why: absenceOf({ leftOut }, id) });
   return ok({
     trait,
     roundId: input.roundId,
@@ -212,7 +215,8 @@ export function makeFinding(input: FindingInput): Result<Finding, FindingError> 
     letters: grounds ? {} : lettersOf(analysis, outcomes, single),
     peers,
     controls: controls.filter((id) => has.has(id)),
-    lost: controls.filter((id) => !has.has(id)).map((id) => ({ id, why: absenceOf({ leftOut }, id) })),
+    lost: controls.filter((id) => !has.has(id)).map(without),
+    absent: input.order.filter((id) => !has.has(id) && !controls.includes(id)).map(without),
     against: input.against.filter((o) => has.has(o.id) && has.has(o.control)),
     ...(grounds && { grounds }),
     ...(input.isPrimary &&

@@ -71,10 +71,28 @@ describe('equals of whom the first-listed died', () => {
   const f = found(p, [...values({ B: 60, C: 80 }), ...dead('A')]);
   it('are compared, and nobody is called a control', () => {
     expect(f.lost).toEqual([]);
-    expect(headline(f, id).text).toBe('C beat B.');
+    expect(headline(f, id).text).toBe('C beat B. Without a figure: A (died).');
     expect(cannotTell(p, f, makeVerdict(p, f, id).lines, id).map((c) => c.text)).toContain(
       'What A does: it has no figure (died).',
     );
+  });
+});
+
+describe('a contender without a figure isn’t counted among those that have one', () => {
+  const p = plan({ treatments: ['Water', 'A', 'B', 'C'], replicates: 4 });
+  const said = (log: Parameters<typeof deriveState>[1]) => headline(found(p, log), id);
+  const means = { Water: 40, A: 60, B: 80, C: 100 };
+  it('all but the dead one', () => {
+    const { C: _, ...others } = means;
+    const s = said([...values(others), ...dead('C')]);
+    expect(s.text).toBe(
+      'Both contenders that have a figure beat Water; B came first. Without a figure: C (died).',
+    );
+    expect(s.facts).toContainEqual({ is: 'noFigure', a: 'C' });
+    expect(contradictions([s])).toEqual([]);
+  });
+  it('nobody is missing: not a word of it', () => {
+    expect(said(values(means)).text).toBe('All three contenders beat Water; C came first.');
   });
 });
 

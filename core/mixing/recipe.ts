@@ -43,7 +43,7 @@ export interface Recipe {
  * What a product is measured in: liquids by volume, the rest by weight or by the spoon, where a density
  * allows it.
  */
-function measuredIn(product: Product, unit: AmountUnit, bySpoon: boolean): 'g' | 'mL' | 'piece' {
+export function measuredIn(product: Product, unit: AmountUnit, bySpoon: boolean): 'g' | 'mL' | 'piece' {
   const dimension = dimensionOf(unit);
   if (dimension === 'count') return 'piece';
   if (bySpoon && product.form !== 'liquid' && amountOf(product, 1, unit, 'mL').ok) return 'mL';

@@ -13,7 +13,7 @@ import {
   soleControl,
 } from '../account/outcomes';
 import { type NameOf, differenceUnit, sayReservation } from './sayContrast';
-import { type Fact, type Statement, statement } from './statement';
+import { type Fact, type Statement, statement, together } from './statement';
 
 /** Why nothing was tested, as a headline; null where something was. */
 export const untested: Record<Spread, string | null> = {
@@ -96,9 +96,23 @@ export function headline(finding: Finding, nameOf: NameOf): Statement {
         : soleControl(finding) === null
           ? againstOwn(finding, nameOf)
           : tested(finding, nameOf));
-  const missing = lostControls(finding, nameOf);
-  const text = [isSoFar(finding) ? soFar(said.text) : said.text, missing?.text].filter(Boolean).join(' ');
-  return statement('headline', text, [...said.facts, ...(missing?.facts ?? [])]);
+  return together('headline', [
+    { ...said, text: isSoFar(finding) ? soFar(said.text) : said.text },
+    ...[lostControls(finding, nameOf), absentOthers(finding, nameOf)].filter((s) => s !== null),
+  ]);
+}
+
+/**
+ * Contenders that no sentence of the finding is about; null where each has a figure.
+ * @example 'Without a figure: Lento (died), Verde (not measured).'
+ */
+function absentOthers({ absent }: Finding, nameOf: NameOf): Statement | null {
+  if (absent.length === 0) return null;
+  return statement(
+    'headline',
+    `Without a figure: ${absent.map((l) => `${nameOf(l.id)} (${l.why})`).join(', ')}.`,
+    absent.map((l): Fact => ({ is: 'noFigure', a: l.id })),
+  );
 }
 
 /**
@@ -167,6 +181,9 @@ export function asGoodHeadline(finding: Finding, nameOf: NameOf): Statement | nu
   return statement('headline', `${sentenceCase(said.join('; '))}.`, facts);
 }
 
+/** Whoever has no figure isn't among those counted. */
+const ofThose = ({ absent }: Finding): string => (absent.length > 0 ? ' that have a figure' : '');
+
 /** Equals in a sentence: who leads, and whether anything separates them. */
 function betweenPeers(finding: Finding, nameOf: NameOf): Statement {
   const { outcomes, ranking } = finding;
@@ -201,7 +218,7 @@ function betweenPeers(finding: Finding, nameOf: NameOf): Statement {
   }
   return say(
     beaten.length === ids.length - 1
-      ? `${nameOf(top[0]!)} beat all the others${size}.`
+      ? `${nameOf(top[0]!)} beat all the others${ofThose(finding)}${size}.`
       : `${nameOf(top[0]!)} came first${some}.`,
     leadFacts(top),
   );
@@ -250,6 +267,7 @@ function tested(finding: Finding, nameOf: NameOf): Statement {
       { is: 'control', a: soleControl(finding)! },
       ...more,
     ]);
+  const contenders = `contenders${ofThose(finding)}`;
   const without = not.length > 0 ? `; ${names(not)} couldn’t be tested` : '';
   const size = sayReservation(
     finding,
@@ -269,14 +287,14 @@ function tested(finding: Finding, nameOf: NameOf): Statement {
       return say(
         total === 1
           ? `${names(open)} made no difference that matters.`
-          : `${none} contenders made a difference that matters.`,
+          : `${none} ${contenders} made a difference that matters.`,
       );
     }
     if (total === 1) return say(`${names(open)} against ${control}: too close to call.`);
     return say(
       all('tooClose')
-        ? `Too close to call: ${none.charAt(0).toLowerCase()}${none.slice(1)} contenders could be told from ${control}${without}.`
-        : `${none} contenders was shown to be better than ${control}${without}.`,
+        ? `Too close to call: ${none.charAt(0).toLowerCase()}${none.slice(1)} ${contenders} could be told from ${control}${without}.`
+        : `${none} ${contenders} was shown to be better than ${control}${without}.`,
     );
   }
 
@@ -285,11 +303,11 @@ function tested(finding: Finding, nameOf: NameOf): Statement {
       ? `${names(better)} beat ${control}`
       : better.length === total
         ? total === 2
-          ? `Both contenders beat ${control}`
-          : `All ${countWord(total)} contenders beat ${control}`
+          ? `Both ${contenders} beat ${control}`
+          : `All ${countWord(total)} ${contenders} beat ${control}`
         : better.length === 1
           ? `Only ${names(better)} beat ${control}`
-          : `${sentenceCase(countWord(better.length))} of ${countWord(total)} contenders beat ${control}`;
+          : `${sentenceCase(countWord(better.length))} of ${countWord(total)} ${contenders} beat ${control}`;
   const top = leaders(finding);
   const winners = better.map((h) => h.id);
   if (worse.length > 0) return say(`${head}${size}; ${names(worse)} did worse${without}.`);

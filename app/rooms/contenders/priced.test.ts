@@ -34,7 +34,7 @@ describe('a dose in words', () => {
       '1 gal',
       '4 times from day 3, every 7 days',
     ],
-    [{ strengthPercent: '50', stage: 'seedling' }, '5 mL/L', '0.4 L', '4 times, 50 % of the rate, seedling'],
+    [{ strengthPercent: '50', stage: 'seedling' }, '50 % of 5 mL/L', '0.4 L', '4 times, seedling'],
     [{ amount: '1', unit: 'piece', solutionLPerUnit: '' }, '1', '', '4 times'],
   ])('%o', (over, much, water, when) => {
     expect([howMuch(use(over)), waterOf(use(over)), whenOf(use(over))]).toEqual([much, water, when]);
@@ -60,6 +60,9 @@ describe('what it costs', () => {
     const eight = pricedUse(byPlant, solid, of('8'));
     expect(eight.comesTo).toBe('8 plants: 120 g to each tray');
     expect(eight.perDose?.minor).toBeCloseTo(120, 9);
+    const half = pricedUse({ ...byPlant, strengthPercent: '50' }, solid, of('8'));
+    expect(half.comesTo).toBe('8 plants: 60 g to each tray');
+    expect(half.perDose?.minor).toBeCloseTo(60, 9);
   });
   it('isn’t said of a product that isn’t chosen or has no price', () => {
     expect(pricedUse(use(), undefined, of()).perDose).toBeNull();

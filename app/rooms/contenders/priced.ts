@@ -3,6 +3,7 @@ import { type Money, formatMoney, inCurrency } from '~core/cost/money';
 import { describeCostError, productCost } from '~core/cost/treatmentCost';
 import { isByPlant, rateNote } from '~core/mixing/resolveRate';
 import { type Plan, ProductUse } from '~core/model/plan';
+import { doseAmount } from '~core/model/treatment';
 import { type Product, isDosed } from '~core/model/product';
 import { amountWords } from '~core/quantity/format';
 import { numberIn } from '~core/quantity/number';
@@ -77,12 +78,12 @@ export function pricedUse(use: Partial<UseInput>, product: Product | undefined, 
     stage: use.stage ?? '',
   });
   if (!parsed.success) return nothing;
-  const { amount, unit, rateText, solutionLPerUnit } = dose.value;
+  const { unit, rateText, solutionLPerUnit } = dose.value;
   const note = rateNote(rateText);
   const plants = isByPlant(rateText, of.unitNoun) ? `${of.conditions.plantsPerUnit} plants: ` : '';
   const comesTo =
     rateText &&
-    `${plants}${Number(amount.toPrecision(3))} ${unit} ${solutionLPerUnit ? 'per L' : `to each ${of.unitNoun}`}${note && ` (${note})`}`;
+    `${plants}${Number(doseAmount(parsed.data).toPrecision(3))} ${unit} ${solutionLPerUnit ? 'per L' : `to each ${of.unitNoun}`}${note && ` (${note})`}`;
   const cost = productCost(parsed.data, product);
   if (!cost.ok) return { ...nothing, comesTo, fault: describeCostError(cost.error) };
   const { perDose, perUnit, dosesPerPack, pack } = cost.value;
@@ -122,9 +123,14 @@ export const waterOf = ({ solutionLPerUnit = '', way = 'water' }: Partial<UseInp
       ? solutionLPerUnit.trim()
       : `${solutionLPerUnit.trim()} L`;
 
-/** How much of it. @example howMuch(use) // '5 mL per L' */
-export const howMuch = (use: Partial<UseInput>): string =>
-  `${amountText(use)}${waterOf(use) !== '' && numberIn(use.amount ?? '') !== null ? ' per L' : ''}`;
+/** How much of it, with the share of the rate where it isn't all. @example howMuch(use) // '50 % of 5 mL per L' */
+export function howMuch(use: Partial<UseInput>): string {
+  const rate = `${amountText(use)}${waterOf(use) !== '' && numberIn(use.amount ?? '') !== null ? ' per L' : ''}`;
+  const { strengthPercent = '100' } = use;
+  return rate === '' || strengthPercent === '100' || strengthPercent === ''
+    ? rate
+    : `${strengthPercent} % of ${rate}`;
+}
 
 /** The way it is given, where it isn't watered or given as it is. */
 export const sayWay = ({ way = 'water' }: Partial<UseInput>): string =>
@@ -135,7 +141,6 @@ export function whenOf({
   timesPerUnit = '',
   fromDay = '',
   everyDays = '',
-  strengthPercent = '',
   stage = '',
 }: Partial<UseInput>): string {
   const times = timesPerUnit === '1' ? 'once' : `${timesPerUnit} times`;
@@ -143,7 +148,6 @@ export function whenOf({
     `${times}${fromDay === '' ? '' : timesPerUnit === '1' ? ` on day ${fromDay}` : ` from day ${fromDay}`}${
       everyDays === '' || timesPerUnit === '1' ? '' : `, every ${everyDays} days`
     }`,
-    ...(strengthPercent === '100' || strengthPercent === '' ? [] : [`${strengthPercent} % of the rate`]),
     ...(stage === '' ? [] : [stage]),
   ].join(', ');
 }

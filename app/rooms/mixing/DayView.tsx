@@ -6,6 +6,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { Link, useLocation, useSearchParams } from 'react-router';
 import { plural } from '~core/quantity/format';
+import { neededFor } from '~core/mixing/needed';
 import { dateOfDay } from '~core/plan/days';
 import { shortDate } from '../../bench/clock';
 import { Tessera } from '../../ui/Tessera';
@@ -47,6 +48,7 @@ export function DayView({ data }: { data: MixingData }) {
     toDo ??
     bottles[0];
   const [before, after] = [days.findLast((d) => d < day), days.find((d) => d > day)];
+  const needed = neededFor(plan);
   const loose = plan.treatments.some((t) =>
     t.products.some((u) => u.fromDay === null && u.everyDays === null),
   );
@@ -96,22 +98,26 @@ export function DayView({ data }: { data: MixingData }) {
           Tools
         </Button>
         <div className={more ? 'mix-more open' : 'mix-more'}>
-          <DryChoice tools={tools} measures={plan.mixing.measures} onChange={setTools} />
-          <StepChoice
-            label="Liquids in steps of"
-            unit="mL"
-            steps={[0.1, 0.2, 0.5, 1, 2.5, 5, 10]}
-            value={tools.liquidStepMl}
-            onChange={(liquidStepMl) => setTools({ ...tools, liquidStepMl })}
-          />
+          {needed.dry && <DryChoice tools={tools} measures={plan.mixing.measures} onChange={setTools} />}
+          {(needed.liquid || data.stocks.length > 0) && (
+            <StepChoice
+              label="Liquids in steps of"
+              unit="mL"
+              steps={[0.1, 0.2, 0.5, 1, 2.5, 5, 10]}
+              value={tools.liquidStepMl}
+              onChange={(liquidStepMl) => setTools({ ...tools, liquidStepMl })}
+            />
+          )}
           {loose && days.length > 0 && (
             <Button color="secondary" onClick={() => go({ any: data.anyDay ? null : '1' })}>
               {data.anyDay ? 'Only what has fixed days' : 'With what has no fixed days'}
             </Button>
           )}
-          <Button component={Link} to={`/trial/${id}/labels?for=bottles`} color="secondary">
-            Bottle tags
-          </Button>
+          {needed.inWater && (
+            <Button component={Link} to={`/trial/${id}/labels?for=bottles`} color="secondary">
+              Bottle tags
+            </Button>
+          )}
           <Button
             component={Link}
             to={`/trial/${id}/mixing-card?day=${day}${data.anyDay ? '&any=1' : ''}`}

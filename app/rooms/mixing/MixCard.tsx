@@ -22,6 +22,7 @@ import { ToolsUnsaid } from './ToolsUnsaid';
 import { VolumeField } from './VolumeField';
 import { type Batch, batchOf } from '~core/mixing/batch';
 import { type Bucket, fromMarks, toMarks } from '~core/mixing/bucket';
+import { batchCaution } from '~core/mixing/needed';
 import { sayDoubts } from '~core/mixing/slip';
 import type { MixingData } from './mixingData';
 
@@ -190,13 +191,7 @@ export function MixCard({ data, bottle, tools, onTools, onSend }: Props) {
             />
           </>
         )}
-        {batch && batch.lines.length > 0 && (
-          <Caution>
-            Concentrate into water, never concentrates together. Gloves and eye protection with acids,
-            peroxide and powders; never in food or drink bottles without a label. Labels and safety data
-            sheets come first.
-          </Caution>
-        )}
+        {batch && batch.lines.length > 0 && <Caution>{batchCaution(batch.lines, direct)}</Caution>}
         {!sealed ? (
           <p className="note open small">
             Mixes are written down once the plan is sealed in Layout; until then this is a rehearsal.

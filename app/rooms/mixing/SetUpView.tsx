@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import { FormProvider } from 'react-hook-form';
 import { mixedInUnits } from '~core/mixing/ownTank';
 import { PRACTICE_SOURCE, practiceBands } from '~core/mixing/practiceBands';
+import { neededFor } from '~core/mixing/needed';
 import { regimenNames, regimens } from '~core/model/plan';
 import { Choice, Field, LockedForm } from '../../form/fields';
 import { StaleNote } from '../../form/StaleNote';
@@ -17,6 +18,7 @@ export function SetUpView({ data }: { data: MixingData }) {
   const { id, plan, state } = data;
   const shown = useMemo(() => toSetUpForm(plan), [plan]);
   const { form, busy, stale, conflicts, onSubmit } = useRecordForm(shown, { merges: setUpRecord.name });
+  const needed = neededFor(plan);
   const unsaid = { ...plan, mixing: { ...plan.mixing, inOwnTank: undefined } };
   const usual = (band: (typeof practiceBands)[number]) => {
     const put = (name: 'ecLow' | 'ecHigh' | 'phLow' | 'phHigh' | 'source', value: string) =>
@@ -35,64 +37,72 @@ export function SetUpView({ data }: { data: MixingData }) {
           <SealedBanner trialId={id} sealedAt={state.seal?.at ?? null} />
           <StaleNote stale={stale} conflicts={conflicts} />
           <div className="fields">
-            <div className="w6">
-              <Choice
-                name="regimen"
-                label="Regimen"
-                options={regimens.map((r) => [r, regimenNames[r]] as const)}
-                helperText="both are schools of practice; readings are never forced"
-              />
-            </div>
-            <div className="w6">
-              <Choice
-                name="mixedIn"
-                label="Mixed in"
-                options={[
-                  [
-                    'unsaid',
-                    `as it follows: ${mixedInUnits(unsaid) ? `each ${plan.unitNoun}’s own tank` : 'a batch that is handed out'}`,
-                  ],
-                  ['batch', 'a batch that is handed out, with some to spare'],
-                  ['tank', `each ${plan.unitNoun}’s own tank, with nothing to spare`],
-                ]}
-              />
-            </div>
-            <div className="w3">
-              <Field
-                name="sparePercent"
-                label="To spare"
-                suffix="%"
-                numeric
-                helperText="beyond what the units need"
-              />
-            </div>
-            <div className="w3">
-              <Field
-                name="vesselL"
-                label="Largest vessel"
-                suffix="L"
-                numeric
-                helperText="bounds the bigger batch"
-              />
-            </div>
-            <div className="w3">
-              <Field
-                name="scaleStepG"
-                label="The scale shows steps of"
-                suffix="g"
-                numeric
-                helperText="1 on most kitchen scales"
-              />
-            </div>
-            <div className="w3">
-              <Field
-                name="liquidStepMl"
-                label="Syringe or cylinder steps"
-                suffix="mL"
-                numeric
-                helperText="empty: taken as exact"
-              />
-            </div>
+            {needed.inWater && (
+              <>
+                <div className="w6">
+                  <Choice
+                    name="regimen"
+                    label="Regimen"
+                    options={regimens.map((r) => [r, regimenNames[r]] as const)}
+                    helperText="both are schools of practice; readings are never forced"
+                  />
+                </div>
+                <div className="w6">
+                  <Choice
+                    name="mixedIn"
+                    label="Mixed in"
+                    options={[
+                      [
+                        'unsaid',
+                        `as it follows: ${mixedInUnits(unsaid) ? `each ${plan.unitNoun}’s own tank` : 'a batch that is handed out'}`,
+                      ],
+                      ['batch', 'a batch that is handed out, with some to spare'],
+                      ['tank', `each ${plan.unitNoun}’s own tank, with nothing to spare`],
+                    ]}
+                  />
+                </div>
+                <div className="w3">
+                  <Field
+                    name="sparePercent"
+                    label="To spare"
+                    suffix="%"
+                    numeric
+                    helperText="beyond what the units need"
+                  />
+                </div>
+                <div className="w3">
+                  <Field
+                    name="vesselL"
+                    label="Largest vessel"
+                    suffix="L"
+                    numeric
+                    helperText="bounds the bigger batch"
+                  />
+                </div>
+              </>
+            )}
+            {(needed.dry || needed.inWater) && (
+              <div className="w3">
+                <Field
+                  name="scaleStepG"
+                  label="The scale shows steps of"
+                  suffix="g"
+                  numeric
+                  helperText="1 on most kitchen scales"
+                />
+              </div>
+            )}
+            {(needed.liquid || needed.inWater) && (
+              <div className="w3">
+                <Field
+                  name="liquidStepMl"
+                  label="Syringe or cylinder steps"
+                  suffix="mL"
+                  numeric
+                  helperText="empty: taken as exact"
+                />
+              </div>
+            )}
             <div className="w6">
               <Field
                 name="exchange"
@@ -102,65 +112,70 @@ export function SetUpView({ data }: { data: MixingData }) {
               />
             </div>
           </div>
-          <section className="section">
-            <h2>Source water</h2>
-            <p className="quiet">
-              From the water supplier’s report, or read with the meter. Left empty, it counts as pure water.
-            </p>
-            <div className="fields">
-              <div className="w2">
-                <Field name="waterEc" label="EC (strength)" suffix="mS/cm" numeric />
-              </div>
-              <div className="w2">
-                <Field name="waterPh" label="pH" numeric />
-              </div>
-              <div className="w6">
-                <Field
-                  name="waterElements"
-                  label="Elements, mg/L"
-                  placeholder="Ca 40, Mg 8, Na 12, Cl 20, S 10"
-                  helperText="nitrate as N, sulfate as S"
-                />
-              </div>
-              <div className="w2">
-                <Field name="bicarbonate" label="HCO₃⁻" suffix="mg/L" numeric />
-              </div>
-            </div>
-          </section>
-          <section className="section">
-            <h2>The band solutions are kept in</h2>
-            <p className="quiet">
-              Your own, or one that growers use. Palazzo says when a reading leaves it; it never corrects by
-              itself.
-            </p>
-            <div className="fields">
-              {(
-                [
-                  ['ecLow', 'EC (strength) from', 'mS/cm'],
-                  ['ecHigh', 'to', 'mS/cm'],
-                  ['phLow', 'pH from', ''],
-                  ['phHigh', 'to', ''],
-                ] as const
-              ).map(([name, label, suffix]) => (
-                <div className="w2" key={name}>
-                  <Field name={name} label={label} suffix={suffix} numeric />
+          {needed.inWater && (
+            <>
+              <section className="section">
+                <h2>Source water</h2>
+                <p className="quiet">
+                  From the water supplier’s report, or read with the meter. Left empty, it counts as pure
+                  water.
+                </p>
+                <div className="fields">
+                  <div className="w2">
+                    <Field name="waterEc" label="EC (strength)" suffix="mS/cm" numeric />
+                  </div>
+                  <div className="w2">
+                    <Field name="waterPh" label="pH" numeric />
+                  </div>
+                  <div className="w6">
+                    <Field
+                      name="waterElements"
+                      label="Elements, mg/L"
+                      placeholder="Ca 40, Mg 8, Na 12, Cl 20, S 10"
+                      helperText="nitrate as N, sulfate as S"
+                    />
+                  </div>
+                  <div className="w2">
+                    <Field name="bicarbonate" label="HCO₃⁻" suffix="mg/L" numeric />
+                  </div>
                 </div>
-              ))}
-              <div className="w4">
-                <Field name="source" label="Where the band comes from" />
-              </div>
-            </div>
-            {!data.sealed && (
-              <div className="inline-row" style={{ marginTop: '0.7rem' }}>
-                <span className="small quiet">Common practice:</span>
-                {practiceBands.map((b) => (
-                  <Button key={b.crop} size="small" color="secondary" onClick={() => usual(b)}>
-                    {b.crop}
-                  </Button>
-                ))}
-              </div>
-            )}
-          </section>
+              </section>
+              <section className="section">
+                <h2>The band solutions are kept in</h2>
+                <p className="quiet">
+                  Your own, or one that growers use. Palazzo says when a reading leaves it; it never corrects
+                  by itself.
+                </p>
+                <div className="fields">
+                  {(
+                    [
+                      ['ecLow', 'EC (strength) from', 'mS/cm'],
+                      ['ecHigh', 'to', 'mS/cm'],
+                      ['phLow', 'pH from', ''],
+                      ['phHigh', 'to', ''],
+                    ] as const
+                  ).map(([name, label, suffix]) => (
+                    <div className="w2" key={name}>
+                      <Field name={name} label={label} suffix={suffix} numeric />
+                    </div>
+                  ))}
+                  <div className="w4">
+                    <Field name="source" label="Where the band comes from" />
+                  </div>
+                </div>
+                {!data.sealed && (
+                  <div className="inline-row" style={{ marginTop: '0.7rem' }}>
+                    <span className="small quiet">Common practice:</span>
+                    {practiceBands.map((b) => (
+                      <Button key={b.crop} size="small" color="secondary" onClick={() => usual(b)}>
+                        {b.crop}
+                      </Button>
+                    ))}
+                  </div>
+                )}
+              </section>
+            </>
+          )}
           {!data.sealed && (
             <div className="save-bar">
               <Button type="submit" variant="contained" disabled={busy}>

@@ -2,6 +2,7 @@ import { toAction } from '../../form/command';
 import { mixingCommands } from './mixingActions';
 import { useLoaderData, useSearchParams } from 'react-router';
 import { regimenNames } from '~core/model/plan';
+import { neededFor } from '~core/mixing/needed';
 import { RoomHead } from '../../ui/RoomHead';
 import { ViewSwitch } from '../../ui/ViewSwitch';
 import { MixingClosed, useHelper } from '../OnlyHelper';
@@ -39,20 +40,22 @@ export default function MixingRoom() {
       </>
     );
   }
+  const { inWater } = neededFor(data.plan);
   const said: Record<View, string> = {
-    day: `What is mixed, by the programme. Regimen: ${regimenNames[data.plan.mixing.regimen]}.`,
+    day: inWater
+      ? `What is mixed, by the programme. Regimen: ${regimenNames[data.plan.mixing.regimen]}.`
+      : 'What is given, by the programme: so much to each, the same day for all.',
     compare: 'What each contender really gets, and what it would get if the doses were matched otherwise.',
     programme: 'Every product, stage and day. A day opens its mixes.',
     reservoirs: 'EC (strength), pH and temperature of each vessel, top-ups, and what water loss does.',
     stock: 'Every mix takes from its pack. What is left, for how long, and what a litre costs.',
-    setup:
-      'Tools, water, regimen and band: part of the plan, and sealed with it. The scale of a day is chosen on the mix day.',
+    setup: `${inWater ? 'Tools, water, regimen and band' : 'Your tools'}: part of the plan, and sealed with it. The scale of a day is chosen on the mix day.`,
   };
   return (
     <>
       <RoomHead title="Mixing">{said[view]}</RoomHead>
       <ViewSwitch
-        views={views}
+        views={inWater ? views : views.filter(([v]) => v !== 'reservoirs')}
         view={view}
         label="What to see of the mixing"
         onView={(to) => {

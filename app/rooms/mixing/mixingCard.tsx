@@ -12,6 +12,7 @@ import { TesseraName } from '../../ui/Tessera';
 import { MixingClosed, useHelper } from '../OnlyHelper';
 import '../layout/labels.css';
 import { batchOf } from '~core/mixing/batch';
+import { batchCaution, neededFor } from '~core/mixing/needed';
 import { bottleTitle } from '~core/mixing/bottles';
 import { type MixingData, loadMixing } from './mixingData';
 import './mixing.css';
@@ -46,7 +47,9 @@ function OpenCard({ data }: { data: MixingData }) {
         title={blind ? 'The helper’s mixing card' : 'Mixing card'}
         actions={
           <span className="no-print inline-row">
-            <DryChoice tools={tools} measures={plan.mixing.measures} onChange={setTools} />
+            {neededFor(plan).dry && (
+              <DryChoice tools={tools} measures={plan.mixing.measures} onChange={setTools} />
+            )}
             <Button component={Link} to={`/trial/${id}/mixing?day=${day}`} color="secondary">
               Back to the mixing
             </Button>
@@ -123,18 +126,20 @@ function OpenCard({ data }: { data: MixingData }) {
                 </li>
               ))}
             </ol>
+            {batch && batch.lines.length > 0 && <Caution>{batchCaution(batch.lines, direct)}</Caution>}
             <p className="small quiet">
-              Really: ________________ EC ______ pH ______ {temperatureUnit()} ______ by ____________
+              Really: ________________{!direct && ` EC ______ pH ______ ${temperatureUnit()} ______`} by
+              ____________
             </p>
           </section>
         );
       })}
-      <Caution>
-        Concentrates are never mixed with each other: each into the water on its own; acid into water, never
-        water into acid. Gloves and eye protection with acids, peroxide and powders. Labels and safety data
-        sheets come first. Left-over solution: on garden soil within reason, never to a watercourse; local
-        rules come first.
-      </Caution>
+      {neededFor(plan).inWater && (
+        <Caution>
+          Acid into water, never water into acid. Left-over solution: on garden soil within reason, never to a
+          watercourse; local rules come first.
+        </Caution>
+      )}
     </main>
   );
 }

@@ -120,11 +120,12 @@ export function HowManyPanel(props: Props) {
           </div>
         </dl>
       )}
-      <p className="small quiet" style={{ marginTop: '0.8rem' }}>
+      <details className="small quiet" style={{ marginTop: '0.8rem' }}>
+        <summary>How it is reckoned</summary>
         {!comparesPeers(plan) &&
           'Against the control: Dunnett, two-sided, one product differing and the others equal to the control. '}
         Between two: Tukey. Noncentral t, alpha 5 % for all comparisons together.
-      </p>
+      </details>
     </section>
   );
 }
