@@ -64,6 +64,7 @@ export function mixesOf(
             batch,
             volumeL,
             day: d,
+            way: due.way ?? null,
             ...(tools.scaleStepG !== null && { stepG: tools.scaleStepG }),
             amounts: recipe.lines.map((l) => ({
               productId: l.product.id,

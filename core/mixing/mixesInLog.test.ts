@@ -82,3 +82,22 @@ describe('what is left of a bucket', () => {
     expect(servedOn(after, 17).size).toBe(0);
   });
 });
+
+describe('the same product, watered and sprayed on one day', () => {
+  const both: Plan = {
+    ...p,
+    treatments: p.treatments.map((t) => ({
+      ...t,
+      products: t.products.flatMap((u) => [u, { ...u, way: 'spray' as const, solutionLPerUnit: 0.1 }]),
+    })),
+  };
+  const done = (...lines: Parameters<typeof deriveState>[1]) => mixesDue(deriveState(both, lines), 3);
+  it('is two vessels, and a batch serves one', () => {
+    const wanted = done().wanted;
+    expect(done(mix('A1', 80, { way: null }))).toEqual({ wanted, done: 1 });
+    expect(done(mix('A1', 80, { way: null }), mix('A2', 3, { way: 'spray' }))).toEqual({ wanted, done: 2 });
+  });
+  it('a line from before the way was kept serves as it did', () => {
+    expect(done(mix('A1', 80)).done).toBe(2);
+  });
+});

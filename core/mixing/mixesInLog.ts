@@ -46,9 +46,10 @@ export function servedOn(state: Logged, day: number): Set<TreatmentId> {
   return served;
 }
 
-/** Two vessels of one treatment on one day are told apart by what goes into them. */
-const isVesselOf = (mix: Mix, due: Pick<DueMix, 'treatmentId' | 'uses'>): boolean =>
+/** Two vessels of one treatment on one day are told apart by how they are given and what goes into them. */
+const isVesselOf = (mix: Mix, due: Pick<DueMix, 'treatmentId' | 'uses' | 'way'>): boolean =>
   mix.treatmentId === due.treatmentId &&
+  (mix.way === undefined || mix.way === (due.way ?? null)) &&
   (due.uses.length === 0
     ? mix.amounts.length === 0
     : mix.amounts.some((a) => due.uses.some((u) => u.productId === a.productId)));
@@ -57,7 +58,7 @@ const isVesselOf = (mix: Mix, due: Pick<DueMix, 'treatmentId' | 'uses'>): boolea
 export function servedBy(
   state: Logged,
   mix: Mix,
-  due: Pick<DueMix, 'treatmentId' | 'uses'>,
+  due: Pick<DueMix, 'treatmentId' | 'uses' | 'way'>,
   day: number,
 ): 'mixed' | 'left' | null {
   if (!isVesselOf(mix, due)) return null;
@@ -129,7 +130,7 @@ function holds(state: Pick<TrialState, 'plan' | 'byKind'>, mix: Mix, uses: DueMi
  */
 export function leftoverFor(
   state: Pick<TrialState, 'plan' | 'byKind'>,
-  due: Pick<DueMix, 'treatmentId' | 'uses' | 'tanks' | 'kind'>,
+  due: Pick<DueMix, 'treatmentId' | 'uses' | 'tanks' | 'kind' | 'way'>,
   day: number,
 ): Leftover | null {
   if (due.kind !== 'solution' || due.tanks !== null) return null;

@@ -101,6 +101,7 @@ async function mix(
         volumeL: direct ? 0 : ofAll(batch, litres!),
         day: f.day,
         amounts: loggedAmounts(batch),
+        way: bottle.way ?? null,
         ...(f.tools.scaleStepG !== null && { stepG: f.tools.scaleStepG }),
       };
       const subject = `batch ${f.batch}`;

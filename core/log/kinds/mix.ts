@@ -2,6 +2,7 @@ import { amountWords } from '../../quantity/format';
 import { z } from 'zod';
 import { PackId, ProductId, TreatmentId } from '../../model/ids';
 import { AmountUnit } from '../../model/product';
+import { ways, wayWords } from '../../model/treatment';
 import { utc } from '../../model/column';
 import { entryKind } from './kind';
 
@@ -27,6 +28,8 @@ const Body = z.object({
   ),
   /** day of the trial it was mixed for */
   day: z.number().int().optional(),
+  /** how it is given; null: in the day’s water or as it is; left out by lines from before this was kept */
+  way: z.enum(ways).nullable().optional(),
   /** smallest step of the scale it was weighed on, g */
   stepG: z.number().positive().optional(),
 });
@@ -40,7 +43,7 @@ export const mix = entryKind({
       (a) =>
         `${amountWords(a.amount, a.unit)} ${words.product(b.treatmentId, a.productId)}${a.fromStock ? ` from stock ${a.fromStock}` : ''}`,
     );
-    return `batch ${b.batch}, ${b.volumeL} L${amounts.length > 0 ? `: ${amounts.join(', ')}` : ', nothing in it'}`;
+    return `batch ${b.batch}, ${b.volumeL} L${b.way ? `, ${wayWords[b.way]}` : ''}${amounts.length > 0 ? `: ${amounts.join(', ')}` : ', nothing in it'}`;
   },
   underCodes: (b) => `batch ${b.batch}`,
   // What was read off a batch and what was given of it says nothing once the batch was never mixed.
@@ -71,6 +74,7 @@ export const mix = entryKind({
       ['from_stock', 'string', 'stock solution it was taken from', (r) => r.amount?.fromStock ?? null],
       ['volume_l', 'number', 'litres; 0 for doses given without water', (r) => r.body.volumeL],
       ['day', 'integer', 'day of the programme it was for', (r) => r.body.day ?? null],
+      ['way', 'string', 'how it is given, where not in the day’s water', (r) => r.body.way ?? null],
       ['scale_step_g', 'number', 'smallest step of the scale, g', (r) => r.body.stepG ?? null],
       ['at', 'datetime', 'when', (r) => utc(r.at)],
       ['entry_id', 'string!', 'log line', (r) => r.id],
