@@ -13,8 +13,10 @@ if (inNetwork) {
   const { LetterBox } = await import('./lan/letterBox.mjs');
   const { certificate, keepDevices, knownDevices } = await import('./lan/authority.mjs');
   const { sayPairing } = await import('./lan/sayPairing.mjs');
+  const { shelf } = await import('./lan/shelf.mjs');
   const lan = await certificate();
-  const box = new LetterBox({ known: knownDevices(), onDevices: (devices) => keepDevices(devices) });
+  const onDevices = (devices) => keepDevices(devices);
+  const box = new LetterBox({ known: knownDevices(), onDevices, shelf: shelf() });
   await serve({ port, bench, host: process.env.HOST || '0.0.0.0', lan: { ...lan, box } });
   console.log(await sayPairing({ lan, port, code: box.invite().code }));
 } else {

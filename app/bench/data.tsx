@@ -21,7 +21,7 @@ import { listBin, purgeBin, purgeOld } from '../store/bin';
 import { keepClash } from '../store/clashes';
 import { storageRoom } from '../store/storage';
 import { listProducts, saveProduct } from '../store/products';
-import { type TakenIn, takeIn, takeInAsCopy } from '../store/takeIn';
+import { type TakenIn, aFile, takeIn, takeInAsCopy } from '../store/takeIn';
 import { sayStorageFault } from '../store/errors';
 import { FileButton } from '../ui/FileButton';
 import { readLibraryFile, readTrialFile, stopReading } from '../workers/files';
@@ -140,7 +140,7 @@ export default function DataRoom() {
 }
 
 /** What came of taking a file in. */
-function takenInText(question: string, { outcome, brokenSeal, notFollowed }: TakenIn): string {
+function takenInText(question: string, { outcome, brokenSeal, notFollowed, waiting }: TakenIn): string {
   const lines = (n: number) => `${n} new log ${n === 1 ? 'line' : 'lines'}`;
   const came =
     outcome.tag === 'added'
@@ -154,7 +154,11 @@ function takenInText(question: string, { outcome, brokenSeal, notFollowed }: Tak
     notFollowed.length > 0
       ? ` ${notFollowed.length === 1 ? 'One line isn’t' : `${notFollowed.length} lines aren’t`} followed: ${[...new Set(notFollowed)].join(' ')} The log shows ${notFollowed.length === 1 ? 'it' : 'them'}.`
       : '';
-  return `${came}${conflicts}${aside}${brokenSeal ? ` ${brokenSeal}` : ''}`;
+  const asks =
+    waiting.length > 0
+      ? ` ${waiting.length === 1 ? 'One line waits' : `${waiting.length} lines wait`} for your word in the log: a file may not seal or open a trial unasked.`
+      : '';
+  return `${came}${conflicts}${asks}${aside}${brokenSeal ? ` ${brokenSeal}` : ''}`;
 }
 
 const readingSteps = ['Opening the file …', 'Reading plan and log …', 'Looking at pictures and readings …'];
@@ -179,7 +183,7 @@ function TakeIn() {
     const { trial, bulk } = read.value;
     let taken: Awaited<ReturnType<typeof takeIn>>;
     try {
-      taken = await takeIn(trial, null, bulk);
+      taken = await takeIn(trial, { ...aFile, bulk });
     } catch (e) {
       return setMessage({
         text: `“${trial.plan.question}” was not taken in: ${sayStorageFault(e)} Nothing on the bench was changed.`,

@@ -72,12 +72,19 @@ export const devices = async (token: string) => Devices.parse(await (await ask('
 export const forgetDevice = (token: string, id: string) =>
   ask(`/devices/${encodeURIComponent(id)}`, token, { method: 'DELETE' });
 
-export const postLetter = (token: string, to: string, letter: Uint8Array<ArrayBuffer>) =>
-  ask(`/letters/${encodeURIComponent(to)}`, token, {
+/** @returns the letter's number in the box, by which it is answered */
+export const postLetter = async (
+  token: string,
+  to: string,
+  letter: Uint8Array<ArrayBuffer>,
+): Promise<string> => {
+  const answer = await ask(`/letters/${encodeURIComponent(to)}`, token, {
     method: 'POST',
     body: letter,
     headers: { 'Content-Type': 'application/octet-stream' },
   });
+  return z.object({ id: z.string() }).parse(await answer.json()).id;
+};
 
 export const lettersFor = async (token: string) => Letters.parse(await (await ask('/letters', token)).json());
 

@@ -3,19 +3,34 @@ import { onBench } from '../testing/browserGlobals';
 import type { AddressInfo } from 'node:net';
 import type { Server } from 'node:http';
 import express from 'express';
-import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
+import { exportForDevice } from '~core/formats/dataPackage';
 import type { TrialId } from '~core/model/ids';
+import type { Right } from '~core/model/right';
 import type { Plan } from '~core/model/plan';
 import { height, plan, unitId } from '~core/testing/trial';
 import { LetterBox } from '../../scripts/lan/letterBox.mjs';
 import { lanRoutes } from '../../scripts/lan/routes.mjs';
-import { bench } from '../store/bench';
+import { bench, deviceId } from '../store/bench';
+import { openConflicts, settleConflict } from '../store/conflicts';
 import { getBlob } from '../store/bulk';
 import { putBlob } from '../testing/bulk';
 import { listClashes, settleClash } from '../store/clashes';
-import { appendEntries, createTrial, loadTrial, savePlan, sealPlan } from '../store/trials';
-import { exchange, write } from './exchange';
-import { changePeers, pairByCode, pairing, pairingLink, readPairingHash, sendAway, unpair } from './pairing';
+import { appendEntries, createTrial, loadTrial, savePlan, sealPlan, wholeTrial } from '../store/trials';
+import { exchange, onLetter, tryAgain, write } from './exchange';
+import { fromHost, guestBy, sentBy, tellHost } from './guest';
+import { sayExchange } from './sayExchange';
+import { lettersAside, throwAway } from './setAside';
+import {
+  changePeers,
+  pairByCode,
+  pairing,
+  pairingLink,
+  readPairingHash,
+  sendAway,
+  setRight,
+  unpair,
+} from './pairing';
 
 let server: Server;
 let box: LetterBox;
@@ -33,7 +48,7 @@ async function settle(): Promise<number> {
   for (let turns = 1; turns < 12; turns++) {
     const a = await on('desk', exchange);
     const b = await on('phone', exchange);
-    for (const x of [a, b]) expect(x).toMatchObject({ fault: null, refused: 0 });
+    for (const x of [a, b]) expect(x).toMatchObject({ fault: null, aside: 0 });
     if (a.sent + b.sent + a.received + b.received === 0) return turns;
   }
   throw new Error('The two answer each other for ever.');
@@ -61,17 +76,18 @@ let n = 0;
 let p: Plan;
 beforeEach(async () => {
   n += 1;
+  box.devices.clear();
   p = { ...plan(), id: `trial-${n}` as TrialId };
   for (const device of ['desk', 'phone'] as const)
     await on(device, async () => {
       const db = await bench();
-      await Promise.all(db.ofTrials.map((t) => t.clear()));
+      await Promise.all([...db.ofTrials, db.letters].map((t) => t.clear()));
       await unpair();
     });
   const link = await on('desk', async () => {
     await pairByCode(box.invite().code, null, 'Desk');
     await createTrial(p);
-    return pairingLink('log', 'https://bench.example');
+    return pairingLink('log', 'https://bench.example', 'all');
   });
   const { code, key } = readPairingHash(new URL(link).hash)!;
   await on('phone', () => pairByCode(code, key, 'Phone'));
@@ -159,6 +175,149 @@ describe('a blind trial', () => {
   });
 });
 
+describe('what a device may', () => {
+  /** the phone has this right, and both know what the other has */
+  const paired = async (right: Right) => {
+    await settle();
+    await on('desk', async () => setRight((await pairing())!.peers[0]!.id!, right));
+  };
+  const waits = () => on('desk', async () => (await openConflicts(p.id)).map((c) => c.other.kind));
+  it('who scores opens no codes: its values are taken, the rest waits for a word', async () => {
+    const blind = { ...p, id: `right-${n}` as TrialId, blinding: 'scorer' as const };
+    await on('desk', () => createTrial(blind));
+    await on('desk', () => savePlan(blind.id, (now) => ({ ok: true, value: now })));
+    await on('desk', () => sealPlan(blind.id));
+    await paired('score');
+    await on('phone', () =>
+      appendEntries(blind.id, [height(unitId('A', 0), 7), { kind: 'reveal', reason: 'curious' }]),
+    );
+    await on('phone', exchange);
+    expect(await on('desk', exchange)).toMatchObject({ received: 1, waiting: 1 });
+    const { state, blind: closed } = await on('desk', () => loadTrial(blind.id));
+    expect([state.observations.length, state.revealed, closed]).toEqual([1, null, true]);
+    const [line] = await on('desk', () => openConflicts(blind.id));
+    expect(line).toMatchObject({ from: 'Phone', other: { kind: 'reveal' } });
+    // The phone hears that it waits; the desk takes it by a word.
+    expect((await on('phone', exchange)).open).toContainEqual({ name: 'Desk', trials: 0, waiting: 1 });
+    await on('desk', () => settleConflict(blind.id, line!.id, line!.sha256, 'taken'));
+    expect((await on('desk', () => loadTrial(blind.id))).state.revealed).not.toBeNull();
+  });
+  it('who mixes leaves no unit out; who plans may; nobody but “all” seals', async () => {
+    const out = { kind: 'exclusion' as const, unitId: unitId('A', 0), traitId: null, reason: 'dark end' };
+    await paired('mix');
+    await on('phone', () => appendEntries(p.id, [out]));
+    await on('phone', exchange);
+    await on('desk', exchange);
+    expect(await waits()).toEqual(['exclusion']);
+    await on('desk', async () => setRight((await pairing())!.peers[0]!.id!, 'plan'));
+    await on('phone', () => appendEntries(p.id, [{ ...out, unitId: unitId('A', 1) }]));
+    await on('phone', () => sealPlan(p.id));
+    await on('phone', exchange);
+    await on('desk', exchange);
+    expect((await waits()).sort()).toEqual(['exclusion', 'seal']);
+  });
+  it('a plan from who may not plan is asked about; so is a trial that isn’t here', async () => {
+    await paired('score');
+    await on('phone', () => savePlan(p.id, (now) => ({ ok: true, value: { ...now, prediction: 'Mine.' } })));
+    await on('phone', () => createTrial({ ...p, id: `new-${n}` as TrialId }));
+    await on('phone', exchange);
+    expect(await on('desk', exchange)).toMatchObject({ clashes: 2 });
+    expect((await on('desk', () => loadTrial(p.id))).row.plan.prediction).not.toBe('Mine.');
+    const asked = await on('desk', listClashes);
+    expect(asked.map((c) => c.isHere).sort()).toEqual([false, true]);
+    await on('desk', () => settleClash(`new-${n}`, 'theirs'));
+    expect((await on('desk', () => loadTrial(`new-${n}`))).row.plan.prediction).toBe(p.prediction);
+  });
+  it('brings its own lines alone: who writes as another device is set aside', async () => {
+    await paired('score');
+    const forged = async (device: string, value: number, counter: number) =>
+      on('phone', async () => {
+        const now = (await pairing())!;
+        const whole = await wholeTrial(p.id);
+        const stamp = { at: '2026-03-02T12:00:00.000Z', recordedAt: '2026-03-02T12:00:00.000Z' };
+        const line = {
+          ...height(unitId('A', 0), value),
+          ...{ ...stamp, id: `forged-${n}-${value}` as never, offsetMin: 0, by: 'me', device, counter },
+        };
+        const body = exportForDevice({ ...whole, log: [...whole.log, line] });
+        const head = { kind: 'trial' as const, trialId: p.id, base: null, overrules: [], rev: 1 };
+        await write(now, now.peers[0]!, { ...head, writer: await deviceId() }, body);
+        return { now, head, body };
+      });
+    const { now, head, body } = await forged('somebody-else', 5, 60);
+    expect(await on('desk', exchange)).toMatchObject({ waiting: 1 });
+    expect(await waits()).toEqual(['measurement']);
+    expect(await values('desk', p.id)).toEqual([]);
+    // Whoever says it is the desk itself isn't heard at all.
+    const desk = await on('desk', deviceId);
+    await on('phone', () => write(now, now.peers[0]!, { ...head, writer: desk }, body));
+    expect(await on('desk', exchange)).toMatchObject({ aside: 1, received: 0 });
+  });
+});
+
+describe('sent, arrived, kept', () => {
+  it('what lies in the box isn’t said to be kept', async () => {
+    await settle();
+    await on('phone', () => appendEntries(p.id, [height(unitId('A', 0), 7)]));
+    const sent = await on('phone', exchange);
+    expect(sayExchange(sent)).toMatch(/^One trial for Desk lies in the letter-box, sealed/);
+    await on('desk', exchange);
+    expect(sayExchange(await on('phone', exchange))).toBe('What is here is kept on the other devices too.');
+  });
+  it('a bad letter is set aside with its reason, and the ones behind it arrive', async () => {
+    await settle();
+    await on('phone', async () => {
+      const now = (await pairing())!;
+      const head = {
+        kind: 'trial' as const,
+        trialId: p.id,
+        base: null,
+        overrules: [],
+        writer: await deviceId(),
+      };
+      await write(now, now.peers[0]!, head, Uint8Array.from([80, 75, 3, 4, 9, 9, 9]));
+      await appendEntries(p.id, [height(unitId('A', 0), 7)]);
+      await exchange();
+    });
+    expect(await on('desk', exchange)).toMatchObject({ aside: 1, received: 1, fault: null });
+    expect(await values('desk', p.id)).toEqual([7]);
+    const [letter] = await on('desk', lettersAside);
+    expect(letter).toMatchObject({ from: 'Phone', why: expect.stringContaining('can’t be read') });
+    expect(await on('desk', () => tryAgain(letter!.seq!))).toContain('can’t be read');
+    await on('desk', () => throwAway(letter!.seq!));
+    // Whoever sent it hears of it.
+    expect(await on('phone', exchange)).toMatchObject({ aside: 1 });
+  });
+  it('a taster’s answers lie in the box while nobody hears, and are answered', async () => {
+    const link = await on('desk', () => pairingLink('taste', 'https://bench.example'));
+    const store = new Map<string, string>();
+    vi.stubGlobal('localStorage', {
+      getItem: (k: string) => store.get(k) ?? null,
+      setItem: (k: string, v: string) => void store.set(k, v),
+    });
+    const guest = (await on('phone', () => guestBy(new URL(link).hash, 'Ada')))!;
+    await tellHost(guest, 'mine', { kind: 'answers', text: 'x' });
+    const state = () => sentBy(guest).map((s) => [s.what, s.state, s.said]);
+    expect(await on('desk', exchange)).toMatchObject({ received: 0, aside: 0 });
+    await fromHost(guest);
+    expect(state()).toEqual([['mine', 'sent', '']]);
+    const stop = onLetter(() => ({ kept: false, said: 'The tasting is over.' }));
+    expect(await on('desk', exchange)).toMatchObject({ aside: 1 });
+    await fromHost(guest);
+    expect(state()).toEqual([['mine', 'arrived', 'The tasting is over.']]);
+    stop();
+    const stopAgain = onLetter(() => ({ kept: true, said: '' }));
+    await tellHost(guest, 'mine', { kind: 'answers', text: 'y' });
+    await on('desk', exchange);
+    await fromHost(guest);
+    expect(state()).toEqual([['mine', 'kept', '']]);
+    // What was refused lies on the desk, whole.
+    expect((await on('desk', lettersAside))[0]).toMatchObject({ from: 'Ada', why: 'The tasting is over.' });
+    stopAgain();
+    vi.unstubAllGlobals();
+  });
+});
+
 describe('what isn’t in order', () => {
   it('a letter sealed with another key, or in another’s name, is left out and said', async () => {
     await settle();
@@ -172,7 +331,7 @@ describe('what isn’t in order', () => {
       // What a device with the whole bench may not say: only a helper ticks off by letter.
       await write(now, now.peers[0]!, { kind: 'ticked', trialId: p.id, task: 'x' });
     });
-    expect(await on('desk', exchange)).toMatchObject({ refused: 2, received: 0, fault: null });
+    expect(await on('desk', exchange)).toMatchObject({ aside: 2, received: 0, fault: null });
   });
   it('who was sent away gets nothing more, and says so', async () => {
     await settle();

@@ -29,18 +29,65 @@ export async function guestBy(hash: string, name: string): Promise<Guest | null>
   return guest;
 }
 
-/** Sends something to the host. */
-export async function tellHost({ token, device, host, key }: Guest, head: LetterHead): Promise<void> {
-  await postLetter(token, host, await seal(key, device, host, packLetter(head)));
+/**
+ * What became of something that was sent: it lies in the letter-box; it arrived, and the host has set it aside; it is kept in
+ * the trial's log.
+ */
+export const Sent = z.object({
+  /** number of its letter in the box */
+  letter: z.string(),
+  /** what was sent, by a name of the page's own */
+  what: z.string(),
+  state: z.enum(['sent', 'arrived', 'kept']),
+  said: z.string(),
+});
+export type Sent = z.infer<typeof Sent>;
+
+const SENT_KEY = 'palazzo/sent';
+/** Things that are remembered as sent; older ones go. */
+const MOST_SENT = 200;
+
+/** What this device sent, as it is known to have fared; a reload finds it again. */
+export function sentBy({ device }: Guest): Sent[] {
+  try {
+    const read = z.array(Sent).safeParse(JSON.parse(localStorage.getItem(`${SENT_KEY}/${device}`) ?? '[]'));
+    return read.success ? read.data : [];
+  } catch {
+    return [];
+  }
+}
+
+const keepSent = ({ device }: Guest, sent: readonly Sent[]): void =>
+  localStorage.setItem(`${SENT_KEY}/${device}`, JSON.stringify(sent.slice(-MOST_SENT)));
+
+/**
+ * Puts something for the host into the letter-box.
+ * @param what its name, by which its fate is found
+ */
+export async function tellHost(guest: Guest, what: string, head: LetterHead): Promise<void> {
+  const { token, device, host, key } = guest;
+  const letter = await postLetter(token, host, await seal(key, device, host, packLetter(head)));
+  keepSent(guest, [
+    ...sentBy(guest).filter((s) => s.what !== what),
+    { letter, what, state: 'sent', said: '' },
+  ]);
 }
 
 /** What the host sent since the last time, oldest first; letters that can't be opened are left out. */
-export async function fromHost({ token, device, host, key }: Guest): Promise<LetterHead[]> {
+export async function fromHost(guest: Guest): Promise<LetterHead[]> {
+  const { token, device, host, key } = guest;
   const heads: LetterHead[] = [];
   for (const { id, from } of await lettersFor(token)) {
     const content = from === host ? await unseal(key, host, device, await readLetter(token, id)) : null;
-    const letter = content && unpackLetter(content);
-    if (letter) heads.push(letter.head);
+    const head = content ? unpackLetter(content)?.head : undefined;
+    if (head?.kind === 'answer')
+      keepSent(
+        guest,
+        sentBy(guest).map((s) =>
+          s.letter === head.to ? { ...s, state: head.kept ? 'kept' : 'arrived', said: head.said } : s,
+        ),
+      );
+    else if (head) heads.push(head);
     await letterCollected(token, id);
   }
   return heads;

@@ -1,5 +1,6 @@
 import { onCommitted } from '../store/committed';
-import { type Exchange, exchange } from './exchange';
+import { sayStorageFault } from '../store/errors';
+import { type Exchange, exchange, nothingExchanged } from './exchange';
 import { onPairing, pairing } from './pairing';
 
 /** How often the letter-box is looked at, ms; less often while it isn't reached. */
@@ -39,13 +40,7 @@ export function keepExchanging(): () => void {
       return (await exchangeNow()).fault === null ? EVERY_MS : UNREACHED_MS;
     } catch (e) {
       // Something of this page, not of the network: the next turn may find it mended.
-      last = {
-        sent: 0,
-        received: 0,
-        refused: 0,
-        clashes: 0,
-        fault: `Not exchanged: ${(e as Error).message}`,
-      };
+      last = { ...nothingExchanged, fault: `Not exchanged: ${sayStorageFault(e)}` };
       told.dispatchEvent(new Event('exchange'));
       return EVERY_MS;
     }

@@ -12,9 +12,26 @@ export const LetterHead = z.discriminatedUnion('kind', [
     base: sha.nullable(),
     /** plans that whoever sends decided against */
     overrules: z.array(sha).max(50),
+    /** the device the sender writes its own lines on */
+    writer: z.string().min(1).max(40).optional(),
+    /** the sender's count of changes; left out with pictures that were asked for */
+    rev: z.number().int().min(0).optional(),
   }),
-  /** which plan the writer has now: what it was sent is kept */
-  z.object({ kind: z.literal('has'), trialId: z.string().min(1).max(100), plan: sha }),
+  /** what it was sent is kept, up to that count of changes; which plan it has now, and how many lines wait for a word */
+  z.object({
+    kind: z.literal('has'),
+    trialId: z.string().min(1).max(100),
+    plan: sha,
+    rev: z.number().int().min(0).optional(),
+    waiting: z.number().int().min(0).optional(),
+  }),
+  /** what became of another letter, in words: it is kept, or was set aside */
+  z.object({
+    kind: z.literal('answer'),
+    to: z.string().min(1).max(20),
+    kept: z.boolean(),
+    said: z.string().max(500),
+  }),
   /** pictures and readings the writer lacks */
   z.object({
     kind: z.literal('wants'),

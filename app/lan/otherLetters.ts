@@ -9,35 +9,38 @@ import { announce } from '../ui/announce';
 import { TasterReply, unpacked } from '../rooms/panel/tasterSheet';
 import { tellWrittenBeside } from '../store/follow';
 import { appendEntries, listTrials } from '../store/trials';
-import { type OtherLetter, onLetter } from './exchange';
+import { type Heard, type OtherLetter, onLetter } from './exchange';
 
 /** A taster's answers go into the session they are of, as if they had been pasted there. */
-async function takeAnswers(text: string): Promise<void> {
+async function takeAnswers(text: string): Promise<Heard> {
   const reply = unpacked(text, TasterReply);
-  if (!reply) return;
+  if (!reply) return { kept: false, said: 'The answers can’t be read.' };
   const trial = (await listTrials()).find((t) =>
     ofKind(t.state, 'panel').some((e) => e.body.session.id === reply.sessionId),
   );
-  if (!trial) return;
+  if (!trial) return { kept: false, said: 'The tasting they are of isn’t on this bench.' };
   const came = await runCommand(panelCommands, trial.row.id, { intent: 'reply', reply });
-  const said = came instanceof Response ? undefined : saidBy(came);
-  if (said) announce(said);
+  if (came instanceof Response) return { kept: false, said: 'The answers weren’t understood.' };
+  const said = saidBy(came) ?? '';
+  if (said !== '') announce(said);
+  return { kept: !('errors' in came) && !('conflicts' in came), said };
 }
 
 /** A task is ticked off only while it is open: a helper can write nothing else. */
-async function tick({ trialId, task }: Extract<OtherLetter, { kind: 'ticked' }>): Promise<void> {
+async function tick({ trialId, task }: Extract<OtherLetter, { kind: 'ticked' }>): Promise<Heard> {
   const today = todayDate();
-  await appendEntries<{ tag: 'notOpen' }>(trialId, ({ state }) =>
+  const written = await appendEntries<{ tag: 'notOpen' }>(trialId, ({ state }) =>
     agendaOf(state, today, today).some((a) => a.task === task && a.state === 'open')
       ? ok([{ kind: 'taskDone', task }])
       : err({ tag: 'notOpen' as const }),
   );
+  return written.ok ? { kept: true, said: '' } : { kept: false, said: 'The task isn’t open any more.' };
 }
 
 /** Takes in what tasters and helpers send, as long as the page is open. @returns a function that stops it */
 export const takeOtherLetters = (): (() => void) =>
   onLetter(async (letter) => {
-    if (letter.kind === 'answers') await takeAnswers(letter.text);
-    else if (letter.kind === 'ticked') await tick(letter);
+    const heard = letter.kind === 'answers' ? await takeAnswers(letter.text) : await tick(letter);
     tellWrittenBeside();
+    return heard;
   });

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { Right } from '~core/model/right';
 import { bench } from '../store/bench';
 import { inLock } from '../store/locks';
 import { BoxError, type PeerThere, Role, devices, forgetDevice, invite, pairWith } from './box';
@@ -6,8 +7,12 @@ import { isKey, newKey } from './seal';
 
 /** What was exchanged of a trial with another device last. */
 const Exchanged = z.object({
-  /** the trial's count of changes when it was handed over */
+  /** the trial's count of changes when it was put into the letter-box */
   rev: z.number(),
+  /** the count of changes up to which the other device has said that it keeps it */
+  kept: z.number().default(-1),
+  /** lines from here that wait for a word over there */
+  waiting: z.number().default(0),
   /** SHA-256 of the plan the other device has, as far as is known here; null: not known */
   plan: z.string().nullable(),
 });
@@ -20,6 +25,10 @@ const KnownPeer = z.object({
   name: z.string(),
   role: Role,
   key: z.string().refine(isKey),
+  /** what it may bring unasked; whoever invited this device may all */
+  right: Right.default('score'),
+  /** the device its lines are written on, as its first letter said; null: none came yet */
+  writer: z.string().nullable().default(null),
   trials: z.record(z.string(), Exchanged),
 });
 export type KnownPeer = z.infer<typeof KnownPeer>;
@@ -33,6 +42,9 @@ export const Pairing = z.object({
   peers: z.array(KnownPeer),
 });
 export type Pairing = z.infer<typeof Pairing>;
+
+/** What a device may bring unasked: whoever invited this one may all. */
+export const rightOf = (peer: KnownPeer): Right => (peer.invite === null ? 'all' : peer.right);
 
 const KEY = 'lan';
 /** Invitations that wait to be taken at once. */
@@ -82,15 +94,27 @@ export async function pairByCode(code: string, key: string | null, name: string)
     ...{ origin: location.origin, device: made.device, token: made.token, role: made.role },
     peers:
       made.host !== null && key !== null
-        ? [{ ...{ invite: null, id: made.host, name: 'the desk', role: 'log' }, key, trials: {} }]
+        ? [
+            {
+              ...{ invite: null, id: made.host, name: 'the desk', role: 'log', right: 'all' as const },
+              ...{ key, writer: null, trials: {} },
+            },
+          ]
         : [],
   };
   await keep(next);
   return next;
 }
 
-/** A link that pairs one more device, once, within a quarter of an hour; its key never goes to the server. */
-export async function pairingLink(role: Role, at: string): Promise<string> {
+/** What a device that was invited here may bring unasked. */
+export const setRight = (id: string, right: Right): Promise<void> =>
+  changePeers((peers) => peers.map((p) => (p.id === id && p.invite !== null ? { ...p, right } : p)));
+
+/**
+ * A link that pairs one more device, once, within a quarter of an hour; its key never goes to the server.
+ * @param right of a device that keeps a bench: what its lines may do unasked
+ */
+export async function pairingLink(role: Role, at: string, right: Right = 'score'): Promise<string> {
   const now = await pairing();
   if (!now) throw new BoxError(401, 'This device isn’t paired yet.');
   const { code, id } = await invite(now.token, role);
@@ -99,7 +123,7 @@ export async function pairingLink(role: Role, at: string): Promise<string> {
     ...peers.filter((p) => p.id !== null),
     // Invitations nobody took yet: several tasters are shown theirs one after the other.
     ...peers.filter((p) => p.id === null).slice(-MOST_OPEN),
-    { invite: id, id: null, name: '', role, key, trials: {} },
+    { invite: id, id: null, name: '', role, key, right, writer: null, trials: {} },
   ]);
   const page = role === 'log' ? 'pair' : role === 'help' ? 'help' : 'taste';
   return `${at}/${page}#${code}.${key}`;

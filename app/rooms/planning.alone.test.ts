@@ -8,7 +8,7 @@ import { protocols } from '~core/schedule/protocols';
 import { height, plan, trait, unitId, use as productUse } from '~core/testing/trial';
 import { positionKey } from '~core/model/positions';
 import { createTrial, deleteTrial, loadTrial, savePlan, sealPlan, wholeTrial } from '../store/trials';
-import { takeIn } from '../store/takeIn';
+import { aFile, takeIn } from '../store/takeIn';
 import { restore } from '../store/bin';
 import { newTreatment, newUse } from './contenders/newContender';
 import { combinations, factorProblem, factorsOf } from './contenders/factorial';
@@ -166,7 +166,7 @@ describe('blinding', () => {
     await deleteTrial(p.id);
     await restore(p.id);
     expect((await loadTrial(p.id)).key).toEqual(key);
-    await takeIn({ ...trial, plan: { ...trial.plan, id: `other-${n}` as TrialId } });
+    await takeIn({ ...trial, plan: { ...trial.plan, id: `other-${n}` as TrialId } }, aFile);
     expect((await loadTrial(`other-${n}`)).key).toEqual(key);
   });
   it('blind labels carry codes, open ones names and doses', () => {

@@ -16,7 +16,7 @@ import type { Report } from '../workers/steps';
 import { bench } from './bench';
 import { bulkOf } from './bulk';
 import { listProducts, saveProduct } from './products';
-import { takeIn, takeInAsCopy } from './takeIn';
+import { aFile, takeIn, takeInAsCopy } from './takeIn';
 import { loadTrial, wholeTrial } from './trials';
 
 type Progress = (done: number, of: number) => void;
@@ -134,7 +134,7 @@ async function previewOf(
         const whole = { ...trial, key };
         const bulk = { photos: [], series: await reader.series(filename, trial) };
         const panels = keys.panels.filter((k) => k.trialId === trial.plan.id).map((k) => k.key);
-        const taken = await takeIn(whole, null, bulk, panels);
+        const taken = await takeIn(whole, { ...aFile, from: 'a backup', bulk, panels });
         if (!taken.ok) await takeInAsCopy(whole, bulk, panels);
         onProgress(++done, total);
       }

@@ -35,7 +35,7 @@ export async function restore(id: string): Promise<string | null> {
       sealedAs: row.trial.sealedAs,
       conflicts: (row.conflicts ?? []).map((c) => ({ id: c.other.id, other: c.other })),
     };
-    const back = await takeIn(trial);
+    const back = await takeIn(trial, { by: { right: 'all', device: null }, from: 'the bin' });
     if (!back.ok) {
       await takeInAsCopy({ ...trial, plan: { ...trial.plan, id: trial.plan.id as TrialId } });
       said = 'The trial has come back with another plan since; the deleted one stands beside it as a copy.';

@@ -64,8 +64,8 @@ export interface Change {
 /** What another copy of a trial brings: its lines stay as they are, with their own stamps. */
 export interface Foreign {
   lines: readonly Entry[];
-  /** lines that say something else than the ones here of the same id: kept beside, and asked about */
-  against?: readonly Entry[];
+  /** lines that say something else than the ones here of the same id, or may not come unasked: kept beside, and asked about */
+  against?: readonly Against[];
   /** its plan takes the place of the one here */
   plan?: Pick<TrialRow, 'plan' | 'sealedAs'>;
   key?: BlindKey | null;
@@ -73,6 +73,13 @@ export interface Foreign {
   bulk?: Bulk;
   /** keys of its panels' cups: those that aren't here */
   panels?: readonly PanelKey[];
+}
+
+/** A line that is kept beside the log until somebody decides. */
+export interface Against {
+  other: Entry;
+  why?: string;
+  from?: string;
 }
 
 /** What is at hand when a change is decided. */
@@ -85,8 +92,8 @@ export interface Deciding {
 export interface Changed {
   trial: LoadedTrial;
   entries: Entry[];
-  /** lines of another copy that are new and contradict ones here */
-  against?: number;
+  /** lines of another copy that are kept beside the log since now */
+  against?: Against[];
 }
 
 /** Changes of a plan that a tab can take back; older ones are dropped. */
@@ -214,7 +221,7 @@ async function takeForeign(
   await keepPanelKeys(db, id, panels);
   if (bulk) await keepBulk(db, { plan: row.plan, log }, bulk);
   // Devices would answer each other for ever.
-  const isNew = lines.length > 0 || fresh > 0 || plan !== undefined || key !== null;
+  const isNew = lines.length > 0 || fresh.length > 0 || plan !== undefined || key !== null;
   const head = isNew ? { id, rev, planRev: plan || key ? rev : trial.planRev } : null;
   if (head) await db.heads.put(head);
   const now = {
@@ -239,14 +246,15 @@ export async function keepPanelKeys(
   }
 }
 
-/** Keeps lines that contradict a line here, once each. @returns how many are new */
-async function keepAgainst(db: BenchDb, trialId: string, others: readonly Entry[]): Promise<number> {
-  let fresh = 0;
-  for (const other of others) {
+/** Keeps lines beside the log, once each. @returns those that are new */
+async function keepAgainst(db: BenchDb, trialId: string, lines: readonly Against[]): Promise<Against[]> {
+  const fresh: Against[] = [];
+  for (const line of lines) {
+    const { other } = line;
     const sha256 = sha256Of(other);
     if (await db.conflicts.get([trialId, other.id, sha256])) continue;
-    await db.conflicts.add({ trialId, id: other.id, sha256, other, settled: null });
-    fresh += 1;
+    await db.conflicts.add({ trialId, id: other.id, sha256, ...line, settled: null });
+    fresh.push(line);
   }
   return fresh;
 }

@@ -5,7 +5,10 @@ import { type Difference, planDifferences } from '~core/plan/planDifferences';
 import { type Result, err, ok } from '~core/model/result';
 import { bench } from './bench';
 import { tabId } from './tab';
+import { asked } from '~core/log/rights';
 import { alone, writeForeign } from './change';
+import { aFile } from './takeIn';
+import { addTrial } from './trials';
 import { current } from './trialMemory';
 
 /** Two plans of one trial, side by side. */
@@ -15,6 +18,8 @@ export interface Clash {
   from: string;
   at: string;
   differences: Difference[];
+  /** false: the trial isn't on this bench; whoever has it may not bring one unasked */
+  isHere: boolean;
   /** the plan here is sealed: it can't be given up for another */
   sealedHere: boolean;
   /** the other one is */
@@ -30,12 +35,16 @@ export async function keepClash(theirs: Trial, from: string): Promise<void> {
 export async function listClashes(): Promise<Clash[]> {
   const db = await bench();
   const rows = await db.clashes.toArray();
-  const made = await Promise.all(
-    rows.map(async ({ trialId, theirs, from, at }): Promise<Clash | null> => {
+  return Promise.all(
+    rows.map(async ({ trialId, theirs, from, at }): Promise<Clash> => {
       const here = await current(db, trialId);
-      if (!here) return null;
+      if (!here) {
+        const none = { differences: [], sealedHere: false, isHere: false };
+        const sealedThere = theirs.log.some((e) => e.kind === 'seal');
+        return { trialId, from, at, question: theirs.plan.question, ...none, sealedThere };
+      }
       return {
-        ...{ trialId, from, at },
+        ...{ trialId, from, at, isHere: true },
         question: here.row.plan.question,
         differences: planDifferences(here.row.plan, theirs.plan),
         sealedHere: here.state.seal !== null,
@@ -43,7 +52,6 @@ export async function listClashes(): Promise<Clash[]> {
       };
     }),
   );
-  return made.filter((c) => c !== null);
 }
 
 const OVERRULED = 'overruled/';
@@ -64,7 +72,13 @@ export async function settleClash(
 ): Promise<Result<null, { tag: 'gone' } | { tag: 'sealed' }>> {
   return alone(trialId, 'ofTrials', async (db) => {
     const [row, here] = await Promise.all([db.clashes.get(trialId), current(db, trialId)]);
-    if (!row || !here) return err({ tag: 'gone' as const });
+    if (!row) return err({ tag: 'gone' as const });
+    if (!here) {
+      // A trial that isn't on this bench, from a device that may not bring one unasked.
+      await db.clashes.delete(trialId);
+      if (chosen === 'theirs') await addTrial(db, row.theirs);
+      return ok(null);
+    }
     if (chosen === 'mine') {
       const key = `${OVERRULED}${trialId}`;
       const before = (await db.settings.get(key))?.value.split(' ') ?? [];
@@ -74,11 +88,19 @@ export async function settleClash(
     } else {
       if (here.state.seal) return err({ tag: 'sealed' as const });
       const { theirs } = row;
-      const { added, conflicts } = unionOfLogs(here.log, theirs.log);
+      const { added: came, conflicts } = unionOfLogs(here.log, theirs.log);
+      // Taking a sealed plan takes its seal; codes and cups that were opened there wait for a word of their own.
+      const { unasked } = asked(came, here.log, aFile.by);
+      const waiting = unasked.filter(({ line }) => line.kind !== 'seal');
+      const added = came.filter((e) => !waiting.some((w) => w.line === e));
       await db.steps.add({ trialId, tab: tabId(), before: here.row.plan, after: theirs.plan });
       await writeForeign(db, here, {
         foreign: {
-          ...{ lines: added, against: conflicts.map((c) => c.other), key: theirs.key },
+          ...{ lines: added, key: theirs.key },
+          against: [
+            ...conflicts.map(({ other }) => ({ other })),
+            ...waiting.map(({ line, why }) => ({ other: line, why, from: row.from })),
+          ],
           plan: { plan: theirs.plan, sealedAs: theirs.sealedAs },
         },
       });

@@ -1,7 +1,8 @@
 import type { Entry } from '~core/log/entry';
 import { ok } from '~core/model/result';
 import { bench } from './bench';
-import { change } from './change';
+import { alone, change, writeForeign } from './change';
+import { current } from './trialMemory';
 import type { ConflictRow } from './db';
 
 /** Lines of other copies that contradict a line of a trial and aren't decided yet. */
@@ -13,8 +14,17 @@ export async function openConflicts(trialId: string): Promise<ConflictRow[]> {
 /** Whether what a line says, without who wrote it when, can stand in another's place. */
 const bodyOf = (line: Entry) => (line.kind === 'correction' ? line.replacement : line);
 
+/** Whether a line waits because whoever brought it may not bring it unasked: nothing of its id is here. */
+export const isWaiting = (row: Pick<ConflictRow, 'id'>, log: readonly Entry[]): boolean =>
+  !log.some((e) => e.id === row.id);
+
+/** How many lines that somebody brought wait for a word. */
+export const waitingFrom = async (trialId: string, from: string): Promise<number> =>
+  (await openConflicts(trialId)).filter((r) => r.why !== undefined && r.from === from).length;
+
 /**
- * Decides between a line and another copy of it. Taking the other's word is a correction like any other: the line
+ * Decides about a line that is kept beside the log: between a line and another copy of it, or whether one that came unasked is
+ * taken. Taking the other's word is a correction like any other: the line
  * itself stays as it is.
  */
 export async function settleConflict(
@@ -27,6 +37,14 @@ export async function settleConflict(
   const row = await db.conflicts.get([trialId, lineId, sha256]);
   if (!row || row.settled !== null) return;
   if (as === 'taken') {
+    const waited = await alone(trialId, 'ofTrials', async (db) => {
+      const here = await current(db, trialId);
+      if (!here || !isWaiting(row, here.log)) return false;
+      await writeForeign(db, here, { foreign: { lines: [row.other] } });
+      await db.conflicts.update([trialId, lineId, sha256], { settled: as });
+      return true;
+    });
+    if (waited) return;
     const body = bodyOf(row.other);
     const stamp = ['id', 'at', 'recordedAt', 'offsetMin', 'by', 'device', 'counter'];
     const replacement = body

@@ -37,7 +37,10 @@ export interface EntryRow {
   entry: Entry;
 }
 
-/** A line of another copy that shares its id with a line here and says something else. */
+/**
+ * A line of another copy that waits for a word: it shares its id with a line here and says something else, or whoever
+ * brought it may not bring such a line unasked.
+ */
 export interface ConflictRow {
   trialId: string;
   id: string;
@@ -46,6 +49,9 @@ export interface ConflictRow {
   other: Entry;
   /** what the reviewer decided; null: not yet */
   settled: 'kept' | 'taken' | null;
+  /** of a line that isn't here: why it wasn't taken, and who brought it */
+  why?: string;
+  from?: string;
 }
 
 /** Something deleted that can still be brought back. */
@@ -113,8 +119,20 @@ export interface ClashRow {
   at: string;
 }
 
+/** A letter of another device that wasn't taken in, with its reason: tried again, or thrown away. */
+export interface LetterRow {
+  seq?: number;
+  /** the peer in the letter-box, and what it is called */
+  peer: string;
+  from: string;
+  at: string;
+  why: string;
+  /** as it came out of its seal; null: it couldn't be opened */
+  content: Uint8Array | null;
+}
+
 /** The database of this build. A database with a higher number was written by a newer one. */
-export const DATABASE_VERSION = 6;
+export const DATABASE_VERSION = 7;
 
 /** One bench: the demo's and the user's own are two separate databases. */
 export class BenchDb extends Dexie {
@@ -131,6 +149,7 @@ export class BenchDb extends Dexie {
   panelKeys!: Table<PanelKeyRow, [string, string]>;
   clashes!: EntityTable<ClashRow, 'trialId'>;
   handles!: EntityTable<{ key: string; folder: Folder }, 'key'>;
+  letters!: Table<LetterRow, number>;
   settings!: Table<{ key: string; value: string }, string>;
 
   constructor(name: BenchName) {
@@ -208,6 +227,7 @@ export class BenchDb extends Dexie {
       });
     this.version(5).stores({ panelKeys: '[trialId+sessionId], trialId' });
     this.version(6).stores({ clashes: 'trialId', handles: 'key' });
+    this.version(7).stores({ letters: '++seq' });
   }
 
   /** The tables a change of a trial reads and writes. */

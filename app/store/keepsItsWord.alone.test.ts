@@ -8,6 +8,7 @@ import type { Trial } from '~core/log/trial';
 import type { TrialId } from '~core/model/ids';
 import { readingsSha256 } from '~core/series/readingsHash';
 import { readSeries } from './bulk';
+import { aFile } from './takeIn';
 import { entry, height, plan, trialOf, unitId } from '~core/testing/trial';
 import { onBench } from '../testing/browserGlobals';
 import { type Tab, openTab } from '../testing/tabs';
@@ -86,14 +87,14 @@ describe('files', () => {
     const [line] = ((await store.appendEntries(id, [height(unit, 50)])) as { value: { id: string }[] }).value;
     const file = await fileOf();
     file.log[0] = { ...file.log[0]!, value: 10.5 } as never;
-    const taken = await store.takeIn(file);
+    const taken = await store.takeIn(file, aFile);
     expect(taken).toMatchObject({
       ok: true,
       value: { outcome: { tag: 'merged', newEntries: 0, conflicts: 1 } },
     });
     expect((await state()).observations[0]).toMatchObject({ value: 50 });
     // once more is no second conflict
-    await store.takeIn(file);
+    await store.takeIn(file, aFile);
     const open = await store.openConflicts(id);
     expect(open).toMatchObject([{ id: line!.id, other: { value: 10.5 }, settled: null }]);
     // both travel with the file
@@ -125,24 +126,24 @@ describe('files', () => {
     await store.appendEntries(id, [seriesLine(own)]);
     const file = await fileOf();
     const bring = (of: typeof own) => ({ photos: [], series: [{ seriesId: `s-${n}`, ...of }] });
-    await store.takeIn(file, null, bring(altered));
+    await store.takeIn(file, { ...aFile, bulk: bring(altered) });
     expect(await kept()).toEqual([]);
     // A plan that isn’t ours: nothing is changed, its readings don’t come either.
     const other = { ...file, plan: { ...file.plan, prediction: 'Another.' } };
-    expect((await store.takeIn(other, null, bring(own))).ok).toBe(false);
+    expect((await store.takeIn(other, { ...aFile, bulk: bring(own) })).ok).toBe(false);
     expect(await kept()).toEqual([]);
-    await store.takeIn(file, null, bring(own));
+    await store.takeIn(file, { ...aFile, bulk: bring(own) });
     expect(await kept()).toEqual([20, 21, 22]);
     // A stranger’s trial that names the same series doesn’t take it over.
     const stranger = trialOf({ ...plan(), id: `stranger-${n}` as TrialId }, [entry(seriesLine(altered))]);
-    await store.takeIn(stranger, null, bring(altered));
+    await store.takeIn(stranger, { ...aFile, bulk: bring(altered) });
     expect(await kept()).toEqual([20, 21, 22]);
   });
 
   it('a line that claims to be the 2^53rd is refused in words: later ones would all be ties', async () => {
     const file = await fileOf();
     const line = { ...entry(height(unit, 5)), counter: Number.MAX_SAFE_INTEGER };
-    const taken = await store.takeIn({ ...file, log: [line] });
+    const taken = await store.takeIn({ ...file, log: [line] }, aFile);
     expect(taken).toMatchObject({
       ok: false,
       error: { tag: 'unsound', why: expect.stringMatching(/^line 1 /) },
@@ -155,7 +156,7 @@ describe('files', () => {
     const file = await fileOf();
     file.log[0] = { ...file.log[0]!, value: 10.5 } as never;
     const theirs = { ...file, plan: { ...file.plan, prediction: 'Theirs.' } };
-    expect((await store.takeIn(theirs)).ok).toBe(false);
+    expect((await store.takeIn(theirs, aFile)).ok).toBe(false);
     await store.keepClash(theirs, 'the file');
     expect(await store.settleClash(id, 'theirs')).toMatchObject({ ok: true });
     expect((await store.loadTrial(id)).row.plan.prediction).toBe('Theirs.');
@@ -176,7 +177,10 @@ describe('files', () => {
         `k${i}`,
       ),
     );
-    await store.takeIn(trialOf({ ...plan(), id: trial }, [entry(height(unit, 1), 'root', 0), ...chain]));
+    await store.takeIn(
+      trialOf({ ...plan(), id: trial }, [entry(height(unit, 1), 'root', 0), ...chain]),
+      aFile,
+    );
     expect((await store.loadTrial(trial)).state.observations[0]).toMatchObject({ value: 9999 });
   });
 
@@ -184,7 +188,10 @@ describe('files', () => {
     await store.sealPlan(id);
     const file = await fileOf();
     await store.deleteTrial(id);
-    const taken = await store.takeIn({ ...file, plan: { ...file.plan, prediction: 'I always knew.' } });
+    const taken = await store.takeIn(
+      { ...file, plan: { ...file.plan, prediction: 'I always knew.' } },
+      aFile,
+    );
     expect(taken.ok && taken.value.brokenSeal).toMatch(/isn’t the one that was sealed/);
     expect((await store.loadTrial(id)).row.plan.prediction).toBe('I always knew.');
     const right = await store.takeInAsCopy(file);
@@ -198,14 +205,14 @@ describe('files', () => {
     const whole = await fileOf();
     expect(whole.key).not.toBeNull();
     await store.deleteTrial(id);
-    await store.takeIn({ ...whole, key: null });
+    await store.takeIn({ ...whole, key: null }, aFile);
     const trial = await store.loadTrial(id);
     expect(trial).toMatchObject({ blind: true, keyMissing: true, key: null });
     expect(trial.shown.plan.treatments.map((t) => t.name)).toEqual(['Code A', 'Code B']);
     const opened = await store.layoutAction(id, { intent: 'reveal' });
     expect(Object.values((opened as { errors: object }).errors)[0]).toMatch(/key isn’t on this bench/);
     // the file that holds the key brings it
-    await store.takeIn(whole);
+    await store.takeIn(whole, aFile);
     expect(await store.loadTrial(id)).toMatchObject({ blind: true, keyMissing: false, key: whole.key });
   });
 
@@ -214,7 +221,7 @@ describe('files', () => {
     const file = await fileOf();
     await store.appendEntries(id, [height(unitId('A', 1), 6)]);
     await store.deleteTrial(id);
-    await store.takeIn(file);
+    await store.takeIn(file, aFile);
     await store.appendEntries(id, [height(unitId('A', 2), 7)]);
     expect(await store.bin.restore(id)).toMatch(/was added/);
     expect((await state()).observations.map((o) => o.value).sort()).toEqual([5, 6, 7]);
@@ -224,7 +231,7 @@ describe('files', () => {
   it('… and stands beside one that has another plan by now', async () => {
     const file = await fileOf();
     await store.deleteTrial(id);
-    await store.takeIn({ ...file, plan: { ...file.plan, prediction: 'Newer.' } });
+    await store.takeIn({ ...file, plan: { ...file.plan, prediction: 'Newer.' } }, aFile);
     expect(await store.bin.restore(id)).toMatch(/beside it as a copy/);
     expect((await store.loadTrial(id)).row.plan.prediction).toBe('Newer.');
     const copies = (await store.listTrials()).filter((t) => t.row.plan.question.endsWith('(copy)'));

@@ -7,11 +7,13 @@ import type { TrialId } from '~core/model/ids';
 import { newId } from '~core/model/newId';
 import type { PanelKey } from '~core/model/panel';
 import { type Result, err, ok } from '~core/model/result';
-import { planSha256, sha256Of } from '~core/plan/seal';
+import { canonicalJson, planSha256, sha256Of } from '~core/plan/seal';
+import { type Bringer, asked } from '~core/log/rights';
+import { holdsRight } from '~core/model/right';
 import { type Bulk, noBulk } from '~core/formats/bulkFiles';
 import type { Entry } from '~core/log/entry';
 import { keepBulk } from './bulk';
-import { alone, keepPanelKeys, writeForeign } from './change';
+import { type Against, alone, keepPanelKeys, writeForeign } from './change';
 import { addTrial } from './trials';
 import { current, forget } from './trialMemory';
 
@@ -23,7 +25,25 @@ export interface TakenIn {
   brokenSeal: string | null;
   /** lines that came and aren't followed, why in words */
   notFollowed: string[];
+  /** lines that wait for a word in the log, why in words */
+  waiting: string[];
 }
+
+/** What comes with a copy of a trial, and by what right. */
+export interface TakeInOptions {
+  /** SHA-256 of the plan both copies had last: where this one still has it, the other's plan is newer */
+  base?: string | null;
+  /** pictures and readings that come with it: taken with its lines, or not at all */
+  bulk?: Bulk;
+  /** keys of its panels, from a backup that has them */
+  panels?: readonly PanelKey[];
+  by: Bringer;
+  /** who brought it, in words */
+  from: string;
+}
+
+/** A file may be anybody's: what it would seal or open waits for a word. */
+export const aFile = { by: { right: 'plan', device: null }, from: 'a file' } as const satisfies TakeInOptions;
 
 /** Whether lines of one copy are about the other's units; a scorer's copy has the same ones under codes. */
 function samePlan(here: Plan, there: Plan): boolean {
@@ -39,9 +59,6 @@ export const sealOfFile = (trial: Trial): string | null =>
 /** Why lines of a file aren't followed. */
 const asideOf = ({ plan, log }: Trial): string[] => standingAside(deriveState(plan, log)).map((x) => x.why);
 
-/** Kinds of line that a copy under codes has no say in. */
-const notForScorers: ReadonlySet<Entry['kind']> = new Set(['reveal', 'panelReveal', 'seal']);
-
 /** Counters of lines count lines: one that claims many more than there are would make all later lines ties. */
 const MOST_AHEAD = 1_000_000;
 
@@ -54,22 +71,17 @@ function unsound(log: readonly Entry[], here: number): string | null {
     : `line ${at + 1} of its log says it was written after ${log[at]!.counter} others, and there are ${log.length}. The file is damaged or was altered.`;
 }
 
-export type TakeInError = { tag: 'differentPlan' } | { tag: 'unsound'; why: string };
+export type TakeInError = { tag: 'differentPlan' } | { tag: 'unasked' } | { tag: 'unsound'; why: string };
 
 /**
  * Takes in an exported trial: a new one is added; of one that is here already the logs are united. A line that is
  * here already keeps what it says; where the file says something else that is kept beside it and shown.
- * Refused where both copies exist with different plans: nothing of either is lost.
- *
- * @param base SHA-256 of the plan both copies had last: where this one still has it, the other's plan is newer
- * @param bulk pictures and readings that come with it: taken with its lines, or not at all
- * @param panels keys of its panels, from a backup that has them
+ * Refused where both copies exist with different plans, and where whoever brings a trial that isn't here may not plan:
+ * nothing of either is lost.
  */
 export async function takeIn(
   trial: Trial,
-  base: string | null = null,
-  bulk: Bulk = noBulk,
-  panels: readonly PanelKey[] = [],
+  { base = null, bulk = noBulk, panels = [], by, from }: TakeInOptions,
 ): Promise<Result<TakenIn, TakeInError>> {
   const brokenSeal = sealOfFile(trial);
   const { id } = trial.plan;
@@ -77,44 +89,59 @@ export async function takeIn(
     const here = await current(db, id);
     const why = unsound(trial.log, here?.log.at(-1)?.counter ?? 0);
     if (why !== null) return err({ tag: 'unsound', why });
-    const against = trial.conflicts.map((c) => c.other);
+    const same = new Set(
+      (here?.log ?? [])
+        .filter((e) => trial.conflicts.some((c) => c.id === e.id))
+        .map((e) => canonicalJson(e)),
+    );
+    const against: Against[] = trial.conflicts
+      .filter(({ other }) => !same.has(canonicalJson(other)))
+      .map(({ other }) => ({ other }));
+    const mayPlan = holdsRight(by.right, 'plan');
     if (!here) {
+      if (!mayPlan) return err({ tag: 'unasked' });
       await addTrial(db, trial);
       const added = await current(db, id);
       await writeForeign(db, added!, { foreign: { lines: [], against, bulk, panels } });
-      return ok({ outcome: { tag: 'added' }, brokenSeal, notFollowed: asideOf(trial) });
+      return ok({ outcome: { tag: 'added' }, brokenSeal, notFollowed: asideOf(trial), waiting: [] });
     }
     const { added: came, conflicts } = unionOfLogs(here.log, trial.log);
     // Whoever scores under codes doesn't open them, seal or tell the cups: such lines aren't taken from a scorer's copy.
     const scorers = trial.plan.namesLeftOut === true && here.row.plan.namesLeftOut !== true;
-    const added = scorers ? came.filter((e) => !notForScorers.has(e.kind)) : came;
-    const follows = !here.state.seal && base !== null && planSha256(here.row.plan) === base;
+    const { taken: added, unasked } = asked(came, here.log, {
+      ...by,
+      right: scorers && by.right === 'all' ? 'plan' : by.right,
+    });
+    const follows = mayPlan && !here.state.seal && base !== null && planSha256(here.row.plan) === base;
     // The other side has only not heard of our newer plan; a seal it brings would stand for the old one.
     const behind = base !== null && planSha256(trial.plan) === base && !added.some((e) => e.kind === 'seal');
     if (!samePlan(here.row.plan, trial.plan) && !follows && !behind) return err({ tag: 'differentPlan' });
     // A scorer's copy gets its names when the whole trial comes; a plan that was only behind catches up.
-    const named = here.row.plan.namesLeftOut === true && !trial.plan.namesLeftOut;
+    const named = mayPlan && here.row.plan.namesLeftOut === true && !trial.plan.namesLeftOut;
     const renewed = named || (follows && !behind && planSha256(here.row.plan) !== planSha256(trial.plan));
-    const brings = (renewed || here.key === null) && !trial.plan.namesLeftOut ? trial.key : null;
+    const brings = mayPlan && (renewed || here.key === null) && !trial.plan.namesLeftOut ? trial.key : null;
     await db.clashes.delete(id);
     const written = await writeForeign(db, here, {
       ...(named && { review: trial.review }),
       foreign: {
-        ...{ lines: added, against: [...conflicts.map((c) => c.other), ...against], key: brings },
+        ...{ lines: added, key: brings },
+        against: [
+          ...conflicts.map(({ other }) => ({ other })),
+          ...against,
+          ...unasked.map(({ line, why }) => ({ other: line, why, from })),
+        ],
         ...{ bulk, panels },
         ...(renewed && { plan: { plan: trial.plan, sealedAs: trial.sealedAs } }),
       },
     });
-    const found = written.ok ? (written.value.against ?? 0) : 0;
+    const beside = written.ok ? (written.value.against ?? []) : [];
     const taken = new Set<string>(added.map((e) => e.id));
     const aside = written.ok ? standingAside(written.value.trial.state) : [];
-    const notFollowed = [
-      ...aside.filter((x) => taken.has(x.line.id)).map((x) => x.why),
-      ...came.filter((e) => !taken.has(e.id)).map(() => 'A scorer’s copy opens no codes.'),
-    ];
+    const waiting = beside.flatMap((l) => l.why ?? []);
     return ok({
-      outcome: { tag: 'merged', newEntries: added.length, conflicts: found },
-      ...{ brokenSeal, notFollowed },
+      outcome: { tag: 'merged', newEntries: added.length, conflicts: beside.length - waiting.length },
+      ...{ brokenSeal, waiting },
+      notFollowed: aside.filter((x) => taken.has(x.line.id)).map((x) => x.why),
     });
   });
   // What was here is still known as it was: screens see by that that something came.

@@ -11,7 +11,8 @@ import { onBench } from '../testing/browserGlobals';
 import { bench, recorder, resetDemo, setRecorder } from './bench';
 import { listBin, restore } from './bin';
 import { deleteProduct, listProducts, saveProduct } from './products';
-import { takeIn, takeInAsCopy } from './takeIn';
+import { isWaiting, openConflicts, settleConflict } from './conflicts';
+import { aFile, takeIn, takeInAsCopy } from './takeIn';
 import { forget } from './trialMemory';
 import {
   appendEntries,
@@ -165,9 +166,9 @@ describe('taking in a trial file', () => {
   it('adds what isn’t here', async () => {
     const file = await copyOf();
     await deleteTrial(p.id);
-    expect(await takeIn(file)).toEqual({
+    expect(await takeIn(file, aFile)).toEqual({
       ok: true,
-      value: { outcome: { tag: 'added' }, brokenSeal: null, notFollowed: [] },
+      value: { outcome: { tag: 'added' }, brokenSeal: null, notFollowed: [], waiting: [] },
     });
     expect(await wholeTrial(p.id)).toEqual(file);
   });
@@ -177,14 +178,24 @@ describe('taking in a trial file', () => {
     await appendEntries(p.id, [height(unitId('A', 1), 6)]);
     const here = await wholeTrial(p.id);
     other.log.push({ ...other.log[0]!, id: 'from-the-phone' as never });
-    expect(await takeIn(other)).toEqual({
+    expect(await takeIn(other, aFile)).toEqual({
       ok: true,
-      value: { outcome: { tag: 'merged', newEntries: 1, conflicts: 0 }, brokenSeal: null, notFollowed: [] },
+      value: {
+        outcome: { tag: 'merged', newEntries: 1, conflicts: 0 },
+        brokenSeal: null,
+        notFollowed: [],
+        waiting: [],
+      },
     });
     expect((await loadTrial(p.id)).log).toHaveLength(here.log.length + 1);
-    expect(await takeIn(other)).toEqual({
+    expect(await takeIn(other, aFile)).toEqual({
       ok: true,
-      value: { outcome: { tag: 'merged', newEntries: 0, conflicts: 0 }, brokenSeal: null, notFollowed: [] },
+      value: {
+        outcome: { tag: 'merged', newEntries: 0, conflicts: 0 },
+        brokenSeal: null,
+        notFollowed: [],
+        waiting: [],
+      },
     });
   });
   it('a file can’t take back a seal with values under it, nor the plan that hangs on it', async () => {
@@ -198,12 +209,13 @@ describe('taking in a trial file', () => {
       ...{ kind: 'correction', supersedes: seal!.id, replacement: null, reason: 'never sealed' },
       ...{ id: 'forged' as never, counter: last.counter + 1, ...stamp },
     });
-    expect(await takeIn(file)).toMatchObject({
-      value: {
-        outcome: { newEntries: 1 },
-        notFollowed: ['Values were taken under this seal: it stays.'],
-      },
+    // A file may not unseal unasked; and asked for, it isn't followed.
+    expect(await takeIn(file, aFile)).toMatchObject({
+      value: { outcome: { newEntries: 0 }, waiting: [expect.stringContaining('takes a word of yours')] },
     });
+    const [line] = await openConflicts(p.id);
+    await settleConflict(p.id, line!.id, line!.sha256, 'taken');
+    expect(await openConflicts(p.id)).toEqual([]);
     expect((await loadTrial(p.id)).state.seal?.entryId).toBe(seal!.id);
     const { state } = await loadTrial(p.id);
     expect(logLines(state.plan, state)[0]).toMatchObject({
@@ -212,7 +224,7 @@ describe('taking in a trial file', () => {
     });
     // The same on an empty bench.
     await deleteTrial(p.id);
-    expect(await takeIn(file)).toMatchObject({ value: { notFollowed: [expect.any(String)] } });
+    expect(await takeIn(file, aFile)).toMatchObject({ value: { notFollowed: [expect.any(String)] } });
     expect((await loadTrial(p.id)).state.seal?.entryId).toBe(seal!.id);
     expect(await savePlan(p.id, (x) => ({ ...x, prediction: 'Now I know.' }))).toMatchObject({ ok: false });
   });
@@ -226,16 +238,37 @@ describe('taking in a trial file', () => {
       { ...height(unitId('A', 0), 5), ...stamp, id: 'value' as never, device: 'phone', counter: 50 },
       { kind: 'reveal', reason: '', ...stamp, id: 'peep' as never, device: 'phone', counter: 51 },
     );
-    expect(await takeIn(phone)).toMatchObject({
-      value: { outcome: { newEntries: 1 }, notFollowed: ['A scorer’s copy opens no codes.'] },
+    expect(await takeIn(phone, aFile)).toMatchObject({
+      value: { outcome: { newEntries: 1 }, waiting: [expect.stringContaining('takes a word of yours')] },
     });
     const { state } = await loadTrial(p.id);
     expect([state.revealed, state.observations.length]).toEqual([null, 1]);
   });
+  it('what may not come unasked waits once, and is taken or left by a word', async () => {
+    await savePlan(p.id, (x) => ({ ...x, blinding: 'scorer' as const }));
+    await sealPlan(p.id);
+    const file = await copyOf();
+    const [seal] = file.log;
+    file.log.push({ ...seal!, kind: 'reveal', reason: '', id: 'peep' as never, counter: 50 } as never);
+    expect(await takeIn(file, aFile)).toMatchObject({ value: { waiting: [expect.any(String)] } });
+    expect(await takeIn(file, aFile)).toMatchObject({ value: { waiting: [] } });
+    const [line] = await openConflicts(p.id);
+    expect(line).toMatchObject({ id: 'peep', from: 'a file' });
+    expect(isWaiting(line!, (await loadTrial(p.id)).log)).toBe(true);
+    // A backup of this bench keeps what waits, and it waits there too.
+    const whole = await wholeTrial(p.id);
+    await deleteTrial(p.id);
+    await takeIn(whole, aFile);
+    expect((await loadTrial(p.id)).state.revealed).toBeNull();
+    const [again] = await openConflicts(p.id);
+    await settleConflict(p.id, again!.id, again!.sha256, 'taken');
+    expect((await loadTrial(p.id)).state.revealed).not.toBeNull();
+    expect(await openConflicts(p.id)).toEqual([]);
+  });
   it('never overwrites a different plan, but adds it beside when asked', async () => {
     const file = await copyOf();
     const different = { ...file, plan: { ...file.plan, prediction: 'Something else.' } };
-    expect(await takeIn(different)).toEqual({ ok: false, error: { tag: 'differentPlan' } });
+    expect(await takeIn(different, aFile)).toEqual({ ok: false, error: { tag: 'differentPlan' } });
     expect((await loadTrial(p.id)).row.plan.prediction).toBe('Yes.');
     const id = await takeInAsCopy(different);
     expect((await loadTrial(id)).row.plan).toMatchObject({

@@ -17,6 +17,18 @@ export interface Limits {
   quietMs: number;
   codeMs: number;
 }
+export interface Letter {
+  id: string;
+  from: string;
+  role: Role;
+  to: string;
+  bytes: Uint8Array;
+}
+export interface Shelf {
+  all(): Letter[];
+  put(letter: Letter): void;
+  remove(id: string): void;
+}
 export class Refusal extends Error {
   status: number;
 }
@@ -26,6 +38,7 @@ export class LetterBox {
     limits?: Partial<Limits>;
     known?: object[];
     onDevices?: (devices: object[]) => void;
+    shelf?: Shelf;
   });
   devices: Map<string, Device>;
   invite(role?: Role, by?: string | null): { code: string; id: string };

@@ -1,4 +1,4 @@
-// The letter-box between paired devices: sealed letters in memory, a few of them, not for long.
+// The letter-box between paired devices: sealed letters, kept until whoever they are for has taken them in.
 import { createHash, randomBytes, timingSafeEqual } from 'node:crypto';
 
 /** Letters without 0, O, 1 and I: a code is read off a screen and typed. */
@@ -33,7 +33,7 @@ export class Refusal extends Error {
   }
 }
 
-/** Who is paired, and what lies here for whom. Nothing of it is ever written to a disk. */
+/** Who is paired, and what lies here for whom: as sealed as it came, here and on the shelf. */
 export class LetterBox {
   devices = new Map();
   invites = new Map();
@@ -43,16 +43,24 @@ export class LetterBox {
   next = 1;
 
   /**
-   * @param {{ now?: () => number, limits?: Partial<typeof limits>, known?: object[], onDevices?: (devices: object[]) => void }} options
-   * `known`: devices of an earlier run, `onDevices` hears of every change of them; letters never leave memory
+   * @param {{ now?: () => number, limits?: Partial<typeof limits>, known?: object[], onDevices?: (devices: object[]) => void,
+   *   shelf?: { all(): object[], put(letter: object): void, remove(id: string): void } }} options
+   * `known`: devices of an earlier run, `onDevices` hears of every change of them; `shelf` keeps letters over a restart: one
+   * that can't be put there is refused, so that “sent” is never said of what a restart would lose
    */
-  constructor({ now = Date.now, limits: own = {}, known = [], onDevices = () => {} } = {}) {
+  constructor({ now = Date.now, limits: own = {}, known = [], onDevices = () => {}, shelf } = {}) {
     this.now = now;
     this.limits = { ...limits, ...own };
     this.onDevices = onDevices;
     for (const d of known) {
       this.devices.set(d.id, { ...d, token: Buffer.from(d.token, 'hex') });
       this.next = Math.max(this.next, Number(d.id.slice(1)) + 1);
+    }
+    this.shelf = shelf ?? { all: () => [], put: () => {}, remove: () => {} };
+    for (const letter of this.shelf.all()) {
+      this.next = Math.max(this.next, Number(letter.id) + 1);
+      if (this.devices.has(letter.to) && this.devices.has(letter.from)) this.letters.set(letter.id, letter);
+      else this.shelf.remove(letter.id);
     }
   }
 
@@ -141,7 +149,7 @@ export class LetterBox {
     if (!device || (device.id !== by.id && device.by !== by.id))
       throw new Refusal(404, 'There is no such device here.');
     this.devices.delete(id);
-    for (const [n, l] of this.letters) if (l.to === id || l.from === id) this.letters.delete(n);
+    for (const [n, l] of this.letters) if (l.to === id || l.from === id) this.drop(n);
     this.tellDevices();
   }
 
@@ -153,7 +161,13 @@ export class LetterBox {
     if (this.letters.size >= this.limits.letters || held + bytes.length > this.limits.bytes)
       throw new Refusal(507, 'The letter-box is full: it is emptied when the other device collects.');
     const id = String(this.next++);
-    this.letters.set(id, { id, from: from.id, role: from.role, to, bytes });
+    const letter = { id, from: from.id, role: from.role, to, bytes };
+    try {
+      this.shelf.put(letter);
+    } catch {
+      throw new Refusal(507, 'The letter-box can’t keep that now: its disk is full or closed.');
+    }
+    this.letters.set(id, letter);
     return id;
   }
 
@@ -173,6 +187,11 @@ export class LetterBox {
   /** A letter that was collected is gone. */
   collected(device, id) {
     this.read(device, id);
+    this.drop(id);
+  }
+
+  drop(id) {
     this.letters.delete(id);
+    this.shelf.remove(id);
   }
 }

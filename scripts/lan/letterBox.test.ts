@@ -1,5 +1,9 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { LetterBox, type Limits, Refusal, type Role } from './letterBox.mjs';
+import { shelf } from './shelf.mjs';
 
 const bytes = (n: number) => new Uint8Array(n);
 
@@ -127,4 +131,42 @@ it('who is paired is known to the next run by hashes alone; letters aren’t kep
   const second = new LetterBox({ known: JSON.parse(JSON.stringify(kept)) as object[] });
   expect(second.who(token).id).toBe(device);
   expect(second.pair(second.invite().code, 'Phone').device).not.toBe(device);
+});
+
+describe('letters over a restart of the server', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'palazzo-letters-'));
+  let known: object[] = [];
+  const started = () => new LetterBox({ known, onDevices: (d) => (known = d), shelf: shelf(folder) });
+  it('lie there as they came, in their order, and go once they are collected', () => {
+    const one = started();
+    const host = one.devices.get(one.pair(one.invite().code, 'Desk').device)!;
+    const phone = one.devices.get(one.pair(one.invite('log', host.id).code, 'Phone').device)!;
+    const ids = [1, 2, 3].map((n) => one.post(phone, host.id, Uint8Array.from([n, 10, 0, 255])));
+    one.collected(host, ids[1]!);
+    writeFileSync(join(folder, '99.letter.new'), 'half of one');
+    writeFileSync(join(folder, '98.letter'), 'no head');
+    const two = started();
+    const again = two.devices.get(host.id)!;
+    expect(two.waiting(again).map((l) => l.id)).toEqual([ids[0], ids[2]]);
+    expect([...two.read(again, ids[2]!)]).toEqual([3, 10, 0, 255]);
+    // A new letter never takes an old one's place.
+    expect(ids).not.toContain(two.post(two.devices.get(phone.id)!, host.id, bytes(1)));
+    two.forget(again, phone.id);
+    expect(started().waiting(again)).toEqual([]);
+  });
+  it('one that can’t be put on the disk is refused, not said to be sent', () => {
+    const full = new LetterBox({
+      shelf: {
+        all: () => [],
+        put: () => {
+          throw new Error('ENOSPC');
+        },
+        remove: () => {},
+      },
+    });
+    const host = full.devices.get(full.pair(full.invite().code, 'Desk').device)!;
+    const phone = full.devices.get(full.pair(full.invite('log', host.id).code, 'Phone').device)!;
+    expect(refusal(() => full.post(phone, host.id, bytes(1)))).toBe(507);
+    expect(full.waiting(host)).toEqual([]);
+  });
 });

@@ -7,27 +7,40 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import { Link, useLoaderData, useRevalidator } from 'react-router';
-import { listNames, sentenceCase } from '~core/quantity/format';
-import { type Role, lanHere } from '../../lan/box';
-import type { Exchange } from '../../lan/exchange';
+import { rightWords } from '~core/log/rights';
+import { Right } from '~core/model/right';
+import { lanHere } from '../../lan/box';
 import { exchangeNow, lastExchange, onExchange } from '../../lan/keepExchanging';
-import { type KnownPeer, pairing, pairingLink, sendAway, unpair } from '../../lan/pairing';
+import { roleWords, sayExchange } from '../../lan/sayExchange';
+import { isThisMachineAlone, reachableAt } from '../../lan/reachable';
+import { lettersAside } from '../../lan/setAside';
+import { type KnownPeer, pairing, pairingLink, sendAway, setRight, unpair } from '../../lan/pairing';
 import { listClashes } from '../../store/clashes';
 import { Caution } from '../../ui/Caution';
 import { QrCode } from '../../ui/QrCode';
 import { RoomHead } from '../../ui/RoomHead';
 import { announce } from '../../ui/announce';
 import { Clashes } from './Clashes';
+import { type AsideLetter, LettersAside } from './LettersAside';
 import { PairHere } from './PairHere';
 
 export async function clientLoader() {
-  const [here, paired, clashes] = await Promise.all([lanHere(), pairing(), listClashes()]);
-  return { here, paired, clashes };
+  const [here, paired, clashes, aside] = await Promise.all([
+    ...([lanHere(), pairing(), listClashes(), lettersAside()] as const),
+  ]);
+  const letters = aside.map(({ seq, from, at, why, content }): AsideLetter => ({
+    seq: seq!,
+    from,
+    at,
+    why,
+    opens: content !== null,
+  }));
+  return { here, paired, clashes, letters };
 }
 
 /** Phone and desk, each with its own copy: how they are paired, and what waits for a choice. */
 export default function Devices() {
-  const { here, paired, clashes } = useLoaderData<typeof clientLoader>();
+  const { here, paired, clashes, letters } = useLoaderData<typeof clientLoader>();
   return (
     <div style={{ maxWidth: '54rem' }}>
       <RoomHead title="Devices">
@@ -35,7 +48,8 @@ export default function Devices() {
         else in the world hears of it.
       </RoomHead>
       <Clashes clashes={clashes} />
-      {here === null ? (
+      <LettersAside letters={letters} />
+      {here === null && paired === null ? (
         <NotServed />
       ) : paired === null ? (
         <section className="section">
@@ -43,7 +57,11 @@ export default function Devices() {
           <PairHere code="" keyText={null} />
         </section>
       ) : (
-        <Paired peers={paired.peers} addresses={here.addresses} canInvite={paired.role === 'log'} />
+        <Paired
+          peers={paired.peers}
+          addresses={here?.addresses ?? []}
+          canInvite={here !== null && paired.role === 'log'}
+        />
       )}
       {here !== null && <Trust fingerprint={here.fingerprint} />}
     </div>
@@ -65,26 +83,6 @@ function NotServed() {
     </section>
   );
 }
-
-const letters = (n: number) => (n === 1 ? 'one letter' : `${n} letters`);
-
-/** What came of the last exchange, in a sentence. */
-function sayExchange({ sent, received, refused, clashes, fault }: Exchange): string {
-  if (fault !== null) return fault;
-  const said = [
-    ...(sent > 0 ? [`${letters(sent)} handed over`] : []),
-    ...(received > 0 ? [`${letters(received)} taken in`] : []),
-    ...(clashes > 0 ? [`${clashes === 1 ? 'one trial' : `${clashes} trials`} with two plans`] : []),
-    ...(refused > 0 ? [`${refused} that couldn’t be opened left out`] : []),
-  ];
-  return said.length === 0 ? 'Everything is handed over.' : `${sentenceCase(listNames(said))}.`;
-}
-
-const rights: Record<Role, string> = {
-  log: 'logs, with the whole bench',
-  taste: 'tastes only',
-  help: 'helps only: coded jars and tasks',
-};
 
 function Paired({
   peers,
@@ -112,7 +110,29 @@ function Paired({
             {there.map((p) => (
               <tr key={p.id}>
                 <td>{p.name || 'a device'}</td>
-                <td className="quiet">{rights[p.role]}</td>
+                <td className="quiet">
+                  {p.role === 'log' && p.invite !== null ? (
+                    <TextField
+                      select
+                      size="small"
+                      value={p.right}
+                      slotProps={{
+                        htmlInput: { 'aria-label': `What ${p.name || 'the device'} may do unasked` },
+                      }}
+                      onChange={(e) =>
+                        void setRight(p.id!, Right.parse(e.target.value)).then(() => revalidator.revalidate())
+                      }
+                    >
+                      {Right.options.map((r) => (
+                        <MenuItem key={r} value={r}>
+                          {rightWords[r]}
+                        </MenuItem>
+                      ))}
+                    </TextField>
+                  ) : (
+                    roleWords[p.role]
+                  )}
+                </td>
                 <td className="n">
                   {p.invite !== null && (
                     <Button
@@ -132,7 +152,7 @@ function Paired({
       )}
       {last && (
         <p role="status" className={last.fault === null ? 'small quiet' : 'small warning'}>
-          {sayExchange(last)}
+          {sayExchange(last, there.length)}
         </p>
       )}
       <p className="small quiet">
@@ -159,22 +179,21 @@ function Paired({
 
 /** The code that pairs one more device, to be scanned. */
 function AddDevice({ addresses, onClose }: { addresses: readonly string[]; onClose: () => void }) {
-  // A desk opened as localhost can't be reached by that name from a phone.
-  const reachable = location.hostname === 'localhost' ? [...addresses, location.origin] : [location.origin];
+  const reachable = reachableAt(location, { addresses });
   const [at, setAt] = useState(reachable[0]!);
-  const [role, setRole] = useState<'log' | 'help'>('log');
+  const [may, setMay] = useState<Right | 'help'>('score');
   const [link, setLink] = useState<string | null>(null);
   const [fault, setFault] = useState('');
   useEffect(() => {
     let gone = false;
-    pairingLink(role, at).then(
+    (may === 'help' ? pairingLink('help', at) : pairingLink('log', at, may)).then(
       (made) => !gone && setLink(made),
       (e: Error) => !gone && setFault(e.message),
     );
     return () => {
       gone = true;
     };
-  }, [role, at]);
+  }, [may, at]);
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
       <DialogTitle>Pair another device</DialogTitle>
@@ -183,15 +202,19 @@ function AddDevice({ addresses, onClose }: { addresses: readonly string[]; onClo
           <TextField
             select
             label="The device"
-            value={role}
-            sx={{ width: 260 }}
+            value={may}
+            sx={{ width: 300 }}
             onChange={(e) => {
               setLink(null);
-              setRole(e.target.value as 'log' | 'help');
+              setMay(e.target.value as Right | 'help');
             }}
           >
-            <MenuItem value="log">{rights.log}</MenuItem>
-            <MenuItem value="help">{rights.help}</MenuItem>
+            {Right.options.map((r) => (
+              <MenuItem key={r} value={r}>
+                {rightWords[r]}
+              </MenuItem>
+            ))}
+            <MenuItem value="help">{roleWords.help}</MenuItem>
           </TextField>
           {reachable.length > 1 && (
             <TextField
@@ -212,6 +235,11 @@ function AddDevice({ addresses, onClose }: { addresses: readonly string[]; onClo
             </TextField>
           )}
         </div>
+        {isThisMachineAlone(new URL(at).hostname) && (
+          <p className="note open">
+            That address is this machine’s name for itself: no other device can open it.
+          </p>
+        )}
         {fault !== '' && (
           <p role="alert" className="note bad">
             {fault}
@@ -228,6 +256,9 @@ function AddDevice({ addresses, onClose }: { addresses: readonly string[]; onClo
               fullWidth
             />
             <p className="small quiet">
+              {may !== 'help' &&
+                may !== 'all' &&
+                'What it brings beyond that waits for your word in the log. '}
               Good once, for a quarter of an hour. The part behind the # is the key: it goes from screen to
               camera, never to the server.
             </p>

@@ -4,10 +4,14 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import { useEffect, useState } from 'react';
 import { useLocation } from 'react-router';
 import { safeJson } from '~core/formats/safeJson';
-import { type Guest, fromHost, guestBy, tellHost } from '../../lan/guest';
+import { type Guest, type Sent, fromHost, guestBy, sentBy, tellHost } from '../../lan/guest';
+import { saySent } from '../../lan/saySent';
 import { Jobs } from '../../lan/jobs';
 
 export const meta = () => titled('Helping');
+
+/** What a ticked task is called among what was sent. */
+const nameOf = (trialId: string, task: string) => `${trialId}/${task}`;
 
 const EVERY_MS = 3000;
 
@@ -22,7 +26,7 @@ export default function Help() {
   const { hash } = useLocation();
   const [guest, setGuest] = useState<Guest | null>(null);
   const [jobs, setJobs] = useState<Jobs | null>(null);
-  const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
+  const [sent, setSent] = useState<readonly Sent[]>([]);
   const [fault, setFault] = useState('');
 
   useEffect(() => {
@@ -47,6 +51,7 @@ export default function Help() {
     const look = async () => {
       try {
         for (const head of await fromHost(guest)) if (head.kind === 'jobs') setJobs(jobsIn(head.text));
+        if (!gone) setSent(sentBy(guest));
         setFault('');
       } catch (e) {
         setFault((e as Error).message);
@@ -63,8 +68,8 @@ export default function Help() {
   const tick = async (trialId: string, task: string) => {
     if (!guest) return;
     try {
-      await tellHost(guest, { kind: 'ticked', trialId, task });
-      setTicked((all) => new Set([...all, `${trialId}/${task}`]));
+      await tellHost(guest, nameOf(trialId, task), { kind: 'ticked', trialId, task });
+      setSent(sentBy(guest));
     } catch (e) {
       setFault((e as Error).message);
     }
@@ -84,26 +89,38 @@ export default function Help() {
           <h2>{t.title}</h2>
           {t.tasks.length > 0 && (
             <ul style={{ listStyle: 'none', padding: 0 }}>
-              {t.tasks.map((k) => (
-                <li key={k.what}>
-                  {k.task === null ? (
-                    <span>{k.what}</span>
-                  ) : (
-                    <FormControlLabel
-                      control={
-                        <Checkbox
-                          checked={k.done || ticked.has(`${t.id}/${k.task}`)}
-                          disabled={k.done || ticked.has(`${t.id}/${k.task}`)}
-                          onChange={() => void tick(t.id, k.task!)}
-                        />
-                      }
-                      label={k.at ? `${k.at}: ${k.what}` : k.what}
-                    />
-                  )}
-                  {k.atHand && <div className="small quiet">To have at hand: {k.atHand}</div>}
-                  {k.caution && <div className="small warning">{k.caution}</div>}
-                </li>
-              ))}
+              {t.tasks.map((k) => {
+                const own = k.task === null ? undefined : sent.find((s) => s.what === nameOf(t.id, k.task!));
+                // What was set aside can be sent once more; only what the host keeps is done.
+                const onItsWay = own?.state === 'sent';
+                const done = k.done || own?.state === 'kept';
+                return (
+                  <li key={k.what}>
+                    {k.task === null ? (
+                      <span>{k.what}</span>
+                    ) : (
+                      <FormControlLabel
+                        control={
+                          <Checkbox
+                            checked={done}
+                            indeterminate={onItsWay && !done}
+                            disabled={done || onItsWay}
+                            onChange={() => void tick(t.id, k.task!)}
+                          />
+                        }
+                        label={k.at ? `${k.at}: ${k.what}` : k.what}
+                      />
+                    )}
+                    {own && !k.done && (
+                      <div role="status" className="small quiet">
+                        {saySent(own, 'Kept at the desk.')}
+                      </div>
+                    )}
+                    {k.atHand && <div className="small quiet">To have at hand: {k.atHand}</div>}
+                    {k.caution && <div className="small warning">{k.caution}</div>}
+                  </li>
+                );
+              })}
             </ul>
           )}
           <table className="ledger">

@@ -13,7 +13,7 @@ import { whyItStays } from '~core/log/state';
 import { EntryId } from '~core/model/ids';
 import { usePost, useSend } from '../../form/usePost';
 import { entryKinds } from '~core/log/kinds';
-import { openConflicts, settleConflict } from '../../store/conflicts';
+import { isWaiting, openConflicts, settleConflict } from '../../store/conflicts';
 import { appendEntries, loadTrial } from '../../store/trials';
 import { quietButton } from '../../ui/quietButton';
 import { VirtualRows } from '../../ui/VirtualRows';
@@ -22,22 +22,34 @@ import { LogDialog } from '../../walk/LogDialog';
 import { useSitting } from '../../walk/useSitting';
 import type { RoomArgs } from '../roomArgs';
 import { ConflictList } from './ConflictList';
+import { WaitingList } from './WaitingList';
 import { kindOfLine, logLines, sayLine, staysFor, wordsFor } from './logLines';
 
 export async function clientLoader({ params }: RoomArgs) {
   const { row, shown, key, blind } = await loadTrial(params.trialId);
   const codes = codesByProduct(productCodesOf(row.plan, key));
   const words = wordsFor(shown.plan, codes, blind);
-  const conflicts = (await openConflicts(row.id)).map((c) => {
-    const own = shown.log.find((e) => e.id === c.id);
-    return {
-      id: c.id,
-      sha256: c.sha256,
-      own: own ? sayLine(own, words) : '?',
-      other: sayLine(c.other, words),
-    };
-  });
-  return { plan: shown.plan, lines: logLines(shown.plan, shown, codes, blind), conflicts };
+  const beside = await openConflicts(row.id);
+  const waiting = beside
+    .filter((c) => isWaiting(c, shown.log))
+    .map(
+      ({ id, sha256, other, why = 'It came in a file, where it waited for a word.', from = 'a file' }) => ({
+        ...{ id, sha256, why, from, by: other.by, at: other.at },
+        text: `${other.kind === 'correction' ? 'Correction' : entryKinds[other.kind].label} ${sayLine(other, words)}`,
+      }),
+    );
+  const conflicts = beside
+    .filter((c) => !isWaiting(c, shown.log))
+    .map((c) => {
+      const own = shown.log.find((e) => e.id === c.id);
+      return {
+        id: c.id,
+        sha256: c.sha256,
+        own: own ? sayLine(own, words) : '?',
+        other: sayLine(c.other, words),
+      };
+    });
+  return { plan: shown.plan, lines: logLines(shown.plan, shown, codes, blind), conflicts, waiting };
 }
 
 export const clientAction = toAction({
@@ -66,7 +78,7 @@ export const clientAction = toAction({
 });
 
 export default function LogRoom() {
-  const { plan, lines, conflicts } = useLoaderData<typeof clientLoader>();
+  const { plan, lines, conflicts, waiting } = useLoaderData<typeof clientLoader>();
   const post = usePost();
   const send = useSend();
   const [writing, setWriting] = useState(false);
@@ -85,6 +97,10 @@ export default function LogRoom() {
         Everything that happened in this trial, newest first. Nothing is overwritten: a correction is a new
         line, and the old value stays.
       </RoomHead>
+      <WaitingList
+        lines={waiting}
+        onSettle={(c, as) => post({ intent: 'settle', id: c.id, sha256: c.sha256, as })}
+      />
       <ConflictList
         conflicts={conflicts}
         onSettle={(c, as) => post({ intent: 'settle', id: c.id, sha256: c.sha256, as })}

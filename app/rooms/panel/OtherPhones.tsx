@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react';
 import type { PanelSession } from '~core/model/panel';
 import type { Plan } from '~core/model/plan';
 import { useSend } from '../../form/usePost';
+import { isThisMachineAlone, reachableAt } from '../../lan/reachable';
 import { QrCode } from '../../ui/QrCode';
 import { PickOne } from '../../ui/PickOne';
 import { announce } from '../../ui/announce';
@@ -14,9 +15,25 @@ export function OtherPhones({ plan, session }: { plan: Plan; session: PanelSessi
   const send = useSend();
   const [taster, setTaster] = useState('0');
   const [invited, setInvited] = useState<{ taster: string; place: string } | null>(null);
+  const [reachable, setReachable] = useState([window.location.origin]);
+  const [at, setAt] = useState(window.location.origin);
   const [text, setText] = useState('');
   const [fault, setFault] = useState('');
   const contenders = plan.treatments.map(({ id, name }) => ({ id, name }));
+  // A desk opened as localhost is reached by the network's address, where there is one.
+  useEffect(() => {
+    if (!isThisMachineAlone(window.location.hostname)) return;
+    let gone = false;
+    void import('../../lan/box').then(async ({ lanHere }) => {
+      const found = reachableAt(window.location, await lanHere());
+      if (gone) return;
+      setReachable(found);
+      setAt(found[0]!);
+    });
+    return () => {
+      gone = true;
+    };
+  }, []);
   // Where devices are paired, the link holds a place in the letter-box: answers come back by themselves.
   useEffect(() => {
     if (window.location.protocol !== 'https:') return;
@@ -31,7 +48,7 @@ export function OtherPhones({ plan, session }: { plan: Plan; session: PanelSessi
     };
   }, [taster]);
   const place = invited?.taster === taster ? `~${invited.place}` : '';
-  const link = `${window.location.origin}/taste#${packed(sheetOf(session, Number(taster), contenders))}${place}`;
+  const link = `${at}/taste#${packed(sheetOf(session, Number(taster), contenders))}${place}`;
   const takeIn = async () => {
     const reply = unpacked(text, TasterReply);
     if (!reply) return setFault('That isn’t a taster’s text, or a part of it is missing.');
@@ -53,6 +70,20 @@ export function OtherPhones({ plan, session }: { plan: Plan; session: PanelSessi
           options={session.tasters.map((t, i) => [String(i), t.name] as const)}
           onPick={setTaster}
         />
+        {reachable.length > 1 && (
+          <PickOne
+            label="Reached at"
+            value={at}
+            options={reachable.map((a) => [a, a] as const)}
+            onPick={setAt}
+          />
+        )}
+        {isThisMachineAlone(new URL(at).hostname) && (
+          <p className="note open">
+            No other phone can open this link: Palazzo serves this machine alone. Start it with{' '}
+            <code>npm start -- --lan</code>, or taste on this device.
+          </p>
+        )}
         <p className="small quiet">
           The phone opens it from where this Palazzo is served; the link holds codes and scales, not what is
           in the cups.{place !== '' && ' Answers come back by themselves; it shows the tasting alone.'}

@@ -1,8 +1,10 @@
 import { titled } from '../../ui/title';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useLocation } from 'react-router';
+import type { Sent } from '../../lan/guest';
+import { saySent } from '../../lan/saySent';
 import { announce } from '../../ui/announce';
 import { TasterPages } from './TasterPages';
 import {
@@ -66,18 +68,45 @@ function Pages({ sheet, place }: { sheet: TasterSheet; place: string }) {
   );
 }
 
+/** How often the letter-box is looked at for the host's answer, ms. */
+const EVERY_MS = 3000;
+
 /** @param place in the host's letter-box; empty where the link holds none */
 function HandBack({ reply, place, name }: { reply: TasterReply; place: string; name: string }) {
   const text = packed(reply);
   const [fault, setFault] = useState('');
-  const [sent, setSent] = useState('');
+  const [sent, setSent] = useState<Sent | null>(null);
+  // Answers that were sent are followed until the host has said what became of them, over a reload too.
+  useEffect(() => {
+    if (place === '') return;
+    let gone = false;
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const look = async () => {
+      try {
+        const { fromHost, guestBy, sentBy } = await import('../../lan/guest');
+        const guest = await guestBy(place, name);
+        if (guest && !gone) {
+          if (sentBy(guest).some((s) => s.state === 'sent')) await fromHost(guest);
+          if (!gone) setSent(sentBy(guest).find((s) => s.what === text) ?? null);
+        }
+      } catch {
+        // not reached now: what was sent stays said as it was
+      }
+      if (!gone) timer = setTimeout(() => void look(), EVERY_MS);
+    };
+    void look();
+    return () => {
+      gone = true;
+      clearTimeout(timer);
+    };
+  }, [place, name, text]);
   const post = async () => {
     try {
-      const { guestBy, tellHost } = await import('../../lan/guest');
+      const { guestBy, sentBy, tellHost } = await import('../../lan/guest');
       const guest = await guestBy(place, name);
       if (!guest) throw new Error('The link isn’t whole.');
-      await tellHost(guest, { kind: 'answers', text });
-      setSent(text);
+      await tellHost(guest, text, { kind: 'answers', text });
+      setSent(sentBy(guest).find((s) => s.what === text) ?? null);
       setFault('');
     } catch (e) {
       setFault(`${(e as Error).message} Hand them over as a text instead.`);
@@ -96,13 +125,13 @@ function HandBack({ reply, place, name }: { reply: TasterReply; place: string; n
       {place !== '' && (
         <>
           <p role="status">
-            {sent === text
-              ? 'The host has them. Thank you.'
+            {sent
+              ? saySent(sent, 'The host keeps them. Thank you.')
               : 'Your answers are on this phone. Send them when you are done.'}
           </p>
           <Button
             variant="contained"
-            disabled={sent === text}
+            disabled={sent !== null && sent.state !== 'arrived'}
             onClick={() => void post()}
             sx={{ minHeight: 56 }}
           >

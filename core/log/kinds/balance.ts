@@ -16,6 +16,7 @@ export const balance = entryKind({
     gains: z.tuple([gain, gain, gain]),
   }),
   label: 'Colour balance',
+  right: 'score',
   describe: (b) =>
     `by the grey card: red × ${b.gains[0].toFixed(2)}, green × ${b.gains[1].toFixed(2)}, blue × ${b.gains[2].toFixed(2)}`,
   takeBack: { allowed: true },

@@ -21,6 +21,7 @@ export const canopy = entryKind({
     balanced: z.literal(true).optional(),
   }),
   label: 'Cover',
+  right: 'score',
   describe: (b, words) =>
     `${words.unit(b.unitId)}: ${b.coverPercent.toFixed(1)} %${b.rule === 'byHand' ? `, threshold set to ${b.threshold.toFixed(3)} by hand` : ''}`,
   takeBack: { allowed: true },

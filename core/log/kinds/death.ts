@@ -13,6 +13,7 @@ export const death = entryKind({
     cause: z.string().max(500),
   }),
   label: 'Died',
+  right: 'score',
   describe: (b, words) =>
     `${words.unit(b.unitId)}${b.sample === null ? '' : `, sample ${b.sample}`} ${b.cause}`.trim(),
   takeBack: { allowed: true },

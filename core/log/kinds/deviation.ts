@@ -15,6 +15,7 @@ export const deviation = entryKind({
     text: happened,
   }),
   label: 'Deviation',
+  right: 'score',
   describe: (b, words) =>
     `${b.unitIds.map(words.unit).join(', ')} ${b.what && b.what !== 'other' ? `${happenings[b.what].name.toLowerCase()}: ` : ''}${b.text}`.trim(),
   takeBack: { allowed: true },

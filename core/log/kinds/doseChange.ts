@@ -20,6 +20,7 @@ export const doseChange = entryKind({
     reason: z.string().trim().max(500),
   }),
   label: 'Dose changed',
+  right: 'plan',
   describe: (b, words) => {
     const what =
       b.to === null

@@ -21,6 +21,7 @@ export const drying = entryKind({
     instrument: z.string().max(80),
   }),
   label: 'Dried',
+  right: 'score',
   describe: (b, words) =>
     `${words.unit(b.unitId)} ${formatFigure(netG(b), 1)} g net, ${b.stage === 'fresh' ? 'fresh, into the oven' : 'out of the oven'}${b.together > 1 ? `, ${b.together} together` : ''} by ${b.instrument}`,
   takeBack: { allowed: true },

@@ -12,6 +12,7 @@ export const exclusion = entryKind({
     reason: z.string().trim().min(1, 'Say why it is left out.').max(500),
   }),
   label: 'Left out',
+  right: 'plan',
   describe: (b, words) => `${words.unit(b.unitId)}: ${b.reason}`,
   takeBack: { allowed: true },
   table: {

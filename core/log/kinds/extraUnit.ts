@@ -14,6 +14,7 @@ export const extraUnit = entryKind({
     reason: z.string().trim().max(500),
   }),
   label: 'Extra unit',
+  right: 'plan',
   describe: (b) => `${b.unit.code} added to what was planned${b.reason ? `: ${b.reason}` : ''}`,
   takeBack: { allowed: true },
   table: {

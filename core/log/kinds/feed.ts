@@ -23,6 +23,7 @@ export const feed = entryKind({
     day: z.number().int().optional(),
   }),
   label: 'Fed',
+  right: 'mix',
   describe: (b, words) =>
     `${b.unitIds.map(words.unit).join(', ')}: ${b.volumeLPerUnit} L each${b.batch ? ` of batch ${b.batch}` : ''}${purposes[b.purpose ?? 'feed']}`,
   underCodes: (b) => `${b.unitIds.length} units${b.batch ? `, batch ${b.batch}` : ''}`,

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { EntryId } from '../../model/ids';
 import type { Cell, Column } from '../../model/column';
+import type { Right } from '../../model/right';
 import type { LogWords } from '../words';
 
 /** What every line of the log carries beside what it says. Its bytes never change once it is written. */
@@ -68,6 +69,8 @@ interface KindSpec<S extends Shape, Row> {
   body: z.ZodObject<S>;
   /** what happened, as the log’s first word: Measured, Weighed … */
   label: string;
+  /** what another device or a file must be allowed to, that it may bring such a line unasked */
+  right: Right;
   describe: (body: Body<S>, words: LogWords) => string;
   /**
    * Of lines that tell what is in a code's bottle: what may be said of them while the codes are closed; null for
@@ -85,6 +88,7 @@ interface KindSpec<S extends Shape, Row> {
 export function entryKind<S extends Shape, Row>({
   body,
   label,
+  right,
   describe,
   underCodes = () => null,
   takeBack,
@@ -94,6 +98,7 @@ export function entryKind<S extends Shape, Row>({
   const isOwn = (other: { kind: string }): other is Body<S> & { kind: string } => other.kind === kind;
   return {
     label,
+    right,
     body,
     /** body and stamp: the line as it is stored */
     line: stamped(body),

@@ -25,6 +25,7 @@ export const measurement = entryKind({
     notYet: z.boolean().optional(),
   }),
   label: 'Measured',
+  right: 'score',
   describe: (b, words) => {
     const t = words.trait(b.traitId);
     const sample = b.sample === null ? '' : `, sample ${b.sample}`;

@@ -9,6 +9,7 @@ export const milestone = entryKind({
     event: z.string().trim().min(1, 'Say what happened.').max(60),
   }),
   label: 'Reached',
+  right: 'score',
   describe: (b) => b.event,
   takeBack: { allowed: true },
   table: {

@@ -38,6 +38,7 @@ const Body = z.object({
 export const mix = entryKind({
   body: Body,
   label: 'Mixed',
+  right: 'mix',
   describe: (b, words) => {
     const amounts = b.amounts.map(
       (a) =>

@@ -11,6 +11,7 @@ export const mixedUp = entryKind({
     reason: z.string().trim().max(500),
   }),
   label: 'Labels lost',
+  right: 'plan',
   describe: (b, words) =>
     `each of ${b.unitIds.map(words.unit).join(', ')} is one of these${b.reason ? `: ${b.reason}` : ''}`,
   takeBack: { allowed: true },

@@ -12,6 +12,7 @@ export const move = entryKind({
     reason: z.string().max(500),
   }),
   label: 'Moved',
+  right: 'plan',
   describe: (b, words) =>
     b.moves
       .map(

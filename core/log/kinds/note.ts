@@ -15,6 +15,7 @@ export const note = entryKind({
     roundId: RoundId.optional(),
   }),
   label: 'Remark',
+  right: 'score',
   describe: (b, words) => `${b.unitId ? `${words.unit(b.unitId)}: ` : ''}${b.text}`,
   takeBack: { allowed: true },
   table: {

@@ -7,6 +7,7 @@ import { entryKind } from './kind';
 export const panel = entryKind({
   body: z.object({ kind: z.literal('panel'), session: PanelSession }),
   label: 'Panel started',
+  right: 'plan',
   describe: ({ session: s }) =>
     `${s.name}: ${panelKinds[s.kind]}, ${s.tasters.length} ${s.tasters.length === 1 ? 'taster' : 'tasters'}`,
   takeBack: {

@@ -25,6 +25,7 @@ export const panelAnswer = entryKind({
     remark: z.string().trim().max(500),
   }),
   label: 'Taster’s answer',
+  right: 'plan',
   describe: (b) =>
     [
       `taster ${b.taster + 1}`,

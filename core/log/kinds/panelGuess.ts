@@ -16,6 +16,7 @@ export const panelGuess = entryKind({
     which: z.array(z.object({ code: Code, treatmentId: TreatmentId })).max(24),
   }),
   label: 'Taster’s guess',
+  right: 'plan',
   describe: (b, words) =>
     [
       `taster ${b.taster + 1}`,

@@ -7,6 +7,7 @@ import { entryKind } from './kind';
 export const panelReveal = entryKind({
   body: z.object({ kind: z.literal('panelReveal'), key: PanelKey }),
   label: 'Cups revealed',
+  right: 'all',
   describe: (b) => `what was in ${b.key.cups.length} cups`,
   takeBack: { allowed: false },
   table: {

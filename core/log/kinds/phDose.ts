@@ -18,6 +18,7 @@ export const phDose = entryKind({
     phAfter: z.number('pH after?').min(0, 'pH runs from 0 to 14.').max(14, 'pH runs from 0 to 14.'),
   }),
   label: 'pH corrected',
+  right: 'mix',
   describe: (b) => `${b.amountMl} mL ${b.agent} in ${b.volumeL} L, pH ${b.phBefore} to ${b.phAfter}`,
   underCodes: () => 'pH corrected',
   takeBack: { allowed: true },

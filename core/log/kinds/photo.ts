@@ -20,6 +20,7 @@ export const photo = entryKind({
     height: z.number().int().min(1).optional(),
   }),
   label: 'Photo',
+  right: 'score',
   describe: (b, words) => `${b.unitId ? `${words.unit(b.unitId)} ` : ''}${b.caption || b.file}`,
   takeBack: { allowed: true },
   table: {

@@ -23,6 +23,7 @@ export const pick = entryKind({
     instrument: z.string().max(80),
   }),
   label: 'Picked',
+  right: 'score',
   describe: (b, words) =>
     `${words.unit(b.unitId)}: ${b.items.length === 0 ? 'nothing ripe' : b.items.map((i) => `${i.count} ${i.grade}${i.weightG === null ? '' : `, ${i.weightG} g`}`).join('; ')}${b.note ? ` (${b.note})` : ''}`,
   takeBack: { allowed: true },

@@ -32,6 +32,7 @@ export const reading = entryKind({
     batch: z.string().max(40).optional(),
   }),
   label: 'Read',
+  right: 'score',
   describe: (b) =>
     `${readingQuantities[b.quantity].name} of ${b.subject}: ${
       b.quantity === 'temperature' && temperatureUnit() === '°F'

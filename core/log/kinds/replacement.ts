@@ -13,6 +13,7 @@ export const replacement = entryKind({
     reason: z.string().trim().max(500),
   }),
   label: 'Replaced',
+  right: 'plan',
   describe: (b, words) =>
     `${words.unit(b.unitId)}${b.sample === null ? '' : `, sample ${b.sample}`} from the spares${b.reason ? `: ${b.reason}` : ''}`,
   takeBack: { allowed: true },

@@ -6,6 +6,7 @@ import { entryKind } from './kind';
 export const reveal = entryKind({
   body: z.object({ kind: z.literal('reveal'), reason: z.string().max(500) }),
   label: 'Codes opened',
+  right: 'all',
   describe: (b, { letters }) =>
     [b.reason || 'names are shown from here on', letters].filter(Boolean).join('; '),
   takeBack: { allowed: false },

@@ -6,6 +6,7 @@ import { entryKind } from './kind';
 export const seal = entryKind({
   body: z.object({ kind: z.literal('seal'), planSha256: z.string().regex(/^[0-9a-f]{64}$/) }),
   label: 'Sealed',
+  right: 'all',
   describe: (b) => `plan ${b.planSha256.slice(0, 16)}…`,
   takeBack: { allowed: false },
   table: {

@@ -32,6 +32,7 @@ export const series = entryKind({
     sha256: z.string().regex(/^[0-9a-f]{64}$/),
   }),
   label: 'Logger read in',
+  right: 'score',
   describe: (b) => `${b.name}: ${b.rows} readings of ${b.columns.map((c) => c.name).join(', ')}`,
   takeBack: { allowed: true },
   table: {

@@ -12,6 +12,7 @@ export const split = entryKind({
     reason: z.string().trim().max(500),
   }),
   label: 'Split',
+  right: 'plan',
   describe: (b, words) =>
     `${words.unit(b.unitId)} goes on in ${b.into} vessels${b.reason ? `: ${b.reason}` : ''}`,
   takeBack: { allowed: true },

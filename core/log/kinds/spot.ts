@@ -19,6 +19,7 @@ export const spot = entryKind({
       .nullable(),
   }),
   label: 'Spot',
+  right: 'score',
   describe: (b, words) =>
     `${words.unit(b.unitId)}: ${[
       b.region ? `outline of ${b.region.length} points` : 'the whole picture',

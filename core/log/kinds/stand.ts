@@ -22,6 +22,7 @@ export const stand = entryKind({
     rule: z.string().trim().max(300).optional(),
   }),
   label: 'Plants counted',
+  right: 'score',
   describe: (b, words) =>
     `${words.unit(b.unitId)}: ${b.count} ${standStages[b.stage]}${b.rule ? ` (${b.rule})` : ''}`,
   takeBack: { allowed: true },

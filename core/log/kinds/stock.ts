@@ -17,6 +17,7 @@ export const stock = entryKind({
     packId: PackId.optional(),
   }),
   label: 'Stock made',
+  right: 'mix',
   describe: (b) => `${b.batch}: ${amountWords(b.amount, b.unit)} in ${b.volumeL} L`,
   underCodes: (b) => b.batch,
   takeBack: { allowed: true },

@@ -6,6 +6,7 @@ import { entryKind } from './kind';
 export const taskDone = entryKind({
   body: z.object({ kind: z.literal('taskDone'), task: z.string().min(1).max(200) }),
   label: 'Done',
+  right: 'score',
   describe: (b) => b.task,
   takeBack: { allowed: true },
   table: {

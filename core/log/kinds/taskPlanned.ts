@@ -7,6 +7,7 @@ import { entryKind } from './kind';
 export const taskPlanned = entryKind({
   body: z.object({ kind: z.literal('taskPlanned'), task: PlannedTask }),
   label: 'Planned',
+  right: 'plan',
   describe: ({ task }) =>
     `${task.what}, ${task.after === null ? `day ${task.day}` : `${task.day} d after ${task.after}`}${
       task.everyDays === null ? '' : `, every ${task.everyDays} d`

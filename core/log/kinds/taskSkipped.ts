@@ -10,6 +10,7 @@ export const taskSkipped = entryKind({
     reason: z.string().trim().min(1, 'Say why it isn’t done.').max(300),
   }),
   label: 'Not done',
+  right: 'plan',
   describe: (b) => `${b.task}: ${b.reason}`,
   takeBack: { allowed: true },
   table: {

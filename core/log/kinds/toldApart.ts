@@ -13,6 +13,7 @@ export const toldApart = entryKind({
     how: z.string().trim().min(1, 'Say by what sign they were told apart.').max(500),
   }),
   label: 'Told apart',
+  right: 'score',
   describe: (b, words) =>
     `${b.as.map((p) => (p.from === p.to ? `${words.unit(p.from)} is itself` : `${words.unit(p.from)} is ${words.unit(p.to)}`)).join(', ')}: ${b.how}`,
   takeBack: { allowed: true },

@@ -62,6 +62,7 @@ export const weighing = entryKind({
     loads: z.number().int().min(2).max(1000).optional(),
   }),
   label: 'Weighed',
+  right: 'score',
   describe: (b, words) =>
     `${words.unit(b.unitId)} ${formatFigure(netG(b), 1)} g net (gross ${b.grossG}, tare ${b.tareG}${b.container ? `, ${b.container}` : ''}${b.loads ? `, in ${b.loads} loads` : ''}) by ${b.instrument}`,
   takeBack: { allowed: true },

@@ -16,6 +16,7 @@ export const work = entryKind({
     unitIds: z.array(UnitId).max(10_000),
   }),
   label: 'Work',
+  right: 'mix',
   describe: (b, words) =>
     `${b.task}: ${b.minutes} min${b.unitIds.length === 0 ? '' : `, ${b.unitIds.map(words.unit).join(', ')}`}`,
   underCodes: (b) =>

@@ -1,0 +1,56 @@
+import Button from '@mui/material/Button';
+import { shortTime } from '../../bench/clock';
+
+interface WaitingLine {
+  id: string;
+  sha256: string;
+  text: string;
+  by: string;
+  at: string;
+  from: string;
+  why: string;
+}
+
+interface Props {
+  lines: readonly WaitingLine[];
+  onSettle: (line: WaitingLine, as: 'kept' | 'taken') => void;
+}
+
+/** Lines that a file or another device brought and may not bring unasked. */
+export function WaitingList({ lines, onSettle }: Props) {
+  if (lines.length === 0) return null;
+  return (
+    <section className="note open" aria-labelledby="waiting">
+      <h2 id="waiting">
+        {lines.length === 1 ? 'One line waits for your word' : `${lines.length} lines wait for your word`}
+      </h2>
+      <p className="small">
+        They came from outside and decide more than whoever brought them may. Nothing follows from them until
+        you take them.
+      </p>
+      <table className="ledger as-rows">
+        <tbody>
+          {lines.map((l) => (
+            <tr key={`${l.id}${l.sha256}`}>
+              <td className="num small">{shortTime(l.at)}</td>
+              <td>
+                <strong>{l.text}</strong>
+                <div className="small quiet">
+                  {[l.by, `brought by ${l.from}`].filter(Boolean).join(', ')}. {l.why}
+                </div>
+              </td>
+              <td className="n">
+                <Button size="small" color="secondary" onClick={() => onSettle(l, 'taken')}>
+                  Take it
+                </Button>
+                <Button size="small" color="inherit" onClick={() => onSettle(l, 'kept')}>
+                  Leave it out
+                </Button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}

@@ -1,0 +1,60 @@
+import { type Right, holdsRight } from '../model/right';
+import type { Entry } from './entry';
+import { entryKinds } from './kinds';
+
+/** Whose lines these are, and what they may bring unasked. */
+export interface Bringer {
+  right: Right;
+  /** the one device whose lines they may be; null: any */
+  device: string | null;
+}
+
+/** A line that isn't taken unasked, and why in words. */
+export interface Unasked {
+  line: Entry;
+  why: string;
+}
+
+/** What a right lets somebody do, in words. */
+export const rightWords: Record<Right, string> = {
+  score: 'scores: values, pictures, remarks',
+  mix: 'scores and mixes',
+  plan: 'scores, mixes and plans',
+  all: 'may do all, open codes too',
+};
+
+/**
+ * Which lines of a copy are taken, and which wait for a word of whoever keeps the bench. A correction needs the right of what
+ * it corrects, and what it corrects it to.
+ *
+ * @param lines that aren't here yet
+ * @param known every line that is
+ */
+export function asked(
+  lines: readonly Entry[],
+  known: readonly Entry[],
+  { right, device }: Bringer,
+): { taken: Entry[]; unasked: Unasked[] } {
+  const byId = new Map<string, Entry>([...known, ...lines].map((e) => [e.id, e]));
+  const mayKind = (kind: Exclude<Entry['kind'], 'correction'>) => holdsRight(right, entryKinds[kind].right);
+  const may = (line: Entry): boolean => {
+    const seen = new Set<string>();
+    let at: Entry | undefined = line;
+    while (at?.kind === 'correction' && !seen.has(at.id)) {
+      seen.add(at.id);
+      if (at.replacement && !mayKind(at.replacement.kind)) return false;
+      at = byId.get(at.supersedes);
+    }
+    return at === undefined || at.kind === 'correction' || mayKind(at.kind);
+  };
+  const taken: Entry[] = [];
+  const unasked: Unasked[] = [];
+  for (const line of lines) {
+    if (device !== null && line.device !== device)
+      unasked.push({ line, why: 'It was written on another device than the one that brought it.' });
+    else if (!may(line))
+      unasked.push({ line, why: `Whoever brought it ${rightWords[right]}; this takes a word of yours.` });
+    else taken.push(line);
+  }
+  return { taken, unasked };
+}

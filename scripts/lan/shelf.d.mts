@@ -1,0 +1,2 @@
+import type { Shelf } from './letterBox.mjs';
+export function shelf(folder?: string): Shelf;
