@@ -20,8 +20,9 @@ import { curves, curvesUsage } from './curves';
 import { germination, germinationUsage } from './germination';
 import { PlainError } from './plainError';
 import { power, powerUsage } from './power';
+import { verify, verifyUsage } from './verify';
 
-const commands: Record<string, (args: string[]) => string> = {
+const commands: Record<string, (args: string[]) => string | Printed> = {
   compare,
   proportions,
   times,
@@ -42,6 +43,7 @@ const commands: Record<string, (args: string[]) => string> = {
   findings,
   script,
   demo,
+  verify,
 };
 const usage = [
   compareUsage,
@@ -65,13 +67,20 @@ const usage = [
   scriptUsage,
   demoUsage,
   reviewUsage,
+  verifyUsage,
 ];
 
-/** What a command printed, and the status it ends with: 0, or 2 for what the person can put right. */
+/** What a command printed, and the status it ends with: 0, 1 where something differs, or 2 for what the person can put right. */
 export interface Ended {
-  status: 0 | 2;
+  status: 0 | 1 | 2;
   stdout: string;
   stderr: string;
+}
+
+/** What a command prints that also says whether something differs. */
+export interface Printed {
+  status: 0 | 1;
+  stdout: string;
 }
 
 /** Commands that take their time. */
@@ -107,7 +116,10 @@ export function main(argv: readonly string[]): Ended {
       throw new PlainError(
         `There is no command “${name}”; there is: ${[...Object.keys(commands), ...Object.keys(slow)].join(', ')}.`,
       );
-    return { status: 0, stdout: `${command(rest)}\n`, stderr: '' };
+    const printed = command(rest);
+    const { status, stdout } =
+      typeof printed === 'string' ? { status: 0 as const, stdout: printed } : printed;
+    return { status, stdout: `${stdout}\n`, stderr: '' };
   } catch (e) {
     return plainly(e);
   }

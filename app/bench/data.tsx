@@ -180,7 +180,15 @@ function TakeIn() {
     setStep(null);
     if (read instanceof Error) return setMessage({ text: read.message, bad: true });
     if (!read.ok) return setMessage({ text: `${file.name}: ${read.error}`, bad: true });
-    const { trial, bulk } = read.value;
+    const { trial, bulk, broken, altered } = read.value;
+    const notAsSaid = [
+      altered.length > 0
+        ? ` ${altered.length === 1 ? 'One part' : `${altered.length} parts`} of the file ${altered.length === 1 ? 'isn’t' : 'aren’t'} as the file says of itself, changed after it was written: ${altered.slice(0, 3).join(', ')}${altered.length > 3 ? ' …' : ''}.`
+        : '',
+      broken > 0
+        ? ` ${broken === 1 ? 'One picture or table of readings' : `${broken} pictures or tables of readings`} of it ${broken === 1 ? 'isn’t' : 'aren’t'} what the log names, and ${broken === 1 ? 'was' : 'were'} left out.`
+        : '',
+    ].join('');
     let taken: Awaited<ReturnType<typeof takeIn>>;
     try {
       taken = await takeIn(trial, { ...aFile, bulk });
@@ -195,13 +203,16 @@ function TakeIn() {
     if (!taken.ok) {
       setClash({ trial, bulk });
       return setMessage({
-        text: `“${trial.plan.question}” is here already with a different plan. Nothing was changed.`,
+        text: [
+          `“${trial.plan.question}” is here already with a different plan. Nothing was changed.`,
+          taken.error.tag === 'differentPlan' ? (taken.error.seal ?? '') : '',
+        ].join(' '),
         bad: true,
       });
     }
     setMessage({
-      text: takenInText(trial.plan.question, taken.value),
-      bad: taken.value.brokenSeal !== null,
+      text: takenInText(trial.plan.question, taken.value) + notAsSaid,
+      bad: taken.value.brokenSeal !== null || notAsSaid !== '',
       id: trial.plan.id,
     });
     await revalidator.revalidate();

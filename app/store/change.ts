@@ -17,6 +17,7 @@ import { keepBulk } from './bulk';
 import type { BenchDb, TrialRow } from './db';
 import type { ChangeError } from './errors';
 import { inLock } from './locks';
+import { noteSeals } from './seals';
 import { tabId } from './tab';
 import { type LoadedTrial, current, remember } from './trialMemory';
 
@@ -196,6 +197,7 @@ async function write(
   await Promise.all([
     db.entries.bulkAdd(entries.map((entry) => ({ trialId: id, id: entry.id, rev, entry }))),
     db.heads.put(head),
+    noteSeals(db, id, entries),
   ]);
   if (bulk) await keepBulk(db, { plan: planNow, log: [...trial.log, ...entries] }, bulk);
   const state =
@@ -215,6 +217,7 @@ async function takeForeign(
   const row: TrialRow = { ...trial.row, ...plan, ...(review && { review: ReviewText.parse(review) }) };
   const log = [...trial.log, ...lines];
   await db.entries.bulkAdd(lines.map((entry) => ({ trialId: id, id: entry.id, rev, entry })));
+  await noteSeals(db, id, lines);
   if (plan || review) await db.trials.put(row);
   if (key) await db.keys.put({ trialId: id, key });
   const fresh = await keepAgainst(db, id, against);

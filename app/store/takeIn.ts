@@ -14,6 +14,7 @@ import { type Bulk, noBulk } from '~core/formats/bulkFiles';
 import type { Entry } from '~core/log/entry';
 import { keepBulk } from './bulk';
 import { type Against, alone, keepPanelKeys, writeForeign } from './change';
+import { sayOtherSeal } from './seals';
 import { addTrial } from './trials';
 import { current, forget } from './trialMemory';
 
@@ -71,7 +72,11 @@ function unsound(log: readonly Entry[], here: number): string | null {
     : `line ${at + 1} of its log says it was written after ${log[at]!.counter} others, and there are ${log.length}. The file is damaged or was altered.`;
 }
 
-export type TakeInError = { tag: 'differentPlan' } | { tag: 'unasked' } | { tag: 'unsound'; why: string };
+/** @property seal what this bench knows against the copy's seal, in words */
+export type TakeInError =
+  | { tag: 'differentPlan'; seal: string | null }
+  | { tag: 'unasked' }
+  | { tag: 'unsound'; why: string };
 
 /**
  * Takes in an exported trial: a new one is added; of one that is here already the logs are united. A line that is
@@ -83,10 +88,14 @@ export async function takeIn(
   trial: Trial,
   { base = null, bulk = noBulk, panels = [], by, from }: TakeInOptions,
 ): Promise<Result<TakenIn, TakeInError>> {
-  const brokenSeal = sealOfFile(trial);
   const { id } = trial.plan;
+  const sealed = deriveState(trial.plan, trial.log).seal?.planSha256 ?? null;
   const taken = await alone(id, 'ofTrials', async (db): Promise<Result<TakenIn, TakeInError>> => {
     const here = await current(db, id);
+    const otherSeal = trial.plan.namesLeftOut
+      ? null
+      : await sayOtherSeal(db, id, sealed, here?.state.seal ?? null);
+    const brokenSeal = [sealOfFile(trial), otherSeal].filter(Boolean).join(' ') || null;
     const why = unsound(trial.log, here?.log.at(-1)?.counter ?? 0);
     if (why !== null) return err({ tag: 'unsound', why });
     const same = new Set(
@@ -115,7 +124,8 @@ export async function takeIn(
     const follows = mayPlan && !here.state.seal && base !== null && planSha256(here.row.plan) === base;
     // The other side has only not heard of our newer plan; a seal it brings would stand for the old one.
     const behind = base !== null && planSha256(trial.plan) === base && !added.some((e) => e.kind === 'seal');
-    if (!samePlan(here.row.plan, trial.plan) && !follows && !behind) return err({ tag: 'differentPlan' });
+    if (!samePlan(here.row.plan, trial.plan) && !follows && !behind)
+      return err({ tag: 'differentPlan', seal: otherSeal });
     // A scorer's copy gets its names when the whole trial comes; a plan that was only behind catches up.
     const named = mayPlan && here.row.plan.namesLeftOut === true && !trial.plan.namesLeftOut;
     const renewed = named || (follows && !behind && planSha256(here.row.plan) !== planSha256(trial.plan));

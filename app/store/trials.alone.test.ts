@@ -211,7 +211,7 @@ describe('taking in a trial file', () => {
     });
     // A file may not unseal unasked; and asked for, it isn't followed.
     expect(await takeIn(file, aFile)).toMatchObject({
-      value: { outcome: { newEntries: 0 }, waiting: [expect.stringContaining('takes a word of yours')] },
+      value: { outcome: { newEntries: 0 }, waiting: [expect.stringContaining('may unasked')] },
     });
     const [line] = await openConflicts(p.id);
     await settleConflict(p.id, line!.id, line!.sha256, 'taken');
@@ -239,7 +239,7 @@ describe('taking in a trial file', () => {
       { kind: 'reveal', reason: '', ...stamp, id: 'peep' as never, device: 'phone', counter: 51 },
     );
     expect(await takeIn(phone, aFile)).toMatchObject({
-      value: { outcome: { newEntries: 1 }, waiting: [expect.stringContaining('takes a word of yours')] },
+      value: { outcome: { newEntries: 1 }, waiting: [expect.stringContaining('may unasked')] },
     });
     const { state } = await loadTrial(p.id);
     expect([state.revealed, state.observations.length]).toEqual([null, 1]);
@@ -265,10 +265,35 @@ describe('taking in a trial file', () => {
     expect((await loadTrial(p.id)).state.revealed).not.toBeNull();
     expect(await openConflicts(p.id)).toEqual([]);
   });
+  it('a trial made anew under its name is told by the seal this bench has seen, deleted or not', async () => {
+    await sealPlan(p.id);
+    const file = await copyOf();
+    const plan = { ...file.plan, prediction: 'I knew.' };
+    const forged = {
+      ...file,
+      plan,
+      log: file.log.map((e) => (e.kind === 'seal' ? { ...e, planSha256: planSha256(plan) } : e)),
+    };
+    expect(await takeIn(forged, aFile)).toMatchObject({
+      error: { tag: 'differentPlan', seal: expect.stringContaining('not the one this bench saw on') },
+    });
+    expect(await takeIn(file, aFile)).toMatchObject({ value: { brokenSeal: null } });
+    await deleteTrial(p.id);
+    expect(await takeIn({ ...file, log: [] }, aFile)).toMatchObject({
+      value: { brokenSeal: expect.stringContaining('Its seal was taken out') },
+    });
+    await deleteTrial(p.id);
+    expect(await takeIn(forged, aFile)).toMatchObject({
+      value: { brokenSeal: expect.stringContaining('not the one this bench saw on') },
+    });
+  });
   it('never overwrites a different plan, but adds it beside when asked', async () => {
     const file = await copyOf();
     const different = { ...file, plan: { ...file.plan, prediction: 'Something else.' } };
-    expect(await takeIn(different, aFile)).toEqual({ ok: false, error: { tag: 'differentPlan' } });
+    expect(await takeIn(different, aFile)).toEqual({
+      ok: false,
+      error: { tag: 'differentPlan', seal: null },
+    });
     expect((await loadTrial(p.id)).row.plan.prediction).toBe('Yes.');
     const id = await takeInAsCopy(different);
     expect((await loadTrial(id)).row.plan).toMatchObject({

@@ -17,6 +17,7 @@ import {
   type Happened,
 } from './change';
 import type { ChangeError } from './errors';
+import { noteSeals } from './seals';
 import { type LoadedTrial, current, forget } from './trialMemory';
 
 export type { LoadedTrial } from './trialMemory';
@@ -139,6 +140,7 @@ export async function addTrial(
   await db.heads.put({ id, rev: 1, planRev: 1 });
   if (key) await db.keys.put({ trialId: id, key });
   await db.entries.bulkAdd(log.map((entry) => ({ trialId: id, id: entry.id, rev: 1, entry })));
+  await noteSeals(db, id, log);
 }
 
 /** Puts a new trial on the bench. */

@@ -2,6 +2,7 @@ import './notByEval';
 import { expose, transfer } from 'comlink';
 import { type Bulk, importBulk } from '~core/formats/bulkFiles';
 import { describeImportError, importTrial } from '~core/formats/dataPackage';
+import { checkRecord } from '~core/formats/checkFile';
 import { libraryFromFile } from '~core/formats/libraryFile';
 import type { Trial } from '~core/log/trial';
 import type { Product } from '~core/model/product';
@@ -20,6 +21,8 @@ export interface TrialFile {
   bulk: Bulk;
   /** pictures whose bytes aren't what their name says */
   broken: number;
+  /** lines and parts that aren't as the file says of itself */
+  altered: string[];
 }
 
 const STEPS = 3;
@@ -37,9 +40,12 @@ const api = {
     const read = importTrial(bytes);
     if (!read.ok) return err(describeImportError(read.error));
     report({ done: 2, total: STEPS });
-    const { broken, ...bulk } = importBulk(bytes, read.value);
+    const { altered, ...bulk } = importBulk(bytes, read.value);
     return transfer(
-      ok({ trial: read.value, bulk, broken }),
+      ok({
+        ...{ trial: read.value, bulk, broken: altered.length },
+        altered: checkRecord(bytes).altered,
+      }),
       // Each picture is its own piece of memory: it is handed over, not copied.
       [...new Set(bulk.photos.map((p) => p.bytes.buffer as ArrayBuffer))],
     );

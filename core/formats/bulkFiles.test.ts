@@ -36,7 +36,7 @@ it('pictures and readings travel in the zip, to the last bit, beside the same tr
   expect(importBulk(zip, trial)).toEqual({
     photos: [{ sha256: hash, type: 'image/jpeg', bytes }],
     series: [series],
-    broken: 0,
+    altered: [],
   });
   expect(strFromU8(unzipSync(zip)['series/s1.csv']!)).toBe(
     'time,temp,rh\n2026-03-01T06:00:00,18.1,0.30000000000000004\n2026-03-01T06:10:00,,61\n',
@@ -49,13 +49,19 @@ it('a picture that isn’t the one the log names is left out, and one it doesn�
     'photos/stray.jpg': bytes,
     'series/stray.csv': strToU8('time\n'),
   });
-  expect(importBulk(changed, trial)).toMatchObject({ photos: [], broken: 1 });
+  expect(importBulk(changed, trial)).toMatchObject({
+    photos: [],
+    altered: [expect.stringMatching(/^photos\//)],
+  });
 });
 it('readings that were changed aren’t those the log names', () => {
   const files = unzipSync(zip);
   const text = strFromU8(files['series/s1.csv']!).replace('18.1', '24.1');
   const changed = zipSync({ ...files, 'series/s1.csv': strToU8(text) });
-  expect(importBulk(changed, trial)).toMatchObject({ series: [], broken: 1 });
+  expect(importBulk(changed, trial)).toMatchObject({
+    series: [],
+    altered: [expect.stringMatching(/^series\//)],
+  });
 });
 it('pictures and readings that unpack to many times their size aren’t unpacked', () => {
   const big = new Uint8Array(30_000_000);
@@ -65,7 +71,11 @@ it('pictures and readings that unpack to many times their size aren’t unpacked
   ]);
   const zipped = zipSync({ [`photos/${bomb}.jpg`]: big, 'series/s1.csv': big }, { level: 9 });
   expect(zipped.length).toBeLessThan(200_000);
-  expect(importBulk(zipped, named)).toEqual({ photos: [], series: [], broken: 2 });
+  expect(importBulk(zipped, named)).toEqual({
+    photos: [],
+    series: [],
+    altered: [expect.any(String), expect.any(String)],
+  });
   // One that is as large as it says is read, whatever is in it.
   expect(importBulk(zipSync({ [`photos/${bomb}.jpg`]: big }, { level: 0 }), named).photos).toHaveLength(1);
 });

@@ -92,10 +92,16 @@ const MOST_BULK = {
 /**
  * Pictures and readings of a trial’s zip that its log names. What isn’t that of its hash is left out: the log says another
  * one was taken.
+ *
+ * @returns with the files that were left out for that, or for their size
  */
-export function importBulk(zip: Uint8Array, trial: Pick<Trial, 'plan' | 'log'>): Bulk & { broken: number } {
+export function importBulk(
+  zip: Uint8Array,
+  trial: Pick<Trial, 'plan' | 'log'>,
+): Bulk & { altered: string[] } {
   const named = bulkNamed(trial);
-  let [broken, total] = [0, 0];
+  const altered: string[] = [];
+  let total = 0;
   const files = unzipSync(zip, {
     filter: (f) => {
       if (!/^(photos|series)\/[\w.-]+$/.test(f.name)) return false;
@@ -105,7 +111,7 @@ export function importBulk(zip: Uint8Array, trial: Pick<Trial, 'plan' | 'log'>):
       const fits = f.originalSize <= most.bytes && f.originalSize <= 10_000 + most.ratio * f.size;
       total += fits ? f.originalSize : 0;
       if (fits && total <= MOST_BULK.total) return true;
-      broken += 1;
+      altered.push(f.name);
       return false;
     },
   });
@@ -114,13 +120,13 @@ export function importBulk(zip: Uint8Array, trial: Pick<Trial, 'plan' | 'log'>):
     const stem = name.replace(/^\w+\//, '').replace(/\.\w+$/, '');
     if (name.startsWith('photos/')) {
       if (!named.photos.has(stem)) continue;
-      if (bytesToHex(sha256(bytes)) !== stem) broken += 1;
+      if (bytesToHex(sha256(bytes)) !== stem) altered.push(name);
       else bulk.photos.push({ sha256: stem, type: typeOf(name), bytes });
     } else if (named.series.has(stem)) {
       const read = readSeriesFile(stem, strFromU8(bytes));
       if (readingsSha256(read.times, read.columns) === named.series.get(stem)) bulk.series.push(read);
-      else broken += 1;
+      else altered.push(name);
     }
   }
-  return { ...bulk, broken };
+  return { ...bulk, altered };
 }

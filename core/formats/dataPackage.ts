@@ -10,6 +10,7 @@ import type { FindingRow } from '../account/findingRows';
 import { trialFindings } from '../account/trialFindings';
 import { findingValuesTable } from './findingValuesTable';
 import { plainIssue } from './plainIssue';
+import { RECORD_FILE, recordOf } from './record';
 import { safeJson } from './safeJson';
 import { type Bulk, bulkEntries, noBulk } from './bulkFiles';
 import { trialTables } from './tables';
@@ -28,6 +29,7 @@ findings.json     what was found, trait by trait, round by round, crop by crop; 
 findings.R        works out every finding anew from data/finding_values.csv: Rscript findings.R
 plan.json         the plan, and what the reviewer wrote
 log.json          every entry ever made, corrections included; nothing is overwritten
+hashes.json       SHA-256 of the plan, of each line and table, and of all together (“palazzo verify”)
 sealed-plan.json  only where the format has changed since the plan was sealed: the plan as it was sealed
 conflicts.json    only where another copy had a line with the same id that says something else: that line
 photos/           pictures by their SHA-256; data/photos.csv says what each shows
@@ -115,7 +117,8 @@ export function exportTrial(
     'findings.R': strToU8(script),
   };
   if (found) files['findings.json'] = pretty({ trial: trial.plan.question, findings: found });
-  for (const t of tables) files[`data/${t.name}.csv`] = strToU8(t.csv);
+  const csv = Object.fromEntries(tables.map((t) => [`data/${t.name}.csv`, strToU8(t.csv)]));
+  Object.assign(files, csv, { [RECORD_FILE]: pretty(recordOf(trial.plan, trial.log, csv)) });
   Object.assign(files, bulkFiles(trial, bulk));
   return zipSync(files, zipOptions);
 }

@@ -53,7 +53,7 @@ export function asked(
     if (device !== null && line.device !== device)
       unasked.push({ line, why: 'It was written on another device than the one that brought it.' });
     else if (!may(line))
-      unasked.push({ line, why: `Whoever brought it ${rightWords[right]}; this takes a word of yours.` });
+      unasked.push({ line, why: `More than what brought it may unasked, which ${rightWords[right]}.` });
     else taken.push(line);
   }
   return { taken, unasked };

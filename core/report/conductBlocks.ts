@@ -11,6 +11,7 @@ import { blindingNames, roleNames, wayWords } from '../model/plan';
 import { comparesPeers } from '../plan/control';
 import { dayOfDate } from '../plan/days';
 import { sayMatching } from '../plan/matching';
+import { shortCode } from '../plan/shortCode';
 import { planIndex } from '../plan/planIndex';
 import {
   amountWords,
@@ -71,7 +72,11 @@ export function comparedBlocks({ plan }: TrialState): Block[] {
 }
 
 /** When the plan was sealed, whether it still is that plan, and whether that was before the start. */
-export function sealItems({ plan, seal }: TrialState, check: SealCheck): string[] {
+export function sealItems(
+  { plan, seal, log }: TrialState,
+  check: SealCheck,
+  signed: string | null,
+): string[] {
   if (!seal) return ['The plan was not sealed.'];
   const day = dayOfDate(plan.startDate, localDay(seal));
   const late =
@@ -80,7 +85,12 @@ export function sealItems({ plan, seal }: TrialState, check: SealCheck): string[
       : '';
   const broken = sayBrokenSeal(check);
   return [
-    `The plan was sealed on ${formatDay(localDay(seal))}; SHA-256 of the plan ${seal.planSha256}.${late}`,
+    `The plan was sealed on ${formatDay(localDay(seal))}; SHA-256 of the plan ${seal.planSha256}, code ${shortCode(seal.planSha256)}.${late}`,
+    ...(signed === null
+      ? []
+      : [
+          `The log as it stands for this review has ${log.length === 1 ? 'one line' : `${log.length} lines`}; plan and log together have the SHA-256 ${signed}. “palazzo verify” holds the trial’s file against both.`,
+        ]),
     ...(broken === null ? [] : [broken]),
     ...(check.tag === 'namesLeftOut'
       ? ['This is a scorer’s copy: names are left out of it, so the seal can’t be checked here.']
@@ -105,8 +115,13 @@ function roundItem(state: TrialState, { round, date }: RoundProgress, account: A
   return `${round.name}: planned for ${formatDay(date)}; ${plural(plan.unitNoun)} with their ${taken.join(', ')}.`;
 }
 
-/** How it was done, one thing a line. */
-export function conductBlocks(state: TrialState, today: string, check: SealCheck): Block[] {
+/** How it was done, one thing a line. @param signed one hash for plan and log; null: not said */
+export function conductBlocks(
+  state: TrialState,
+  today: string,
+  check: SealCheck,
+  signed: string | null = null,
+): Block[] {
   const { plan } = state;
   const account = accountOf(state, today);
   const { margin } = account;
@@ -132,7 +147,7 @@ export function conductBlocks(state: TrialState, today: string, check: SealCheck
         ...howItems(state),
         ...mixingItems(state),
         ...roundProgress(state, today).map((r) => roundItem(state, r, account)),
-        ...sealItems(state, check),
+        ...sealItems(state, check, signed),
       ],
     },
     ...vesselBlocks(state),

@@ -9,6 +9,7 @@ import { comparesPeers } from '../plan/control';
 import { dayOfDate } from '../plan/days';
 import { undisclosed } from '../plan/disclosure';
 import { sayMatching } from '../plan/matching';
+import { shortCode } from '../plan/shortCode';
 import { planIndex } from '../plan/planIndex';
 import { countOf, countWord, listNames, sentenceCase } from '../quantity/format';
 import { formatDay } from '../quantity/region';
@@ -154,7 +155,7 @@ function howDone(state: TrialState, margin: string | null): string[] {
         : ''
       : `Blind: ${blindingNames[plan.blinding]}${revealed ? `; codes were opened on ${formatDay(localDay(revealed))}` : ''}.`,
     seal
-      ? `Planned and sealed ${early ? 'before the start' : `on ${formatDay(localDay(seal))}, after the start`}: ${seal.planSha256.slice(0, 8)}.`
+      ? `Planned and sealed ${early ? 'before the start' : `on ${formatDay(localDay(seal))}, after the start`}: code ${shortCode(seal.planSha256)}.`
       : 'The plan was not sealed.',
   ].filter((s) => s !== '');
 }

@@ -39,6 +39,8 @@ export interface ReviewInput {
   nameOf: NameOf;
   today: string;
   seal: SealCheck;
+  /** one hash for plan and log, as they go into the trial's file; left out of what isn't given away */
+  signed?: string;
   /** what the fairness audit finds; none is taken for a clean plan */
   audit?: readonly AuditFinding[];
 }
@@ -94,7 +96,7 @@ function recordBlocks(input: ReviewInput): Block[] {
     ...photosIn(state, review),
     ...wordsBlocks(state),
     ...comparedBlocks(state),
-    ...conductBlocks(state, today, input.seal),
+    ...conductBlocks(state, today, input.seal, input.signed ?? null),
     ...fairnessBlocks(audit),
     ...eventBlocks(state),
     ...(verdict && verdict.cannotTell.length > 0

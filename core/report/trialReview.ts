@@ -4,6 +4,7 @@ import { deriveState } from '../log/state';
 import type { ReviewText, Trial } from '../log/trial';
 import { shownOf } from '../account/shown';
 import type { Plan } from '../model/plan';
+import { signedOf } from '../log/record';
 import { verifySeal } from '../log/verifySeal';
 import { measuredPer } from '../plan/sharing';
 import { planIndex } from '../plan/planIndex';
@@ -85,6 +86,7 @@ function reviewNow(trial: Trial, today: string): TrialReview | null {
       nameOf,
       today,
       seal: verifySeal(trial.plan, state.seal, trial.sealedAs),
+      signed: signedOf(trial.plan, trial.log),
       audit: found,
     }),
     lanes: plan.treatments.map((t, index) => ({ id: t.id, name: t.name, index })),

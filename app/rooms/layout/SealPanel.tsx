@@ -1,3 +1,4 @@
+import { shortCode } from '~core/plan/shortCode';
 import { shortTime } from '../../bench/clock';
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
@@ -49,7 +50,8 @@ export function SealPanel(props: Props) {
           </p>
         )}
         <p className="small quiet">
-          Anyone with the exported plan can check that it wasn’t changed afterwards. Moves are log entries
+          Code to post beforehand: <code className="num">{shortCode(seal.planSha256)}</code>. It stands in the
+          review: whoever knows it can tell a plan that was changed and sealed anew. Moves are log entries
           now.
         </p>
         {canBreakSeal && (

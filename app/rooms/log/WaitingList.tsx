@@ -25,8 +25,9 @@ export function WaitingList({ lines, onSettle }: Props) {
         {lines.length === 1 ? 'One line waits for your word' : `${lines.length} lines wait for your word`}
       </h2>
       <p className="small">
-        They came from outside and decide more than whoever brought them may. Nothing follows from them until
-        you take them.
+        {lines.length === 1
+          ? 'It came from outside and decides more than what brought it may. Nothing follows from it until you take it.'
+          : 'They came from outside and decide more than what brought them may. Nothing follows from them until you take them.'}
       </p>
       <table className="ledger as-rows">
         <tbody>

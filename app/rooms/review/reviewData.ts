@@ -1,6 +1,7 @@
 import { experimentalNoun } from '~core/plan/sharing';
 import { panelFigures } from '~core/sensory/panelFigures';
 import { audit } from '~core/fairness/audit';
+import { signedOf } from '~core/log/record';
 import { sayBrokenSeal, verifySeal } from '~core/log/verifySeal';
 import { ofKind } from '~core/log/state';
 import { blindLook } from '~core/report/blindLook';
@@ -45,6 +46,7 @@ function written(made: Awaited<ReturnType<typeof allFindings>>) {
     nameOf,
     today: todayDate(),
     seal: check,
+    signed: signedOf(trial.row.plan, trial.log),
     audit: found,
   };
   const generated = settled(reviewDocument(input));
