@@ -27,7 +27,7 @@ describe('a backup', () => {
     await v.page.locator('xpath///label[contains(., "With the keys")]//input').click();
     await v.sees('Whoever has this file can open every code.');
     await v.press('Save a backup');
-    await v.sees(/The bench is in palazzo-demo-bench-\d{4}-\d\d-\d\d\.zip\./);
+    await v.sees(/The bench is in palazzo-demo-bench-\d{4}-\d\d-\d\d\.zip, and was read back\./);
     await v.sees(/Everything is in the backup of/);
     file = join(mkdtempSync(join(tmpdir(), 'palazzo-backup-')), 'bench.zip');
     writeFileSync(file, await v.downloaded('.zip'));

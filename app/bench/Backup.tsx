@@ -13,6 +13,7 @@ import {
 import { benchName } from '../store/bench';
 import { sayStorageFault } from '../store/errors';
 import { err } from '~core/model/result';
+import type { UnreadPart } from '../workers/backupFile';
 import { backupBeside, stopReading } from '../workers/files';
 import { FileButton } from '../ui/FileButton';
 import { download } from '../ui/download';
@@ -23,7 +24,10 @@ interface Props {
   unsaved: { at: string | null; trials: number };
 }
 
-type Saver = (options: object) => Promise<{ createWritable: () => Promise<BackupTarget> }>;
+type Saver = (options: object) => Promise<{
+  createWritable: () => Promise<BackupTarget['stream']>;
+  getFile: () => Promise<Blob>;
+}>;
 
 /** Straight onto the disk where the browser can; else through a file it keeps until it is saved. */
 async function target(name: string): Promise<BackupTarget | undefined | 'cancelled'> {
@@ -31,7 +35,7 @@ async function target(name: string): Promise<BackupTarget | undefined | 'cancell
   if (!pick) return undefined;
   try {
     const handle = await pick({ suggestedName: name, types: [{ accept: { 'application/zip': ['.zip'] } }] });
-    return await handle.createWritable();
+    return { stream: await handle.createWritable(), written: () => handle.getFile() };
   } catch (e) {
     return (e as Error).name === 'AbortError' ? 'cancelled' : undefined;
   }
@@ -64,9 +68,19 @@ export function Backup({ unsaved }: Props) {
     setSaid(null);
     setBusy('Writing …');
     try {
-      const blob = await writeBackup({ withKeys, onProgress: step('Writing') }, to);
+      const { blob, faults } = await writeBackup(
+        { withKeys, onProgress: step('Writing and reading back') },
+        to,
+        backupBeside,
+      );
       if (blob) download(blob, name);
-      setSaid({ text: `The bench is in ${name}.`, bad: false });
+      setSaid({
+        text:
+          faults.length === 0
+            ? `The bench is in ${name}, and was read back.`
+            : `The bench is in ${name}, but for what couldn’t be read back from it: ${sayParts(faults)}`,
+        bad: faults.length > 0,
+      });
     } catch (e) {
       setSaid({ text: `The backup wasn’t written: ${sayStorageFault(e)}`, bad: true });
     } finally {
@@ -92,11 +106,21 @@ export function Backup({ unsaved }: Props) {
     if (!found) return;
     setBusy('Bringing back …');
     try {
-      const { brokenPhotos } = await found.apply(step('Bringing back'));
+      const { brokenPhotos, failed, waiting } = await found.apply(step('Bringing back'));
       const broken = brokenPhotos === 1 ? 'One picture was' : `${brokenPhotos} pictures were`;
       setSaid({
-        text: `The backup is on the bench.${brokenPhotos > 0 ? ` ${broken} damaged and left out.` : ''}`,
-        bad: brokenPhotos > 0,
+        text: [
+          failed.length === 0
+            ? 'The backup is on the bench.'
+            : `Not brought back: ${sayParts(failed)} The rest is on the bench.`,
+          brokenPhotos > 0 ? `${broken} damaged and left out.` : '',
+          waiting > 0
+            ? `${waiting === 1 ? 'One line waits' : `${waiting} lines wait`} for your word in the logs: a file may not seal or open a trial unasked.`
+            : '',
+        ]
+          .filter(Boolean)
+          .join(' '),
+        bad: brokenPhotos + failed.length > 0,
       });
       setFound(null);
     } catch (e) {
@@ -167,6 +191,11 @@ export function Backup({ unsaved }: Props) {
                 {t.question} ({t.code}): {sayThere(t)}
               </li>
             ))}
+            {found.unread.map((u) => (
+              <li key={u.filename} className="warning">
+                {u.filename} can’t be read and stays out: {u.why}
+              </li>
+            ))}
             <li>{sayProducts(found.products)}</li>
             <li>
               {found.photos === 0
@@ -189,6 +218,13 @@ export function Backup({ unsaved }: Props) {
     </section>
   );
 }
+
+/** Parts with their reasons, the first few. */
+const sayParts = (parts: readonly UnreadPart[]): string =>
+  parts
+    .slice(0, 5)
+    .map((p) => `${p.filename}: ${p.why.replace(/\.$/, '')}.`)
+    .join(' ') + (parts.length > 5 ? ` And ${parts.length - 5} more.` : '');
 
 const sayThere = ({ what }: TrialThere): string => {
   switch (what.tag) {

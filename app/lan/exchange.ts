@@ -14,7 +14,7 @@ import { takeIn } from '../store/takeIn';
 import { wholeTrial } from '../store/trials';
 import { lettersAside, setAside, throwAway } from './setAside';
 import { BenchHeldError, NewerBenchError } from '../store/errors';
-import { type Bringer } from '~core/log/rights';
+import type { Bringer } from '~core/log/rights';
 import { holdsRight } from '~core/model/right';
 import { BoxError, letterCollected, lettersFor, postLetter, readLetter } from './box';
 import { jobsToday } from './jobs';

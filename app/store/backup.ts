@@ -10,10 +10,12 @@ import {
   BACKUP_VERSION,
   type BackupContents,
   type BackupReader,
+  type UnreadPart,
   backupReader,
 } from '../workers/backupFile';
 import type { Report } from '../workers/steps';
 import { bench } from './bench';
+import { sayStorageFault } from './errors';
 import { bulkOf } from './bulk';
 import { listProducts, saveProduct } from './products';
 import { aFile, takeIn, takeInAsCopy } from './takeIn';
@@ -21,27 +23,40 @@ import { loadTrial, wholeTrial } from './trials';
 
 type Progress = (done: number, of: number) => void;
 
-/** Where a backup's bytes go. */
-export type BackupTarget = WritableStream<Uint8Array<ArrayBuffer>>;
+/** Where a backup's bytes go, and how what came of them is read back; left out: the file comes back as a blob. */
+export interface BackupTarget {
+  stream: WritableStream<Uint8Array<ArrayBuffer>>;
+  written: () => Promise<Blob>;
+}
+
+/** What was saved, and what of it couldn't be read back. */
+export interface SavedBackup {
+  /** null where it went into a stream */
+  blob: Blob | null;
+  faults: UnreadPart[];
+}
 
 /**
- * Writes the whole bench into one file: trials with their loggers' readings, library, pictures, one after the other, so
- * that no more than one picture is in memory at a time. What is in the bin isn't in it.
+ * Writes the whole bench into one file and reads it back: what can't be read isn't said to be saved. Trials with their loggers'
+ * readings, library, pictures, one after the other, so that no more than one picture is in memory at a time; one that can't
+ * be written costs the others nothing. What is in the bin isn't in it.
  *
  * @param withKeys the keys of blind trials and panels go along: whoever has the file can open every code
- * @param target a stream; left out: the file comes back as a blob
+ * @param reader reads it back; in the app a worker does
  */
 export async function writeBackup(
   { withKeys, onProgress = () => {} }: { withKeys: boolean; onProgress?: Progress },
   target?: BackupTarget,
-): Promise<Blob | null> {
+  reader: BackupReader = backupReader(),
+): Promise<SavedBackup> {
   const db = await bench();
-  const blob = target ? null : new BlobWriter('application/zip');
-  const zip = new ZipWriter<unknown>(target ?? blob!, { level: 0, zip64: true });
+  const into = target ? null : new BlobWriter('application/zip');
+  const zip = new ZipWriter<unknown>(target?.stream ?? into!, { level: 0, zip64: true });
   const heads = await db.heads.toArray();
   const ids = (await db.trials.toCollection().primaryKeys()) as string[];
   const photos = await db.blobs.toCollection().primaryKeys();
-  const total = ids.length + photos.length;
+  const total = 2 * (ids.length + photos.length);
+  const faults: UnreadPart[] = [];
   let done = 0;
   const about: z.infer<typeof About> = {
     ...{ palazzo: 'backup', version: BACKUP_VERSION, withKeys },
@@ -50,9 +65,17 @@ export async function writeBackup(
   await zip.add('backup.json', new TextReader(JSON.stringify(about, null, 2)));
   await zip.add('library.json', new TextReader(libraryToFile(await listProducts())), { level: 6 });
   for (const id of ids) {
-    const trial = { ...(await wholeTrial(id)), key: null };
-    const { series } = await bulkOf(trial);
-    await zip.add(`trials/${id}.zip`, new Uint8ArrayReader(exportTrial(trial, { photos: [], series })));
+    try {
+      const trial = { ...(await wholeTrial(id)), key: null };
+      const { series } = await bulkOf(trial);
+      const bytes = exportTrial(trial, { photos: [], series });
+      await zip.add(fileOf(id), new Uint8ArrayReader(bytes));
+    } catch (e) {
+      // A trial that can't be written, not a file that can't.
+      if (!(await db.trials.get(id))) continue;
+      if (zip.hasCorruptedEntries || isOfTarget(e)) throw e;
+      faults.push({ filename: fileOf(id), why: sayStorageFault(e) });
+    }
     onProgress(++done, total);
   }
   for (const sha256 of photos) {
@@ -69,10 +92,23 @@ export async function writeBackup(
     await zip.add('keys.json', new TextReader(JSON.stringify(keys)));
   }
   await zip.close();
-  const revs = Object.fromEntries(heads.map((h) => [h.id, h.rev]));
+  const blob = into ? await into.getData() : null;
+  const file = blob ?? (await target!.written());
+  const begun = done;
+  faults.push(...(await reader.check(file, ({ done: read }) => onProgress(begun + read, total))));
+  if (faults.some((f) => f.filename === '')) throw new Error(faults[0]!.why);
+  const lost = new Set(faults.map((f) => f.filename));
+  const kept = heads.filter((h) => !lost.has(fileOf(h.id)));
+  const revs = Object.fromEntries(kept.map((h) => [h.id, h.rev]));
   await db.settings.put({ key: 'backedUp', value: JSON.stringify({ at: about.madeAt, revs }) });
-  return blob ? blob.getData() : null;
+  const names = new Map((await db.trials.toArray()).map((t) => [fileOf(t.id), `“${t.plan.question}”`]));
+  return { blob, faults: faults.map((f) => ({ ...f, filename: names.get(f.filename) ?? f.filename })) };
 }
+
+const fileOf = (trialId: string) => `trials/${trialId}.zip`;
+/** Whether it is the file that can't be written: nothing after it can either. */
+const isOfTarget = (e: unknown) =>
+  /Quota|NotAllowed|InvalidState|NoModification|Abort/.test((e as Error)?.name ?? '');
 
 /** A trial of a backup against what is on the bench. */
 export interface TrialThere {
@@ -91,8 +127,13 @@ export interface BackupPreview {
   products: { added: number; here: number };
   /** pictures that aren't here */
   photos: number;
-  /** brings it back by union: nothing here is overwritten. @returns pictures that were broken */
-  apply: (onProgress?: Progress) => Promise<{ brokenPhotos: number }>;
+  /** parts of it that can't be read: they stay out, and the others come */
+  unread: UnreadPart[];
+  /**
+   * brings it back by union: nothing here is overwritten.
+   * @returns pictures that were broken, and trials that couldn't be kept, with why
+   */
+  apply: (onProgress?: Progress) => Promise<{ brokenPhotos: number; failed: UnreadPart[]; waiting: number }>;
 }
 
 /**
@@ -109,7 +150,7 @@ export async function readBackup(
 }
 
 async function previewOf(
-  { about, products, trials, photos, keys }: BackupContents,
+  { about, products, trials, photos, keys, unread }: BackupContents,
   reader: BackupReader,
 ): Promise<BackupPreview> {
   const db = await bench();
@@ -125,21 +166,32 @@ async function previewOf(
     trials: compared,
     products: { added: fresh.length, here: products.length - fresh.length },
     photos: newPhotos.length,
+    unread,
     apply: async (onProgress = () => {}) => {
       const total = trials.length + newPhotos.length;
-      let [done, brokenPhotos] = [0, 0];
+      let [done, brokenPhotos, waiting] = [0, 0, 0];
+      const failed: UnreadPart[] = [];
       for (const product of fresh) await saveProduct(product);
       for (const { filename, trial } of trials) {
         const key = keys.blind.find((k) => k.trialId === trial.plan.id)?.key ?? null;
         const whole = { ...trial, key };
-        const bulk = { photos: [], series: await reader.series(filename, trial) };
+        const series = await reader.series(filename, trial).catch(() => []);
+        const bulk = { photos: [], series };
         const panels = keys.panels.filter((k) => k.trialId === trial.plan.id).map((k) => k.key);
-        const taken = await takeIn(whole, { ...aFile, from: 'a backup', bulk, panels });
-        if (!taken.ok) await takeInAsCopy(whole, bulk, panels);
+        try {
+          const taken = await takeIn(whole, { ...aFile, from: 'a backup', bulk, panels });
+          if (taken.ok) waiting += taken.value.waiting.length;
+          else if (taken.error.tag === 'unsound') failed.push(named(trial, taken.error.why));
+          else await takeInAsCopy(whole, bulk, panels);
+        } catch (e) {
+          // No room for one is no room for the next; anything else is this trial's own.
+          if ((e as Error).name === 'QuotaExceededError') throw e;
+          failed.push(named(trial, sayStorageFault(e)));
+        }
         onProgress(++done, total);
       }
       for (const photo of newPhotos) {
-        const bytes = await reader.photo(photo);
+        const bytes = await reader.photo(photo).catch(() => null);
         if (bytes === null) brokenPhotos += 1;
         else
           await db.blobs.put({
@@ -148,10 +200,12 @@ async function previewOf(
           });
         onProgress(++done, total);
       }
-      return { brokenPhotos };
+      return { brokenPhotos, failed, waiting };
     },
   };
 }
+
+const named = (trial: Trial, why: string): UnreadPart => ({ filename: `“${trial.plan.question}”`, why });
 
 /** A trial of a file against the one on the bench. */
 async function compare(trial: Trial): Promise<TrialThere> {

@@ -1,3 +1,4 @@
+import { backupBeside } from '../workers/files';
 import { writeBackup } from './backup';
 import { bench, benchName } from './bench';
 import { tellWrittenBeside } from './follow';
@@ -10,7 +11,10 @@ export interface Folder {
   getFileHandle: (
     name: string,
     options?: { create?: boolean },
-  ) => Promise<{ createWritable: () => Promise<WritableStream<Uint8Array<ArrayBuffer>>> }>;
+  ) => Promise<{
+    createWritable: () => Promise<WritableStream<Uint8Array<ArrayBuffer>>>;
+    getFile: () => Promise<Blob>;
+  }>;
   queryPermission?: (o: { mode: 'readwrite' }) => Promise<PermissionState>;
   requestPermission?: (o: { mode: 'readwrite' }) => Promise<PermissionState>;
 }
@@ -66,7 +70,8 @@ export const updateFolder = (): Promise<boolean> =>
     // Until the file is closed the old one stands: an end half-way loses nothing.
     const name = `palazzo-${benchName() === 'demo' ? 'demo-' : ''}bench.zip`;
     const file = await row.folder.getFileHandle(name, { create: true });
-    await writeBackup({ withKeys: false }, await file.createWritable());
+    const target = { stream: await file.createWritable(), written: () => file.getFile() };
+    await writeBackup({ withKeys: false }, target, backupBeside);
     return true;
   });
 

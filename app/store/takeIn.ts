@@ -117,10 +117,15 @@ export async function takeIn(
     const { added: came, conflicts } = unionOfLogs(here.log, trial.log);
     // Whoever scores under codes doesn't open them, seal or tell the cups: such lines aren't taken from a scorer's copy.
     const scorers = trial.plan.namesLeftOut === true && here.row.plan.namesLeftOut !== true;
-    const { taken: added, unasked } = asked(came, here.log, {
-      ...by,
-      right: scorers && by.right === 'all' ? 'plan' : by.right,
-    });
+    const { taken: added, unasked } = asked(
+      came,
+      here.log,
+      {
+        ...by,
+        right: scorers && by.right === 'all' ? 'plan' : by.right,
+      },
+      new Date(),
+    );
     const follows = mayPlan && !here.state.seal && base !== null && planSha256(here.row.plan) === base;
     // The other side has only not heard of our newer plan; a seal it brings would stand for the old one.
     const behind = base !== null && planSha256(trial.plan) === base && !added.some((e) => e.kind === 'seal');

@@ -51,6 +51,14 @@ export interface BackupContents {
   trials: { filename: string; trial: Trial }[];
   photos: PhotoThere[];
   keys: z.infer<typeof Keys>;
+  /** parts that can't be read, and why: they cost the others nothing */
+  unread: UnreadPart[];
+}
+
+/** A part of a backup that can't be read. */
+export interface UnreadPart {
+  filename: string;
+  why: string;
 }
 
 /** A backup that is opened: what is in it, and its large parts one by one. */
@@ -59,6 +67,8 @@ export interface BackupReader {
   /** @returns null where its bytes aren't what its name says */
   photo: (photo: PhotoThere) => Promise<Uint8Array<ArrayBuffer> | null>;
   series: (filename: string, trial: Trial) => Promise<Bulk['series']>;
+  /** Reads all of a file that was written: what of it couldn't be brought back. */
+  check: (file: Blob, report: Report) => Promise<UnreadPart[]>;
 }
 
 /** Reads one part, refusing it before any of it is unpacked where it claims to be larger than it may be. */
@@ -94,48 +104,81 @@ export function backupReader(): BackupReader {
     if (about.data.version > BACKUP_VERSION)
       return err('It was written by a newer Palazzo; start that one to read it.');
     const library = named.get('library.json');
-    const products = library ? libraryFromFile(await textOf(library)) : ok([] as Product[]);
-    if (!products.ok) return err(`Its library can’t be read: ${products.error}`);
+    const unread: UnreadPart[] = [];
+    /** One part that fails costs the others nothing. */
+    const tried = async <T>(
+      filename: string,
+      none: T,
+      read: () => Promise<Result<T, string>>,
+    ): Promise<T> => {
+      const got = await read().catch((e: unknown) => err(sayFault(e)));
+      if (got.ok) return got.value;
+      unread.push({ filename, why: got.error });
+      return none;
+    };
+    const products = library
+      ? await tried('library.json', [] as Product[], async () => libraryFromFile(await textOf(library)))
+      : [];
     const files = [...named.values()].filter((e) => /^trials\/[\w-]+\.zip$/.test(e.filename));
     const trials: BackupContents['trials'] = [];
     for (const { filename } of files) {
       report({ done: trials.length, total: files.length });
-      const trial = importTrial(await bytesOf(part(filename), MOST.trialBytes));
-      if (!trial.ok) return err(`${filename}: ${describeImportError(trial.error)}`);
-      trials.push({ filename, trial: trial.value });
+      const trial = await tried(filename, null, async () => {
+        const read = importTrial(await bytesOf(part(filename), MOST.trialBytes));
+        return read.ok ? read : err(describeImportError(read.error));
+      });
+      if (trial) trials.push({ filename, trial });
     }
     const keyFile = named.get('keys.json');
-    const keys = keyFile ? Keys.safeParse(JSON.parse(await textOf(keyFile))) : null;
-    if (keys && !keys.success) return err('Its keys.json can’t be read.');
+    const noKeys: z.infer<typeof Keys> = { blind: [], panels: [] };
+    const keys = keyFile
+      ? await tried('keys.json', noKeys, async () => {
+          const read = Keys.safeParse(JSON.parse(await textOf(keyFile)));
+          return read.success ? ok(read.data) : err('It isn’t a list of keys.');
+        })
+      : noKeys;
     const photos = [...named.values()].flatMap(({ filename, comment }) =>
       /^photos\/[0-9a-f]{64}\.(png|jpg)$/.test(filename)
         ? [{ filename, sha256: hashIn(filename), trialId: comment }]
         : [],
     );
     return ok({
-      ...{ about: about.data, products: products.value, trials, photos },
-      keys: keys?.data ?? { blind: [], panels: [] },
+      ...{ about: about.data, products, trials, photos, keys, unread },
     });
   }
+  const open: BackupReader['open'] = async (file, report) => {
+    try {
+      const entries = (await new ZipReader(new BlobReader(file)).getEntries()).filter((e) => !e.directory);
+      if (entries.length > MOST.entries) return err('This file has more parts than any real backup.');
+      named = new Map(entries.map((e) => [e.filename, e]));
+    } catch {
+      return err('This file isn’t a zip that can be opened: it is another kind, or part of it is lost.');
+    }
+    try {
+      return await contents(report);
+    } catch (e) {
+      return err(`The backup can’t be read: ${sayFault(e)}. Nothing was changed.`);
+    }
+  };
+  const photo: BackupReader['photo'] = async ({ filename, sha256 }) => {
+    const bytes = await bytesOf(part(filename), MOST.photoBytes);
+    const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes));
+    return toHex(digest) === sha256 ? bytes : null;
+  };
   return {
-    open: async (file, report) => {
-      try {
-        const entries = (await new ZipReader(new BlobReader(file)).getEntries()).filter((e) => !e.directory);
-        if (entries.length > MOST.entries) return err('This file has more parts than any real backup.');
-        named = new Map(entries.map((e) => [e.filename, e]));
-      } catch {
-        return err('This file isn’t a zip that can be opened: it is another kind, or part of it is lost.');
+    open,
+    photo,
+    check: async (file, report) => {
+      const read = await open(file, report);
+      if (!read.ok) return [{ filename: '', why: read.error }];
+      const { unread, photos } = read.value;
+      for (const [i, there] of photos.entries()) {
+        report({ done: i, total: photos.length });
+        const bytes = await photo(there).catch(() => null);
+        if (bytes === null)
+          unread.push({ filename: there.filename, why: 'It isn’t the picture of its name.' });
       }
-      try {
-        return await contents(report);
-      } catch (e) {
-        return err(`The backup can’t be read: ${sayFault(e)}. Nothing was changed.`);
-      }
-    },
-    photo: async ({ filename, sha256 }) => {
-      const bytes = await bytesOf(part(filename), MOST.photoBytes);
-      const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes));
-      return toHex(digest) === sha256 ? bytes : null;
+      return unread;
     },
     series: async (filename, trial) =>
       importBulk(await bytesOf(part(filename), MOST.trialBytes), trial).series,

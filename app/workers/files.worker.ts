@@ -2,7 +2,7 @@ import './notByEval';
 import { expose, transfer } from 'comlink';
 import { type Bulk, importBulk } from '~core/formats/bulkFiles';
 import { describeImportError, importTrial } from '~core/formats/dataPackage';
-import { checkRecord } from '~core/formats/checkFile';
+import { checkFile, checkRecord } from '~core/formats/checkFile';
 import { libraryFromFile } from '~core/formats/libraryFile';
 import type { Trial } from '~core/log/trial';
 import type { Product } from '~core/model/product';
@@ -50,12 +50,22 @@ const api = {
       [...new Set(bulk.photos.map((p) => p.bytes.buffer as ArrayBuffer))],
     );
   },
+  /** Reads back a trial's file that was just written. @returns why it isn't all of it, in words; null: it is */
+  trialCheck: async (file: Blob, lines: number): Promise<string | null> => {
+    const read = checkFile(new Uint8Array(await file.arrayBuffer()));
+    if (!read.ok) return describeImportError(read.error);
+    const { altered, bulk } = read.value;
+    const wrong = [...altered, ...bulk.altered];
+    if (wrong.length > 0) return `These aren’t in it as they are here: ${wrong.slice(0, 3).join(', ')}.`;
+    return read.value.lines === lines ? null : `Of ${lines} lines it holds ${read.value.lines}.`;
+  },
   /** Opens a backup; its pictures and readings are then asked for one by one. */
   backup: async (file: Blob, report: Report) => backup.open(file, report),
   backupPhoto: async (photo: PhotoThere) => {
     const bytes = await backup.photo(photo);
     return bytes === null ? null : transfer(bytes, [bytes.buffer]);
   },
+  backupCheck: async (file: Blob, report: Report) => backup.check(file, report),
   backupSeries: async (filename: string, trial: Trial) => backup.series(filename, trial),
   library: async (file: Blob): Promise<Result<Product[], string>> => {
     const large = tooLarge(file, MOST.library);

@@ -2,6 +2,8 @@ import { type Right, holdsRight } from '../model/right';
 import type { Entry } from './entry';
 import { entryKinds } from './kinds';
 
+const DAY_MS = 86_400_000;
+
 /** Whose lines these are, and what they may bring unasked. */
 export interface Bringer {
   right: Right;
@@ -29,11 +31,13 @@ export const rightWords: Record<Right, string> = {
  *
  * @param lines that aren't here yet
  * @param known every line that is
+ * @param now by the clock here: a line of later than tomorrow was written by a wrong clock, and waits too
  */
 export function asked(
   lines: readonly Entry[],
   known: readonly Entry[],
   { right, device }: Bringer,
+  now: Date,
 ): { taken: Entry[]; unasked: Unasked[] } {
   const byId = new Map<string, Entry>([...known, ...lines].map((e) => [e.id, e]));
   const mayKind = (kind: Exclude<Entry['kind'], 'correction'>) => holdsRight(right, entryKinds[kind].right);
@@ -49,8 +53,11 @@ export function asked(
   };
   const taken: Entry[] = [];
   const unasked: Unasked[] = [];
+  const tomorrow = now.getTime() + 2 * DAY_MS;
   for (const line of lines) {
-    if (device !== null && line.device !== device)
+    if (Math.max(Date.parse(line.at), Date.parse(line.recordedAt)) > tomorrow)
+      unasked.push({ line, why: 'It is dated later than tomorrow: the clock it was written by was wrong.' });
+    else if (device !== null && line.device !== device)
       unasked.push({ line, why: 'It was written on another device than the one that brought it.' });
     else if (!may(line))
       unasked.push({ line, why: `More than what brought it may unasked, which ${rightWords[right]}.` });

@@ -139,7 +139,7 @@ export async function readersOf(spoil: Spoiling, said: Say): Promise<{ readers: 
   await createTrial(good.plan, good.review, good.log, good.key);
   await saveProduct(product());
   const goodBackup = new Uint8Array(
-    await (await writeBackup({ withKeys: true, onProgress: () => {} }))!.arrayBuffer(),
+    await (await writeBackup({ withKeys: true, onProgress: () => {} })).blob!.arrayBuffer(),
   );
   const backupFiles = unzipSync(goodBackup);
 

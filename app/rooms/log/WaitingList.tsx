@@ -14,10 +14,11 @@ interface WaitingLine {
 interface Props {
   lines: readonly WaitingLine[];
   onSettle: (line: WaitingLine, as: 'kept' | 'taken') => void;
+  onAll: (as: 'kept' | 'taken') => void;
 }
 
 /** Lines that a file or another device brought and may not bring unasked. */
-export function WaitingList({ lines, onSettle }: Props) {
+export function WaitingList({ lines, onSettle, onAll }: Props) {
   if (lines.length === 0) return null;
   return (
     <section className="note open" aria-labelledby="waiting">
@@ -29,6 +30,16 @@ export function WaitingList({ lines, onSettle }: Props) {
           ? 'It came from outside and decides more than what brought it may. Nothing follows from it until you take it.'
           : 'They came from outside and decide more than what brought them may. Nothing follows from them until you take them.'}
       </p>
+      {lines.length > 1 && (
+        <p className="inline-row">
+          <Button size="small" color="secondary" onClick={() => onAll('taken')}>
+            Take all of them
+          </Button>
+          <Button size="small" color="inherit" onClick={() => onAll('kept')}>
+            Leave all out
+          </Button>
+        </p>
+      )}
       <table className="ledger as-rows">
         <tbody>
           {lines.map((l) => (

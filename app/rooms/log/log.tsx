@@ -68,6 +68,12 @@ export const clientAction = toAction({
     });
     return done(written, 'Taken back by a new line; the old one stays below.');
   }),
+  settleAll: command(z.object({ as: z.enum(['kept', 'taken']) }), async (trialId, { as }) => {
+    const { log } = await loadTrial(trialId);
+    for (const row of await openConflicts(trialId!))
+      if (isWaiting(row, log)) await settleConflict(trialId!, row.id, row.sha256, as);
+    return ok({});
+  }),
   settle: command(
     z.object({ id: EntryId, sha256: z.string(), as: z.enum(['kept', 'taken']) }),
     async (trialId, { id, sha256, as }) => {
@@ -99,6 +105,7 @@ export default function LogRoom() {
       </RoomHead>
       <WaitingList
         lines={waiting}
+        onAll={(as) => post({ intent: 'settleAll', as })}
         onSettle={(c, as) => post({ intent: 'settle', id: c.id, sha256: c.sha256, as })}
       />
       <ConflictList

@@ -6,6 +6,8 @@ import type { TDocumentDefinitions } from 'pdfmake/interfaces';
 import { FormProvider } from 'react-hook-form';
 import { useLoaderData, useSearchParams } from 'react-router';
 import { bulkOf } from '../../store/bulk';
+import { checkTrialFile } from '../../workers/files';
+import { announce } from '../../ui/announce';
 import { exportTrial } from '~core/formats/dataPackage';
 import { scorersCopy } from '~core/formats/scorersCopy';
 import { CONTACT_SHEET } from '~core/report/contactSheet';
@@ -95,10 +97,11 @@ async function saveData(
   const named = trialFindings(trial);
   const found = findingRows(named, await findingsIn(named.inputs.map((i) => i.input)));
   const zip = exportTrial(trial, await bulkOf(trial), found);
-  await give(
-    new Blob([zip as Uint8Array<ArrayBuffer>], { type: 'application/zip' }),
-    `${plan.code.toLowerCase()}-${forScorer ? 'to-score' : 'trial'}.zip`,
-  );
+  const file = new Blob([zip as Uint8Array<ArrayBuffer>], { type: 'application/zip' });
+  // Nobody is told that it is saved before it can be read.
+  const why = await checkTrialFile(file, trial.log.length);
+  if (why !== null) return announce(`The file wasn’t saved: it can’t be read back. ${why}`);
+  await give(file, `${plan.code.toLowerCase()}-${forScorer ? 'to-score' : 'trial'}.zip`);
 }
 
 export default function ReviewRoom() {
