@@ -1,4 +1,5 @@
 import { dealCodes, keyFits } from '~core/design/blinding';
+import { askingReason, isOpened, isReason } from '~core/log/afterOpening';
 import { type CorrectionBody, type Entry, type EntryBody, lineOf } from '~core/log/entry';
 import { deriveState, extend } from '~core/log/state';
 import type { Bulk } from '~core/formats/bulkFiles';
@@ -183,6 +184,13 @@ async function write(
     device,
     happened,
   });
+  const asks = askingReason(trial.state);
+  const bare = entries.some(
+    (e) =>
+      (e.kind === 'correction' && !isReason(e.reason) && asks(e.supersedes)) ||
+      (e.kind === 'exclusion' && !isReason(e.reason) && isOpened(trial.state)),
+  );
+  if (bare) return err({ tag: 'asksReason' });
   const row = {
     ...trial.row,
     plan: planNow,

@@ -25,7 +25,9 @@ export type ChangeError =
   /** the plan is sealed */
   | { tag: 'sealed' }
   /** the plan was changed since what was worked out from it */
-  | { tag: 'changed' };
+  | { tag: 'changed' }
+  /** the codes are open: what decides the findings is changed with a reason alone */
+  | { tag: 'asksReason' };
 
 export function describeChangeError(e: ChangeError): string {
   switch (e.tag) {
@@ -33,6 +35,8 @@ export function describeChangeError(e: ChangeError): string {
       return 'This trial isn’t on this bench any more: it was deleted, or the browser’s data were cleared. Nothing was kept.';
     case 'sealed':
       return 'The plan is sealed; it isn’t changed any more.';
+    case 'asksReason':
+      return 'The codes are open: a value is taken back in the log, with a reason that the review prints, and then entered anew.';
     case 'changed':
       return 'The plan was changed in another tab in the meantime. Nothing was done: look at it as it is now, then try again.';
   }

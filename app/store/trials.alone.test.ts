@@ -157,6 +157,27 @@ describe('deleting', () => {
   });
 });
 
+it('once the codes are open a score isn’t changed without a reason, by whatever way', async () => {
+  await savePlan(p.id, (x) => ({ ...x, blinding: 'scorer' as const }));
+  await sealPlan(p.id);
+  const written = await appendEntries(p.id, [height(unitId('A', 0), 5)]);
+  const supersedes = written.ok ? written.value[0]!.id : ('' as never);
+  const again = { kind: 'correction' as const, supersedes, replacement: height(unitId('A', 0), 6) };
+  const out = { kind: 'exclusion' as const, unitId: unitId('A', 0), traitId: null };
+  expect(await appendEntries(p.id, [{ ...again, reason: 'entered again' }])).toMatchObject({ ok: true });
+  await appendEntries(p.id, [{ kind: 'reveal', reason: '' }]);
+  for (const reason of ['entered again', 'taken back', ' '])
+    expect(await appendEntries(p.id, [{ ...again, reason }])).toEqual({
+      ok: false,
+      error: { tag: 'asksReason' },
+    });
+  expect(await appendEntries(p.id, [{ ...out, reason: '' }])).toMatchObject({ ok: false });
+  expect(await appendEntries(p.id, [{ ...out, reason: 'trodden on' }])).toMatchObject({ ok: true });
+  expect(await appendEntries(p.id, [{ ...again, reason: 'read off the photo' }])).toMatchObject({ ok: true });
+  // A new value in an empty place asks nothing: it is told as one that came after the opening.
+  expect(await appendEntries(p.id, [height(unitId('A', 1), 4)])).toMatchObject({ ok: true });
+});
+
 describe('taking in a trial file', () => {
   const copyOf = async () => {
     const read = importTrial(exportTrial(await wholeTrial(p.id)));

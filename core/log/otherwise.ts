@@ -1,6 +1,7 @@
 import type { UnitId } from '../model/ids';
 import { happenings } from '../model/happening';
 import { EXTRA_UNIT } from './extraUnits';
+import { afterOpening, sayAfterOpening } from './afterOpening';
 import { entryKinds } from './kinds';
 import { localDay } from './localDay';
 import { isCorrected } from './observation';
@@ -28,6 +29,7 @@ export function otherwiseIn(state: TrialState): Otherwise[] {
   const closed = state.plan.blinding !== 'open' && state.revealed === null;
   const words = logWords(state.plan, undefined, closed);
   const corrected = state.observations.filter(isCorrected).length;
+  const late = afterOpening(state);
   const told: Otherwise[] = [
     ...state.deviations.map((d) => ({
       ...{ id: d.entryId as string, day: localDay(d), units: d.unitIds },
@@ -70,6 +72,7 @@ export function otherwiseIn(state: TrialState): Otherwise[] {
         ...{ id: x.entryId as string, day: null, units: [x.unitId] },
         text: `Left out: ${x.reason}`,
       })),
+    ...(late === null ? [] : sayAfterOpening(late)).map((l) => ({ ...l, day: null, units: [] })),
     ...(corrected === 0
       ? []
       : [

@@ -1,5 +1,6 @@
 import { findingInput, findingOf } from '../account/findingInput';
 import type { Finding } from '../account/finding';
+import { afterOpening } from '../log/afterOpening';
 import type { TrialState } from '../log/state';
 import { headline } from '../say/words';
 import { type NameOf, decimalsOfFinding } from '../say/sayContrast';
@@ -40,7 +41,17 @@ export function besideFinding(state: TrialState, finding: Finding, nameOf: NameO
   const crossed = factorialFindings(findingInput(state, trait, { today }));
   const borderline = state.observations.some((o) => o.traitId === trait.id && (o.borderline ?? 0) > 0);
   const counted = borderline ? findingOf(state, trait, { today, withBorderline: true }) : null;
+  const opened = afterOpening(state);
+  const then = opened && findingOf(opened.before, trait, { today });
   return [
+    ...(opened
+      ? [
+          {
+            type: 'paragraph' as const,
+            text: `As it stood when the codes were opened: ${then?.ok ? headline(then.value, nameOf).text : 'nothing could be said.'} What was written of the scores since stands under “What didn’t go to plan”.`,
+          },
+        ]
+      : []),
     ...crossed.flatMap((f): Block[] => [
       {
         type: 'heading',

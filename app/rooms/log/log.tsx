@@ -9,6 +9,7 @@ import { useLoaderData } from 'react-router';
 import { z } from 'zod';
 import { codesByProduct, productCodesOf } from '~core/mixing/productCodes';
 import { EntryBody } from '~core/log/entry';
+import { isReason } from '~core/log/afterOpening';
 import { whyItStays } from '~core/log/state';
 import { EntryId } from '~core/model/ids';
 import { usePost, useSend } from '../../form/usePost';
@@ -21,6 +22,7 @@ import { RoomHead } from '../../ui/RoomHead';
 import { LogDialog } from '../../walk/LogDialog';
 import { useSitting } from '../../walk/useSitting';
 import type { RoomArgs } from '../roomArgs';
+import { WhyDialog } from './WhyDialog';
 import { ConflictList } from './ConflictList';
 import { WaitingList } from './WaitingList';
 import { kindOfLine, logLines, sayLine, staysFor, wordsFor } from './logLines';
@@ -52,11 +54,17 @@ export async function clientLoader({ params }: RoomArgs) {
   return { plan: shown.plan, lines: logLines(shown.plan, shown, codes, blind), conflicts, waiting };
 }
 
+const Reason = z
+  .string()
+  .trim()
+  .max(500)
+  .refine(isReason, 'Say why: the codes are open, and the review prints it.');
+
 export const clientAction = toAction({
   write: command(z.object({ body: EntryBody }), async (trialId, { body }, happened) =>
     done(await appendEntries(trialId, [body], happened), 'Written down.'),
   ),
-  takeBack: command(z.object({ id: EntryId }), async (trialId, { id }) => {
+  takeBack: command(z.object({ id: EntryId, reason: Reason.optional() }), async (trialId, { id, reason }) => {
     const written = await appendEntries<Refused>(trialId, ({ log, state }) => {
       const line = log.find((e) => e.id === id);
       if (!line) return refuse('id', 'There is no such line.');
@@ -64,7 +72,7 @@ export const clientAction = toAction({
       const why = whyItStays(state, line);
       if (why !== null) return refuse('id', why);
       const goesWith = line.kind === 'correction' ? [] : entryKinds[line.kind].goesWith(line, state.entries);
-      return ok([id, ...goesWith].map((each) => takenBack(each)));
+      return ok([id, ...goesWith].map((each) => takenBack(each, reason)));
     });
     return done(written, 'Taken back by a new line; the old one stays below.');
   }),
@@ -88,6 +96,7 @@ export default function LogRoom() {
   const post = usePost();
   const send = useSend();
   const [writing, setWriting] = useState(false);
+  const [asking, setAsking] = useState<{ id: string; what: string; text: string } | null>(null);
   const sitting = useSitting(plan, { id: 'log', name: 'The log', day: null });
   const takeBack = (id: string) => post({ intent: 'takeBack', id });
   return (
@@ -148,7 +157,7 @@ export default function LogRoom() {
                         size="small"
                         color="inherit"
                         sx={quietButton}
-                        onClick={() => takeBack(l.id)}
+                        onClick={() => (l.asksReason ? setAsking(l) : takeBack(l.id))}
                         aria-label={`Take back: ${l.what} ${l.text}`}
                       >
                         Take back
@@ -160,6 +169,13 @@ export default function LogRoom() {
             </VirtualRows>
           </table>
         </div>
+      )}
+      {asking && (
+        <WhyDialog
+          line={asking}
+          onClose={() => setAsking(null)}
+          onSay={(reason) => send({ intent: 'takeBack', id: asking.id, reason })}
+        />
       )}
       {writing && (
         <LogDialog

@@ -1,6 +1,7 @@
 import type { Entry, EntryBody } from '~core/log/entry';
 import { entryKinds } from '~core/log/kinds';
 import { inOrderOfWriting } from '~core/log/resolve';
+import { askingReason } from '~core/log/afterOpening';
 import { type TrialState, standingAside, whyItStays } from '~core/log/state';
 import { type LogWords, logWords } from '~core/log/words';
 import { productCodeKey } from '~core/mixing/productCodes';
@@ -15,6 +16,8 @@ export interface LogLine {
   remark: string;
   /** still counts as it is written */
   standing: boolean;
+  /** the codes are open, and it decides what is found: it isn't taken back without a reason */
+  asksReason: boolean;
   canTakeBack: boolean;
 }
 
@@ -52,6 +55,7 @@ export function logLines(
   const { log } = state;
   const standingIds = new Set<string>(state.entries.map((e) => e.standsFrom));
   const byId = new Map(log.map((e) => [e.id, e]));
+  const asks = askingReason(state);
   const aside = new Map(standingAside(state).map((x) => [x.line.id, x.why]));
   const text = (e: Entry): string => {
     if (e.kind !== 'correction') return sayBody(e, words);
@@ -81,6 +85,7 @@ export function logLines(
               ? ''
               : 'replaced or taken back later',
         standing,
+        asksReason: asks(e.id),
         canTakeBack: standing && !withdraws && !staysFor(kindOfLine(e)) && whyItStays(state, e) === null,
       };
     });
