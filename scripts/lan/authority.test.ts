@@ -1,8 +1,11 @@
 // Certificates read back with Node's own X.509 (OpenSSL).
-import { X509Certificate } from 'node:crypto';
+import { X509Certificate, webcrypto } from 'node:crypto';
 import { mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
+import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { connect, createServer } from 'node:tls';
+import * as x509 from '@peculiar/x509';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { certificate, keepDevices, knownDevices } from './authority.mjs';
 
@@ -26,6 +29,42 @@ describe('the authority of a bench', () => {
     expect(made.fingerprint).toBe(server.fingerprint256);
     // Browsers refuse a server's certificate of more than 398 days.
     expect(Date.parse(server.validTo) - Date.parse(server.validFrom)).toBeLessThan(399 * DAY);
+  });
+  it('vouches for nothing else in the world, though its key were stolen', async () => {
+    const { authority } = await certificate({ folder, addresses: [] });
+    const ecdsa = { name: 'ECDSA', namedCurve: 'P-256' };
+    const pem = readFileSync(join(folder, 'authority.key'), 'utf8');
+    const signingKey = await webcrypto.subtle.importKey('pkcs8', x509.PemConverter.decodeFirst(pem), ecdsa, false, ['sign']); // prettier-ignore
+    /** what TLS says of a certificate that the authority's key signed for this name */
+    const believed = async (type: 'dns' | 'ip', value: string): Promise<string> => {
+      const keys = await webcrypto.subtle.generateKey(ecdsa, true, ['sign', 'verify']);
+      const made = await x509.X509CertificateGenerator.create({
+        ...{ serialNumber: '01', subject: 'CN=x', issuer: new x509.X509Certificate(authority).subject },
+        ...{ notBefore: new Date(Date.now() - DAY), notAfter: new Date(Date.now() + DAY) },
+        ...{ signingAlgorithm: { name: 'ECDSA', hash: 'SHA-256' }, publicKey: keys.publicKey, signingKey },
+        extensions: [new x509.SubjectAlternativeNameExtension([{ type, value }])],
+      });
+      const key = x509.PemConverter.encode(await webcrypto.subtle.exportKey('pkcs8', keys.privateKey), 'PRIVATE KEY'); // prettier-ignore
+      const server = createServer({ key, cert: made.toString('pem') }, (s) => s.end());
+      await new Promise<void>((ready) => void server.listen(0, '127.0.0.1', ready));
+      const { port } = server.address() as AddressInfo;
+      const said = await new Promise<string>((tell) => {
+        const socket = connect({ port, host: '127.0.0.1', ca: authority, checkServerIdentity: () => undefined }, () => tell('believed')); // prettier-ignore
+        socket.on('error', (e: NodeJS.ErrnoException) => tell(e.message));
+        socket.on('data', () => {});
+      });
+      server.close();
+      return said;
+    };
+    expect(await believed('dns', 'localhost')).toBe('believed');
+    expect(await believed('ip', '192.168.1.20')).toBe('believed');
+    expect(await believed('dns', 'bank.example')).toMatch(/PERMITTED|permitted/);
+    expect(await believed('ip', '203.0.113.9')).toMatch(/PERMITTED|permitted/);
+  });
+  it('an authority of before, or of another name, is made anew', async () => {
+    const first = await certificate({ folder, addresses: [] });
+    rmSync(join(folder, 'authority.mark'));
+    expect((await certificate({ folder, addresses: [] })).authority).not.toBe(first.authority);
   });
   it('keeps its keys for its owner alone', async () => {
     await certificate({ folder, addresses: [] });

@@ -326,8 +326,9 @@ function Trust({ fingerprint }: { fingerprint: string }) {
           </li>
         </ul>
         <p className="small quiet">
-          It can vouch for any address while it is trusted. Its key lies on the desk, readable by its owner
-          alone; take the trust away again when the bench is no longer used.
+          It can vouch for this machine’s names and for addresses of private networks, and for nothing else.
+          Its key lies on the desk, readable by its owner alone; take the trust away again when the bench is
+          no longer used.
         </p>
       </details>
     </section>
