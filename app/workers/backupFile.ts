@@ -21,7 +21,15 @@ configure({ useWebWorkers: false });
 
 export const BACKUP_VERSION = 1;
 /** Nothing that this app writes comes near these. */
-const MOST = { entries: 500_000, trialBytes: 200_000_000, textBytes: 60_000_000, photoBytes: 80_000_000 };
+const MOST = {
+  entries: 500_000,
+  trialBytes: 200_000_000,
+  textBytes: 60_000_000,
+  photoBytes: 80_000_000,
+  /** all trials of a file together, and how many times its packed size a part may unpack to */
+  allTrials: 1_000_000_000,
+  ratio: 300,
+};
 
 /** What a backup says of itself. */
 export const About = z.object({
@@ -71,14 +79,17 @@ export interface BackupReader {
   check: (file: Blob, report: Report) => Promise<UnreadPart[]>;
 }
 
-/** Reads one part, refusing it before any of it is unpacked where it claims to be larger than it may be. */
+/** Refuses a part before any of it is unpacked where it claims more than it may; what unpacks to more than it claims ends there. */
+function mayUnpack({ filename, uncompressedSize, compressedSize }: FileEntry, most: number): void {
+  if (uncompressedSize > most || uncompressedSize > 100_000 + MOST.ratio * compressedSize)
+    throw new Error(`${filename} is larger than any real one.`);
+}
 async function bytesOf(entry: FileEntry, most: number): Promise<Uint8Array<ArrayBuffer>> {
-  if (entry.uncompressedSize > most) throw new Error(`${entry.filename} is larger than any real one.`);
+  mayUnpack(entry, most);
   return entry.getData(new Uint8ArrayWriter());
 }
 async function textOf(entry: FileEntry): Promise<string> {
-  if (entry.uncompressedSize > MOST.textBytes)
-    throw new Error(`${entry.filename} is larger than any real one.`);
+  mayUnpack(entry, MOST.textBytes);
   return entry.getData(new TextWriter());
 }
 
@@ -121,6 +132,8 @@ export function backupReader(): BackupReader {
       : [];
     const files = [...named.values()].filter((e) => /^trials\/[\w-]+\.zip$/.test(e.filename));
     const trials: BackupContents['trials'] = [];
+    if (files.reduce((sum, f) => sum + f.uncompressedSize, 0) > MOST.allTrials)
+      return err('Its trials claim to be larger than any real bench.');
     for (const { filename } of files) {
       report({ done: trials.length, total: files.length });
       const trial = await tried(filename, null, async () => {

@@ -1,6 +1,7 @@
 import { expose, transfer } from 'comlink';
 import exifr from 'exifr';
 import jsQR from 'jsqr';
+import { fitsMemory } from '~core/imaging/pictureSize';
 import { type BalanceError, type Gains, balance, balanceOf } from '~core/imaging/balance';
 import { type Canopy, type Point, measureCanopy } from '~core/imaging/canopy';
 
@@ -64,6 +65,7 @@ const api = {
       .parse(bytes, { pick: ['DateTimeOriginal', 'CreateDate'] })
       .catch(() => undefined)) as { DateTimeOriginal?: Date; CreateDate?: Date } | undefined;
     const taken = meta?.DateTimeOriginal ?? meta?.CreateDate;
+    if (!fitsMemory(bytes)) throw new Error('It says it has more pixels than any camera takes.');
     const bitmap = await createImageBitmap(new Blob([bytes]), { imageOrientation: 'from-image' });
     const { canvas, width, height } = await scaled(bitmap, MOST);
     // Drawn anew: orientation is in the pixels, and nothing else that a camera wrote is left.

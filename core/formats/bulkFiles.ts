@@ -2,6 +2,7 @@ import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
 import { strFromU8, strToU8, unzipSync } from 'fflate';
 import Papa from 'papaparse';
+import { fitsMemory } from '../imaging/pictureSize';
 import { deriveState, ofKind } from '../log/state';
 import type { Trial } from '../log/trial';
 import { wallText } from '../series/moment';
@@ -120,7 +121,7 @@ export function importBulk(
     const stem = name.replace(/^\w+\//, '').replace(/\.\w+$/, '');
     if (name.startsWith('photos/')) {
       if (!named.photos.has(stem)) continue;
-      if (bytesToHex(sha256(bytes)) !== stem) altered.push(name);
+      if (bytesToHex(sha256(bytes)) !== stem || !fitsMemory(bytes)) altered.push(name);
       else bulk.photos.push({ sha256: stem, type: typeOf(name), bytes });
     } else if (named.series.has(stem)) {
       const read = readSeriesFile(stem, strFromU8(bytes));

@@ -12,6 +12,8 @@ import { pastedRows, readFigure } from '~core/log/pasted';
 import { deriveState } from '~core/log/state';
 import { pasteIntoChart } from '~core/mixing/chartPaste';
 import type { FeedingChart } from '~core/mixing/feedingChart';
+import { toICalendar } from '~core/formats/iCalendar';
+import { pictureSize } from '~core/imaging/pictureSize';
 import { planSha256 } from '~core/plan/seal';
 import { parseRate } from '~core/quantity/rate';
 import { pageColours } from '~core/report/paper';
@@ -24,6 +26,8 @@ import { makeFinding } from '~core/account/finding';
 import { trialFindings } from '~core/account/trialFindings';
 import { LetterHead, packLetter, unpackLetter } from '../../app/lan/letter';
 import { readBackup, writeBackup } from '../../app/store/backup';
+import { bench } from '../../app/store/bench';
+import { forget } from '../../app/store/trialMemory';
 import { saveProduct } from '../../app/store/products';
 import { createTrial } from '../../app/store/trials';
 import { onBench } from '../../app/testing/browserGlobals';
@@ -143,6 +147,24 @@ export async function readersOf(spoil: Spoiling, said: Say): Promise<{ readers: 
   );
   const backupFiles = unzipSync(goodBackup);
 
+  /** What was taken out of a backup can be saved and read again, whatever else was in it. */
+  async function takenOut(bytes: Uint8Array): Promise<void> {
+    const read = await readBackup(new Blob([bytes as Uint8Array<ArrayBuffer>]));
+    if (!read.ok) return;
+    onBench('demo');
+    try {
+      const db = await bench();
+      for (const table of db.tables) await table.clear();
+      forget(good.plan.id);
+      await read.value.apply();
+      const { faults } = await writeBackup({ withKeys: true });
+      if (faults.length > 0)
+        said('invalid', `taken in, and can’t be saved again: ${faults[0]!.filename}: ${faults[0]!.why}`);
+    } finally {
+      onBench('own');
+    }
+  }
+
   async function checkBackup(bytes: Uint8Array): Promise<void> {
     const read = await readBackup(new Blob([bytes as Uint8Array<ArrayBuffer>]));
     if (!read.ok && (read.error.length > 400 || /undefined|\[object/.test(read.error)))
@@ -173,9 +195,38 @@ export async function readersOf(spoil: Spoiling, said: Say): Promise<{ readers: 
     goodZip.slice(0, 500),
   );
 
+  /** A text that would like to be more. */
+  const hostile = (): string =>
+    oneOf(nasty) +
+    oneOf(['\r\n', '\n', '\r', '\u2028', ';', '\\']) +
+    oneOf(['BEGIN:VEVENT', 'END:VCALENDAR', ...nasty]);
+  /** A backup with one trial spoilt: the good one must come all the same. */
+  const withSpoiltTrial = () => {
+    const name = Object.keys(backupFiles).find((n) => n.startsWith('trials/'))!;
+    return zipSync({ ...backupFiles, 'trials/spoilt.zip': mutatedBytes(backupFiles[name]!) }, { level: 0 });
+  };
+
   const readers: Reader[] = [
     ['photos', () => checkBulk(mutatedBytes(photoZip))],
     ['backup, bytes', () => checkBackup(mutatedBytes(goodBackup))],
+    [
+      'backup, taken out',
+      () => takenOut(random.uniform() < 0.5 ? withSpoiltTrial() : mutatedBytes(goodBackup)),
+    ],
+    [
+      'calendar',
+      () => {
+        const events = Array.from({ length: 1 + below(3) }, (_, i) => ({
+          ...{ uid: `${i}`, date: '2026-03-02', at: oneOf([null, '08:00']), minutes: 5 },
+          ...{ summary: hostile(), description: hostile(), location: hostile() },
+        }));
+        const text = toICalendar(events, { timeZone: 'Europe/Berlin', now: 0, name: hostile() });
+        const begun = (what: string) => text.split('\r\n').filter((l) => l === `BEGIN:${what}`).length;
+        if (begun('VEVENT') !== events.length || begun('VCALENDAR') !== 1 || /\r(?!\n)|(?<!\r)\n/.test(text))
+          said('invalid', 'a text wrote lines of its own into a calendar');
+      },
+    ],
+    ['picture size', () => void pictureSize(mutatedBytes(photo))],
     [
       'backup, values',
       () => {
