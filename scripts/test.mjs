@@ -13,11 +13,15 @@ let failed = 0;
 const bin = (name) => `${root}node_modules/.bin/${name}`;
 
 /** Runs a command. @returns whether it ended well */
-const step = (name, command, args) =>
+const step = (name, command, args, env = {}) =>
   new Promise((done) => {
     const started = Date.now();
     const said = [];
-    const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
+    const child = spawn(command, args, {
+      cwd: root,
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: { ...process.env, ...env },
+    });
     child.stdout.on('data', (piece) => said.push(piece));
     child.stderr.on('data', (piece) => said.push(piece));
     const end = (good) => {
@@ -36,16 +40,15 @@ async function check(name, command, args) {
 }
 
 /** Runs Vitest and adds up what it counted. */
-async function tests(name, args) {
+async function tests(name, args, env = {}) {
   const report = `.cache/${name}.json`;
   rmSync(`${root}${report}`, { force: true });
-  const good = await step(name, bin('vitest'), [
-    'run',
-    ...args,
-    '--reporter=default',
-    '--reporter=json',
-    `--outputFile.json=${report}`,
-  ]);
+  const good = await step(
+    name,
+    bin('vitest'),
+    ['run', ...args, '--reporter=default', '--reporter=json', `--outputFile.json=${report}`],
+    env,
+  );
   if (!existsSync(`${root}${report}`)) {
     failed += 1;
     return;
@@ -56,10 +59,28 @@ async function tests(name, args) {
   failed += counted.numFailedTests || (good ? 0 : 1);
 }
 
+/** Tests of days run in zones as far from each other as there are. */
+const zones = ['Pacific/Auckland', 'America/Los_Angeles', 'Asia/Kolkata'];
+const ofDays = [
+  'zones',
+  'core/plan/days',
+  'core/schedule',
+  'core/series',
+  'iCalendar',
+  'localDay',
+  'app/bench/clock',
+];
+
 /** What shares nothing, the longest first. */
 const waiting = [
   () => tests('unit-core', ['--project', 'core', '--maxWorkers=1']),
   () => tests('unit-app', ['--project', 'app', '--project', 'alone', '--maxWorkers=1']),
+  ...zones.map(
+    (TZ, i) => () =>
+      tests(`unit-zone-${i + 1}`, ['--project', 'core', '--project', 'app', '--maxWorkers=1', ...ofDays], {
+        TZ,
+      }),
+  ),
   () => check('build', 'npm', ['run', '--silent', 'build']),
   () => check('types', 'npm', ['run', '--silent', 'typecheck']),
   () => check('layers', bin('depcruise'), ['core', 'app', 'cli', '--config', '.dependency-cruiser.cjs']),
