@@ -55,7 +55,8 @@ const goodFiles = unzipSync(goodZip);
 const goodLibrary = libraryToFile([product()]);
 const goodLogger = ['time,temp (°C),rh (%)', ...Array.from({ length: 60 }, (_, i) => `2026-03-${String(1 + (i % 28)).padStart(2, '0')} 1${i % 10}:00,${20 + (i % 5)}.5,${50 + i}`)].join('\n'); // prettier-ignore
 
-export type Reader = readonly [name: string, run: () => void | Promise<void>];
+/** `steps`: so many readings one after the other, each of which may take as long as one */
+export type Reader = readonly [name: string, run: () => void | Promise<void>, steps?: number];
 
 /**
  * All readers, each with a file spoilt anew at every run; and bombs, made once because packing them takes longer than
@@ -212,6 +213,7 @@ export async function readersOf(spoil: Spoiling, said: Say): Promise<{ readers: 
     [
       'backup, taken out',
       () => takenOut(random.uniform() < 0.5 ? withSpoiltTrial() : mutatedBytes(goodBackup)),
+      3,
     ],
     [
       'calendar',
