@@ -175,6 +175,33 @@ describe('a blind trial', () => {
   });
 });
 
+it('an older trial goes under ids of its own, and what is scored under them comes back', async () => {
+  const timed = `0190aaaa-000${n % 10}-7000-8000-000000000001`;
+  const older = { ...p, id: `older-${n}` as TrialId, blinding: 'scorer' as const };
+  const renamed = (id: string) => (id === 'A' ? timed : id) as never;
+  const made = {
+    ...older,
+    treatments: older.treatments.map((t) => ({ ...t, id: renamed(t.id) })),
+    units: older.units.map((u) => ({ ...u, treatmentId: renamed(u.treatmentId) })),
+  };
+  await on('desk', () => createTrial(made));
+  await on('desk', () => savePlan(made.id, (now) => ({ ok: true, value: now })));
+  await settle();
+  const there = async () => JSON.stringify((await on('phone', () => loadTrial(made.id))).row.plan);
+  expect(await there()).not.toContain(timed);
+  await on('phone', () => appendEntries(made.id, [height(unitId('A', 0), 7)]));
+  await settle();
+  expect(await values('desk', made.id)).toEqual([7]);
+  expect((await on('desk', () => loadTrial(made.id))).row.plan.units.map((u) => u.treatmentId)).toContain(
+    timed,
+  );
+  await on('desk', () => appendEntries(made.id, [{ kind: 'reveal', reason: '' }]));
+  await settle();
+  expect(await there()).toContain(timed);
+  expect(await values('phone', made.id)).toEqual([7]);
+  for (const device of ['desk', 'phone'] as const) expect(await on(device, listClashes)).toEqual([]);
+});
+
 describe('what a device may', () => {
   /** the phone has this right, and both know what the other has */
   const paired = async (right: Right) => {

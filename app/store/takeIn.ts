@@ -10,6 +10,7 @@ import { type Result, err, ok } from '~core/model/result';
 import { canonicalJson, planSha256, sha256Of } from '~core/plan/seal';
 import { type Bringer, asked } from '~core/log/rights';
 import { holdsRight } from '~core/model/right';
+import { ofItsTrial } from '~core/formats/scorersCopy';
 import { type Bulk, noBulk } from '~core/formats/bulkFiles';
 import type { Entry } from '~core/log/entry';
 import { keepBulk } from './bulk';
@@ -85,13 +86,15 @@ export type TakeInError =
  * nothing of either is lost.
  */
 export async function takeIn(
-  trial: Trial,
+  given: Trial,
   { base = null, bulk = noBulk, panels = [], by, from }: TakeInOptions,
 ): Promise<Result<TakenIn, TakeInError>> {
-  const { id } = trial.plan;
-  const sealed = deriveState(trial.plan, trial.log).seal?.planSha256 ?? null;
+  const { id } = given.plan;
+  const sealed = deriveState(given.plan, given.log).seal?.planSha256 ?? null;
   const taken = await alone(id, 'ofTrials', async (db): Promise<Result<TakenIn, TakeInError>> => {
     const here = await current(db, id);
+    const isCopy = given.plan.namesLeftOut === true && here !== null && here.row.plan.namesLeftOut !== true;
+    const trial = isCopy ? ofItsTrial(given, here.row.plan, here.key) : given;
     const otherSeal = trial.plan.namesLeftOut
       ? null
       : await sayOtherSeal(db, id, sealed, here?.state.seal ?? null);
@@ -128,7 +131,7 @@ export async function takeIn(
     );
     const follows = mayPlan && !here.state.seal && base !== null && planSha256(here.row.plan) === base;
     // The other side has only not heard of our newer plan; a seal it brings would stand for the old one.
-    const behind = base !== null && planSha256(trial.plan) === base && !added.some((e) => e.kind === 'seal');
+    const behind = base !== null && planSha256(given.plan) === base && !added.some((e) => e.kind === 'seal');
     if (!samePlan(here.row.plan, trial.plan) && !follows && !behind)
       return err({ tag: 'differentPlan', seal: otherSeal });
     // A scorer's copy gets its names when the whole trial comes; a plan that was only behind catches up.

@@ -7,7 +7,7 @@ import type { ProductId, TreatmentId } from '../model/ids';
 import { planSha256 } from '../plan/seal';
 import { entry, harvest, plan, product, unitId, use } from '../testing/trial';
 import { exportTrial, importTrial } from './dataPackage';
-import { scorersCopy } from './scorersCopy';
+import { ofItsTrial, scorersCopy } from './scorersCopy';
 
 const base = plan({ treatments: ['x1', 'x2'] });
 const p = {
@@ -92,5 +92,34 @@ describe('the copy for whoever scores', () => {
       tag: 'namesLeftOut',
     });
     expect(verifySeal(p, deriveState(p, trial.log).seal, null)).toEqual({ tag: 'holds' });
+  });
+});
+
+describe('an older trial, whose contenders’ ids tell when they were made', () => {
+  const [first, second] = ['0190aaaa-0000-7000-8000-000000000001', '0190aaaa-0001-7000-8000-000000000002'];
+  const older: Trial = JSON.parse(
+    JSON.stringify(trial).replaceAll('"x1"', `"${first}"`).replaceAll('"x2"', `"${second}"`),
+  ) as Trial;
+  const made = scorersCopy(older);
+  it('no file of the copy has them, and their order tells nothing', () => {
+    for (const bytes of Object.values(unzipSync(exportTrial(made))))
+      expect(strFromU8(bytes)).not.toContain('0190aaaa');
+    expect(
+      Object.values(unzipSync(exportTrial(older)))
+        .map((b) => strFromU8(b))
+        .join(),
+    ).toContain('0190aaaa');
+    expect(made.plan.treatments.every((t) => /^[0-9a-f-]{14}4/.test(t.id))).toBe(true);
+    expect(new Set(made.plan.treatments.map((t) => t.id)).size).toBe(made.plan.treatments.length);
+  });
+  it('is the same copy each time, and turned back into its trial’s ids', () => {
+    expect(scorersCopy(older)).toEqual(made);
+    const back = ofItsTrial(made, older.plan, older.key);
+    expect(back.plan.units).toEqual(older.plan.units);
+    expect(back.plan.treatments.map((t) => t.id).sort()).toEqual([first, second].sort());
+    expect(ofItsTrial(made, older.plan, null)).toBe(made);
+  });
+  it('drawn ids stay as they are', () => {
+    expect(copy.plan.treatments.map((t) => t.id).sort()).toEqual(['x1', 'x2']);
   });
 });
