@@ -17,9 +17,13 @@ import type { Report } from '../workers/steps';
 import { bench } from './bench';
 import { sayStorageFault } from './errors';
 import { bulkOf } from './bulk';
+import type { BlobRow } from './db';
 import { listProducts, saveProduct } from './products';
 import { aFile, takeIn, takeInAsCopy } from './takeIn';
 import { loadTrial, wholeTrial } from './trials';
+
+/** Bytes of pictures that are put down in one go. */
+const MOST_AT_ONCE = 8 * 2 ** 20;
 
 type Progress = (done: number, of: number) => void;
 
@@ -190,16 +194,25 @@ async function previewOf(
         }
         onProgress(++done, total);
       }
+      // Some at a time: each transaction waits for the disk.
+      let some: BlobRow[] = [];
+      let size = 0;
+      const put = async () => {
+        await db.blobs.bulkPut(some);
+        [some, size] = [[], 0];
+      };
       for (const photo of newPhotos) {
         const bytes = await reader.photo(photo).catch(() => null);
         if (bytes === null) brokenPhotos += 1;
-        else
-          await db.blobs.put({
-            ...{ sha256: photo.sha256, bytes, trialId: photo.trialId },
-            type: photo.filename.endsWith('.png') ? 'image/png' : 'image/jpeg',
-          });
+        else {
+          const type = photo.filename.endsWith('.png') ? 'image/png' : 'image/jpeg';
+          some.push({ sha256: photo.sha256, bytes, trialId: photo.trialId, type });
+          size += bytes.length;
+          if (size > MOST_AT_ONCE) await put();
+        }
         onProgress(++done, total);
       }
+      await put();
       return { brokenPhotos, failed, waiting };
     },
   };
