@@ -17,7 +17,9 @@ import { getBlob } from '../store/bulk';
 import { putBlob } from '../testing/bulk';
 import { listClashes, settleClash } from '../store/clashes';
 import { appendEntries, createTrial, loadTrial, savePlan, sealPlan, wholeTrial } from '../store/trials';
-import { exchange, onLetter, tryAgain, write } from './exchange';
+import { exchange } from './exchange';
+import { onLetter, tryAgain } from './incoming';
+import { write } from './outgoing';
 import { fromHost, guestBy, sentBy, tellHost } from './guest';
 import { sayExchange } from './sayExchange';
 import { lettersAside, throwAway } from './setAside';
@@ -228,6 +230,36 @@ describe('what a device may', () => {
     expect((await on('phone', exchange)).open).toContainEqual({ name: 'Desk', trials: 0, waiting: 1 });
     await on('desk', () => settleConflict(blind.id, line!.id, line!.sha256, 'taken'));
     expect((await on('desk', () => loadTrial(blind.id))).state.revealed).not.toBeNull();
+    // Both hear that nothing waits any more.
+    await settle();
+    expect((await on('phone', exchange)).open).toEqual([]);
+    expect((await on('phone', pairing))!.peers[0]).toMatchObject({ granted: 'score' });
+  });
+  it('what is left out waits no more over there either', async () => {
+    await paired('score');
+    await on('phone', () =>
+      appendEntries(p.id, [{ kind: 'exclusion', unitId: unitId('A', 0), traitId: null, reason: 'dark' }]),
+    );
+    await on('phone', exchange);
+    await on('desk', exchange);
+    expect((await on('phone', exchange)).open).toContainEqual({ name: 'Desk', trials: 0, waiting: 1 });
+    const [line] = await on('desk', () => openConflicts(p.id));
+    await on('desk', () => settleConflict(p.id, line!.id, line!.sha256, 'kept'));
+    await settle();
+    expect((await on('phone', exchange)).open).toEqual([]);
+    expect((await on('desk', () => loadTrial(p.id))).state.exclusions).toEqual([]);
+    expect(await waits()).toEqual([]);
+  });
+  it('a picture of who scores comes along with its line', async () => {
+    await paired('score');
+    const bytes = Uint8Array.from({ length: 900 }, (_, i) => i % 251);
+    const sha256 = await on('phone', () => putBlob(p.id, bytes, 'image/jpeg'));
+    await on('phone', () =>
+      appendEntries(p.id, [{ kind: 'photo', unitId: unitId('A', 0), file: 'a.jpg', sha256, caption: '' }]),
+    );
+    await settle();
+    expect((await on('desk', () => getBlob(sha256)))?.bytes).toEqual(bytes);
+    expect(await on('desk', lettersAside)).toEqual([]);
   });
   it('who mixes leaves no unit out; who plans may; nobody but “all” seals', async () => {
     const out = { kind: 'exclusion' as const, unitId: unitId('A', 0), traitId: null, reason: 'dark end' };
@@ -241,7 +273,9 @@ describe('what a device may', () => {
     await on('phone', () => sealPlan(p.id));
     await on('phone', exchange);
     await on('desk', exchange);
-    expect((await waits()).sort()).toEqual(['exclusion', 'seal']);
+    // What waited and may come now waits no more; it isn't shown as a line that contradicts itself.
+    expect(await waits()).toEqual(['seal']);
+    expect((await on('desk', () => loadTrial(p.id))).state.exclusions).toHaveLength(2);
   });
   it('a plan from who may not plan is asked about; so is a trial that isn’t here', async () => {
     await paired('score');
@@ -287,9 +321,11 @@ describe('sent, arrived, kept', () => {
     await settle();
     await on('phone', () => appendEntries(p.id, [height(unitId('A', 0), 7)]));
     const sent = await on('phone', exchange);
-    expect(sayExchange(sent)).toMatch(/^One trial for Desk lies in the letter-box, sealed/);
+    expect(sayExchange(sent, 1)).toMatch(/^One trial for Desk lies in the letter-box, sealed/);
     await on('desk', exchange);
-    expect(sayExchange(await on('phone', exchange))).toBe('What is here is kept on the other devices too.');
+    expect(sayExchange(await on('phone', exchange), 1)).toBe(
+      'What is here is kept on the other devices too.',
+    );
   });
   it('a bad letter is set aside with its reason, and the ones behind it arrive', async () => {
     await settle();
@@ -309,7 +345,10 @@ describe('sent, arrived, kept', () => {
     expect(await on('desk', exchange)).toMatchObject({ aside: 1, received: 1, fault: null });
     expect(await values('desk', p.id)).toEqual([7]);
     const [letter] = await on('desk', lettersAside);
-    expect(letter).toMatchObject({ from: 'Phone', why: expect.stringContaining('can’t be read') });
+    expect(letter).toMatchObject({
+      from: 'Phone',
+      why: 'The trial in it can’t be read; the letter is damaged.',
+    });
     expect(await on('desk', () => tryAgain(letter!.seq!))).toContain('can’t be read');
     await on('desk', () => throwAway(letter!.seq!));
     // Whoever sent it hears of it.
@@ -338,8 +377,17 @@ describe('sent, arrived, kept', () => {
     await on('desk', exchange);
     await fromHost(guest);
     expect(state()).toEqual([['mine', 'kept', '']]);
-    // What was refused lies on the desk, whole.
-    expect((await on('desk', lettersAside))[0]).toMatchObject({ from: 'Ada', why: 'The tasting is over.' });
+    // What was refused lies on the desk, whole: tried again and kept, the taster hears of that letter.
+    const [refused] = await on('desk', lettersAside);
+    expect(refused).toMatchObject({ from: 'Ada', why: 'The tasting is over.' });
+    await tellHost(guest, 'other', { kind: 'answers', text: 'z' });
+    expect(await on('desk', () => tryAgain(refused!.seq!))).toBeNull();
+    expect(await on('desk', lettersAside)).toEqual([]);
+    await fromHost(guest);
+    expect(state()).toEqual([
+      ['mine', 'kept', ''],
+      ['other', 'sent', ''],
+    ]);
     stopAgain();
     vi.unstubAllGlobals();
   });
@@ -377,4 +425,18 @@ describe('what isn’t in order', () => {
     await on('phone', () => changePeers(() => []));
     expect(await on('phone', pairing)).toBeNull();
   });
+});
+
+it('a place is taken once, though two of a page ask for it at the same time', async () => {
+  const link = await on('desk', () => pairingLink('taste', 'https://bench.example'));
+  const store = new Map<string, string>();
+  vi.stubGlobal('localStorage', {
+    getItem: (k: string) => store.get(k) ?? null,
+    setItem: (k: string, v: string) => void store.set(k, v),
+  });
+  const { hash } = new URL(link);
+  const [one, two] = await Promise.all([guestBy(hash, 'Ada'), guestBy(hash, 'Ada')]);
+  expect(two).toEqual(one);
+  expect(await guestBy(hash, 'Ada')).toEqual(one);
+  vi.unstubAllGlobals();
 });

@@ -16,10 +16,20 @@ export type Guest = z.infer<typeof Guest>;
 
 const KEY = 'palazzo/guest';
 
+/** Places that are being taken: a code is good once, whoever of the page asks first. */
+const taking = new Map<string, Promise<Guest | null>>();
+
 /** The place this device has by its link, taken once; a reload finds it again. @throws where the code isn't good */
 export async function guestBy(hash: string, name: string): Promise<Guest | null> {
   const link = readPairingHash(hash);
-  if (!link?.key) return null;
+  const key = link?.key;
+  if (!link || !key) return null;
+  const under = taking.get(link.code) ?? placeOf({ code: link.code, key }, name);
+  taking.set(link.code, under);
+  return under.finally(() => taking.delete(link.code));
+}
+
+async function placeOf(link: { code: string; key: string }, name: string): Promise<Guest | null> {
   const kept = Guest.safeParse(JSON.parse(localStorage.getItem(KEY) ?? 'null'));
   if (kept.success && kept.data.code === link.code) return kept.data;
   const made = await pairWith(link.code, name);
@@ -72,6 +82,13 @@ export async function tellHost(guest: Guest, what: string, head: LetterHead): Pr
     { letter, what, state: 'sent', said: '' },
   ]);
 }
+
+/** Forgets what was sent: the host has shown itself what became of it. */
+export const forgetSent = (guest: Guest, whats: ReadonlySet<string>): void =>
+  keepSent(
+    guest,
+    sentBy(guest).filter((s) => !whats.has(s.what)),
+  );
 
 /** What the host sent since the last time, oldest first; letters that can't be opened are left out. */
 export async function fromHost(guest: Guest): Promise<LetterHead[]> {

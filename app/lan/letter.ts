@@ -1,3 +1,4 @@
+import { Right } from '~core/model/right';
 import { z } from 'zod';
 import { safeJson } from '~core/formats/safeJson';
 
@@ -16,6 +17,10 @@ export const LetterHead = z.discriminatedUnion('kind', [
     writer: z.string().min(1).max(40).optional(),
     /** the sender's count of changes; left out with pictures that were asked for */
     rev: z.number().int().min(0).optional(),
+    /** lines of the reader's that wait for a word at the sender's */
+    waiting: z.number().int().min(0).optional(),
+    /** what the reader may bring unasked */
+    may: Right.optional(),
   }),
   /** what it was sent is kept, up to that count of changes; which plan it has now, and how many lines wait for a word */
   z.object({

@@ -9,7 +9,7 @@ import { announce } from '../ui/announce';
 import { TasterReply, unpacked } from '../rooms/panel/tasterSheet';
 import { tellWrittenBeside } from '../store/follow';
 import { appendEntries, listTrials } from '../store/trials';
-import { type Heard, type OtherLetter, onLetter } from './exchange';
+import { type Heard, type OtherLetter, onLetter } from './incoming';
 
 /** A taster's answers go into the session they are of, as if they had been pasted there. */
 async function takeAnswers(text: string): Promise<Heard> {
@@ -29,11 +29,12 @@ async function takeAnswers(text: string): Promise<Heard> {
 /** A task is ticked off only while it is open: a helper can write nothing else. */
 async function tick({ trialId, task }: Extract<OtherLetter, { kind: 'ticked' }>): Promise<Heard> {
   const today = todayDate();
-  const written = await appendEntries<{ tag: 'notOpen' }>(trialId, ({ state }) =>
-    agendaOf(state, today, today).some((a) => a.task === task && a.state === 'open')
-      ? ok([{ kind: 'taskDone', task }])
-      : err({ tag: 'notOpen' as const }),
-  );
+  const written = await appendEntries<{ tag: 'notOpen' }>(trialId, ({ state }) => {
+    const own = agendaOf(state, today, today).filter((a) => a.task === task);
+    if (own.some((a) => a.state === 'open')) return ok([{ kind: 'taskDone', task }]);
+    // Its answer was lost on the way: it is in the log already.
+    return own.some((a) => a.state === 'done') ? ok([]) : err({ tag: 'notOpen' as const });
+  });
   return written.ok ? { kept: true, said: '' } : { kept: false, said: 'The task isn’t open any more.' };
 }
 

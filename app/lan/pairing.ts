@@ -27,6 +27,8 @@ const KnownPeer = z.object({
   key: z.string().refine(isKey),
   /** what it may bring unasked; whoever invited this device may all */
   right: Right.default('score'),
+  /** what this device may bring unasked over there, as it was last said; null: it wasn't said */
+  granted: Right.nullable().default(null),
   /** the device its lines are written on, as its first letter said; null: none came yet */
   writer: z.string().nullable().default(null),
   trials: z.record(z.string(), Exchanged),
@@ -97,7 +99,7 @@ export async function pairByCode(code: string, key: string | null, name: string)
         ? [
             {
               ...{ invite: null, id: made.host, name: 'the desk', role: 'log', right: 'all' as const },
-              ...{ key, writer: null, trials: {} },
+              ...{ key, granted: null, writer: null, trials: {} },
             },
           ]
         : [],
@@ -123,7 +125,7 @@ export async function pairingLink(role: Role, at: string, right: Right = 'score'
     ...peers.filter((p) => p.id !== null),
     // Invitations nobody took yet: several tasters are shown theirs one after the other.
     ...peers.filter((p) => p.id === null).slice(-MOST_OPEN),
-    { invite: id, id: null, name: '', role, key, right, writer: null, trials: {} },
+    { invite: id, id: null, name: '', role, key, right, granted: null, writer: null, trials: {} },
   ]);
   const page = role === 'log' ? 'pair' : role === 'help' ? 'help' : 'taste';
   return `${at}/${page}#${code}.${key}`;

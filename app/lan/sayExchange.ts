@@ -16,11 +16,12 @@ const lines = (n: number) => (n === 1 ? 'one line' : `${n} lines`);
  * What came of the last exchange, in sentences. “Put into the letter-box” is not “kept over there”: that is said once the
  * other device has said so.
  *
- * @example sayExchange({ …, sent: 0, open: [] }) // 'What is here is kept on the other devices too.'
+ * @param others devices that are paired here
+ * @example sayExchange({ …, sent: 0, open: [] }, 1) // 'What is here is kept on the other devices too.'
  */
 export function sayExchange(
   { received, aside, clashes, waiting, open, fault }: Exchange,
-  others = 1,
+  others: number,
 ): string {
   if (fault !== null) return fault;
   const came = [

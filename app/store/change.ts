@@ -1,5 +1,5 @@
 import { dealCodes, keyFits } from '~core/design/blinding';
-import { askingReason, isOpened, isReason } from '~core/log/afterOpening';
+import { lacksReason } from '~core/log/afterOpening';
 import { type CorrectionBody, type Entry, type EntryBody, lineOf } from '~core/log/entry';
 import { deriveState, extend } from '~core/log/state';
 import type { Bulk } from '~core/formats/bulkFiles';
@@ -184,13 +184,8 @@ async function write(
     device,
     happened,
   });
-  const asks = askingReason(trial.state);
-  const bare = entries.some(
-    (e) =>
-      (e.kind === 'correction' && !isReason(e.reason) && asks(e.supersedes)) ||
-      (e.kind === 'exclusion' && !isReason(e.reason) && isOpened(trial.state)),
-  );
-  if (bare) return err({ tag: 'asksReason' });
+  const lacking = lacksReason(trial.state);
+  if (entries.some((e) => lacking(e))) return err({ tag: 'asksReason' });
   const row = {
     ...trial.row,
     plan: planNow,
@@ -226,6 +221,7 @@ async function takeForeign(
   const log = [...trial.log, ...lines];
   await db.entries.bulkAdd(lines.map((entry) => ({ trialId: id, id: entry.id, rev, entry })));
   await noteSeals(db, id, lines);
+  await settleTaken(db, id, lines);
   if (plan || review) await db.trials.put(row);
   if (key) await db.keys.put({ trialId: id, key });
   const fresh = await keepAgainst(db, id, against);
@@ -254,6 +250,17 @@ export async function keepPanelKeys(
   for (const key of panels) {
     const { sessionId } = key;
     if (!(await db.panelKeys.get([trialId, sessionId]))) await db.panelKeys.put({ trialId, sessionId, key });
+  }
+}
+
+/** What waited for a word and has come by right since waits no more. */
+async function settleTaken(db: BenchDb, trialId: string, lines: readonly Entry[]): Promise<void> {
+  const came = new Map<string, Entry>(lines.map((e) => [e.id, e]));
+  if (came.size === 0) return;
+  for (const row of await db.conflicts.where('trialId').equals(trialId).toArray()) {
+    const line = came.get(row.id);
+    if (row.settled === null && line && sha256Of(line) === row.sha256)
+      await db.conflicts.update([trialId, row.id, row.sha256], { settled: 'taken' });
   }
 }
 

@@ -90,7 +90,7 @@ export async function settleClash(
       const { theirs } = row;
       const { added: came, conflicts } = unionOfLogs(here.log, theirs.log);
       // Taking a sealed plan takes its seal; codes and cups that were opened there wait for a word of their own.
-      const { unasked } = asked(came, here.log, aFile.by, new Date());
+      const { unasked } = asked(came, here.state, aFile.by, new Date());
       const waiting = unasked.filter(({ line }) => line.kind !== 'seal');
       const added = came.filter((e) => !waiting.some((w) => w.line === e));
       await db.steps.add({ trialId, tab: tabId(), before: here.row.plan, after: theirs.plan });

@@ -41,7 +41,6 @@ export async function settleConflict(
       const here = await current(db, trialId);
       if (!here || !isWaiting(row, here.log)) return false;
       await writeForeign(db, here, { foreign: { lines: [row.other] } });
-      await db.conflicts.update([trialId, lineId, sha256], { settled: as });
       return true;
     });
     if (waited) return;
@@ -65,5 +64,10 @@ export async function settleConflict(
     });
     if (!done.ok) return;
   }
-  await db.conflicts.update([trialId, lineId, sha256], { settled: as });
+  await alone(trialId, 'ofTrials', async () => {
+    await db.conflicts.update([trialId, lineId, sha256], { settled: as });
+    // Whoever brought a line that waited hears that it waits no more.
+    const head = await db.heads.get(trialId);
+    if (row.why !== undefined && head) await db.heads.put({ ...head, rev: head.rev + 1 });
+  });
 }

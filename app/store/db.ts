@@ -125,9 +125,11 @@ export interface LetterRow {
   /** the peer in the letter-box, and what it is called */
   peer: string;
   from: string;
+  /** its number in the box, by which it is answered */
+  letter: string;
   at: string;
   why: string;
-  /** as it came out of its seal; null: it couldn't be opened */
+  /** as it came out of its seal; null: it can't be tried again */
   content: Uint8Array | null;
 }
 

@@ -101,34 +101,26 @@ export async function takeIn(
     const brokenSeal = [sealOfFile(trial), otherSeal].filter(Boolean).join(' ') || null;
     const why = unsound(trial.log, here?.log.at(-1)?.counter ?? 0);
     if (why !== null) return err({ tag: 'unsound', why });
-    const same = new Set(
-      (here?.log ?? [])
-        .filter((e) => trial.conflicts.some((c) => c.id === e.id))
-        .map((e) => canonicalJson(e)),
-    );
-    const against: Against[] = trial.conflicts
-      .filter(({ other }) => !same.has(canonicalJson(other)))
-      .map(({ other }) => ({ other }));
+    // What lay beside its log: of a line that is here it says something else, or nothing; one that isn't waits here too.
+    const known = new Map<string, Entry>([...trial.log, ...(here?.log ?? [])].map((e) => [e.id, e]));
+    const against = trial.conflicts.flatMap(({ other }): Against[] => {
+      const own = known.get(other.id);
+      if (!own) return [{ other, why: 'It waited for a word where it came from too.', from }];
+      return canonicalJson(own) === canonicalJson(other) ? [] : [{ other }];
+    });
     const mayPlan = holdsRight(by.right, 'plan');
     if (!here) {
       if (!mayPlan) return err({ tag: 'unasked' });
       await addTrial(db, trial);
       const added = await current(db, id);
       await writeForeign(db, added!, { foreign: { lines: [], against, bulk, panels } });
-      return ok({ outcome: { tag: 'added' }, brokenSeal, notFollowed: asideOf(trial), waiting: [] });
+      const waiting = against.flatMap((l) => l.why ?? []);
+      return ok({ outcome: { tag: 'added' }, brokenSeal, notFollowed: asideOf(trial), waiting });
     }
     const { added: came, conflicts } = unionOfLogs(here.log, trial.log);
-    // Whoever scores under codes doesn't open them, seal or tell the cups: such lines aren't taken from a scorer's copy.
-    const scorers = trial.plan.namesLeftOut === true && here.row.plan.namesLeftOut !== true;
-    const { taken: added, unasked } = asked(
-      came,
-      here.log,
-      {
-        ...by,
-        right: scorers && by.right === 'all' ? 'plan' : by.right,
-      },
-      new Date(),
-    );
+    // Whoever scores under codes doesn't open them, seal or tell the cups, whatever else they may.
+    const right = isCopy && by.right === 'all' ? 'plan' : by.right;
+    const { taken: added, unasked } = asked(came, here.state, { ...by, right }, new Date());
     const follows = mayPlan && !here.state.seal && base !== null && planSha256(here.row.plan) === base;
     // The other side has only not heard of our newer plan; a seal it brings would stand for the old one.
     const behind = base !== null && planSha256(given.plan) === base && !added.some((e) => e.kind === 'seal');

@@ -1,5 +1,5 @@
 import { inLetterOrder, maskedPlan, placeholderKey } from '../design/blinding';
-import type { TrialState } from '../log/state';
+import { type TrialState, shownWith } from '../log/state';
 import type { BlindKey } from '../log/trial';
 
 /** A trial as its screens, papers and sentences show it. */
@@ -37,11 +37,11 @@ function made(folded: TrialState, key: BlindKey | null): Shown {
   // A trial without its key stays blind: taking the key away hides names, it doesn't show them.
   const blind = folded.revealed === null;
   const codes = key ?? placeholderKey(plan);
-  const state = blind ? folded : { ...folded, plan: inLetterOrder(plan, codes) };
+  const state = blind ? folded : shownWith(folded, inLetterOrder(plan, codes));
   return {
     blind,
     keyMissing: blind && key === null,
     state,
-    shown: blind ? { ...folded, plan: maskedPlan(plan, codes) } : state,
+    shown: blind ? shownWith(folded, maskedPlan(plan, codes)) : state,
   };
 }

@@ -1,8 +1,8 @@
 import { plural } from '../quantity/format';
-import type { Entry } from './entry';
+import type { Correction, Entry } from './entry';
 import { entryKinds } from './kinds';
 import { compareWritten } from './order';
-import { type TrialState, deriveState, ofKind } from './state';
+import { type TrialState, deriveState, ofKind, rootOf } from './state';
 import { logWords } from './words';
 
 /** Lines that decide what is found. */
@@ -36,24 +36,30 @@ export const isReason = (text: string): boolean => !unsaid.has(text.trim());
 export const isOpened = (state: Pick<TrialState, 'plan' | 'revealed'>): boolean =>
   state.plan.blinding !== 'open' && state.revealed !== null;
 
-/** The line that a correction is of, through any number of corrections; a line that is none is its own. */
-function rootIn(byId: ReadonlyMap<string, Entry>, line: Entry): Entry | undefined {
-  let at: Entry | undefined = line;
-  for (let steps = 0; at?.kind === 'correction' && steps <= byId.size; steps++) at = byId.get(at.supersedes);
-  return at;
-}
+/** The line by which the codes were opened; undefined where they aren't, or nothing is blind. */
+const openingOf = (state: TrialState) =>
+  isOpened(state) ? [...ofKind(state, 'reveal')].sort(compareWritten)[0] : undefined;
+
+/** Which lines may not be put right without a reason: they decide what is found, and the codes are open. */
+export const askingReason = (state: TrialState): ((line: Entry) => boolean) =>
+  openingOf(state) === undefined ? () => false : (line) => decides(rootOf(state, line));
+
+const decides = (root: Entry | undefined): boolean => root !== undefined && scores.has(root.kind);
 
 /**
- * Which lines may not be put right without a reason: they decide what is found, and the codes are open.
- * @returns asks it of the line that would be corrected, by its id
+ * Which lines, written here or come from elsewhere, put a score right or leave one out after the opening without saying why.
+ * Asked with the line that is corrected, where it may not be here yet.
+ *
+ * @example entries.some((e) => lacksReason(state)(e)) // nothing of it is written
  */
-export function askingReason(state: TrialState): (supersedes: string) => boolean {
-  if (!isOpened(state)) return () => false;
-  const byId = new Map<string, Entry>(state.log.map((e) => [e.id, e]));
-  return (supersedes) => {
-    const line = byId.get(supersedes);
-    return scores.has((line && rootIn(byId, line)?.kind) ?? 'note');
-  };
+export function lacksReason(state: TrialState): (line: Entry, root?: Entry) => boolean {
+  const opening = openingOf(state);
+  if (!opening) return () => false;
+  return (line, root = rootOf(state, line)) =>
+    (line.kind === 'correction' || line.kind === 'exclusion') &&
+    !isReason(line.reason) &&
+    compareWritten(line, opening) > 0 &&
+    decides(root);
 }
 
 /**
@@ -63,39 +69,40 @@ export function askingReason(state: TrialState): (supersedes: string) => boolean
 export function afterOpening(state: TrialState): AfterOpening | null {
   const before = known.get(state);
   if (before !== undefined) return before;
-  const found = isOpened(state) ? lateLines(state) : null;
+  const found = lateLines(state);
   known.set(state, found);
   return found;
 }
 
 function lateLines(state: TrialState): AfterOpening | null {
-  const reveal = [...ofKind(state, 'reveal')].sort(compareWritten)[0];
-  if (!reveal) return null;
-  const byId = new Map<string, Entry>(state.log.map((e) => [e.id, e]));
-  const late = state.log.filter(
-    (line) => compareWritten(line, reveal) > 0 && scores.has(rootIn(byId, line)?.kind ?? 'note'),
-  );
+  const opening = openingOf(state);
+  if (!opening) return null;
+  const late = state.log.filter((line) => compareWritten(line, opening) > 0 && decides(rootOf(state, line)));
   if (late.length === 0) return null;
   const words = logWords(state.plan, undefined, false);
-  const say = (line: Entry | undefined): string =>
-    line === undefined || line.kind === 'correction'
-      ? '?'
-      : `${entryKinds[line.kind].label.toLowerCase()} ${entryKinds[line.kind].say(line, words)}`;
+  const say = (line: Exclude<Entry, Correction>): string =>
+    `${entryKinds[line.kind].label.toLowerCase()} ${entryKinds[line.kind].say(line, words)}`;
   const isLate = new Set<string>(late.map((l) => l.id));
+  // What was taken back since neither adds nor leaves out.
+  const stands = new Set<string>(state.entries.map((e) => e.id));
   const changed = late.flatMap((line) => {
     const { id } = line;
     if (line.kind === 'exclusion' || line.kind === 'death')
-      return [{ id, text: say(line), reason: line.kind === 'exclusion' ? line.reason : line.cause }];
+      return stands.has(id)
+        ? [{ id, text: say(line), reason: line.kind === 'exclusion' ? line.reason : line.cause }]
+        : [];
     // What is put right of a value that came late itself changes nothing that stood before.
-    if (line.kind !== 'correction' || isLate.has(rootIn(byId, line)!.id)) return [];
-    const root = rootIn(byId, line);
+    const root = rootOf(state, line);
+    if (line.kind !== 'correction' || root === undefined || isLate.has(root.id)) return [];
     const now =
       line.replacement === null
         ? 'taken back'
         : `now ${entryKinds[line.replacement.kind].say(line.replacement, words)}`;
     return [{ id, text: `${say(root)}, ${now}`, reason: line.reason }];
   });
-  const added = late.filter((l) => l.kind !== 'correction' && l.kind !== 'exclusion' && l.kind !== 'death');
+  const added = late.filter(
+    (l) => l.kind !== 'correction' && l.kind !== 'exclusion' && l.kind !== 'death' && stands.has(l.id),
+  );
   return {
     added: added.length,
     changed,

@@ -239,6 +239,18 @@ export const standingAside = (state: TrialState): { line: Correction; why: strin
 export const whyItStays = (state: TrialState, line: Entry): string | null =>
   linesOf.get(state)?.whyItStays(line) ?? null;
 
+/** The entry that a line is a correction of, through any number of them; a line that is none is its own. */
+export const rootOf = (state: TrialState, line: Entry): Exclude<Entry, Correction> | undefined =>
+  linesOf.get(state)?.rootOf(line);
+
+/** A state whose plan is shown otherwise: in another order, or under codes. Its lines are the same. */
+export function shownWith(state: TrialState, plan: Plan): TrialState {
+  const shown = { ...state, plan };
+  const lines = linesOf.get(state);
+  if (lines) linesOf.set(shown, lines);
+  return shown;
+}
+
 /** Whether the seal can still be broken: no value was written under it. */
 export const canBreakSeal = (state: TrialState): boolean =>
   state.seal !== null && linesOf.get(state)?.lasting.hasValues(state.seal.entryId) === false;

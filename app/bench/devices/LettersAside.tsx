@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useRevalidator } from 'react-router';
-import { tryAgain } from '../../lan/exchange';
+import { tryAgain } from '../../lan/incoming';
 import { throwAway } from '../../lan/setAside';
 import { announce } from '../../ui/announce';
 import { shortTime } from '../clock';

@@ -4,7 +4,7 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import { useEffect, useState } from 'react';
 import { useLocation } from 'react-router';
 import { safeJson } from '~core/formats/safeJson';
-import { type Guest, type Sent, fromHost, guestBy, sentBy, tellHost } from '../../lan/guest';
+import { type Guest, type Sent, forgetSent, fromHost, guestBy, sentBy, tellHost } from '../../lan/guest';
 import { saySent } from '../../lan/saySent';
 import { Jobs } from '../../lan/jobs';
 
@@ -12,6 +12,14 @@ export const meta = () => titled('Helping');
 
 /** What a ticked task is called among what was sent. */
 const nameOf = (trialId: string, task: string) => `${trialId}/${task}`;
+
+/** Tasks that are done by the host's word, as they are called among what was sent. */
+const doneIn = (jobs: Jobs): ReadonlySet<string> =>
+  new Set(
+    jobs.trials.flatMap((t) =>
+      t.tasks.flatMap((k) => (k.task !== null && k.done ? [nameOf(t.id, k.task)] : [])),
+    ),
+  );
 
 const EVERY_MS = 3000;
 
@@ -50,7 +58,12 @@ export default function Help() {
     let gone = false;
     const look = async () => {
       try {
-        for (const head of await fromHost(guest)) if (head.kind === 'jobs') setJobs(jobsIn(head.text));
+        for (const head of await fromHost(guest)) {
+          const came = head.kind === 'jobs' ? jobsIn(head.text) : null;
+          if (!came) continue;
+          forgetSent(guest, doneIn(came));
+          if (!gone) setJobs(came);
+        }
         if (!gone) setSent(sentBy(guest));
         setFault('');
       } catch (e) {
@@ -91,9 +104,8 @@ export default function Help() {
             <ul style={{ listStyle: 'none', padding: 0 }}>
               {t.tasks.map((k) => {
                 const own = k.task === null ? undefined : sent.find((s) => s.what === nameOf(t.id, k.task!));
-                // What was set aside can be sent once more; only what the host keeps is done.
-                const onItsWay = own?.state === 'sent';
-                const done = k.done || own?.state === 'kept';
+                // The host says what is done; what it set aside can be sent once more.
+                const onItsWay = own !== undefined && own.state !== 'arrived';
                 return (
                   <li key={k.what}>
                     {k.task === null ? (
@@ -102,9 +114,9 @@ export default function Help() {
                       <FormControlLabel
                         control={
                           <Checkbox
-                            checked={done}
-                            indeterminate={onItsWay && !done}
-                            disabled={done || onItsWay}
+                            checked={k.done}
+                            indeterminate={onItsWay && !k.done}
+                            disabled={k.done || onItsWay}
                             onChange={() => void tick(t.id, k.task!)}
                           />
                         }

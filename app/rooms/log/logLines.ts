@@ -85,7 +85,7 @@ export function logLines(
               ? ''
               : 'replaced or taken back later',
         standing,
-        asksReason: asks(e.id),
+        asksReason: asks(e),
         canTakeBack: standing && !withdraws && !staysFor(kindOfLine(e)) && whyItStays(state, e) === null,
       };
     });

@@ -50,6 +50,12 @@ export default function RemoteTaste() {
 
 function Pages({ sheet, place }: { sheet: TasterSheet; place: string }) {
   const [reply, setReply] = useState(() => kept(sheet));
+  // The place in the letter-box is taken while the link is fresh: a tasting outlasts it.
+  useEffect(() => {
+    if (place === '') return;
+    // What can't be reached now is said when the answers are sent.
+    void import('../../lan/guest').then(({ guestBy }) => guestBy(place, sheet.name)).catch(() => null);
+  }, [place, sheet.name]);
   const put = (next: TasterReply) => {
     localStorage.setItem(keyOf(sheet), JSON.stringify(next));
     setReply(next);
