@@ -1,10 +1,12 @@
 import { z } from 'zod';
 import type { Entry } from '~core/log/entry';
+import { localDay } from '~core/log/localDay';
+import type { Seal } from '~core/log/views';
 import { formatDay } from '~core/quantity/region';
 import type { BenchDb } from './db';
 
 /** Seals of a trial that this bench has seen: they are remembered when the trial is deleted too. */
-const Seen = z.array(z.object({ sha256: z.string(), at: z.string() }));
+const Seen = z.array(z.object({ sha256: z.string(), at: z.string(), offsetMin: z.number().nullable() }));
 type Seen = z.infer<typeof Seen>;
 
 const keyOf = (trialId: string) => `seals/${trialId}`;
@@ -23,8 +25,9 @@ export async function noteSeals(db: BenchDb, trialId: string, lines: readonly En
   const before = await seen(db, trialId);
   const fresh = [...new Set(seals)].filter((s) => !before.some((b) => b.sha256 === s));
   if (fresh.length === 0) return;
-  const at = new Date().toISOString();
-  const all = [...before, ...fresh.map((sha256) => ({ sha256, at }))].slice(0, MOST);
+  const now = new Date();
+  const moment = { at: now.toISOString(), offsetMin: -now.getTimezoneOffset() };
+  const all = [...before, ...fresh.map((sha256) => ({ sha256, ...moment }))].slice(0, MOST);
   await db.settings.put({ key: keyOf(trialId), value: JSON.stringify(all) });
 }
 
@@ -38,13 +41,13 @@ export async function sayOtherSeal(
   db: BenchDb,
   trialId: string,
   sealed: string | null,
-  here: { planSha256: string; at: string } | null,
+  here: Pick<Seal, 'planSha256' | 'at' | 'offsetMin'> | null,
 ): Promise<string | null> {
   const before = await seen(db, trialId);
-  const known = here ? [...before, { sha256: here.planSha256, at: here.at }] : before;
+  const known = here ? [...before, { ...here, sha256: here.planSha256 }] : before;
   if (known.length === 0 || known.some((k) => k.sha256 === sealed)) return null;
   if (here && sealed === null) return null;
-  const day = formatDay(known.at(-1)!.at.slice(0, 10));
+  const day = formatDay(localDay(known.at(-1)!));
   return sealed === null
     ? `This copy isn’t sealed; this bench saw the trial sealed on ${day}. Its seal was taken out, or the copy is older.`
     : `This copy has a seal, but not the one this bench saw on ${day}: its plan is another one, sealed anew.`;

@@ -12,7 +12,7 @@ import type { SeedlingFigure } from '../analysis/seedlings';
 import { type UnitFigures, unitTable } from '../analysis/unitTable';
 import { letterDisplay } from '../stats/letters';
 import type { Against } from '../plan/against';
-import { absenceOf } from './absence';
+import { whyNoFigure } from './absence';
 import { type AsGood, asGoodAs, asGoodByShift } from './asGood';
 import { describedAlone } from './describedAlone';
 import { gated } from './gate';
@@ -191,7 +191,7 @@ export function makeFinding(input: FindingInput): Result<Finding, FindingError> 
     .map((c) => (single.has(c.a) || single.has(c.b) ? untestedPair(c) : pairOutcome(c, margin, higher)));
   const controls = [...new Set(input.against.map((o) => o.control))];
   const { leftOut } = input;
-  const without = (id: string) => ({ id, why: absenceOf({ leftOut }, id) });
+  const without = (id: string) => ({ id, why: whyNoFigure({ leftOut }, id) });
   return ok({
     trait,
     roundId: input.roundId,

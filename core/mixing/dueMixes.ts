@@ -1,6 +1,7 @@
 import type { TreatmentId, UnitId } from '../model/ids';
 import type { Plan, ProductUse, Treatment, Way } from '../model/plan';
-import { isDosed } from '../model/product';
+import { type Product, isDosed } from '../model/product';
+import { planIndex } from '../plan/planIndex';
 import { joined } from './apart';
 import { mixedInUnits } from './ownTank';
 import { isDueOn } from './programme';
@@ -24,6 +25,10 @@ export interface DueMix {
   /** units whose own tank it is mixed in, one by one; null: one batch, handed out */
   tanks: number | null;
 }
+
+/** Whether a product is given; what is stood in its place once (a pole, a pot, a lamp) isn't mixed and given. */
+export const isGiven = ({ solutionLPerUnit }: ProductUse, product: Product | undefined): boolean =>
+  solutionLPerUnit !== null || product === undefined || isDosed(product.category);
 
 /** What goes into one vessel: the same water, given in the same way; what comes after the other stands after it. */
 function vesselsOf(uses: readonly ProductUse[]): ProductUse[][] {
@@ -57,9 +62,7 @@ export function dueMixes(
   anyDay = false,
 ): DueMix[] {
   const due: DueMix[] = [];
-  // What is stood in its place once (a pole, a pot, a lamp) isn't mixed and given.
-  const inPlace = new Set(plan.products.filter((p) => !isDosed(p.category)).map((p) => p.id as string));
-  const given = (u: ProductUse) => u.solutionLPerUnit !== null || !inPlace.has(u.productId);
+  const given = (u: ProductUse) => isGiven(u, planIndex(plan).product(u.productId));
   const inUnits = mixedInUnits(plan);
   for (const t of plan.treatments) {
     const unitIds = living.filter((u) => u.treatmentId === t.id).map((u) => u.id);

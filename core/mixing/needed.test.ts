@@ -3,7 +3,8 @@ import type { ProductId } from '../model/ids';
 import { plan, product, use } from '../testing/trial';
 import { batchOf } from './batch';
 import { dueMixes } from './dueMixes';
-import { batchCaution, neededFor } from './needed';
+import { batchCaution } from './batchCaution';
+import { neededFor } from './needed';
 
 const granules = product({ id: 'granum' as ProductId, name: 'Granum', form: 'granules' });
 const liquid = product({ id: 'liquor' as ProductId, name: 'Liquor', form: 'liquid' });

@@ -1,7 +1,6 @@
 import type { Plan } from '../model/plan';
-import { isDosed } from '../model/product';
 import { planIndex } from '../plan/planIndex';
-import type { Batch } from './batch';
+import { isGiven } from './dueMixes';
 import { measuredIn } from './recipe';
 
 /** What the doses of a plan are given with. */
@@ -24,7 +23,7 @@ export function neededFor(plan: Plan): Needed {
   const given = plan.treatments
     .flatMap((t) => t.products)
     .map((use) => ({ use, product: planIndex(plan).product(use.productId) }))
-    .filter(({ use, product }) => product && (use.solutionLPerUnit !== null || isDosed(product.category)));
+    .filter(({ use, product }) => isGiven(use, product));
   const inWater = given.length === 0 || given.some(({ use }) => use.solutionLPerUnit !== null);
   const needed: Needed = { dry: false, liquid: false, inWater };
   for (const { use, product } of given) {
@@ -33,25 +32,4 @@ export function neededFor(plan: Plan): Needed {
     else needed.dry = true;
   }
   return needed;
-}
-
-/**
- * What a batch must not hurt anybody with, for what is in it and nothing else; labels come first.
- *
- * @returns '' for plain water; what is given as it is says its own at each step
- */
-export function batchCaution(lines: Batch['lines'], direct: boolean): string {
-  if (lines.length === 0) return '';
-  const dry = lines.some((l) => l.product.form !== 'liquid' && l.unit !== 'piece');
-  const liquid = lines.some((l) => l.product.form === 'liquid');
-  return [
-    !direct && lines.length > 1 && 'Each into the water on its own, never concentrates together.',
-    !direct && lines.length === 1 && liquid && 'The concentrate into the water, never water into it.',
-    dry && !direct && 'Gloves and eye protection where powder is stirred in.',
-    liquid && 'Gloves and eye protection with acids, peroxide and what the label says.',
-    (dry || liquid) && 'Never in food or drink bottles without a label.',
-    'Labels and safety data sheets come first.',
-  ]
-    .filter((s) => s !== false)
-    .join(' ');
 }

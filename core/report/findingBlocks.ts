@@ -138,17 +138,20 @@ export function againstControlTable(finding: Finding, plan: Plan, nameOf: NameOf
 
 /** Contenders without a figure, each with the reason in place of one. */
 function absentRows(finding: Finding, plan: Plan, nameOf: NameOf, cells: number): TableBlock['rows'] {
-  const there = new Set(finding.analysis.summaries.map((s) => s.name));
-  return plan.treatments
-    .filter((t) => !there.has(t.id))
-    .map((t) => ({
-      cells: [
-        treatmentCell(plan, t.id, nameOf),
-        { type: 'figure', value: 0, decimals: 0 },
-        text(absenceOf(finding, t.id)),
-        ...Array.from({ length: cells - 3 }, () => text(' ')),
-      ],
-    }));
+  return plan.treatments.flatMap((t) => {
+    const why = absenceOf(finding, t.id);
+    if (why === null) return [];
+    return [
+      {
+        cells: [
+          treatmentCell(plan, t.id, nameOf),
+          { type: 'figure' as const, value: 0, decimals: 0 },
+          text(why),
+          ...Array.from({ length: cells - 3 }, () => text(' ')),
+        ],
+      },
+    ];
+  });
 }
 
 /** Means and letters, by code or of equals: nothing is marked as the control. */

@@ -39,7 +39,7 @@ export function awards(
   const names = (ids: readonly string[]) => listNames(ids.map(nameOf));
   const first = finding.ranking.filter((r) => r.rank === 1);
   // Nobody is best of all where the control has no figure; where another hasn't, it is best of those that have.
-  const all = verdict.lines.every((l) => l.absent === null);
+  const all = finding.absent.length === 0;
   if (
     first.length === 1 &&
     first[0]!.name !== control &&

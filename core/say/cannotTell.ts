@@ -48,15 +48,12 @@ export function cannotTell(
   if (missing) out.push({ ...missing, kind: 'cannotTell' });
   else if (finding.peers && analysis.summaries.length > 1)
     say('Whether any of them is better than nothing: equals were compared, without a control.');
-  for (const t of plan.treatments) {
-    const gone = lines.find((l) => l.treatment.id === t.id && l.absent !== null);
-    if (gone && !finding.lost.some((l) => l.id === t.id))
-      out.push(
-        statement('cannotTell', `What ${nameOf(t.id)} does: it has no figure (${gone.absent}).`, [
-          { is: 'noFigure', a: t.id },
-        ]),
-      );
-  }
+  for (const { id, why } of finding.absent)
+    out.push(
+      statement('cannotTell', `What ${nameOf(id)} does: it has no figure (${why}).`, [
+        { is: 'noFigure', a: id },
+      ]),
+    );
   const why = untested[analysis.spread];
   if (why !== null) say(`Which is better: ${why.charAt(0).toLowerCase()}${why.slice(1)}`);
   if (isSoFar(finding))

@@ -44,7 +44,9 @@ export function blindHeadline(finding: Finding): string {
   const tested = finding.outcomes.filter((p) => p.verdict !== 'untested');
   const apart = tested.filter((p) => p.verdict === 'better').length;
   if (apart === 0) return 'By code: nothing can be told apart.';
-  if (apart === finding.outcomes.length) return 'By code: every code can be told from every other.';
+  const all = finding.lost.length + finding.absent.length === 0;
+  if (apart === finding.outcomes.length)
+    return `By code: every code${all ? '' : ' that has a figure'} can be told from every other.`;
   const which = tested.length < finding.outcomes.length ? ' that could be tested' : '';
   return `By code: ${countWord(apart)} of ${countWord(tested.length)} pairs${which} can be told apart.`;
 }

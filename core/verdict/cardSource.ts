@@ -83,7 +83,7 @@ function traitSource(finding: Finding): Source {
     decimals: Math.max(1, finding.trait.decimals),
     absent: (id) => {
       const shown = finding.analysis.summaries.find((s) => s.name === id)?.shown;
-      return shown ?? absenceOf(finding, id);
+      return shown ?? absenceOf(finding, id) ?? '';
     },
   };
 }

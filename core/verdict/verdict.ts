@@ -107,7 +107,7 @@ function lineOf(plan: Plan, finding: Finding, treatment: Treatment, paid: Paid):
     role: treatment.role,
     rank: finding.ranking.find((r) => r.name === treatment.id) ?? null,
     mean: summary?.estimate ?? null,
-    absent: summary ? null : absenceOf(finding, treatment.id),
+    absent: absenceOf(finding, treatment.id),
     against: held?.control ?? null,
     perResult: priced && summary ? costPerResult(per(treatment, cost.value.perUnit), summary.estimate) : null,
     perExtra:

@@ -1,8 +1,8 @@
-import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useRevalidator } from 'react-router';
 import { tryAgain } from '../../lan/incoming';
 import { throwAway } from '../../lan/setAside';
+import { TwoAnswers } from '../../ui/TwoAnswers';
 import { announce } from '../../ui/announce';
 import { shortTime } from '../clock';
 
@@ -12,7 +12,7 @@ export interface AsideLetter {
   from: string;
   at: string;
   why: string;
-  /** it came out of its seal, and can be tried again */
+  /** it can be tried again */
   opens: boolean;
 }
 
@@ -40,20 +40,12 @@ export function LettersAside({ letters }: { letters: readonly AsideLetter[] }) {
               <td>{l.from || 'an unknown device'}</td>
               <td className="num small">{shortTime(l.at)}</td>
               <td>{why !== null && why.seq === l.seq ? why.text : l.why}</td>
-              <td className="n">
-                {l.opens && (
-                  <Button size="small" color="secondary" onClick={() => void again(l.seq)}>
-                    Try again
-                  </Button>
-                )}
-                <Button
-                  size="small"
-                  color="inherit"
-                  onClick={() => void throwAway(l.seq).then(() => revalidator.revalidate())}
-                >
-                  Throw away
-                </Button>
-              </td>
+              <TwoAnswers
+                yes="Try again"
+                no="Throw away"
+                onYes={l.opens ? () => void again(l.seq) : undefined}
+                onNo={() => void throwAway(l.seq).then(() => revalidator.revalidate())}
+              />
             </tr>
           ))}
         </tbody>

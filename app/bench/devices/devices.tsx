@@ -130,7 +130,9 @@ function Paired({
                       ))}
                     </TextField>
                   ) : (
-                    roleWords[p.role]
+                    [roleWords[p.role], p.granted && `this device ${rightWords[p.granted]}`]
+                      .filter(Boolean)
+                      .join('; ')
                   )}
                 </td>
                 <td className="n">

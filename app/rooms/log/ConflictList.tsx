@@ -1,4 +1,4 @@
-import Button from '@mui/material/Button';
+import { TwoAnswers } from '../../ui/TwoAnswers';
 
 export interface ShownConflict {
   id: string;
@@ -40,14 +40,12 @@ export function ConflictList({ conflicts, onSettle }: Props) {
             <tr key={`${c.id}${c.sha256}`}>
               <td>{c.own}</td>
               <td>{c.other}</td>
-              <td className="n">
-                <Button size="small" color="secondary" onClick={() => onSettle(c, 'kept')}>
-                  Keep what is here
-                </Button>
-                <Button size="small" color="secondary" onClick={() => onSettle(c, 'taken')}>
-                  Take the other
-                </Button>
-              </td>
+              <TwoAnswers
+                yes="Take the other"
+                no="Keep what is here"
+                onYes={() => onSettle(c, 'taken')}
+                onNo={() => onSettle(c, 'kept')}
+              />
             </tr>
           ))}
         </tbody>

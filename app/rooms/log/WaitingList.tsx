@@ -1,9 +1,11 @@
 import Button from '@mui/material/Button';
+import { TwoAnswers } from '../../ui/TwoAnswers';
 import { shortTime } from '../../bench/clock';
 
 interface WaitingLine {
   id: string;
   sha256: string;
+  what: string;
   text: string;
   by: string;
   at: string;
@@ -46,19 +48,17 @@ export function WaitingList({ lines, onSettle, onAll }: Props) {
             <tr key={`${l.id}${l.sha256}`}>
               <td className="num small">{shortTime(l.at)}</td>
               <td>
-                <strong>{l.text}</strong>
+                <strong>{l.what}</strong> {l.text}
                 <div className="small quiet">
-                  {[l.by, `brought by ${l.from}`].filter(Boolean).join(', ')}. {l.why}
+                  {[l.by, l.from && `brought by ${l.from}`].filter(Boolean).join(', ')}. {l.why}
                 </div>
               </td>
-              <td className="n">
-                <Button size="small" color="secondary" onClick={() => onSettle(l, 'taken')}>
-                  Take it
-                </Button>
-                <Button size="small" color="inherit" onClick={() => onSettle(l, 'kept')}>
-                  Leave it out
-                </Button>
-              </td>
+              <TwoAnswers
+                yes="Take it"
+                no="Leave it out"
+                onYes={() => onSettle(l, 'taken')}
+                onNo={() => onSettle(l, 'kept')}
+              />
             </tr>
           ))}
         </tbody>

@@ -8,7 +8,7 @@ import { useState } from 'react';
 import { useLoaderData } from 'react-router';
 import { z } from 'zod';
 import { codesByProduct, productCodesOf } from '~core/mixing/productCodes';
-import { EntryBody } from '~core/log/entry';
+import { type Entry, EntryBody } from '~core/log/entry';
 import { isReason } from '~core/log/afterOpening';
 import { whyItStays } from '~core/log/state';
 import { EntryId } from '~core/model/ids';
@@ -25,32 +25,29 @@ import type { RoomArgs } from '../roomArgs';
 import { WhyDialog } from './WhyDialog';
 import { ConflictList } from './ConflictList';
 import { WaitingList } from './WaitingList';
-import { kindOfLine, logLines, sayLine, staysFor, wordsFor } from './logLines';
+import { kindOfLine, logLines, nameOfLine, sayLine, staysFor, textOfLine, wordsFor } from './logLines';
 
 export async function clientLoader({ params }: RoomArgs) {
   const { row, shown, key, blind } = await loadTrial(params.trialId);
   const codes = codesByProduct(productCodesOf(row.plan, key));
   const words = wordsFor(shown.plan, codes, blind);
   const beside = await openConflicts(row.id);
-  const waiting = beside
-    .filter((c) => isWaiting(c, shown.log))
-    .map(
-      ({ id, sha256, other, why = 'It came in a file, where it waited for a word.', from = 'a file' }) => ({
-        ...{ id, sha256, why, from, by: other.by, at: other.at },
-        text: `${other.kind === 'correction' ? 'Correction' : entryKinds[other.kind].label} ${sayLine(other, words)}`,
-      }),
-    );
-  const conflicts = beside
-    .filter((c) => !isWaiting(c, shown.log))
-    .map((c) => {
-      const own = shown.log.find((e) => e.id === c.id);
-      return {
-        id: c.id,
-        sha256: c.sha256,
-        own: own ? sayLine(own, words) : '?',
-        other: sayLine(c.other, words),
-      };
-    });
+  const here = new Map<string, Entry>(shown.log.map((e) => [e.id, e]));
+  const all = new Map<string, Entry>([...beside.map((c) => [c.id, c.other] as const), ...here]);
+  const waiting = beside.flatMap(({ id, sha256, other, why = '', from = '' }) =>
+    here.has(id)
+      ? []
+      : [
+          {
+            ...{ id, sha256, why, from, by: other.by, at: other.at, what: nameOfLine(other) },
+            text: textOfLine(other, all, words),
+          },
+        ],
+  );
+  const conflicts = beside.flatMap(({ id, sha256, other }) => {
+    const own = here.get(id);
+    return own ? [{ id, sha256, own: sayLine(own, words), other: sayLine(other, words) }] : [];
+  });
   return { plan: shown.plan, lines: logLines(shown.plan, shown, codes, blind), conflicts, waiting };
 }
 

@@ -44,6 +44,19 @@ export const kindOfLine = (e: Entry): EntryBody['kind'] | undefined =>
 export const wordsFor = (plan: Plan, codes: ReadonlyMap<string, string>, blind = false): LogWords =>
   logWords(plan, (treatmentId, productId) => codes.get(productCodeKey(treatmentId, productId)) ?? '', blind);
 
+/** A line's first word. @example 'Weighed' */
+export const nameOfLine = (e: Entry): string =>
+  e.kind === 'correction' ? 'Correction' : entryKinds[e.kind].label;
+
+/** A line in words; of what it takes back it says what that was. */
+export function textOfLine(e: Entry, byId: ReadonlyMap<string, Entry>, words: LogWords): string {
+  if (e.kind !== 'correction' || e.replacement) return sayLine(e, words);
+  const taken = byId.get(e.supersedes);
+  return taken && taken.kind !== 'correction'
+    ? `taken back: ${entryKinds[taken.kind].label.toLowerCase()} ${sayLine(taken, words)}`
+    : 'taken back: a correction';
+}
+
 /** Every line of the log in words, the one written last first. */
 export function logLines(
   plan: Plan,
@@ -54,17 +67,9 @@ export function logLines(
   const words = wordsFor(plan, codes, blind);
   const { log } = state;
   const standingIds = new Set<string>(state.entries.map((e) => e.standsFrom));
-  const byId = new Map(log.map((e) => [e.id, e]));
+  const byId = new Map<string, Entry>(log.map((e) => [e.id, e]));
   const asks = askingReason(state);
   const aside = new Map(standingAside(state).map((x) => [x.line.id, x.why]));
-  const text = (e: Entry): string => {
-    if (e.kind !== 'correction') return sayBody(e, words);
-    if (e.replacement) return sayBody(e.replacement, words);
-    const taken = byId.get(e.supersedes);
-    return taken && taken.kind !== 'correction'
-      ? `taken back: ${entryKinds[taken.kind].label.toLowerCase()} ${sayBody(taken, words)}`
-      : 'taken back: a correction';
-  };
   return inOrderOfWriting(log)
     .reverse()
     .map((e) => {
@@ -75,8 +80,8 @@ export function logLines(
         id: e.id,
         at: e.at,
         by: e.by,
-        what: e.kind === 'correction' ? 'Correction' : entryKinds[e.kind].label,
-        text: text(e),
+        what: nameOfLine(e),
+        text: textOfLine(e, byId, words),
         remark: why
           ? `Not followed: ${why}`
           : e.kind === 'correction'

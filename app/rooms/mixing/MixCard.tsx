@@ -22,7 +22,7 @@ import { ToolsUnsaid } from './ToolsUnsaid';
 import { VolumeField } from './VolumeField';
 import { type Batch, batchOf } from '~core/mixing/batch';
 import { type Bucket, fromMarks, toMarks } from '~core/mixing/bucket';
-import { batchCaution } from '~core/mixing/needed';
+import { batchCaution } from '~core/mixing/batchCaution';
 import { sayDoubts } from '~core/mixing/slip';
 import type { MixingData } from './mixingData';
 
