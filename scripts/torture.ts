@@ -156,13 +156,16 @@ async function inDatabase(page: Page): Promise<{ values: Record<string, string[]
     type Line = {
       rev: number;
       id: string;
-      entry?: Body & { id: string; counter: number; replacement?: Body };
+      entry: Body & { id: string; kind: string; counter: number; replacement?: Body };
     };
-    const [lines, heads, trials] = [
-      (await all('entries')) as unknown as Line[],
+    type Row = { id: string; rev: number; lines: Line['entry'][] };
+    const [rows, heads, trials] = [
+      (await all('entries')) as unknown as Row[],
       await all('heads'),
       await all('trials'),
     ];
+    // A row holds the lines of one change, under the id of its first.
+    const lines = rows.flatMap((r): Line[] => r.lines.map((entry) => ({ rev: r.rev, id: entry.id, entry })));
     db.close();
     const plan = (trials.find((t) => t['id'] === id) as unknown as { plan: { units: { id: string; code: string }[] } }).plan; // prettier-ignore
     const codes = new Map(plan.units.map((u) => [u.id, u.code]));
@@ -170,19 +173,20 @@ async function inDatabase(page: Page): Promise<{ values: Record<string, string[]
     const values: Record<string, string[]> = {};
     let half = 0;
     // The table is in the order of its keys, which is none: the newest value of a place is the one counted last.
-    lines.sort((a, b) => (a.entry?.counter ?? 0) - (b.entry?.counter ?? 0));
+    lines.sort((a, b) => a.entry.counter - b.entry.counter);
     for (const line of lines) {
       // A value typed over another one is a correction: what it puts in its place is the value.
-      const said = line.entry?.kind === 'correction' ? line.entry.replacement : line.entry;
-      if (!said || line.entry!.id !== line.id || line.rev > rev) half += 1;
+      const said = line.entry.kind === 'correction' ? line.entry.replacement : line.entry;
+      if (!said || line.rev > rev) half += 1;
       if (said?.roundId && Number.isFinite(said.value)) {
         const key = `${said.roundId}/${codes.get(said.unitId) ?? '?'}`;
         (values[key] ??= []).push(said.value.toFixed(1));
       }
     }
     // No two lines of one device share a count: that is what their order goes by.
-    const counters = lines.map((l) => l.entry?.counter);
+    const counters = lines.map((l) => l.entry.counter);
     half += counters.length - new Set(counters).size;
+    half += rows.filter((r) => r.lines[0]?.id !== r.id).length;
     return { values, half };
   }, trialId);
 }

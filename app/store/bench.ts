@@ -4,6 +4,7 @@ import { randomHex } from './chance';
 import { chunksOf } from './chunks';
 import { BenchDb, type BenchName, DATABASE_VERSION } from './db';
 import { BenchHeldError, NewerBenchError } from './errors';
+import { addLines } from './lines';
 
 const KEY = 'palazzo-bench';
 const open = new Map<BenchName, Promise<BenchDb>>();
@@ -93,7 +94,7 @@ async function seedDemo(db: BenchDb, made: ReturnType<typeof demo>): Promise<voi
         sealedAs,
       });
       await db.heads.put({ id: plan.id, rev: 1, planRev: 1 });
-      await db.entries.bulkPut(log.map((entry) => ({ trialId: plan.id, id: entry.id, rev: 1, entry })));
+      await addLines(db, plan.id, 1, log);
     }
     await db.blobs.bulkPut(
       bench.photos.map(({ trialId, photo }) => ({ ...photo, trialId, type: 'image/png' })),

@@ -30,7 +30,7 @@ export async function restore(id: string): Promise<string | null> {
     const trial = {
       plan: row.trial.plan,
       review: row.trial.review,
-      log: (row.entries ?? []).map((e) => e.entry),
+      log: (row.entries ?? []).flatMap((e) => e.lines),
       key: row.key ?? null,
       sealedAs: row.trial.sealedAs,
       conflicts: (row.conflicts ?? []).map((c) => ({ id: c.other.id, other: c.other })),
@@ -81,7 +81,7 @@ async function namedByOthers(gone: ReadonlySet<string>) {
   const logs = [
     ...(await listTrials()).map(({ row, log }) => ({ plan: row.plan, log: [...log] })),
     ...(await db.bin.toArray()).flatMap((r) =>
-      r.trial && !gone.has(r.id) ? [{ plan: r.trial.plan, log: (r.entries ?? []).map((e) => e.entry) }] : [],
+      r.trial && !gone.has(r.id) ? [{ plan: r.trial.plan, log: (r.entries ?? []).flatMap((e) => e.lines) }] : [],
     ),
   ].map(bulkNamed);
   return {

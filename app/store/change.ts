@@ -17,6 +17,7 @@ import { tellCommitted } from './committed';
 import { keepBulk } from './bulk';
 import type { BenchDb, TrialRow } from './db';
 import type { ChangeError } from './errors';
+import { addLines } from './lines';
 import { inLock } from './locks';
 import { noteSeals } from './seals';
 import { tabId } from './tab';
@@ -198,7 +199,7 @@ async function write(
   if (plan !== undefined && !isUndo) await noteStep(db, id, trial.row.plan, planNow);
   const head = { id, rev, planRev: plan === undefined ? trial.planRev : rev };
   await Promise.all([
-    db.entries.bulkAdd(entries.map((entry) => ({ trialId: id, id: entry.id, rev, entry }))),
+    addLines(db, id, rev, entries),
     db.heads.put(head),
     noteSeals(db, id, entries),
   ]);
@@ -219,7 +220,7 @@ async function takeForeign(
   const rev = trial.rev + 1;
   const row: TrialRow = { ...trial.row, ...plan, ...(review && { review: ReviewText.parse(review) }) };
   const log = [...trial.log, ...lines];
-  await db.entries.bulkAdd(lines.map((entry) => ({ trialId: id, id: entry.id, rev, entry })));
+  await addLines(db, id, rev, lines);
   await noteSeals(db, id, lines);
   await settleTaken(db, id, lines);
   if (plan || review) await db.trials.put(row);

@@ -7,7 +7,7 @@ import type { PanelKey } from '~core/model/panel';
 import type { Plan } from '~core/model/plan';
 import type { Product } from '~core/model/product';
 import type { Folder } from './folder';
-import { toVersion4 } from './upgrade';
+import { type SingleRow, toVersion4, toVersion8 } from './upgrade';
 
 export type BenchName = 'demo' | 'own';
 
@@ -29,12 +29,14 @@ export interface HeadRow {
   planRev: number;
 }
 
+/** Lines that were written together (`lines.ts`). */
 export interface EntryRow {
   trialId: string;
+  /** the first line's */
   id: string;
-  /** the change of the trial that brought the line */
+  /** the change of the trial that brought the lines */
   rev: number;
-  entry: Entry;
+  lines: Entry[];
 }
 
 /**
@@ -134,7 +136,7 @@ export interface LetterRow {
 }
 
 /** The database of this build. A database with a higher number was written by a newer one. */
-export const DATABASE_VERSION = 7;
+export const DATABASE_VERSION = 8;
 
 /** One bench: the demo's and the user's own are two separate databases. */
 export class BenchDb extends Dexie {
@@ -211,7 +213,7 @@ export class BenchDb extends Dexie {
       .upgrade(async (tx) => {
         const [trials, entries, heads] = [tx.table('trials'), tx.table('entries'), tx.table('heads')];
         for (const row of (await trials.toArray()) as TrialRow[]) {
-          const lines = (await entries.where('trialId').equals(row.id).toArray()) as EntryRow[];
+          const lines = (await entries.where('trialId').equals(row.id).toArray()) as SingleRow[];
           const now = toVersion4(row, lines);
           await trials.put(now.row);
           await entries.bulkPut(now.lines);
@@ -222,14 +224,29 @@ export class BenchDb extends Dexie {
           .toCollection()
           .modify((row: BinRow) => {
             if (!row.trial) return;
-            const now = toVersion4(row.trial, row.entries ?? []);
+            const now = toVersion4(row.trial, (row.entries ?? []) as never);
             row.trial = now.row;
-            row.entries = now.lines;
+            row.entries = now.lines as never;
           });
       });
     this.version(5).stores({ panelKeys: '[trialId+sessionId], trialId' });
     this.version(6).stores({ clashes: 'trialId', handles: 'key' });
     this.version(7).stores({ letters: '++seq' });
+    this.version(8).upgrade(async (tx) => {
+      const entries = tx.table('entries');
+      for (const id of await entries.orderBy('trialId').uniqueKeys()) {
+        const own = entries.where('trialId').equals(id);
+        const rows = toVersion8((await own.toArray()) as SingleRow[]);
+        await own.delete();
+        await entries.bulkAdd(rows);
+      }
+      await tx
+        .table('bin')
+        .toCollection()
+        .modify((row: BinRow) => {
+          if (row.entries) row.entries = toVersion8(row.entries as never);
+        });
+    });
   }
 
   /** The tables a change of a trial reads and writes. */

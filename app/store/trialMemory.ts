@@ -4,6 +4,7 @@ import { type TrialState, deriveState, extend } from '~core/log/state';
 import type { BlindKey } from '~core/log/trial';
 import { benchName } from './bench';
 import type { BenchDb, TrialRow } from './db';
+import { allLines, linesSince } from './lines';
 
 export interface LoadedTrial extends Shown {
   row: TrialRow;
@@ -70,28 +71,7 @@ export async function current(db: BenchDb, id: string): Promise<LoadedTrial | nu
   if (!row) return null;
   const key = (await db.keys.get(id))?.key ?? null;
   if (known && known.planRev === head.planRev && known.rev < head.rev) {
-    const fresh = await db.entries
-      .where('[trialId+rev]')
-      .between([id, known.rev + 1], [id, Infinity], true, true)
-      .toArray();
-    return remember(
-      row,
-      extend(
-        known.folded,
-        fresh.map((e) => e.entry),
-      ),
-      key,
-      head,
-    );
+    return remember(row, extend(known.folded, await linesSince(db, id, known.rev)), key, head);
   }
-  const lines = await db.entries.where('trialId').equals(id).toArray();
-  return remember(
-    row,
-    deriveState(
-      row.plan,
-      lines.map((e) => e.entry),
-    ),
-    key,
-    head,
-  );
+  return remember(row, deriveState(row.plan, await allLines(db, id)), key, head);
 }

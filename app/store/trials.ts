@@ -17,6 +17,7 @@ import {
   type Happened,
 } from './change';
 import type { ChangeError } from './errors';
+import { addLines, dropLines, rowsOf } from './lines';
 import { noteSeals } from './seals';
 import { type LoadedTrial, current, forget } from './trialMemory';
 
@@ -139,7 +140,7 @@ export async function addTrial(
   await db.trials.add({ id, plan: Plan.parse(plan), review, createdAt: new Date().toISOString(), sealedAs });
   await db.heads.put({ id, rev: 1, planRev: 1 });
   if (key) await db.keys.put({ trialId: id, key });
-  await db.entries.bulkAdd(log.map((entry) => ({ trialId: id, id: entry.id, rev: 1, entry })));
+  await addLines(db, id, 1, log);
   await noteSeals(db, id, log);
 }
 
@@ -161,7 +162,7 @@ export async function deleteTrial(id: string): Promise<void> {
   await alone(id, 'ofTrials', async (db) => {
     const trial = await db.trials.get(id);
     if (!trial) return;
-    const entries = await db.entries.where('trialId').equals(id).toArray();
+    const lines = await dropLines(db, id);
     const conflicts = await db.conflicts.where('trialId').equals(id).toArray();
     const blindKey = await db.keys.get(id);
     await db.bin.put({
@@ -170,14 +171,14 @@ export async function deleteTrial(id: string): Promise<void> {
       title: trial.plan.question,
       deletedAt: new Date().toISOString(),
       trial,
-      entries,
+      entries: rowsOf(id, 1, lines),
       conflicts,
       ...(blindKey && { key: blindKey.key }),
     });
     await db.trials.delete(id);
     await db.heads.delete(id);
     await db.keys.delete(id);
-    for (const table of [db.entries, db.conflicts, db.steps]) {
+    for (const table of [db.conflicts, db.steps]) {
       await table.where('trialId').equals(id).delete();
     }
   });

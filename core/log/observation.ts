@@ -4,7 +4,7 @@ import type { PlanIndex } from '../plan/planIndex';
 import type { BodyOf, EntryBody } from './entry';
 import { isAdded, netG } from './kinds/weighing';
 import { localDay } from './localDay';
-import { compareHappened } from './order';
+import { compareLines, compareTimes } from './order';
 import type { ResolvedEntry } from './resolve';
 
 /** One standing value of one trait on one unit as it was written down, weighings included (as net grams). */
@@ -92,7 +92,10 @@ const valueOf = (
  * written. A round typed in after a later one doesn't become the last.
  */
 export const compareObservations = (a: Observation, b: Observation): number =>
-  a.day - b.day || compareHappened({ ...a, id: a.entryId }, { ...b, id: b.entryId });
+  // Written out: it is asked for each value of a log, several times.
+  a.day - b.day ||
+  compareTimes(a.at, b.at) ||
+  compareLines(a.counter, a.device, a.entryId, b.counter, b.device, b.entryId);
 
 /** Whether a value stands for another one: typing the same again corrects nothing. */
 export const isCorrected = (o: Pick<Observation, 'value' | 'earlier'>): boolean =>

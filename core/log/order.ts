@@ -18,10 +18,21 @@ type Written = Pick<Entry, 'counter' | 'device' | 'id'>;
  * Which of two lines was written later, by the logical clock: the counter, and between lines that didn't know
  * of each other the device and the id. The clock on the wall has no say.
  */
-export function compareWritten(a: Written, b: Written): number {
-  if (a.counter !== b.counter) return a.counter - b.counter;
-  if (a.device !== b.device) return a.device < b.device ? -1 : 1;
-  return a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
+export const compareWritten = (a: Written, b: Written): number =>
+  compareLines(a.counter, a.device, a.id, b.counter, b.device, b.id);
+
+/** The same of a line's stamp, whatever its id is called where it is asked. */
+export function compareLines(
+  aCounter: number,
+  aDevice: string,
+  aId: string,
+  bCounter: number,
+  bDevice: string,
+  bId: string,
+): number {
+  if (aCounter !== bCounter) return aCounter - bCounter;
+  if (aDevice !== bDevice) return aDevice < bDevice ? -1 : 1;
+  return aId < bId ? -1 : aId > bId ? 1 : 0;
 }
 
 /** Which of two lines tells of something later: when it happened, then when it was written. */

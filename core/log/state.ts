@@ -123,6 +123,8 @@ class Change {
   private readonly copiedKinds = new Map<Kind, Copied<ResolvedEntry>>();
   private readonly copiedPlaces = new Map<string, Copied<Observation>>();
   private readonly copiedRounds = new Map<RoundId, Map<string, readonly Observation[]>>();
+  /** rounds of which a place has another value now, by the place */
+  private readonly touchedRounds = new Map<string, Set<RoundId>>();
 
   constructor(
     private readonly before: TrialState,
@@ -174,7 +176,7 @@ class Change {
     this.observations.insert(o);
     const place = placeOf(o.unitId, o.traitId);
     this.placeList(place).insert(o);
-    this.noteRound(o, place);
+    this.touch(o, place);
   }
 
   private leave(e: ResolvedEntry): void {
@@ -184,28 +186,38 @@ class Change {
     const place = placeOf(o.unitId, o.traitId);
     this.observations.remove(o);
     this.placeList(place).remove(o);
-    this.noteRound(o, place);
+    this.touch(o, place);
   }
 
-  /** Values of the round that this one belongs to, as they are now. */
-  private noteRound(o: Observation, place: string): void {
+  private touch(o: Observation, place: string): void {
     if (o.roundId === null) return;
-    let places = this.copiedRounds.get(o.roundId);
-    if (!places) {
-      places = new Map(this.byRound.get(o.roundId));
-      this.copiedRounds.set(o.roundId, places);
-      this.byRound.set(o.roundId, places);
+    const rounds = this.touchedRounds.get(place);
+    if (rounds) rounds.add(o.roundId);
+    else this.touchedRounds.set(place, new Set([o.roundId]));
+  }
+
+  /** Values of each round that one came to or left, as they are now: once for each place, however many came. */
+  private settleRounds(): void {
+    for (const [place, rounds] of this.touchedRounds) {
+      const values = new Map<RoundId, Observation[]>([...rounds].map((r) => [r, []]));
+      for (const o of this.placeList(place).list) if (o.roundId !== null) values.get(o.roundId)?.push(o);
+      for (const [roundId, own] of values) {
+        let places = this.copiedRounds.get(roundId);
+        if (!places) {
+          places = new Map(this.byRound.get(roundId));
+          this.copiedRounds.set(roundId, places);
+        }
+        if (own.length > 0) places.set(place, own);
+        else places.delete(place);
+      }
     }
-    const values = this.placeList(place).list.filter((x) => x.roundId === o.roundId);
-    if (values.length > 0) places.set(place, values);
-    else places.delete(place);
-    if (places.size === 0) {
-      this.byRound.delete(o.roundId);
-      this.copiedRounds.delete(o.roundId);
-    }
+    for (const [roundId, places] of this.copiedRounds)
+      if (places.size > 0) this.byRound.set(roundId, places);
+      else this.byRound.delete(roundId);
   }
 
   finish(log: readonly Entry[]): TrialState {
+    this.settleRounds();
     const settle = <K, T>(index: Map<K, readonly T[]>, copied: ReadonlyMap<K, Copied<T>>) => {
       for (const [key, { list }] of copied) {
         if (list.length > 0) index.set(key, list);

@@ -13,6 +13,7 @@ import { exportTrial } from '~core/formats/dataPackage';
 import { entry, plan as smallPlan, trialOf } from '~core/testing/trial';
 import { chromiumFlags } from '../chromium.mjs';
 import { median, report, rows } from './rows';
+import { type BenchSize, writeLargeBench } from './largeBench';
 import { largeTrial } from './largeTrial';
 
 export async function coldStart(executablePath: string, url: string) {
@@ -239,6 +240,104 @@ export async function photos(executablePath: string, url: string) {
     measured: `${held.toFixed(0)} MB`,
     limit: '500 MB',
     held: held < 500,
+  });
+  await browser.close();
+}
+
+/** A press on a link until its page is there and painted; the page before may be any. */
+async function warmPage(page: Page, href: string): Promise<number> {
+  return page.evaluate(async (href) => {
+    const a = document.querySelector<HTMLAnchorElement>(`a[href="${href}"]`);
+    if (!a) throw new Error(`There is no link to ${href}.`);
+    const from = performance.now();
+    a.click();
+    const path = new URL(a.href).pathname;
+    for (;;) {
+      await new Promise(requestAnimationFrame);
+      if (location.pathname === path && !document.querySelector('main[aria-busy]')) break;
+    }
+    await new Promise(requestAnimationFrame);
+    return performance.now() - from;
+  }, href);
+}
+
+/** Memory of a page while something runs: the most it held. */
+async function mostMemory<T>(browser: Browser, work: () => Promise<T>): Promise<[T, number]> {
+  let most = 0;
+  const watch = setInterval(() => {
+    void pageMemoryMb(browser).then((mb) => (most = Math.max(most, mb)));
+  }, 500);
+  try {
+    return [await work(), most];
+  } finally {
+    clearInterval(watch);
+  }
+}
+
+const memoryRow = (work: string, mb: number) =>
+  rows.push({ work, measured: `${mb.toFixed(0)} MB`, limit: '500 MB', held: mb < 500 });
+
+/** A bench of 300 trials, one of them of 144,000 entries, with 2,000 photos and a million readings. */
+export async function largeBench(executablePath: string, url: string, size: BenchSize) {
+  const zip = await writeLargeBench(size);
+  const browser = await puppeteer.launch({ executablePath, args: chromiumFlags, protocolTimeout: 900_000 });
+  const page: Page = await browser.newPage();
+  page.setDefaultTimeout(900_000);
+  await page.evaluateOnNewDocument('globalThis.__name = (f) => f');
+  await page.setViewport({ width: 1280, height: 800 });
+  await page.goto(`${url}/data`);
+  const input = (await page.waitForSelector(
+    '[data-testid="backup-file"]',
+  )) as ElementHandle<HTMLInputElement>;
+  const timed = async (work: string, limit: number, run: () => Promise<unknown>) => {
+    const from = performance.now();
+    const [, most] = await mostMemory(browser, run);
+    report(work, performance.now() - from, limit);
+    memoryRow(`memory at its most: ${work}`, most);
+    console.log(
+      rows
+        .slice(-2)
+        .map((r) => `${r.work}: ${r.measured}`)
+        .join('\n'),
+    );
+  };
+  await timed('reading the backup of a large bench', 60_000, async () => {
+    await input.uploadFile(zip);
+    await page.waitForSelector('::-p-xpath(//button[contains(., "Bring it back")])');
+  });
+  await timed('bringing it back', 120_000, async () => {
+    await page.click('::-p-xpath(//button[contains(., "Bring it back")])');
+    await page.waitForSelector('::-p-xpath(//*[contains(text(), "The backup is on the bench")])');
+  });
+  await timed('its first screen from nothing', 3_000, async () => {
+    await page.goto(url, { waitUntil: 'domcontentloaded' });
+    await page.waitForSelector('.ledger tbody tr');
+  });
+  await page.goto(url);
+  await page.waitForSelector('.ledger tbody tr');
+  const walk = ['/library', '/', '/standings', '/', '/data', '/', '/trials/new', '/', '/trial/trial', '/'];
+  const times = new Map<string, number[]>();
+  for (let turn = 0; turn < 4; turn++)
+    for (const href of walk) {
+      const ms = await warmPage(page, href);
+      if (turn > 0) times.set(href, [...(times.get(href) ?? []), ms]);
+    }
+  for (const [href, ms] of times) report(`large bench, warm: ${href}`, median(ms), 300);
+  await page.goto(`${url}/trial/trial`);
+  await page.waitForSelector('nav a[href^="/trial/trial/"]');
+  const rooms = await page.$$eval('nav a[href^="/trial/trial/"]', (as) => [
+    ...new Set(as.map((a) => a.getAttribute('href')!)),
+  ]);
+  for (let turn = 0; turn < 3; turn++)
+    for (const href of rooms) {
+      const ms = await warmPage(page, href);
+      if (turn === 2) report(`large trial, warm: ${href.replace('/trial/trial/', '')}`, ms, 300);
+    }
+  memoryRow('memory of the page after all rooms of the large trial', await pageMemoryMb(browser));
+  await page.goto(`${url}/data`);
+  await timed('writing the backup and reading it back', 120_000, async () => {
+    await page.click('::-p-xpath(//button[contains(., "Save a backup")])');
+    await page.waitForSelector('::-p-xpath(//*[contains(text(), "and was read back")])');
   });
   await browser.close();
 }

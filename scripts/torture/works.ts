@@ -285,7 +285,9 @@ function judged(
   const [trials, heads, lines] = [
     rows<{ id: string; plan: { prediction: string; units: { id: string; code: string }[] } }>('trials'),
     rows<{ id: string; rev: number }>('heads'),
-    rows<Line>('entries'),
+    rows<{ trialId: string; rev: number; lines: Line['entry'][] }>('entries').flatMap((r): Line[] =>
+      r.lines.map((entry) => ({ trialId: r.trialId, rev: r.rev, entry })),
+    ),
   ];
   const blobs = new Set(rows<{ sha256: string }>('blobs').map((b) => b.sha256));
   const said = lines.flatMap((l) => {
