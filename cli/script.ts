@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { strFromU8, unzipSync } from 'fflate';
 import { findingValuesTable } from '~core/formats/findingValuesTable';
 import { rScript } from '~core/report/rScript/rScript';
-import { scriptedFindings } from '~core/report/rScript/findingValues';
+import { askedFindings } from '~core/report/rScript/findingValues';
 import { trialFindings } from '~core/account/trialFindings';
 import { trialOf } from './findings';
 import { readArgs } from './options';
@@ -25,7 +25,7 @@ export function script(args: string[]): string {
   return rScript(
     trial.plan.question,
     found.order.map(found.nameOf),
-    scriptedFindings(found.inputs, found.nameOf).asked,
+    askedFindings(found.inputs),
     same ? 'file' : { csv },
   );
 }

@@ -78,7 +78,7 @@ describe('a file that was tampered with', () => {
     ['a table taken out', changed('data/observations.csv', () => null), ['data/observations.csv']],
     [
       'the record changed by hand',
-      changed('hashes.json', (t) => t.replace(/"signed": "./, '"signed": "x')),
+      changed('hashes.json', (t) => t.replace(/"signed":"./, '"signed":"x')),
       ['hashes.json'],
     ],
   ])('%s', (_, file, altered) => {

@@ -1,6 +1,7 @@
 import { type Bulk, bulkNamed, importBulk, noBulk } from '~core/formats/bulkFiles';
 import { importTrial } from '~core/formats/dataPackage';
 import type { Bringer } from '~core/log/rights';
+import { deriveState } from '~core/log/state';
 import type { Trial } from '~core/log/trial';
 import { holdsRight } from '~core/model/right';
 import { planSha256 } from '~core/plan/seal';
@@ -37,7 +38,7 @@ export function onLetter(hear: Hear): () => void {
 /** What a trial's log names and this device doesn't have. */
 async function lacking(trial: Trial): Promise<Extract<LetterHead, { kind: 'wants' }> | null> {
   const db = await bench();
-  const named = bulkNamed(trial);
+  const named = bulkNamed(deriveState(trial.plan, trial.log));
   const photos = [...named.photos];
   const here = await db.blobs.bulkGet(photos);
   const series: string[] = [];

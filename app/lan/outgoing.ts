@@ -92,7 +92,7 @@ export async function sendBulk(
 ): Promise<void> {
   const db = await bench();
   const trial = forOther(await wholeTrial(trialId));
-  const named = bulkNamed(trial);
+  const named = bulkNamed(deriveState(trial.plan, trial.log));
   const head = await headOf(peer, trialId);
   const post = (bulk: Bulk) => write(now, peer, head, exportForDevice(trial, bulk));
   let some: Bulk['photos'] = [];

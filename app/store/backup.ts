@@ -1,6 +1,5 @@
 import { BlobWriter, TextReader, Uint8ArrayReader, ZipWriter } from '@zip.js/zip.js';
 import type { z } from 'zod';
-import { exportTrial } from '~core/formats/dataPackage';
 import { libraryToFile } from '~core/formats/libraryFile';
 import type { Trial } from '~core/log/trial';
 import { type Result, ok } from '~core/model/result';
@@ -16,7 +15,7 @@ import {
 import type { Report } from '../workers/steps';
 import { bench } from './bench';
 import { sayStorageFault } from './errors';
-import { bulkOf } from './bulk';
+import { seriesOf } from './bulk';
 import type { BlobRow } from './db';
 import { listProducts, saveProduct } from './products';
 import { aFile, takeIn, takeInAsCopy } from './takeIn';
@@ -70,9 +69,10 @@ export async function writeBackup(
   await zip.add('library.json', new TextReader(libraryToFile(await listProducts())), { level: 6 });
   for (const id of ids) {
     try {
+      const { folded } = await loadTrial(id);
       const trial = { ...(await wholeTrial(id)), key: null };
-      const { series } = await bulkOf(trial);
-      const bytes = exportTrial(trial, { photos: [], series });
+      const series = await seriesOf(folded);
+      const bytes = await reader.pack(trial, series);
       await zip.add(fileOf(id), new Uint8ArrayReader(bytes));
     } catch (e) {
       // A trial that can't be written, not a file that can't.
@@ -149,13 +149,14 @@ export async function readBackup(
   reader: BackupReader = backupReader(),
   report: Report = () => {},
 ): Promise<Result<BackupPreview, string>> {
-  const read = await reader.open(file, report);
-  return read.ok ? ok(await previewOf(read.value, reader)) : read;
+  const read = await reader.open(file);
+  return read.ok ? ok(await previewOf(read.value, reader, report)) : read;
 }
 
 async function previewOf(
   { about, products, trials, photos, keys, unread }: BackupContents,
   reader: BackupReader,
+  report: Report,
 ): Promise<BackupPreview> {
   const db = await bench();
   const hereProducts = new Set<string>((await listProducts()).map((p) => p.id));
@@ -163,7 +164,15 @@ async function previewOf(
   const fresh = products.filter((p) => !hereProducts.has(p.id));
   const newPhotos = photos.filter((p) => !herePhotos.has(p.sha256));
   const compared: TrialThere[] = [];
-  for (const { trial } of trials) compared.push(await compare(trial));
+  const readable: string[] = [];
+  for (const [i, filename] of trials.entries()) {
+    report({ done: i, total: trials.length });
+    const read = await reader.trial(filename, false);
+    if (read.ok) {
+      readable.push(filename);
+      compared.push(await compare(read.value.trial));
+    } else unread.push({ filename, why: read.error });
+  }
   return {
     madeAt: about.madeAt,
     withKeys: about.withKeys,
@@ -172,14 +181,20 @@ async function previewOf(
     photos: newPhotos.length,
     unread,
     apply: async (onProgress = () => {}) => {
-      const total = trials.length + newPhotos.length;
+      const total = readable.length + newPhotos.length;
       let [done, brokenPhotos, waiting] = [0, 0, 0];
       const failed: UnreadPart[] = [];
       for (const product of fresh) await saveProduct(product);
-      for (const { filename, trial } of trials) {
+      for (const filename of readable) {
+        const read = await reader.trial(filename, true);
+        onProgress(++done, total);
+        if (!read.ok) {
+          failed.push({ filename, why: read.error });
+          continue;
+        }
+        const { trial, series } = read.value;
         const key = keys.blind.find((k) => k.trialId === trial.plan.id)?.key ?? null;
         const whole = { ...trial, key };
-        const series = await reader.series(filename, trial).catch(() => []);
         const bulk = { photos: [], series };
         const panels = keys.panels.filter((k) => k.trialId === trial.plan.id).map((k) => k.key);
         try {
@@ -192,7 +207,6 @@ async function previewOf(
           if ((e as Error).name === 'QuotaExceededError') throw e;
           failed.push(named(trial, sayStorageFault(e)));
         }
-        onProgress(++done, total);
       }
       // Some at a time: each transaction waits for the disk.
       let some: BlobRow[] = [];

@@ -1,4 +1,5 @@
 import { bulkNamed } from '~core/formats/bulkFiles';
+import { deriveState } from '~core/log/state';
 import type { TrialId } from '~core/model/ids';
 import { bench } from './bench';
 import type { BinRow } from './db';
@@ -81,9 +82,11 @@ async function namedByOthers(gone: ReadonlySet<string>) {
   const logs = [
     ...(await listTrials()).map(({ row, log }) => ({ plan: row.plan, log: [...log] })),
     ...(await db.bin.toArray()).flatMap((r) =>
-      r.trial && !gone.has(r.id) ? [{ plan: r.trial.plan, log: (r.entries ?? []).flatMap((e) => e.lines) }] : [],
+      r.trial && !gone.has(r.id)
+        ? [{ plan: r.trial.plan, log: (r.entries ?? []).flatMap((e) => e.lines) }]
+        : [],
     ),
-  ].map(bulkNamed);
+  ].map(({ plan, log }) => bulkNamed(deriveState(plan, log)));
   return {
     photos: new Set(logs.flatMap((n) => [...n.photos])),
     series: new Set(logs.flatMap((n) => [...n.series.keys()])),

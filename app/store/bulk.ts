@@ -1,7 +1,7 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
 import { type Bulk, bulkNamed } from '~core/formats/bulkFiles';
-import type { Trial } from '~core/log/trial';
+import type { TrialState } from '~core/log/state';
 import { readingsSha256 } from '~core/series/readingsHash';
 import { bench } from './bench';
 import type { BenchDb } from './db';
@@ -20,15 +20,19 @@ export async function getBlob(hash: string): Promise<{ bytes: Uint8Array; type: 
 }
 
 /** Pictures and readings that a trial's log names, as far as they are on this device. */
-export async function bulkOf(trial: Pick<Trial, 'plan' | 'log'>): Promise<Bulk> {
-  const named = bulkNamed(trial);
-  const photos = (await (await bench()).blobs.bulkGet([...named.photos])).filter((row) => row !== undefined);
+export async function bulkOf(state: Pick<TrialState, 'byKind'>): Promise<Bulk> {
+  const blobs = await (await bench()).blobs.bulkGet([...bulkNamed(state).photos]);
+  return { photos: blobs.filter((row) => row !== undefined), series: await seriesOf(state) };
+}
+
+/** Its readings alone: pictures may be more than memory holds. */
+export async function seriesOf(state: Pick<TrialState, 'byKind'>): Promise<Bulk['series']> {
   const series: Bulk['series'] = [];
-  for (const seriesId of named.series.keys()) {
+  for (const seriesId of bulkNamed(state).series.keys()) {
     const readings = await readSeries(seriesId, -Infinity, Infinity);
     if (readings.times.length > 0) series.push({ seriesId, ...readings });
   }
-  return { photos, series };
+  return series;
 }
 
 /**
@@ -37,12 +41,12 @@ export async function bulkOf(trial: Pick<Trial, 'plan' | 'log'>): Promise<Bulk> 
  */
 export async function keepBulk(
   db: BenchDb,
-  trial: Pick<Trial, 'plan' | 'log'>,
+  state: Pick<TrialState, 'plan' | 'byKind'>,
   { photos, series }: Bulk,
 ): Promise<void> {
   if (photos.length + series.length === 0) return;
-  const named = bulkNamed(trial);
-  const trialId = trial.plan.id;
+  const named = bulkNamed(state);
+  const trialId = state.plan.id;
   for (const photo of photos)
     if (named.photos.has(photo.sha256) && !(await db.blobs.get(photo.sha256)))
       await db.blobs.add({ ...photo, trialId });

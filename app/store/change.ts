@@ -198,14 +198,10 @@ async function write(
   if (panelKey) await db.panelKeys.put({ trialId: id, sessionId: panelKey.sessionId, key: panelKey });
   if (plan !== undefined && !isUndo) await noteStep(db, id, trial.row.plan, planNow);
   const head = { id, rev, planRev: plan === undefined ? trial.planRev : rev };
-  await Promise.all([
-    addLines(db, id, rev, entries),
-    db.heads.put(head),
-    noteSeals(db, id, entries),
-  ]);
-  if (bulk) await keepBulk(db, { plan: planNow, log: [...trial.log, ...entries] }, bulk);
+  await Promise.all([addLines(db, id, rev, entries), db.heads.put(head), noteSeals(db, id, entries)]);
   const state =
     plan === undefined ? extend(trial.folded, entries) : deriveState(planNow, [...trial.log, ...entries]);
+  if (bulk) await keepBulk(db, state, bulk);
   return ok({ trial: { ...trial, row, state, key, rev, planRev: head.planRev }, entries });
 }
 
@@ -219,7 +215,7 @@ async function takeForeign(
   const { id } = trial.row;
   const rev = trial.rev + 1;
   const row: TrialRow = { ...trial.row, ...plan, ...(review && { review: ReviewText.parse(review) }) };
-  const log = [...trial.log, ...lines];
+  const state = plan ? deriveState(row.plan, [...trial.log, ...lines]) : extend(trial.folded, lines);
   await addLines(db, id, rev, lines);
   await noteSeals(db, id, lines);
   await settleTaken(db, id, lines);
@@ -227,7 +223,7 @@ async function takeForeign(
   if (key) await db.keys.put({ trialId: id, key });
   const fresh = await keepAgainst(db, id, against);
   await keepPanelKeys(db, id, panels);
-  if (bulk) await keepBulk(db, { plan: row.plan, log }, bulk);
+  if (bulk) await keepBulk(db, state, bulk);
   // Devices would answer each other for ever.
   const isNew = lines.length > 0 || fresh.length > 0 || plan !== undefined || key !== null;
   const head = isNew ? { id, rev, planRev: plan || key ? rev : trial.planRev } : null;
@@ -239,7 +235,7 @@ async function takeForeign(
     rev: head?.rev ?? trial.rev,
     planRev: head?.planRev ?? trial.planRev,
   };
-  return ok({ trial: { ...now, state: deriveState(row.plan, log) }, entries: [...lines], against: fresh });
+  return ok({ trial: { ...now, state }, entries: [...lines], against: fresh });
 }
 
 /** Keeps keys of panels that aren't here yet: a key that is here is never put over. */

@@ -13,8 +13,7 @@ beforeEach(async () => {
   await db.open();
 });
 
-const line = (id: string): Entry =>
-  entry({ kind: 'note', unitId: null, text: id }, id);
+const line = (id: string): Entry => entry({ kind: 'note', unitId: null, text: id }, id);
 const idsOf = (lines: readonly Entry[]) => lines.map((l) => l.id as string).sort();
 
 it('lines come back as they were written, however many were written at once', async () => {

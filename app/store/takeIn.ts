@@ -170,7 +170,7 @@ export async function takeInAsCopy(
   await alone(id, 'ofTrials', async (db) => {
     // A copy is another plan: what was sealed is the one it was copied from.
     await addTrial(db, { ...trial, plan });
-    await keepBulk(db, { plan, log: trial.log }, bulk);
+    await keepBulk(db, deriveState(plan, trial.log), bulk);
     await keepPanelKeys(db, id, panels);
   });
   return id;

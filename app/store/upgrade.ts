@@ -14,7 +14,10 @@ export interface SingleRow {
 }
 
 /** A trial and its log as a database of version 3 had them, brought up to version 4 as a file would be. */
-export function toVersion4(row: TrialRow, lines: readonly SingleRow[]): { row: TrialRow; lines: SingleRow[] } {
+export function toVersion4(
+  row: TrialRow,
+  lines: readonly SingleRow[],
+): { row: TrialRow; lines: SingleRow[] } {
   const file = migrate(
     { version: 3, plan: row.plan, log: lines.map((l) => l.entry), sealedAs: row.sealedAs ?? null },
     trialMigrations,

@@ -8,7 +8,7 @@ import {
 } from '@zip.js/zip.js';
 import { z } from 'zod';
 import { type Bulk, importBulk } from '~core/formats/bulkFiles';
-import { describeImportError, importTrial } from '~core/formats/dataPackage';
+import { describeImportError, exportTrial, importTrial } from '~core/formats/dataPackage';
 import { libraryFromFile } from '~core/formats/libraryFile';
 import { BlindKey, type Trial } from '~core/log/trial';
 import { PanelKey } from '~core/model/panel';
@@ -52,11 +52,12 @@ export interface PhotoThere {
   trialId: string;
 }
 
-/** All of a backup but its pictures and readings. */
+/** What a backup has: its large parts, trials, readings and pictures, by their names. */
 export interface BackupContents {
   about: z.infer<typeof About>;
   products: Product[];
-  trials: { filename: string; trial: Trial }[];
+  /** names of its trials' files: each is read when it is wanted, so that one alone is in memory */
+  trials: string[];
   photos: PhotoThere[];
   keys: z.infer<typeof Keys>;
   /** parts that can't be read, and why: they cost the others nothing */
@@ -69,12 +70,20 @@ export interface UnreadPart {
   why: string;
 }
 
+export interface TrialInBackup {
+  trial: Trial;
+  series: Bulk['series'];
+}
+
 /** A backup that is opened: what is in it, and its large parts one by one. */
 export interface BackupReader {
-  open: (file: Blob, report: Report) => Promise<Result<BackupContents, string>>;
+  open: (file: Blob) => Promise<Result<BackupContents, string>>;
   /** @returns null where its bytes aren't what its name says */
   photo: (photo: PhotoThere) => Promise<Uint8Array<ArrayBuffer> | null>;
-  series: (filename: string, trial: Trial) => Promise<Bulk['series']>;
+  /** One of its trials, with its loggers' readings where they are wanted; or why it can't be read. */
+  trial: (filename: string, withSeries: boolean) => Promise<Result<TrialInBackup, string>>;
+  /** A trial's own file, as it lies in a backup. */
+  pack: (trial: Trial, series: Bulk['series']) => Promise<Uint8Array>;
   /** Reads all of a file that was written: what of it couldn't be brought back. */
   check: (file: Blob, report: Report) => Promise<UnreadPart[]>;
 }
@@ -105,7 +114,7 @@ export function backupReader(): BackupReader {
     if (!entry) throw new Error(`${filename} isn’t in the backup.`);
     return entry;
   };
-  async function contents(report: Report): Promise<Result<BackupContents, string>> {
+  async function contents(): Promise<Result<BackupContents, string>> {
     const head = named.get('backup.json');
     if (!head && named.has('plan.json'))
       return err('This is one exported trial, not a bench: “Take in a trial” takes it.');
@@ -131,17 +140,9 @@ export function backupReader(): BackupReader {
       ? await tried('library.json', [] as Product[], async () => libraryFromFile(await textOf(library)))
       : [];
     const files = [...named.values()].filter((e) => /^trials\/[\w-]+\.zip$/.test(e.filename));
-    const trials: BackupContents['trials'] = [];
+    const trials = files.map((f) => f.filename);
     if (files.reduce((sum, f) => sum + f.uncompressedSize, 0) > MOST.allTrials)
       return err('Its trials claim to be larger than any real bench.');
-    for (const { filename } of files) {
-      report({ done: trials.length, total: files.length });
-      const trial = await tried(filename, null, async () => {
-        const read = importTrial(await bytesOf(part(filename), MOST.trialBytes));
-        return read.ok ? read : err(describeImportError(read.error));
-      });
-      if (trial) trials.push({ filename, trial });
-    }
     const keyFile = named.get('keys.json');
     const noKeys: z.infer<typeof Keys> = { blind: [], panels: [] };
     const keys = keyFile
@@ -159,7 +160,7 @@ export function backupReader(): BackupReader {
       ...{ about: about.data, products, trials, photos, keys, unread },
     });
   }
-  const open: BackupReader['open'] = async (file, report) => {
+  const open: BackupReader['open'] = async (file) => {
     try {
       const entries = (await new ZipReader(new BlobReader(file)).getEntries()).filter((e) => !e.directory);
       if (entries.length > MOST.entries) return err('This file has more parts than any real backup.');
@@ -168,7 +169,7 @@ export function backupReader(): BackupReader {
       return err('This file isn’t a zip that can be opened: it is another kind, or part of it is lost.');
     }
     try {
-      return await contents(report);
+      return await contents();
     } catch (e) {
       return err(`The backup can’t be read: ${sayFault(e)}. Nothing was changed.`);
     }
@@ -178,22 +179,38 @@ export function backupReader(): BackupReader {
     const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes));
     return toHex(digest) === sha256 ? bytes : null;
   };
+  const trial: BackupReader['trial'] = async (filename, withSeries) => {
+    try {
+      const bytes = await bytesOf(part(filename), MOST.trialBytes);
+      const read = importTrial(bytes);
+      if (!read.ok) return err(describeImportError(read.error));
+      return ok({ trial: read.value, series: withSeries ? importBulk(bytes, read.value).series : [] });
+    } catch (e) {
+      return err(sayFault(e));
+    }
+  };
   return {
     open,
     photo,
+    trial,
+    pack: async (one, series) => exportTrial(one, { photos: [], series }),
     check: async (file, report) => {
-      const read = await open(file, report);
+      const read = await open(file);
       if (!read.ok) return [{ filename: '', why: read.error }];
-      const { unread, photos } = read.value;
+      const { unread, trials, photos } = read.value;
+      const total = trials.length + photos.length;
+      for (const [i, filename] of trials.entries()) {
+        report({ done: i, total });
+        const got = await trial(filename, false);
+        if (!got.ok) unread.push({ filename, why: got.error });
+      }
       for (const [i, there] of photos.entries()) {
-        report({ done: i, total: photos.length });
+        report({ done: trials.length + i, total });
         const bytes = await photo(there).catch(() => null);
         if (bytes === null)
           unread.push({ filename: there.filename, why: 'It isn’t the picture of its name.' });
       }
       return unread;
     },
-    series: async (filename, trial) =>
-      importBulk(await bytesOf(part(filename), MOST.trialBytes), trial).series,
   };
 }

@@ -1,4 +1,7 @@
 import { proxy } from 'comlink';
+import type { Bulk } from '~core/formats/bulkFiles';
+import type { FindingRow } from '~core/account/findingRows';
+import type { Trial } from '~core/log/trial';
 import type { BackupReader } from './backupFile';
 import type { FilesApi } from './files.worker';
 import { workerOf } from './pool';
@@ -12,17 +15,18 @@ const worker = workerOf<FilesApi>(
 export const readTrialFile = (file: Blob, report: Report) =>
   worker.call(async (api) => api.trial(file, proxy(report)));
 
-/** Reads back a trial's file that was just written. @returns why it isn't all of it; null: it is */
-export const checkTrialFile = (file: Blob, lines: number) =>
-  worker.call(async (api) => api.trialCheck(file, lines));
+/** Writes a trial's file beside the screen and reads it back. @returns why it isn't all of it, null where it is */
+export const writeTrialFile = (trial: Trial, bulk: Bulk, found: readonly FindingRow[]) =>
+  worker.call(async (api) => api.trialWrite(trial, bulk, found));
 
 export const readLibraryFile = (file: Blob) => worker.call(async (api) => api.library(file));
 
 /** Reads backups beside the screen. */
 export const backupBeside: BackupReader = {
-  open: (file, report) => worker.call(async (api) => api.backup(file, proxy(report))),
+  open: (file) => worker.call(async (api) => api.backup(file)),
   photo: (photo) => worker.call(async (api) => api.backupPhoto(photo)),
-  series: (filename, trial) => worker.call(async (api) => api.backupSeries(filename, trial)),
+  trial: (filename, withSeries) => worker.call(async (api) => api.backupTrial(filename, withSeries)),
+  pack: (trial, series) => worker.call(async (api) => api.backupPack(trial, series)),
   check: (file, report) => worker.call(async (api) => api.backupCheck(file, proxy(report))),
 };
 

@@ -1,7 +1,8 @@
 import './notByEval';
 import { expose, transfer } from 'comlink';
 import { type Bulk, importBulk } from '~core/formats/bulkFiles';
-import { describeImportError, importTrial } from '~core/formats/dataPackage';
+import { describeImportError, exportTrial, importTrial } from '~core/formats/dataPackage';
+import type { FindingRow } from '~core/account/findingRows';
 import { checkFile, checkRecord } from '~core/formats/checkFile';
 import { libraryFromFile } from '~core/formats/libraryFile';
 import type { Trial } from '~core/log/trial';
@@ -23,6 +24,16 @@ export interface TrialFile {
   broken: number;
   /** lines and parts that aren't as the file says of itself */
   altered: string[];
+}
+
+/** Why a file that was written isn't all of it, in words; null: it is. */
+function notAllOf(zip: Uint8Array, lines: number): string | null {
+  const read = checkFile(zip);
+  if (!read.ok) return describeImportError(read.error);
+  const { altered, bulk } = read.value;
+  const wrong = [...altered, ...bulk.altered];
+  if (wrong.length > 0) return `These aren’t in it as they are here: ${wrong.slice(0, 3).join(', ')}.`;
+  return read.value.lines === lines ? null : `Of ${lines} lines it holds ${read.value.lines}.`;
 }
 
 const STEPS = 3;
@@ -50,23 +61,31 @@ const api = {
       [...new Set(bulk.photos.map((p) => p.bytes.buffer as ArrayBuffer))],
     );
   },
-  /** Reads back a trial's file that was just written. @returns why it isn't all of it, in words; null: it is */
-  trialCheck: async (file: Blob, lines: number): Promise<string | null> => {
-    const read = checkFile(new Uint8Array(await file.arrayBuffer()));
-    if (!read.ok) return describeImportError(read.error);
-    const { altered, bulk } = read.value;
-    const wrong = [...altered, ...bulk.altered];
-    if (wrong.length > 0) return `These aren’t in it as they are here: ${wrong.slice(0, 3).join(', ')}.`;
-    return read.value.lines === lines ? null : `Of ${lines} lines it holds ${read.value.lines}.`;
+  /** Writes a trial's file and reads it back. @returns the file, and why it isn't all of it, in words; null: it is */
+  trialWrite: async (trial: Trial, bulk: Bulk, found: readonly FindingRow[]) => {
+    const zip = exportTrial(trial, bulk, found);
+    const why = notAllOf(zip, trial.log.length);
+    return { why, file: new Blob([zip as Uint8Array<ArrayBuffer>], { type: 'application/zip' }) };
   },
-  /** Opens a backup; its pictures and readings are then asked for one by one. */
-  backup: async (file: Blob, report: Report) => backup.open(file, report),
+  /** Opens a backup; its trials and pictures are then asked for one by one. */
+  backup: async (file: Blob) => backup.open(file),
   backupPhoto: async (photo: PhotoThere) => {
     const bytes = await backup.photo(photo);
     return bytes === null ? null : transfer(bytes, [bytes.buffer]);
   },
+  backupPack: async (trial: Trial, series: Bulk['series']) => {
+    const bytes = await backup.pack(trial, series);
+    return transfer(bytes, [bytes.buffer as ArrayBuffer]);
+  },
   backupCheck: async (file: Blob, report: Report) => backup.check(file, report),
-  backupSeries: async (filename: string, trial: Trial) => backup.series(filename, trial),
+  backupTrial: async (filename: string, withSeries: boolean) => {
+    const read = await backup.trial(filename, withSeries);
+    const buffers = read.ok ? read.value.series.flatMap((s) => [s.times, ...s.columns]) : [];
+    return transfer(
+      read,
+      buffers.map((list) => list.buffer as ArrayBuffer),
+    );
+  },
   library: async (file: Blob): Promise<Result<Product[], string>> => {
     const large = tooLarge(file, MOST.library);
     return large ? err(large) : libraryFromFile(await file.text());

@@ -98,34 +98,11 @@ interface UnitState {
  */
 export function rowsOf(state: TrialState, trait: Trait, options: RowOptions = {}): UnitRows {
   const { plan } = state;
+  const { roundId, today, ...looking } = options;
   const crop = options.crop ?? null;
-  const { until: end = Infinity } = options;
-  const days = kindOf(trait).takenBy === 'picks' ? daysPicked(state, end) : null;
-  const counting = (response: Response): Response => ({
-    ...response,
-    visits: response.visits
-      .filter((v) => v.day <= end)
-      .map((v) => (options.withBorderline ? borderlineIn(v) : v))
-      .map((v) => (options.withoutOffTypes ? offTypesOut(v) : v)),
-  });
-  const units = plan.units.map((unit): UnitState => {
-    const death = state.deaths.get(unit.id);
-    return {
-      unit,
-      response:
-        days === null
-          ? counting(responseOf(state, unit.id, trait, crop))
-          : {
-              unitId: unit.id,
-              traitId: trait.id,
-              visits: pickVisits(state, unit.id, trait, days.counted, options.withLosses),
-            },
-      excluded: options.withExcluded ? null : exclusionReason(state, unit.id, trait.id),
-      died: death ? `died: ${death.cause || 'no cause given'}` : null,
-    };
-  });
+  const { units, days, looked } = lookedAt(state, trait, looking);
   const nitrogen = nitrogenOf(state, trait);
-  const { counted, basis, unfinished } = basisOf(state, trait, units, options.roundId ?? null, crop);
+  const { counted, basis, unfinished } = basisOf(trait, looked, roundId ?? null);
   const rows: FindingRow[] = [];
   const leftOut: LeftOut[] = [];
   for (const { unit, response, excluded, died } of units) {
@@ -165,10 +142,70 @@ export function rowsOf(state: TrialState, trait: Trait, options: RowOptions = {}
     leftOut,
     basis: dated(
       days === null ? basis : { ...basis, open: days.open, toCome: days.toCome },
-      isOver(plan, options.today),
+      isOver(plan, today),
     ),
     unfinished,
   };
+}
+
+/** Units as they were observed, and the rounds of a trait: the same for each round that is asked about. */
+interface Looked {
+  units: UnitState[];
+  days: ReturnType<typeof daysPicked> | null;
+  looked: LookedRound[];
+}
+
+/** A planned round as it was made. */
+interface LookedRound {
+  round: Round;
+  begun: boolean;
+  done: number;
+  wanted: number;
+  missing: string[];
+}
+
+const known = new WeakMap<TrialState, WeakMap<Trait, Map<string, Looked>>>();
+
+function lookedAt(state: TrialState, trait: Trait, options: Omit<RowOptions, 'roundId' | 'today'>): Looked {
+  let ofTrait = known.get(state);
+  if (!ofTrait) known.set(state, (ofTrait = new WeakMap()));
+  let ways = ofTrait.get(trait);
+  if (!ways) ofTrait.set(trait, (ways = new Map()));
+  const key = JSON.stringify(options);
+  let looked = ways.get(key);
+  if (!looked) ways.set(key, (looked = look(state, trait, options)));
+  return looked;
+}
+
+function look(state: TrialState, trait: Trait, options: Omit<RowOptions, 'roundId' | 'today'>): Looked {
+  const { plan } = state;
+  const crop = options.crop ?? null;
+  const { until: end = Infinity } = options;
+  const days = kindOf(trait).takenBy === 'picks' ? daysPicked(state, end) : null;
+  const counting = (response: Response): Response => ({
+    ...response,
+    visits: response.visits
+      .filter((v) => v.day <= end)
+      .map((v) => (options.withBorderline ? borderlineIn(v) : v))
+      .map((v) => (options.withoutOffTypes ? offTypesOut(v) : v)),
+  });
+  const units = plan.units.map((unit): UnitState => {
+    const death = state.deaths.get(unit.id);
+    return {
+      unit,
+      response:
+        days === null
+          ? counting(responseOf(state, unit.id, trait, crop))
+          : {
+              unitId: unit.id,
+              traitId: trait.id,
+              visits: pickVisits(state, unit.id, trait, days.counted, options.withLosses),
+            },
+      excluded: options.withExcluded ? null : exclusionReason(state, unit.id, trait.id),
+      died: death ? `died: ${death.cause || 'no cause given'}` : null,
+    };
+  });
+  return { units, days, looked: roundsOf(state, trait, units, crop) };
 }
 
 /** Once the trial is over, rounds that aren't begun were missed. */
@@ -327,22 +364,18 @@ function isWhole(
   return new Set(visit.samples.map((s) => s.crop)).size >= cropsTaken(plan, trait);
 }
 
-function basisOf(
+/** The planned rounds of a trait, in the order of their days. */
+function roundsOf(
   state: TrialState,
   trait: Trait,
   units: readonly UnitState[],
-  only: RoundId | null,
   crop: number | null,
-): {
-  counted: ReadonlySet<RoundId | null> | null;
-  basis: Omit<Basis, 'missed' | 'over'>;
-  unfinished: boolean;
-} {
+): LookedRound[] {
   const planned = state.plan.rounds
     .filter((r) => r.traitIds.includes(trait.id) || units.some((u) => hasRound(u, r)))
     .sort((a, b) => a.day - b.day);
   const event = kindOf(trait).observes === 'event';
-  const looked = planned.map((round) => {
+  return planned.map((round) => {
     const has = (u: UnitState) =>
       u.response.visits.some((v) => v.roundId === round.id && isWhole(v, state, trait, crop)) ||
       // To whom it had happened before is asked no more.
@@ -353,6 +386,19 @@ function basisOf(
     const begun = units.some((u) => hasRound(u, round));
     return { round, begun, done: wanted.length - missing.length, wanted: wanted.length, missing };
   });
+}
+
+function basisOf(
+  trait: Trait,
+  looked: readonly LookedRound[],
+  only: RoundId | null,
+): {
+  counted: ReadonlySet<RoundId | null> | null;
+  basis: Omit<Basis, 'missed' | 'over'>;
+  unfinished: boolean;
+} {
+  const planned = looked.map((l) => l.round);
+  const event = kindOf(trait).observes === 'event';
   const begun = looked.filter((l) => l.begun && l.done > 0);
   const finished = begun.filter((l) => l.missing.length === 0);
   const counts = (list: typeof looked, unfinished = false) => {

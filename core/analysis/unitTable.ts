@@ -40,7 +40,12 @@ export function unitTable(rows: readonly AnalysisRow[], trait: Trait): UnitFigur
     const { k, n } = type === 'kOfN' ? countOf(r, trait.summary === 'sum') : { k: null, n: null };
     const seen = type === 'event' ? seenOf(r) : null;
     return {
-      ...{ unit: r.unit, treatment: r.treatment, block: r.block, column: r.column, k, n },
+      unit: r.unit,
+      treatment: r.treatment,
+      block: r.block,
+      column: r.column,
+      k,
+      n,
       // A day that isn't known is no figure.
       value: type === 'event' && !allHappened(r) ? NaN : values[i]!,
       offType: offTypesOf(r.visits, trait),

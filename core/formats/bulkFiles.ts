@@ -3,7 +3,7 @@ import { bytesToHex } from '@noble/hashes/utils.js';
 import { strFromU8, strToU8, unzipSync } from 'fflate';
 import Papa from 'papaparse';
 import { fitsMemory } from '../imaging/pictureSize';
-import { deriveState, ofKind } from '../log/state';
+import { type TrialState, deriveState, ofKind } from '../log/state';
 import type { Trial } from '../log/trial';
 import { wallText } from '../series/moment';
 import { readingsSha256 } from '../series/readingsHash';
@@ -35,11 +35,10 @@ const typeOf = (name: string) =>
   Object.entries(endings).find(([, ending]) => name.endsWith(`.${ending}`))?.[0] ?? 'image/jpeg';
 
 /** Hashes of pictures, and ids of series with the hash of their readings, that a trial’s log names. */
-export function bulkNamed(trial: Pick<Trial, 'plan' | 'log'>): {
+export function bulkNamed(state: Pick<TrialState, 'byKind'>): {
   photos: Set<string>;
   series: Map<string, string>;
 } {
-  const state = deriveState(trial.plan, trial.log);
   return {
     photos: new Set(
       ofKind(state, 'photo').flatMap((e) => [e.body.sha256, e.body.thumbSha256 ?? e.body.sha256]),
@@ -53,6 +52,7 @@ export function bulkEntries(
   trial: Pick<Trial, 'plan' | 'log'>,
   { photos, series }: Bulk,
 ): Record<string, Uint8Array> {
+  if (photos.length + series.length === 0) return {};
   const state = deriveState(trial.plan, trial.log);
   const files: Record<string, Uint8Array> = {};
   for (const p of photos) files[`photos/${p.sha256}.${endings[p.type] ?? 'jpg'}`] = p.bytes;
@@ -73,15 +73,28 @@ export function bulkEntries(
   return files;
 }
 
-const readSeriesFile = (seriesId: string, text: string): SeriesFile => {
-  const [head, ...rows] = Papa.parse<string[]>(text.trimEnd()).data;
-  const number = (cell: string | undefined) => (cell === undefined || cell === '' ? NaN : Number(cell));
-  return {
-    seriesId,
-    times: Float64Array.from(rows, (r) => Date.parse(`${r[0]}Z`)),
-    columns: (head ?? []).slice(1).map((_, c) => Float64Array.from(rows, (r) => number(r[c + 1]))),
-  };
-};
+/** Row by row: a million rows of text at once would fill the memory. */
+function readSeriesFile(seriesId: string, text: string): SeriesFile {
+  let most = 0;
+  for (let at = 0; at >= 0; at = text.indexOf('\n', at + 1)) most += 1;
+  let times: Float64Array | null = null;
+  let columns: Float64Array[] = [];
+  let n = 0;
+  Papa.parse<string[]>(text.trimEnd(), {
+    step: ({ data: row }) => {
+      if (!times) {
+        times = new Float64Array(most);
+        columns = row.slice(1).map(() => new Float64Array(most));
+        return;
+      }
+      times[n] = Date.parse(`${row[0]}Z`);
+      columns.forEach((c, i) => (c[n] = row[i + 1] ? Number(row[i + 1]) : NaN));
+      n += 1;
+    },
+  });
+  const own = (list: Float64Array | null) => list?.slice(0, n) ?? new Float64Array();
+  return { seriesId, times: own(times), columns: columns.map(own) };
+}
 
 /** Bytes that a trial's pictures and readings may unpack to, one by one and together, and how many times their packed size. */
 const MOST_BULK = {
@@ -100,7 +113,6 @@ export function importBulk(
   zip: Uint8Array,
   trial: Pick<Trial, 'plan' | 'log'>,
 ): Bulk & { altered: string[] } {
-  const named = bulkNamed(trial);
   const altered: string[] = [];
   let total = 0;
   const files = unzipSync(zip, {
@@ -117,7 +129,10 @@ export function importBulk(
     },
   });
   const bulk: Bulk = { photos: [], series: [] };
-  for (const [name, bytes] of Object.entries(files)) {
+  const parts = Object.entries(files);
+  if (parts.length === 0) return { ...bulk, altered };
+  const named = bulkNamed(deriveState(trial.plan, trial.log));
+  for (const [name, bytes] of parts) {
     const stem = name.replace(/^\w+\//, '').replace(/\.\w+$/, '');
     if (name.startsWith('photos/')) {
       if (!named.photos.has(stem)) continue;

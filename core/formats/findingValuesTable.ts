@@ -1,4 +1,4 @@
-import { type ValueRow, scriptedFindings } from '../report/rScript/findingValues';
+import { type ValueRow, findingValues } from '../report/rScript/findingValues';
 import type { NamedInput } from '../account/trialFindings';
 import { type DataTable, table } from './dataTable';
 
@@ -31,9 +31,6 @@ export function findingValuesTable({
       ['count', 'number', 'count', (r) => r.count],
       ['exposure', 'number', 'what the count is of: plants, m² …', (r) => r.exposure],
     ],
-    rows(inputs, nameOf),
+    findingValues(inputs, nameOf),
   );
 }
-
-const rows = (inputs: readonly NamedInput[], nameOf: (id: string) => string): ValueRow[] =>
-  scriptedFindings(inputs, nameOf).rows;

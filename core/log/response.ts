@@ -61,6 +61,20 @@ export function responseOf(
   trait: Trait,
   crop: number | null = null,
 ): Response {
+  let ofTrait = known.get(state);
+  if (!ofTrait) known.set(state, (ofTrait = new WeakMap()));
+  let responses = ofTrait.get(trait);
+  if (!responses) ofTrait.set(trait, (responses = new Map()));
+  const key = `${crop}/${unitId}`;
+  let response = responses.get(key);
+  if (!response) responses.set(key, (response = observed(state, unitId, trait, crop)));
+  return response;
+}
+
+/** Every round of a trait asks for the same: it is worked out once for each state. */
+const known = new WeakMap<TrialState, WeakMap<Trait, Map<string, Response>>>();
+
+function observed(state: TrialState, unitId: UnitId, trait: Trait, crop: number | null): Response {
   const kind = kindOf(trait);
   if (kind.takenBy === 'oven')
     return { unitId, traitId: trait.id, visits: dryingVisits(state, unitId, trait) };

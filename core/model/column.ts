@@ -10,4 +10,6 @@ export type Column<Row> = [
 ];
 
 /** Table Schema's default datetime is UTC without fractions of a second. */
-export const utc = (iso: string) => `${new Date(iso).toISOString().slice(0, 19)}Z`;
+export const utc = (iso: string) =>
+  // Palazzo's own are in UTC already.
+  `${(iso.endsWith('Z') && iso.length === 24 ? iso : new Date(iso).toISOString()).slice(0, 19)}Z`;

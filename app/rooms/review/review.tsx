@@ -6,9 +6,9 @@ import type { TDocumentDefinitions } from 'pdfmake/interfaces';
 import { FormProvider } from 'react-hook-form';
 import { useLoaderData, useSearchParams } from 'react-router';
 import { bulkOf } from '../../store/bulk';
-import { checkTrialFile } from '../../workers/files';
+import { deriveState } from '~core/log/state';
+import { writeTrialFile } from '../../workers/files';
 import { announce } from '../../ui/announce';
-import { exportTrial } from '~core/formats/dataPackage';
 import { scorersCopy } from '~core/formats/scorersCopy';
 import { CONTACT_SHEET } from '~core/report/contactSheet';
 import { figureId } from '~core/report/findingBlocks';
@@ -96,10 +96,9 @@ async function saveData(
   const trial = forScorer ? scorersCopy(whole) : whole;
   const named = trialFindings(trial);
   const found = findingRows(named, await findingsIn(named.inputs.map((i) => i.input)));
-  const zip = exportTrial(trial, await bulkOf(trial), found);
-  const file = new Blob([zip as Uint8Array<ArrayBuffer>], { type: 'application/zip' });
+  const bulk = await bulkOf(deriveState(trial.plan, trial.log));
   // Nobody is told that it is saved before it can be read.
-  const why = await checkTrialFile(file, trial.log.length);
+  const { file, why } = await writeTrialFile(trial, bulk, found);
   if (why !== null) return announce(`The file wasn’t saved: it can’t be read back. ${why}`);
   await give(file, `${plan.code.toLowerCase()}-${forScorer ? 'to-score' : 'trial'}.zip`);
 }

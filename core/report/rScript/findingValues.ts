@@ -44,40 +44,48 @@ export interface Asked {
  * Findings that have a method, a control and values; numbered in their order.
  * @param chosen a method in place of each one's usual one
  */
-export function scriptedFindings(
-  inputs: readonly NamedInput[],
-  nameOf: (id: string) => string,
-  chosen: string | null = null,
-): { asked: Asked[]; rows: ValueRow[] } {
-  const asked: Asked[] = [];
-  const rows: ValueRow[] = [];
-  for (const { trait, round, crop, input } of inputs) {
+export function askedFindings(inputs: readonly NamedInput[], chosen: string | null = null): Asked[] {
+  return scripted(inputs, chosen).map(({ named: { trait, round, crop, input }, method, base }, i) => ({
+    ...{ finding: i + 1, trait, round, crop, method: method.id },
+    control: input.order.indexOf(base.base) + 1,
+    peers: base.peers,
+    alpha: input.alpha,
+    least: leastVariance(input.rows, input.trait),
+    ranked: kindOf(input.trait).observes === 'rank',
+  }));
+}
+
+/** What each unit goes into them with, a row each. */
+export function findingValues(inputs: readonly NamedInput[], nameOf: (id: string) => string): ValueRow[] {
+  return scripted(inputs).flatMap(({ named: { trait, round, crop, input } }, i) =>
+    // Written out: spreading objects here took a hundred times as long on a trial of 100,000 values.
+    unitTable(input.rows, input.trait).map((u, row) => ({
+      finding: i + 1,
+      trait,
+      round,
+      crop,
+      unit: input.rows[row]!.code,
+      contender: nameOf(u.treatment),
+      arm: input.order.indexOf(u.treatment) + 1,
+      block: u.block,
+      column: u.column,
+      value: Number.isFinite(u.value) ? u.value : null,
+      k: u.k,
+      n: u.n,
+      day: u.day,
+      happened: u.happened === null ? null : Number(u.happened),
+      count: u.count,
+      exposure: u.exposure,
+    })),
+  );
+}
+
+function scripted(inputs: readonly NamedInput[], chosen: string | null = null) {
+  return inputs.flatMap((named) => {
+    const { input } = named;
     const method = (chosen === null ? undefined : methodOf(chosen)) ?? methodsFor(input.trait)[0];
-    const from = input.unfinished ? null : baseOf(input);
+    const base = input.unfinished ? null : baseOf(input);
     // Where the control is lost nothing is held against it, here as in the findings.
-    if (!method || from === null || (from.peers && !input.peers)) continue;
-    const finding = asked.length + 1;
-    const armOf = (id: string) => input.order.indexOf(id) + 1;
-    asked.push({
-      ...{ finding, trait, round, crop, method: method.id },
-      control: armOf(from.base),
-      peers: from.peers,
-      alpha: input.alpha,
-      least: leastVariance(input.rows, input.trait),
-      ranked: kindOf(input.trait).observes === 'rank',
-    });
-    for (const [i, u] of unitTable(input.rows, input.trait).entries()) {
-      rows.push({
-        ...{ finding, trait, round, crop, unit: input.rows[i]!.code },
-        contender: nameOf(u.treatment),
-        arm: armOf(u.treatment),
-        block: u.block,
-        column: u.column,
-        value: Number.isFinite(u.value) ? u.value : null,
-        ...{ k: u.k, n: u.n, day: u.day, count: u.count, exposure: u.exposure },
-        happened: u.happened === null ? null : Number(u.happened),
-      });
-    }
-  }
-  return { asked, rows };
+    return method && base !== null && (input.peers || !base.peers) ? [{ named, method, base }] : [];
+  });
 }

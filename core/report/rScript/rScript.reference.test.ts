@@ -10,7 +10,7 @@ import { entry, plan, trait, trialOf } from '../../testing/trial';
 import { seededRandom } from '../../stats/random';
 import { makeFinding } from '../../account/finding';
 import { trialFindings } from '../../account/trialFindings';
-import { scriptedFindings } from './findingValues';
+import { askedFindings } from './findingValues';
 import { rLines, rScript, rText } from './rScript';
 
 const r = await startR();
@@ -56,7 +56,7 @@ async function bothSides(made: Made) {
   const trial = trialWith(made);
   const found = trialFindings(trial);
   const method = made.method ?? null;
-  const { asked } = scriptedFindings(found.inputs, found.nameOf, method);
+  const asked = askedFindings(found.inputs, method);
   const script = rScript('Does R say the same?', found.order.map(found.nameOf), asked, {
     csv: findingValuesTable(found).csv,
   });

@@ -1,5 +1,5 @@
 import type { NamedInput, trialFindings } from '../../account/trialFindings';
-import { type Asked, scriptedFindings } from './findingValues';
+import { type Asked, askedFindings } from './findingValues';
 import { rLibrary, rLibraryFor } from './library';
 
 /** One character outside plain text as R writes it; half a surrogate pair is none. */
@@ -91,7 +91,7 @@ ${library}${run}`;
 export const scriptOf = (
   question: string,
   { inputs, order, nameOf }: ReturnType<typeof trialFindings>,
-): string => rScript(question, order.map(nameOf), scriptedFindings(inputs, nameOf).asked);
+): string => rScript(question, order.map(nameOf), askedFindings(inputs));
 
 /**
  * The R lines for exactly one finding, with its values in them: to be copied into R.
@@ -103,6 +103,6 @@ export function rLines(
   { order, nameOf }: Pick<ReturnType<typeof trialFindings>, 'order' | 'nameOf'>,
   csv: string,
 ): string {
-  const { asked } = scriptedFindings([input], nameOf, input.input.method);
+  const asked = askedFindings([input], input.input.method);
   return rScript(title, order.map(nameOf), asked, { csv }, rLibraryFor(asked[0]?.method ?? 'linear'));
 }
