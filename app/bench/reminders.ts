@@ -1,5 +1,5 @@
 import dayjs from 'dayjs';
-import { listTrials } from '../store/trials';
+import { benchTrials } from './benchTrials';
 import { type Act, actsOf, actsOn, dayWords } from './acts';
 import { todayDate } from './clock';
 import { REMIND_KEY } from './remindKey';
@@ -47,11 +47,7 @@ export function dueReminders(acts: readonly Act[], today: string, now: string, b
 
 async function look(): Promise<void> {
   const today = todayDate();
-  const active = (await listTrials()).map(({ row, state, shown }) => ({
-    id: row.id,
-    state,
-    question: shown.plan.question,
-  }));
+  const { active } = await benchTrials(today);
   for (const r of dueReminders(actsOf(active, today, today), today, dayjs().format('HH:mm'), told)) {
     told.add(r.id);
     new Notification(r.title, { body: r.body, tag: r.id });

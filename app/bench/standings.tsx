@@ -11,31 +11,27 @@ import { findingInput } from '~core/account/findingInput';
 import { todayDate } from './clock';
 import { isSoFar } from '~core/account/outcomes';
 import { type StandingTrial, sayStandings, standingsOf } from '~core/verdict/overTrials';
-import { listTrials } from '../store/trials';
+import { perTrial } from '../store/perTrial';
 import { findings } from '../workers/findings';
 import { ReportTable } from '../ui/Report';
 import { Network } from '../ui/pictures/Network';
 
-/** Amounts of which more is better: the ratio of two of them means the same in every trial. */
-export async function clientLoader() {
-  const trials = (await listTrials()).filter((t) => !t.blind);
-  const asked = trials.flatMap((t) =>
-    t.row.plan.traits
-      .filter((x) => kindOf(x).observes === 'continuous' && x.direction === 'higher')
-      .map((trait) => ({ t, trait })),
+type InFamily = StandingTrial & { family: string };
+
+/** What one trial says of its products: amounts of which more is better, since their ratios mean the same in every trial. */
+const standingsIn = perTrial(async ({ row, state, blind }, today): Promise<InFamily[]> => {
+  const traits = row.plan.traits.filter(
+    (x) => kindOf(x).observes === 'continuous' && x.direction === 'higher',
   );
-  const made = await findings(
-    asked.map(({ t, trait }) => findingInput(t.state, trait, { today: todayDate() })),
-  );
-  const standing = asked.flatMap(({ t, trait }, i): (StandingTrial & { family: string })[] => {
+  if (blind || traits.length === 0) return [];
+  const made = await findings(traits.map((trait) => findingInput(state, trait, { today })));
+  const faults = audit(auditInput(row, state)).filter((f) => f.severity === 'breaks' && f.accepted === null);
+  return traits.flatMap((trait, i): InFamily[] => {
     const finding = made[i]!;
     if (!finding.ok) return [];
-    const faults = audit(auditInput(t.row, t.state)).filter(
-      (f) => f.severity === 'breaks' && f.accepted === null,
-    );
     return [
       {
-        ...{ id: t.row.plan.id, title: t.row.plan.question, crop: t.row.plan.crop, plan: t.row.plan },
+        ...{ id: row.plan.id, title: row.plan.question, crop: row.plan.crop, plan: row.plan },
         finding: finding.value,
         faults: [
           ...faults.map((f) => f.title),
@@ -45,7 +41,11 @@ export async function clientLoader() {
       },
     ];
   });
-  return { standing };
+});
+
+export async function clientLoader() {
+  const standing = (await standingsIn(todayDate())).flat();
+  return { standing: standing.sort((a, b) => b.plan.startDate.localeCompare(a.plan.startDate)) };
 }
 
 const familyNames: Record<string, string> = { g: 'weight', kg: 'weight in kg', cm: 'height or length' };

@@ -1,4 +1,3 @@
-import { plural } from '~core/quantity/format';
 import Button from '@mui/material/Button';
 import { binCommands } from './binAction';
 import { command, toAction } from '../form/command';
@@ -10,12 +9,10 @@ import { newId } from '~core/model/newId';
 import { copyOf, freeCode } from '~core/plan/copy';
 import { proposeCode } from '~core/plan/proposeCode';
 import { actsBeforeSeal } from '~core/schedule/agenda';
-import { stageOf } from '~core/schedule/rounds';
 import { dayOfDate } from '~core/plan/days';
-import { planSummary } from '../rooms/planSummary';
 import { unsavedSince } from '../store/unsaved';
 import { benchName } from '../store/bench';
-import { createTrial, deleteTrial, listTrials, loadTrial } from '../store/trials';
+import { createTrial, deleteTrial, listPlans, listTrials, loadTrial } from '../store/trials';
 import { RoomHead } from '../ui/RoomHead';
 import { RowMenu } from '../ui/RowMenu';
 import { Tessera } from '../ui/Tessera';
@@ -34,6 +31,7 @@ import {
   waitingOf,
   weekFrom,
 } from './acts';
+import { activeOf, benchTrials } from './benchTrials';
 import { agendaCommands } from './agendaAction';
 import { shortDate, todayDate } from './clock';
 import dayjs from 'dayjs';
@@ -44,17 +42,12 @@ export async function clientLoader({ request }: { request: Request }) {
   const search = new URL(request.url).searchParams;
   const asked = search.get('day') ?? today;
   const day = /^\d{4}-\d{2}-\d{2}$/.test(asked) ? asked : today;
-  const trials = await listTrials();
   const weeks = search.get('view') === 'month' ? monthOf(day, weekStart()) : null;
   const until = [weeks?.at(-1)?.[6], day, weekFrom(today)[6]!].reduce<string>(
     (a, b) => (b && b > a ? b : a),
     today,
   );
-  const active = trials.map(({ row, state, shown }) => ({
-    id: row.id,
-    state,
-    question: shown.plan.question,
-  }));
+  const { lines, active } = await benchTrials(today, weeks !== null || day < weekFrom(today)[0]!);
   return {
     today,
     day,
@@ -66,14 +59,7 @@ export async function clientLoader({ request }: { request: Request }) {
       const acts = actsBeforeSeal(state);
       return acts.length === 0 ? [] : [{ id, question, from: acts[0]!.date, acts: acts.length }];
     }),
-    trials: trials.map(({ row, state, shown, blind }) => ({
-      id: row.id,
-      plan: shown.plan,
-      stage: stageOf(state, today),
-      day: dayOfDate(row.plan.startDate, today),
-      summary: planSummary(state, today, blind),
-      blind,
-    })),
+    trials: lines.map((line) => ({ ...line, day: dayOfDate(line.startDate, today) })),
   };
 }
 
@@ -86,7 +72,7 @@ export const clientAction = toAction({
 /** Another trial with the plan of one that is here; opens its Question. */
 async function copyTrial(id: string): Promise<Response> {
   const { row } = await loadTrial(id);
-  const taken = (await listTrials()).map((t) => t.row.plan.code as string);
+  const taken = (await listPlans()).map((p) => p.code as string);
   const code = freeCode(row.plan.code, proposeCode(row.plan.crop, row.plan.question, taken), taken);
   const made = copyOf(row.plan, { id: newId<TrialId>(), code, startDate: todayDate() });
   await createTrial(made);
@@ -97,11 +83,7 @@ async function copyTrial(id: string): Promise<Response> {
 async function saveCalendar(trialId?: string): Promise<void> {
   const [trials, { toICalendar }] = await Promise.all([listTrials(), import('~core/formats/iCalendar')]);
   const chosen = trials.filter((t) => trialId === undefined || t.row.id === trialId);
-  const active = chosen.map(({ row, state, shown }) => ({
-    id: row.id,
-    state,
-    question: shown.plan.question,
-  }));
+  const active = chosen.map(activeOf);
   const text = toICalendar(calendarEvents(actsOf(active, todayDate(), '9999-12-31')), {
     timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
     now: Date.now(),
@@ -220,24 +202,14 @@ export default function Today() {
               <tr key={t.id}>
                 <td>
                   <Link className="open" to={`/trial/${t.id}`}>
-                    {t.plan.question}
+                    {t.question}
                   </Link>
-                  <div className="small quiet">
-                    {[
-                      t.plan.crop,
-                      t.plan.units.length ? `${t.plan.units.length} ${plural(t.plan.unitNoun)}` : '',
-                    ]
-                      .filter(Boolean)
-                      .join(' · ')}
-                  </div>
+                  <div className="small quiet">{t.about}</div>
                 </td>
                 <td data-label="contenders">
-                  <span
-                    style={{ display: 'inline-flex', gap: 4 }}
-                    title={t.plan.treatments.map((x) => x.name).join(', ')}
-                  >
-                    {t.plan.treatments.map((x, i) => (
-                      <Tessera key={x.id} index={i} size={18} />
+                  <span style={{ display: 'inline-flex', gap: 4 }} title={t.contenders.join(', ')}>
+                    {t.contenders.map((name, i) => (
+                      <Tessera key={name} index={i} size={18} />
                     ))}
                   </span>
                 </td>
@@ -249,14 +221,14 @@ export default function Today() {
                       : 'finished'}
                 </td>
                 <td data-label="started" style={{ whiteSpace: 'nowrap' }}>
-                  {shortDate(t.plan.startDate)}
+                  {shortDate(t.startDate)}
                 </td>
                 <td data-label="next" className="small">
                   {t.summary}
                 </td>
                 <td className="n">
                   <RowMenu
-                    label={`More for ${t.plan.question}`}
+                    label={`More for ${t.question}`}
                     acts={[
                       { text: 'Calendar file', act: () => void saveCalendar(t.id) },
                       ...(t.blind
@@ -271,7 +243,7 @@ export default function Today() {
                                 ),
                             },
                           ]),
-                      { text: 'Delete', act: () => remove(t.id, `“${t.plan.question}”`) },
+                      { text: 'Delete', act: () => remove(t.id, `“${t.question}”`) },
                     ]}
                   />
                 </td>

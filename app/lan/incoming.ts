@@ -1,7 +1,6 @@
-import { type Bulk, bulkNamed, importBulk, noBulk } from '~core/formats/bulkFiles';
+import { type Bulk, bulkNamedIn, importBulk, noBulk } from '~core/formats/bulkFiles';
 import { importTrial } from '~core/formats/dataPackage';
 import type { Bringer } from '~core/log/rights';
-import { deriveState } from '~core/log/state';
 import type { Trial } from '~core/log/trial';
 import { holdsRight } from '~core/model/right';
 import { planSha256 } from '~core/plan/seal';
@@ -38,7 +37,7 @@ export function onLetter(hear: Hear): () => void {
 /** What a trial's log names and this device doesn't have. */
 async function lacking(trial: Trial): Promise<Extract<LetterHead, { kind: 'wants' }> | null> {
   const db = await bench();
-  const named = bulkNamed(deriveState(trial.plan, trial.log));
+  const named = bulkNamedIn(trial);
   const photos = [...named.photos];
   const here = await db.blobs.bulkGet(photos);
   const series: string[] = [];

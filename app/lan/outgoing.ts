@@ -1,4 +1,4 @@
-import { type Bulk, bulkNamed } from '~core/formats/bulkFiles';
+import { type Bulk, bulkNamedIn } from '~core/formats/bulkFiles';
 import { exportForDevice } from '~core/formats/dataPackage';
 import { scorersCopy } from '~core/formats/scorersCopy';
 import { shownOf } from '~core/account/shown';
@@ -92,7 +92,7 @@ export async function sendBulk(
 ): Promise<void> {
   const db = await bench();
   const trial = forOther(await wholeTrial(trialId));
-  const named = bulkNamed(deriveState(trial.plan, trial.log));
+  const named = bulkNamedIn(trial);
   const head = await headOf(peer, trialId);
   const post = (bulk: Bulk) => write(now, peer, head, exportForDevice(trial, bulk));
   let some: Bulk['photos'] = [];

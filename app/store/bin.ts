@@ -1,5 +1,4 @@
-import { bulkNamed } from '~core/formats/bulkFiles';
-import { deriveState } from '~core/log/state';
+import { bulkNamedIn } from '~core/formats/bulkFiles';
 import type { TrialId } from '~core/model/ids';
 import { bench } from './bench';
 import type { BinRow } from './db';
@@ -86,7 +85,7 @@ async function namedByOthers(gone: ReadonlySet<string>) {
         ? [{ plan: r.trial.plan, log: (r.entries ?? []).flatMap((e) => e.lines) }]
         : [],
     ),
-  ].map(({ plan, log }) => bulkNamed(deriveState(plan, log)));
+  ].map(bulkNamedIn);
   return {
     photos: new Set(logs.flatMap((n) => [...n.photos])),
     series: new Set(logs.flatMap((n) => [...n.series.keys()])),

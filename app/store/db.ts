@@ -7,6 +7,7 @@ import type { PanelKey } from '~core/model/panel';
 import type { Plan } from '~core/model/plan';
 import type { Product } from '~core/model/product';
 import type { Folder } from './folder';
+import type { SettledRow } from './settled';
 import { type SingleRow, toVersion4, toVersion8 } from './upgrade';
 
 export type BenchName = 'demo' | 'own';
@@ -154,6 +155,7 @@ export class BenchDb extends Dexie {
   clashes!: EntityTable<ClashRow, 'trialId'>;
   handles!: EntityTable<{ key: string; folder: Folder }, 'key'>;
   letters!: Table<LetterRow, number>;
+  settled!: EntityTable<SettledRow, 'id'>;
   settings!: Table<{ key: string; value: string }, string>;
 
   constructor(name: BenchName) {
@@ -232,21 +234,23 @@ export class BenchDb extends Dexie {
     this.version(5).stores({ panelKeys: '[trialId+sessionId], trialId' });
     this.version(6).stores({ clashes: 'trialId', handles: 'key' });
     this.version(7).stores({ letters: '++seq' });
-    this.version(8).upgrade(async (tx) => {
-      const entries = tx.table('entries');
-      for (const id of await entries.orderBy('trialId').uniqueKeys()) {
-        const own = entries.where('trialId').equals(id);
-        const rows = toVersion8((await own.toArray()) as SingleRow[]);
-        await own.delete();
-        await entries.bulkAdd(rows);
-      }
-      await tx
-        .table('bin')
-        .toCollection()
-        .modify((row: BinRow) => {
-          if (row.entries) row.entries = toVersion8(row.entries as never);
-        });
-    });
+    this.version(8)
+      .stores({ settled: 'id' })
+      .upgrade(async (tx) => {
+        const entries = tx.table('entries');
+        for (const id of await entries.orderBy('trialId').uniqueKeys()) {
+          const own = entries.where('trialId').equals(id);
+          const rows = toVersion8((await own.toArray()) as SingleRow[]);
+          await own.delete();
+          await entries.bulkAdd(rows);
+        }
+        await tx
+          .table('bin')
+          .toCollection()
+          .modify((row: BinRow) => {
+            if (row.entries) row.entries = toVersion8(row.entries as never);
+          });
+      });
   }
 
   /** The tables a change of a trial reads and writes. */
@@ -277,6 +281,7 @@ export class BenchDb extends Dexie {
       this.series,
       this.clashes,
       this.bin,
+      this.settled,
       this.products,
       this.settings,
     ];

@@ -14,17 +14,17 @@ export const tellWrittenBeside = (): void => void beside.dispatchEvent(new Event
 export function followBench(onChange: () => void): () => void {
   let gone = false;
   let stop = () => {};
-  let seen: string | null = null;
+  let seen: ReadonlyMap<string, number> | null = null;
   void bench()
     .then((db) => {
       if (gone) return;
       const following = liveQuery(() => db.heads.toArray()).subscribe({
         next: (heads) => {
-          const now = heads.map((h) => h.id).join();
-          const ours = heads.every((h) => knownRev(h.id) === undefined || knownRev(h.id) === h.rev);
-          const changed = seen !== null && (!ours || now !== seen);
-          seen = now;
-          if (changed) onChange();
+          const before = seen;
+          seen = new Map(heads.map((h) => [h.id, h.rev]));
+          // What this tab wrote itself is in its memory.
+          const moved = heads.some((h) => before?.get(h.id) !== h.rev && knownRev(h.id) !== h.rev);
+          if (before !== null && (moved || before.size !== heads.length)) onChange();
         },
       });
       stop = () => following.unsubscribe();

@@ -1,7 +1,7 @@
 import { unionOfLogs } from '~core/log/union';
 import type { Trial } from '~core/log/trial';
 import { sayBrokenSeal, verifySeal } from '~core/log/verifySeal';
-import { deriveState, standingAside } from '~core/log/state';
+import { type TrialState, deriveState, standingAside } from '~core/log/state';
 import type { Plan } from '~core/model/plan';
 import type { TrialId } from '~core/model/ids';
 import { newId } from '~core/model/newId';
@@ -55,11 +55,10 @@ function samePlan(here: Plan, there: Plan): boolean {
 }
 
 /** Whether a file's seal stands for its plan. */
-export const sealOfFile = (trial: Trial): string | null =>
-  sayBrokenSeal(verifySeal(trial.plan, deriveState(trial.plan, trial.log).seal, trial.sealedAs));
-
-/** Why lines of a file aren't followed. */
-const asideOf = ({ plan, log }: Trial): string[] => standingAside(deriveState(plan, log)).map((x) => x.why);
+export const sealOfFile = (
+  { plan, log, sealedAs }: Trial,
+  { seal }: Pick<TrialState, 'seal'> = deriveState(plan, log),
+): string | null => sayBrokenSeal(verifySeal(plan, seal, sealedAs));
 
 /** Counters of lines count lines: one that claims many more than there are would make all later lines ties. */
 const MOST_AHEAD = 1_000_000;
@@ -90,7 +89,8 @@ export async function takeIn(
   { base = null, bulk = noBulk, panels = [], by, from }: TakeInOptions,
 ): Promise<Result<TakenIn, TakeInError>> {
   const { id } = given.plan;
-  const sealed = deriveState(given.plan, given.log).seal?.planSha256 ?? null;
+  const state = deriveState(given.plan, given.log);
+  const sealed = state.seal?.planSha256 ?? null;
   const taken = await alone(id, 'ofTrials', async (db): Promise<Result<TakenIn, TakeInError>> => {
     const here = await current(db, id);
     const isCopy = given.plan.namesLeftOut === true && here !== null && here.row.plan.namesLeftOut !== true;
@@ -98,7 +98,8 @@ export async function takeIn(
     const otherSeal = trial.plan.namesLeftOut
       ? null
       : await sayOtherSeal(db, id, sealed, here?.state.seal ?? null);
-    const brokenSeal = [sealOfFile(trial), otherSeal].filter(Boolean).join(' ') || null;
+    const brokenSeal =
+      [sealOfFile(trial, isCopy ? undefined : state), otherSeal].filter(Boolean).join(' ') || null;
     const why = unsound(trial.log, here?.log.at(-1)?.counter ?? 0);
     if (why !== null) return err({ tag: 'unsound', why });
     // What lay beside its log: of a line that is here it says something else, or nothing; one that isn't waits here too.
@@ -112,10 +113,14 @@ export async function takeIn(
     if (!here) {
       if (!mayPlan) return err({ tag: 'unasked' });
       await addTrial(db, trial);
-      const added = await current(db, id);
-      await writeForeign(db, added!, { foreign: { lines: [], against, bulk, panels } });
+      const brings = against.length + panels.length + bulk.photos.length + bulk.series.length > 0;
+      if (brings) {
+        const added = await current(db, id);
+        await writeForeign(db, added!, { foreign: { lines: [], against, bulk, panels } });
+      }
       const waiting = against.flatMap((l) => l.why ?? []);
-      return ok({ outcome: { tag: 'added' }, brokenSeal, notFollowed: asideOf(trial), waiting });
+      const notFollowed = standingAside(state).map((x) => x.why);
+      return ok({ outcome: { tag: 'added' }, brokenSeal, notFollowed, waiting });
     }
     const { added: came, conflicts } = unionOfLogs(here.log, trial.log);
     // Whoever scores under codes doesn't open them, seal or tell the cups, whatever else they may.

@@ -46,8 +46,22 @@ export function remember(
   at: { rev: number; planRev: number },
 ): LoadedTrial {
   const trial = loaded(row, state, key, at);
+  memory.delete(keyOf(row.id));
   memory.set(keyOf(row.id), trial);
+  makeRoom();
   return trial;
+}
+
+/** Lines of all trials in memory together: about 200 MB of them. One trial may have more. */
+const MOST_LINES = 150_000;
+
+/** Drops the trials that were asked for longest ago. */
+function makeRoom(): void {
+  let lines = 0;
+  for (const [key, { log }] of [...memory].reverse()) {
+    lines += log.length;
+    if (lines > MOST_LINES && lines > log.length) memory.delete(key);
+  }
 }
 
 /** Drops what memory holds of a trial. */
@@ -66,7 +80,11 @@ export async function current(db: BenchDb, id: string): Promise<LoadedTrial | nu
     forget(id);
     return null;
   }
-  if (known?.rev === head.rev) return known;
+  if (known?.rev === head.rev) {
+    memory.delete(keyOf(id));
+    memory.set(keyOf(id), known);
+    return known;
+  }
   const row = await db.trials.get(id);
   if (!row) return null;
   const key = (await db.keys.get(id))?.key ?? null;

@@ -29,10 +29,7 @@ export type { Saying } from './change';
  * finds its bench; else a 404 response.
  */
 export async function loadTrial(id: string | undefined): Promise<LoadedTrial> {
-  const db = await bench();
-  const trial = id
-    ? await db.transaction('r', [db.heads, db.trials, db.entries, db.keys], () => current(db, id))
-    : null;
+  const trial = id ? await tryTrial(id) : null;
   if (trial) return trial;
   const elsewhere = id ? await benchHolding(id) : null;
   if (elsewhere) {
@@ -46,7 +43,19 @@ export async function loadTrial(id: string | undefined): Promise<LoadedTrial> {
   );
 }
 
-/** All trials of the bench, the latest start first. */
+const byStart = (a: Plan, b: Plan): number => b.startDate.localeCompare(a.startDate);
+
+/** Plans of all trials with their own names, blind ones too, without their logs; the latest start first. */
+export const listPlans = async (): Promise<Plan[]> =>
+  (await (await bench()).trials.toArray()).map((row) => row.plan).sort(byStart);
+
+/** A trial of this bench; null when it isn't there (any more). */
+export async function tryTrial(id: string): Promise<LoadedTrial | null> {
+  const db = await bench();
+  return db.transaction('r', [db.heads, db.trials, db.entries, db.keys], () => current(db, id));
+}
+
+/** All trials of the bench with their logs, the latest start first. */
 export async function listTrials(): Promise<LoadedTrial[]> {
   const db = await bench();
   const trials = await db.transaction('r', [db.heads, db.trials, db.entries, db.keys], async () => {
@@ -55,9 +64,7 @@ export async function listTrials(): Promise<LoadedTrial[]> {
     for (const id of ids) found.push(await current(db, id));
     return found;
   });
-  return trials
-    .filter((t) => t !== null)
-    .sort((a, b) => b.row.plan.startDate.localeCompare(a.row.plan.startDate));
+  return trials.filter((t) => t !== null).sort((a, b) => byStart(a.row.plan, b.row.plan));
 }
 
 interface SavePlanOptions {
@@ -139,6 +146,8 @@ export async function addTrial(
   const { id } = plan;
   await db.trials.add({ id, plan: Plan.parse(plan), review, createdAt: new Date().toISOString(), sealedAs });
   await db.heads.put({ id, rev: 1, planRev: 1 });
+  // Its revision says nothing of the one that was deleted.
+  await db.settled.delete(id);
   if (key) await db.keys.put({ trialId: id, key });
   await addLines(db, id, 1, log);
   await noteSeals(db, id, log);

@@ -4,6 +4,7 @@ import { strFromU8, strToU8, unzipSync } from 'fflate';
 import Papa from 'papaparse';
 import { fitsMemory } from '../imaging/pictureSize';
 import { type TrialState, deriveState, ofKind } from '../log/state';
+import type { Entry } from '../log/entry';
 import type { Trial } from '../log/trial';
 import { wallText } from '../series/moment';
 import { readingsSha256 } from '../series/readingsHash';
@@ -45,6 +46,14 @@ export function bulkNamed(state: Pick<TrialState, 'byKind'>): {
     ),
     series: new Map(ofKind(state, 'series').map((e) => [e.body.seriesId, e.body.sha256])),
   };
+}
+
+/** The same of a trial that is only at hand as plan and log: of its lines only those that matter here are folded. */
+export function bulkNamedIn({ plan, log }: Pick<Trial, 'plan' | 'log'>): ReturnType<typeof bulkNamed> {
+  const corrected = new Set(log.flatMap((e) => (e.kind === 'correction' ? [e.supersedes] : [])));
+  const matters = (e: Entry) =>
+    e.kind === 'photo' || e.kind === 'series' || e.kind === 'correction' || corrected.has(e.id);
+  return bulkNamed(deriveState(plan, log.filter(matters)));
 }
 
 /** The files of a trial’s zip that hold its pictures and its loggers’ readings. */
@@ -131,7 +140,7 @@ export function importBulk(
   const bulk: Bulk = { photos: [], series: [] };
   const parts = Object.entries(files);
   if (parts.length === 0) return { ...bulk, altered };
-  const named = bulkNamed(deriveState(trial.plan, trial.log));
+  const named = bulkNamedIn(trial);
   for (const [name, bytes] of parts) {
     const stem = name.replace(/^\w+\//, '').replace(/\.\w+$/, '');
     if (name.startsWith('photos/')) {

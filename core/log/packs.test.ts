@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { PackId } from '../model/ids';
 import { entry, plan, product } from '../testing/trial';
-import { packsLeft, stocksLeft } from './packs';
+import { packsLeft, stocksLeft, takings } from './packs';
 import { deriveState } from './state';
 
 const pack = (id: string, over: object = {}) => ({
@@ -24,7 +24,7 @@ const mix = (amount: number, over: object = {}) =>
     amounts: [{ productId: 'feed', amount, unit: 'mL', ...over }],
   });
 const left = (log: Parameters<typeof deriveState>[1]) =>
-  packsLeft([feed], [deriveState(plan(), log)]).map((p) => [
+  packsLeft([feed], takings(deriveState(plan(), log))).map((p) => [
     p.pack.id,
     p.bought,
     p.taken,
@@ -58,7 +58,7 @@ describe('stock from the log', () => {
     });
     const powder = product({ packs: [pack('p', { size: 1, unit: 'kg' as const })] });
     const log = deriveState(plan(), [made, mix(24, { fromStock: 'S1' }), mix(30, { fromStock: 'S1' })]);
-    expect(packsLeft([powder], [log])[0]).toMatchObject({ taken: 0.02, left: 0.98 });
+    expect(packsLeft([powder], takings(log))[0]).toMatchObject({ taken: 0.02, left: 0.98 });
     expect(stocksLeft(log)).toMatchObject([{ batch: 'S1', takenMl: 54, leftMl: 196 }]);
   });
 });

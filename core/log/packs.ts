@@ -19,10 +19,11 @@ export interface PackLeft {
 /** What a log says by kind of line. */
 type LoggedKinds = Pick<TrialState, 'byKind'>;
 
-type Taking = { productId: ProductId; packId: PackId | undefined; amount: number; unit: Pack['unit'] };
+/** An amount that was taken out of a pack. */
+export type Taking = { productId: ProductId; packId: PackId | undefined; amount: number; unit: Pack['unit'] };
 
-/** Everything that came out of packs: mixes, but what they took from a stock solution, and stock solutions. */
-function takings(log: LoggedKinds): Taking[] {
+/** Everything of a trial that came out of packs: mixes, but what they took from a stock solution, and stock solutions. */
+export function takings(log: LoggedKinds): Taking[] {
   const mixed = ofKind(log, 'mix').flatMap(({ body }) =>
     body.amounts
       .filter((a) => a.fromStock === undefined)
@@ -36,11 +37,10 @@ function takings(log: LoggedKinds): Taking[] {
  * Stock from the log: what each pack still holds.
  *
  * @param products with their packs
- * @param logs of all trials that draw on them
- * @example packsLeft([feed], [state])[0].left // 0.987 kg of 1 kg
+ * @param all takings of all trials that draw on them
+ * @example packsLeft([feed], takings(state))[0].left // 0.987 kg of 1 kg
  */
-export function packsLeft(products: readonly Product[], logs: readonly LoggedKinds[]): PackLeft[] {
-  const all = logs.flatMap(takings);
+export function packsLeft(products: readonly Product[], all: readonly Taking[]): PackLeft[] {
   return products.flatMap((product) =>
     product.packs.map((pack, i) => {
       const own = all.filter(

@@ -315,7 +315,7 @@ export async function largeBench(executablePath: string, url: string, size: Benc
   });
   await page.goto(url);
   await page.waitForSelector('.ledger tbody tr');
-  const walk = ['/library', '/', '/standings', '/', '/data', '/', '/trials/new', '/', '/trial/trial', '/'];
+  const walk = ['/library', '/', '/standings', '/', '/data', '/', '/trials/new', '/'];
   const times = new Map<string, number[]>();
   for (let turn = 0; turn < 4; turn++)
     for (const href of walk) {

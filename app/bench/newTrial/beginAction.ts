@@ -9,7 +9,7 @@ import { optionalNumber, optionalSize, typedNumber } from '../../form/schemaFiel
 import { checkSolution } from '../../rooms/contenders/dose';
 import { listProducts, saveProduct } from '../../store/products';
 import { askToLast } from '../../store/storage';
-import { createTrial, listTrials, sealPlan } from '../../store/trials';
+import { createTrial, listPlans, sealPlan } from '../../store/trials';
 import { announce } from '../../ui/announce';
 import { unitsHere } from '../../ui/region';
 import { beginTrial, ratesIn } from './beginTrial';
@@ -65,11 +65,11 @@ const BeginForm = z.object({
 
 /** Makes the trial of what was asked for, and seals it where that is wanted. */
 async function begin(_: string | undefined, asked: z.output<typeof BeginForm>): Promise<Answer> {
-  const [trials, library] = await Promise.all([listTrials(), listProducts()]);
-  const taken = trials.map((t) => t.row.plan.code as string);
+  const [plans, library] = await Promise.all([listPlans(), listProducts()]);
+  const taken = plans.map((p) => p.code as string);
   if (taken.includes(asked.code))
     return refuse('code', 'Another trial uses this code; labels would be mixed up.');
-  const made = beginTrial(asked, { library, taken, units: unitsHere(trials[0]?.row.plan) });
+  const made = beginTrial(asked, { library, taken, units: unitsHere(plans[0]) });
   if (!made.ok) return err({ tag: 'refused', errors: made.error as Record<string, string> });
   const { plan, added, open } = made.value;
   if (plan.code === '') return refuse('code', 'Three letters: every label begins with them.');

@@ -12,7 +12,7 @@ import { Choice, Field, Tick, WhenField } from '../../form/fields';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
 import { listProducts } from '../../store/products';
-import { listTrials } from '../../store/trials';
+import { listPlans } from '../../store/trials';
 import { RoomHead } from '../../ui/RoomHead';
 import { currencyHere } from '../../ui/region';
 import { todayDate } from '../clock';
@@ -21,8 +21,8 @@ import { ratesIn } from './beginTrial';
 import { kitsOf } from '~core/cost/kits';
 
 export async function clientLoader() {
-  const [trials, products] = await Promise.all([listTrials(), listProducts()]);
-  const { protocolId = '', currency } = trials[0]?.row.plan ?? {};
+  const [plans, products] = await Promise.all([listPlans(), listProducts()]);
+  const { protocolId = '', currency } = plans[0] ?? {};
   return {
     products: [...kitsOf(products).map((k) => k.name), ...products.map((p) => p.name)],
     defaults: {

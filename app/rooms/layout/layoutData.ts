@@ -5,16 +5,16 @@ import { verifySeal } from '~core/log/verifySeal';
 import { dayOfDate } from '~core/plan/days';
 import { missingForSeal } from '~core/plan/seal';
 import type { Plan } from '~core/model/plan';
-import { listTrials, loadTrial } from '../../store/trials';
+import { listPlans, loadTrial } from '../../store/trials';
 import { undoDepth } from '../../store/undo';
 import { plainAuditInput } from '../auditOf';
 import type { RoomArgs } from '../roomArgs';
 
 /** Places of other trials, newest first, each set once: a shelf is measured once and used for years. */
 async function placesElsewhere(trialId: string): Promise<PlacesElsewhere[]> {
-  const sets = (await listTrials())
-    .filter((t) => t.row.id !== trialId && t.row.plan.areas.length > 0)
-    .map(({ row: { plan } }) => ({ from: plan.question, areas: plan.areas }));
+  const sets = (await listPlans())
+    .filter((p) => p.id !== trialId && p.areas.length > 0)
+    .map((p) => ({ from: p.question, areas: p.areas }));
   const mark = ({ areas }: PlacesElsewhere) =>
     JSON.stringify(
       areas.map(({ name, kind, rows, columns, widthCm, depthCm }) => [

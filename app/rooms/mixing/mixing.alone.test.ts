@@ -1,7 +1,7 @@
 import '../../testing/browserGlobals';
 import fc from 'fast-check';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { packsLeft, stocksLeft } from '~core/log/packs';
+import { packsLeft, stocksLeft, takings } from '~core/log/packs';
 import type { TrialId } from '~core/model/ids';
 import type { Plan } from '~core/model/plan';
 import { usMeasures } from '~core/quantity/units';
@@ -59,7 +59,7 @@ async function room() {
   const data = {
     plan: trial.row.plan,
     names: partNames(trial),
-    packs: packsLeft([powder], [trial.state]),
+    packs: packsLeft([powder], takings(trial.state)),
     stocks: stocksLeft(trial.state),
     blind: trial.blind,
   };

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { EntryBody } from '~core/log/entry';
-import { packsLeft, stocksLeft } from '~core/log/packs';
+import { packsLeft, stocksLeft, takings } from '~core/log/packs';
 import { ofKind } from '~core/log/state';
 import { batchOf, loggedAmounts, ofAll } from '~core/mixing/batch';
 import { bottlesOn, partNames } from '~core/mixing/bottles';
@@ -16,9 +16,10 @@ import { type Refused, refuse } from '../../form/recordForm';
 import { announce } from '../../ui/announce';
 import { listProducts } from '../../store/products';
 import { type Happened, takenBack } from '../../store/change';
-import { appendEntries, listTrials, savePlan } from '../../store/trials';
+import { appendEntries, savePlan } from '../../store/trials';
 import { undoCommand } from '../undoAction';
 import { changeDose } from './doseChange';
+import { takenOnBench } from './mixingData';
 import { DoseChangeForm, FeedForm, MixForm, PhForm, ReadingForm, ReadingsForm, StockForm } from './logForms';
 import { MatchForm, matchOf } from './matchForm';
 import { setUpRecord } from './setUpForm';
@@ -54,7 +55,7 @@ async function mix(
   happened?: Happened,
 ): Promise<Answer> {
   const library = await listProducts();
-  const others = (await listTrials()).filter((t) => t.row.id !== trialId).map((t) => t.state);
+  const others = (await takenOnBench()).filter((t) => t.id !== trialId);
   const written = await appendEntries<Refused>(
     trialId,
     (trial) => {
@@ -74,7 +75,7 @@ async function mix(
         data: {
           plan,
           names: partNames(trial),
-          packs: packsLeft(products, [state, ...others]),
+          packs: packsLeft(products, [...takings(state), ...others.flatMap((t) => t.takings)]),
           stocks,
           blind: trial.blind,
         },

@@ -1,14 +1,18 @@
-import { packsLeft, stocksLeft } from '~core/log/packs';
+import { packsLeft, stocksLeft, takings } from '~core/log/packs';
 import { givenPlan } from '~core/mixing/givenPlan';
 import { nextProgrammeDay, programmeDays } from '~core/mixing/programme';
 import { livingUnits } from '~core/log/asked';
 import { dayOfDate } from '~core/plan/days';
 import { todayDate } from '../../bench/clock';
 import { listProducts } from '../../store/products';
-import { listTrials, loadTrial } from '../../store/trials';
+import { perTrial } from '../../store/perTrial';
+import { loadTrial } from '../../store/trials';
 import { undoDepth } from '../../store/undo';
 import type { RoomArgs } from '../roomArgs';
 import { bottlesOn, partNames, stockName } from '~core/mixing/bottles';
+
+/** What each trial of the bench took out of packs. */
+export const takenOnBench = perTrial(({ row, state }) => ({ id: row.id, takings: takings(state) }));
 
 export async function loadMixing({ params, request }: RoomArgs) {
   const trial = await loadTrial(params.trialId);
@@ -24,7 +28,7 @@ export async function loadMixing({ params, request }: RoomArgs) {
   // A pack of the shelf is drawn on by every trial of the bench.
   const library = await listProducts();
   const products = plan.products.map((p) => library.find((l) => l.id === p.id) ?? p);
-  const logs = (await listTrials()).map((t) => t.state);
+  const taken = (await takenOnBench()).flatMap((t) => t.takings);
   return {
     id: row.id,
     plan,
@@ -42,7 +46,7 @@ export async function loadMixing({ params, request }: RoomArgs) {
     bottles: bottlesOn(trial, day, anyDay),
     living: livingUnits(state),
     names: partNames(trial),
-    packs: packsLeft(products, logs),
+    packs: packsLeft(products, taken),
     stocks: stocksLeft(state),
     stockName: stockName(state, plan),
   };

@@ -5,7 +5,8 @@ import { countedFrom } from '~core/plan/control';
 import { stageOf } from '~core/schedule/rounds';
 import { protocolOf } from '~core/schedule/protocols';
 import { todayDate } from '../../bench/clock';
-import { listTrials, loadTrial, savePlan } from '../../store/trials';
+import { perTrial } from '../../store/perTrial';
+import { loadTrial, savePlan } from '../../store/trials';
 import { planIndex } from '~core/plan/planIndex';
 import { findingInput } from '~core/account/findingInput';
 import { findings } from '../../workers/findings';
@@ -19,13 +20,14 @@ export interface Spread {
 
 /** Spreads seen in the bench's own finished trials: √ of the residual mean square over the grand mean. */
 async function ownSpreads(currentId: string): Promise<Spread[]> {
-  const today = todayDate();
-  const others = (await listTrials()).filter(
-    (t) => t.row.id !== currentId && stageOf(t.state, today) === 'finished',
-  );
-  const found = await Promise.all(others.map((t) => spreadOf(t.state)));
-  return found.flatMap((s) => (s ? [s] : []));
+  const found = await spreads(todayDate());
+  return found.flatMap(({ id, spread }) => (spread && id !== currentId ? [spread] : []));
 }
+
+const spreads = perTrial(async ({ row, state }, today) => ({
+  id: row.id,
+  spread: stageOf(state, today) === 'finished' ? await spreadOf(state) : null,
+}));
 
 async function spreadOf(state: TrialState): Promise<Spread | null> {
   const { plan } = state;

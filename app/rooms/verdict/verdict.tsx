@@ -6,7 +6,7 @@ import { Link, useLoaderData, useSearchParams, useSubmit } from 'react-router';
 import { findingInput } from '~core/account/findingInput';
 import { panelFigures } from '~core/sensory/panelFigures';
 import { nextTrial } from '~core/verdict/secondLooks';
-import { listTrials } from '../../store/trials';
+import { listPlans } from '../../store/trials';
 import { costTable, verdictTable } from '~core/report/verdictBlocks';
 import { awardBlocks } from '~core/report/judgementBlocks';
 import { awards } from '~core/say/awards';
@@ -30,7 +30,7 @@ export async function clientLoader({ params }: RoomArgs) {
   const { plan, primary, problem, blind, state, trial, findings, dated, review } = await allFindings(
     params.trialId,
   );
-  const linked = (await listTrials()).map((t) => t.row.plan);
+  const linked = await listPlans();
   const found = audit(plainAuditInput(trial));
   return {
     next: primary && nextTrial(findingInput(state, primary.trait), primary),

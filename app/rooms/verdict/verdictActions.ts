@@ -6,7 +6,7 @@ import { proposeCode } from '~core/plan/proposeCode';
 import { freeCode } from '~core/plan/copy';
 import { retestOf } from '~core/plan/retest';
 import { todayDate } from '../../bench/clock';
-import { createTrial, listTrials, loadTrial } from '../../store/trials';
+import { createTrial, listPlans, loadTrial } from '../../store/trials';
 import { command, saves, toAction } from '../../form/command';
 import { verdictRecords } from './verdictRecords';
 
@@ -18,7 +18,7 @@ const Learned = z.object({
 /** A new trial from this one, with what was learned; opens its Question. */
 async function planRetest(trialId: string | undefined, learned: z.output<typeof Learned>) {
   const { row } = await loadTrial(trialId);
-  const taken = (await listTrials()).map((t) => t.row.plan.code as string);
+  const taken = (await listPlans()).map((p) => p.code as string);
   const id = newId<TrialId>();
   const code = freeCode(row.plan.code, proposeCode(row.plan.crop, row.plan.question, taken), taken);
   await createTrial(retestOf(row.plan, { id, code, startDate: todayDate() }, learned));

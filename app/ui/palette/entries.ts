@@ -1,6 +1,6 @@
 import { rooms } from '../../rooms/registry';
 import { listProducts } from '../../store/products';
-import { listTrials } from '../../store/trials';
+import { listPlans, loadTrial } from '../../store/trials';
 
 /** Something one can go to or do, by name. */
 export interface PaletteEntry {
@@ -33,8 +33,8 @@ const bench: PaletteEntry[] = (
  * @param trialId the trial one is in; null outside of one
  */
 export async function paletteEntries(trialId: string | null): Promise<PaletteEntry[]> {
-  const [trials, products] = await Promise.all([listTrials(), listProducts()]);
-  const here = trials.find((t) => t.row.id === trialId);
+  const [plans, products] = await Promise.all([listPlans(), listProducts()]);
+  const here = trialId === null ? undefined : await loadTrial(trialId);
   const inTrial: PaletteEntry[] = here
     ? [
         ...rooms.map((r) => ({
@@ -54,10 +54,10 @@ export async function paletteEntries(trialId: string | null): Promise<PaletteEnt
     ...inTrial.filter((e) => e.group === 'This trial'),
     ...acts,
     ...bench,
-    ...trials.map(({ row }) => ({
+    ...plans.map((p) => ({
       group: 'Trials' as const,
-      label: `${row.plan.question} (${row.plan.code})`,
-      to: `/trial/${row.id}`,
+      label: `${p.question} (${p.code})`,
+      to: `/trial/${p.id}`,
     })),
     ...products.map((p) => ({ group: 'Products' as const, label: p.name, to: `/library/${p.id}` })),
     ...inTrial.filter((e) => e.group === 'Units'),
