@@ -7,6 +7,15 @@ import { localDay } from './localDay';
 import { compareLines, compareTimes } from './order';
 import type { ResolvedEntry } from './resolve';
 
+interface Earlier {
+  value: number;
+  reason: string;
+  recordedAt: string;
+}
+
+/** Most values replace none: they share an empty list. */
+const nothingEarlier: readonly Earlier[] = [];
+
 /** One standing value of one trait on one unit as it was written down, weighings included (as net grams). */
 export interface Observation {
   entryId: EntryId;
@@ -34,7 +43,7 @@ export interface Observation {
   /** the line that gave the value: a new value for the same place puts this one right */
   standsFrom: EntryId;
   /** values this one replaced, oldest first; a load that another was added to isn't replaced */
-  earlier: { value: number; reason: string; recordedAt: string }[];
+  earlier: readonly Earlier[];
   weighing: BodyOf<'weighing'> | null;
 }
 
@@ -69,12 +78,15 @@ export function observationOf(e: ResolvedEntry, of: PlanIndex, startDate: string
     counter: e.counter,
     device: e.device,
     standsFrom: e.standsFrom,
-    earlier: e.superseded.flatMap((s, i) =>
-      (s.body.kind === 'measurement' || s.body.kind === 'weighing') &&
-      !isAddedLoad(s.body, e.superseded[i + 1]?.body ?? body)
-        ? [{ value: valueOf(s.body), reason: s.reason, recordedAt: s.recordedAt }]
-        : [],
-    ),
+    earlier:
+      e.superseded.length === 0
+        ? nothingEarlier
+        : e.superseded.flatMap((s, i) =>
+            (s.body.kind === 'measurement' || s.body.kind === 'weighing') &&
+            !isAddedLoad(s.body, e.superseded[i + 1]?.body ?? body)
+              ? [{ value: valueOf(s.body), reason: s.reason, recordedAt: s.recordedAt }]
+              : [],
+          ),
     weighing: body.kind === 'weighing' ? body : null,
   };
 }

@@ -16,7 +16,7 @@ export interface ResolvedEntry<B extends EntryBody = EntryBody> {
   /** the line that gave the standing value: the entry's own id or the winning correction's */
   standsFrom: EntryId;
   /** earlier states, oldest first; empty when never corrected */
-  superseded: Superseded[];
+  superseded: readonly Superseded[];
 }
 
 export interface Superseded {
@@ -28,6 +28,8 @@ export interface Superseded {
 }
 
 const none: readonly Correction[] = [];
+/** Most lines are never put right: they share an empty list. */
+const neverCorrected: readonly Superseded[] = [];
 
 /** Lines of a log by id, and the corrections of each. Grows as lines are added; it belongs to one state. */
 export class LogLines {
@@ -136,7 +138,7 @@ export function resolveEntry(entry: Exclude<Entry, Correction>, lines: LogLines)
       device,
       counter,
       standsFrom: id,
-      superseded: [],
+      superseded: neverCorrected,
     };
   }
   const lasts = Lasting.may(entry);

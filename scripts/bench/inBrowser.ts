@@ -252,9 +252,11 @@ async function warmPage(page: Page, href: string): Promise<number> {
     const from = performance.now();
     a.click();
     const path = new URL(a.href).pathname;
+    const before = document.querySelector('h1');
     for (;;) {
       await new Promise(requestAnimationFrame);
-      if (location.pathname === path && !document.querySelector('main[aria-busy]')) break;
+      const now = document.querySelector('main:not([aria-busy]) h1');
+      if (location.pathname === path && now && (now !== before || performance.now() - from > 2000)) break;
     }
     await new Promise(requestAnimationFrame);
     return performance.now() - from;
