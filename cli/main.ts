@@ -45,30 +45,31 @@ const commands: Record<string, (args: string[]) => string | Printed> = {
   demo,
   verify,
 };
-const usage = [
-  compareUsage,
-  proportionsUsage,
-  timesUsage,
-  scoresUsage,
-  spreadUsage,
-  permuteUsage,
-  factorialUsage,
-  curvesUsage,
-  germinationUsage,
-  powerUsage,
-  layoutUsage,
-  mixUsage,
-  panelUsage,
-  canopyUsage,
-  loggerUsage,
-  scorecardUsage,
-  standingsUsage,
-  findingsUsage,
-  scriptUsage,
-  demoUsage,
-  reviewUsage,
-  verifyUsage,
-];
+/** How each is called, in the order they are listed. */
+const usages: Record<string, string> = {
+  compare: compareUsage,
+  proportions: proportionsUsage,
+  times: timesUsage,
+  scores: scoresUsage,
+  spread: spreadUsage,
+  permute: permuteUsage,
+  factorial: factorialUsage,
+  curves: curvesUsage,
+  germination: germinationUsage,
+  power: powerUsage,
+  layout: layoutUsage,
+  mix: mixUsage,
+  panel: panelUsage,
+  canopy: canopyUsage,
+  logger: loggerUsage,
+  scorecard: scorecardUsage,
+  standings: standingsUsage,
+  findings: findingsUsage,
+  script: scriptUsage,
+  demo: demoUsage,
+  review: reviewUsage,
+  verify: verifyUsage,
+};
 
 /** What a command printed, and the status it ends with: 0, 1 where something differs, or 2 for what the person can put right. */
 export interface Ended {
@@ -86,11 +87,13 @@ export interface Printed {
 /** Commands that take their time. */
 const slow: Record<string, (args: string[]) => Promise<string>> = { review };
 
+const asksHelp = (args: readonly string[]): boolean => args.includes('--help') || args.includes('-h');
+
 /** As `main`, for every command, those too that take their time. */
 export async function mainOrSlow(argv: readonly string[]): Promise<Ended> {
   const [name, ...rest] = argv;
   const command = name === undefined ? undefined : slow[name];
-  if (!command) return main(argv);
+  if (!command || asksHelp(rest)) return main(argv);
   try {
     return { status: 0, stdout: `${await command(rest)}\n`, stderr: '' };
   } catch (e) {
@@ -108,8 +111,10 @@ function plainly(e: unknown): Ended {
 export function main(argv: readonly string[]): Ended {
   const [name, ...rest] = argv;
   if (name === undefined || name === '--help' || name === 'help') {
-    return { status: 0, stdout: `Palazzo from a terminal.\n\n${usage.join('\n\n')}\n`, stderr: '' };
+    const all = Object.values(usages).join('\n\n');
+    return { status: 0, stdout: `Palazzo from a terminal.\n\n${all}\n`, stderr: '' };
   }
+  if (usages[name] && asksHelp(rest)) return { status: 0, stdout: `${usages[name]}\n`, stderr: '' };
   try {
     const command = commands[name];
     if (!command)

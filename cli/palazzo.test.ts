@@ -16,3 +16,15 @@ it('is started by npm with its status, output and errors', () => {
     expect(run).toMatchObject({ status: own.status, stdout: own.stdout, stderr: own.stderr });
   }
 });
+
+it('every command says how it is called, and help says all of them', () => {
+  const all = main(['help']).stdout;
+  const names = new Set([...all.matchAll(/^palazzo (\w+)/gm)].map((m) => m[1]!));
+  expect(names.size).toBeGreaterThan(20);
+  for (const name of names) {
+    const { status, stdout } = main([name, '--help']);
+    expect({ name, status }).toEqual({ name, status: 0 });
+    expect(stdout).toContain(`palazzo ${name}`);
+    expect(all).toContain(stdout.trimEnd());
+  }
+});

@@ -31,7 +31,12 @@ const parts: Record<string, () => unknown> = {
   growth: () => growth(executablePath, urlOf(own)),
   photos: () => photos(executablePath, urlOf(own)),
   size: () =>
-    largeBench(executablePath, urlOf(own), { trials: 300, photos: Number(process.env.BENCH_PHOTOS ?? 2000), rounds: 60, readings: 1_000_000 }),
+    largeBench(executablePath, urlOf(own), {
+      trials: 300,
+      photos: Number(process.env.BENCH_PHOTOS ?? 2000),
+      rounds: 60,
+      readings: 1_000_000,
+    }),
   append: () => [append(20_000, 5), append(100_000, 10)],
   reservoirs,
   permutations,

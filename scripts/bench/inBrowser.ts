@@ -325,10 +325,12 @@ export async function largeBench(executablePath: string, url: string, size: Benc
       if (turn > 0) times.set(href, [...(times.get(href) ?? []), ms]);
     }
   for (const [href, ms] of times) report(`large bench, warm: ${href}`, median(ms), 300);
+  memoryRow('memory of the page on the large bench', await pageMemoryMb(browser));
+  console.log(rows.map((r) => `${r.work}: ${r.measured}`).join('\n'));
   await page.goto(`${url}/trial/trial`);
   await page.waitForSelector('nav a[href^="/trial/trial/"]');
   const rooms = await page.$$eval('nav a[href^="/trial/trial/"]', (as) => [
-    ...new Set(as.map((a) => a.getAttribute('href')!)),
+    ...new Set(as.map((a) => a.getAttribute('href')!).filter((href) => !href.includes('?'))),
   ]);
   for (let turn = 0; turn < 3; turn++)
     for (const href of rooms) {
