@@ -34,7 +34,7 @@ const log: Entry[] = [
   entry({ kind: 'seal', planSha256: planSha256(p) }, 'seal-outside'),
   ...harvest({ Water: [50, 51, 52], A: [60, 61, 62] }),
 ];
-const reveal = (id: string): Entry => ({ ...entry({ kind: 'reveal' }, id), counter: 900 + id.length });
+const reveal = (id: string): Entry => ({ ...entry({ kind: 'reveal', reason: 'all is measured' }, id), counter: 900 + id.length });
 function file(name: string, lines: Entry[]): string {
   const path = join(dir, name);
   writeFileSync(path, exportTrial({ ...trialOf(p, lines), key }));
@@ -89,7 +89,7 @@ describe('once the codes are open', () => {
     await v.fillLabelled('Why', 'its scale was not level');
     await v.press('Take it back');
     await v.sees('Taken back by a new line');
-    await v.open('/trial/outside/review');
+    await v.open('/trial/outside/review?level=record');
     await v.sees('its scale was not level');
   });
 });
@@ -98,7 +98,7 @@ describe('the record of a trial', () => {
   it('has the code to post in Layout, and the hashes of the review are those of its file', async () => {
     await v.open('/trial/outside/layout');
     await v.sees(shortCode(planSha256(p)));
-    await v.open('/trial/outside/review');
+    await v.open('/trial/outside/review?level=record');
     await v.press('Trial and data (zip)');
     const zip = await v.downloaded('.zip');
     const ended = main(['verify', v.pathOfDownload('.zip'), '--json']);

@@ -1,8 +1,5 @@
 import { plural } from '~core/quantity/format';
-import Dialog from '@mui/material/Dialog';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
-import { memo, useRef, useState } from 'react';
+import { memo, useRef } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, Outlet, useLoaderData, useNavigate } from 'react-router';
 import { audit, openFindings } from '~core/fairness/audit';
@@ -66,17 +63,6 @@ export async function clientLoader({ params }: RoomArgs) {
   };
 }
 
-const keys: [string, string][] = [
-  ['0–9', 'Type a value into the pad (Rounds, Weigh-in)'],
-  ['Enter', 'Keep the value and go to the next unit'],
-  ['← ↑ → ↓', 'Walk the plan'],
-  ['.', 'Something off: with the pad empty, note a deviation'],
-  ['Space', 'Layout: lift a unit, put it down'],
-  ['[  ]', 'Room before, room after'],
-  ['Ctrl K', 'Go to a room, a unit, a trial, a product'],
-  ['?', 'This list'],
-];
-
 type Trial = Awaited<ReturnType<typeof clientLoader>>;
 
 /** The room and the trial it is of. */
@@ -110,7 +96,6 @@ const TrialFrame = memo(function TrialFrame({
   missing,
 }: Trial) {
   const navigate = useNavigate();
-  const [keysOpen, setKeysOpen] = useState(false);
 
   // The key as it comes out, whatever the layout: `[` is AltGr with 8 on some keyboards.
   const anyLayout = { useKey: true, ignoreModifiers: true, ignoreEventWhen: isTyping };
@@ -126,7 +111,6 @@ const TrialFrame = memo(function TrialFrame({
       if (going.current === to) going.current = null;
     });
   };
-  useHotkeys('?', () => setKeysOpen(true), anyLayout);
   useHotkeys('[', () => goBy(-1), anyLayout);
   useHotkeys(']', () => goBy(1), anyLayout);
 
@@ -164,23 +148,6 @@ const TrialFrame = memo(function TrialFrame({
           <Outlet key={id} />
         </main>
       </div>
-      <Dialog open={keysOpen} onClose={() => setKeysOpen(false)}>
-        <DialogTitle>Keys</DialogTitle>
-        <DialogContent>
-          <table className="ledger">
-            <tbody>
-              {keys.map(([key, what]) => (
-                <tr key={key}>
-                  <td>
-                    <kbd>{key}</kbd>
-                  </td>
-                  <td>{what}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </DialogContent>
-      </Dialog>
     </>
   );
 });

@@ -6,6 +6,7 @@ import {
   mdiClose,
   mdiDotsVertical,
   mdiDragVertical,
+  mdiHelpCircleOutline,
   mdiMagnify,
   mdiMinus,
   mdiPlus,
@@ -21,6 +22,7 @@ export const ArrowUpwardIcon = icon(mdiArrowUp, 'ArrowUpward');
 export const BackspaceIcon = icon(mdiBackspaceOutline, 'Backspace');
 export const CloseIcon = icon(mdiClose, 'Close');
 export const DragIndicatorIcon = icon(mdiDragVertical, 'DragIndicator');
+export const HelpIcon = icon(mdiHelpCircleOutline, 'Help');
 export const MoreVertIcon = icon(mdiDotsVertical, 'MoreVert');
 export const RemoveIcon = icon(mdiMinus, 'Remove');
 export const SearchIcon = icon(mdiMagnify, 'Search');

@@ -56,6 +56,24 @@ function meanLine(own: readonly UnitCurve[]): { day: number; mean: number; n: nu
   });
 }
 
+/** What a unit adds to the mean of each day, and of how many values. */
+interface Summed {
+  sum: Float64Array;
+  n: Float64Array;
+}
+
+function summedOn({ points }: UnitCurve, days: readonly number[], trait: Trait): Summed {
+  const sum = new Float64Array(days.length);
+  const n = new Float64Array(days.length);
+  for (const { day, value } of points) {
+    const at = days.indexOf(day);
+    if (at < 0) continue;
+    sum[at]! += comparedValue(trait, value);
+    n[at]! += 1;
+  }
+  return { sum, n };
+}
+
 const REDRAWN = 2000;
 
 /** Kinds of value that make a curve. */
@@ -99,11 +117,20 @@ export function overTime(state: TrialState, trait: Trait, seed = 1): OverTime | 
     .map((t) => t.id as string)
     .filter((id) => curves.some((c) => c.treatment === id));
   const sign = moreIsBetter(trait) ? 1 : -1;
-  const meansOn = (day: number, groups: readonly (readonly UnitCurve[])[]) =>
-    groups.map((g) =>
-      mean(g.flatMap((c) => c.points.filter((p) => p.day === day).map((p) => comparedValue(trait, p.value)))),
-    );
   const own = ids.map((id) => curves.filter((c) => c.treatment === id));
+  // Added up once for each unit and day: the draws ask thousands of times.
+  const days = [...new Set(rounds.map((r) => r.day))];
+  const at = rounds.map((r) => days.indexOf(r.day));
+  const sums = own.map((g) => g.map((c) => summedOn(c, days, trait)));
+  const meansOn = (day: number, groups: readonly (readonly Summed[])[]) =>
+    groups.map((g) => {
+      let [sum, n] = [0, 0];
+      for (const u of g) {
+        sum += u.sum[day]!;
+        n += u.n[day]!;
+      }
+      return sum / n;
+    });
   const first = (means: readonly number[]): number | null => {
     // Of a contender that is gone by then there is no mean: it doesn't lead.
     const best = Math.max(...means.filter((m) => !Number.isNaN(m)).map((m) => sign * m));
@@ -114,17 +141,17 @@ export function overTime(state: TrialState, trait: Trait, seed = 1): OverTime | 
   const still = rounds.map(() => 0);
   const end = rounds.at(-1);
   for (let d = 0; end && rounds.length > 1 && d < REDRAWN; d++) {
-    const again = own.map((g) => g.map(() => g[Math.floor(random.uniform() * g.length)]!));
-    const last = first(meansOn(end.day, again));
-    rounds.forEach((r, i) => {
-      if (last !== null && first(meansOn(r.day, again)) === last) still[i]! += 1;
+    const again = sums.map((g) => g.map(() => g[Math.floor(random.uniform() * g.length)]!));
+    const last = first(meansOn(days.indexOf(end.day), again));
+    rounds.forEach((_, i) => {
+      if (last !== null && first(meansOn(at[i]!, again)) === last) still[i]! += 1;
     });
   }
   return {
     curves,
     means: ids.map((id, i) => ({ id, points: meanLine(own[i]!) })),
     leads: rounds.map((r, i): Lead => {
-      const means = meansOn(r.day, own);
+      const means = meansOn(at[i]!, sums);
       const leader = first(means);
       return {
         day: r.day,
