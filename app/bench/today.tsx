@@ -31,6 +31,7 @@ import {
   waitingOf,
   weekFrom,
 } from './acts';
+import { EmptyBench } from './EmptyBench';
 import { activeOf, benchTrials } from './benchTrials';
 import { agendaCommands } from './agendaAction';
 import { shortDate, todayDate } from './clock';
@@ -259,33 +260,3 @@ export default function Today() {
 /** Whether something has lain in this browser alone for a week. */
 const isOld = ({ at, trials }: { at: string | null; trials: number }, today: string): boolean =>
   trials > 0 && (at === null || dayjs(today).diff(dayjs(at), 'day') >= 7);
-
-function EmptyBench() {
-  return (
-    <div className="empty">
-      <h1>An empty bench</h1>
-      <p style={{ marginTop: '0.6rem' }}>
-        A trial starts with one question: does this product do better than that one, or than plain water?
-        Palazzo then keeps the plan, the layout, the measuring, the arithmetic and the judgement together, on
-        this device.
-      </p>
-      <p>
-        For example: “Does a dearer feed earn its price on coriander?”, with water, two feeds and the one you
-        always use, five trays of each, cut weight at day 21.
-      </p>
-      <div className="inline-row">
-        <Button variant="contained" component={Link} to="/trials/new">
-          Plan a trial
-        </Button>
-        <Button component={Link} to="/library">
-          Put products in the library first
-        </Button>
-      </div>
-      {benchName() === 'own' && (
-        <p style={{ marginTop: '1.2rem' }} className="small">
-          The Demo bench, at the top right, shows finished and running trials with made-up products.
-        </p>
-      )}
-    </div>
-  );
-}

@@ -12,6 +12,7 @@ import { findingOf } from '~core/account/findingInput';
 import { claimVerdictNames, judgeClaims } from '~core/verdict/claims';
 import { type StandingTrial, standingsOf } from '~core/verdict/overTrials';
 import { headline } from '~core/say/words';
+import { FINISHED_EXAMPLE } from './finishedExample';
 import { demoBench } from './demoBench';
 
 const now = new Date('2026-05-04T10:00:00');
@@ -77,6 +78,7 @@ describe('the demo bench', () => {
       return audit(input).map((f) => f.ruleId);
     };
     expect(rulesOf('COR')).toEqual([]);
+    expect(trial('COR').plan.id).toBe(FINISHED_EXAMPLE);
     const breaking = ['BAS', 'LAT', 'RUC', 'RUD'].flatMap((code) =>
       audit(auditInput(trial(code), stateOf(code))).filter((f) => f.severity === 'breaks'),
     );
