@@ -16,12 +16,15 @@ export function run(command, args, options = {}) {
   }
 }
 
-export function install() {
+/** @param withTests what only tests, benches and checks need too */
+export function install(withTests = true) {
   const lock = createHash('sha256')
     .update(readFileSync(`${root}package-lock.json`))
     .digest('hex');
-  if (existsSync(stampFile) && readFileSync(stampFile, 'utf8') === lock) return;
+  const [whole, part] = [lock, `${lock} without tests`];
+  const there = existsSync(stampFile) ? readFileSync(stampFile, 'utf8') : '';
+  if (there === whole || (!withTests && there === part)) return;
   console.log('Installing packages …');
-  run('npm', ['ci', '--no-audit', '--no-fund']);
-  writeFileSync(stampFile, lock);
+  run('npm', ['ci', '--no-audit', '--no-fund', ...(withTests ? [] : ['--omit=dev'])]);
+  writeFileSync(stampFile, withTests ? whole : part);
 }

@@ -4,7 +4,7 @@ import { install, run } from './install.mjs';
 
 const bench = process.argv.includes('demo') ? 'demo' : 'own';
 const inNetwork = process.argv.includes('--lan');
-install();
+install(false);
 console.log('Building …');
 run('npx', ['react-router', 'build', '--logLevel', 'error'], { stdio: ['ignore', 'ignore', 'inherit'] });
 const { serve } = await import('./serve.mjs');
