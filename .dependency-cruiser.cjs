@@ -1,4 +1,4 @@
-/** Who may know whom. `npm test` runs it. */
+/** What runs with what; `npm test` runs it. Which folder may know which stands in `.layers.cjs`. */
 module.exports = {
   forbidden: [
     {
@@ -16,40 +16,6 @@ module.exports = {
       to: {
         path: '^(app|cli|scripts|e2e)/|^node:|node_modules/(react|@mui|dexie|chart\\.js|comlink|express)',
       },
-    },
-    {
-      name: 'layers-of-core',
-      comment:
-        'model and quantity < plan < log < analysis, mixing, design … < account, cost < say < verdict < report < formats.',
-      severity: 'error',
-      from: { path: '^core/(model|quantity)/', pathNot: '\\.test\\.ts$' },
-      to: { path: '^core/(?!model/|quantity/)' },
-    },
-    {
-      name: 'plan-below-log',
-      severity: 'error',
-      from: { path: '^core/plan/', pathNot: '\\.test\\.ts$' },
-      to: { path: '^core/(?!model/|quantity/|plan/)' },
-    },
-    {
-      name: 'stats-alone',
-      comment: 'The mathematics knows no trial.',
-      severity: 'error',
-      from: { path: '^core/stats/', pathNot: '\\.test\\.ts$' },
-      to: { path: '^core/(?!stats/|model/result)' },
-    },
-    {
-      name: 'log-below-rooms-of-core',
-      severity: 'error',
-      from: { path: '^core/log/', pathNot: '\\.test\\.ts$' },
-      to: { path: '^core/(analysis|account|say|verdict|report|formats|fairness|design|schedule|cost)/' },
-    },
-    {
-      name: 'account-below-sentences',
-      comment: 'Facts are worked out below the sentences that are made of them; types of lines may be known.',
-      severity: 'error',
-      from: { path: '^core/(account|cost)/', pathNot: '\\.test\\.ts$' },
-      to: { path: '^core/(verdict|report|formats|fairness)/' },
     },
     {
       name: 'methods-seam',
@@ -71,14 +37,6 @@ module.exports = {
       severity: 'error',
       from: { path: '^app/workers/.*\\.worker\\.ts$', pathNot: '^app/workers/(files|demo)\\.worker\\.ts$' },
       to: { path: 'node_modules/zod|^core/log/(state|resolve|entry)', reachable: true },
-    },
-    {
-      name: 'parts-below-rooms',
-      comment:
-        'Parts of the interface don’t know the rooms that use them; a type of the registry is no knowledge.',
-      severity: 'error',
-      from: { path: '^app/(ui|form|instruments|store)/', pathNot: '\\.test\\.tsx?$' },
-      to: { path: '^app/rooms/', pathNot: '^app/rooms/(registry|room)\\.ts$' },
     },
   ],
   options: {

@@ -89,11 +89,13 @@ function exchangingWherePaired(): () => void {
   let stop = () => {};
   let gone = false;
   if (location.protocol === 'https:')
-    void Promise.all([import('./lan/keepExchanging'), import('./lan/otherLetters')]).then(([keep, other]) => {
-      if (gone) return;
-      const stops = [keep.keepExchanging(), other.takeOtherLetters()];
-      stop = () => stops.forEach((s) => s());
-    });
+    void Promise.all([import('./lan/keepExchanging'), import('./bench/devices/otherLetters')]).then(
+      ([keep, other]) => {
+        if (gone) return;
+        const stops = [keep.keepExchanging(), other.takeOtherLetters()];
+        stop = () => stops.forEach((s) => s());
+      },
+    );
   return () => {
     gone = true;
     stop();

@@ -14,7 +14,7 @@ const rooms = readdirSync(roomsFolder)
 
 export default [
   layout('bench/BenchLayout.tsx', [
-    layout('ui/RoomBoundary.tsx', { id: 'bench-room' }, [
+    layout('form/RoomBoundary.tsx', { id: 'bench-room' }, [
       index('bench/today.tsx'),
       route('trials/new', 'bench/newTrial/newTrial.tsx'),
       route('library', 'library/library.tsx'),
@@ -28,7 +28,7 @@ export default [
     ]),
   ]),
   route('trial/:trialId', 'rooms/TrialLayout.tsx', [
-    layout('ui/RoomBoundary.tsx', { id: 'trial-room' }, [
+    layout('form/RoomBoundary.tsx', { id: 'trial-room' }, [
       index('rooms/enter.tsx'),
       ...rooms,
       route('log', 'rooms/log/log.tsx'),

@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { strFromU8, unzipSync } from 'fflate';
 import { findingValuesTable } from '~core/formats/findingValuesTable';
-import { rScript } from '~core/report/rScript/rScript';
-import { askedFindings } from '~core/report/rScript/findingValues';
+import { rScript } from '~core/formats/rScript/rScript';
+import { askedFindings } from '~core/formats/rScript/findingValues';
 import { trialFindings } from '~core/account/trialFindings';
 import { trialOf } from './findings';
 import { readArgs } from './options';

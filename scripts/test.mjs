@@ -84,6 +84,7 @@ const waiting = [
   () => check('build', 'npm', ['run', '--silent', 'build']),
   () => check('types', 'npm', ['run', '--silent', 'typecheck']),
   () => check('layers', bin('depcruise'), ['core', 'app', 'cli', '--config', '.dependency-cruiser.cjs']),
+  () => check('folders', bin('depcruise'), ['core', 'app', '--config', '.layers.cjs']),
   () => check('lint', bin('oxlint'), ['.']),
   () => check('format', bin('oxfmt'), ['--check', '.']),
 ];

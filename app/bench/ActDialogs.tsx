@@ -11,7 +11,7 @@ import { DialogButtons } from '../ui/DialogButtons';
 import { DayField } from '../ui/day/DayField';
 import { isDay } from '../ui/day/whole';
 import type { Act } from './acts';
-import { relativeDay } from './clock';
+import { relativeDay } from '../ui/clock';
 import { EntryDialog } from '../ui/EntryDialog';
 
 /** A task done on another day than today. */

@@ -11,7 +11,7 @@ import { Caution } from '../ui/Caution';
 import { RowMenu } from '../ui/RowMenu';
 import { LateDialog, SkipDialog, TookDialog } from './ActDialogs';
 import { type Act, type Waiting, actPath, actVerb, byPlace, durationWords, isLate } from './acts';
-import { relativeDay, shortDate } from './clock';
+import { relativeDay, shortDate } from '../ui/clock';
 
 /** Squares of a day: done, late, to come. */
 function Marks({ acts, today }: { acts: readonly Act[]; today: string }) {

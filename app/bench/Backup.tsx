@@ -18,7 +18,7 @@ import { backupBeside, stopReading } from '../workers/files';
 import { FileButton } from '../ui/FileButton';
 import { download } from '../ui/download';
 import { KeptFolder } from './KeptFolder';
-import { shortTime, todayDate } from './clock';
+import { shortTime, todayDate } from '../ui/clock';
 
 interface Props {
   unsaved: { at: string | null; trials: number };

@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import type { TrialId } from '~core/model/ids';
 import { countOf } from '~core/quantity/format';
 import { usePost } from '../form/usePost';
-import { shortDate } from './clock';
+import { shortDate } from '../ui/clock';
 
 interface Props {
   id: TrialId | string;

@@ -1,7 +1,7 @@
 import { Outlet } from 'react-router';
 import { Head } from '../ui/Head';
 import { useOtherTabs } from '../ui/useOtherTabs';
-import { BenchNav } from '../ui/RoomNav';
+import { BenchNav } from '../rooms/RoomNav';
 import { titled } from '../ui/title';
 
 const titles: Record<string, string> = {

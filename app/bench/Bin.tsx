@@ -7,7 +7,7 @@ import { usePost } from '../form/usePost';
 import { BIN_DAYS } from '../store/bin';
 import type { BinRow } from '../store/db';
 import { DialogButtons } from '../ui/DialogButtons';
-import { shortTime } from './clock';
+import { shortTime } from '../ui/clock';
 
 /** What was deleted, for as long as it can be brought back. */
 export function Bin({ rows }: { rows: readonly BinRow[] }) {

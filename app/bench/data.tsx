@@ -1,7 +1,7 @@
 import type { Bulk } from '~core/formats/bulkFiles';
 import { ok } from '~core/model/result';
 import { command, toAction } from '../form/command';
-import { restoreCommand } from './binAction';
+import { restoreCommand } from '../form/binAction';
 import Button from '@mui/material/Button';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';

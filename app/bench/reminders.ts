@@ -1,7 +1,7 @@
 import dayjs from 'dayjs';
 import { benchTrials } from './benchTrials';
 import { type Act, actsOf, actsOn, dayWords } from './acts';
-import { todayDate } from './clock';
+import { todayDate } from '../ui/clock';
 import { REMIND_KEY } from './remindKey';
 
 const EVERY_MS = 60_000;

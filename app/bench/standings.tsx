@@ -8,7 +8,7 @@ import { audit } from '~core/fairness/audit';
 import { auditInput } from '~core/fairness/auditInput';
 import { kindOf } from '~core/model/plan';
 import { findingInput } from '~core/account/findingInput';
-import { todayDate } from './clock';
+import { todayDate } from '../ui/clock';
 import { isSoFar } from '~core/account/outcomes';
 import { type StandingTrial, sayStandings, standingsOf } from '~core/verdict/overTrials';
 import { perTrial } from '../store/perTrial';

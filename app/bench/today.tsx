@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { binCommands } from './binAction';
+import { binCommands } from '../form/binAction';
 import { command, toAction } from '../form/command';
 import { useBin } from '../form/useBin';
 import { Link, redirect, useLoaderData, useSubmit } from 'react-router';
@@ -33,8 +33,8 @@ import {
 } from './acts';
 import { EmptyBench } from './EmptyBench';
 import { activeOf, benchTrials } from './benchTrials';
-import { agendaCommands } from './agendaAction';
-import { shortDate, todayDate } from './clock';
+import { agendaCommands } from '../rooms/rounds/agendaAction';
+import { shortDate, todayDate } from '../ui/clock';
 import dayjs from 'dayjs';
 import { weekStart } from '../ui/region';
 

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { localDay } from '~core/log/localDay';
 import { dateOfDay } from '~core/plan/days';
 import { momentOf, noonOf } from '../store/change';
-import { relativeDay, todayDate } from './clock';
+import { relativeDay, todayDate } from '../ui/clock';
 
 const days = Array.from({ length: 366 }, (_, i) => dateOfDay('2026-01-01', i));
 

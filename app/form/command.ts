@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { ReviewText } from '~core/log/trial';
 import type { Plan } from '~core/model/plan';
 import { type Result, ok } from '~core/model/result';
-import { todayDate } from '../bench/clock';
+import { todayDate } from '../ui/clock';
 import { type Happened, change, momentOf } from '../store/change';
 import { type ChangeError, describeChangeError } from '../store/errors';
 import { guarded } from './guarded';

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { letterOf } from '~core/plan/letters';
 import { agendaOf } from '~core/schedule/agenda';
 import { stageOf } from '~core/schedule/rounds';
-import { todayDate } from '../bench/clock';
+import { todayDate } from '../ui/clock';
 import { listTrials } from '../store/trials';
 
 /** What a helper gets: which jar goes to which units, and what is to be done; no names, no doses, no figures. */

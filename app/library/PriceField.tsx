@@ -1,5 +1,5 @@
 import { useFormContext } from 'react-hook-form';
-import { readSum } from '~core/cost/money';
+import { readSum } from '~core/quantity/money';
 import { Field } from '../form/fields';
 
 interface Props {

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { kitShares } from '~core/cost/kits';
-import { toMinor } from '~core/cost/money';
+import { toMinor } from '~core/quantity/money';
 import type { PackId } from '~core/model/ids';
 import { newId } from '~core/model/newId';
 import { AmountUnit, Pack, type Product } from '~core/model/product';

@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { binCommands } from '../bench/binAction';
+import { binCommands } from '../form/binAction';
 import { command, toAction } from '../form/command';
 import { ok } from '~core/model/result';
 import { useBin } from '../form/useBin';
@@ -7,7 +7,7 @@ import { Link, redirect, useLoaderData, useSubmit } from 'react-router';
 import { z } from 'zod';
 import type { PackId, ProductId } from '~core/model/ids';
 import { newId } from '~core/model/newId';
-import { formatMoney } from '~core/cost/money';
+import { formatMoney } from '~core/quantity/money';
 import { deleteProduct, getProduct, listProducts, saveProduct } from '../store/products';
 import { quietButton } from '../ui/quietButton';
 import { VirtualRows } from '../ui/VirtualRows';

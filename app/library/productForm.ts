@@ -1,6 +1,6 @@
 import { recordForm } from '../form/recordForm';
 import { z } from 'zod';
-import { fromMinor, toMinor } from '~core/cost/money';
+import { fromMinor, toMinor } from '~core/quantity/money';
 import type { PackId, ProductId } from '~core/model/ids';
 import { newId } from '~core/model/newId';
 import {

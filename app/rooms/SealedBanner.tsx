@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { shortDate } from '../bench/clock';
+import { shortDate } from '../ui/clock';
 
 /** Says on a plan's form that it is frozen, and where changes go now. */
 export function SealedBanner({ trialId, sealedAt }: { trialId: string; sealedAt: string | null }) {

@@ -7,12 +7,12 @@ import { localDay } from '~core/log/localDay';
 import { mixesDue } from '~core/mixing/mixesInLog';
 import { roundProgress, stageOf } from '~core/schedule/rounds';
 import { dayOfDate } from '~core/plan/days';
-import { shortDate, todayDate } from '../bench/clock';
+import { shortDate, todayDate } from '../ui/clock';
 import { loadTrial } from '../store/trials';
 import { Head } from '../ui/Head';
 import { missingForSeal } from '~core/plan/seal';
 import { BeforeTheSeal } from './BeforeTheSeal';
-import { RoomNav } from '../ui/RoomNav';
+import { RoomNav } from './RoomNav';
 import { useOtherTabs } from '../ui/useOtherTabs';
 import { isTyping } from '../ui/keys';
 import { titled } from '../ui/title';
@@ -117,6 +117,7 @@ const TrialFrame = memo(function TrialFrame({
   return (
     <>
       <Head
+        rooms={steps}
         title={
           <>
             <span className="asked">{question}</span> <span className="quiet">· {status}</span>

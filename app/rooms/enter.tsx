@@ -1,6 +1,6 @@
 import { redirect } from 'react-router';
 import { stageOf } from '~core/schedule/rounds';
-import { todayDate } from '../bench/clock';
+import { todayDate } from '../ui/clock';
 import { loadTrial } from '../store/trials';
 import type { RoomArgs } from './roomArgs';
 

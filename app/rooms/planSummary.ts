@@ -1,7 +1,7 @@
 import type { TrialState } from '~core/log/state';
 import { missingForSeal } from '~core/plan/seal';
 import { isOpenRound, roundProgress, stageOf } from '~core/schedule/rounds';
-import { relativeDay } from '../bench/clock';
+import { relativeDay } from '../ui/clock';
 
 /** What comes next in a trial, in a few words. */
 export function planSummary(state: TrialState, today: string, blind = false): string {

@@ -4,6 +4,7 @@ import { type ReactNode, Suspense, lazy, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useLocation } from 'react-router';
 import { BenchSwitch } from './BenchSwitch';
+import type { RoomOfTrial } from './palette/entries';
 import { isTyping } from './keys';
 import './Head.css';
 
@@ -16,8 +17,17 @@ const Guide = lazy(() => import('./guide/GuideDialog').then((m) => ({ default: m
 const inDialog = (e: KeyboardEvent): boolean =>
   (e.target as HTMLElement | null)?.closest('[role="dialog"]') != null;
 
+interface Props {
+  title?: ReactNode;
+  end?: ReactNode;
+  /** rooms of the trial one is in */
+  rooms?: readonly RoomOfTrial[];
+}
+
+const none: readonly RoomOfTrial[] = [];
+
 /** The band at the top: the house's mark, what one is looking at, and which bench it stands on. */
-export function Head({ title, end }: { title?: ReactNode; end?: ReactNode }) {
+export function Head({ title, end, rooms = none }: Props) {
   const [finding, setFinding] = useState(false);
   const [asking, setAsking] = useState(false);
   const { pathname } = useLocation();
@@ -59,7 +69,7 @@ export function Head({ title, end }: { title?: ReactNode; end?: ReactNode }) {
       )}
       {finding && (
         <Suspense>
-          <Palette onClose={() => setFinding(false)} />
+          <Palette rooms={rooms} onClose={() => setFinding(false)} />
         </Suspense>
       )}
     </header>

@@ -1,7 +1,7 @@
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { memo } from 'react';
-import { shortDate, timeNow, todayDate } from '../bench/clock';
+import { shortDate, timeNow, todayDate } from '../ui/clock';
 import { DayField, TimeField } from '../ui/day/DayField';
 import type { Sitting } from './sitting';
 import type { SittingInHand } from './useSitting';

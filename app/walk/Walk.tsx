@@ -3,7 +3,7 @@ import type { Observation, TrialState } from '~core/log/state';
 import type { Trait } from '~core/model/plan';
 import type { UnitId } from '~core/model/ids';
 import { planIndex } from '~core/plan/planIndex';
-import { todayDate } from '../bench/clock';
+import { todayDate } from '../ui/clock';
 import { useSend } from '../form/usePost';
 import { backToPad } from '../ui/keys';
 import { useTileInSight } from '../ui/useTileInSight';

@@ -1,6 +1,6 @@
 import { useCallback, useMemo, useState } from 'react';
 import type { Plan } from '~core/model/plan';
-import { timeNow, todayDate } from '../bench/clock';
+import { timeNow, todayDate } from '../ui/clock';
 import type { When } from '../form/happened';
 import { type Occasion, type Sitting, faultOfSitting, plannedDay, usualSitting, whenOf } from './sitting';
 

@@ -1,6 +1,6 @@
 import type { Result } from '../model/result';
 import { type Finding, type FindingError, makeFinding } from './finding';
-import type { NameOf } from '../say/sayContrast';
+import type { NameOf } from '../model/nameOf';
 import type { NamedInput } from './trialFindings';
 
 /** One finding as a plain row: for files and other programs. */

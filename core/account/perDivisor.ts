@@ -1,4 +1,4 @@
-import type { Money } from '../cost/money';
+import type { Money } from '../quantity/money';
 import type { Plan, Treatment } from '../model/plan';
 import { divisorOf } from '../plan/divisor';
 import { planIndex } from '../plan/planIndex';

@@ -5,7 +5,7 @@ import { planIndex } from '../plan/planIndex';
 import type { FindingInput } from './finding';
 import { findingInput } from './findingInput';
 import { shownOf } from './shown';
-import type { NameOf } from '../say/sayContrast';
+import type { NameOf } from '../model/nameOf';
 
 /** What goes into one finding of a trial, with what a reader calls it. */
 export interface NamedInput {

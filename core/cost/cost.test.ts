@@ -5,7 +5,7 @@ import type { Treatment } from '../model/plan';
 import { amountUnits } from '../model/product';
 import { convertAmount, fromGrams, toGrams, weightUnits } from '../quantity/amount';
 import { plan, product, use } from '../testing/trial';
-import { formatMoney, fromMinor, inCurrency, toMinor } from './money';
+import { formatMoney, fromMinor, inCurrency, toMinor } from '../quantity/money';
 import {
   costPerExtraResult,
   costPerResult,

@@ -4,7 +4,7 @@ import type { CostSettings } from '../model/judgement';
 import type { Treatment } from '../model/plan';
 import { planIndex } from '../plan/planIndex';
 import type { UnitId } from '../model/ids';
-import type { Money } from './money';
+import type { Money } from '../quantity/money';
 import { minutesByUnit } from './workLogged';
 import { mean } from '../stats/moments';
 

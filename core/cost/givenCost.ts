@@ -7,7 +7,7 @@ import type { AmountUnit } from '../model/product';
 import type { Treatment } from '../model/plan';
 import { planIndex } from '../plan/planIndex';
 import { type Result, err, ok } from '../model/result';
-import { type Money, inCurrency } from './money';
+import { type Money, inCurrency } from '../quantity/money';
 import { type CostError, notInPacks } from './treatmentCost';
 
 /** What a unit of a treatment was really given, by the log. */

@@ -2,7 +2,7 @@ import type { AmountUnit, Product } from '../model/product';
 import type { Treatment } from '../model/treatment';
 import { convertAmount } from '../quantity/amount';
 import { formatFigure, listNames } from '../quantity/format';
-import { type Money, formatMoney } from './money';
+import { type Money, formatMoney } from '../quantity/money';
 import { productCost } from './treatmentCost';
 
 /**

@@ -3,7 +3,7 @@ import type { AmountError } from '../quantity/amount';
 import { type ExchangeRate, type ProductUse, type Treatment, doseAmount } from '../model/plan';
 import type { AmountUnit, Pack, Product } from '../model/product';
 import { type Result, err, ok } from '../model/result';
-import { type Money, inCurrency } from './money';
+import { type Money, inCurrency } from '../quantity/money';
 
 export interface ProductCost {
   product: Product;

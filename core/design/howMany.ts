@@ -1,5 +1,5 @@
 import { treatmentCost } from '../cost/treatmentCost';
-import type { Money } from '../cost/money';
+import type { Money } from '../quantity/money';
 import type { Plan } from '../model/plan';
 import { comparesPeers } from '../plan/control';
 import { experimentalUnits, replicatesOf, sharesPlace } from '../plan/sharing';

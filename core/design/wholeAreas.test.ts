@@ -8,7 +8,7 @@ import { plan, product, trialOf, use } from '../testing/trial';
 import type { Design } from '../model/plan';
 import { howMany } from './howMany';
 import { layOut } from './layOut';
-import { sharedNoun, withRoom } from './withRoom';
+import { sharedNoun, withRoom } from '../schedule/withRoom';
 
 const design = (replicates: number, seed = 1): Design => ({
   ...{ kind: 'crd', replicates, seed, settings: [], balance: null },

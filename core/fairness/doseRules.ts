@@ -1,4 +1,4 @@
-import { formatMoney } from '../cost/money';
+import { formatMoney } from '../quantity/money';
 import { treatmentCost } from '../cost/treatmentCost';
 import { joined } from '../mixing/apart';
 import { armAt } from '../mixing/armAt';

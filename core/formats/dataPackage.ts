@@ -5,7 +5,7 @@ import { FILE_VERSION, describeMigrationError, migrate } from '../model/migratio
 import { planSha256 } from '../plan/seal';
 import { Trial } from '../log/trial';
 import { type Result, err, ok } from '../model/result';
-import { scriptOf } from '../report/rScript/rScript';
+import { scriptOf } from './rScript/rScript';
 import type { FindingRow } from '../account/findingRows';
 import { trialFindings } from '../account/trialFindings';
 import { findingValuesTable } from './findingValuesTable';

@@ -1,4 +1,4 @@
-import { type ValueRow, findingValues } from '../report/rScript/findingValues';
+import { type ValueRow, findingValues } from './rScript/findingValues';
 import type { NamedInput } from '../account/trialFindings';
 import { type DataTable, table } from './dataTable';
 

@@ -4,7 +4,7 @@ import { type FromStock, type RecipeLine, type Tools, lineFromStock, recipeOf, s
 import { spoonsText } from './spoons';
 import { DOSE_ERROR_LIMIT } from './rounding';
 import type { Solution } from './solution';
-import type { PackLeft, StockLeft } from '../log/packs';
+import type { PackLeft, StockLeft } from './packs';
 import type { BodyOf } from '../log/entry';
 import type { Pack } from '../model/product';
 import { volumeText } from '../quantity/volume';

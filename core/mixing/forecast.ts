@@ -1,4 +1,4 @@
-import type { PackLeft } from '../log/packs';
+import type { PackLeft } from './packs';
 import type { TreatmentId, UnitId } from '../model/ids';
 import { type Plan, type ProductUse, doseAmount } from '../model/plan';
 import { amountOf } from './density';

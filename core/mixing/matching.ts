@@ -1,4 +1,4 @@
-import { type Money, inCurrency } from '../cost/money';
+import { type Money, inCurrency } from '../quantity/money';
 import type { ElementSymbol } from '../model/element';
 import type { PackId, TreatmentId } from '../model/ids';
 import type { ExchangeRate, SourceWater } from '../model/mixingSetUp';

@@ -1,7 +1,7 @@
 // Dates and decimal marks as CLDR has them for the locales (the runtime's own tables).
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { formatMoney } from '../cost/money';
+import { formatMoney } from './money';
 import { formatFigure, formatP, formatSigned } from './format';
 import { figureRegionIds, formatDay, inFigures, setFigures } from './region';
 

@@ -1,6 +1,6 @@
 // Measurement systems by region: Unicode CLDR, supplemental data (measurementData; from memory). Currencies: ISO 4217.
 import { describe, expect, it } from 'vitest';
-import { minorDigits } from '../cost/money';
+import { minorDigits } from './money';
 import { currencyOf, paperOf, regionOf, unitsOf } from './regionUnits';
 
 describe('what a region goes by', () => {

@@ -3,7 +3,8 @@ import type { Finding } from '../account/finding';
 import { afterOpening } from '../log/afterOpening';
 import type { TrialState } from '../log/state';
 import { headline } from '../say/words';
-import { type NameOf, decimalsOfFinding } from '../say/sayContrast';
+import { decimalsOfFinding } from '../say/sayContrast';
+import type { NameOf } from '../model/nameOf';
 import {
   type FactorialFinding,
   factorialFindings,

@@ -1,4 +1,4 @@
-import type { Money } from '../cost/money';
+import type { Money } from '../quantity/money';
 
 /** What stands in a cell: a value that knows its unit and decimals, or words. */
 export type Cell =

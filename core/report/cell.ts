@@ -1,4 +1,4 @@
-import { formatMoney } from '../cost/money';
+import { formatMoney } from '../quantity/money';
 import { formatFigure, formatP, formatSigned } from '../quantity/format';
 import type { Cell } from './block';
 

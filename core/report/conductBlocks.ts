@@ -3,7 +3,7 @@ import type { TrialState } from '../log/state';
 import { formatDay } from '../quantity/region';
 import { localDay } from '../log/localDay';
 import { type SealCheck, sayBrokenSeal } from '../log/verifySeal';
-import { formatMoney } from '../cost/money';
+import { formatMoney } from '../quantity/money';
 import { sayLetters } from '../plan/letters';
 import { sayDesign } from '../account/thing';
 import { experimentalNoun } from '../plan/sharing';

@@ -11,7 +11,8 @@ import type { Finding } from '../account/finding';
 import { absenceOf } from '../account/absence';
 import { heldOf, soleControl } from '../account/outcomes';
 import { decimalsOfFinding, sayEstimate, sayInterval } from '../say/sayContrast';
-import { type NameOf, headline, methodText, notes, warningsOf } from '../say/words';
+import { headline, methodText, notes, warningsOf } from '../say/words';
+import type { NameOf } from '../model/nameOf';
 import { type Block, type Cell, type TableBlock, column, numbers, text } from './block';
 
 /** The id of the figure that shows a trait's finding. */

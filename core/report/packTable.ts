@@ -1,5 +1,5 @@
 import { kitUses, sayKit } from '../cost/kits';
-import { type Money, formatMoney, inCurrency } from '../cost/money';
+import { type Money, formatMoney, inCurrency } from '../quantity/money';
 import { productCost } from '../cost/treatmentCost';
 import { type Plan, doseAmount } from '../model/plan';
 import { planIndex } from '../plan/planIndex';

@@ -5,7 +5,7 @@ import { formatFigure, listNames } from '../quantity/format';
 import { type PanelOutcome, panelOutcome } from '../sensory/panelOutcome';
 import { sayPanel } from '../sensory/sayPanel';
 import { type HeldSession, sessionsOf } from '../sensory/sessions';
-import type { NameOf } from '../say/words';
+import type { NameOf } from '../model/nameOf';
 import { type Block, column, numbers, text } from './block';
 
 /** What tastings and look sessions showed; those that aren't revealed yet aren't told. */

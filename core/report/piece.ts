@@ -1,4 +1,4 @@
-import { formatMoney } from '../cost/money';
+import { formatMoney } from '../quantity/money';
 import { accountOf } from '../account/account';
 import { localDay } from '../log/localDay';
 import { otherwiseIn } from '../log/otherwise';

@@ -9,7 +9,7 @@ import { sayObtained, undisclosed } from '../plan/disclosure';
 import { planIndex } from '../plan/planIndex';
 import type { Finding } from '../account/finding';
 import type { Verdict } from '../verdict/verdict';
-import type { NameOf } from '../say/words';
+import type { NameOf } from '../model/nameOf';
 import { besideFinding } from './besideFinding';
 import type { Block } from './block';
 import { comparedBlocks, conductBlocks, eventBlocks } from './conductBlocks';

@@ -7,7 +7,8 @@ import { wordsOfPlan } from '../account/thing';
 import { amountWords, listNames, plural } from '../quantity/format';
 import type { Finding } from '../account/finding';
 import type { Verdict, VerdictLine } from '../verdict/verdict';
-import { type NameOf, measureLabel } from '../say/words';
+import { measureLabel } from '../say/words';
+import type { NameOf } from '../model/nameOf';
 import { type Block, type Cell, type TableBlock, column, numbers, text } from './block';
 
 /** What one extra gram cost; without an upper end the gain itself isn't shown and no price is put on it. */

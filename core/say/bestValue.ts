@@ -1,4 +1,4 @@
-import { type Money, formatMoney } from '../cost/money';
+import { type Money, formatMoney } from '../quantity/money';
 import { kindOf } from '../model/traitKinds';
 import { resultUnit } from '../plan/divisor';
 import { listNames, sentenceCase } from '../quantity/format';
@@ -6,7 +6,8 @@ import type { Finding } from '../account/finding';
 import { type Held, againstControl, heldOf, outcomeOf, soleControl } from '../account/outcomes';
 import type { VerdictLine } from '../verdict/verdict';
 import { heldFacts } from './headline';
-import { type NameOf, sayReservation } from './sayContrast';
+import { sayReservation } from './sayContrast';
+import type { NameOf } from '../model/nameOf';
 import { type Fact, type Statement, statement } from './statement';
 
 /** Whether money per unit of this trait means something: it is an amount, and more of it is what one buys the product for. */

@@ -5,7 +5,8 @@ import { contrastOf, isSoFar } from '../account/outcomes';
 import type { Plan } from '../model/plan';
 import type { VerdictLine } from '../verdict/verdict';
 import { factOf, lostControls, untested } from './headline';
-import { type NameOf, sayPair, sayWhyNot } from './sayContrast';
+import { sayPair, sayWhyNot } from './sayContrast';
+import type { NameOf } from '../model/nameOf';
 import { type Statement, statement } from './statement';
 
 /** The things a trial leaves open, one a line. */

@@ -1,6 +1,6 @@
 import type { Paid } from '../account/paid';
 import { listNames } from '../quantity/format';
-import type { NameOf } from './sayContrast';
+import type { NameOf } from '../model/nameOf';
 import { type Fact, type Statement, statement } from './statement';
 
 const days = (n: number) => `${n} ${n === 1 ? 'day' : 'days'}`;

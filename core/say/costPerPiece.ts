@@ -1,4 +1,4 @@
-import { formatMoney } from '../cost/money';
+import { formatMoney } from '../quantity/money';
 import { dayPicks, gradesOf, pickDays, pickTotals } from '../log/picks';
 import type { TrialState } from '../log/state';
 import { listNames } from '../quantity/format';

@@ -8,7 +8,7 @@ import type { Finding } from '../account/finding';
 import { againstControl } from '../account/outcomes';
 import { type ExtraOver, extraCosts } from '../verdict/extraCosts';
 import { isYield } from './bestValue';
-import { formatMoney } from '../cost/money';
+import { formatMoney } from '../quantity/money';
 import { resultUnit } from '../plan/divisor';
 import { sayLimit } from './limitWords';
 import { divisorIn } from '../account/perDivisor';

@@ -12,7 +12,8 @@ import {
   outcomeOf,
   soleControl,
 } from '../account/outcomes';
-import { type NameOf, differenceUnit, sayReservation } from './sayContrast';
+import { differenceUnit, sayReservation } from './sayContrast';
+import type { NameOf } from '../model/nameOf';
 import { type Fact, type Statement, statement, together } from './statement';
 
 /** Why nothing was tested, as a headline; null where something was. */

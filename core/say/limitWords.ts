@@ -1,4 +1,4 @@
-import { formatMoney } from '../cost/money';
+import { formatMoney } from '../quantity/money';
 import { type LimitSeen, againstLimit, unitsAgainstLimit } from '../cost/limit';
 import type { CostSettings, LimitFor } from '../model/judgement';
 import type { Plan } from '../model/plan';

@@ -14,7 +14,6 @@ import {
 } from '../account/outcomes';
 import { factOf, heldFacts, lostControls, untested } from './headline';
 import {
-  type NameOf,
   decimalsOfFinding,
   differenceUnit,
   nearEnd,
@@ -24,6 +23,7 @@ import {
   saySize,
   sayWhyNot,
 } from './sayContrast';
+import type { NameOf } from '../model/nameOf';
 import type { Fact } from './statement';
 
 /** A sentence or two with the tone it is shown in, and what must be true for it. */

@@ -1,4 +1,4 @@
-import { formatMoney } from '../cost/money';
+import { formatMoney } from '../quantity/money';
 import type { AuditFinding } from '../fairness/audit';
 import type { CardHeading } from '../model/judgement';
 import type { Plan } from '../model/plan';

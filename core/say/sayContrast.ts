@@ -1,3 +1,4 @@
+import type { NameOf } from '../model/nameOf';
 import type { Contrast, Scale } from '../analysis/contrast';
 import { kindOf } from '../model/traitKinds';
 import { moreIsBetter } from '../analysis/goodness';
@@ -5,9 +6,6 @@ import type { PairOutcome } from '../account/rank';
 import { formatFigure, formatSigned, listNames, plural } from '../quantity/format';
 import type { Finding } from '../account/finding';
 import { soleControl, whyNot } from '../account/outcomes';
-
-/** What treatments are called: their names, or codes while the trial is blind. */
-export type NameOf = (treatmentId: string) => string;
 
 /**
  * Decimals a finding's means and differences are shown with: a mean of whole numbers has one more, and distances

@@ -1,6 +1,7 @@
 import { countWord, formatFigure, formatP, listNames, plural } from '../quantity/format';
 import type { Finding } from '../account/finding';
-import { type NameOf, differenceUnit } from './sayContrast';
+import { differenceUnit } from './sayContrast';
+import type { NameOf } from '../model/nameOf';
 import type { Changed, SecondLooks } from '../verdict/secondLooks';
 
 /** A second look in words. */

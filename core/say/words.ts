@@ -2,6 +2,6 @@
 export { blindHeadline, headline, untested } from './headline';
 export { basisText, measureLabel, methodText } from './methodText';
 export { type Note, notes } from './notes';
-export { type NameOf, sayEstimate, sayInterval, sayPair } from './sayContrast';
+export { sayEstimate, sayInterval, sayPair } from './sayContrast';
 export { againstControl, isSoFar } from '../account/outcomes';
 export { sayOpenRound, warningsOf } from './warnings';

@@ -1,5 +1,5 @@
 import tQuantile from '@stdlib/stats-base-dists-t-quantile';
-import { formatMoney } from '../cost/money';
+import { formatMoney } from '../quantity/money';
 import type { CardHeading } from '../model/judgement';
 import type { Plan } from '../model/plan';
 import { kindOf } from '../model/traitKinds';

@@ -1,11 +1,11 @@
-import { inCurrency } from '../cost/money';
+import { inCurrency } from '../quantity/money';
 import type { TrialState } from '../log/state';
 import { formatDay } from '../quantity/region';
 import type { PriceSet } from '../model/judgement';
 import type { Plan } from '../model/plan';
 import type { Finding } from '../account/finding';
 import { type Verdict, makeVerdict } from './verdict';
-import type { NameOf } from '../say/words';
+import type { NameOf } from '../model/nameOf';
 
 /**
  * The plan with prices of another place: a product's packs all cost as much more or less as its first does.

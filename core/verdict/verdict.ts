@@ -1,5 +1,5 @@
 import { type ExtraCost, costPerExtraResult, costPerResult } from '../cost/treatmentCost';
-import type { Money } from '../cost/money';
+import type { Money } from '../quantity/money';
 import type { Contrast } from '../analysis/contrast';
 import { absenceOf } from '../account/absence';
 import type { Finding } from '../account/finding';
@@ -15,7 +15,8 @@ import { type BestValue, bestValue, isYield } from '../say/bestValue';
 import { cannotTell } from '../say/cannotTell';
 import { costBasis } from '../say/costBasis';
 import { type Statement, statement } from '../say/statement';
-import { type NameOf, headline } from '../say/words';
+import { headline } from '../say/words';
+import type { NameOf } from '../model/nameOf';
 
 /** One line of the verdict: where a treatment came and what its result cost. */
 export interface VerdictLine extends PaidLine {

@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { useRevalidator } from 'react-router';
 import { type Clash, settleClash } from '../../store/clashes';
 import { announce } from '../../ui/announce';
-import { shortTime } from '../clock';
+import { shortTime } from '../../ui/clock';
 
 /** Trials whose plan is another on another device: both side by side, and one is chosen. */
 export function Clashes({ clashes }: { clashes: readonly Clash[] }) {

@@ -4,7 +4,7 @@ import { tryAgain } from '../../lan/incoming';
 import { throwAway } from '../../lan/setAside';
 import { TwoAnswers } from '../../ui/TwoAnswers';
 import { announce } from '../../ui/announce';
-import { shortTime } from '../clock';
+import { shortTime } from '../../ui/clock';
 
 /** A letter that was set aside, as it is listed. */
 export interface AsideLetter {

@@ -1,6 +1,6 @@
 import { layOut } from '~core/design/layOut';
 import { describeLayoutError } from '~core/design/randomise';
-import { withRoom } from '~core/design/withRoom';
+import { withRoom } from '~core/schedule/withRoom';
 import type { RoundId, TraitId, TrialId } from '~core/model/ids';
 import { blankPlan, beginsIn } from '~core/model/blankPlan';
 import { newId } from '~core/model/newId';

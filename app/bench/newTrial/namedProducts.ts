@@ -1,5 +1,5 @@
 import { kitsOf } from '~core/cost/kits';
-import { type Money, readSum, toMinor } from '~core/cost/money';
+import { type Money, readSum, toMinor } from '~core/quantity/money';
 import { blankProduct } from '~core/model/blankProduct';
 import type { PackId, ProductId } from '~core/model/ids';
 import { newId } from '~core/model/newId';

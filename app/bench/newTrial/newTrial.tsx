@@ -15,7 +15,7 @@ import { listProducts } from '../../store/products';
 import { listPlans } from '../../store/trials';
 import { RoomHead } from '../../ui/RoomHead';
 import { currencyHere } from '../../ui/region';
-import { todayDate } from '../clock';
+import { todayDate } from '../../ui/clock';
 import { beginAction } from './beginAction';
 import { ratesIn } from './beginTrial';
 import { kitsOf } from '~core/cost/kits';

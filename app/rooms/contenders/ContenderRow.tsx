@@ -1,6 +1,6 @@
 import { OpenButton } from '../../ui/OpenButton';
 import { useFormContext, useWatch } from 'react-hook-form';
-import { formatMoney } from '~core/cost/money';
+import { formatMoney } from '~core/quantity/money';
 import { type Plan, roleNames } from '~core/model/plan';
 import type { Product } from '~core/model/product';
 import { Tessera } from '../../ui/Tessera';

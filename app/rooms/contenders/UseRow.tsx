@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useFormContext, useWatch } from 'react-hook-form';
 import { type Kit, kitsOf } from '~core/cost/kits';
-import { formatMoney } from '~core/cost/money';
+import { formatMoney } from '~core/quantity/money';
 import { isByPlant, isByVolume } from '~core/mixing/resolveRate';
 import { amountWords } from '~core/quantity/format';
 import { sayUndated } from '~core/mixing/programme';

@@ -1,5 +1,5 @@
 import { wayWords } from '~core/model/plan';
-import { type Money, formatMoney, inCurrency } from '~core/cost/money';
+import { type Money, formatMoney, inCurrency } from '~core/quantity/money';
 import { describeCostError, productCost } from '~core/cost/treatmentCost';
 import { isByPlant, rateNote } from '~core/mixing/resolveRate';
 import { type Plan, ProductUse } from '~core/model/plan';

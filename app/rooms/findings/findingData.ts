@@ -14,12 +14,13 @@ import { doseLadders, doseTrend, sayDoseTrend } from '~core/verdict/doseTrend';
 import type { Finding, FindingError, FindingInput } from '~core/account/finding';
 import { endedEarlier, findingInput } from '~core/account/findingInput';
 import { findingValuesTable } from '~core/formats/findingValuesTable';
-import { rLines } from '~core/report/rScript/rScript';
-import { todayDate } from '../../bench/clock';
+import { rLines } from '~core/formats/rScript/rScript';
+import { todayDate } from '../../ui/clock';
 import { claimedRounds } from '~core/verdict/claims';
 import { overTime } from '~core/verdict/overTime';
 import { otherwiseIn } from '~core/log/otherwise';
-import { type NameOf, sayOpenRound } from '~core/say/words';
+import { sayOpenRound } from '~core/say/words';
+import type { NameOf } from '~core/model/nameOf';
 import { loadTrial } from '../../store/trials';
 import { findings, looksAt } from '../../workers/findings';
 

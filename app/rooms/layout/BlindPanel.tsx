@@ -1,4 +1,4 @@
-import { shortTime } from '../../bench/clock';
+import { shortTime } from '../../ui/clock';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';

@@ -1,6 +1,6 @@
 import { sayDf } from '~core/quantity/format';
 import { formatFigure, plural, sentenceCase } from '~core/quantity/format';
-import { sharedNoun } from '~core/design/withRoom';
+import { sharedNoun } from '~core/schedule/withRoom';
 import { sayShared, sharesPlace } from '~core/plan/sharing';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';

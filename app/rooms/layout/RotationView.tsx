@@ -8,7 +8,7 @@ import { exposureSpreadPercent, meanExposure, rotationPlan } from '~core/design/
 import type { Plan, Position, Unit } from '~core/model/plan';
 import { formatFigure, plural } from '~core/quantity/format';
 import { dateOfDay } from '~core/plan/days';
-import { shortDate, todayDate } from '../../bench/clock';
+import { shortDate, todayDate } from '../../ui/clock';
 import { Choice, Field, LockedForm } from '../../form/fields';
 import { usePost } from '../../form/usePost';
 import { useRecordForm } from '../../form/useRecordForm';

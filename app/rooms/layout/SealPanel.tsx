@@ -1,5 +1,5 @@
 import { shortCode } from '~core/plan/shortCode';
-import { shortTime } from '../../bench/clock';
+import { shortTime } from '../../ui/clock';
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
 import type { TrialState } from '~core/log/state';

@@ -8,7 +8,7 @@ import { productCodesOf } from '~core/mixing/productCodes';
 import { rotationPlan } from '~core/design/rotation';
 import { positionKey } from '~core/model/positions';
 import { dateOfDay } from '~core/plan/days';
-import { shortDate } from '../../bench/clock';
+import { shortDate } from '../../ui/clock';
 import { loadTrial } from '../../store/trials';
 import { Caution } from '../../ui/Caution';
 import { RoomHead } from '../../ui/RoomHead';

@@ -5,7 +5,7 @@ import type { UnitId } from '~core/model/ids';
 import type { Plan, Position, Treatment } from '~core/model/plan';
 import { productCodesOf } from '~core/mixing/productCodes';
 import type { BlindKey } from '~core/log/trial';
-import { shortDate } from '../../bench/clock';
+import { shortDate } from '../../ui/clock';
 
 /** What stands on one label. */
 export interface LabelContent {

@@ -2,7 +2,7 @@ import { canBreakSeal } from '~core/log/state';
 import type { z } from 'zod';
 import { keyFits } from '~core/design/blinding';
 import { layOut, movesFor } from '~core/design/layOut';
-import { withRoom } from '~core/design/withRoom';
+import { withRoom } from '~core/schedule/withRoom';
 import { describeLayoutError } from '~core/design/randomise';
 import { rotationPlan } from '~core/design/rotation';
 import type { Plan } from '~core/model/plan';

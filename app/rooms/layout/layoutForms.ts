@@ -12,7 +12,7 @@ import {
   blindings,
   designKinds,
 } from '~core/model/plan';
-import { areaName } from '~core/design/withRoom';
+import { areaName } from '~core/schedule/withRoom';
 import { protocolOf } from '~core/schedule/protocols';
 import { optionalSize, typedNumber } from '../../form/schemaFields';
 

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { TwoAnswers } from '../../ui/TwoAnswers';
-import { shortTime } from '../../bench/clock';
+import { shortTime } from '../../ui/clock';
 
 interface WaitingLine {
   id: string;

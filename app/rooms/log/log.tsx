@@ -2,7 +2,7 @@ import { command, done, toAction } from '../../form/command';
 import { type Refused, refuse } from '../../form/recordForm';
 import { ok } from '~core/model/result';
 import { takenBack } from '../../store/change';
-import { shortTime } from '../../bench/clock';
+import { shortTime } from '../../ui/clock';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useLoaderData } from 'react-router';

@@ -1,4 +1,4 @@
-import { formatMoney } from '~core/cost/money';
+import { formatMoney } from '~core/quantity/money';
 import { costPerLitre } from '~core/mixing/matching';
 import type { Batch } from '~core/mixing/batch';
 import type { Bottle } from '~core/mixing/bottles';

@@ -8,7 +8,7 @@ import { Link, useLocation, useSearchParams } from 'react-router';
 import { plural } from '~core/quantity/format';
 import { neededFor } from '~core/mixing/needed';
 import { dateOfDay } from '~core/plan/days';
-import { shortDate } from '../../bench/clock';
+import { shortDate } from '../../ui/clock';
 import { Tessera } from '../../ui/Tessera';
 import { leaveFor } from '../../form/unsaved';
 import { MixCard } from './MixCard';

@@ -1,4 +1,4 @@
-import { formatMoney } from '~core/cost/money';
+import { formatMoney } from '~core/quantity/money';
 import { type Arm, type Around, type MatchBasis, type MatchedArm, matchDoses } from '~core/mixing/matching';
 import { sayElement } from '~core/mixing/sayStrength';
 import type { ElementSymbol } from '~core/model/element';

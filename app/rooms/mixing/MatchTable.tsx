@@ -1,4 +1,4 @@
-import { formatMoney } from '~core/cost/money';
+import { formatMoney } from '~core/quantity/money';
 import type { MatchProblem, MatchedArm } from '~core/mixing/matching';
 import { withMatched } from '~core/mixing/matchPlan';
 import { elementPerWeek } from '~core/mixing/perUnit';

@@ -1,4 +1,4 @@
-import { relativeDay, shortDate, shortTime, todayDate } from '../../bench/clock';
+import { relativeDay, shortDate, shortTime, todayDate } from '../../ui/clock';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { FormProvider } from 'react-hook-form';

@@ -6,7 +6,7 @@ import { formatFigure } from '~core/quantity/format';
 import { Field } from '../../form/fields';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
-import { shortDate } from '../../bench/clock';
+import { shortDate } from '../../ui/clock';
 import { Caution } from '../../ui/Caution';
 import type { MixingData } from './mixingData';
 import { type Vessel, noBand, vesselFields } from '~core/mixing/vessels';

@@ -8,7 +8,7 @@ import { daysOfUse } from '~core/mixing/programme';
 import { type ProductUse, doseAmount } from '~core/model/plan';
 import { listNames } from '~core/quantity/format';
 import { dateOfDay } from '~core/plan/days';
-import { shortDate } from '../../bench/clock';
+import { shortDate } from '../../ui/clock';
 import { Tessera, TesseraName } from '../../ui/Tessera';
 import { DoseChangePanel } from './DoseChangePanel';
 import type { MixingData } from './mixingData';

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { driftOf, inBand } from '~core/mixing/drift';
 import { regimenNames } from '~core/model/plan';
 import { temperatureUnit } from '~core/quantity/region';
-import { shortDate } from '../../bench/clock';
+import { shortDate } from '../../ui/clock';
 import { AllVessels } from './AllVessels';
 import { PhPanel } from './PhPanel';
 import { ReadingForm } from './ReadingForm';

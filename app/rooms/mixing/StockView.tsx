@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { type Money, formatMoney } from '~core/cost/money';
+import { type Money, formatMoney } from '~core/quantity/money';
 import { describeCostError, treatmentCost } from '~core/cost/treatmentCost';
 import { armAt } from '~core/mixing/armAt';
 import { costPerLitre } from '~core/mixing/matching';
@@ -9,7 +9,7 @@ import { sayLasts } from '~core/mixing/sayStrength';
 import { stockForecast } from '~core/mixing/forecast';
 import { dateOfDay } from '~core/plan/days';
 import { amountWords } from '~core/quantity/format';
-import { shortDate } from '../../bench/clock';
+import { shortDate } from '../../ui/clock';
 import { TesseraName } from '../../ui/Tessera';
 import { CodesClosed } from '../CodesClosed';
 import type { MixingData } from './mixingData';

@@ -1,7 +1,7 @@
 import '../../testing/browserGlobals';
 import fc from 'fast-check';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { packsLeft, stocksLeft, takings } from '~core/log/packs';
+import { packsLeft, stocksLeft, takings } from '~core/mixing/packs';
 import type { TrialId } from '~core/model/ids';
 import type { Plan } from '~core/model/plan';
 import { usMeasures } from '~core/quantity/units';

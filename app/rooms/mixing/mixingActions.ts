@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { EntryBody } from '~core/log/entry';
-import { packsLeft, stocksLeft, takings } from '~core/log/packs';
+import { packsLeft, stocksLeft, takings } from '~core/mixing/packs';
 import { ofKind } from '~core/log/state';
 import { batchOf, loggedAmounts, ofAll } from '~core/mixing/batch';
 import { bottlesOn, partNames } from '~core/mixing/bottles';

@@ -5,7 +5,7 @@ import { Link, useLoaderData } from 'react-router';
 import { spoonsText } from '~core/mixing/spoons';
 import { formatSigned, plural } from '~core/quantity/format';
 import { dateOfDay } from '~core/plan/days';
-import { shortDate } from '../../bench/clock';
+import { shortDate } from '../../ui/clock';
 import { Caution } from '../../ui/Caution';
 import { RoomHead } from '../../ui/RoomHead';
 import { TesseraName } from '../../ui/Tessera';

@@ -1,9 +1,9 @@
-import { packsLeft, stocksLeft, takings } from '~core/log/packs';
+import { packsLeft, stocksLeft, takings } from '~core/mixing/packs';
 import { givenPlan } from '~core/mixing/givenPlan';
 import { nextProgrammeDay, programmeDays } from '~core/mixing/programme';
 import { livingUnits } from '~core/log/asked';
 import { dayOfDate } from '~core/plan/days';
-import { todayDate } from '../../bench/clock';
+import { todayDate } from '../../ui/clock';
 import { listProducts } from '../../store/products';
 import { perTrial } from '../../store/perTrial';
 import { loadTrial } from '../../store/trials';

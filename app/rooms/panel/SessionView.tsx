@@ -5,7 +5,7 @@ import { PanelKey, asksScores, panelKinds } from '~core/model/panel';
 import type { Plan } from '~core/model/plan';
 import { listNames, sentenceCase } from '~core/quantity/format';
 import { isDone } from '~core/sensory/sessions';
-import { shortTime } from '../../bench/clock';
+import { shortTime } from '../../ui/clock';
 import { usePost } from '../../form/usePost';
 import { FileButton } from '../../ui/FileButton';
 import { announce } from '../../ui/announce';

@@ -4,7 +4,7 @@ import { dayOfDate } from '~core/plan/days';
 import { panelOutcome } from '~core/sensory/panelOutcome';
 import { sayPanel } from '~core/sensory/sayPanel';
 import { sessionsOf } from '~core/sensory/sessions';
-import { todayDate } from '../../bench/clock';
+import { todayDate } from '../../ui/clock';
 import { panelKeysHere } from '../../store/panelKeys';
 import { loadTrial } from '../../store/trials';
 import { RoomHead } from '../../ui/RoomHead';

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { dateOfDay } from '~core/plan/days';
-import { shortDate } from '../../bench/clock';
+import { shortDate } from '../../ui/clock';
 import { Field, GroupError } from '../../form/fields';
 import { useOpenOne } from '../../form/useOpenOne';
 import { isDay } from '../../ui/day/whole';

@@ -4,7 +4,7 @@ import { experimentalNoun, sharesPlace } from '~core/plan/sharing';
 import { sayDf } from '~core/quantity/format';
 import TextField from '@mui/material/TextField';
 import type { ChangeEvent } from 'react';
-import { formatMoney } from '~core/cost/money';
+import { formatMoney } from '~core/quantity/money';
 import type { HowMany } from '~core/design/howMany';
 import type { Plan } from '~core/model/plan';
 import { formatFigure, plural } from '~core/quantity/format';

@@ -4,7 +4,7 @@ import type { TrialState } from '~core/log/state';
 import { countedFrom } from '~core/plan/control';
 import { stageOf } from '~core/schedule/rounds';
 import { protocolOf } from '~core/schedule/protocols';
-import { todayDate } from '../../bench/clock';
+import { todayDate } from '../../ui/clock';
 import { perTrial } from '../../store/perTrial';
 import { loadTrial, savePlan } from '../../store/trials';
 import { planIndex } from '~core/plan/planIndex';

@@ -17,7 +17,7 @@ import type { Plan } from '~core/model/plan';
 import { countOf, formatFigure } from '~core/quantity/format';
 import type { Finding } from '~core/account/finding';
 import { type Verdict, makeVerdict } from '~core/verdict/verdict';
-import { todayDate } from '../../bench/clock';
+import { todayDate } from '../../ui/clock';
 import { saves, toAction } from '../../form/command';
 import { ownRecord, reviewRecord } from './reviewRecords';
 import { allFindings, nameIn } from '../findings/findingData';

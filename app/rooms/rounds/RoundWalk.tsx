@@ -9,7 +9,7 @@ import { type TrialState, observationsOf } from '~core/log/state';
 import type { TraitId, UnitId } from '~core/model/ids';
 import { type Round, type Trait, type Unit, kindOf } from '~core/model/plan';
 import { countOf, formatSigned } from '~core/quantity/format';
-import { relativeDay, todayDate } from '../../bench/clock';
+import { relativeDay, todayDate } from '../../ui/clock';
 import { EntryPad } from '../../ui/EntryPad';
 import { Legend } from '../../ui/Legend';
 import { backToPad } from '../../ui/keys';

@@ -4,7 +4,7 @@ import type { TrialState } from '~core/log/state';
 import type { TraitId, UnitId } from '~core/model/ids';
 import { type Plan, type Round, type Trait, kindOf } from '~core/model/plan';
 import { type RoundProgress, dueVisit, isOpenRound, visitToOpen } from '~core/schedule/rounds';
-import { relativeDay, shortDate } from '../../bench/clock';
+import { relativeDay, shortDate } from '../../ui/clock';
 import { RoomHead } from '../../ui/RoomHead';
 import { ToggleRow } from '../../ui/ToggleRow';
 import { ViewSwitch } from '../../ui/ViewSwitch';

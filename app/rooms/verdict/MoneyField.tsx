@@ -1,7 +1,7 @@
 import InputAdornment from '@mui/material/InputAdornment';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { minorDigits, readPrice } from '~core/cost/money';
+import { minorDigits, readPrice } from '~core/quantity/money';
 import { describeNumberFault, readNumber, readingsOf } from '~core/quantity/number';
 import { Readings } from '../../form/Readings';
 

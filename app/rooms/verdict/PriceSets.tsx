@@ -4,7 +4,7 @@ import TextField from '@mui/material/TextField';
 import type { PriceSet } from '~core/model/judgement';
 import { newId } from '~core/model/newId';
 import type { Plan } from '~core/model/plan';
-import { todayDate } from '../../bench/clock';
+import { todayDate } from '../../ui/clock';
 import { DayField } from '../../ui/day/DayField';
 import { KeptText } from '../../form/KeptText';
 import { UNFINISHED } from '../../ui/day/whole';

@@ -5,7 +5,7 @@ import { newId } from '~core/model/newId';
 import { proposeCode } from '~core/plan/proposeCode';
 import { freeCode } from '~core/plan/copy';
 import { retestOf } from '~core/plan/retest';
-import { todayDate } from '../../bench/clock';
+import { todayDate } from '../../ui/clock';
 import { createTrial, listPlans, loadTrial } from '../../store/trials';
 import { command, saves, toAction } from '../../form/command';
 import { verdictRecords } from './verdictRecords';

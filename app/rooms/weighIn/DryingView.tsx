@@ -10,7 +10,7 @@ import type { Trait } from '~core/model/plan';
 import { formatFigure, formatSigned, plural } from '~core/quantity/format';
 import { readQuantity } from '~core/quantity/quantity';
 import { temperatureText } from '~core/quantity/temperature';
-import { shortDate } from '../../bench/clock';
+import { shortDate } from '../../ui/clock';
 import { InstrumentDrawer } from '../../instruments/InstrumentDrawer';
 import { Caution } from '../../ui/Caution';
 import { ToggleRow } from '../../ui/ToggleRow';

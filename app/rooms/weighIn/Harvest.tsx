@@ -3,7 +3,7 @@ import type { TrialState } from '~core/log/state';
 import { dateOfDay } from '~core/plan/days';
 import { planIndex } from '~core/plan/planIndex';
 import { formatFigure, listNames } from '~core/quantity/format';
-import { shortDate } from '../../bench/clock';
+import { shortDate } from '../../ui/clock';
 import { TesseraName } from '../../ui/Tessera';
 import { UnitLines } from '../../ui/UnitLines';
 import { allWeighed, harvests } from './pickData';

@@ -14,7 +14,7 @@ import { dayOfDate } from '~core/plan/days';
 import { formatFigure, listNames, plural } from '~core/quantity/format';
 import { numberIn } from '~core/quantity/number';
 import { readQuantity } from '~core/quantity/quantity';
-import { todayDate } from '../../bench/clock';
+import { todayDate } from '../../ui/clock';
 import { useSend } from '../../form/usePost';
 import { InstrumentDrawer } from '../../instruments/InstrumentDrawer';
 import type { Paste, PastedValues } from '../../walk/PasteDialog';

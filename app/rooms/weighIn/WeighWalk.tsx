@@ -7,7 +7,7 @@ import type { Round, Trait, Unit } from '~core/model/plan';
 import { weightUnits } from '~core/quantity/amount';
 import { formatFigure, plural } from '~core/quantity/format';
 import { roundProgress } from '~core/schedule/rounds';
-import { todayDate } from '../../bench/clock';
+import { todayDate } from '../../ui/clock';
 import { usePost } from '../../form/usePost';
 import { InstrumentPanel } from '../../instruments/InstrumentPanel';
 import { OtherInstruments } from '../../instruments/OtherInstruments';

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
 import { kindOf } from '~core/model/plan';
 import { dueVisit, roundProgress, visitToOpen } from '~core/schedule/rounds';
-import { shortDate, todayDate } from '../../bench/clock';
+import { shortDate, todayDate } from '../../ui/clock';
 import { loadTrial } from '../../store/trials';
 import { toAction } from '../../form/command';
 import { logCommands } from '../logActions';

@@ -5,7 +5,7 @@ import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { useEffect, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
-import { type PaletteEntry, paletteEntries } from './entries';
+import { type PaletteEntry, type RoomOfTrial, paletteEntries } from './entries';
 
 /** So many are shown at once: a word more narrows them down. */
 const MOST = 60;
@@ -15,20 +15,20 @@ const narrowed = createFilterOptions<PaletteEntry>({
 });
 
 /** Goes anywhere by a few letters: rooms, units, trials, products, acts. */
-export function Palette({ onClose }: { onClose: () => void }) {
+export function Palette({ rooms, onClose }: { rooms: readonly RoomOfTrial[]; onClose: () => void }) {
   const navigate = useNavigate();
   const { pathname } = useLocation();
   const trialId = /^\/trial\/([^/]+)/.exec(pathname)?.[1] ?? null;
   const [entries, setEntries] = useState<PaletteEntry[] | null>(null);
   useEffect(() => {
     let gone = false;
-    void paletteEntries(trialId)
+    void paletteEntries(trialId, rooms)
       .catch(() => [])
       .then((all) => !gone && setEntries(all));
     return () => {
       gone = true;
     };
-  }, [trialId]);
+  }, [trialId, rooms]);
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
       <DialogTitle>Go to</DialogTitle>

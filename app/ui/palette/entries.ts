@@ -1,6 +1,11 @@
-import { rooms } from '../../rooms/registry';
 import { listProducts } from '../../store/products';
 import { listPlans, loadTrial } from '../../store/trials';
+
+/** A room of the trial one is in: its address in it, and its name. */
+export interface RoomOfTrial {
+  room: string;
+  name: string;
+}
 
 /** Something one can go to or do, by name. */
 export interface PaletteEntry {
@@ -31,16 +36,20 @@ const bench: PaletteEntry[] = (
  * Everything the bench has a name for: acts, rooms of the trial one is in, its units, trials, products. Contenders of a
  * blind trial aren't named.
  * @param trialId the trial one is in; null outside of one
+ * @param rooms of that trial
  */
-export async function paletteEntries(trialId: string | null): Promise<PaletteEntry[]> {
+export async function paletteEntries(
+  trialId: string | null,
+  rooms: readonly RoomOfTrial[],
+): Promise<PaletteEntry[]> {
   const [plans, products] = await Promise.all([listPlans(), listProducts()]);
   const here = trialId === null ? undefined : await loadTrial(trialId);
   const inTrial: PaletteEntry[] = here
     ? [
         ...rooms.map((r) => ({
           group: 'This trial' as const,
-          label: r.title,
-          to: `/trial/${here.row.id}/${r.id}`,
+          label: r.name,
+          to: `/trial/${here.row.id}/${r.room}`,
         })),
         { group: 'This trial', label: 'The log', to: `/trial/${here.row.id}/log` },
         ...here.shown.plan.units.map((u) => ({

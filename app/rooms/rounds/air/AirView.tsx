@@ -7,7 +7,7 @@ import type { ReactNode } from 'react';
 import { useRevalidator, useSearchParams } from 'react-router';
 import type { Plan } from '~core/model/plan';
 import { numberIn } from '~core/quantity/number';
-import { shortTime } from '../../../bench/clock';
+import { shortTime } from '../../../ui/clock';
 import { AirChart } from './AirChart';
 import { HandReading } from './HandReading';
 import { LoggerImport } from './LoggerImport';

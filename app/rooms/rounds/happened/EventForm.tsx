@@ -11,7 +11,7 @@ import { type Happening, happeningNames, happenings } from '~core/model/happenin
 import type { TreatmentId, UnitId } from '~core/model/ids';
 import { numberIn } from '~core/quantity/number';
 import { plural } from '~core/quantity/format';
-import { relativeDay, shortDate, todayDate } from '../../../bench/clock';
+import { relativeDay, shortDate, todayDate } from '../../../ui/clock';
 import { LeaveGuard } from '../../../form/UnsavedGuard';
 import { useSend } from '../../../form/usePost';
 import { DayField, TimeField } from '../../../ui/day/DayField';

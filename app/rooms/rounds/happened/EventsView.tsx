@@ -7,7 +7,7 @@ import type { UnitId } from '~core/model/ids';
 import { planIndex } from '~core/plan/planIndex';
 import { tasksLogged } from '~core/cost/workLogged';
 import { formatFigure, listNames, plural } from '~core/quantity/format';
-import { shortDate } from '../../../bench/clock';
+import { shortDate } from '../../../ui/clock';
 import { PlanView } from '../../../ui/PlanView';
 import { EventForm } from './EventForm';
 import { otherwiseIn } from '~core/log/otherwise';

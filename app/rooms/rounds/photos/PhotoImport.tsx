@@ -10,7 +10,7 @@ import { FileButton } from '../../../ui/FileButton';
 import { PickOne } from '../../../ui/PickOne';
 import { useNotice } from '../../../ui/Notices';
 import { preparePhoto } from '../../../workers/photos';
-import { shortTime } from '../../../bench/clock';
+import { shortTime } from '../../../ui/clock';
 import { CameraPanel } from './CameraPanel';
 import { type NewPhoto, keepPhoto } from './keepPhotos';
 

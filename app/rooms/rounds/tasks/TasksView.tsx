@@ -8,7 +8,7 @@ import { dateOfDay } from '~core/plan/days';
 import { beforeSealTask, daysOfTask, plannedTasks, saidBeforeSeal } from '~core/schedule/agenda';
 import { whenWords } from '~core/schedule/taskWords';
 import { events } from '~core/schedule/protocols/tasks';
-import { shortDate } from '../../../bench/clock';
+import { shortDate } from '../../../ui/clock';
 import { Choice, Field, WhenField } from '../../../form/fields';
 import { UnsavedGuard } from '../../../form/UnsavedGuard';
 import { usePost } from '../../../form/usePost';

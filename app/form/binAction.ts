@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { ok } from '~core/model/result';
-import { command } from '../form/command';
+import { command } from './command';
 import { restore } from '../store/bin';
 
 const One = z.object({ id: z.string().min(1) });

@@ -1,15 +1,15 @@
 import { ofKind } from '~core/log/state';
 import { ok, err } from '~core/model/result';
 import { agendaOf } from '~core/schedule/agenda';
-import { todayDate } from '../bench/clock';
-import { runCommand } from '../form/command';
-import { saidBy } from '../form/schemaFields';
-import { panelCommands } from '../rooms/panel/panelActions';
-import { announce } from '../ui/announce';
-import { TasterReply, unpacked } from '../rooms/panel/tasterSheet';
-import { tellWrittenBeside } from '../store/follow';
-import { appendEntries, listTrials } from '../store/trials';
-import { type Heard, type OtherLetter, onLetter } from './incoming';
+import { todayDate } from '../../ui/clock';
+import { runCommand } from '../../form/command';
+import { saidBy } from '../../form/schemaFields';
+import { panelCommands } from '../../rooms/panel/panelActions';
+import { announce } from '../../ui/announce';
+import { TasterReply, unpacked } from '../../rooms/panel/tasterSheet';
+import { tellWrittenBeside } from '../../store/follow';
+import { appendEntries, listTrials } from '../../store/trials';
+import { type Heard, type OtherLetter, onLetter } from '../../lan/incoming';
 
 /** A taster's answers go into the session they are of, as if they had been pasted there. */
 async function takeAnswers(text: string): Promise<Heard> {

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { PackId } from '../model/ids';
 import { entry, plan, product } from '../testing/trial';
 import { packsLeft, stocksLeft, takings } from './packs';
-import { deriveState } from './state';
+import { deriveState } from '../log/state';
 
 const pack = (id: string, over: object = {}) => ({
   id: id as PackId,

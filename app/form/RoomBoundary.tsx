@@ -7,7 +7,7 @@ import {
   useRevalidator,
   useRouteError,
 } from 'react-router';
-import { keepRescued } from '../form/rescued';
+import { keepRescued } from './rescued';
 
 /** A room stands in its frame whatever happens in it. */
 export default function RoomBoundary() {

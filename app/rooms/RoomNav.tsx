@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import { NavLink, useLocation } from 'react-router';
-import type { RoomStep } from '../rooms/registry';
+import type { RoomStep } from './registry';
 import './RoomNav.css';
 
 /** The rooms of a trial in working order, each with how far it is. */

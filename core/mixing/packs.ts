@@ -1,8 +1,8 @@
-import type { BodyOf } from './entry';
+import type { BodyOf } from '../log/entry';
 import type { PackId, ProductId } from '../model/ids';
 import type { Pack, Product } from '../model/product';
-import { amountOf } from '../mixing/density';
-import { type TrialState, ofKind } from './state';
+import { amountOf } from './density';
+import { type TrialState, ofKind } from '../log/state';
 
 /** What is left of one pack (or of several bought alike). Amounts in the pack's own unit. */
 export interface PackLeft {

@@ -2,7 +2,7 @@ import type { AreaId } from '../model/ids';
 import { newId } from '../model/newId';
 import type { Area, Design, Plan } from '../model/plan';
 import { sentenceCase } from '../quantity/format';
-import { protocolOf } from '../schedule/protocols';
+import { protocolOf } from './protocols';
 
 /** What an area is called. @example areaName('tent', 2) // 'Tent 2' */
 export const areaName = (kind: Area['kind'], n: number): string =>

@@ -1,5 +1,5 @@
 import dayjs from 'dayjs';
-import { dayLocale, hour12 } from '../ui/region';
+import { dayLocale, hour12 } from './region';
 
 /** Today's calendar date where the reviewer is, YYYY-MM-DD. */
 export const todayDate = (): string => dayjs().format('YYYY-MM-DD');

@@ -1,6 +1,6 @@
 import { type Result, err, ok } from '../model/result';
-import { type NumberFault, describeNumberFault, readNumber } from '../quantity/number';
-import { moneyLocale } from '../quantity/region';
+import { type NumberFault, describeNumberFault, readNumber } from './number';
+import { moneyLocale } from './region';
 
 /** Money in minor units (cents) with its ISO 4217 currency. Minor units may be fractional in a unit price. */
 export interface Money {

@@ -1,7 +1,7 @@
 // R itself (webR) runs the script of a trial and must give the figures of the Findings room: every method, uneven trials,
 // missing cells, equals, hostile names. Demo trials run in cli/script.reference.test.ts.
 import { describe, expect, it } from 'vitest';
-import { findingValuesTable } from '../../formats/findingValuesTable';
+import { findingValuesTable } from '../findingValuesTable';
 import type { Entry } from '../../log/entry';
 import type { TraitId } from '../../model/ids';
 import type { Plan, Trait } from '../../model/plan';

@@ -4,12 +4,12 @@ import { taskDone } from '~core/log/kinds/taskDone';
 import { taskSkipped } from '~core/log/kinds/taskSkipped';
 import { work } from '~core/log/kinds/work';
 import { ofKind } from '~core/log/state';
-import { command, done } from '../form/command';
+import { command, done } from '../../form/command';
 import { ok } from '~core/model/result';
 import { actsBeforeSeal, beforeSealTask, saidBeforeSeal } from '~core/schedule/agenda';
 import { linesBeforeSeal } from '~core/schedule/beforeSeal';
-import { change, momentOf, noonOf, takenBack } from '../store/change';
-import { appendEntries } from '../store/trials';
+import { change, momentOf, noonOf, takenBack } from '../../store/change';
+import { appendEntries } from '../../store/trials';
 
 const trialId = z.string().min(1);
 const { task } = taskDone.body.shape;
