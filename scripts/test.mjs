@@ -68,7 +68,7 @@ const ofDays = [
   'core/series',
   'iCalendar',
   'localDay',
-  'app/bench/clock',
+  'app/ui/clock',
 ];
 
 /** What shares nothing, the longest first. */
