@@ -1,5 +1,6 @@
 // `npm run bench`: the design's speed table, measured. Each row says what must hold. A part alone: `npm run bench -- size`
 // (the bench of 300 trials; it takes minutes and runs only when it is asked for).
+import { writeFileSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import {
   agenda,
@@ -16,6 +17,7 @@ import {
 import { coldStart, growth, keystroke, largeBench, photos } from './bench/inBrowser';
 import { rows } from './bench/rows';
 import { shellSize } from './bench/shellSize';
+import { type BeforeFirst, speedPage } from './bench/speedPage';
 import { ensureChromium } from './chromium.mjs';
 import { serve } from './serve.mjs';
 
@@ -23,10 +25,13 @@ const executablePath = ensureChromium();
 if (!executablePath) process.exit(1);
 const [demo, own] = await Promise.all([serve({ port: 0, bench: 'demo' }), serve({ port: 0, bench: 'own' })]);
 const urlOf = (s: typeof demo) => `http://localhost:${(s.address() as AddressInfo).port}`;
+let before: BeforeFirst[] = [];
 /** What is measured; `npm run bench -- size` measures one of them alone. */
 const parts: Record<string, () => unknown> = {
   shell: shellSize,
-  cold: () => coldStart(executablePath, urlOf(demo)),
+  cold: async () => {
+    before = await coldStart(executablePath, urlOf(demo));
+  },
   key: () => keystroke(executablePath, urlOf(own)),
   growth: () => growth(executablePath, urlOf(own)),
   photos: () => photos(executablePath, urlOf(own)),
@@ -48,11 +53,16 @@ const parts: Record<string, () => unknown> = {
   logger,
   agenda,
 };
-const asked = process.argv.slice(2);
+const asked = process.argv.slice(2).filter((a) => a !== '--write');
 for (const [name, run] of Object.entries(parts))
   if (asked.length === 0 ? name !== 'size' : asked.includes(name)) await run();
 demo.close();
 own.close();
 for (const r of rows)
   console.log(`${r.held ? 'holds' : 'TOO SLOW'}  ${r.work}: ${r.measured}; must hold ${r.limit}`);
+if (process.argv.includes('--write'))
+  writeFileSync(
+    new URL('../docs/speed.md', import.meta.url),
+    speedPage(rows, before, new Date().toISOString().slice(0, 10)),
+  );
 process.exit(0);
