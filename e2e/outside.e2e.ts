@@ -34,7 +34,10 @@ const log: Entry[] = [
   entry({ kind: 'seal', planSha256: planSha256(p) }, 'seal-outside'),
   ...harvest({ Water: [50, 51, 52], A: [60, 61, 62] }),
 ];
-const reveal = (id: string): Entry => ({ ...entry({ kind: 'reveal', reason: 'all is measured' }, id), counter: 900 + id.length });
+const reveal = (id: string): Entry => ({
+  ...entry({ kind: 'reveal', reason: 'all is measured' }, id),
+  counter: 900 + id.length,
+});
 function file(name: string, lines: Entry[]): string {
   const path = join(dir, name);
   writeFileSync(path, exportTrial({ ...trialOf(p, lines), key }));
