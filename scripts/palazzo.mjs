@@ -19,7 +19,7 @@ const newestIn = (folder) =>
 function isFresh() {
   if (!existsSync(built)) return false;
   const { mtimeMs } = statSync(built);
-  const sources = ['cli', 'core', 'app/demo', 'app/stand-ins'].map((f) => join(root, f)).filter(existsSync);
+  const sources = ['cli', 'core', 'app/demo'].map((f) => join(root, f));
   return [...sources.map(newestIn), statSync(join(root, 'package-lock.json')).mtimeMs].every(
     (t) => t <= mtimeMs,
   );

@@ -1,7 +1,7 @@
 import { Outlet } from 'react-router';
 import { Head } from '../ui/Head';
 import { useOtherTabs } from '../ui/useOtherTabs';
-import { BenchNav } from '../rooms/RoomNav';
+import { BenchNav } from './BenchNav';
 import { titled } from '../ui/title';
 
 const titles: Record<string, string> = {

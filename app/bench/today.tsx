@@ -210,7 +210,7 @@ export default function Today() {
                 <td data-label="contenders">
                   <span style={{ display: 'inline-flex', gap: 4 }} title={t.contenders.join(', ')}>
                     {t.contenders.map((name, i) => (
-                      <Tessera key={name} index={i} size={18} />
+                      <Tessera key={`${i} ${name}`} index={i} size={18} />
                     ))}
                   </span>
                 </td>

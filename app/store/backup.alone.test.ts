@@ -182,6 +182,23 @@ describe('what isn’t a backup', () => {
     await read.value.apply();
     expect((await wholeTrial(id)).log).toHaveLength(8);
   });
+  it('readings that can’t be read are said so, and the trial comes without them', async () => {
+    await fill();
+    const whole = new Uint8Array(await (await writeBackup({ withKeys: false })).blob!.arrayBuffer());
+    const files = unzipSync(whole);
+    const trial = unzipSync(files[`trials/${id}.zip`]!);
+    files[`trials/${id}.zip`] = zipSync({
+      ...trial,
+      'series/s1.csv': strToU8('time,temperature\n1970-01-01T00:00,99\n'),
+    });
+    await empty();
+    const read = await readBackup(new Blob([zipSync(files) as Uint8Array<ArrayBuffer>]));
+    if (!read.ok) throw new Error(read.error);
+    const { failed } = await read.value.apply();
+    expect(failed).toEqual([{ filename: 'readings of “Is it worth it?”', why: expect.any(String) }]);
+    expect((await wholeTrial(id)).log).toHaveLength(8);
+    expect((await readSeries('s1', -Infinity, Infinity)).times).toHaveLength(0);
+  });
   it('a trial that can’t be read back isn’t said to be saved, and the others are', async () => {
     await fill();
     const other = { ...plan(), id: 'other' as TrialId, code: 'OTH' };

@@ -192,7 +192,9 @@ async function previewOf(
           failed.push({ filename, why: read.error });
           continue;
         }
-        const { trial, series } = read.value;
+        const { trial, series, noSeries } = read.value;
+        if (noSeries !== null)
+          failed.push({ filename: `readings of “${trial.plan.question}”`, why: noSeries });
         const key = keys.blind.find((k) => k.trialId === trial.plan.id)?.key ?? null;
         const whole = { ...trial, key };
         const bulk = { photos: [], series };

@@ -22,9 +22,14 @@ export function followBench(onChange: () => void): () => void {
         next: (heads) => {
           const before = seen;
           seen = new Map(heads.map((h) => [h.id, h.rev]));
-          // What this tab wrote itself is in its memory.
-          const moved = heads.some((h) => before?.get(h.id) !== h.rev && knownRev(h.id) !== h.rev);
-          if (before !== null && (moved || before.size !== heads.length)) onChange();
+          // What this tab wrote itself is in its memory. At first what it has read tells, if it has read any of it.
+          const moved = heads.some((h) => {
+            const own = knownRev(h.id);
+            return before === null
+              ? own !== undefined && own !== h.rev
+              : before.get(h.id) !== h.rev && own !== h.rev;
+          });
+          if (moved || (before !== null && before.size !== heads.length)) onChange();
         },
       });
       stop = () => following.unsubscribe();

@@ -6,7 +6,14 @@ import { formatDay } from '~core/quantity/region';
 import type { BenchDb } from './db';
 
 /** Seals of a trial that this bench has seen: they are remembered when the trial is deleted too. */
-const Seen = z.array(z.object({ sha256: z.string(), at: z.string(), offsetMin: z.number().nullable() }));
+const Seen = z.array(
+  z.object({
+    sha256: z.string(),
+    at: z.string(),
+    /** null: remembered before it was kept */
+    offsetMin: z.number().nullable().default(null),
+  }),
+);
 type Seen = z.infer<typeof Seen>;
 
 const keyOf = (trialId: string) => `seals/${trialId}`;

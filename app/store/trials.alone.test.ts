@@ -2,6 +2,7 @@ import '../testing/browserGlobals';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { exportTrial, importTrial } from '~core/formats/dataPackage';
 import { scorersCopy } from '~core/formats/scorersCopy';
+import { emptyReview } from '~core/log/trial';
 import type { TrialId } from '~core/model/ids';
 import type { Plan } from '~core/model/plan';
 import { planSha256 } from '~core/plan/seal';
@@ -13,6 +14,7 @@ import { listBin, restore } from './bin';
 import { deleteProduct, listProducts, saveProduct } from './products';
 import { isWaiting, openConflicts, settleConflict } from './conflicts';
 import { aFile, takeIn, takeInAsCopy } from './takeIn';
+import { perTrial } from './perTrial';
 import { forget } from './trialMemory';
 import {
   appendEntries,
@@ -354,4 +356,29 @@ it('the demo bench is made by itself, apart from the own one, and its reset can 
   expect((await listTrials()).map((t) => t.row.id)).toEqual([p.id]);
   await expect(loadTrial('nowhere')).rejects.toMatchObject({ status: 404 });
   await expect(resetDemo()).rejects.toThrow(/demo bench/);
+});
+
+it('a seal that an older build remembered, without the offset of its clock, is still known', async () => {
+  const p = { ...plan({ treatments: ['Water', 'A'] }), id: 'seen' as TrialId };
+  const db = await bench();
+  await db.settings.put({
+    key: 'seals/seen',
+    value: JSON.stringify([{ sha256: 'f'.repeat(64), at: '2026-05-03T09:00:00.000Z' }]),
+  });
+  const taken = await takeIn(
+    { plan: p, log: [], review: emptyReview, key: null, sealedAs: null, conflicts: [] },
+    aFile,
+  );
+  expect(taken.ok && taken.value.brokenSeal).toMatch(/isn’t sealed; this bench saw the trial sealed on/);
+});
+
+it('what was remembered of a trial that was deleted isn’t taken for one that comes under its name', async () => {
+  const p = { ...plan({ treatments: ['Water', 'A'] }), id: 'again' as TrialId };
+  const questions = perTrial(({ row }) => row.plan.question);
+  await createTrial({ ...p, question: 'Before?' });
+  expect(await questions()).toContain('Before?');
+  await deleteTrial('again');
+  await createTrial({ ...p, question: 'After?' });
+  expect(await questions()).toContain('After?');
+  expect(await questions()).not.toContain('Before?');
 });

@@ -138,6 +138,18 @@ export const saveReview = (
 ): Promise<Result<Changed, ChangeError>> =>
   change<never>(id, ({ trial }) => ok({ review: to(trial.row.review) }));
 
+/** The last revision of a trial that was deleted. */
+const lastRevKey = (id: string) => `rev/${id}`;
+
+/**
+ * The revision a trial begins with: later than those of one that had its name before and was deleted, so that nothing that
+ * is remembered of that one, in whichever tab, is taken for this one's.
+ */
+async function firstRev(db: BenchDb, id: string): Promise<number> {
+  const before = await db.settings.get(lastRevKey(id));
+  return 1 + Number(before?.value ?? 0);
+}
+
 /** Puts a trial on the bench, inside a transaction; one that is there already is not touched: it throws. */
 export async function addTrial(
   db: BenchDb,
@@ -145,11 +157,10 @@ export async function addTrial(
 ): Promise<void> {
   const { id } = plan;
   await db.trials.add({ id, plan: Plan.parse(plan), review, createdAt: new Date().toISOString(), sealedAs });
-  await db.heads.put({ id, rev: 1, planRev: 1 });
-  // Its revision says nothing of the one that was deleted.
-  await db.settled.delete(id);
+  const rev = await firstRev(db, id);
+  await db.heads.put({ id, rev, planRev: rev });
   if (key) await db.keys.put({ trialId: id, key });
-  await addLines(db, id, 1, log);
+  await addLines(db, id, rev, log);
   await noteSeals(db, id, log);
 }
 
@@ -184,9 +195,12 @@ export async function deleteTrial(id: string): Promise<void> {
       conflicts,
       ...(blindKey && { key: blindKey.key }),
     });
+    const head = await db.heads.get(id);
+    if (head) await db.settings.put({ key: lastRevKey(id), value: String(head.rev) });
     await db.trials.delete(id);
     await db.heads.delete(id);
     await db.keys.delete(id);
+    await db.settled.delete(id);
     for (const table of [db.conflicts, db.steps]) {
       await table.where('trialId').equals(id).delete();
     }

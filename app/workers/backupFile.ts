@@ -73,6 +73,8 @@ export interface UnreadPart {
 export interface TrialInBackup {
   trial: Trial;
   series: Bulk['series'];
+  /** why its readings, or some of them, can't be read; null: they can, or weren't asked for */
+  noSeries: string | null;
 }
 
 /** A backup that is opened: what is in it, and its large parts one by one. */
@@ -105,6 +107,18 @@ async function textOf(entry: FileEntry): Promise<string> {
 const sayFault = (e: unknown) => (e instanceof Error ? e.message.replace(/\.$/, '') : String(e));
 const hashIn = (filename: string) => filename.slice('photos/'.length, 'photos/'.length + 64);
 const toHex = (bytes: Uint8Array) => [...bytes].map((b) => b.toString(16).padStart(2, '0')).join('');
+
+const none = { series: [], noSeries: null };
+
+/** A trial's readings: those that can't be read cost the trial nothing else. */
+function seriesIn(zip: Uint8Array, trial: Trial): Pick<TrialInBackup, 'series' | 'noSeries'> {
+  try {
+    const { series, altered } = importBulk(zip, trial);
+    return { series, noSeries: altered.length > 0 ? 'they aren’t the ones its log names' : null };
+  } catch (e) {
+    return { series: [], noSeries: sayFault(e) };
+  }
+}
 
 /** Reads backups part by part, never more than one picture at a time in memory; beside the screen in the app. */
 export function backupReader(): BackupReader {
@@ -184,7 +198,7 @@ export function backupReader(): BackupReader {
       const bytes = await bytesOf(part(filename), MOST.trialBytes);
       const read = importTrial(bytes);
       if (!read.ok) return err(describeImportError(read.error));
-      return ok({ trial: read.value, series: withSeries ? importBulk(bytes, read.value).series : [] });
+      return ok({ trial: read.value, ...(withSeries ? seriesIn(bytes, read.value) : none) });
     } catch (e) {
       return err(sayFault(e));
     }

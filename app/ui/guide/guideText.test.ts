@@ -2,22 +2,14 @@ import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
 import { rooms } from '../../rooms/registry';
+import { benchPages } from '../benchPages';
 import { headingOf, headingsIn, sectionOf } from './guideText';
 
 const guide = readFileSync(fileURLToPath(new URL('../../../docs/guide.md', import.meta.url)), 'utf8');
-const pages = [
-  '/',
-  '/trials/new',
-  '/library',
-  '/library/x',
-  '/standings',
-  '/devices',
-  '/instruments',
-  '/data',
-];
+const pages = [...benchPages.map((p) => p.to), '/trials/new', '/library/x'];
 
 describe('the guide', () => {
-  it.each([...rooms.map((r) => `/trial/t/${r.id}`), '/trial/t/log', '/calculator', ...pages])(
+  it.each([...rooms.map((r) => `/trial/t/${r.id}`), '/trial/t/log', ...pages])(
     'has what %s is for, how the trade does it and what its words mean',
     (path) => {
       const section = sectionOf(guide, headingOf(path));

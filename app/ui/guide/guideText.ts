@@ -1,27 +1,19 @@
+import { benchPages } from '../benchPages';
+
 /** A stretch of a paragraph as it is set. */
 export interface Run {
   as: 'plain' | 'strong' | 'em' | 'code';
   text: string;
 }
 
-/** Addresses of the bench's own pages, by the heading of the guide that is about them. */
-const ofBench: Record<string, string> = {
-  '/': 'Today',
-  '/trials/new': 'New trial',
-  '/library': 'Library',
-  '/standings': 'Standings',
-  '/devices': 'Devices',
-  '/instruments': 'Instruments',
-  '/calculator': 'Mixing',
-  '/data': 'Data',
-};
-
 /** The heading of the guide that a page belongs to. @example headingOf('/trial/a/weigh-in') // 'Weigh-in' */
 export function headingOf(path: string): string {
   const room = /^\/trial\/[^/]+\/([\w-]+)/.exec(path)?.[1];
   if (room === 'log') return 'The log';
   if (room) return room.charAt(0).toUpperCase() + room.slice(1);
-  return path.startsWith('/library') ? 'Library' : (ofBench[path] ?? 'Today');
+  if (path === '/trials/new') return 'New trial';
+  const page = benchPages.find(({ to }) => to !== '/' && path.startsWith(to));
+  return (page ?? benchPages[0]!).name;
 }
 
 /** The headings of the guide, in their order. */

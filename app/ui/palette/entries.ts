@@ -1,3 +1,4 @@
+import { benchPages } from '../benchPages';
 import { listProducts } from '../../store/products';
 import { listPlans, loadTrial } from '../../store/trials';
 
@@ -20,17 +21,7 @@ const acts: PaletteEntry[] = [
   { group: 'Do', label: 'Save a backup', to: '/data' },
 ];
 
-const bench: PaletteEntry[] = (
-  [
-    ['Today', '/'],
-    ['Library', '/library'],
-    ['Standings', '/standings'],
-    ['Calculator', '/calculator'],
-    ['Instruments', '/instruments'],
-    ['Data', '/data'],
-    ['Devices', '/devices'],
-  ] as const
-).map(([label, to]) => ({ group: 'Bench', label, to }));
+const bench: PaletteEntry[] = benchPages.map(({ name, to }) => ({ group: 'Bench', label: name, to }));
 
 /**
  * Everything the bench has a name for: acts, rooms of the trial one is in, its units, trials, products. Contenders of a

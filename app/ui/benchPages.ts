@@ -1,0 +1,16 @@
+/** A page of the bench that belongs to no trial. */
+export interface BenchPage {
+  to: string;
+  name: string;
+}
+
+/** The pages of the bench, in the order of its list. */
+export const benchPages: readonly BenchPage[] = [
+  { to: '/', name: 'Today' },
+  { to: '/library', name: 'Library' },
+  { to: '/standings', name: 'Standings' },
+  { to: '/calculator', name: 'Calculator' },
+  { to: '/instruments', name: 'Instruments' },
+  { to: '/data', name: 'Data' },
+  { to: '/devices', name: 'Devices' },
+];
