@@ -1,18 +1,30 @@
-import { type Response, cropsTaken, exclusionReason, responseOf } from '../log/response';
+import { keptOf } from '../log/keptOf';
+import { type Response, exclusionReason, responseOf } from '../log/response';
 import type { TrialState } from '../log/state';
 import type { RoundId, TreatmentId, UnitId } from '../model/ids';
-import type { Plan, Round, Trait, Unit } from '../model/plan';
+import type { Plan, Trait, Unit } from '../model/plan';
 import { experimentalUnits, sharesPlace } from '../plan/sharing';
 import { kindOf } from '../model/traitKinds';
-import { pickDays, pickVisits } from '../log/picks';
+import { pickVisits } from '../log/picks';
 import { localDay } from '../log/localDay';
 import { dayOfDate } from '../plan/days';
-import { isOver, lastDayOf } from '../plan/ended';
+import { isOver } from '../plan/ended';
 import type { AnalysisRow } from './analysis';
 import { givenDivisor } from '../log/givenDivisor';
 import { givenPlan } from '../mixing/givenPlan';
 import { elementPerUnit } from '../mixing/perUnit';
-import { figureOfVisits, seenOf } from './number';
+import {
+  type Basis,
+  type LookedRound,
+  type UnitState,
+  basisOf,
+  dated,
+  daysPicked,
+  isWhole,
+  overTime,
+  roundsOf,
+} from './basis';
+import { figureOfVisits } from './number';
 
 /** A row with what a reader calls the unit. */
 export interface FindingRow extends AnalysisRow {
@@ -30,31 +42,6 @@ export interface LeftOut {
   value: number | null;
   why: 'excluded' | 'died' | 'notMeasured';
   reason: string;
-}
-
-/** A round that was begun and isn't finished: its values don't count yet. */
-export interface OpenRound {
-  name: string;
-  day: number;
-  /** units that have their values, of those that are wanted */
-  done: number;
-  wanted: number;
-  /** codes of the units without */
-  missing: string[];
-}
-
-/** Which visits a finding rests on. */
-export interface Basis {
-  /** rounds that count, in the order of their days; empty where values belong to no round */
-  rounds: { id: RoundId; name: string; day: number }[];
-  /** rounds that were begun and don't count */
-  open: OpenRound[];
-  /** planned rounds of this trait that aren't begun, still to come or waited for */
-  toCome: number;
-  /** planned rounds that nobody made, once the trial is over */
-  missed: number;
-  /** the trial is over: what is missing was missed */
-  over: boolean;
 }
 
 export interface RowOptions {
@@ -82,13 +69,6 @@ export interface UnitRows {
   basis: Basis;
   /** picks were begun and none is finished: there is no sum that means the same for all */
   unfinished: boolean;
-}
-
-interface UnitState {
-  unit: Unit;
-  response: Response;
-  excluded: string | null;
-  died: string | null;
 }
 
 /**
@@ -155,29 +135,12 @@ interface Looked {
   looked: LookedRound[];
 }
 
-/** A planned round as it was made. */
-interface LookedRound {
-  round: Round;
-  begun: boolean;
-  done: number;
-  wanted: number;
-  missing: string[];
-}
+/** What of the options changes what was observed. */
+type Looking = Omit<RowOptions, 'roundId' | 'today'>;
 
-const known = new WeakMap<TrialState, WeakMap<Trait, Map<string, Looked>>>();
+const lookedAt = keptOf(look, (looking: Looking) => JSON.stringify(looking));
 
-function lookedAt(state: TrialState, trait: Trait, options: Omit<RowOptions, 'roundId' | 'today'>): Looked {
-  let ofTrait = known.get(state);
-  if (!ofTrait) known.set(state, (ofTrait = new WeakMap()));
-  let ways = ofTrait.get(trait);
-  if (!ways) ofTrait.set(trait, (ways = new Map()));
-  const key = JSON.stringify(options);
-  let looked = ways.get(key);
-  if (!looked) ways.set(key, (looked = look(state, trait, options)));
-  return looked;
-}
-
-function look(state: TrialState, trait: Trait, options: Omit<RowOptions, 'roundId' | 'today'>): Looked {
+function look(state: TrialState, trait: Trait, options: Looking): Looked {
   const { plan } = state;
   const crop = options.crop ?? null;
   const { until: end = Infinity } = options;
@@ -207,14 +170,6 @@ function look(state: TrialState, trait: Trait, options: Omit<RowOptions, 'roundI
   });
   return { units, days, looked: roundsOf(state, trait, units, crop) };
 }
-
-/** Once the trial is over, rounds that aren't begun were missed. */
-const dated = (basis: Omit<Basis, 'missed' | 'over'>, over: boolean): Basis => ({
-  ...basis,
-  toCome: over ? 0 : basis.toCome,
-  missed: over ? basis.toCome : 0,
-  over,
-});
 
 /** A block counts only where all units have one. */
 function inBlocks(rows: FindingRow[]): FindingRow[] {
@@ -268,34 +223,6 @@ function asPlaces(rows: readonly FindingRow[], plan: Plan, trait: Trait): Findin
       },
     ];
   });
-}
-
-/** Whether the figure of a unit is made of several days, for which two are needed. */
-const overTime = ({ summary }: Trait): boolean => summary !== 'last' && summary !== 'sum';
-
-/** Days of picks that count: those on which every living unit was looked at; the others are named. */
-function daysPicked(
-  state: TrialState,
-  until: number,
-): { counted: ReadonlySet<number>; open: OpenRound[]; toCome: number } {
-  const codes = new Map(state.plan.units.map((u) => [u.id, u.code]));
-  const all = pickDays(state).filter((d) => d.day <= until);
-  const whole = all.filter((d) => d.missing.length === 0);
-  // Picking goes on until the last planned day.
-  const end = lastDayOf(state.plan) ?? -1;
-  return {
-    toCome: end > (all.at(-1)?.day ?? -1) ? 1 : 0,
-    counted: new Set(whole.map((d) => d.day)),
-    open: all
-      .filter((d) => d.missing.length > 0)
-      .map((d) => ({
-        name: 'The pick',
-        day: d.day,
-        done: d.done.length,
-        wanted: d.done.length + d.missing.length,
-        missing: d.missing.map((id) => codes.get(id) ?? '?'),
-      })),
-  };
 }
 
 /** Since when a spare stands in a unit, where values of the spare are among these visits. */
@@ -352,97 +279,3 @@ const notDivided: Record<NonNullable<Trait['per']>, string> = {
   nitrogen: 'its products don’t say how much nitrogen they carry, or it got none',
   day: 'it was taken on the first day',
 };
-
-/** Whether a visit has what its kind of trait needs: of weights that are added, every crop. */
-function isWhole(
-  visit: Response['visits'][number],
-  { plan }: TrialState,
-  trait: Trait,
-  crop: number | null,
-): boolean {
-  if (crop !== null || kindOf(trait).overCrops !== 'sum') return true;
-  return new Set(visit.samples.map((s) => s.crop)).size >= cropsTaken(plan, trait);
-}
-
-/** The planned rounds of a trait, in the order of their days. */
-function roundsOf(
-  state: TrialState,
-  trait: Trait,
-  units: readonly UnitState[],
-  crop: number | null,
-): LookedRound[] {
-  const planned = state.plan.rounds
-    .filter((r) => r.traitIds.includes(trait.id) || units.some((u) => hasRound(u, r)))
-    .sort((a, b) => a.day - b.day);
-  const event = kindOf(trait).observes === 'event';
-  return planned.map((round) => {
-    const has = (u: UnitState) =>
-      u.response.visits.some((v) => v.roundId === round.id && isWhole(v, state, trait, crop)) ||
-      // To whom it had happened before is asked no more.
-      (event && (seenOf({ visits: u.response.visits.filter((v) => v.day < round.day) })?.happened ?? false));
-    // The dead are asked for nothing, nor are units that are left out.
-    const wanted = units.filter((u) => u.excluded === null && (u.died === null || has(u)));
-    const missing = wanted.filter((u) => !has(u)).map((u) => u.unit.code);
-    const begun = units.some((u) => hasRound(u, round));
-    return { round, begun, done: wanted.length - missing.length, wanted: wanted.length, missing };
-  });
-}
-
-function basisOf(
-  trait: Trait,
-  looked: readonly LookedRound[],
-  only: RoundId | null,
-): {
-  counted: ReadonlySet<RoundId | null> | null;
-  basis: Omit<Basis, 'missed' | 'over'>;
-  unfinished: boolean;
-} {
-  const planned = looked.map((l) => l.round);
-  const event = kindOf(trait).observes === 'event';
-  const begun = looked.filter((l) => l.begun && l.done > 0);
-  const finished = begun.filter((l) => l.missing.length === 0);
-  const counts = (list: typeof looked, unfinished = false) => {
-    const chosen = new Set<RoundId | null>(list.map((l) => l.round.id));
-    // What happened at an earlier look is known at the last one.
-    const until = Math.max(-1, ...list.map((l) => l.round.day));
-    const counted = event
-      ? new Set<RoundId | null>([null, ...planned.filter((r) => r.day <= until).map((r) => r.id)])
-      : chosen;
-    // Before a last value rounds may be as they like; of a sum every pick is part.
-    const from = trait.summary !== 'last' ? -1 : Math.max(-1, ...list.map((l) => l.round.day));
-    const matters = (l: (typeof looked)[number]) => !chosen.has(l.round.id) && l.round.day > from;
-    return {
-      counted,
-      basis: {
-        rounds: list.map(({ round: { id, name, day } }) => ({ id, name, day })),
-        open: begun
-          .filter((l) => matters(l) && l.missing.length > 0)
-          .map((l) => ({
-            name: l.round.name,
-            day: l.round.day,
-            done: l.done,
-            wanted: l.wanted,
-            missing: l.missing,
-          })),
-        toCome: looked.filter((l) => matters(l) && !l.begun && l.missing.length > 0).length,
-      },
-      unfinished,
-    };
-  };
-  if (only !== null) return counts(looked.filter((l) => l.round.id === only));
-  if (begun.length === 0) {
-    return { counted: null, basis: { rounds: [], open: [], toCome: looked.length }, unfinished: false };
-  }
-  if (overTime(trait)) return finished.length > 0 ? counts(finished) : counts([], begun.length > 1);
-  if (trait.summary === 'sum') {
-    if (finished.length > 0) return counts(finished);
-    return planned.length > 1 && begun.length > 1 ? counts([], true) : counts(begun);
-  }
-  const last = finished[finished.length - 1];
-  if (last) return counts([last]);
-  // None is finished: the round that was taken furthest, the later of equals.
-  const share = (l: (typeof looked)[number]) => l.done / l.wanted;
-  return counts([begun.reduce((best, l) => (share(l) >= share(best) ? l : best))]);
-}
-
-const hasRound = (u: UnitState, round: Round) => u.response.visits.some((v) => v.roundId === round.id);

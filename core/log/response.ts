@@ -1,3 +1,4 @@
+import { keptOf } from './keptOf';
 import type { RoundId, TraitId, UnitId } from '../model/ids';
 import { type Observed, kindOf } from '../model/traitKinds';
 import type { Plan, Trait } from '../model/plan';
@@ -61,18 +62,14 @@ export function responseOf(
   trait: Trait,
   crop: number | null = null,
 ): Response {
-  let ofTrait = known.get(state);
-  if (!ofTrait) known.set(state, (ofTrait = new WeakMap()));
-  let responses = ofTrait.get(trait);
-  if (!responses) ofTrait.set(trait, (responses = new Map()));
-  const key = `${crop}/${unitId}`;
-  let response = responses.get(key);
-  if (!response) responses.set(key, (response = observed(state, unitId, trait, crop)));
-  return response;
+  return kept(state, trait, { unitId, crop });
 }
 
-/** Every round of a trait asks for the same: it is worked out once for each state. */
-const known = new WeakMap<TrialState, WeakMap<Trait, Map<string, Response>>>();
+const kept = keptOf(
+  (state, trait, { unitId, crop }: { unitId: UnitId; crop: number | null }) =>
+    observed(state, unitId, trait, crop),
+  ({ unitId, crop }) => `${crop}/${unitId}`,
+);
 
 function observed(state: TrialState, unitId: UnitId, trait: Trait, crop: number | null): Response {
   const kind = kindOf(trait);

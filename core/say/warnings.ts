@@ -1,6 +1,6 @@
 import { countWord, listNames, plural, sentenceCase } from '../quantity/format';
 import { kindOf } from '../model/traitKinds';
-import type { OpenRound } from '../analysis/rows';
+import type { OpenRound } from '../analysis/basis';
 import type { Finding } from '../account/finding';
 
 /** A round that was begun and isn't counted, with what is missing. @example 'Pick 2 (day 40) has 12 of 20 trays: …' */
