@@ -304,7 +304,8 @@ export async function largeBench(executablePath: string, url: string, size: Benc
   const browser = await puppeteer.launch({ executablePath, args: chromiumFlags, protocolTimeout: 900_000 });
   const page: Page = await browser.newPage();
   page.setDefaultTimeout(900_000);
-  await page.evaluateOnNewDocument('globalThis.__name = (f) => f');
+  // Nobody is there to choose where the backup goes.
+  await page.evaluateOnNewDocument('globalThis.__name = (f) => f; delete window.showSaveFilePicker;');
   await page.setViewport({ width: 1280, height: 800 });
   await page.goto(`${url}/data`);
   const input = (await page.waitForSelector(
