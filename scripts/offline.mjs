@@ -54,7 +54,7 @@ export async function writeServiceWorker(folder) {
  * The service worker of a bench: the page says which one opens first, so that a worker that keeps it is another one
  * for the other bench.
  *
- * @param {string} worker as it was written @param {'demo' | 'own'} bench
+ * @param {string} worker as it was written @param {string} bench
  */
 export function ofBench(worker, bench) {
   const page = /(url:["'`]index\.html["'`],revision:["'`])/;

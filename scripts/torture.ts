@@ -1,22 +1,25 @@
-// `npm run torture -- --kills 200 --seed 1`: works in every way (see torture/works.ts for a third of the kills), types values through the real interface in two tabs, with a clock that
+// `npm run torture -- --kills 200 --seed 1`: works in every way (torture/works.ts, a third of the kills), exchanges
+// between two devices (torture/exchange.ts, a sixth), types values through the real interface in two tabs, with a clock that
 // jumps, kills the browser's process at random moments, opens it again and counts what was confirmed and what is there.
 // Prints confirmed, found, lost, half (and values that show another one than the last confirmed); exits 1 unless 0 are
 // lost, half or turned round.
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import type { Server } from 'node:http';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import type { IncomingMessage, RequestListener, Server, ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
-import puppeteer, { type Browser, type Page } from 'puppeteer-core';
 import { exportTrial } from '~core/formats/dataPackage';
 import type { RoundId, TrialId } from '~core/model/ids';
 import { Plan } from '~core/model/plan';
 import { planSha256 } from '~core/plan/seal';
 import { seededRandom } from '~core/stats/random';
 import { entry, heightTrait, plan, trialOf } from '~core/testing/trial';
-import { chromiumFlags, ensureChromium } from './chromium.mjs';
+import { ensureChromium } from './chromium.mjs';
+import { ofBench } from './offline.mjs';
 import { serve } from './serve.mjs';
+import { tortureExchange } from './torture/exchange';
+import { type Confirmed, ended, inDatabase, opened, pressed, tab } from './torture/tab';
 import { tortureWorks } from './torture/works';
 
 const { values: args } = parseArgs({
@@ -25,16 +28,21 @@ const { values: args } = parseArgs({
     seed: { type: 'string', default: '1' },
     /** few rounds fill up, so that values are typed over others */
     rounds: { type: 'string', default: '24' },
+    /** one kind alone: `rounds`, `works` or `exchange` */
+    only: { type: 'string' },
   },
 });
-/** a third of them in every other kind of work */
-const otherKills = Math.floor(Number(args.kills) / 3);
-const kills = Number(args.kills) - otherKills;
+/** a third of them in every other kind of work, a sixth while two devices exchange */
+const share = (kind: string, of: number) =>
+  args.only === undefined ? Math.floor(Number(args.kills) * of) : args.only === kind ? Number(args.kills) : 0;
+const otherKills = share('works', 1 / 3);
+const exchangeKills = share('exchange', 1 / 6);
+const kills = args.only === undefined ? Number(args.kills) - otherKills - exchangeKills : share('rounds', 1);
 const random = seededRandom(Number(args.seed));
 const between = (low: number, high: number) => low + random.uniform() * (high - low);
 
 const ROUNDS = Number(args.rounds);
-if (!(kills >= 1) || !(ROUNDS >= 2) || ROUNDS % 2 !== 0) {
+if (!(kills + otherKills + exchangeKills >= 1) || !(ROUNDS >= 2) || ROUNDS % 2 !== 0) {
   console.error('torture: --kills is 1 or more, --rounds an even number: half of them for each tab.');
   process.exit(2);
 }
@@ -55,141 +63,25 @@ function bigTrial(): Uint8Array {
   return exportTrial(trialOf(planned, [entry({ kind: 'seal', planSha256: planSha256(planned) }, 'seal')]));
 }
 
-/** A value the screen said is kept: the tile shows it, without the mark of being kept. */
-interface Confirmed {
-  round: string;
-  unit: string;
-  value: string;
-}
-
 const profile = mkdtempSync(join(tmpdir(), 'palazzo-torture-'));
 const executablePath = ensureChromium();
 if (!executablePath) process.exit(1);
 const server = (await serve({ port: 0, bench: 'own' })) as Server;
+// A new version of the app: another service worker, as a build with one page changed has.
+let version = 0;
+const worker = readFileSync(new URL('../build/client/sw.js', import.meta.url), 'utf8');
+const app = server.listeners('request')[0] as RequestListener;
+server.removeListener('request', app);
+server.on('request', (req: IncomingMessage, res: ServerResponse) => {
+  if (req.url !== '/sw.js' || version === 0) return app(req, res);
+  res.writeHead(200, { 'Content-Type': 'text/javascript', 'Cache-Control': 'no-cache' });
+  res.end(ofBench(worker, `own-${version}`));
+});
 const url = `http://localhost:${(server.address() as AddressInfo).port}`;
 const confirmed: Confirmed[] = [];
+const at = { url, trialId, confirmed };
 
-const open = (): Promise<Browser> =>
-  puppeteer.launch({
-    executablePath,
-    args: [
-      ...chromiumFlags,
-      `--user-data-dir=${profile}`,
-      // Two tabs are typed in by turns; neither is put to sleep.
-      '--disable-renderer-backgrounding',
-      '--disable-backgrounding-occluded-windows',
-      '--disable-background-timer-throttling',
-    ],
-  });
-
-/** Waits until a browser that was killed is gone. */
-const ended = (browser: Browser) =>
-  new Promise<void>((resolve) => {
-    const p = browser.process();
-    if (!p || p.exitCode !== null || p.signalCode !== null) return resolve();
-    p.once('exit', () => resolve());
-    p.kill('SIGKILL');
-  });
-
-/** A tab whose clock is off by so much, which tells of every value it shows as kept. */
-async function tab(browser: Browser, round: string, clockOffMs: number): Promise<Page> {
-  const page = await browser.newPage();
-  // What the compiler wraps functions in, for those that run in the page.
-  await page.evaluateOnNewDocument('globalThis.__name = (f) => f');
-  await page.evaluateOnNewDocument((off) => {
-    const [Real, now] = [Date, Date.now.bind(Date)];
-    Date.now = () => now() + off;
-    window.Date = new Proxy(Real, {
-      construct: (target, given: []) => (given.length === 0 ? new target(now() + off) : new target(...given)),
-      apply: () => new Real(now() + off).toString(),
-    });
-  }, clockOffMs);
-  // Two tabs are typed in by turns: each takes itself for the one in front.
-  const session = await page.createCDPSession();
-  await session.send('Emulation.setFocusEmulationEnabled', { enabled: true });
-  page.on('console', (m) => {
-    if (m.text().startsWith('kept ')) confirmed.push(JSON.parse(m.text().slice(5)) as Confirmed);
-  });
-  await page.goto(`${url}/trial/${trialId}/rounds?round=${round}`, { waitUntil: 'load' });
-  await page.waitForSelector('.tile.current');
-  await page.evaluate((of) => {
-    const shown = new Map<string, string>();
-    const look = (first: boolean) => {
-      for (const tile of document.querySelectorAll<HTMLElement>('[data-unit]:not(.current)')) {
-        const value = tile.querySelector('.value')?.textContent?.trim() ?? '';
-        if (!/^\d/.test(value) || tile.querySelector('.keeping') || shown.get(tile.dataset.unit!) === value)
-          continue;
-        shown.set(tile.dataset.unit!, value);
-        if (!first) console.log(`kept ${JSON.stringify({ round: of, unit: tile.dataset.unit, value })}`);
-      }
-    };
-    look(true);
-    new MutationObserver(() => look(false)).observe(document.body, {
-      ...{ subtree: true, childList: true, characterData: true, attributes: true },
-    });
-  }, round);
-  return page;
-}
-
-/** Presses the keys of the pad on the screen, and the one that keeps the value. */
-function pressed(value: string): void {
-  const press = (of: (b: HTMLButtonElement) => boolean) =>
-    [...document.querySelectorAll<HTMLButtonElement>('main button')].find(of)?.click();
-  for (const c of value) press((b) => b.closest('.pad-keys') !== null && b.textContent?.trim() === c);
-  press((b) => b.textContent?.startsWith('Keep') === true);
-}
-
-/** What the database holds: every value by round and unit as the screens show it, and lines or heads that are torn. */
-async function inDatabase(page: Page): Promise<{ values: Record<string, string[]>; half: number }> {
-  return page.evaluate(async (id) => {
-    const db = await new Promise<IDBDatabase>((resolve, reject) => {
-      const asked = indexedDB.open('palazzo-own');
-      asked.onsuccess = () => resolve(asked.result);
-      asked.onerror = () => reject(new Error('the database can’t be opened'));
-    });
-    const all = (table: string) =>
-      new Promise<Record<string, unknown>[]>((resolve) => {
-        const asked = db.transaction(table).objectStore(table).getAll();
-        asked.onsuccess = () => resolve(asked.result as Record<string, unknown>[]);
-      });
-    type Body = { kind: string; unitId: string; roundId: string; value: number };
-    type Line = {
-      rev: number;
-      id: string;
-      entry: Body & { id: string; kind: string; counter: number; replacement?: Body };
-    };
-    type Row = { id: string; rev: number; lines: Line['entry'][] };
-    const [rows, heads, trials] = [
-      (await all('entries')) as unknown as Row[],
-      await all('heads'),
-      await all('trials'),
-    ];
-    // A row holds the lines of one change, under the id of its first.
-    const lines = rows.flatMap((r): Line[] => r.lines.map((entry) => ({ rev: r.rev, id: entry.id, entry })));
-    db.close();
-    const plan = (trials.find((t) => t['id'] === id) as unknown as { plan: { units: { id: string; code: string }[] } }).plan; // prettier-ignore
-    const codes = new Map(plan.units.map((u) => [u.id, u.code]));
-    const rev = Number(heads.find((h) => h['id'] === id)?.['rev'] ?? -1);
-    const values: Record<string, string[]> = {};
-    let half = 0;
-    // The table is in the order of its keys, which is none: the newest value of a place is the one counted last.
-    lines.sort((a, b) => a.entry.counter - b.entry.counter);
-    for (const line of lines) {
-      // A value typed over another one is a correction: what it puts in its place is the value.
-      const said = line.entry.kind === 'correction' ? line.entry.replacement : line.entry;
-      if (!said || line.rev > rev) half += 1;
-      if (said?.roundId && Number.isFinite(said.value)) {
-        const key = `${said.roundId}/${codes.get(said.unitId) ?? '?'}`;
-        (values[key] ??= []).push(said.value.toFixed(1));
-      }
-    }
-    // No two lines of one device share a count: that is what their order goes by.
-    const counters = lines.map((l) => l.entry.counter);
-    half += counters.length - new Set(counters).size;
-    half += rows.filter((r) => r.lines[0]?.id !== r.id).length;
-    return { values, half };
-  }, trialId);
-}
+const open = () => opened(executablePath, profile);
 
 // The trial is taken in as anybody would.
 let browser = await open();
@@ -210,8 +102,8 @@ for (let kill = 0; kill < kills; kill++) {
   const off = () => Math.round(between(-3, 3) * 86_400_000);
   try {
     const tabs = [
-      await tab(browser, `r${round}`, off()),
-      await tab(browser, `r${round + ROUNDS / 2}`, off()),
+      await tab(browser, { ...at, round: `r${round}`, clockOffMs: off() }),
+      await tab(browser, { ...at, round: `r${round + ROUNDS / 2}`, clockOffMs: off() }),
     ];
     const process = browser.process()!;
     let dead = false;
@@ -240,8 +132,8 @@ for (let kill = 0; kill < kills; kill++) {
 }
 
 browser = await open();
-const last = await tab(browser, 'r0', 0);
-const { values, half } = await inDatabase(last);
+const last = await tab(browser, { ...at, round: 'r0', clockOffMs: 0 });
+const { values, half } = await inDatabase(last, trialId);
 if (process.env['SHOW']) console.log(JSON.stringify({ values, half, confirmed: confirmed.slice(0, 5) }));
 const lost = confirmed.filter((c) => !values[`${c.round}/${c.unit}`]?.includes(c.value));
 const found = confirmed.length - lost.length;
@@ -263,12 +155,21 @@ for (const round of new Set(confirmed.map((c) => c.round))) {
   }
 }
 await browser.close();
-const other = await tortureWorks({ kills: otherKills, random, url, dir: profile, open, ended });
+const renew = () => {
+  version += 1;
+};
+const works = await tortureWorks({ kills: otherKills, random, url, dir: profile, open, renew });
 server.close();
+const exchanges = await tortureExchange({ kills: exchangeKills, random, executablePath, trial: bigTrial(), trialId }); // prettier-ignore
+const other = {
+  confirmed: works.confirmed + exchanges.confirmed,
+  lost: works.lost + exchanges.lost,
+  half: works.half + exchanges.half,
+};
 rmSync(profile, { recursive: true, force: true });
 console.log(
   [
-    `kills ${kills + otherKills}`,
+    `kills ${kills + otherKills + exchangeKills}`,
     `confirmed ${confirmed.length + other.confirmed}`,
     `found ${found + other.confirmed - other.lost}`,
     `lost ${lost.length + other.lost}`,

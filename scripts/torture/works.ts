@@ -1,5 +1,5 @@
 // Every kind of work but typing in rounds, killed at random moments: pasted values, photos, a trial taken in, a backup brought
-// back, a plan saved, a taster's answers, a remark. What the screen said is kept must be in the database, whole.
+// back, a plan saved, a taster's answers, a remark, a new version taken. What the screen said is kept must be in the database, whole.
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { strToU8, zipSync } from 'fflate';
@@ -14,6 +14,7 @@ import { planSha256 } from '~core/plan/seal';
 import { planSession } from '~core/sensory/planSession';
 import type { Random } from '~core/stats/random';
 import { entry, heightTrait, plan, trialOf } from '~core/testing/trial';
+import { ended } from './tab';
 
 const WORK = 'work' as TrialId;
 const DRAFT = 'draft' as TrialId;
@@ -27,7 +28,8 @@ type Kept =
   | { what: 'trial'; id: string }
   | { what: 'plan'; n: number }
   | { what: 'answer' }
-  | { what: 'remark'; text: string };
+  | { what: 'remark'; text: string }
+  | { what: 'version' };
 
 interface Table {
   name: string;
@@ -99,9 +101,11 @@ export async function tortureWorks(at: {
   url: string;
   dir: string;
   open: () => Promise<Browser>;
-  ended: (browser: Browser) => Promise<void>;
+  /** the server has another version of the app from now on */
+  renew: () => void;
 }): Promise<{ confirmed: number; lost: number; half: number }> {
   const { random, url, dir } = at;
+  if (at.kills === 0) return { confirmed: 0, lost: 0, half: 0 };
   const kept: Kept[] = [];
   let n = 0;
   const go = (page: Page, path: string) => page.goto(`${url}${path}`, { waitUntil: 'load' });
@@ -189,6 +193,18 @@ export async function tortureWorks(at: {
       await page.waitForSelector('[role="dialog"]', { hidden: true });
       kept.push({ what: 'remark', text });
     },
+    async (page) => {
+      await go(page, '/');
+      at.renew();
+      await go(page, '/');
+      await sees(page, 'A new version of Palazzo is ready.');
+      const loaded = page.waitForNavigation({ waitUntil: 'load' });
+      await press(page, 'Take it now');
+      await loaded;
+      await page.waitForSelector('main:not([aria-busy])');
+      await page.waitForFunction(() => navigator.serviceWorker.controller?.state === 'activated');
+      kept.push({ what: 'version' });
+    },
   ];
 
   const first = await at.open();
@@ -233,9 +249,13 @@ export async function tortureWorks(at: {
         );
     }
     clearTimeout(killer);
-    await at.ended(browser);
+    await ended(browser);
     if ((kill + 1) % 10 === 0) console.log(`${kill + 1} kills of other works, ${kept.length} confirmed`);
   }
+  const kinds = [...new Set(kept.map((k) => k.what))].map(
+    (what) => `${what} ${kept.filter((k) => k.what === what).length}`,
+  );
+  console.log(`kept: ${kinds.join(', ')}`);
   for (const [what, times] of faults) console.log(`not done ${times} ×: ${what}`);
 
   const last = await at.open();
@@ -310,7 +330,7 @@ function judged(
     else if (k.what === 'answer') answers += 1;
     else if (k.what === 'plan') plan = Math.max(plan, k.n);
     else if (k.what === 'remark') lost += said.some((s) => s.body.text === k.text) ? 0 : 1;
-    else if (!trials.some((t) => t.id === k.id)) lost += 1;
+    else if (k.what !== 'version' && !trials.some((t) => t.id === k.id)) lost += 1;
   }
   lost += Math.max(0, photos - count('photo')) + Math.max(0, answers - count('panelAnswer'));
   const stands = Number(/\d+/.exec(trials.find((t) => t.id === DRAFT)!.plan.prediction)?.[0] ?? -1);
