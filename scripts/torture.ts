@@ -160,7 +160,14 @@ const renew = () => {
 };
 const works = await tortureWorks({ kills: otherKills, random, url, dir: profile, open, renew });
 server.close();
-const exchanges = await tortureExchange({ kills: exchangeKills, random, executablePath, trial: bigTrial(), trialId }); // prettier-ignore
+const exchanges = await tortureExchange({
+  kills: exchangeKills,
+  random,
+  executablePath,
+  trial: bigTrial(),
+  trialId,
+  rounds: ROUNDS,
+});
 const other = {
   confirmed: works.confirmed + exchanges.confirmed,
   lost: works.lost + exchanges.lost,

@@ -51,8 +51,9 @@ export async function tortureExchange(given: {
   kills: number;
   random: Random;
   executablePath: string;
-  /** a sealed trial with rounds r0 and r1, as a file */
+  /** a sealed trial with rounds r0, r1 and so on, as a file: half of them for each device */
   trial: Uint8Array;
+  rounds: number;
   trialId: TrialId;
 }): Promise<{ confirmed: number; lost: number; half: number }> {
   const { kills, random, trialId } = given;
@@ -62,7 +63,9 @@ export async function tortureExchange(given: {
   const confirmed: Confirmed[] = [];
   const open = (device: number) =>
     opened(given.executablePath, join(dir, `device-${device}`), ['--ignore-certificate-errors']);
-  const rounds = ['r0', 'r1'] as const;
+
+  const roundOf = (device: number, kill: number) =>
+    `r${(device * given.rounds) / 2 + Math.floor((kill * given.rounds) / 2 / kills)}`;
 
   // The desk takes the trial in, the phone is paired with it and gets it.
   const browsers: Browser[] = [await open(0), await open(1)];
@@ -103,7 +106,7 @@ export async function tortureExchange(given: {
         if (!browsers[device]!.connected) browsers[device] = await open(device);
         for (const page of await browsers[device]!.pages())
           if (!page.url().startsWith('about:')) await page.close();
-        pages.push(await tab(browsers[device]!, { url: net.url, trialId, round: rounds[device]!, clockOffMs: 0, confirmed })); // prettier-ignore
+        pages.push(await tab(browsers[device]!, { url: net.url, trialId, round: roundOf(device, kill), clockOffMs: 0, confirmed })); // prettier-ignore
       }
       let dead = false;
       const killer = setTimeout(
