@@ -55,6 +55,7 @@ const mayKnow = {
     'say',
   ],
   'core/formats': ['model', 'quantity', 'plan', 'log', 'imaging', 'series', 'analysis', 'design', 'account'],
+  'core/picture': ['model', 'quantity', 'plan', 'stats', 'account'],
   'core/report': [
     ...[
       'model',
@@ -69,7 +70,7 @@ const mayKnow = {
       'schedule',
       'sensory',
     ],
-    ...['account', 'fairness', 'say', 'verdict', 'formats'],
+    ...['account', 'fairness', 'say', 'verdict', 'formats', 'picture'],
   ],
   'core/truth': ['model', 'quantity', 'plan', 'stats', 'analysis', 'design', 'account', 'say'],
   'app/demo': [],

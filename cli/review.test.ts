@@ -5,7 +5,6 @@ import { join } from 'node:path';
 import { OPS, getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { afterAll, describe, expect, it } from 'vitest';
 import { exportTrial } from '~core/formats/dataPackage';
-import { ticksBetween } from '~core/report/findingSvg';
 import { harvest, plan, trialOf } from '~core/testing/trial';
 import { mainOrSlow } from './main';
 
@@ -93,11 +92,4 @@ describe('review', () => {
       /can't be written/,
     );
   });
-});
-
-it('ticks are round and inside', () => {
-  expect(ticksBetween(0, 10, 5)).toEqual([0, 2, 4, 6, 8, 10]);
-  expect(ticksBetween(47.3, 52.8, 6)).toEqual([48, 49, 50, 51, 52]);
-  expect(ticksBetween(-0.31, 0.29, 6)).toEqual([-0.3, -0.2, -0.1, 0, 0.1, 0.2]);
-  expect(ticksBetween(5, 5, 6)).toEqual([5]);
 });

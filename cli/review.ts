@@ -6,13 +6,14 @@ import type { Block } from '~core/report/block';
 import { importBulk } from '~core/formats/bulkFiles';
 import type { Trial } from '~core/log/trial';
 import { CONTACT_SHEET, type SheetCell } from '~core/report/contactSheet';
-import { contactSheetSvg } from '~core/report/contactSheetSvg';
+import { contactSheetPicture } from '~core/report/contactSheetPicture';
 import { photoFigure } from '~core/report/chosenPhotos';
 import { figureId } from '~core/report/findingBlocks';
-import { findingSvg, pageFonts } from '~core/report/findingSvg';
+import { findingPicture } from '~core/picture/findingPicture';
+import { type Faces, pageFaces, plainFaces, svgOf } from '~core/picture/shapes';
 import { toHtml } from '~core/report/html';
 import { toMarkdown } from '~core/report/markdown';
-import { pageColours, pageColoursByNight, paperInk } from '~core/report/paper';
+import { pageColours, pageColoursByNight, paper } from '~core/picture/paper';
 import { toPdf } from '~core/report/pdf';
 import { type TrialReview, trialReview } from '~core/report/trialReview';
 import { trialOf } from './findings';
@@ -27,19 +28,12 @@ const formats = ['html', 'md', 'pdf'] as const;
 type Format = (typeof formats)[number];
 
 /** Every finding's picture as SVG text, by the id of its figure. */
-function picturesOf({ findings, lanes, per }: TrialReview, fonts?: typeof pageFonts): Map<string, string> {
+function picturesOf({ findings, lanes, per, unitNoun }: TrialReview, faces: Faces): Map<string, string> {
   return new Map(
-    findings.map((finding) => [
-      figureId(finding),
-      findingSvg({
-        finding,
-        lanes,
-        per,
-        unmarked: finding.peers,
-        ink: paperInk,
-        ...(fonts && { fonts }),
-      }),
-    ]),
+    findings.map((finding) => {
+      const drawing = findingPicture({ finding, lanes, per, unitNoun, unmarked: finding.peers });
+      return [figureId(finding), svgOf(drawing, paper, faces)];
+    }),
   );
 }
 
@@ -76,12 +70,12 @@ function sheetOf({ sheet, lanes }: TrialReview, photos: ReadonlyMap<string, Stor
     if (!photo) return null;
     return uriOf(gains ? balanced(photo, gains) : photo);
   };
-  return contactSheetSvg(
+  const drawing = contactSheetPicture(
     sheet,
     lanes.map((l) => l.name),
     source,
-    paperInk,
   );
+  return drawing && svgOf(drawing, paper);
 }
 
 /** The app's own fonts as rules with the fonts in them, the Latin part. */
@@ -166,9 +160,9 @@ export async function review(args: string[], today = new Date().toISOString().sl
       `${file}: the codes of this trial are closed; open them in Layout before it is reviewed.`,
     );
   const photos = photosOf(file, trial);
-  const inPage = picturesOf(made, pageFonts);
+  const inPage = picturesOf(made, pageFaces);
   const pictures = new Map<string, Pictured>([
-    ...[...picturesOf(made)].map(([id, svg]) => [id, { svg, uri: dataUri(svg) }] as const),
+    ...[...picturesOf(made, plainFaces)].map(([id, svg]) => [id, { svg, uri: dataUri(svg) }] as const),
     ...made.photos.flatMap(({ id, sha256 }) => {
       const photo = photos.get(sha256);
       return photo ? [[photoFigure(id), { uri: uriOf(photo) }] as const] : [];

@@ -14,7 +14,9 @@ import { type StandingTrial, sayStandings, standingsOf } from '~core/verdict/ove
 import { perTrial } from '../store/perTrial';
 import { findings } from '../workers/findings';
 import { ReportTable } from '../ui/Report';
-import { Network } from '../ui/pictures/Network';
+import { network } from '~core/picture/network';
+import { Picture } from '../ui/pictures/Picture';
+import { usePictureRoom } from '../ui/pictures/usePictureRoom';
 
 type InFamily = StandingTrial & { family: string };
 
@@ -52,6 +54,7 @@ const familyNames: Record<string, string> = { g: 'weight', kg: 'weight in kg', c
 
 export default function StandingsPage() {
   const { standing } = useLoaderData<typeof clientLoader>();
+  const room = usePictureRoom();
   const families = useMemo(() => [...new Set(standing.map((s) => s.family))], [standing]);
   const crops = useMemo(() => [...new Set(standing.map((s) => s.crop))], [standing]);
   const [family, setFamily] = useState(families.includes('g') ? 'g' : (families[0] ?? ''));
@@ -124,9 +127,9 @@ export default function StandingsPage() {
         </TextField>
       </div>
       <div className="findings-grid">
-        <Network
-          products={products}
-          edges={edges}
+        <Picture
+          drawing={network(products, edges, room)}
+          caption="A line joins products that stood side by side in a trial, thicker with more trials."
           label={`Products compared: ${products.join(', ')}`}
           file="standings"
         />

@@ -1,4 +1,4 @@
-import { byNight, paper } from '../../core/report/paper.ts';
+import { byNight, paper } from '../../core/picture/paper.ts';
 
 /** Every colour of the interface: the day's are those of paper. */
 export const day = paper;

@@ -1,9 +1,11 @@
-import { tesseraStyle, withDayColours, cssColour } from './tesserae';
+import { inkOf } from '~core/picture/marks';
+import { paper } from '~core/picture/paper';
+import { tesseraStyle } from '~core/picture/tessera';
 
 /** A treatment's tile as a picture of its own, in the day's colours, for paper. */
 export function tesseraSvg(index: number): string {
-  const { colour, path } = tesseraStyle(index);
-  const ink = withDayColours(() => cssColour(colour));
+  const { path } = tesseraStyle(index);
+  const ink = paper[inkOf(index)];
   return (
     '<svg xmlns="http://www.w3.org/2000/svg" width="24" height="24" viewBox="0 0 24 24">' +
     '<defs><clipPath id="c"><rect x="1" y="1" width="22" height="22" rx="4"/></clipPath></defs>' +

@@ -6,7 +6,7 @@ import { blindLook, blindLookHtml } from './blindLook';
 import { chosenPhotoBlocks, chosenPhotos } from './chosenPhotos';
 import type { SheetRow } from './contactSheet';
 import { toHtml } from './html';
-import { pageColours, pageColoursByNight } from './paper';
+import { pageColours, pageColoursByNight } from '../picture/paper';
 
 const row = (day: number, names: string[]): SheetRow => ({
   day,

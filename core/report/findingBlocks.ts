@@ -1,7 +1,6 @@
 import type { Summary } from '../analysis/analysis';
 import type { Contrast } from '../analysis/contrast';
 import { moreIsBetter } from '../analysis/goodness';
-import { methodOf } from '../analysis/methods';
 import type { Plan } from '../model/plan';
 import { perOf } from '../plan/divisor';
 import { planIndex } from '../plan/planIndex';
@@ -13,20 +12,16 @@ import { heldOf, soleControl } from '../account/outcomes';
 import { decimalsOfFinding, sayEstimate, sayInterval } from '../say/sayContrast';
 import { headline, methodText, notes, warningsOf } from '../say/words';
 import type { NameOf } from '../model/nameOf';
+import { figureName, level, pictureCaption } from './pictureCaption';
 import { type Block, type Cell, type TableBlock, column, numbers, text } from './block';
 
 /** The id of the figure that shows a trait's finding. */
 export const figureId = (finding: Finding): string => `finding-${finding.trait.id}`;
 
-const level = (finding: Finding) => `${Math.round((1 - finding.analysis.alpha) * 100)} %`;
-
 const meanHead = (finding: Finding) =>
   finding.trait.direction === 'band'
     ? `outside, ${finding.trait.unit}`
     : finding.trait.unit || figureName(finding);
-
-/** What the figure of a contender is. @example 'median' */
-const figureName = ({ analysis }: Finding): string => methodOf(analysis.method)?.figure ?? 'mean';
 
 /** A contender's figure, or what is said in its place. */
 const figureCell = (s: Summary, decimals: number): Cell =>
@@ -236,21 +231,12 @@ export function valuesTable(finding: Finding, plan: Plan, nameOf: NameOf): Table
   };
 }
 
-/** What a chart of the finding shows, in words. */
-export function chartCaption(finding: Finding, unitNoun: string): string {
-  const tile = `Each tile is a ${unitNoun}`;
-  const { analysis, trait } = finding;
-  if (trait.direction === 'band') return `${tile}.`;
-  return analysis.summaries.some((s) => s.low !== null)
-    ? `${tile}; the line is the ${figureName(finding)} and its ${level(finding)} interval.`
-    : `${tile}; the bar marks the ${figureName(finding)}.`;
-}
-
 /** A finding in the review: sentence, picture, table, notes, small print. */
 export function findingBlocks(finding: Finding, plan: Plan, nameOf: NameOf): Block[] {
   const { trait } = finding;
   const said = headline(finding, nameOf).text;
   const tested = finding.analysis.spread === 'shown';
+  const caption = pictureCaption({ finding, unitNoun: experimentalNoun(plan), unmarked: finding.peers });
   return [
     { type: 'heading', level: 2, text: trait.name },
     // Where nothing was tested the note below says so, once.
@@ -259,9 +245,7 @@ export function findingBlocks(finding: Finding, plan: Plan, nameOf: NameOf): Blo
       type: 'figure',
       id: figureId(finding),
       alt: `${trait.name} of every ${experimentalNoun(plan)}, by contender. ${said}`,
-      caption: tested
-        ? `${chartCaption(finding, experimentalNoun(plan))} ${said}`
-        : chartCaption(finding, experimentalNoun(plan)),
+      caption: tested ? `${caption} ${said}` : caption,
     },
     finding.peers ? byCodeTable(finding, plan, nameOf) : againstControlTable(finding, plan, nameOf),
     ...notes(finding, nameOf, experimentalNoun(plan)).map(({ tone, title, text: words }): Block => ({

@@ -1,7 +1,7 @@
 import type { Paper } from '../quantity/regionUnits';
 import type { Block, Cell, TableBlock } from './block';
 import { cellText } from './cell';
-import { printable } from './printable';
+import { printable } from '../picture/printable';
 
 /** A figure in a PDF: SVG text, or a picture as a data URI. */
 export type PdfFigure = { svg: string } | { image: string };

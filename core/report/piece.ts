@@ -19,7 +19,8 @@ import { notes, warningsOf } from '../say/words';
 import type { Block } from './block';
 import { chosenPhotoBlocks } from './chosenPhotos';
 import { photoBlocks } from './contactSheet';
-import { chartCaption, figureId } from './findingBlocks';
+import { figureId } from './findingBlocks';
+import { pictureCaption } from './pictureCaption';
 import type { ReviewInput } from './review';
 
 /** What stands behind the piece, for whoever wants to check. */
@@ -75,7 +76,7 @@ export function pieceBlocks(input: ReviewInput): Block[] {
             type: 'figure' as const,
             id: figureId(primary),
             alt: `${primary.trait.name} of every ${noun}, by contender. ${verdict.headline.text}`,
-            caption: chartCaption(primary, noun),
+            caption: pictureCaption({ finding: primary, unitNoun: noun, unmarked: primary.peers }),
           },
         ]
       : []),

@@ -1,6 +1,6 @@
 import type { Block } from './block';
 import { cellText } from './cell';
-import { printable } from './printable';
+import { printable } from '../picture/printable';
 
 /** Cells side by side, padded to the widest of their column. */
 function ledger(rows: readonly (readonly string[])[], numeric: readonly boolean[]): string {

@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { paperInk } from './paper';
-import { socialSvg, wrapped } from './socialPicture';
+import { paper } from '../picture/paper';
+import { svgOf } from '../picture/shapes';
+import { socialPicture, wrapped } from './socialPicture';
 
 const input = {
   question: 'Does a dearer feed earn its price?',
   sentence: 'Only Bosco beat Water.',
   lines: Array.from({ length: 12 }, (_, i) => ({ name: `<C${i}>`, index: i, figure: `${60 - i} g` })),
   small: 'Cut weight, 20 trays',
-  ink: paperInk,
 };
 
 describe('the picture for a post', () => {
@@ -17,7 +17,7 @@ describe('the picture for a post', () => {
   ] as const)(
     '%s: nothing stands below its edge, whatever the number of contenders',
     (shape, width, height) => {
-      const svg = socialSvg(input, shape);
+      const svg = svgOf(socialPicture(input, shape), paper);
       expect(svg).toContain(`width="${width}" height="${height}"`);
       for (const [, y] of svg.matchAll(/<text x="[\d.]+" y="([\d.]+)"/g))
         expect(Number(y)).toBeLessThan(height - 20);

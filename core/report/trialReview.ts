@@ -6,7 +6,7 @@ import { shownOf } from '../account/shown';
 import type { Plan } from '../model/plan';
 import { signedOf } from '../log/record';
 import { verifySeal } from '../log/verifySeal';
-import { measuredPer } from '../plan/sharing';
+import { experimentalNoun, measuredPer } from '../plan/sharing';
 import { planIndex } from '../plan/planIndex';
 import type { Finding } from '../account/finding';
 import { findingOf } from '../account/findingInput';
@@ -17,6 +17,7 @@ import type { PanelFigures } from '../verdict/cardSource';
 import { type Verdict, makeVerdict } from '../verdict/verdict';
 import { type BlindLook, blindLook } from './blindLook';
 import type { Block } from './block';
+import type { Lane } from '../picture/marks';
 import { type ChosenPhoto, chosenPhotos } from './chosenPhotos';
 import { type SheetRow, contactSheet } from './contactSheet';
 import { edited } from './edits';
@@ -31,9 +32,11 @@ export interface TrialReview {
   blocks: Block[];
   findings: Finding[];
   /** contenders in the plan's order */
-  lanes: { id: string; name: string; index: number }[];
+  lanes: Lane[];
   /** what a value stands for in a picture */
   per: string;
+  /** what had its treatment on its own */
+  unitNoun: string;
   /** the scorecard's points, where one was made */
   card: PageCard | null;
   /** photos by code, for a page; null where there are none side by side */
@@ -91,6 +94,7 @@ function reviewNow(trial: Trial, today: string): TrialReview | null {
     }),
     lanes: plan.treatments.map((t, index) => ({ id: t.id, name: t.name, index })),
     per: measuredPer(plan),
+    unitNoun: experimentalNoun(plan),
   };
 }
 

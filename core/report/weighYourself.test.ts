@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { expect, it } from 'vitest';
 import { toHtml } from './html';
-import { pageColours } from './paper';
+import { pageColours } from '../picture/paper';
 import { type PageCard, pageCard } from './weighYourself';
 
 const card: PageCard = {

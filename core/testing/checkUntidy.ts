@@ -22,7 +22,7 @@ import { nextTrial } from '../verdict/secondLooks';
 import { findingInput } from '../account/findingInput';
 import { makeVerdict } from '../verdict/verdict';
 import { falseStatements, wordFaults } from './oracles';
-import { pageColours } from '../report/paper';
+import { pageColours } from '../picture/paper';
 import type { Untidy } from './untidy';
 
 export interface UntidyFaults {

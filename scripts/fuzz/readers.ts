@@ -16,7 +16,7 @@ import { toICalendar } from '~core/formats/iCalendar';
 import { pictureSize } from '~core/imaging/pictureSize';
 import { planSha256 } from '~core/plan/seal';
 import { parseRate } from '~core/quantity/rate';
-import { pageColours } from '~core/report/paper';
+import { pageColours } from '~core/picture/paper';
 import { toHtml } from '~core/report/html';
 import { trialReview } from '~core/report/trialReview';
 import { decodeText } from '~core/series/decodeText';

@@ -1,7 +1,9 @@
 import type { Plan, Trait } from '~core/model/plan';
 import { formatFigure, sentenceCase } from '~core/quantity/format';
 import { type FactorialFinding, levelName, saysFactorial } from '~core/verdict/factorialFinding';
-import { InteractionLines } from '../../ui/pictures/InteractionLines';
+import { interactionLines } from '~core/picture/interaction';
+import { Picture } from '../../ui/pictures/Picture';
+import { usePictureRoom } from '../../ui/pictures/usePictureRoom';
 import { ReportTable } from '../../ui/Report';
 import { nameIn } from './findingData';
 
@@ -52,6 +54,7 @@ function OneFactorial({
     ...c,
     levels: [called(first, c.levels[0]), called(second, c.levels[1])] as const,
   }));
+  const room = usePictureRoom();
   // Crops along the axis, a line for each contender.
   const drawn =
     f.kind === 'crops' ? cells.map((c) => ({ ...c, levels: [c.levels[1], c.levels[0]] as const })) : cells;
@@ -64,10 +67,9 @@ function OneFactorial({
     <section>
       <h2>{titles[f.kind]}</h2>
       <div className="findings-grid">
-        <InteractionLines
-          names={names}
-          cells={drawn}
-          what={what}
+        <Picture
+          drawing={interactionLines({ names, cells: drawn, what }, room)}
+          caption={`Means of ${names[0]} × ${names[1]}. Lines side by side: the one works the same with every level of the other.`}
           label={said[0] ?? titles[f.kind]}
           file={`${plan.code} ${trait.name} ${names.join(' by ')}`}
         />

@@ -1,18 +1,12 @@
 import { experimentalNoun, measuredPer } from '~core/plan/sharing';
-import Button from '@mui/material/Button';
-import type { Plan } from '~core/model/plan';
-import { planIndex } from '~core/plan/planIndex';
-import { kaplanMeier } from '~core/stats/survival';
-import { chartCaption } from '~core/report/findingBlocks';
-import { findingSvg } from '~core/report/findingSvg';
-import { paperInk } from '~core/report/paper';
 import type { Finding } from '~core/account/finding';
-import { FindingChart } from '../../ui/FindingChart';
-import { bytesOf, download } from '../../ui/download';
-import { findingPng } from '../../ui/findingChart';
-import { ProportionDots } from '../../ui/pictures/ProportionDots';
-import { StepCurves } from '../../ui/pictures/StepCurves';
-import type { Lane } from '../../ui/pictures/lanes';
+import type { Plan } from '~core/model/plan';
+import { findingPicture } from '~core/picture/findingPicture';
+import type { Lane } from '~core/picture/marks';
+import { planIndex } from '~core/plan/planIndex';
+import { pictureCaption } from '~core/report/pictureCaption';
+import { Picture } from '../../ui/pictures/Picture';
+import { usePictureRoom } from '../../ui/pictures/usePictureRoom';
 
 interface Props {
   plan: Plan;
@@ -23,95 +17,17 @@ interface Props {
   title: string;
 }
 
-/** The finding drawn as its kind of value asks for: dots of k of n, curves of days until, tiles for all else. */
+/** The finding drawn, the picture the review has too. */
 export function FindingPicture({ plan, finding, lanes, unmarked, title }: Props) {
-  const { analysis, trait, units } = finding;
-  const file = `${plan.code} ${trait.name}`;
-  const noun = experimentalNoun(plan);
-  if (analysis.method === 'proportions' && units.every((u) => u.counted)) {
-    return (
-      <ProportionDots
-        lanes={lanes.filter((l) => analysis.summaries.some((s) => s.name === l.id))}
-        units={units.map((u) => ({ id: u.unitId, code: u.code, lane: u.treatmentId, ...u.counted! }))}
-        pooled={analysis.summaries.map((s) => ({
-          lane: s.name,
-          share: s.estimate,
-          low: s.low,
-          high: s.high,
-          counted: s.counted ?? '',
-        }))}
-        label={title}
-        file={file}
-        unitNoun={noun}
-      />
-    );
-  }
-  if (analysis.method === 'times' && units.every((u) => u.seen)) {
-    const shown = lanes.filter((l) => analysis.summaries.some((s) => s.name === l.id));
-    return (
-      <StepCurves
-        lanes={shown}
-        curves={shown.map((l) => {
-          const own = units.filter((u) => u.treatmentId === l.id);
-          return {
-            lane: l.id,
-            steps: kaplanMeier(own.map((u) => ({ time: u.seen!.day, happened: u.seen!.happened }))).map(
-              (s) => ({ day: s.time, share: s.survival }),
-            ),
-            open: own.flatMap((u) => (u.seen!.happened ? [] : [{ code: u.code, day: u.seen!.day }])),
-          };
-        })}
-        until={Math.max(...units.map((u) => u.seen!.day))}
-        label={title}
-        file={file}
-        unitNoun={noun}
-      />
-    );
-  }
-  const shaded =
-    trait.direction === 'band'
-      ? ` Shaded: the wanted band of ${trait.bandLow}–${trait.bandHigh} ${trait.unit}.`
-      : finding.smallestDifference !== null && !unmarked
-        ? ' Shaded: differences from the control too small to matter.'
-        : '';
-  const png = async () => {
-    const uri = await findingPng({ finding, lanes, per: measuredPer(plan), blind: unmarked });
-    download(
-      new Blob([bytesOf(uri)], { type: 'image/png' }),
-      `${plan.code}-${trait.name.toLowerCase().replaceAll(' ', '-')}.png`,
-    );
-  };
+  const unitNoun = experimentalNoun(plan);
+  const shown = { finding, lanes, unitNoun, unmarked, per: measuredPer(plan) };
   return (
-    <>
-      <FindingChart
-        finding={finding}
-        lanes={lanes}
-        blind={unmarked}
-        per={measuredPer(plan)}
-        caption={title}
-      />
-      <p className="small quiet" style={{ margin: '0.6rem 0' }}>
-        {chartCaption(finding, noun)}
-        {shaded}
-      </p>
-      <Button color="secondary" size="small" onClick={() => void png()}>
-        Picture (PNG)
-      </Button>
-      <Button
-        color="secondary"
-        size="small"
-        onClick={() =>
-          download(
-            new Blob([findingSvg({ finding, lanes, per: measuredPer(plan), unmarked, ink: paperInk })], {
-              type: 'image/svg+xml',
-            }),
-            `${file.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}.svg`,
-          )
-        }
-      >
-        Picture (SVG)
-      </Button>
-    </>
+    <Picture
+      drawing={findingPicture(shown, usePictureRoom())}
+      label={title}
+      file={`${plan.code} ${finding.trait.name}`}
+      caption={pictureCaption(shown)}
+    />
   );
 }
 

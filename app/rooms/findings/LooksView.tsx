@@ -3,7 +3,9 @@ import type { Plan } from '~core/model/plan';
 import type { Finding } from '~core/account/finding';
 import { saySecondLooks } from '~core/say/saySecondLooks';
 import type { SecondLooks } from '~core/verdict/secondLooks';
-import { ResidualPlan } from '../../ui/pictures/ResidualPlan';
+import { residualPlan } from '~core/picture/residuals';
+import { Picture } from '../../ui/pictures/Picture';
+import { usePictureRoom } from '../../ui/pictures/usePictureRoom';
 import { nameIn } from './findingData';
 
 interface Props {
@@ -16,14 +18,15 @@ interface Props {
 
 /** The finding looked at otherwise, and the plan by what is left over. */
 export function LooksView({ plan, finding, looks, said }: Props) {
+  const room = usePictureRoom();
   const notes = saySecondLooks(looks, finding, nameIn(plan), experimentalNoun(plan));
   const left = new Map(looks.residuals.map((r) => [r.unit, r.studentized]));
   return (
     <div className="findings-grid">
       {looks.residuals.length > 0 ? (
-        <ResidualPlan
-          plan={plan}
-          residuals={left}
+        <Picture
+          drawing={residualPlan(plan, left, room)}
+          caption="What is left over in each place, in standard errors: + grew more than its contender and block let one expect, − less. A pattern says that the place played a part."
           label={`What is left over of ${finding.trait.name.toLowerCase()} in each place of the plan`}
           file={`${plan.code} ${finding.trait.name} left over`}
         />

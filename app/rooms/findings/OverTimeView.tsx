@@ -2,7 +2,10 @@ import type { Plan, Trait } from '~core/model/plan';
 import type { OverTime } from '~core/verdict/overTime';
 import { peeking, sayPeeking } from '~core/verdict/peeking';
 import { sayLeads } from '~core/verdict/overTime';
-import { GrowthLines } from '../../ui/pictures/GrowthLines';
+import { growthLines } from '~core/picture/growth';
+import { plural } from '~core/quantity/format';
+import { Picture } from '../../ui/pictures/Picture';
+import { usePictureRoom } from '../../ui/pictures/usePictureRoom';
 import { nameIn } from './findingData';
 import { lanesIn } from './FindingPicture';
 
@@ -18,6 +21,7 @@ interface Props {
 
 /** A trait over its rounds: every unit's line, and who led when. */
 export function OverTimeView({ plan, trait, time, told, blind }: Props) {
+  const room = usePictureRoom();
   if (!time) {
     return (
       <p className="quiet">
@@ -36,14 +40,19 @@ export function OverTimeView({ plan, trait, time, told, blind }: Props) {
   const fitted = time.curves.filter((c) => c.logistic !== null);
   return (
     <div className="findings-grid">
-      <GrowthLines
-        lanes={lanesIn(plan, ids)}
-        means={time.means}
-        curves={time.curves.map((c) => ({ ...c, lane: c.treatment }))}
-        what={trait.unit ? `${trait.name.toLowerCase()}, ${trait.unit}` : trait.name.toLowerCase()}
+      <Picture
+        drawing={growthLines(
+          {
+            lanes: lanesIn(plan, ids),
+            means: time.means,
+            curves: time.curves.map((c) => ({ ...c, lane: c.treatment })),
+            what: trait.unit ? `${trait.name.toLowerCase()}, ${trait.unit}` : trait.name.toLowerCase(),
+          },
+          room,
+        )}
         label={said[0] ?? `${trait.name} of every ${plan.unitNoun} over the days`}
         file={`${plan.code} ${trait.name} over time`}
-        unitNoun={plan.unitNoun}
+        caption={`Each thin line is a ${plan.unitNoun}; the thick one is the mean of a contender on days on which all of its ${plural(plan.unitNoun)} that were alive were measured.`}
       />
       <div className="stack">
         <h2>Who led when</h2>

@@ -31,19 +31,19 @@ import { useRecordForm } from '../../form/useRecordForm';
 import { wholeTrial } from '../../store/trials';
 import { Report } from '../../ui/Report';
 import { photoFigure } from '~core/report/chosenPhotos';
-import { measuredPer } from '~core/plan/sharing';
-import { pageColours, pageColoursByNight, paperInk } from '~core/report/paper';
-import { socialSvg } from '~core/report/socialPicture';
+import { experimentalNoun, measuredPer } from '~core/plan/sharing';
+import { pageColours, pageColoursByNight } from '~core/picture/paper';
+import { type SocialShape, socialPicture } from '~core/report/socialPicture';
 import { useNotice } from '../../ui/Notices';
 import { ViewSwitch } from '../../ui/ViewSwitch';
 import { RoomHead } from '../../ui/RoomHead';
 import { bytesOf, canShareFiles, download, shareFile } from '../../ui/download';
-import { fontRules, pngOfText } from '../../ui/pictures/picture';
+import { fontRules, pngOf, pngUri } from '../../ui/pictures/picture';
+import { findingPicture } from '~core/picture/findingPicture';
 import { pdfBlob } from '../../ui/pdfBlob';
-import { findingPng } from '../../ui/findingChart';
 import { lanesOf } from '../findings/findingData';
 import { ChosenPhotos } from './ChosenPhotos';
-import { contactSheetPicture, photoPicture } from './contactSheetPicture';
+import { photoPicture, sheetPicture } from './photoPicture';
 import { type ReviewData, loadReview, reviewAction } from './reviewData';
 import { type Own, ownOf, reviewRecord } from './reviewRecords';
 import { OwnWords } from './OwnWords';
@@ -64,8 +64,9 @@ async function pictures({ plan, findings, sheet, chosen }: ReviewData): Promise<
   const lanes = lanesOf(plan);
   const made = await Promise.all(
     findings.map(async (f) => {
-      const shown = { finding: f, lanes, per: measuredPer(plan), blind: f.peers };
-      const picture = drawnOnce(`${plan.id} ${figureId(f)}`, shown, () => findingPng(shown));
+      const unitNoun = experimentalNoun(plan);
+      const shown = { finding: f, lanes, unitNoun, per: measuredPer(plan), unmarked: f.peers };
+      const picture = drawnOnce(`${plan.id} ${figureId(f)}`, shown, () => pngUri(findingPicture(shown), 3));
       return [figureId(f), await picture] as const;
     }),
   );
@@ -75,7 +76,7 @@ async function pictures({ plan, findings, sheet, chosen }: ReviewData): Promise<
       : [
           [
             CONTACT_SHEET,
-            await contactSheetPicture(
+            await sheetPicture(
               sheet,
               plan.treatments.map((t) => t.name),
             ),
@@ -176,11 +177,9 @@ function OpenReview(data: ReviewData) {
       `${name}.html`,
     );
   };
-  const savePicture = async (shape: 'wide' | 'square') => {
+  const savePicture = async (shape: SocialShape) => {
     if (!data.social) return;
-    const [width, height] = shape === 'wide' ? [1200, 630] : [1080, 1080];
-    const svg = socialSvg({ ...data.social, ink: paperInk }, shape);
-    download(await pngOfText(svg, width!, height!), `${plan.code.toLowerCase()}-${shape}.png`);
+    download(await pngOf(socialPicture(data.social, shape), 1), `${plan.code.toLowerCase()}-${shape}.png`);
   };
   const saveText = (what: string, text: readonly Block[]) =>
     download(new Blob([toPlainText(text)], { type: 'text/plain' }), `${plan.code.toLowerCase()}-${what}.txt`);

@@ -6,8 +6,10 @@ import type { Plan } from '~core/model/plan';
 import { listNames } from '~core/quantity/format';
 import type { Card } from '~core/verdict/card';
 import { type MapCell, weightsMap } from '~core/verdict/weights';
-import { AxisBelow, AxisLeft, Picture, inkOf } from '../../ui/pictures/Picture';
-import { usePictureWidth } from '../../ui/pictures/usePictureWidth';
+import { axisBelow, axisLeft } from '~core/picture/axes';
+import { type Mark, inkOf } from '~core/picture/marks';
+import { Picture } from '../../ui/pictures/Picture';
+import { usePictureRoom } from '../../ui/pictures/usePictureRoom';
 import { tesseraLetter } from '../../ui/Tessera';
 
 const STEPS = 12;
@@ -16,7 +18,7 @@ const BOX = { top: 34, bottom: 340 };
 /** Who leads for every share of two headings: what the choice of weights decides, seen at once. */
 export function WeightsMap({ plan, card }: { plan: Plan; card: Card }) {
   const rows = card.rows;
-  const { width: room, narrow } = usePictureWidth();
+  const { width: room, narrow } = usePictureRoom();
   const width = Math.min(460, room);
   const [left, right] = narrow ? [44, width - 16] : [74, width - 40];
   const [[a, b], setChosen] = useState<[number, number]>([0, 1]);
@@ -74,50 +76,42 @@ export function WeightsMap({ plan, card }: { plan: Plan; card: Card }) {
         ))}
       </div>
       <Picture
-        width={width}
-        height={400}
+        drawing={{
+          ...{ width, height: 400 },
+          marks: [
+            ...cells.flatMap((c): Mark[] => {
+              const index = c.leader === null ? -1 : order(c.leader);
+              const ink = index >= 0 ? inkOf(index) : 'soft';
+              const square: Mark = {
+                ...{ mark: 'rect', at: [sx(c.x) - side / 2, sy(c.y) - high / 2], opacity: 0.22 },
+                ...{ width: side - 1, height: high - 1, fill: ink },
+              };
+              return [
+                ...(index >= 0 ? [square] : []),
+                {
+                  ...{ mark: 'text', at: [sx(c.x), sy(c.y) + 4], anchor: 'middle', size: 12, ink },
+                  text: index >= 0 ? tesseraLetter(index) : '–',
+                },
+              ];
+            }),
+            {
+              ...{ mark: 'dot', at: [sx(share(a)), sy(share(b))], radius: 9, fill: null },
+              ...{ stroke: 'ink', width: 2.5 },
+            },
+            ...axisBelow({
+              ...{ ticks, at: sx, from: left, to: right, across: BOX.bottom, say: per },
+              title: `${x.heading.name}, %`,
+            }),
+            ...axisLeft({
+              ...{ ticks, at: sy, from: BOX.top, to: right, across: left, say: per },
+              title: `${y.heading.name}, %`,
+            }),
+          ],
+        }}
         label={`Who leads for every weight of ${x.heading.name.toLowerCase()} and ${y.heading.name.toLowerCase()}: ${sayAreas(cells, (id) => plan.treatments.find((t) => t.id === id)?.name ?? id)}`}
         file={`${plan.code} weights of ${x.heading.name} and ${y.heading.name}`}
         caption="Each square is a choice of weights, in per cent; the letter says who leads there, a dash that several are level. The other headings share what is left as they do now; the ring is where the weights stand."
-      >
-        {cells.map((c) => {
-          const index = c.leader === null ? -1 : order(c.leader);
-          return (
-            <g key={`${c.x}/${c.y}`}>
-              {index >= 0 && (
-                <rect
-                  x={sx(c.x) - side / 2}
-                  y={sy(c.y) - high / 2}
-                  width={side - 1}
-                  height={high - 1}
-                  fill={inkOf(index)}
-                  opacity={0.22}
-                />
-              )}
-              <text
-                x={sx(c.x)}
-                y={sy(c.y) + 4}
-                textAnchor="middle"
-                fontSize={12}
-                fill={index >= 0 ? inkOf(index) : 'var(--soft)'}
-              >
-                {index >= 0 ? tesseraLetter(index) : '–'}
-              </text>
-            </g>
-          );
-        })}
-        <circle cx={sx(share(a))} cy={sy(share(b))} r={9} fill="none" stroke="var(--ink)" strokeWidth={2.5} />
-        <AxisBelow
-          {...{ ticks, at: sx, from: left, to: right, across: BOX.bottom }}
-          title={`${x.heading.name}, %`}
-          say={per}
-        />
-        <AxisLeft
-          {...{ ticks, at: sy, from: BOX.top, to: right, across: left }}
-          title={`${y.heading.name}, %`}
-          say={per}
-        />
-      </Picture>
+      />
     </section>
   );
 }

@@ -1,5 +1,7 @@
+import type { Drawing } from '~core/picture/marks';
+import { paper } from '~core/picture/paper';
+import { svgOf } from '~core/picture/shapes';
 import { bytesOf } from '../download';
-import { cssColour, withDayColours } from '../tesserae';
 import { fonts } from '../colours';
 
 const base64 = (bytes: Uint8Array): string => {
@@ -8,8 +10,12 @@ const base64 = (bytes: Uint8Array): string => {
   return btoa(text);
 };
 
+let rules: Promise<string> | null = null;
+
 /** The app's own fonts as rules that stand inside a file: plain and italic-free, the Latin part. */
-export async function fontRules(): Promise<string> {
+export const fontRules = (): Promise<string> => (rules ??= rulesNow());
+
+async function rulesNow(): Promise<string> {
   const wanted = [fonts.serif, fonts.sans, fonts.mono].map((f) => f.split(',')[0]!.replaceAll('"', ''));
   const faces = [...document.styleSheets].flatMap((sheet) => {
     try {
@@ -18,7 +24,7 @@ export async function fontRules(): Promise<string> {
       return [];
     }
   });
-  const rules: string[] = [];
+  const made: string[] = [];
   for (const family of wanted) {
     const own = faces.filter(
       ({ style }) =>
@@ -31,47 +37,30 @@ export async function fontRules(): Promise<string> {
     if (!face || !url) continue;
     const answer = await fetch(new URL(url, face.parentStyleSheet?.href ?? location.href));
     const bytes = new Uint8Array(await answer.arrayBuffer());
-    rules.push(
+    made.push(
       `@font-face{font-family:"${family}";font-weight:${face.style.getPropertyValue('font-weight') || 400};src:url(data:font/woff2;base64,${base64(bytes)}) format("woff2")}`,
     );
   }
-  return rules.join('');
+  return made.join('');
 }
 
-/** A drawn picture as a file of its own: the day's colours written out, the app's fonts inside. */
-export async function svgFile(drawn: SVGSVGElement): Promise<string> {
-  const copy = drawn.cloneNode(true) as SVGSVGElement;
-  copy.setAttribute('xmlns', 'http://www.w3.org/2000/svg');
-  const style = document.createElementNS('http://www.w3.org/2000/svg', 'style');
-  style.textContent = await fontRules();
-  copy.prepend(style);
-  const text = new XMLSerializer().serializeToString(copy);
-  return withDayColours(() => text.replace(/var\((--[a-z0-9-]+)\)/g, (_, name: string) => cssColour(name)));
+/** A picture as a file of its own, on paper: the day's colours, the app's fonts inside. */
+export const svgFile = async (drawing: Drawing): Promise<string> =>
+  svgOf(drawing, paper, fonts, await fontRules());
+
+/** The same as a PNG. @param scale pixels a point */
+export async function pngOf(drawing: Drawing, scale: number): Promise<Blob> {
+  return new Blob([bytesOf(await pngUri(drawing, scale))], { type: 'image/png' });
 }
 
-/** The same as a PNG, three pixels a point. */
-export async function pngFile(drawn: SVGSVGElement): Promise<Blob> {
-  const svg = await svgFile(drawn);
-  const { width, height } = drawn.viewBox.baseVal;
+/** The same as a data URI. */
+export async function pngUri(drawing: Drawing, scale: number): Promise<string> {
   const image = new Image();
+  const svg = await svgFile(drawing);
   image.src = `data:image/svg+xml;base64,${base64(new TextEncoder().encode(svg))}`;
   await image.decode();
   const canvas = document.createElement('canvas');
-  [canvas.width, canvas.height] = [3 * width, 3 * height];
-  const context = canvas.getContext('2d')!;
-  context.fillStyle = withDayColours(() => cssColour('--sheet'));
-  context.fillRect(0, 0, canvas.width, canvas.height);
-  context.drawImage(image, 0, 0, canvas.width, canvas.height);
-  return new Blob([bytesOf(canvas.toDataURL('image/png'))], { type: 'image/png' });
-}
-
-/** SVG text as a PNG of its own size. */
-export async function pngOfText(svg: string, width: number, height: number): Promise<Blob> {
-  const image = new Image();
-  image.src = `data:image/svg+xml;base64,${base64(new TextEncoder().encode(svg))}`;
-  await image.decode();
-  const canvas = document.createElement('canvas');
-  [canvas.width, canvas.height] = [width, height];
-  canvas.getContext('2d')!.drawImage(image, 0, 0, width, height);
-  return new Blob([bytesOf(canvas.toDataURL('image/png'))], { type: 'image/png' });
+  [canvas.width, canvas.height] = [scale * drawing.width, scale * drawing.height];
+  canvas.getContext('2d')!.drawImage(image, 0, 0, canvas.width, canvas.height);
+  return canvas.toDataURL('image/png');
 }

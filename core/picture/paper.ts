@@ -46,12 +46,6 @@ export const byNight: Record<keyof typeof paper, string> = {
   'tile-7': '#cfa982',
 };
 
-/** What pictures that are drawn without a screen are drawn in. */
-export const paperInk = {
-  ...paper,
-  tiles: [0, 1, 2, 3, 4, 5, 6, 7].map((i) => paper[`tile-${i}` as keyof typeof paper]),
-};
-
 /** Colours of a page that is exported: the day's, also for paper, and the night's where a screen asks for them. */
 export const pageColours = { ...paper, warning: paper['ochre-text'] };
 export const pageColoursByNight = { ...byNight, warning: byNight['ochre-text'] };
