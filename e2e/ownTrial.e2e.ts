@@ -290,7 +290,7 @@ describe('a trial of one’s own, end to end', () => {
     await v.open((await currentTrial()) + '/findings');
     await v.sees(/beat Water/);
     findingSentence = await v.text('h1');
-    await v.page.waitForSelector('canvas[data-drawn="yes"]');
+    await v.page.waitForSelector('figure svg[role="img"]');
     await v.sees('Dunnett');
     await v.press('How this was worked out');
     await v.sees('Between all pairs');
@@ -358,7 +358,7 @@ describe('a trial of one’s own, end to end', () => {
     await other.sees('“Is Prova worth it on cress?” is on the bench.');
     await other.isAccessible();
     await other.pressLink('Open it');
-    await other.page.waitForSelector('canvas[data-drawn="yes"]');
+    await other.page.waitForSelector('figure svg[role="img"]');
     expect(await other.text('h1')).toBe(findingSentence);
     await other.pressLink('Review');
     await other.press('Trial and data (zip)');
