@@ -40,6 +40,8 @@ const mayKnow = {
     'account',
     'fairness',
     'verdict',
+    'scorecard',
+    'looks',
   ],
   'core/verdict': [
     'model',
@@ -54,6 +56,9 @@ const mayKnow = {
     'fairness',
     'say',
   ],
+  'core/scorecard': ['model', 'quantity', 'plan', 'stats', 'analysis', 'account', 'verdict'],
+  'core/looks': ['model', 'quantity', 'plan', 'stats', 'log', 'analysis', 'design', 'account'],
+  'core/standings': ['model', 'quantity', 'plan', 'stats', 'account'],
   'core/formats': ['model', 'quantity', 'plan', 'log', 'imaging', 'series', 'analysis', 'design', 'account'],
   'core/picture': ['model', 'quantity', 'plan', 'stats', 'account'],
   'core/report': [
@@ -70,7 +75,7 @@ const mayKnow = {
       'schedule',
       'sensory',
     ],
-    ...['account', 'fairness', 'say', 'verdict', 'formats', 'picture'],
+    ...['account', 'fairness', 'say', 'verdict', 'formats', 'picture', 'scorecard', 'looks'],
   ],
   'core/truth': ['model', 'quantity', 'plan', 'stats', 'analysis', 'design', 'account', 'say'],
   'app/demo': [],

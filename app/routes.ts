@@ -35,8 +35,8 @@ export default [
     ]),
   ]),
   ...prefix('trial/:trialId', [
-    route('labels', 'rooms/layout/labels.tsx'),
-    route('card', 'rooms/layout/card.tsx'),
+    route('labels', 'rooms/prints/labels.tsx'),
+    route('card', 'rooms/prints/helpersCard.tsx'),
     route('mixing-card', 'rooms/mixing/mixingCard.tsx'),
     route('servers-card/:sessionId', 'rooms/panel/serversCard.tsx'),
     route('score-sheets/:sessionId', 'rooms/panel/scoreSheets.tsx'),

@@ -1,4 +1,9 @@
-import { type Heading, type Points, type ScorecardError, scorecard as weigh } from '~core/verdict/scorecard';
+import {
+  type Heading,
+  type Points,
+  type ScorecardError,
+  scorecard as weigh,
+} from '~core/scorecard/scorecard';
 import { readArgs } from './options';
 import { PlainError } from './plainError';
 import { DataFile, common, figure, lines, needed, oneFile } from './table';

@@ -10,7 +10,7 @@ import { kindOf } from '~core/model/plan';
 import { findingInput } from '~core/account/findingInput';
 import { todayDate } from '../ui/clock';
 import { isSoFar } from '~core/account/outcomes';
-import { type StandingTrial, sayStandings, standingsOf } from '~core/verdict/overTrials';
+import { type StandingTrial, sayStandings, standingsOf } from '~core/standings/overTrials';
 import { perTrial } from '../store/perTrial';
 import { findings } from '../workers/findings';
 import { ReportTable } from '../ui/Report';

@@ -10,7 +10,7 @@ import { roundProgress, stageOf } from '~core/schedule/rounds';
 import { LABELS_TASK } from '~core/schedule/tasks';
 import { findingOf } from '~core/account/findingInput';
 import { claimVerdictNames, judgeClaims } from '~core/verdict/claims';
-import { type StandingTrial, standingsOf } from '~core/verdict/overTrials';
+import { type StandingTrial, standingsOf } from '~core/standings/overTrials';
 import { headline } from '~core/say/words';
 import { FINISHED_EXAMPLE } from './finishedExample';
 import { demoBench } from './demoBench';

@@ -15,7 +15,7 @@ import { combinations, factorProblem, factorsOf } from './contenders/factorial';
 import { runCommand } from '../form/command';
 import type { ActionResult } from '../form/schemaFields';
 import { auditHeadline, fairnessCommands } from './fairness/fairnessActions';
-import { bottleTags, unitLabels } from './layout/labelContent';
+import { bottleTags, unitLabels } from './prints/labelContent';
 import { layoutCommands } from './layout/layoutActions';
 import { logCommands } from './logActions';
 import { QuestionForm, applyQuestion, toQuestionForm } from './question/questionForm';

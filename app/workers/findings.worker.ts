@@ -1,8 +1,8 @@
 import { expose } from 'comlink';
-import { type FactorialFinding, factorialFindings } from '~core/verdict/factorialFinding';
+import { type FactorialFinding, factorialFindings } from '~core/looks/factorialFinding';
 import { type FigureRegion, inFigures } from '~core/quantity/region';
 import { type FindingInput, makeFinding } from '~core/account/finding';
-import { type SecondLooks, secondLooks } from '~core/verdict/secondLooks';
+import { type SecondLooks, secondLooks } from '~core/looks/secondLooks';
 
 /** Rows in, findings out: the worker carries neither the log nor its schemas. */
 const api = {

@@ -10,7 +10,7 @@ import {
   factorialFindings,
   levelName,
   saysFactorial,
-} from '../verdict/factorialFinding';
+} from '../looks/factorialFinding';
 import { type Block, type TableBlock, column, numbers, text } from './block';
 
 /** Means by two factors (or contender and crop), as a table. */

@@ -8,7 +8,7 @@ import type { Finding } from '../account/finding';
 import { extraCosts } from '../verdict/extraCosts';
 import type { Verdict } from '../verdict/verdict';
 import type { Award } from '../say/awards';
-import type { Card } from '../verdict/card';
+import type { Card } from '../scorecard/card';
 import { sayAlone, sayCard, sayFlips } from '../say/cardWords';
 import { CLAIM_LINE, type JudgedClaim, claimVerdictNames } from '../verdict/claims';
 import { type Block, type Cell, type TableBlock, column, numbers, text } from './block';

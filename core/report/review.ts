@@ -18,7 +18,7 @@ import { photoBlocks } from './contactSheet';
 import { findingBlocks } from './findingBlocks';
 import { awards } from '../say/awards';
 import { panelFigures } from '../sensory/panelFigures';
-import { makeCard } from '../verdict/card';
+import { makeCard } from '../scorecard/card';
 import { judgeClaims } from '../verdict/claims';
 import { bestValueElsewhere, sayElsewhere } from '../verdict/priceSets';
 import { sayPerPiece } from '../say/costPerPiece';

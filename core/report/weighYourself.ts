@@ -1,5 +1,5 @@
 import { sha256 } from '@noble/hashes/sha2.js';
-import type { Card } from '../verdict/card';
+import type { Card } from '../scorecard/card';
 
 /** A card's points, for a page on which a reader weighs the headings. */
 export interface PageCard {

@@ -1,5 +1,5 @@
 import { formatFigure, listNames } from '../quantity/format';
-import type { Card } from '../verdict/card';
+import type { Card } from '../scorecard/card';
 import { SURELY_FIRST } from './statement';
 
 /** The card in a sentence. @example sayCard(card, nameOf) // 'Duo Lume comes first in 58 of 100 draws.' */

@@ -2,7 +2,7 @@ import { countWord, formatFigure, formatP, listNames, plural } from '../quantity
 import type { Finding } from '../account/finding';
 import { differenceUnit } from './sayContrast';
 import type { NameOf } from '../model/nameOf';
-import type { Changed, SecondLooks } from '../verdict/secondLooks';
+import type { Changed, SecondLooks } from '../looks/secondLooks';
 
 /** A second look in words. */
 export interface LookNote {

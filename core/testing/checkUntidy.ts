@@ -18,7 +18,7 @@ import { awards } from '../say/awards';
 import { sayRetest, sayWhoTakes } from '../say/onePage';
 import { headline, methodText, notes, warningsOf } from '../say/words';
 import { type Statement, contradictions, statement } from '../say/statement';
-import { nextTrial } from '../verdict/secondLooks';
+import { nextTrial } from '../looks/secondLooks';
 import { findingInput } from '../account/findingInput';
 import { makeVerdict } from '../verdict/verdict';
 import { falseStatements, wordFaults } from './oracles';

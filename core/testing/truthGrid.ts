@@ -5,7 +5,7 @@ import type { Plan, Trait } from '../model/plan';
 import { sayAlone, sayCard } from '../say/cardWords';
 import type { MadeUp } from '../truth/madeUp';
 import { tryOut } from '../truth/tried';
-import { makeCard, proposedHeadings } from '../verdict/card';
+import { makeCard, proposedHeadings } from '../scorecard/card';
 import { type Verdict, makeVerdict } from '../verdict/verdict';
 import { plan as plainPlan, sold, trait, use } from './trial';
 import { usually } from './usualMethods';

@@ -1,8 +1,8 @@
 import { makeFinding } from '../account/finding';
 import { seededRandom } from '../stats/random';
 import { type MadeUp, armsOf, inputOf, rowsOf } from '../truth/madeUp';
-import { factorialFindings } from '../verdict/factorialFinding';
-import { secondLooks } from '../verdict/secondLooks';
+import { factorialFindings } from '../looks/factorialFinding';
+import { secondLooks } from '../looks/secondLooks';
 import { kindsOfTruth } from './truthGrid';
 
 /** Shares of trials in which nothing differs and something is said beside the finding. */

@@ -1,6 +1,6 @@
 import type { Plan, Trait } from '~core/model/plan';
 import { formatFigure, sentenceCase } from '~core/quantity/format';
-import { type FactorialFinding, levelName, saysFactorial } from '~core/verdict/factorialFinding';
+import { type FactorialFinding, levelName, saysFactorial } from '~core/looks/factorialFinding';
 import { interactionLines } from '~core/picture/interaction';
 import { Picture } from '../../ui/pictures/Picture';
 import { usePictureRoom } from '../../ui/pictures/usePictureRoom';

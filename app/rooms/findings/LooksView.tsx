@@ -2,7 +2,7 @@ import { experimentalNoun } from '~core/plan/sharing';
 import type { Plan } from '~core/model/plan';
 import type { Finding } from '~core/account/finding';
 import { saySecondLooks } from '~core/say/saySecondLooks';
-import type { SecondLooks } from '~core/verdict/secondLooks';
+import type { SecondLooks } from '~core/looks/secondLooks';
 import { residualPlan } from '~core/picture/residuals';
 import { Picture } from '../../ui/pictures/Picture';
 import { usePictureRoom } from '../../ui/pictures/usePictureRoom';

@@ -1,7 +1,7 @@
 import type { Plan, Trait } from '~core/model/plan';
-import type { OverTime } from '~core/verdict/overTime';
-import { peeking, sayPeeking } from '~core/verdict/peeking';
-import { sayLeads } from '~core/verdict/overTime';
+import type { OverTime } from '~core/looks/overTime';
+import { peeking, sayPeeking } from '~core/looks/peeking';
+import { sayLeads } from '~core/looks/overTime';
 import { growthLines } from '~core/picture/growth';
 import { plural } from '~core/quantity/format';
 import { Picture } from '../../ui/pictures/Picture';

@@ -5,9 +5,9 @@ import { positionKey, readingsOf } from '~core/model/positions';
 import { usePost } from '../../form/usePost';
 import { Legend } from '../../ui/Legend';
 import { ArrangePlan } from './ArrangePlan';
-import { BlindPanel } from './BlindPanel';
+import { BlindPanel } from '../seal/BlindPanel';
 import { DesignPanel } from './DesignPanel';
-import { SealPanel } from './SealPanel';
+import { SealPanel } from '../seal/SealPanel';
 import { tintOf } from './tint';
 import type { LayoutData } from './layoutData';
 

@@ -25,7 +25,7 @@ import { download } from '../../ui/download';
 import type { LayoutData } from './layoutData';
 import { pdfBlob } from '../../ui/pdfBlob';
 import { StandCounts } from './StandCounts';
-import { templateDocument } from './templatePdf';
+import { templateDocument } from '../prints/templatePdf';
 
 /** Planting day: how many fit, where they go, what is sown; a template at 1:1 to prick through. */
 export function PlantingView({ plan, state, seal, head }: LayoutData & { head: ReactNode }) {

@@ -1,6 +1,4 @@
-import { canBreakSeal } from '~core/log/state';
 import type { z } from 'zod';
-import { keyFits } from '~core/design/blinding';
 import { layOut, movesFor } from '~core/design/layOut';
 import { withRoom } from '~core/schedule/withRoom';
 import { describeLayoutError } from '~core/design/randomise';
@@ -10,26 +8,16 @@ import { positionKey, reservedUse } from '~core/model/positions';
 import { ok } from '~core/model/result';
 import { planIndex } from '~core/plan/planIndex';
 import { sharesPlace } from '~core/plan/sharing';
-import { missingForSeal } from '~core/plan/seal';
 import { turnLines } from '~core/schedule/beforeSeal';
-import { LABELS_TASK, turnTask } from '~core/schedule/tasks';
+import { turnTask } from '~core/schedule/tasks';
 import { formatFigure } from '~core/quantity/format';
 import { type Answer, command, done, saves } from '../../form/command';
 import { type Refused, refuse } from '../../form/recordForm';
-import { change as changeTrial, takenBack } from '../../store/change';
-import { appendEntries, loadTrial, savePlan, sealPlan } from '../../store/trials';
+import { change as changeTrial } from '../../store/change';
+import { appendEntries, savePlan } from '../../store/trials';
+import { sealCommands } from '../seal/sealActions';
 import { undoCommand } from '../undoAction';
-import {
-  BalancedForm,
-  BlindForm,
-  DesignForm,
-  MoveForm,
-  ReserveForm,
-  SealForm,
-  ShareForm,
-  Simple,
-  TurnForm,
-} from './layoutForms';
+import { BalancedForm, DesignForm, MoveForm, ReserveForm, ShareForm, TurnForm } from './layoutForms';
 import { areasRecord, readingsRecord, rotationRecord, sizesRecord } from './layoutRecords';
 
 async function laidOut(
@@ -123,47 +111,6 @@ async function turn(trialId: string | undefined, { number }: z.output<typeof Tur
   return done(written, () => `Turn ${number}: ${moved} moved, and written into the log.`);
 }
 
-/** Seals the plan as it was looked at: what is missing is asked of the plan in the database. */
-async function seal(
-  trialId: string | undefined,
-  { seenPlanRev }: z.output<typeof SealForm>,
-): Promise<Answer> {
-  const { row, key } = await loadTrial(trialId);
-  const missing = missingForSeal(row.plan);
-  if (missing.length > 0) return refuse('seal', `Still missing: ${missing.map((m) => m.what).join('; ')}.`);
-  if (row.plan.blinding !== 'open' && !(key && keyFits(key, row.plan))) {
-    return refuse('seal', 'The codes don’t fit the contenders; save the blinding again.');
-  }
-  const sealed = await sealPlan(trialId, seenPlanRev);
-  return done(sealed, 'The plan is sealed.');
-}
-
-async function breakSeal(trialId: string | undefined): Promise<Answer> {
-  const broken = await appendEntries<Refused>(trialId, ({ state }) => {
-    if (!state.seal) return refuse('seal', 'There is no seal.');
-    if (!canBreakSeal(state)) {
-      return refuse('seal', 'Values are logged already: the seal stays, and changes go to the log.');
-    }
-    return ok([takenBack(state.seal.entryId, 'seal broken before the first value')]);
-  });
-  return done(broken, 'The seal is broken; the log keeps both.');
-}
-
-/** Opens the codes: a log entry with the time, which can't be taken back. */
-async function reveal(trialId: string | undefined): Promise<Answer> {
-  const opened = await appendEntries<Refused>(trialId, ({ state, blind, keyMissing }) => {
-    if (!blind) return ok([]);
-    if (!state.seal) return refuse('reveal', 'Codes are opened after the seal.');
-    if (keyMissing) {
-      return refuse('reveal', 'The key isn’t on this bench: import the file that holds it first.');
-    }
-    return ok([{ kind: 'reveal' as const, reason: '' }]);
-  });
-  return done(opened, (lines) =>
-    lines.length > 0 ? 'The codes are open; the log has the time.' : 'The codes are open.',
-  );
-}
-
 /** Everything the Layout room can do to a trial. */
 export const layoutCommands = {
   areas: saves('plan', areasRecord, (before, after) =>
@@ -203,21 +150,7 @@ export const layoutCommands = {
   rotation: saves('plan', rotationRecord, (_, { rotation }) =>
     rotation ? 'The rotation is planned.' : 'Units stay where they stand.',
   ),
-  blinding: command(BlindForm, async (trialId, { blinding }) =>
-    done(
-      await savePlan(trialId, (plan) => ({ ...plan, blinding })),
-      blinding === 'open' ? 'Names are shown.' : 'Codes are dealt; names are hidden from now on.',
-    ),
-  ),
   turn: command(TurnForm, turn),
   undo: undoCommand,
-  seal: command(SealForm, seal),
-  breakSeal: command(Simple, breakSeal),
-  reveal: command(Simple, reveal),
-  labelsPrinted: command(Simple, async (trialId) =>
-    done(
-      await appendEntries(trialId, [{ kind: 'taskDone', task: LABELS_TASK }]),
-      'Written down: the labels are printed.',
-    ),
-  ),
+  ...sealCommands,
 };

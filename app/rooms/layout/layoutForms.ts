@@ -9,7 +9,6 @@ import {
   Position,
   Rotation,
   areaKinds,
-  blindings,
   designKinds,
 } from '~core/model/plan';
 import { areaName } from '~core/schedule/withRoom';
@@ -96,11 +95,8 @@ export const RotationForm = z.object({
   within: z.enum(['block', 'area', 'all', 'off']),
 });
 
-export const BlindForm = z.object({ intent: z.literal('blinding'), blinding: z.enum(blindings) });
 export const ShareForm = z.object({ intent: z.literal('share'), unitsShare: z.enum(['place', 'nothing']) });
 export const TurnForm = z.object({ intent: z.literal('turn'), number: z.number().int().min(1) });
-export const SealForm = z.object({ intent: z.literal('seal'), seenPlanRev: z.number().int() });
-export const Simple = z.object({ intent: z.enum(['undo', 'breakSeal', 'reveal', 'labelsPrinted']) });
 
 /** The kind of place that is usual for the kind of trial. */
 export const usualKind = (plan: Pick<Plan, 'protocolId'>): AreaKind | undefined =>

@@ -10,7 +10,7 @@ import { Caution } from '../../ui/Caution';
 import { RoomHead } from '../../ui/RoomHead';
 import { TesseraName } from '../../ui/Tessera';
 import { MixingClosed, useHelper } from '../OnlyHelper';
-import '../layout/labels.css';
+import '../prints/labels.css';
 import { batchOf } from '~core/mixing/batch';
 import { batchCaution } from '~core/mixing/batchCaution';
 import { neededFor } from '~core/mixing/needed';

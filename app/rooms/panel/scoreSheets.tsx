@@ -5,7 +5,7 @@ import { asksScores } from '~core/model/panel';
 import { sessionOf } from '~core/sensory/sessions';
 import { loadTrial } from '../../store/trials';
 import { RoomHead } from '../../ui/RoomHead';
-import '../layout/labels.css';
+import '../prints/labels.css';
 import type { RoomArgs } from '../roomArgs';
 import './ScoreSheets.css';
 

@@ -10,7 +10,7 @@ import { loadTrial } from '../../store/trials';
 import { RoomHead } from '../../ui/RoomHead';
 import { download } from '../../ui/download';
 import { OnlyHelper } from '../OnlyHelper';
-import '../layout/labels.css';
+import '../prints/labels.css';
 import type { RoomArgs } from '../roomArgs';
 import { servingRules } from './cautions';
 

@@ -4,7 +4,7 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useState } from 'react';
 import type { CardHeading } from '~core/model/judgement';
-import { type Preferred, pairsToAsk, weightsByPairs } from '~core/verdict/weights';
+import { type Preferred, pairsToAsk, weightsByPairs } from '~core/scorecard/weights';
 import { DialogButtons } from '../../ui/DialogButtons';
 import { EntryDialog } from '../../ui/EntryDialog';
 

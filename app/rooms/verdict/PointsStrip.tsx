@@ -1,4 +1,4 @@
-import type { CardCell } from '~core/verdict/card';
+import type { CardCell } from '~core/scorecard/card';
 import { formatFigure } from '~core/quantity/format';
 import { tesseraStyle } from '../../ui/tesserae';
 

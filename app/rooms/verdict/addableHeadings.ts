@@ -1,7 +1,7 @@
 import type { CardHeading } from '~core/model/judgement';
 import { newId } from '~core/model/newId';
 import { type Plan, kindOf } from '~core/model/plan';
-import type { PanelFigures } from '~core/verdict/cardSource';
+import type { PanelFigures } from '~core/scorecard/cardSource';
 
 /** Headings that can be added, by what their points are made from. */
 export function addableHeadings(

@@ -5,7 +5,7 @@ import Button from '@mui/material/Button';
 import { Link, useLoaderData, useSearchParams, useSubmit } from 'react-router';
 import { findingInput } from '~core/account/findingInput';
 import { panelFigures } from '~core/sensory/panelFigures';
-import { nextTrial } from '~core/verdict/secondLooks';
+import { nextTrial } from '~core/looks/secondLooks';
 import { listPlans } from '../../store/trials';
 import { costTable, verdictTable } from '~core/report/verdictBlocks';
 import { awardBlocks } from '~core/report/judgementBlocks';

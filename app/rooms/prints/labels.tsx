@@ -17,15 +17,15 @@ import {
   papers,
 } from '~core/formats/labelSheet';
 import { LABELS_TASK } from '~core/schedule/tasks';
+import { z } from 'zod';
 import { usePost } from '../../form/usePost';
-import { loadTrial } from '../../store/trials';
+import { appendEntries, loadTrial } from '../../store/trials';
 import { Caution } from '../../ui/Caution';
 import { download } from '../../ui/download';
 import { RoomHead } from '../../ui/RoomHead';
 import { Tessera } from '../../ui/Tessera';
 import type { RoomArgs } from '../roomArgs';
-import { toAction } from '../../form/command';
-import { layoutCommands } from './layoutActions';
+import { command, done, toAction } from '../../form/command';
 import { type LabelContent, bottleTags, jarTags, unitLabels } from './labelContent';
 import { pdfBlob } from '../../ui/pdfBlob';
 import { labelsDocument } from './labelsPdf';
@@ -73,7 +73,14 @@ export async function clientLoader({ params }: RoomArgs) {
   };
 }
 
-export const clientAction = toAction(layoutCommands);
+export const clientAction = toAction({
+  labelsPrinted: command(z.object({ intent: z.literal('labelsPrinted') }), async (trialId) =>
+    done(
+      await appendEntries(trialId, [{ kind: 'taskDone', task: LABELS_TASK }]),
+      'Written down: the labels are printed.',
+    ),
+  ),
+});
 
 const numbers: [key: Exclude<keyof LabelSheet, 'paper'>, label: string, low: number, high: number][] = [
   ['columns', 'Across', 1, 6],

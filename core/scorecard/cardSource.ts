@@ -8,7 +8,7 @@ import type { Random } from '../stats/random';
 import { absenceOf } from '../account/absence';
 import type { Finding } from '../account/finding';
 import { leaders } from '../account/outcomes';
-import type { VerdictLine } from './verdict';
+import type { VerdictLine } from '../verdict/verdict';
 
 /** Figures that a heading's points are made from. */
 export interface Source {

@@ -8,7 +8,7 @@ import { entry, harvest, plan, product, unitId, use } from '../testing/trial';
 import { makeCard, presets, proposedHeadings } from './card';
 import { sayAlone, sayCard, sayFlips } from '../say/cardWords';
 import { findingOf } from '../account/findingInput';
-import { makeVerdict } from './verdict';
+import { makeVerdict } from '../verdict/verdict';
 
 const names = ['Water', 'A', 'B'];
 const base = plan({ treatments: names, replicates: 4 });

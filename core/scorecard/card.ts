@@ -10,7 +10,7 @@ import { seededRandom } from '../stats/random';
 import type { Finding } from '../account/finding';
 import { type CardInput, type Source, sourceOf } from './cardSource';
 import { type Flip, scorecard } from './scorecard';
-import type { VerdictLine } from './verdict';
+import type { VerdictLine } from '../verdict/verdict';
 
 /** A contender under one heading: its figure, what is uncertain about it, and its points. */
 export interface CardCell {
