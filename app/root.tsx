@@ -17,6 +17,7 @@ import {
   Scripts,
   ScrollRestoration,
   isRouteErrorResponse,
+  useLocation,
   useRouteError,
 } from 'react-router';
 import { bench } from './store/bench';
@@ -73,12 +74,22 @@ export default function App() {
   return page;
 }
 
+/** Which address is drawn stands at the page: whoever drives it from outside can wait for it. */
+function AddressDrawn() {
+  const { pathname, search } = useLocation();
+  useEffect(() => {
+    document.documentElement.dataset['at'] = pathname + search;
+  }, [pathname, search]);
+  return null;
+}
+
 /** One and the same: what is under way in a room doesn't draw the house anew. */
 const page = (
   <PalazzoTheme>
     <NoticeProvider>
       <NewVersion />
       <LeaveDialog />
+      <AddressDrawn />
       <Outlet />
     </NoticeProvider>
   </PalazzoTheme>

@@ -11,30 +11,13 @@ import { prepare, takeProfile } from './profiles';
  * @returns false where that can't be: no app, a redirect, something unsaved that asks first
  */
 async function goWithin(to: string): Promise<boolean> {
-  interface Fiber {
-    child: Fiber | null;
-    sibling: Fiber | null;
-    memoizedProps: { value?: { location?: { pathname: string; search: string } } } | null;
-  }
   const { __reactRouterDataRouter: router } = window as unknown as {
     __reactRouterDataRouter?: { navigate: (to: string) => Promise<void> };
   };
-  const container = Object.keys(document).find((k) => k.startsWith('__reactContainer$'));
-  if (!router || !container) return false;
+  if (!router) return false;
   await router.navigate(to);
   if (location.pathname + location.search !== to) return false;
-  const { stateNode } = (document as unknown as Record<string, { stateNode: { current: Fiber } }>)[
-    container
-  ]!;
-  /** the address of what is drawn, as the router's context has it */
-  const drawn = () => {
-    for (let at: Fiber | null = stateNode.current; at; at = at.child ?? at.sibling) {
-      const there = at.memoizedProps?.value?.location;
-      if (there) return there.pathname + there.search;
-    }
-    return null;
-  };
-  for (let frames = 0; drawn() !== to; frames++) {
+  for (let frames = 0; document.documentElement.dataset['at'] !== to; frames++) {
     if (frames > 600) return false;
     await new Promise(requestAnimationFrame);
   }
