@@ -49,7 +49,7 @@ interface ArmSketch {
   use?: UseSketch | UseSketch[];
 }
 
-export interface PlanSketch {
+interface PlanSketch {
   code: string;
   question: string;
   crop: string;

@@ -19,13 +19,13 @@ export interface Done {
   rev?: number;
 }
 
-export type CommandError = MergeError | ChangeError;
+type CommandError = MergeError | ChangeError;
 
 /** What a command comes to; a response goes elsewhere. */
 export type Answer = Result<Done, CommandError> | Response;
 
 /** One thing a room does: what is sent for it, and how it is done. */
-export interface Command {
+interface Command {
   schema: z.ZodType;
   run: (trialId: string | undefined, data: never, happened?: Happened) => Promise<Answer>;
 }

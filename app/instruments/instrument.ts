@@ -19,7 +19,7 @@ export interface Reading {
 }
 
 /** What is put before the sensor of a stand-in: figures by channel, or a position to hold it at. */
-export interface Presented {
+interface Presented {
   values?: Readonly<Record<string, number>>;
   /** a label, held before a camera or reader */
   code?: string;
@@ -27,7 +27,7 @@ export interface Presented {
 }
 
 /** A channel that is set against a standard. */
-export interface Calibration {
+interface Calibration {
   channel: string;
   /** e.g. 1.413 mS/cm */
   standard: string;

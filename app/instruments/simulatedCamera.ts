@@ -18,7 +18,7 @@ export interface Stand {
 }
 
 /** Draws the stand’s container as a camera above it would see it, with its label in a corner. */
-export function drawStand(canvas: HTMLCanvasElement, { code, cover, seed }: Stand): void {
+function drawStand(canvas: HTMLCanvasElement, { code, cover, seed }: Stand): void {
   canvas.width = SIZE.width;
   canvas.height = SIZE.height;
   const context = canvas.getContext('2d', { willReadFrequently: true })!;

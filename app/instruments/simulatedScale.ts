@@ -1,7 +1,7 @@
 import { type Random, seededRandom } from '~core/stats/random';
 import type { Driver, Instrument } from './instrument';
 
-export interface ScaleReading {
+interface ScaleReading {
   /** grams, rounded to the scale's step */
   grams: number;
   /** the last readings agree within a step */

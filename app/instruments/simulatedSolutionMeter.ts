@@ -2,7 +2,7 @@ import { type Random, seededRandom } from '~core/stats/random';
 import type { Driver, Instrument } from './instrument';
 
 /** What a meter for nutrient solutions says at a moment. */
-export interface MeterReading {
+interface MeterReading {
   /** mS/cm at 25 °C */
   ec: number;
   ph: number;

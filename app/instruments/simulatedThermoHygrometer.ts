@@ -3,13 +3,13 @@ import { type Random, seededRandom } from '~core/stats/random';
 import type { Driver, Instrument } from './instrument';
 
 /** What the air of the stand-in’s place is at an hour of the day: warm and dry under the lamps, cool and moist at night. */
-export function airAt(hour: number): { temperature: number; humidity: number } {
+function airAt(hour: number): { temperature: number; humidity: number } {
   const swing = Math.cos(((hour - 15) / 24) * 2 * Math.PI);
   return { temperature: 21.5 + 2.8 * swing, humidity: 58 - 9 * swing };
 }
 
 /** The physics of the stand-in: a sensor that takes half a minute to take on the air’s temperature. */
-export class ThermoHygrometerModel {
+class ThermoHygrometerModel {
   private readonly random: Random;
   private shown = { temperature: 19, humidity: 50 };
   private recent: number[] = [];
@@ -41,7 +41,7 @@ export class ThermoHygrometerModel {
  * What a logger of this kind writes out: a reading every ten minutes up to now, as CSV.
  * @param now end of the file
  */
-export function loggerCsv(now: Date, days: number, seed = 5): string {
+function loggerCsv(now: Date, days: number, seed = 5): string {
   const random = seededRandom(seed);
   const start = dayjs(now).subtract(days, 'day').startOf('hour');
   const rows = Array.from({ length: days * 144 + 1 }, (_, i) => {

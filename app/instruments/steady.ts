@@ -1,5 +1,5 @@
 /** Takes what lies on a scale once it rests, and waits until it was taken off before it takes again. */
-export interface Steady {
+interface Steady {
   /** the last thing taken, g; null: nothing yet */
   takenG: number | null;
   armed: boolean;

@@ -11,7 +11,7 @@ const Peer = z.object({ id: z.string(), name: z.string(), role: Role, invite: z.
 const Devices = z.object({ id: z.string(), role: Role, peers: z.array(Peer) });
 const Letters = z.array(z.object({ id: z.string(), from: z.string(), role: Role, size: z.number() }));
 
-export type Here = z.infer<typeof Here>;
+type Here = z.infer<typeof Here>;
 export type PeerThere = z.infer<typeof Peer>;
 
 /** What the letter-box said no with; status 0: it can't be reached. */

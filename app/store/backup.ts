@@ -33,7 +33,7 @@ export interface BackupTarget {
 }
 
 /** What was saved, and what of it couldn't be read back. */
-export interface SavedBackup {
+interface SavedBackup {
   /** null where it went into a stream */
   blob: Blob | null;
   faults: UnreadPart[];

@@ -65,7 +65,7 @@ export interface Change {
 }
 
 /** What another copy of a trial brings: its lines stay as they are, with their own stamps. */
-export interface Foreign {
+interface Foreign {
   lines: readonly Entry[];
   /** lines that say something else than the ones here of the same id, or may not come unasked: kept beside, and asked about */
   against?: readonly Against[];

@@ -22,7 +22,7 @@ export interface TrialRow {
 }
 
 /** How often a trial was changed. It moves with every change, in the same transaction: memory goes by it. */
-export interface HeadRow {
+interface HeadRow {
   id: string;
   /** counts every change */
   rev: number;
@@ -71,13 +71,13 @@ export interface BinRow {
 }
 
 /** The key of a blind trial's codes, apart from its plan. */
-export interface KeyRow {
+interface KeyRow {
   trialId: string;
   key: BlindKey;
 }
 
 /** A change of a plan that its tab can take back. */
-export interface StepRow {
+interface StepRow {
   seq?: number;
   trialId: string;
   tab: string;
@@ -107,14 +107,14 @@ export interface SeriesChunk {
 }
 
 /** What is in the cups of a panel session, on the device of whoever serves; it joins the log at the reveal. */
-export interface PanelKeyRow {
+interface PanelKeyRow {
   trialId: string;
   sessionId: string;
   key: PanelKey;
 }
 
 /** Another plan of a trial that is here, as another device or a file has it: shown beside ours until one is chosen. */
-export interface ClashRow {
+interface ClashRow {
   trialId: string;
   theirs: Trial;
   /** where it came from, in words */

@@ -19,7 +19,7 @@ import { sayOtherSeal } from './seals';
 import { addTrial } from './trials';
 import { current, forget } from './trialMemory';
 
-export type MergeOutcome = { tag: 'added' } | { tag: 'merged'; newEntries: number; conflicts: number };
+type MergeOutcome = { tag: 'added' } | { tag: 'merged'; newEntries: number; conflicts: number };
 
 export interface TakenIn {
   outcome: MergeOutcome;
@@ -32,7 +32,7 @@ export interface TakenIn {
 }
 
 /** What comes with a copy of a trial, and by what right. */
-export interface TakeInOptions {
+interface TakeInOptions {
   /** SHA-256 of the plan both copies had last: where this one still has it, the other's plan is newer */
   base?: string | null;
   /** pictures and readings that come with it: taken with its lines, or not at all */
@@ -73,7 +73,7 @@ function unsound(log: readonly Entry[], here: number): string | null {
 }
 
 /** @property seal what this bench knows against the copy's seal, in words */
-export type TakeInError =
+type TakeInError =
   | { tag: 'differentPlan'; seal: string | null }
   | { tag: 'unasked' }
   | { tag: 'unsound'; why: string };

@@ -2,7 +2,7 @@ import { useId } from 'react';
 import { tesseraLetter, tesseraStyle } from './tesserae';
 
 /** What a tile is made of, on a field of 24 × 24: for whatever SVG it stands in. */
-export function TesseraShape({ index }: { index: number }) {
+function TesseraShape({ index }: { index: number }) {
   const id = useId();
   const { colour, path } = tesseraStyle(index);
   const ink = `var(${colour})`;

@@ -1,5 +1,5 @@
 /** A page of the bench that belongs to no trial. */
-export interface BenchPage {
+interface BenchPage {
   to: string;
   name: string;
 }

@@ -9,7 +9,7 @@ export interface Live {
   pending: ReadonlyMap<UnitId, PendingValue>;
 }
 
-export interface LiveTile {
+interface LiveTile {
   isCurrent: boolean;
   typed: string;
   pending: PendingValue | undefined;

@@ -70,7 +70,7 @@ export interface UnreadPart {
   why: string;
 }
 
-export interface TrialInBackup {
+interface TrialInBackup {
   trial: Trial;
   series: Bulk['series'];
   /** why its readings, or some of them, can't be read; null: they can, or weren't asked for */

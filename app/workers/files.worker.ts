@@ -17,7 +17,7 @@ const MOST = { trial: 800e6, library: 30e6 };
 const tooLarge = (file: Blob, most: number) =>
   file.size > most ? `It has ${Math.round(file.size / 1e6)} MB, more than any real one.` : null;
 
-export interface TrialFile {
+interface TrialFile {
   trial: Trial;
   bulk: Bulk;
   /** pictures whose bytes aren't what their name says */

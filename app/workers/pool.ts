@@ -9,7 +9,7 @@ export class WorkerFailedError extends Error {
 }
 
 /** Somebody ended it. */
-export class StoppedError extends Error {
+class StoppedError extends Error {
   constructor() {
     super('Stopped. Nothing was taken in.');
     this.name = 'StoppedError';

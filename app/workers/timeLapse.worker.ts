@@ -3,7 +3,7 @@ import { GIFEncoder, type Palette, applyPalette, quantize } from 'gifenc';
 import { type Gains, balance } from '~core/imaging/balance';
 
 /** One picture within a frame. */
-export interface LapseTile {
+interface LapseTile {
   bytes: Uint8Array<ArrayBuffer>;
   label: string;
   gains: Gains | null;

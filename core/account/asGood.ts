@@ -59,7 +59,7 @@ export function asGoodAs(
 }
 
 /** A unit's values moved by so much; what can't be moved (ranks, words) stays. */
-export const shifted = <R extends Pick<AnalysisRow, 'visits'>>(row: R, by: number): R => ({
+const shifted = <R extends Pick<AnalysisRow, 'visits'>>(row: R, by: number): R => ({
   ...row,
   visits: row.visits.map((v) => ({
     ...v,

@@ -22,7 +22,7 @@ import { type PairOutcome, type RankedTreatment, pairOutcome, rankTreatments, un
 export type { LeftOut } from '../analysis/rows';
 
 /** A unit's value as it stands in a finding. */
-export interface FindingUnit {
+interface FindingUnit {
   unitId: string;
   code: string;
   treatmentId: string;

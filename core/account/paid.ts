@@ -21,7 +21,7 @@ export interface PaidLine {
 }
 
 /** A product of which the log doesn't tell enough. */
-export interface NotLogged {
+interface NotLogged {
   treatmentId: string;
   product: string;
   /** days on which it was given by the log, of those that were planned */

@@ -10,7 +10,7 @@ import { type Contrast, distance } from '../analysis/contrast';
  * - leaning: not separated, but one side is ruled out
  * - untested: nothing could be tested
  */
-export type PairVerdict = 'better' | 'alike' | 'tooClose' | 'leaning' | 'untested';
+type PairVerdict = 'better' | 'alike' | 'tooClose' | 'leaning' | 'untested';
 
 export interface PairOutcome {
   a: string;

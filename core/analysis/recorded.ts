@@ -2,7 +2,7 @@ import type { Trait } from '../model/plan';
 import type { AnalysisRow } from './analysis';
 
 /** Decimals a figure was written with. @example decimalsOf(12.25) // 2 */
-export function decimalsOf(value: number): number {
+function decimalsOf(value: number): number {
   const [head, power = '0'] = String(value).split('e') as [string, string?];
   return Math.max(0, (head.split('.')[1]?.length ?? 0) - Number(power));
 }

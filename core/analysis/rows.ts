@@ -63,7 +63,7 @@ export interface RowOptions {
   today?: string;
 }
 
-export interface UnitRows {
+interface UnitRows {
   rows: FindingRow[];
   leftOut: LeftOut[];
   basis: Basis;

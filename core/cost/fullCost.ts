@@ -9,7 +9,7 @@ import { minutesByUnit } from './workLogged';
 import { mean } from '../stats/moments';
 
 /** One thing a unit of a contender took. */
-export interface FullCostLine {
+interface FullCostLine {
   name: string;
   /** per unit, spread over the seasons it lasts; minor units */
   minor: number;

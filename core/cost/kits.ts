@@ -48,7 +48,7 @@ export function kitsOf(library: readonly Product[]): Kit[] {
 }
 
 /** How far a kit goes in one contender's feeding. */
-export interface KitUse {
+interface KitUse {
   name: string;
   price: Money;
   /** feeds until the first bottle is empty */

@@ -5,7 +5,7 @@ import type { AmountUnit, Pack, Product } from '../model/product';
 import { type Result, err, ok } from '../model/result';
 import { type Money, inCurrency } from '../quantity/money';
 
-export interface ProductCost {
+interface ProductCost {
   product: Product;
   pack: Pack;
   /** amount of one dose to one unit, in the pack's unit */

@@ -3,7 +3,7 @@ import type { UnitId } from '../model/ids';
 import { planIndex } from '../plan/planIndex';
 
 /** A task with all the minutes the log has for it. */
-export interface LoggedTask {
+interface LoggedTask {
   task: string;
   minutes: number;
 }

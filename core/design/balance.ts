@@ -15,7 +15,7 @@ export interface BalancedSeed {
 
 export type BalanceError = LayoutError | { tag: 'noReadings' } | { tag: 'unread'; positions: number };
 
-export interface BalanceSearch {
+interface BalanceSearch {
   total: number;
   done: () => number;
   /** draws some more layouts; true when all are drawn */

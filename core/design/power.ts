@@ -6,7 +6,7 @@ import { studentizedRangeQuantile } from '../stats/studentizedRange';
 import { steppedDown } from '../stats/ownSpread';
 import fQuantile from '@stdlib/stats-base-dists-f-quantile';
 
-export interface TrialSize {
+interface TrialSize {
   /** treatments, the control included, ≥ 2 */
   treatments: number;
   /** experimental units of each, ≥ 1 */

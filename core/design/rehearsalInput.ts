@@ -8,7 +8,7 @@ import type { LayoutError } from './randomise';
 import type { RehearsalInput, RehearsedUnit } from './rehearsal';
 
 /** What is assumed about the crop, on top of the plan. */
-export interface Assumptions {
+interface Assumptions {
   unitCvPercent: number;
   blockCvPercent: number;
   gradientPercent: number;
@@ -19,7 +19,7 @@ export interface Assumptions {
   alpha: number;
 }
 
-export type RehearsalInputError = LayoutError | { tag: 'noControl' } | { tag: 'tooFewTreatments' };
+type RehearsalInputError = LayoutError | { tag: 'noControl' } | { tag: 'tooFewTreatments' };
 
 /** Plants measured in each unit: what the treatments say, else the samples of the primary trait. */
 export function plantsPerUnit(plan: Plan): number {

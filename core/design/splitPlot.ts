@@ -2,7 +2,7 @@ import { type Result, err, ok } from '../model/result';
 import { type LayoutError, type LayoutInput, type PlacedCell, blockWalk, layoutProblem } from './randomise';
 import { seededRandom } from '../stats/random';
 
-export interface SplitPlotInput<T> extends LayoutInput<T> {
+interface SplitPlotInput<T> extends LayoutInput<T> {
   /** what main plots are given (two lamps, two kinds of tank); empty when they are only places */
   settings: readonly string[];
 }

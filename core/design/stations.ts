@@ -147,7 +147,7 @@ export interface TemplateSheet {
 /** Printable part of a sheet, mm: what a template may use of A4 or Letter with margins every printer keeps. */
 export const TEMPLATE_AREA = { widthMm: 180, heightMm: 250 } as const;
 /** Sheets overlap by this, to be glued. */
-export const TEMPLATE_OVERLAP_MM = 10;
+const TEMPLATE_OVERLAP_MM = 10;
 
 /** The sheets a template at 1:1 is printed on, row by row. @example templateSheets({ shape: 'round', widthCm: 15, depthCm: 15 }).length // 1 */
 export function templateSheets({ widthCm, depthCm }: Opening): TemplateSheet[] {

@@ -10,14 +10,14 @@ import { wallText } from '../series/moment';
 import { readingsSha256 } from '../series/readingsHash';
 
 /** A picture, by the hash the log names it by. */
-export interface PhotoFile {
+interface PhotoFile {
   sha256: string;
   type: string;
   bytes: Uint8Array;
 }
 
 /** A logger’s readings: moments on the clock on the wall, ms since 1970 as if that were UTC. */
-export interface SeriesFile {
+interface SeriesFile {
   seriesId: string;
   times: Float64Array;
   columns: Float64Array[];

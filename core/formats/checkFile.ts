@@ -9,7 +9,7 @@ import { FileRecord, RECORD_FILE, recordOf } from './record';
 import { safeJson } from './safeJson';
 
 /** What can be told of a trial's file from itself. */
-export interface FileCheck {
+interface FileCheck {
   /** whether the plan is the one that was sealed; `none`: not sealed, or a copy under codes, of which it can't be told */
   seal: 'ok' | 'none' | 'differs';
   /** SHA-256 of the plan as the seal has it */

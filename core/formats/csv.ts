@@ -11,7 +11,7 @@ export interface Table {
   delimiter: string;
 }
 
-export type TableError =
+type TableError =
   | { tag: 'empty' }
   | { tag: 'duplicateColumn'; column: string }
   | { tag: 'malformed'; message: string };

@@ -2,7 +2,7 @@ import { type Result, err, ok } from '../model/result';
 import type { Area, Position } from '../model/plan';
 import { numberIn } from '../quantity/number';
 
-export type GridTextError =
+type GridTextError =
   | { tag: 'empty' }
   | { tag: 'notNumber'; line: number; text: string }
   | { tag: 'tooManyRows'; wanted: number }

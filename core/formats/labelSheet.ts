@@ -37,7 +37,7 @@ export interface LabelBox {
   heightMm: number;
 }
 
-export type LabelSheetError = { tag: 'tooSmall'; widthMm: number; heightMm: number };
+type LabelSheetError = { tag: 'tooSmall'; widthMm: number; heightMm: number };
 
 export const describeLabelSheetError = (e: LabelSheetError): string =>
   `Labels would be ${Math.max(0, Math.round(e.widthMm))} × ${Math.max(0, Math.round(e.heightMm))} mm; they need 38 × 18 mm. Fewer rows or columns, or smaller margins.`;

@@ -3,7 +3,7 @@ import { type Result, err, ok } from '../model/result';
 /** No file of this app nests deeper; deeper ones would break whatever walks them. */
 export const MOST_DEEP = 64;
 
-export type JsonError = 'notJson' | 'tooDeep';
+type JsonError = 'notJson' | 'tooDeep';
 
 /** How deep brackets are nested, strings passed over; stops counting beyond `most`. */
 function depthOf(text: string, most: number): number {

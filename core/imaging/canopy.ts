@@ -12,7 +12,7 @@ export interface Point {
 }
 
 /** How the threshold came about. */
-export type ThresholdRule =
+type ThresholdRule =
   /** Otsu's: the two classes separate */
   | 'otsu'
   /** nearly bare: Otsu would split the ground's noise */
@@ -201,7 +201,7 @@ function stretches(polygon: readonly Point[] | null, width: number, y: number): 
   return found;
 }
 
-export interface CanopyOptions {
+interface CanopyOptions {
   /** region looked at, in pixels; null: all of it */
   region?: readonly Point[] | null;
   /** a threshold moved by hand; null: chosen */

@@ -2,7 +2,7 @@ import { seededRandom } from '../stats/random';
 import type { Pixels } from './canopy';
 
 /** A container of plants as a camera above it would see it. */
-export interface Scene {
+interface Scene {
   width: number;
   height: number;
   /** share of the ground that leaves are laid over until it is covered, 0–1 */

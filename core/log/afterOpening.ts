@@ -16,7 +16,7 @@ const scores: ReadonlySet<Entry['kind']> = new Set([
 ]);
 
 /** What was written of a blind trial's scores once its codes were open. */
-export interface AfterOpening {
+interface AfterOpening {
   /** values added; and what was put right, taken back or left out, each in words with its reason */
   added: number;
   changed: { id: string; text: string; reason: string }[];
@@ -33,7 +33,7 @@ const unsaid: ReadonlySet<string> = new Set(['', 'taken back', 'entered again', 
 export const isReason = (text: string): boolean => !unsaid.has(text.trim());
 
 /** Whether the codes of a blind trial are open. */
-export const isOpened = (state: Pick<TrialState, 'plan' | 'revealed'>): boolean =>
+const isOpened = (state: Pick<TrialState, 'plan' | 'revealed'>): boolean =>
   state.plan.blinding !== 'open' && state.revealed !== null;
 
 /** The line by which the codes were opened; undefined where they aren't, or nothing is blind. */

@@ -68,7 +68,7 @@ export function firstOpenSample(
 }
 
 /** Whether a unit has everything a round wants of one trait, or nothing is asked of it any more. */
-export const isMeasured = (state: TrialState, unitId: UnitId, trait: Trait, roundId: RoundId): boolean =>
+const isMeasured = (state: TrialState, unitId: UnitId, trait: Trait, roundId: RoundId): boolean =>
   firstOpenSample(state, unitId, trait, roundId) === undefined;
 
 /** What was asked of one trait in one round, and what came of it. */

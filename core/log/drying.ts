@@ -10,7 +10,7 @@ import { type TrialState, ofKind } from './state';
 export const USUAL_CONSTANT_PERCENT = 1;
 
 /** One weighing on the way. */
-export interface DryingStep {
+interface DryingStep {
   entryId: EntryId;
   at: string;
   offsetMin: number | null;
@@ -78,7 +78,7 @@ export function dryingOf(
 }
 
 /** The trait whose weighings a trait rests on: its own, or for per cent water the plan's first dry weight. */
-export const driedTrait = (traits: readonly Trait[], trait: Trait): Trait | undefined =>
+const driedTrait = (traits: readonly Trait[], trait: Trait): Trait | undefined =>
   trait.kind === 'waterShare' ? traits.find((t) => t.kind === 'dryWeight') : trait;
 
 /** A unit's constant weight, or its per cent of water, as the one visit of the trait; none while it dries. */

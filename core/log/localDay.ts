@@ -1,5 +1,5 @@
 /** A moment, with how far local time was ahead of UTC where it was logged. */
-export interface Moment {
+interface Moment {
   at: string;
   offsetMin: number | null;
 }

@@ -24,7 +24,7 @@ export interface PastedColumn {
 }
 
 /** A figure of a pasted line, and what is taken of it. */
-export interface PastedCell {
+interface PastedCell {
   /** which column it is for */
   column: number;
   text: string;
@@ -35,7 +35,7 @@ export interface PastedCell {
 }
 
 /** A line of a pasted column or table. */
-export interface PastedRow<U extends Named = Named> {
+interface PastedRow<U extends Named = Named> {
   /** as it was pasted */
   text: string;
   unit: U | null;

@@ -9,7 +9,7 @@ import type { Visit } from './response';
 import { type TrialState, ofKind } from './state';
 
 /** One unit's harvest of one day: what was picked of each grade, nothing being an entry too. */
-export interface DayPick {
+interface DayPick {
   unitId: UnitId;
   /** of the trial */
   day: number;
@@ -36,7 +36,7 @@ export function dayPicks(state: Pick<TrialState, 'plan' | 'byKind'>): Map<UnitId
 }
 
 /** A day on which somebody picked. */
-export interface PickDay {
+interface PickDay {
   day: number;
   /** living units that were looked at */
   done: UnitId[];

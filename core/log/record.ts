@@ -1,7 +1,7 @@
 import { sha256Of } from '../plan/seal';
 
 /** Id and SHA-256 of a line. */
-export type LineHash = [id: string, sha256: string];
+type LineHash = [id: string, sha256: string];
 
 const idOf = (line: unknown): string =>
   typeof line === 'object' && line !== null && 'id' in line && typeof line.id === 'string' ? line.id : '?';

@@ -19,7 +19,7 @@ export interface ResolvedEntry<B extends EntryBody = EntryBody> {
   superseded: readonly Superseded[];
 }
 
-export interface Superseded {
+interface Superseded {
   entryId: EntryId;
   body: EntryBody;
   recordedAt: string;

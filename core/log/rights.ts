@@ -14,7 +14,7 @@ export interface Bringer {
 }
 
 /** A line that isn't taken unasked, and why in words. */
-export interface Unasked {
+interface Unasked {
   line: Entry;
   why: string;
 }

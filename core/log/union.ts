@@ -4,7 +4,7 @@ import type { Entry } from './entry';
 import { inOrderOfWriting } from './resolve';
 
 /** Two lines with one id that don't say the same: a damaged or changed file. Neither is chosen. */
-export interface LogConflict {
+interface LogConflict {
   id: EntryId;
   /** the line as it is recorded here */
   own: Entry;
@@ -12,7 +12,7 @@ export interface LogConflict {
   other: Entry;
 }
 
-export interface UnitedLogs {
+interface UnitedLogs {
   /** every line of both, in the order of writing; where they disagree, the one recorded here */
   log: Entry[];
   /** lines of the other copy that weren't here */

@@ -18,14 +18,14 @@ export interface Seal {
   planSha256: string;
 }
 
-export interface Exclusion {
+interface Exclusion {
   entryId: EntryId;
   unitId: UnitId;
   traitId: TraitId | null;
   reason: string;
 }
 
-export interface Death {
+interface Death {
   entryId: EntryId;
   cause: string;
   at: string;

@@ -10,7 +10,7 @@ import type { Finding, FindingInput } from '../account/finding';
 import { outcomeOf } from '../account/outcomes';
 
 /** Three or more doses of one product, the control without it among them where there is one. */
-export interface DoseLadder {
+interface DoseLadder {
   product: string;
   unit: string;
   /** lowest first */
@@ -51,7 +51,7 @@ export function doseLadders(plan: Plan): DoseLadder[] {
 }
 
 /** Whether more of a product gave more, and from which dose on nothing better was shown. */
-export interface DoseTrend {
+interface DoseTrend {
   ladder: DoseLadder;
   /** per unit of dose, in the trait's unit */
   slope: number;

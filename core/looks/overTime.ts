@@ -11,7 +11,7 @@ import { mean } from '../stats/moments';
 import { seededRandom } from '../stats/random';
 
 /** One unit's values over the rounds. */
-export interface UnitCurve {
+interface UnitCurve {
   unit: string;
   code: string;
   treatment: string;
@@ -23,7 +23,7 @@ export interface UnitCurve {
 }
 
 /** Who was ahead on a day all units were measured. */
-export interface Lead {
+interface Lead {
   day: number;
   round: string;
   /** mean of each treatment that day */

@@ -7,7 +7,7 @@ import { controlOf } from '../plan/control';
 import type { OverTime } from './overTime';
 
 /** What looking at every round, and stopping at the first clear difference, would do. */
-export interface Peeking {
+interface Peeking {
   looks: number;
   /** share of trials with nothing in them in which some look finds a winner */
   falseWinner: number;

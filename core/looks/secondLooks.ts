@@ -57,7 +57,7 @@ const stand = (finding: Finding, id: string): Changed['from'] => {
 };
 
 /** What another finding on the same question says differently against the control. */
-export function changedBetween(finding: Finding, other: Finding): Changed[] {
+function changedBetween(finding: Finding, other: Finding): Changed[] {
   return heldOf(finding).flatMap(({ id }) => {
     if (!heldWith(other, id)) return [];
     const [from, to] = [stand(finding, id), stand(other, id)];

@@ -41,7 +41,7 @@ export interface Batch {
 }
 
 /** What a batch is mixed from. */
-export interface MixingStore {
+interface MixingStore {
   plan: Plan;
   /** what products are called, by treatment and product (`productCodeKey`) */
   names: Readonly<Record<string, string>>;
@@ -52,7 +52,7 @@ export interface MixingStore {
   blind: boolean;
 }
 
-export interface BatchAsked {
+interface BatchAsked {
   data: MixingStore;
   bottle: Pick<DueMix, 'treatmentId' | 'uses' | 'kind' | 'tanks'>;
   tools: Tools;

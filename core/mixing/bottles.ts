@@ -45,7 +45,7 @@ export interface Bottle extends DueMix {
 }
 
 /** A trial as far as mixing goes: the true plan, and what is shown of it. */
-export interface MixedTrial {
+interface MixedTrial {
   row: { plan: Plan };
   state: TrialState;
   /** under codes while the trial is blind */

@@ -2,7 +2,7 @@ import type { AmountUnit, Product, SpoonWeighing } from '../model/product';
 import { type AmountError, convertAmount } from '../quantity/amount';
 import type { Result } from '../model/result';
 
-export interface SpoonDensity {
+interface SpoonDensity {
   /** mean bulk density, g/mL */
   gPerMl: number;
   /** standard deviation between spoons, g/mL */

@@ -5,7 +5,7 @@ export interface ReadingAt {
   value: number;
 }
 
-export interface Drift {
+interface Drift {
   start: ReadingAt;
   end: ReadingAt;
   change: number;

@@ -5,7 +5,7 @@ import { oxideFactor } from './chemistry';
 import { amountOf } from './density';
 
 /** Nitrogen by form; what the label doesn't split up is `unstated`. */
-export interface NitrogenForms {
+interface NitrogenForms {
   nitrate: number;
   ammonium: number;
   urea: number;

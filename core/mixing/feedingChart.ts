@@ -9,7 +9,7 @@ export interface ChartColumn {
 }
 
 /** A product’s line of the chart: its rate in every column as written; empty, a dash or 0 where it isn’t given. */
-export interface ChartRow {
+interface ChartRow {
   productId: string;
   cells: string[];
 }
@@ -36,7 +36,7 @@ export interface ChartUse {
   strengthPercent: number;
 }
 
-export type ChartError =
+type ChartError =
   | { tag: 'noColumns' }
   | { tag: 'every' }
   | { tag: 'order'; column: number }

@@ -5,7 +5,7 @@ import { amountOf } from './density';
 import { batchVolume, dueMixes } from './dueMixes';
 import { programmeDays } from './programme';
 
-export interface StockForecast {
+interface StockForecast {
   /** what one feed of the trial takes, in the pack's unit: the largest of the programme's, spare included */
   perFeed: number;
   /** the first day on which the pack hasn't enough; null when it lasts */

@@ -6,7 +6,7 @@ import { daysOfUse } from './programme';
 type Change = Pick<BodyOf<'doseChange'>, 'use' | 'to' | 'day' | 'given'>;
 
 /** A stretch of the programme: one dose, as long as it is given. */
-export interface Stretch {
+interface Stretch {
   /** the use of the plan it goes back to, counted from 0; null: one that wasn't planned */
   of: number | null;
   use: ProductUse;

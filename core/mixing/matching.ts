@@ -22,9 +22,9 @@ export interface Arm {
 }
 
 /** How a dose stands against its label's range; null without a label rate that can be worked out. */
-export type LabelStand = { times: number; stand: 'below' | 'within' | 'above' } | null;
+type LabelStand = { times: number; stand: 'below' | 'within' | 'above' } | null;
 
-export interface MatchedDose extends DosePerL {
+interface MatchedDose extends DosePerL {
   /** times the dose it had */
   factor: number;
   label: LabelStand;

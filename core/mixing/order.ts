@@ -2,7 +2,7 @@ import type { Character, Product } from '../model/product';
 import { elementShares } from './elements';
 
 /** What is in a product, as far as the order of mixing goes. */
-export interface Contents {
+interface Contents {
   calcium: boolean;
   phosphate: boolean;
   sulfate: boolean;

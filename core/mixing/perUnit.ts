@@ -15,7 +15,7 @@ export const elementPerDose = (
 ): number | null => elementsIn(product, use.amount, use.unit)?.of[element] ?? null;
 
 /** How many doses, at full strength and into one litre, go to one unit over the whole trial. */
-export const dosesPerUnit = (use: ProductUse): number =>
+const dosesPerUnit = (use: ProductUse): number =>
   use.timesPerUnit * (use.solutionLPerUnit ?? 1) * (doseAmount(use) / use.amount);
 
 /**
@@ -40,8 +40,7 @@ export function elementPerUnit(
 }
 
 /** Weeks a trial lasts by its rounds, at least one. */
-export const weeksOf = (plan: Pick<Plan, 'rounds'>): number =>
-  Math.max(7, ...plan.rounds.map((r) => r.day)) / 7;
+const weeksOf = (plan: Pick<Plan, 'rounds'>): number => Math.max(7, ...plan.rounds.map((r) => r.day)) / 7;
 
 /** An element one unit gets in a week, g, on average over the trial; null when it can't be worked out. */
 export function elementPerWeek(

@@ -8,7 +8,7 @@ export interface Titration {
   phAfter: number;
 }
 
-export interface PhCorrection {
+interface PhCorrection {
   agent: string;
   /** what the user's own last correction says the whole step would take, mL */
   fullMl: number;

@@ -4,7 +4,7 @@ import type { Plan } from '../model/plan';
 import type { BlindKey } from '../log/trial';
 
 /** A jar or bottle that a product was filled into under a code, so that who mixes doesn't know what it is. */
-export interface ProductCode {
+interface ProductCode {
   /** e.g. A1: the first product of code A */
   code: string;
   treatmentId: TreatmentId;

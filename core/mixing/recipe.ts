@@ -133,7 +133,3 @@ export const solutionMade = (
     parts.map((p) => ({ ...p, amount: p.amount / volumeL })),
     water,
   );
-
-/** The largest error of a batch, per cent without sign. */
-export const worstError = (recipe: Pick<Recipe, 'lines'>): number =>
-  Math.max(0, ...recipe.lines.map((l) => Math.abs(l.errorPercent)));

@@ -5,21 +5,21 @@ import { type Result, err, ok } from '../model/result';
 import { type Rate, type RateError, describeRateError, parseRate } from '../quantity/rate';
 
 /** A rate worked out: grams, millilitres or pieces, for a litre of solution or for a unit as they are. */
-export interface ResolvedRate {
+interface ResolvedRate {
   low: number;
   high: number;
   unit: 'g' | 'mL' | 'piece';
   per: 'L' | 'unit';
 }
 
-export type ResolveError =
+type ResolveError =
   | { tag: 'ownMeasure'; name: string }
   | { tag: 'needsTank' }
   | { tag: 'needsArea' }
   | { tag: 'needsPlants'; noun: string }
   | { tag: 'piecesPerVolume' };
 
-export function describeResolveError(e: ResolveError): string {
+function describeResolveError(e: ResolveError): string {
   switch (e.tag) {
     case 'ownMeasure':
       return `How much is one ${e.name}? Weigh or measure it and put it among the product’s own measures.`;

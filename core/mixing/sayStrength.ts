@@ -36,7 +36,7 @@ export function sayElement(mgPerL: number, { unknown }: Pick<Solution, 'unknown'
 }
 
 /** A treatment's name with what one unit of it gets of an element in a week, mg. */
-export interface Weekly {
+interface Weekly {
   name: string;
   mg: number | null;
 }

@@ -1,7 +1,7 @@
 import type { BatchLine } from './batch';
 
 /** An amount this far off what was wanted is asked about before it is written down, % (practice). */
-export const SLIP_LIMIT = 25;
+const SLIP_LIMIT = 25;
 
 /**
  * How much was measured out against what was wanted, in words, where it is so far off that it may be a slip of the pen.

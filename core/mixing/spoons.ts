@@ -6,7 +6,7 @@ import { amountOf, spoonDensity } from './density';
 const MOST_SPOONS = 60;
 
 /** An amount in a measure people have at hand. */
-export interface InMeasure {
+interface InMeasure {
   /** e.g. “US tsp”, “cap” */
   name: string;
   count: number;

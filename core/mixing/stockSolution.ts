@@ -19,7 +19,7 @@ export interface StockRecipe {
   bound: 'solubility' | 'unknownSolubility' | 'halfWater';
 }
 
-export type StockError =
+type StockError =
   | { tag: 'fallsOut' }
   | { tag: 'living' }
   | { tag: 'tooCoarse'; need: number; most: number; unit: 'g' | 'mL' }

@@ -67,7 +67,7 @@ export function strengthOf(
 
 /** Scales that meters show “ppm” on: so many ppm for 1 mS/cm. */
 export const ppmScales = [500, 640, 700] as const;
-export type PpmScale = (typeof ppmScales)[number];
+type PpmScale = (typeof ppmScales)[number];
 
 /**
  * What a meter with a ppm scale shows.

@@ -10,7 +10,7 @@ import { meqAt } from './strength';
 const NEAR_ENOUGH = 0.02;
 
 /** What brings a vessel to a strength. */
-export type StrengthCorrection =
+type StrengthCorrection =
   | { tag: 'there' }
   /** water to pour in, L; null where the water is as strong as what is wanted */
   | { tag: 'dilute'; addL: number | null }

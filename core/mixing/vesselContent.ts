@@ -1,5 +1,5 @@
 /** A solution in a vessel: how much and how strong. */
-export interface VesselContent {
+interface VesselContent {
   volumeL: number;
   /** mS/cm at 25 °C, which adds up like a concentration as long as it isn't strong */
   ec: number;
@@ -48,7 +48,7 @@ export const toStrengthen = (held: VesselContent, targetEc: number, perDoseEc: n
   perDoseEc > 0 ? Math.max(0, ((targetEc - held.ec) / perDoseEc) * held.volumeL) : 0;
 
 /** What water loss does to a vessel over some days, and what topping up brings back. */
-export type WaterOutlook =
+type WaterOutlook =
   | { kind: 'dry'; afterDays: number }
   | {
       kind: 'holds';

@@ -25,7 +25,7 @@ export interface Vessel {
 /** For vessels of plain water. */
 export const noBand: TargetBand = { ecLow: null, ecHigh: null, phLow: null, phHigh: null, source: '' };
 
-export interface VesselSource {
+interface VesselSource {
   plan: Plan;
   /** under codes while the trial is blind */
   shown: Plan;

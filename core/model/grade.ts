@@ -6,7 +6,6 @@ export const gradeUses = {
   no: 'doesn’t count',
   loss: 'lost (pests, neglect): counted on demand',
 } as const;
-export type GradeUse = keyof typeof gradeUses;
 
 /** What picked fruit is sorted into. */
 export const Grade = z.object({

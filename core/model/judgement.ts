@@ -1,7 +1,7 @@
 import { z } from 'zod';
 
 /** What the points of a heading are made from. */
-export const HeadingFrom = z.discriminatedUnion('kind', [
+const HeadingFrom = z.discriminatedUnion('kind', [
   /** a trait's figure; its own direction says what is better */
   z.object({ kind: z.literal('trait'), traitId: z.string().min(1) }),
   /** how little units of a contender differ in a trait */
@@ -22,7 +22,7 @@ export const HeadingFrom = z.discriminatedUnion('kind', [
     ),
   }),
 ]);
-export type HeadingFrom = z.infer<typeof HeadingFrom>;
+type HeadingFrom = z.infer<typeof HeadingFrom>;
 
 /** A heading of the scorecard: what it counts, how much it weighs, and how a figure becomes points. */
 export const CardHeading = z.object({

@@ -16,7 +16,7 @@ export interface MergeConflict {
   theirs: Json;
 }
 
-export interface Merged<T> {
+interface Merged<T> {
   /** both sides' changes; where they disagree, mine */
   value: T;
   conflicts: MergeConflict[];

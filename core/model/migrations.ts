@@ -9,7 +9,7 @@ export const LIBRARY_VERSION = 2;
 /** The version of trial files this build writes. Raise it with every change of the file format, and add a migration. */
 export const FILE_VERSION = 4;
 
-export interface Migration {
+interface Migration {
   /** turns a file of version `from` into one of `from + 1` */
   from: number;
   /** what changed, in a line */
@@ -94,7 +94,7 @@ const bodyFrom3 = (body: Loose): Loose =>
  * A line as version 4 has it. Older lines have no counter: the time they were written down stands in for it, so
  * that the same line gets the same counter on every device.
  */
-export const entryFrom3 = (entry: Loose): Loose => ({
+const entryFrom3 = (entry: Loose): Loose => ({
   ...bodyFrom3(entry),
   ...(entry.kind === 'correction' &&
     entry.replacement !== null && { replacement: bodyFrom3(entry.replacement as Loose) }),
@@ -154,7 +154,7 @@ export function planFromFile(plan: unknown, version: number): unknown {
   return current.ok ? current.value.plan : null;
 }
 
-export type MigrationError =
+type MigrationError =
   | { tag: 'noVersion' }
   | { tag: 'newer'; version: number }
   | { tag: 'noPath'; version: number };

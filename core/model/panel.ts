@@ -22,7 +22,6 @@ export const asksScores = (kind: PanelKind): kind is 'liking' | 'attributes' =>
 
 /** What is judged. */
 export const senses = ['taste', 'smell', 'crunch', 'look'] as const;
-export type Sense = (typeof senses)[number];
 
 /** What lies before the taster. */
 export const presentations = {

@@ -20,8 +20,8 @@ export const pers = ['plant', 'area', 'water', 'energy', 'light', 'nitrogen', 'd
 export const summaries = ['last', 'sum', 'gain', 'area', 'growth'] as const;
 export type TraitSummary = (typeof summaries)[number];
 
-export const Direction = z.enum(['higher', 'lower', 'band']);
-export type Direction = z.infer<typeof Direction>;
+const Direction = z.enum(['higher', 'lower', 'band']);
+type Direction = z.infer<typeof Direction>;
 
 /** How a trait is taken; each kind is a file in `traitKinds`. */
 const TraitKindName = z.enum(names);

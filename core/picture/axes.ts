@@ -53,7 +53,7 @@ export function stackedBelow<T>(items: readonly T[], top: number, heightOf: (ite
 }
 
 /** Names at the ends of lines, moved down as far as they would overlap. @returns where each stands, by its key */
-export function keptApart(ends: readonly { key: string; y: number }[], gap = 18): Map<string, number> {
+function keptApart(ends: readonly { key: string; y: number }[], gap = 18): Map<string, number> {
   const placed = new Map<string, number>();
   let last = -Infinity;
   for (const { key, y } of [...ends].sort((a, b) => a.y - b.y)) {
@@ -67,7 +67,7 @@ const LINE = 22;
 const perLine = (width: number) => Math.max(1, Math.floor(width / 160));
 
 /** Names of lines below a picture, where there is no room beside them. */
-export function namesBelow(
+function namesBelow(
   names: readonly { index: number; name: string }[],
   top: number,
   width: number,

@@ -41,7 +41,7 @@ export function stacked<T extends { value: number }>(
 }
 
 /** What stands at the axis of a finding's picture. @example axisTitle(trait, 'tray') // 'cut weight, g per tray' */
-export const axisTitle = (trait: Trait, per: string): string =>
+const axisTitle = (trait: Trait, per: string): string =>
   `${trait.name.toLowerCase()}${trait.unit ? `, ${trait.unit}` : ''}${trait.per ? '' : ` per ${per}`}`;
 
 /** What a finding's picture shades: the wanted band, or differences from the control too small to matter. */

@@ -1,7 +1,7 @@
 import { stackedBelow } from './axes';
 import { type Drawing, type Mark, type Room, inkOf } from './marks';
 
-export interface ForestRow {
+interface ForestRow {
   /** contender's place in the plan */
   index: number;
   name: string;
@@ -11,7 +11,7 @@ export interface ForestRow {
   high: number | null;
   said: string;
 }
-export interface ForestTrait {
+interface ForestTrait {
   name: string;
   decides: boolean;
   rows: readonly ForestRow[];

@@ -2,7 +2,7 @@ import { scaleLinear } from 'd3-scale';
 import { axisBelow, axisLeft, namedEnds } from './axes';
 import { type Drawing, type Lane, type Mark, type Room, inkOf, throughPoints } from './marks';
 
-export interface Growth {
+interface Growth {
   lanes: readonly Lane[];
   curves: readonly { code: string; lane: string; points: readonly { day: number; value: number }[] }[];
   /** mean of each lane, day by day */

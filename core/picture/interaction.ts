@@ -1,7 +1,7 @@
 import { axisLeft, namedEnds, roomyScale } from './axes';
 import { type Drawing, type Mark, type Room, inkOf, throughPoints } from './marks';
 
-export interface Interaction {
+interface Interaction {
   /** along the axis, and one line each */
   names: readonly [string, string];
   cells: readonly { levels: readonly [string, string]; mean: number }[];

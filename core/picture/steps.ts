@@ -3,7 +3,7 @@ import { plural } from '../quantity/format';
 import { axisBelow, axisLeft, namedEnds } from './axes';
 import { type Drawing, type Lane, type Mark, type Room, inkOf } from './marks';
 
-export interface StepCurve {
+interface StepCurve {
   lane: Lane;
   /** share of units it hasn't happened to, from each day on */
   steps: readonly { day: number; share: number }[];

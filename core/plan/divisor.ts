@@ -54,7 +54,7 @@ export function divisorOf(
 }
 
 /** What results are per, as said behind a figure: “g/m²”, “g a plant”. */
-export const perWords: Record<NonNullable<Trait['per']>, string> = {
+const perWords: Record<NonNullable<Trait['per']>, string> = {
   plant: ' a plant',
   area: '/m²',
   water: '/L',

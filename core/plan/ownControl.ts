@@ -1,7 +1,7 @@
 import type { Factor } from '../model/plan';
 
 /** A combination of levels and how many products it is given. */
-export interface Combined {
+interface Combined {
   levels: Readonly<Record<string, string>>;
   products: readonly unknown[];
 }

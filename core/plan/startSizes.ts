@@ -2,7 +2,7 @@ import type { UnitId } from '../model/ids';
 import type { Plan, Treatment } from '../model/plan';
 
 /** What a treatment's units measured at the start. */
-export interface StartSizes {
+interface StartSizes {
   treatment: Treatment;
   n: number;
   /** null where none was measured */

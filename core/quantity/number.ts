@@ -17,7 +17,7 @@ const NUMBER = new RegExp(
 );
 
 /** A number at the beginning of a text; with two readings where a comma may set apart decimals or thousands. */
-export interface NumberAt {
+interface NumberAt {
   text: string;
   value: number;
   ambiguous: { comma: string; thousands: string } | null;

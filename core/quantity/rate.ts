@@ -181,7 +181,7 @@ export function parseRate(text: string, ownMeasures: readonly string[] = []): Re
 }
 
 /** A number as it is printed in a rate: a point, no thousands mark, no dust. */
-export const rateNumber = (value: number): string => {
+const rateNumber = (value: number): string => {
   const tidy = Number(value.toPrecision(12));
   return Math.abs(tidy) >= 1e-6 && Math.abs(tidy) < 1e15
     ? tidy.toFixed(12).replace(/\.?0+$/, '')

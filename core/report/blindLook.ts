@@ -2,7 +2,7 @@ import { seededRandom } from '../stats/random';
 import type { SheetRow } from './contactSheet';
 
 /** A photo a reader judges before knowing whose it is. */
-export interface BlindPhoto {
+interface BlindPhoto {
   code: string;
   name: string;
   /** of its picture */

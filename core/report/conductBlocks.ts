@@ -72,11 +72,7 @@ export function comparedBlocks({ plan }: TrialState): Block[] {
 }
 
 /** When the plan was sealed, whether it still is that plan, and whether that was before the start. */
-export function sealItems(
-  { plan, seal, log }: TrialState,
-  check: SealCheck,
-  signed: string | null,
-): string[] {
+function sealItems({ plan, seal, log }: TrialState, check: SealCheck, signed: string | null): string[] {
   if (!seal) return ['The plan was not sealed.'];
   const day = dayOfDate(plan.startDate, localDay(seal));
   const late =

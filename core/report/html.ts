@@ -11,7 +11,7 @@ export const escaped = (text: string) =>
   );
 
 /** Colours a page is printed in; the interface hands in its own. */
-export interface PageColours {
+interface PageColours {
   plaster: string;
   sheet: string;
   ink: string;
@@ -61,7 +61,7 @@ const picture = (alt: string, svg: string | undefined, source: () => string): st
     : `<div role="img" aria-label="${escaped(alt)}">${svg}</div>`;
 
 /** What stands in a page beside its blocks; all of it may be left out. */
-export interface PageExtras {
+interface PageExtras {
   /** points for a reader to weigh */
   card?: PageCard | null;
   /** photos a reader judges before anything is said of them */

@@ -14,7 +14,7 @@ import { CLAIM_LINE, type JudgedClaim, claimVerdictNames } from '../verdict/clai
 import { type Block, type Cell, type TableBlock, column, numbers, text } from './block';
 
 /** A scorecard as a table: points under each heading, weights, totals with how certain the first place is. */
-export function cardTable(
+function cardTable(
   card: Card,
   contenders: readonly { id: string; name: string; order: number }[],
 ): TableBlock {
@@ -79,7 +79,7 @@ export const awardBlocks = (given: readonly Award[]): Block[] =>
   }));
 
 /** Claims of labels as a table. */
-export function claimsTable(claims: readonly JudgedClaim[]): TableBlock {
+function claimsTable(claims: readonly JudgedClaim[]): TableBlock {
   return {
     type: 'table',
     columns: [column('product'), column('the label says'), column('here'), column('by these figures')],

@@ -4,12 +4,12 @@ import { cellText } from './cell';
 import { printable } from '../picture/printable';
 
 /** A figure in a PDF: SVG text, or a picture as a data URI. */
-export type PdfFigure = { svg: string } | { image: string };
+type PdfFigure = { svg: string } | { image: string };
 
 /** Part of a PDF as its maker takes it; plain data, so that core needn't know the maker. */
-export type PdfNode = Record<string, unknown>;
+type PdfNode = Record<string, unknown>;
 
-export interface PdfColours {
+interface PdfColours {
   ink: string;
   soft: string;
   line: string;

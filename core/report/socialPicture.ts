@@ -1,7 +1,7 @@
 import type { Drawing, Ink, Mark } from '../picture/marks';
 
 /** What stands in a picture that goes where nobody reads on. */
-export interface SocialInput {
+interface SocialInput {
   question: string;
   /** the verdict's sentence */
   sentence: string;

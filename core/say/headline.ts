@@ -146,7 +146,7 @@ export function lostControls(finding: Finding, nameOf: NameOf): Statement | null
  * was set.
  * @example 'B is as good as A, to within 5 g; C may fall short by more.'
  */
-export function asGoodHeadline(finding: Finding, nameOf: NameOf): Statement | null {
+function asGoodHeadline(finding: Finding, nameOf: NameOf): Statement | null {
   const { asGood, smallestDifference, trait } = finding;
   const size = asGood?.[0]?.within ?? smallestDifference;
   if (!asGood || asGood.length === 0 || size === null || size === undefined) return null;

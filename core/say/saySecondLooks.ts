@@ -5,7 +5,7 @@ import type { NameOf } from '../model/nameOf';
 import type { Changed, SecondLooks } from '../looks/secondLooks';
 
 /** A second look in words. */
-export interface LookNote {
+interface LookNote {
   id: string;
   tone: 'plain' | 'open';
   text: string;

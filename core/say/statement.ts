@@ -28,7 +28,7 @@ export type Fact =
   | { is: 'firstOf100'; a: string; of100: number };
 
 /** Where a statement stands, and so what it may say. */
-export type StatementKind =
+type StatementKind =
   | 'headline'
   | 'note'
   | 'bestValue'

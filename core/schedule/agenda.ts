@@ -11,7 +11,7 @@ import { rotationPlan } from '../design/rotation';
 import { turnTask } from './tasks';
 import { roundProgress } from './rounds';
 
-export type AgendaKind = 'round' | 'mix' | 'turn' | 'task';
+type AgendaKind = 'round' | 'mix' | 'turn' | 'task';
 
 /** One line of what is to be done. */
 export interface AgendaItem {

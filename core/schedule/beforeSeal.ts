@@ -9,7 +9,7 @@ import { roundTask } from './rounds';
 import { turnTask } from './tasks';
 
 /** A line of the log, and the moment it is written to have happened; null: now. */
-export interface DatedLine {
+interface DatedLine {
   body: EntryBody;
   on: Pick<AgendaItem, 'date' | 'at'> | null;
 }

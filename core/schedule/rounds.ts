@@ -7,7 +7,7 @@ import { isOver } from '../plan/ended';
 import { planIndex } from '../plan/planIndex';
 
 /** `closed`: given up with a reason, whatever of it was made */
-export type RoundStatus = 'done' | 'closed' | 'due' | 'overdue' | 'upcoming';
+type RoundStatus = 'done' | 'closed' | 'due' | 'overdue' | 'upcoming';
 
 export interface RoundProgress {
   round: Round;

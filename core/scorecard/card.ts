@@ -24,7 +24,7 @@ export interface CardCell {
   said: string;
 }
 
-export interface CardRow {
+interface CardRow {
   heading: CardHeading;
   /** how the figure becomes points, in words */
   rule: string;

@@ -8,7 +8,7 @@ import { type HeldSession, isDone } from './sessions';
 import { mean } from '../stats/moments';
 
 /** A contender in one scored thing or ranking. */
-export interface ScoredTreatment {
+interface ScoredTreatment {
   id: TreatmentId;
   /** every score or place, in the order of the answers */
   values: number[];
@@ -36,7 +36,7 @@ export interface ScoredThing {
 }
 
 /** How far a taster's two samples of one contender lie apart, against samples of different ones. */
-export interface Repeats {
+interface Repeats {
   /** mean difference between samples of one contender, in steps of the scale */
   same: number;
   /** and between samples of different ones */
@@ -45,7 +45,7 @@ export interface Repeats {
   pairs: number;
 }
 
-export interface WordCount {
+interface WordCount {
   word: string;
   treatments: ({ id: TreatmentId } & Proportion)[];
 }

@@ -19,7 +19,7 @@ export interface PlannedSession {
 }
 
 /** What keeps a session from being started, by the field it is about. */
-export type DraftFaults = Partial<
+type DraftFaults = Partial<
   Record<
     'name' | 'tasters' | 'samples' | 'attributes' | 'asked' | 'repeats' | 'guess' | 'senses' | 'words',
     string

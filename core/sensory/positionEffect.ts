@@ -2,7 +2,7 @@ import { seededRandom } from '../stats/random';
 import { mean } from '../stats/moments';
 
 /** A score, and where in the order it was served. */
-export interface Served {
+interface Served {
   taster: number;
   sample: number;
   /** counted from 0 */

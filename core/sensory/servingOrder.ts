@@ -8,7 +8,7 @@ export interface Serving {
   serve: { sample: string; code: string }[];
 }
 
-export type OrderError =
+type OrderError =
   | { tag: 'fewSamples' }
   | { tag: 'sameSample'; sample: string }
   | { tag: 'noTasters' }

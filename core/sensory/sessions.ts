@@ -5,8 +5,8 @@ import type { EntryId, PanelId } from '../model/ids';
 import { type PanelKey, type PanelSession, asksScores } from '../model/panel';
 import { keyHolds } from './planSession';
 
-export type PanelAnswer = Omit<BodyOf<'panelAnswer'>, 'kind' | 'sessionId'>;
-export type PanelGuess = Omit<BodyOf<'panelGuess'>, 'kind' | 'sessionId'>;
+type PanelAnswer = Omit<BodyOf<'panelAnswer'>, 'kind' | 'sessionId'>;
+type PanelGuess = Omit<BodyOf<'panelGuess'>, 'kind' | 'sessionId'>;
 
 /** Something said, and the line a newer saying would put right. */
 interface Said<T> {
@@ -79,7 +79,7 @@ export const sessionOf = (state: Pick<TrialState, 'byKind'>, id: PanelId | strin
   sessionsOf(state).find((s) => s.session.id === id);
 
 /** Whether an answer is about cups that this taster gets. */
-export function isOf(
+function isOf(
   session: PanelSession,
   a: Pick<PanelAnswer, 'taster' | 'set' | 'code' | 'chosen' | 'ranks'>,
 ): boolean {

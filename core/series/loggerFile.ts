@@ -14,7 +14,7 @@ export interface LoggerColumn {
 }
 
 /** A row, or a cell of it, that wasn't taken. Rows count as a spreadsheet counts them: the first line is 1. */
-export interface SkippedRow {
+interface SkippedRow {
   row: number;
   why: string;
 }
@@ -172,7 +172,7 @@ function findRoles(
 }
 
 /** A file being read: in short steps, so that whoever reads can report and stop. */
-export interface LoggerReading {
+interface LoggerReading {
   total: number;
   done: () => number;
   /** reads up to so many rows more. @returns whether all are read */

@@ -22,7 +22,7 @@ export interface StandingTrial {
 }
 
 /** A trial that can't be pooled, and why. */
-export interface NotPooled {
+interface NotPooled {
   id: string;
   title: string;
   why: string;
@@ -69,7 +69,7 @@ function toldBy(
 const Z = 1.959963984540054;
 
 /** What a contender is over trials: its products' names. */
-export function productsOf(plan: Plan, { products }: Pick<Treatment, 'products'>): string {
+function productsOf(plan: Plan, { products }: Pick<Treatment, 'products'>): string {
   const names = products.map((u) => planIndex(plan).product(u.productId)?.name ?? 'unknown');
   return names.length === 0 ? NOTHING : [...new Set(names)].sort((a, b) => a.localeCompare(b)).join(' + ');
 }

@@ -2,7 +2,7 @@ import fCdf from '@stdlib/stats-base-dists-f-cdf';
 import { medianOf } from './ranks';
 import { mean } from './moments';
 
-export interface FTest {
+interface FTest {
   /** null without spread within groups, or without freedom */
   f: number | null;
   df1: number;
@@ -14,7 +14,7 @@ export interface FTest {
  * The one-way analysis of variance of groups, as an F test.
  * @param size of the values the groups were made from: what rounding alone leaves of it is no spread
  */
-export function oneWayF(groups: readonly (readonly number[])[], size?: number): FTest {
+function oneWayF(groups: readonly (readonly number[])[], size?: number): FTest {
   const all = groups.flat();
   const [df1, df2] = [groups.length - 1, all.length - groups.length];
   const grand = mean(all);

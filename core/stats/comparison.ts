@@ -50,7 +50,7 @@ export interface Difference {
   p: number | null;
 }
 
-export interface PercentLimits {
+interface PercentLimits {
   low: number;
   high: number;
 }

@@ -36,7 +36,7 @@ export interface Scatter {
 }
 
 /** A unit's k of n with its group and block. */
-export interface PlacedKOfN extends KOfN {
+interface PlacedKOfN extends KOfN {
   group: number;
   block: string;
   /** of a Latin square; left out elsewhere */

@@ -23,7 +23,7 @@ export interface FactorialTerm {
   p: number | null;
 }
 
-export type FactorialError =
+type FactorialError =
   | { tag: 'fewFactors' }
   | { tag: 'oneLevel'; factor: string }
   | { tag: 'emptyCell'; levels: string[] }

@@ -1,4 +1,4 @@
-export interface RatioInput {
+interface RatioInput {
   /** treatment mean and the control mean it is divided by */
   numerator: number;
   denominator: number;

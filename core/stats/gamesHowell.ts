@@ -2,7 +2,7 @@ import { studentizedRangeCdf, studentizedRangeQuantile } from './studentizedRang
 import { mean } from './moments';
 
 /** Two groups, each with its own spread. */
-export interface WelchPair {
+interface WelchPair {
   difference: number;
   low: number;
   high: number;

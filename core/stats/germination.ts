@@ -1,5 +1,5 @@
 /** Seedlings of one unit that came up on a day. */
-export interface NewlyUp {
+interface NewlyUp {
   day: number;
   count: number;
 }

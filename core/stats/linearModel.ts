@@ -23,7 +23,7 @@ export interface PreparedModel {
 }
 
 /** A fit is linear in its values: what each row adds to what. */
-export interface Makers {
+interface Makers {
   /** adjusted mean of a treatment: the values, each times its weight */
   means: readonly Float64Array[];
   /** residual of a row: the values, each times its weight (symmetric, 1 less the leverage on the diagonal) */

@@ -2,12 +2,12 @@ import gammainc from '@stdlib/math-base-special-gammainc';
 import { solve } from './solve';
 
 /** k of n on both sides of one stratum. */
-export interface Stratum {
+interface Stratum {
   treatment: { k: number; n: number };
   control: { k: number; n: number };
 }
 
-export interface MantelHaenszel {
+interface MantelHaenszel {
   /** of treatment against control; null when infinite or unknown */
   oddsRatio: number | null;
   chiSquare: number | null;

@@ -14,7 +14,7 @@ export interface TrialArm {
 }
 
 /** A product over all trials, against the reference. */
-export interface PooledProduct {
+interface PooledProduct {
   name: string;
   /** change against the reference, per cent, with normal limits */
   percent: number;
@@ -33,7 +33,7 @@ export interface NetworkMeta {
   products: PooledProduct[];
 }
 
-export type NetworkError =
+type NetworkError =
   | { tag: 'unknownReference'; reference: string; known: string[] }
   | { tag: 'oneArm'; trial: string }
   | { tag: 'twice'; trial: string; treatment: string }

@@ -7,7 +7,7 @@ export interface PermutationBlock {
   b: readonly number[];
 }
 
-export interface PermutationResult {
+interface PermutationResult {
   /** difference of the overall means, a less b */
   difference: number;
   /** how many arrangements there are, or how many were drawn */

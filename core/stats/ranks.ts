@@ -25,7 +25,7 @@ function tieSum(values: readonly number[]): number {
   return [...counts.values()].reduce((s, t) => s + t ** 3 - t, 0);
 }
 
-export interface RankTest {
+interface RankTest {
   /** null where all values are equal */
   statistic: number | null;
   df: number;

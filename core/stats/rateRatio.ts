@@ -1,10 +1,10 @@
 /** What was counted of two groups in one stratum, and on how much. */
-export interface RateStratum {
+interface RateStratum {
   a: { count: number; exposure: number };
   b: { count: number; exposure: number };
 }
 
-export interface RateRatio {
+interface RateRatio {
   /** a's rate as a multiple of b's; 0 or Infinity where one of them is empty */
   estimate: number;
   /** how far the counts lie from what a ratio lets one expect, in standard errors */

@@ -3,7 +3,7 @@ import { cliffsDelta } from './ranks';
 import { wilson } from './proportion';
 
 /** In what share of pairs one is ahead, ties counting half. */
-export interface Superiority {
+interface Superiority {
   share: number;
   low: number;
   high: number;

@@ -46,7 +46,7 @@ function halfTime(steps: readonly Step[], at: (s: Step) => number | null): numbe
   return null;
 }
 
-export interface Median {
+interface Median {
   median: number | null;
   low: number | null;
   high: number | null;
@@ -73,7 +73,7 @@ export function medianTime(steps: readonly Step[], alpha: number): Median {
   };
 }
 
-export interface LogRank {
+interface LogRank {
   chiSquare: number | null;
   df: number;
   p: number | null;

@@ -30,7 +30,7 @@ export const withPriceSet = (plan: Plan, set: PriceSet): Plan => ({
 });
 
 /** The best value with the prices of another place. */
-export interface Elsewhere {
+interface Elsewhere {
   set: PriceSet;
   bestValue: Verdict['bestValue'];
   /** another contender, or none, gives the best value there */

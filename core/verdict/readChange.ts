@@ -3,7 +3,7 @@ import type { Finding } from '../account/finding';
 import { differenceUnit } from '../say/sayContrast';
 
 /** A change with its limits: per cent where that means something, else in the trait's unit. */
-export interface ReadChange {
+interface ReadChange {
   estimate: number;
   low: number;
   high: number;

@@ -54,7 +54,7 @@ export function inUnits(c: Contrast, { analysis }: Pick<Finding, 'analysis'>) {
 }
 
 /** What a verdict takes in beside the plan and the finding. */
-export interface VerdictContext {
+interface VerdictContext {
   /** the log, for what was really given; left out: the plan alone */
   state?: Pick<TrialState, 'plan' | 'byKind'>;
   /** what the fairness audit finds */

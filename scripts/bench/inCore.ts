@@ -83,7 +83,7 @@ export function kindsOfValue() {
     all();
     return performance.now() - from;
   });
-  report('findings, 200 units × 12 traits of every kind', median(times), 250);
+  report('findings, 200 units × 12 traits of every kind', median(times), 120);
 }
 
 /** Logistic curves of 200 units on eight days. */
@@ -122,7 +122,7 @@ export function rehearsal() {
     while (!task.value.step(100));
     return performance.now() - from;
   };
-  report('rehearsal, 5,000 trials of 6 treatments × 8 units', once({}), 1000);
+  report('rehearsal, 5,000 trials of 6 treatments × 8 units', once({}), 500);
   report('the same with six plants in each unit', once({ plants: 6 }), 1000);
 }
 
@@ -195,7 +195,7 @@ export function cover() {
     measureCanopy({ width, height, data });
     return performance.now() - from;
   });
-  report('canopy cover of a 12-megapixel picture', median(times), 500);
+  report('canopy cover of a 12-megapixel picture', median(times), 250);
 }
 
 /** Half a million rows of a logger with decimal commas, and the longest burst between two reports. */

@@ -17,7 +17,7 @@ export interface Entry {
 }
 
 /** A name as it was typed, with the price of a litre, a kilo or one piece and the label’s rate behind it where they are. */
-export interface NamedText {
+interface NamedText {
   name: string;
   price: Money | null;
   labelRate: string;

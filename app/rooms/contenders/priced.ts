@@ -25,7 +25,7 @@ export interface Priced {
   bought: string;
 }
 
-export interface PricedFor {
+interface PricedFor {
   measures: MeasureSystem;
   unitNoun: string;
   conditions: Pick<TreatmentInput['conditions'], 'areaPerUnitCm2' | 'plantsPerUnit' | 'containerVolumeL'>;

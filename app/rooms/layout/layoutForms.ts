@@ -2,15 +2,7 @@ import { lengthField, sizeUnitsOf } from '~core/quantity/sizeText';
 import { z } from 'zod';
 import { type AreaId, AreaId as AreaIdSchema, UnitId } from '~core/model/ids';
 import { newId } from '~core/model/newId';
-import {
-  type AreaKind,
-  Balance,
-  Plan,
-  Position,
-  Rotation,
-  areaKinds,
-  designKinds,
-} from '~core/model/plan';
+import { type AreaKind, Balance, Plan, Position, Rotation, areaKinds, designKinds } from '~core/model/plan';
 import { areaName } from '~core/schedule/withRoom';
 import { protocolOf } from '~core/schedule/protocols';
 import { optionalSize, typedNumber } from '../../form/schemaFields';

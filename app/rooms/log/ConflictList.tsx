@@ -1,6 +1,6 @@
 import { TwoAnswers } from '../../ui/TwoAnswers';
 
-export interface ShownConflict {
+interface ShownConflict {
   id: string;
   sha256: string;
   own: string;

@@ -7,7 +7,7 @@ import { type LogWords, logWords } from '~core/log/words';
 import { productCodeKey } from '~core/mixing/productCodes';
 import type { Plan } from '~core/model/plan';
 
-export interface LogLine {
+interface LogLine {
   id: string;
   at: string;
   by: string;
@@ -22,7 +22,7 @@ export interface LogLine {
 }
 
 /** What a line says, whatever its kind. */
-export const sayBody = (body: EntryBody, words: LogWords): string => entryKinds[body.kind].say(body, words);
+const sayBody = (body: EntryBody, words: LogWords): string => entryKinds[body.kind].say(body, words);
 
 /** What a line or correction says. */
 export const sayLine = (e: Entry, words: LogWords): string =>

@@ -72,7 +72,7 @@ export const SetUpForm = z
       });
     }
   });
-export type SetUpInput = z.input<typeof SetUpForm>;
+type SetUpInput = z.input<typeof SetUpForm>;
 
 export function toSetUpForm(plan: Plan): SetUpInput {
   const { mixing: m } = plan;

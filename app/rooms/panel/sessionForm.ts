@@ -30,7 +30,7 @@ export const samplings = {
   twice: 'two of each contender, to see whether tasters repeat themselves',
   units: 'one of each unit',
 } as const;
-export type Sampling = keyof typeof samplings;
+type Sampling = keyof typeof samplings;
 
 export const SessionForm = z.object({
   intent: z.literal('start'),

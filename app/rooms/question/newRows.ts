@@ -5,7 +5,7 @@ import type { QuestionFormInput } from './questionForm';
 import { scaleToText } from './writtenScale';
 
 /** A trait to start from; the examples under the empty list. */
-export const traitExamples = {
+const traitExamples = {
   weight: { name: 'Cut weight', unit: 'g', kind: 'weighing', decimals: '1', summary: 'sum' },
   height: { name: 'Plant height', unit: 'cm', kind: 'number', decimals: '1', summary: 'last' },
   count: { name: '', unit: '', kind: 'count', decimals: '0', summary: 'last' },

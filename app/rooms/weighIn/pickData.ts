@@ -3,7 +3,7 @@ import type { TrialState } from '~core/log/state';
 import type { Unit } from '~core/model/plan';
 
 /** One unit's harvest so far, as the screen lists it. */
-export interface UnitHarvest {
+interface UnitHarvest {
   unit: Unit;
   totals: PickTotals | null;
   /** yield added up day by day: grams where all was weighed, else pieces */

@@ -42,7 +42,7 @@ write.table(result, sep = ",", quote = which(sapply(result, is.character)), qmet
 `;
 
 /** Where the script has its values from. */
-export type ValuesFrom = 'file' | { csv: string };
+type ValuesFrom = 'file' | { csv: string };
 
 /**
  * An R script that works out every finding of a trial anew, in base R: run in the unpacked zip it prints the figures of

@@ -34,10 +34,10 @@ export interface Standing<Body> {
 }
 
 /** Any line, whatever its kind. */
-export type AnyLine = Standing<{ kind: string }>;
+type AnyLine = Standing<{ kind: string }>;
 
 /** The table a kind has in the exported package. */
-export interface KindTable<Body, Row> {
+interface KindTable<Body, Row> {
   name: string;
   title: string;
   rows: (line: Standing<Body>, words: LogWords) => Row[];
@@ -53,7 +53,7 @@ export interface FilledTable {
 }
 
 /** Whether whoever wrote a line can take it back, and which other lines go with it. */
-export interface TakeBack<Body> {
+interface TakeBack<Body> {
   allowed: boolean;
   /** lines that mean nothing without this one */
   with?: (body: Body, all: readonly AnyLine[]) => EntryId[];

@@ -6,7 +6,7 @@ import { temperatureText } from '../../quantity/temperature';
 import { entryKind } from './kind';
 
 /** What is read, with its name in words and its unit. */
-export const readingQuantities = {
+const readingQuantities = {
   ec: { name: 'strength', unit: ' mS/cm' },
   ph: { name: 'pH', unit: '' },
   temperature: { name: 'temperature', unit: ' °C' },

@@ -5,7 +5,7 @@ export interface Step {
 }
 
 /** What a kind of trait needs to know of the trait. */
-export interface TraitShape {
+interface TraitShape {
   unit: string;
   decimals: number;
   samplesPerUnit: number;
@@ -56,7 +56,7 @@ export type Observed =
 export type ObservedType = Observed['type'];
 
 /** What the Question asks of a trait of this kind beside its name. */
-export type TraitField =
+type TraitField =
   | 'direction'
   | 'plausible'
   | 'decimals'

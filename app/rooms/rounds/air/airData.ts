@@ -48,7 +48,7 @@ export interface AirDifference extends PlaceDifference {
   b: string;
 }
 
-export interface AirFile {
+interface AirFile {
   entryId: string;
   name: string;
   place: string;
@@ -253,7 +253,7 @@ const known: Record<string, { name: string; worth: number; more: string; less: s
 };
 
 /** A quantity’s name, whatever the logger’s heading. */
-export const quantityName = (quantity: string): string => known[quantity]?.name ?? quantity;
+const quantityName = (quantity: string): string => known[quantity]?.name ?? quantity;
 
 /**
  * One place against another in words; null where they were alike.

@@ -25,7 +25,7 @@ const Mapping = z.object({
   /** where the file's dates don't tell */
   order: z.enum(['dmy', 'mdy']).optional(),
 });
-export type Mapping = z.infer<typeof Mapping>;
+type Mapping = z.infer<typeof Mapping>;
 const Kept = z.record(z.string(), Mapping);
 
 const KEY = 'palazzo-logger-mappings';

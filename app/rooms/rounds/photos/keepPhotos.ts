@@ -3,7 +3,6 @@ import type { RoundId } from '~core/model/ids';
 import type { Plan, Trait } from '~core/model/plan';
 import { balanceErrors } from '~core/imaging/balance';
 import { type Point, areaOfPixel } from '~core/imaging/canopy';
-import { dayOfDate } from '~core/plan/days';
 import { getBlob, photoFile } from '../../../store/bulk';
 import type { Saying } from '../../../store/change';
 import { describeChangeError } from '../../../store/errors';
@@ -115,7 +114,7 @@ export async function keepBalance(
 }
 
 /** The round a day's value belongs to: the nearest that takes the trait, not more than three days off. */
-export function roundOfDay(plan: Plan, trait: Trait, day: number): RoundId | null {
+function roundOfDay(plan: Plan, trait: Trait, day: number): RoundId | null {
   const near = plan.rounds
     .filter((r) => r.traitIds.includes(trait.id) && Math.abs(r.day - day) <= 3)
     .sort((a, b) => Math.abs(a.day - day) - Math.abs(b.day - day))[0];
@@ -156,10 +155,3 @@ export async function keepCover(
   const written = await appendEntries(trialId, lines, happenedAt(new Date(photo.at)));
   return written.ok ? null : describeChangeError(written.error);
 }
-
-/** Day of the trial of a moment here. */
-export const trialDay = (plan: Plan, at: Date): number =>
-  dayOfDate(
-    plan.startDate,
-    new Date(at.getTime() - at.getTimezoneOffset() * 60_000).toISOString().slice(0, 10),
-  );

@@ -33,7 +33,7 @@ const TaskForm = z.object({
     .transform((t) => t || null)
     .pipe(shape.at),
 });
-export type TaskFormInput = z.input<typeof TaskForm>;
+type TaskFormInput = z.input<typeof TaskForm>;
 
 export const emptyTask: TaskFormInput = {
   intent: 'task',
