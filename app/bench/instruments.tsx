@@ -4,7 +4,7 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { useEffect, useRef, useState } from 'react';
 import { atHand, keepAtHand } from '../instruments/atHand';
-import { InstrumentPanel } from '../instruments/InstrumentPanel';
+import { InstrumentPart } from '../instruments/InstrumentPart';
 import { type Driver, type Instrument, type Measures, measures } from '../instruments/instrument';
 import { drivers } from '../instruments/registry';
 import { letStandIn, standsIn } from '../instruments/standIns';
@@ -119,7 +119,7 @@ function OneInstrument({ driver }: { driver: Driver }) {
       )}
       {instrument?.show && <Picture show={instrument.show} name={instrument.name} />}
       {instrument && instrument.channels.length > 0 && (
-        <InstrumentPanel
+        <InstrumentPart
           instrument={instrument}
           meets={tryOn[driver.measures]}
           takeLabel="Take a reading"

@@ -1,11 +1,11 @@
 import Button from '@mui/material/Button';
 import { type ComponentProps, useState } from 'react';
-import { InstrumentPanel } from './InstrumentPanel';
+import { InstrumentPart } from './InstrumentPart';
 import { OtherInstruments } from './OtherInstruments';
 import type { Instrument, Measures } from './instrument';
 import { useInstrument } from './useInstrument';
 
-type Panel = ComponentProps<typeof InstrumentPanel>;
+type Panel = ComponentProps<typeof InstrumentPart>;
 
 interface Props extends Pick<Panel, 'meets' | 'takeLabel'> {
   measures: Measures;
@@ -28,7 +28,7 @@ export function InstrumentDrawer({ measures, called, onTake, ...panel }: Props) 
         <div style={{ flexBasis: '100%' }}>
           <OtherInstruments others={others} fault={fault} onOpen={open} />
           {instrument && (
-            <InstrumentPanel {...panel} instrument={instrument} onTake={(r) => onTake(r, instrument)} />
+            <InstrumentPart {...panel} instrument={instrument} onTake={(r) => onTake(r, instrument)} />
           )}
         </div>
       )}

@@ -5,9 +5,9 @@ import { positionKey, readingsOf } from '~core/model/positions';
 import { usePost } from '../../form/usePost';
 import { Legend } from '../../ui/Legend';
 import { ArrangePlan } from './ArrangePlan';
-import { BlindPanel } from '../seal/BlindPanel';
-import { DesignPanel } from './DesignPanel';
-import { SealPanel } from '../seal/SealPanel';
+import { BlindPart } from '../seal/BlindPart';
+import { DesignPart } from './DesignPart';
+import { SealPart } from '../seal/SealPart';
 import { tintOf } from './tint';
 import type { LayoutData } from './layoutData';
 
@@ -54,8 +54,8 @@ export function ArrangeView(data: LayoutData & { head: ReactNode }) {
         )}
       </div>
       <aside className="side stack">
-        <DesignPanel key={id} plan={plan} locked={seal !== null} />
-        <BlindPanel
+        <DesignPart key={id} plan={plan} locked={seal !== null} />
+        <BlindPart
           blinding={plan.blinding}
           sealed={seal !== null}
           blind={blind}
@@ -63,7 +63,7 @@ export function ArrangeView(data: LayoutData & { head: ReactNode }) {
           keyMissing={data.keyMissing}
           trialId={id}
         />
-        <SealPanel
+        <SealPart
           trialId={id}
           seal={seal}
           missing={data.missing}

@@ -17,7 +17,7 @@ import { connect } from '../../instruments/registry';
 import { PlanView } from '../../ui/PlanView';
 import { Tessera, TesseraName, tesseraLetter } from '../../ui/Tessera';
 import { GRADIENT_LIMIT_PERCENT } from '~core/plan/limits';
-import { BalancePanel } from './BalancePanel';
+import { BalancePart } from './BalancePart';
 import { tintOf } from './tint';
 import type { LayoutData } from './layoutData';
 import { cellsOf, readingsRecord } from './layoutRecords';
@@ -221,7 +221,7 @@ export function LightView({ plan, planRev, positions, seal, head }: LayoutData &
                   aria-label="Readings"
                 />
               )}
-              <BalancePanel plan={plan} planRev={planRev} ready={!isDirty && plan.gradient !== null} />
+              <BalancePart plan={plan} planRev={planRev} ready={!isDirty && plan.gradient !== null} />
             </>
           )}
         </aside>

@@ -10,7 +10,7 @@ import { listNames } from '~core/quantity/format';
 import { dateOfDay } from '~core/plan/days';
 import { shortDate } from '../../ui/clock';
 import { Tessera, TesseraName } from '../../ui/Tessera';
-import { DoseChangePanel } from './DoseChangePanel';
+import { DoseChangePart } from './DoseChangePart';
 import type { MixingData } from './mixingData';
 import { productCodeKey } from '~core/mixing/productCodes';
 
@@ -27,7 +27,7 @@ export function ProgrammeView({ data }: { data: MixingData }) {
           from flowering on; plain water on day 28 as a flush. It is written with the doses.
         </p>
         {!sealed && <Link to={`/trial/${id}/contenders`}>Doses and days, in Contenders</Link>}
-        {sealed && <DoseChangePanel data={data} />}
+        {sealed && <DoseChangePart data={data} />}
       </div>
     );
   }
@@ -156,7 +156,7 @@ export function ProgrammeView({ data }: { data: MixingData }) {
           .
         </p>
       )}
-      {sealed && <DoseChangePanel data={data} />}
+      {sealed && <DoseChangePart data={data} />}
       {!sealed && <Link to={`/trial/${id}/contenders`}>Change doses and days in Contenders</Link>}
     </div>
   );

@@ -7,10 +7,10 @@ import { regimenNames } from '~core/model/plan';
 import { temperatureUnit } from '~core/quantity/region';
 import { shortDate } from '../../ui/clock';
 import { AllVessels } from './AllVessels';
-import { PhPanel } from './PhPanel';
+import { PhPart } from './PhPart';
 import { ReadingForm } from './ReadingForm';
 import { ReadingsChart } from './ReadingsChart';
-import { TopUpPanel } from './TopUpPanel';
+import { TopUpPart } from './TopUpPart';
 import type { MixingData } from './mixingData';
 import { changeText, readingText } from './readingText';
 import { leaveFor } from '../../form/unsaved';
@@ -82,8 +82,8 @@ export function ReservoirsView({ data }: { data: MixingData }) {
             {sealed ? (
               <HappenedWithin plan={plan} what="reservoirs" day={data.today}>
                 <ReadingForm key={`r ${vessel.key}`} data={data} vessel={vessel} />
-                <TopUpPanel key={`t ${vessel.key}`} data={data} vessel={vessel} />
-                <PhPanel key={`p ${vessel.key}`} data={data} vessel={vessel} />
+                <TopUpPart key={`t ${vessel.key}`} data={data} vessel={vessel} />
+                <PhPart key={`p ${vessel.key}`} data={data} vessel={vessel} />
               </HappenedWithin>
             ) : (
               <p className="note open small">Readings are written down once the plan is sealed in Layout.</p>

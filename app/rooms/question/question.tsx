@@ -12,7 +12,7 @@ import { comparesPeers } from '~core/plan/control';
 import { RoomHead } from '../../ui/RoomHead';
 import { SealedBanner } from '../SealedBanner';
 import { type QuestionData, loadQuestion, questionAction } from './questionData';
-import { KindNotes, KindOfTrial } from './ProtocolPanel';
+import { KindNotes, KindOfTrial } from './ProtocolPart';
 import { DecidesFields } from './DecidesFields';
 import { TraitsSection } from './TraitsSection';
 import { toQuestionForm, questionRecord } from './questionForm';

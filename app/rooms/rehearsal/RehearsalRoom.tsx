@@ -13,7 +13,7 @@ import { formatCount, plural } from '~core/quantity/format';
 import { usePost } from '../../form/usePost';
 import { RoomHead } from '../../ui/RoomHead';
 import { type Progress, canSeeInWorker, rehearseInWorker } from '../../workers/planning';
-import { HowManyPanel } from './HowManyPanel';
+import { HowManyPart } from './HowManyPart';
 import { RehearsalReport } from './RehearsalReport';
 import type { RehearsalData } from './rehearsalData';
 import './rehearsal.css';
@@ -208,7 +208,7 @@ export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
             </Button>
           </div>
         )}
-        <HowManyPanel
+        <HowManyPart
           plan={plan}
           sized={sized}
           difference={typed.difference}

@@ -9,7 +9,7 @@ import { formatFigure, plural } from '~core/quantity/format';
 import { roundProgress } from '~core/schedule/rounds';
 import { todayDate } from '../../ui/clock';
 import { usePost } from '../../form/usePost';
-import { InstrumentPanel } from '../../instruments/InstrumentPanel';
+import { InstrumentPart } from '../../instruments/InstrumentPart';
 import { OtherInstruments } from '../../instruments/OtherInstruments';
 import type { Instrument } from '../../instruments/instrument';
 import { useInstrument } from '../../instruments/useInstrument';
@@ -214,7 +214,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
               />
             )}
             {scale && (
-              <InstrumentPanel
+              <InstrumentPart
                 instrument={scale}
                 takeLabel="Take reading"
                 onTake={({ values, atRest, instrument, step }) => {

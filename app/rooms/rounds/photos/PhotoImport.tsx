@@ -11,7 +11,7 @@ import { PickOne } from '../../../ui/PickOne';
 import { useNotice } from '../../../ui/Notices';
 import { preparePhoto } from '../../../workers/photos';
 import { shortTime } from '../../../ui/clock';
-import { CameraPanel } from './CameraPanel';
+import { CameraPart } from './CameraPart';
 import { type NewPhoto, keepPhoto } from './keepPhotos';
 
 interface Pending extends NewPhoto {
@@ -168,7 +168,7 @@ export function PhotoImport({ trialId, units, lastOf, onKept }: Props) {
         </p>
       </div>
       {camera && (
-        <CameraPanel
+        <CameraPart
           units={units}
           lastOf={lastOf}
           onTaken={(bytes, unitId) => void add([{ name: 'camera.jpg', bytes, at: new Date(), unitId }])}

@@ -10,7 +10,7 @@ import { type OpenDose, openDoses } from './doseChange';
 import type { MixingData } from './mixingData';
 
 /** A dose changed on the way: written down with its day and reason, and gone by from then on. */
-export function DoseChangePanel({ data }: { data: MixingData }) {
+export function DoseChangePart({ data }: { data: MixingData }) {
   const { state, shown, names, today } = data;
   const { form, busy, onSubmit } = useRecordForm({
     intent: 'doseChange' as const,

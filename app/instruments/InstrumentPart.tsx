@@ -7,7 +7,7 @@ import { numberIn } from '~core/quantity/number';
 import { channelShown, channelUnit } from './channelShown';
 import type { Instrument, Reading } from './instrument';
 import { download } from '../ui/download';
-import './InstrumentPanel.css';
+import './InstrumentPart.css';
 
 interface Props {
   instrument: Instrument;
@@ -19,7 +19,7 @@ interface Props {
 }
 
 /** The face of a connected instrument: figures, whether they have come to rest, its calibration. */
-export function InstrumentPanel({ instrument, meets, takeLabel, onTake }: Props) {
+export function InstrumentPart({ instrument, meets, takeLabel, onTake }: Props) {
   const [reading, setReading] = useState<Reading | null>(null);
   // A calibration lives in the instrument; this draws its state anew.
   const [, setDrawn] = useState(0);

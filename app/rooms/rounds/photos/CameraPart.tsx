@@ -18,7 +18,7 @@ interface Props {
  * The live camera picture with the unit’s last photo half-transparent over it, so that framing repeats. A label held
  * before it opens its unit.
  */
-export function CameraPanel({ units, lastOf, onTaken }: Props) {
+export function CameraPart({ units, lastOf, onTaken }: Props) {
   const [unitId, setUnitId] = useState<UnitId | null>(units[0]?.id ?? null);
   const [seen, setSeen] = useState('');
   const at = units.findIndex((u) => u.id === unitId);

@@ -18,7 +18,7 @@ interface Props {
 }
 
 /** Who sees names: open, codes for the scorer, codes for the feeder too; and the opening of the codes. */
-export function BlindPanel({ trialId, blinding, sealed, blind, revealedAt, keyMissing }: Props) {
+export function BlindPart({ trialId, blinding, sealed, blind, revealedAt, keyMissing }: Props) {
   const post = usePost();
   const [asked, setAsked] = useState(false);
   return (

@@ -23,7 +23,7 @@ interface Props {
 const percent = (v: number | null) => (v === null ? '–' : `${formatFigure(v, 1)} %`);
 
 /** What this plan can see, and how many units the difference that matters would take. */
-export function HowManyPanel(props: Props) {
+export function HowManyPart(props: Props) {
   const { plan, sized } = props;
   const noun = plural(experimentalNoun(plan));
   /** Equals have no control. */

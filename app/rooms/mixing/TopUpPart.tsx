@@ -15,7 +15,7 @@ import type { Vessel } from '~core/mixing/vessels';
 const text = (x: number | null | undefined) => (x == null ? '' : String(Number(x.toPrecision(3))));
 
 /** Water loss, what it does to the strength, and the top-up: for units, which are topped up on their own. */
-export function TopUpPanel({ data, vessel }: { data: MixingData; vessel: Vessel }) {
+export function TopUpPart({ data, vessel }: { data: MixingData; vessel: Vessel }) {
   const loss = waterLossPerDay(vessel.fillings);
   const lastFull = vessel.fillings.findLast((f) => f.purpose === 'change' || f.purpose === 'feed');
   const form = useForm({

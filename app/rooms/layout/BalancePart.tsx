@@ -6,12 +6,12 @@ import type { Plan } from '~core/model/plan';
 import { formatFigure } from '~core/quantity/format';
 import { usePost } from '../../form/usePost';
 import { type Progress, balanceInWorker } from '../../workers/planning';
-import { freshSeed } from './DesignPanel';
+import { freshSeed } from './DesignPart';
 
 const CANDIDATES = 2000;
 
 /** Draws the layout again and again until the light is shared fairly. */
-export function BalancePanel({ plan, planRev, ready }: { plan: Plan; planRev: number; ready: boolean }) {
+export function BalancePart({ plan, planRev, ready }: { plan: Plan; planRev: number; ready: boolean }) {
   const post = usePost();
   const [progress, setProgress] = useState<Progress | null>(null);
   const [said, setSaid] = useState('');

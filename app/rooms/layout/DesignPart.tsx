@@ -27,7 +27,7 @@ const explained: Record<DesignKind, string> = {
 };
 
 /** How units are handed out over the positions. */
-export function DesignPanel({ plan, locked }: { plan: Plan; locked: boolean }) {
+export function DesignPart({ plan, locked }: { plan: Plan; locked: boolean }) {
   const post = usePost();
   const { form, busy, onSubmit } = useRecordForm<DesignFormInput>({
     intent: 'design',

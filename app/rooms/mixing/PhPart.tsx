@@ -12,7 +12,7 @@ import type { MixingData } from './mixingData';
 import { type Vessel, noBand, vesselFields } from '~core/mixing/vessels';
 
 /** Correcting pH: what the user's own last correction says, and the new one written down as a titration. */
-export function PhPanel({ data, vessel }: { data: MixingData; vessel: Vessel }) {
+export function PhPart({ data, vessel }: { data: MixingData; vessel: Vessel }) {
   const band = vessel.fed ? data.plan.mixing.band : noBand;
   const now = vessel.readings.ph.at(-1)?.value;
   const last = vessel.titrations.at(-1);

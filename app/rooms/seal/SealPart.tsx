@@ -22,7 +22,7 @@ interface Props {
 }
 
 /** Freezes the plan with time and hash; shows both ever after. */
-export function SealPanel(props: Props) {
+export function SealPart(props: Props) {
   const { trialId, seal, missing, canBreakSeal, openFindings, planRev, lateDays, broken } = props;
   const post = usePost();
   if (seal) {
