@@ -2,7 +2,7 @@ import './Agenda.css';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import dayjs from 'dayjs';
-import { plural } from '~core/quantity/format';
+import { inSentence, plural } from '~core/quantity/format';
 import { clockText } from '../ui/region';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -135,7 +135,9 @@ export function ActList({ acts, today }: { acts: readonly Act[]; today: string }
                     .filter(Boolean)
                     .join(' · ')}
                 </span>
-                <span className="trial small quiet">{a.question}</span>
+                <span className="trial small quiet" title={a.question}>
+                  {a.short}
+                </span>
                 <span className="go">
                   {a.state === 'open' && actPath(a) && (
                     <Button
@@ -143,7 +145,7 @@ export function ActList({ acts, today }: { acts: readonly Act[]; today: string }
                       color={a === next ? 'primary' : 'secondary'}
                       component={Link}
                       to={actPath(a)!}
-                      variant={a === next ? 'outlined' : 'text'}
+                      variant={a === next ? 'contained' : 'outlined'}
                     >
                       {actVerb(a)}
                     </Button>
@@ -196,7 +198,7 @@ export function WaitingList({ waiting }: { waiting: readonly Waiting[] }) {
   }
   return (
     <section aria-labelledby="waiting">
-      <h2 id="waiting">Waiting for</h2>
+      <h2 id="waiting">Whenever it happens</h2>
       <ul className="acts">
         {[...events.values()].map((list) => (
           <li
@@ -204,20 +206,21 @@ export function WaitingList({ waiting }: { waiting: readonly Waiting[] }) {
             style={{ gridTemplateColumns: 'minmax(0, 1fr) auto' }}
           >
             <span className="what" style={{ gridColumn: 1 }}>
-              {list[0]!.event}
-              <span className="why small quiet">
-                {list.map((w) => `${w.what}${w.days > 0 ? `, ${w.days} d after` : ''}`).join('; ')} ·{' '}
-                {list[0]!.question}
+              When {list[0]!.event}:{' '}
+              {list.map((w) => `${inSentence(w.what)}${w.days > 0 ? `, ${w.days} d after` : ''}`).join('; ')}
+              <span className="why small quiet" title={list[0]!.question}>
+                {list[0]!.short}
               </span>
             </span>
             <span className="go" style={{ gridColumn: 2 }}>
               <Button
                 size="small"
                 color="secondary"
-                aria-label={`${list[0]!.event}: today, ${list[0]!.question}`}
+                variant="outlined"
+                aria-label={`It happened today: ${list[0]!.event}, ${list[0]!.short}`}
                 onClick={() => post({ intent: 'reached', trialId: list[0]!.trialId, event: list[0]!.event })}
               >
-                Today
+                It happened today
               </Button>
             </span>
           </li>

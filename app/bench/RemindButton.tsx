@@ -19,6 +19,7 @@ export function RemindButton() {
   return (
     <Button
       color="secondary"
+      size="small"
       onClick={() => void toggle()}
       aria-pressed={on}
       title="While Palazzo is open in a tab: at the time of each act, and at eight of what the day asks for"

@@ -33,6 +33,8 @@ const act = (over: Partial<Act> = {}): Act => ({
   missedBefore: 0,
   trialId: 't',
   question: 'Which?',
+  short: 'cress, TST',
+  code: 'TST',
   unitNoun: 'tray',
   place: 'Shelf',
   doneOn: null,
@@ -86,7 +88,7 @@ describe('a day’s acts', () => {
     expect(calendarEvents([act(), act({ state: 'done' })])).toMatchObject([
       {
         uid: 't-water-0@palazzo',
-        summary: 'Water',
+        summary: 'TST: Water',
         location: 'Shelf',
         description: 'Which?\nAt hand: jug, cloth.',
       },

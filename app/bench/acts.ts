@@ -9,6 +9,10 @@ import { type AgendaItem, type WaitingTask, agendaOf, placeOf, waitingTasks } fr
 export interface Act extends AgendaItem {
   trialId: string;
   question: string;
+  /** what the trial is called where its question is too long */
+  short: string;
+  /** its code */
+  code: string;
   unitNoun: string;
   place: string;
   /** the day it was ticked off; null: it isn't, or the log doesn't say */
@@ -18,6 +22,7 @@ export interface Act extends AgendaItem {
 export interface Waiting extends WaitingTask {
   trialId: string;
   question: string;
+  short: string;
 }
 
 /** A trial as far as the agenda goes. */
@@ -28,6 +33,10 @@ export interface ActiveTrial {
   question: string;
 }
 
+/** What a trial is called in a list. @example shortNameOf(plan) // 'parsley, PAR' */
+const shortNameOf = ({ crop, code }: TrialState['plan']): string =>
+  crop ? `${crop.toLowerCase()}, ${code}` : code;
+
 /** Everything all trials ask for up to a date. */
 export const actsOf = (trials: readonly ActiveTrial[], today: string, until: string): Act[] =>
   trials.flatMap(({ id, state, question }) => {
@@ -36,6 +45,8 @@ export const actsOf = (trials: readonly ActiveTrial[], today: string, until: str
       ...item,
       trialId: id,
       question,
+      short: shortNameOf(state.plan),
+      code: state.plan.code,
       unitNoun: state.plan.unitNoun,
       place: placeOf(state.plan),
       doneOn: (item.task !== null && ticked.get(item.task)) || null,
@@ -44,7 +55,7 @@ export const actsOf = (trials: readonly ActiveTrial[], today: string, until: str
 
 export const waitingOf = (trials: readonly ActiveTrial[]): Waiting[] =>
   trials.flatMap(({ id, state, question }) =>
-    waitingTasks(state).map((w) => ({ ...w, trialId: id, question })),
+    waitingTasks(state).map((w) => ({ ...w, trialId: id, question, short: shortNameOf(state.plan) })),
   );
 
 /** What a day's list shows: its own acts, and today what is open from before or was done today. */
@@ -150,7 +161,7 @@ export const calendarEvents = (acts: readonly Act[]): CalendarEvent[] =>
       date: a.date,
       at: a.at,
       minutes: a.minutes,
-      summary: a.what,
+      summary: `${a.code}: ${a.what}`,
       description: [
         a.question,
         a.why,

@@ -14,6 +14,7 @@ import { unsavedSince } from '../store/unsaved';
 import { benchName } from '../store/bench';
 import { createTrial, deleteTrial, listPlans, listTrials, loadTrial } from '../store/trials';
 import { RoomHead } from '../ui/RoomHead';
+import { countOf, sentenceCase } from '~core/quantity/format';
 import { RowMenu } from '../ui/RowMenu';
 import { Tessera } from '../ui/Tessera';
 import { download } from '../ui/download';
@@ -98,11 +99,13 @@ async function saveCalendar(trialId?: string): Promise<void> {
 
 export default function Today() {
   const { today, day, weeks, acts, waiting, before, trials, unsaved } = useLoaderData<typeof clientLoader>();
-  const remove = useBin();
-  const submit = useSubmit();
   if (trials.length === 0) return <EmptyBench />;
+  const finished = trials.filter((t) => t.stage === 'finished' && !t.blind);
+  const running = trials.filter((t) => t.stage !== 'finished' || t.blind);
   const shown = actsOn(acts, day, today);
   const onDay = (date: string) => actsOn(acts, date, today);
+  // The day's own act is the one that is strong; where there is none, the way to a trial is.
+  const due = shown.some((a) => a.state === 'open');
   const week = weekFrom(today);
   const atHand = atHandUntil(acts, week[6]!);
   return (
@@ -112,18 +115,10 @@ export default function Today() {
         actions={
           <>
             <Button
-              color="secondary"
+              {...(due ? { variant: 'outlined', color: 'secondary' } : { variant: 'contained' })}
               component={Link}
-              to={weeks ? '?' : `?day=${day}&view=month`}
-              preventScrollReset
+              to="/trials/new"
             >
-              {weeks ? 'Week' : 'Month'}
-            </Button>
-            <RemindButton />
-            <Button color="secondary" onClick={() => void saveCalendar()}>
-              Calendar file
-            </Button>
-            <Button variant="contained" component={Link} to="/trials/new">
               Plan a trial
             </Button>
           </>
@@ -167,6 +162,21 @@ export default function Today() {
       ))}
       <ActList acts={shown} today={today} />
       <WaitingList waiting={waiting} />
+      <div className="inline-row" style={{ marginBottom: '1.3rem' }}>
+        <Button
+          color="secondary"
+          size="small"
+          component={Link}
+          to={weeks ? '?' : `?day=${day}&view=month`}
+          preventScrollReset
+        >
+          {weeks ? 'Week' : 'Month'}
+        </Button>
+        <RemindButton />
+        <Button color="secondary" size="small" onClick={() => void saveCalendar()}>
+          Calendar file
+        </Button>
+      </div>
       {atHand.length > 0 && (
         <details style={{ marginBottom: '1.6rem' }}>
           <summary>To have at hand, bought or washed, until {dayjs(week[6]).format('dddd')}</summary>
@@ -181,79 +191,104 @@ export default function Today() {
           <Link to="/data">Save a backup</Link>
         </p>
       )}
-      <section aria-labelledby="trials">
-        <h2 id="trials">Trials</h2>
-        <table className="ledger as-rows">
-          <thead>
-            <tr>
-              <th>question</th>
-              <th>contenders</th>
-              <th>stage</th>
-              <th>started</th>
-              <th>
-                <span className="quiet">next</span>
-              </th>
-              <th>
-                <span className="sr-only">more</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {trials.map((t) => (
-              <tr key={t.id}>
-                <td>
-                  <Link className="open" to={`/trial/${t.id}`}>
-                    {t.question}
-                  </Link>
-                  <div className="small quiet">{t.about}</div>
-                </td>
-                <td data-label="contenders">
-                  <span style={{ display: 'inline-flex', gap: 4 }} title={t.contenders.join(', ')}>
-                    {t.contenders.map((name, i) => (
-                      <Tessera key={`${i} ${name}`} index={i} size={18} />
-                    ))}
-                  </span>
-                </td>
-                <td data-label="stage" style={{ whiteSpace: 'nowrap' }}>
-                  {t.stage === 'running'
-                    ? `day ${t.day}`
-                    : t.stage === 'planning'
-                      ? 'being planned'
-                      : 'finished'}
-                </td>
-                <td data-label="started" style={{ whiteSpace: 'nowrap' }}>
-                  {shortDate(t.startDate)}
-                </td>
-                <td data-label="next" className="small">
-                  {t.summary}
-                </td>
-                <td className="n">
-                  <RowMenu
-                    label={`More for ${t.question}`}
-                    acts={[
-                      { text: 'Calendar file', act: () => void saveCalendar(t.id) },
-                      ...(t.blind
-                        ? []
-                        : [
-                            {
-                              text: 'Plan another like it',
-                              act: () =>
-                                void submit(
-                                  { copy: t.id },
-                                  { method: 'post', action: '/?index', encType: 'application/json' },
-                                ),
-                            },
-                          ]),
-                      { text: 'Delete', act: () => remove(t.id, `“${t.question}”`) },
-                    ]}
-                  />
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </section>
+      {running.length > 0 && (
+        <section aria-labelledby="trials">
+          <h2 id="trials">Trials</h2>
+          <TrialTable trials={running} />
+        </section>
+      )}
+      {finished.length > 0 && (
+        <details className="finished" open={running.length === 0}>
+          <summary>Finished: {countOf(finished.length, 'trial')}</summary>
+          <TrialTable trials={finished} />
+        </details>
+      )}
     </>
+  );
+}
+
+type TrialLine = Awaited<ReturnType<typeof clientLoader>>['trials'][number];
+
+/** Trials of the bench, a row each, with what can be done with one. */
+function TrialTable({ trials }: { trials: readonly TrialLine[] }) {
+  const remove = useBin();
+  const submit = useSubmit();
+  return (
+    <table className="ledger as-rows">
+      <thead>
+        <tr>
+          <th>question</th>
+          <th>contenders</th>
+          <th>stage</th>
+          <th>started</th>
+          <th>
+            <span className="quiet">next</span>
+          </th>
+          <th>
+            <span className="sr-only">more</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {trials.map((t) => (
+          <tr key={t.id}>
+            <td>
+              <Link className="open" to={`/trial/${t.id}`}>
+                {t.question}
+              </Link>
+              <div className="small quiet">{t.about}</div>
+            </td>
+            <td data-label="contenders">
+              <span style={{ display: 'inline-flex', gap: 4 }} title={t.contenders.join(', ')}>
+                {t.contenders.map((name, i) => (
+                  <Tessera key={`${i} ${name}`} index={i} size={18} />
+                ))}
+              </span>
+            </td>
+            <td data-label="stage" style={{ whiteSpace: 'nowrap' }}>
+              {t.stage === 'running'
+                ? `day ${t.day}`
+                : t.stage === 'planning'
+                  ? 'being planned'
+                  : t.blind
+                    ? 'measured, codes closed'
+                    : 'finished'}
+            </td>
+            <td data-label="started" style={{ whiteSpace: 'nowrap' }}>
+              {shortDate(t.startDate)}
+            </td>
+            <td data-label="next" className="small">
+              {t.stage === 'finished' && !t.blind ? (
+                <Link to={`/trial/${t.id}/verdict`}>{sentenceCase(t.summary)}</Link>
+              ) : (
+                t.summary
+              )}
+            </td>
+            <td className="n">
+              <RowMenu
+                label={`More for ${t.question}`}
+                acts={[
+                  { text: 'Calendar file', act: () => void saveCalendar(t.id) },
+                  ...(t.blind
+                    ? []
+                    : [
+                        {
+                          text: 'Plan another like it',
+                          act: () =>
+                            void submit(
+                              { copy: t.id },
+                              { method: 'post', action: '/?index', encType: 'application/json' },
+                            ),
+                        },
+                      ]),
+                  { text: 'Delete', act: () => remove(t.id, `“${t.question}”`) },
+                ]}
+              />
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }
 

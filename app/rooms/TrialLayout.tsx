@@ -21,7 +21,7 @@ import type { RoomArgs } from './roomArgs';
 import { roomSteps } from './registry';
 
 export async function clientLoader({ params }: RoomArgs) {
-  const { row, state } = await loadTrial(params.trialId);
+  const { row, state, blind } = await loadTrial(params.trialId);
   const open = openFindings(audit(plainAuditInput({ row, state })));
   const today = todayDate();
   const stage = stageOf(state, today);
@@ -41,7 +41,7 @@ export async function clientLoader({ params }: RoomArgs) {
       stage === 'planning'
         ? 'being planned'
         : stage === 'finished'
-          ? `finished, sealed ${shortDate(localDay(state.seal!))}`
+          ? `${blind ? 'measured, codes closed' : 'finished'}, sealed ${shortDate(localDay(state.seal!))}`
           : day < 0
             ? `starts ${shortDate(row.plan.startDate)}`
             : lastDay > 0
@@ -58,6 +58,7 @@ export async function clientLoader({ params }: RoomArgs) {
       state,
       today,
       reviewWritten: row.review.introduction !== '' || row.review.conclusion !== '',
+      blind,
       open,
     }),
   };

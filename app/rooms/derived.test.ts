@@ -65,10 +65,9 @@ describe('the list of rooms', () => {
   const today = '2026-03-11';
   const steps = (log: Parameters<typeof deriveState>[1], p = plan(), reviewed = false) =>
     Object.fromEntries(
-      roomSteps({ state: deriveState(p, log), today, reviewWritten: reviewed, open: [] }).map((s) => [
-        s.room,
-        s,
-      ]),
+      roomSteps({ state: deriveState(p, log), today, reviewWritten: reviewed, blind: false, open: [] }).map(
+        (s) => [s.room, s],
+      ),
     );
   it('shows what a plan lacks', () => {
     const s = steps([], { ...plan(), prediction: '', units: [] });

@@ -7,6 +7,8 @@ export interface RoomContext {
   /** YYYY-MM-DD where the reviewer is */
   today: string;
   reviewWritten: boolean;
+  /** names are hidden: nobody can be told yet who came where */
+  blind: boolean;
   /** findings of the fairness audit that are neither cured nor accepted */
   open: readonly AuditFinding[];
 }

@@ -24,9 +24,13 @@ const row = { id: p.id, plan: p, review: emptyReview, createdAt: '', sealedAs: n
 
 describe('the list of rooms', () => {
   const step = (open: ReturnType<typeof audit>) =>
-    roomSteps({ state: deriveState(p, []), today: '2026-03-01', reviewWritten: false, open }).find(
-      (s) => s.room === 'fairness',
-    )!;
+    roomSteps({
+      state: deriveState(p, []),
+      today: '2026-03-01',
+      reviewWritten: false,
+      blind: false,
+      open,
+    }).find((s) => s.room === 'fairness')!;
   it('shows how many findings are open, and names the first', () => {
     const open = audit(plainAuditInput({ row, state: deriveState(p, []) }));
     expect(step(open)).toMatchObject({ progress: 'half', howFar: `${open.length} open` });
@@ -39,9 +43,13 @@ describe('the list of rooms', () => {
   });
   it('rehearsal is never called done: nothing is kept of one', () => {
     const rooms = (log: Parameters<typeof deriveState>[1]) =>
-      roomSteps({ state: deriveState(p, log), today: '2026-03-01', reviewWritten: false, open: [] }).find(
-        (s) => s.room === 'rehearsal',
-      )!.progress;
+      roomSteps({
+        state: deriveState(p, log),
+        today: '2026-03-01',
+        reviewWritten: false,
+        blind: false,
+        open: [],
+      }).find((s) => s.room === 'rehearsal')!.progress;
     expect(rooms([])).toBe('none');
     expect(rooms([entry({ kind: 'seal', planSha256: 'a'.repeat(64) })])).toBe('none');
   });

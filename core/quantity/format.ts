@@ -88,3 +88,7 @@ export const sayDf = (df: number): string => `${df} ${df === 1 ? 'value' : 'valu
 
 /** First letter as a capital. */
 export const sentenceCase = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** A sentence's words where they go on within another; names in capitals stay. @example inSentence('Set the trays apart') // 'set the trays apart' */
+export const inSentence = (text: string): string =>
+  /^\p{Lu}\p{Ll}/u.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text;

@@ -93,7 +93,7 @@ export function sayCosts(
 }
 
 /** At how many times its price the best value passes to the next; null where fewer than two gains were shown. */
-function turnsAt(costs: Costs, verdict: Verdict, finding: Finding, plan: Plan) {
+export function turnsAt(costs: Costs, verdict: Verdict, finding: Finding, plan: Plan) {
   const best = verdict.bestValue.treatmentId;
   const shown = extraCosts(costs, verdict, finding, plan);
   const own = shown.find((s) => s.id === best);

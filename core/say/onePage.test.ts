@@ -6,6 +6,10 @@ import type { PackId, ProductId } from '../model/ids';
 import type { CardHeading } from '../model/judgement';
 import { harvest, plan, product, use } from '../testing/trial';
 import { findingOf } from '../account/findingInput';
+import { noCosts } from '../model/judgement';
+import { makeCard } from '../scorecard/card';
+import { sayValue, whoTakes } from './answer';
+import { costsOf } from './costWords';
 import { sayHeadings, sayRetest, sayWhoTakes } from './onePage';
 import { makeVerdict } from '../verdict/verdict';
 
@@ -32,7 +36,7 @@ function page(means: number[], by = 1) {
   if (!f.ok) throw new Error(f.error.tag);
   const verdict = makeVerdict(p, f.value, (id) => id, { state });
   const card = { plan: p, findings: [f.value], lines: verdict.lines, nameOf: (id: string) => id, panels: [] };
-  return { verdict, card };
+  return { verdict, card, state, finding: f.value };
 }
 const heading = (id: string, from: CardHeading['from'], weight = 50): CardHeading => ({
   ...{ id, name: id, weight, from },
@@ -89,5 +93,48 @@ describe('what the retest needs', () => {
   it('no sum where one has no price here', () => {
     const dollars = { ...p, currency: 'USD' };
     expect(sayRetest(dollars, verdict, { units: 6, cvPercent: 7 }, []).join(' ')).not.toContain('cost');
+  });
+});
+
+describe('the answer in three looks', () => {
+  const name = (id: string) => id;
+  const answer = (means: number[], by = 1, over: Partial<typeof noCosts> = {}) => {
+    const { verdict, card, state, finding } = page(means, by);
+    const settings = { ...noCosts, ...over };
+    const input = { verdict, finding, settings, plan: p, costs: costsOf(state, verdict, settings) };
+    return {
+      value: sayValue(input, name),
+      takes: whoTakes(input, makeCard({ ...card, headings: [weight, cost] }), name),
+    };
+  };
+  const dropper = (id: string) => ({
+    lines: [{ id: 'd', name: 'dropper', minor: 4000, sharedBy: 1, seasons: 1, treatmentIds: [id] }],
+  });
+  it('one winner by pack price and with all that is counted is one', () => {
+    // A: 10 ct for 20 g more; B: 20 ct for 22 g more.
+    const { value, takes } = answer([50, 70, 72]);
+    expect(value).toBe('A is the best value.');
+    expect(takes[1]!.who).toEqual(['A']);
+    expect(takes[2]!.text).toMatch(/^A |^Water |^B /);
+  });
+  it('two are said in one sentence, with what an hour is worth where it is counted', () => {
+    expect(answer([50, 70, 72], 1, dropper('A')).value).toBe('By pack price A; with all that is counted B.');
+    expect(answer([50, 70, 72], 1, { ...dropper('A'), hourMinor: 1200 }).value).toBe(
+      'By pack price A; with all that is counted, your hour at €12.00, B.',
+    );
+    expect(answer([50, 70, 72], 1, dropper('B')).value).toBe('A is the best value.');
+  });
+  it('nobody takes what nothing separates, and nothing is the best value where nothing was shown', () => {
+    const { value, takes } = answer([50, 51, 52], 12);
+    expect(value).toBeNull();
+    expect(takes[0]!.who).toEqual([]);
+    expect(takes[0]!.text).toBe('Nobody was shown to be ahead.');
+    expect(takes[1]!.who).toEqual([]);
+  });
+  it('the trait is taken by all that nothing is better than, with their figures', () => {
+    const { takes } = answer([50, 70, 70.5], 2);
+    expect(new Set(takes[0]!.who)).toEqual(new Set(['A', 'B']));
+    expect(takes[0]!.text).toBe('B 70.5 g and A 70.0 g. Nothing separates the two.');
+    expect(answer([50, 60, 90]).takes[0]).toMatchObject({ who: ['B'], text: '90.0 g.' });
   });
 });

@@ -1,5 +1,12 @@
-import { type ReactNode, useMemo } from 'react';
+import { useMemo } from 'react';
 import { judgeClaims } from '~core/verdict/claims';
+import { type Takes, sayValue, whoTakes } from '~core/say/answer';
+import { costsOf } from '~core/say/costWords';
+import type { Finding } from '~core/account/finding';
+import type { Plan } from '~core/model/plan';
+import { planIndex } from '~core/plan/planIndex';
+import { makeCard } from '~core/scorecard/card';
+import { TesseraName } from '../../ui/Tessera';
 import { sayClaims, sayHeadings, sayRetest, sayWhoTakes } from '~core/say/onePage';
 import Button from '@mui/material/Button';
 import { Link, useLoaderData, useSearchParams, useSubmit } from 'react-router';
@@ -62,40 +69,134 @@ const views = [
   ['claims', 'Claims'],
 ] as const;
 
-/** A part of the one page; what it is left out for where there is nothing to say. */
-function Lines({ title, items, none }: { title: string; items: readonly string[]; none?: ReactNode }) {
-  if (items.length === 0 && !none) return null;
+/** A part of the one page, folded until somebody wants it; left out where there is nothing to say. */
+function Lines({ title, items, open = false }: { title: string; items: readonly string[]; open?: boolean }) {
+  if (items.length === 0) return null;
   return (
-    <>
-      <h2>{title}</h2>
-      {items.length === 0 ? <p>{none}</p> : <Report blocks={[{ type: 'list', items: [...items] }]} />}
-    </>
+    <details className="folded" open={open}>
+      <summary>{title}</summary>
+      <Report blocks={[{ type: 'list', items: [...items] }]} />
+    </details>
   );
 }
 
 type Data = Awaited<ReturnType<typeof clientLoader>>;
 
-/** Headings with their winners, who should take what, and the claims: all that the other views find, on one page. */
-function OnePage({ data, verdict }: { data: Data; verdict: Verdict }) {
-  const said = useMemo(() => {
-    const { plan, findings, panels } = data;
+/** Who takes the trait, the money and the weights: a block each, with the tiles of those that do. */
+function Answer({ plan, takes }: { plan: Plan; takes: readonly Takes[] }) {
+  const of = planIndex(plan);
+  return (
+    <div className="takes">
+      {takes.map((t) => (
+        <section key={t.id} aria-label={t.title}>
+          <p className="small quiet">{t.title}</p>
+          <h2>
+            {t.who.length === 0
+              ? 'Nobody'
+              : t.who.map((id) => (
+                  <TesseraName
+                    key={id}
+                    index={of.treatmentOrder(id)}
+                    name={of.treatment(id)?.name ?? id}
+                    size={26}
+                  />
+                ))}
+          </h2>
+          <p>{t.text}</p>
+        </section>
+      ))}
+      {takes.every((t) => t.id !== 'weights') && (
+        <section aria-label="By your weights">
+          <p className="small quiet">Takes it by your weights</p>
+          <p>
+            <Link to="?view=card">No scorecard yet: begin one.</Link>
+          </p>
+        </section>
+      )}
+    </div>
+  );
+}
+
+/** All that the verdict's page says, from the owners of each fact. */
+function useSaid(data: Data, verdict: Verdict, finding: Finding) {
+  return useMemo(() => {
+    const { plan, findings, panels, headings, costs, state } = data;
     const nameOf = nameIn(plan);
     const card = { plan, findings, lines: verdict.lines, nameOf, panels };
+    const input = { plan, verdict, finding, settings: costs, costs: costsOf(state, verdict, costs) };
     return {
-      headings: sayHeadings(card, data.headings),
-      takes: sayWhoTakes(card, data.headings),
+      value: sayValue(input, nameOf),
+      takes: whoTakes(input, headings.length > 0 ? makeCard({ ...card, headings }) : null, nameOf),
+      headings: sayHeadings(card, headings),
+      alone: sayWhoTakes(card, headings),
       claims: sayClaims(judgeClaims(plan, data.claims, findings, nameOf, data.dated)),
     };
-  }, [data, verdict]);
+  }, [data, verdict, finding]);
+}
+
+/** The verdict: one answer in three looks, the table, and the rest folded. */
+function VerdictPage({ data, verdict, finding }: { data: Data; verdict: Verdict; finding: Finding }) {
+  const { plan, next } = data;
+  const submit = useSubmit();
+  const said = useSaid(data, verdict, finding);
+  const costs = costTable(verdict, plan);
+  // The best value stands by itself above.
+  const given = awardBlocks(awards(plan, finding, verdict, nameIn(plan)).filter((a) => a.id !== 'bestValue'));
   return (
     <>
-      <Lines
-        title="Heading by heading"
-        items={said.headings}
-        none={<Link to="?view=card">No scorecard yet: begin one.</Link>}
-      />
-      <Lines title="Who should take what" items={said.takes} />
-      <Lines title="What the labels claim" items={said.claims} />
+      {said.value && <p className="answer">{said.value}</p>}
+      <Answer plan={plan} takes={said.takes} />
+      <ReportTable table={verdictTable(verdict, finding, plan, nameIn(plan))} />
+      <div className="findings-grid" style={{ marginTop: '1.4rem' }}>
+        <section>
+          <Lines title="What this trial can’t tell" items={verdict.cannotTell.map((c) => c.text)} open />
+          <Lines title="Heading by heading" items={said.headings} />
+          <Lines title="Who should take what" items={said.alone} />
+          <Lines title="What the labels claim" items={said.claims} />
+          {given.length > 0 && (
+            <details className="folded">
+              <summary>Awards</summary>
+              <Report blocks={given} />
+            </details>
+          )}
+          {costs && (
+            <details className="folded">
+              <summary>Where the prices come from</summary>
+              <ReportTable table={costs} />
+              {verdict.costBasis && <p className="small quiet">{verdict.costBasis.text}</p>}
+            </details>
+          )}
+        </section>
+        <section className="note plain">
+          <h3>A retest</h3>
+          <p>
+            {sayRetest(plan, verdict, next, data.found).join(' ')} The plan is taken over; this trial stays as
+            it is.
+          </p>
+          <Button
+            variant="outlined"
+            color="secondary"
+            onClick={() =>
+              void submit(
+                { intent: 'retest', cvPercent: next?.cvPercent ?? null, replicates: next?.units ?? null },
+                { method: 'post', encType: 'application/json' },
+              )
+            }
+          >
+            Plan a retest
+          </Button>
+          {data.before && (
+            <p className="small">
+              This is a retest of <Link to={`/trial/${data.before.id}/verdict`}>{data.before.question}</Link>
+            </p>
+          )}
+          {data.after.map((t) => (
+            <p key={t.id} className="small">
+              Repeated in <Link to={`/trial/${t.id}/verdict`}>{t.question}</Link> ({t.code})
+            </p>
+          ))}
+        </section>
+      </div>
     </>
   );
 }
@@ -104,7 +205,6 @@ export default function VerdictRoom() {
   const data = useLoaderData<typeof clientLoader>();
   const { plan, primary, problem, verdict, blind } = data;
   const [search, setSearch] = useSearchParams();
-  const submit = useSubmit();
   const view = views.find(([v]) => v === search.get('view'))?.[0] ?? 'verdict';
   if (blind) return <CodesClosed trialId={plan.id} title="Verdict" />;
   if (!primary || !verdict) {
@@ -121,10 +221,6 @@ export default function VerdictRoom() {
       </div>
     );
   }
-  const costs = costTable(verdict, plan);
-  // The best value stands by itself beside.
-  const given = awardBlocks(awards(plan, primary, verdict, nameIn(plan)).filter((a) => a.id !== 'bestValue'));
-  const { next } = data;
   return (
     <>
       <div className="room-head">
@@ -168,61 +264,7 @@ export default function VerdictRoom() {
           rev={data.rev}
         />
       )}
-      {view === 'verdict' && (
-        <>
-          <ReportTable table={verdictTable(verdict, primary, plan, nameIn(plan))} />
-          <div className="findings-grid" style={{ marginTop: '1.8rem' }}>
-            <section>
-              <Report blocks={given} />
-              <OnePage data={data} verdict={verdict} />
-              <h2>What this trial can’t tell</h2>
-              <Report blocks={[{ type: 'list', items: verdict.cannotTell.map((c) => c.text) }]} />
-            </section>
-            <section className="stack">
-              <div className="note good">
-                <h3>Best value</h3>
-                <p>{verdict.bestValue.text}</p>
-              </div>
-              {costs && <ReportTable table={costs} />}
-              {verdict.costBasis && <p className="small quiet">{verdict.costBasis.text}</p>}
-              <div className="note plain">
-                <h3>A retest</h3>
-                <p>
-                  {sayRetest(plan, verdict, next, data.found).join(' ')} The plan is taken over; this trial
-                  stays as it is.
-                </p>
-                <Button
-                  variant="outlined"
-                  color="secondary"
-                  onClick={() =>
-                    void submit(
-                      {
-                        intent: 'retest',
-                        cvPercent: next?.cvPercent ?? null,
-                        replicates: next?.units ?? null,
-                      },
-                      { method: 'post', encType: 'application/json' },
-                    )
-                  }
-                >
-                  Plan a retest
-                </Button>
-                {data.before && (
-                  <p className="small">
-                    This is a retest of{' '}
-                    <Link to={`/trial/${data.before.id}/verdict`}>{data.before.question}</Link>
-                  </p>
-                )}
-                {data.after.map((t) => (
-                  <p key={t.id} className="small">
-                    Repeated in <Link to={`/trial/${t.id}/verdict`}>{t.question}</Link> ({t.code})
-                  </p>
-                ))}
-              </div>
-            </section>
-          </div>
-        </>
-      )}
+      {view === 'verdict' && <VerdictPage data={data} verdict={verdict} finding={primary} />}
     </>
   );
 }
