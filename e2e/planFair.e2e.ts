@@ -57,7 +57,7 @@ describe('a fair plan, from empty to sealed', () => {
     await v.fillLabelled('Light of Water', 'window');
     await v.fillLabelled('Light of Inoculant 1', 'lamp');
     await v.sees('Light differs');
-    await v.press('Light: the first for all');
+    await v.press('Light: copy to all');
     await v.page.waitForSelector('.same .differs', { hidden: true });
     await v.fillLabelled('Medium of Water', 'peat-free compost');
     await v.sees('wear a mask');
@@ -140,7 +140,7 @@ describe('a fair plan, from empty to sealed', () => {
     await v.retype('Reading at row 2, position 2', 'bright');
     await v.press('Keep the readings');
     await v.sees('aren’t numbers');
-    await v.press('Rotation');
+    await v.press('Turns');
     await v.sees('The readings you typed would be lost.');
     await v.press('Stay');
     await v.retype('Reading at row 2, position 2', '261,5');
@@ -152,7 +152,7 @@ describe('a fair plan, from empty to sealed', () => {
   });
 
   it('rotates, and prints the card', async () => {
-    await v.press('Rotation');
+    await v.press('Turns');
     await v.choose('Units go round', 'over all positions');
     await v.fill('everyDays', '7');
     await v.press('Plan the rotation');

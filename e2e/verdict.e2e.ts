@@ -24,7 +24,7 @@ const slider = (heading: string) => `input[aria-label="Weight of ${heading}"]`;
 describe('the scorecard', () => {
   it('says who comes first and how surely, and a weight moved far enough turns it', async () => {
     await v.open(`${trial}/verdict?view=card`);
-    await v.sees(/Duo Lume comes first in \d+ of 100 draws/);
+    await v.sees(/Duo Lume leads in \d+ of 100/);
     await v.isAccessible();
     await v.page.focus(slider('Low cost'));
     await v.keys('Home');
@@ -157,8 +157,8 @@ describe('claims', () => {
     await v.open(`${trial}/verdict?view=claims`);
     await v.sees(/“Twice the harvest in three weeks” — not shown/);
     await v.sees(/“Half as much leaf again” — in part/);
-    await v.sees(/“Stays compact” — contradicted/);
-    await v.sees(/“Up to 30 % more leaf than water” — borne out/);
+    await v.sees(/“Stays compact”\s+contradicted/);
+    await v.sees(/“Up to 30 % more leaf than water”\s+borne out/);
     await v.sees(/“Feeds 1,000 L from one bag” — not tested here/);
     await v.sees('not a judgement of law');
     await v.isAccessible();

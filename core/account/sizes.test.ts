@@ -31,7 +31,7 @@ describe('“beat” stands alone only where even the near limit matters', () =>
     [[50, 80, 50], 0.5, 10, 'Only A beat Water.'],
     [[50, 52, 50], 0.2, 10, 'Only A beat Water; by less than matters.'],
     [[50, 56, 50], 1.2, 10, 'Only A beat Water; whether by as much as matters can’t be told.'],
-    [[50, 80, 52], 0.2, 10, 'Both contenders beat Water; only A by as much as matters; A came first.'],
+    [[50, 80, 52], 0.2, 10, 'Both beat Water; only A by as much as matters; A came first.'],
     [[50, 52, 50], 0.2, null, 'Only A beat Water.'],
   ] as [[number, number, number], number, number | null, string][])(
     '%j ± %d, %s %%',

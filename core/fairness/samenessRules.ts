@@ -259,7 +259,7 @@ const nothingSaid: Rule = {
     if (plan.treatments.length < 2 || plan.treatments.some(said)) return null;
     return {
       found: 'Nothing is written about container, medium, light, water or seed.',
-      cure: 'Fill in what they share: “first for all” copies a line.',
+      cure: 'Fill in what they share: “copy to all” copies a line.',
       room: 'contenders',
     };
   },

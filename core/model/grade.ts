@@ -4,7 +4,7 @@ import { z } from 'zod';
 export const gradeUses = {
   yield: 'counts as yield',
   no: 'doesn’t count',
-  loss: 'lost (pests, neglect): counted on demand',
+  loss: 'lost (pests, neglect): counted only if you say so',
 } as const;
 
 /** What picked fruit is sorted into. */

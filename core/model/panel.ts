@@ -120,7 +120,7 @@ export const usualWords = [
 export const usualLiking: PanelAttribute = {
   name: 'Liking',
   steps: [
-    { value: 1, text: 'I leave it' },
+    { value: 1, text: 'I won’t finish it' },
     { value: 2, text: 'I’d rather not' },
     { value: 3, text: 'neither good nor bad' },
     { value: 4, text: 'I like it' },

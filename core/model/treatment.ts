@@ -10,7 +10,7 @@ export const roleNames: Record<Role, string> = {
   untreated: 'untreated control',
   base: 'base control',
   reference: 'reference',
-  test: 'test',
+  test: 'product tested',
 };
 
 /**

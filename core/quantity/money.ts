@@ -1,5 +1,6 @@
 import { type Result, err, ok } from '../model/result';
 import { type NumberFault, describeNumberFault, readNumber } from './number';
+import { formatFigure } from './format';
 import { moneyLocale } from './region';
 
 /** Money in minor units (cents) with its ISO 4217 currency. Minor units may be fractional in a unit price. */
@@ -36,6 +37,20 @@ export function formatMoney(money: Money): string {
     minimumFractionDigits: extra,
     maximumFractionDigits: extra,
   }).format(amount);
+}
+
+/** What hundredths of a currency are called, where everybody says it. */
+const hundredths: Record<string, string> = { EUR: ' ct', USD: '¢', CAD: '¢', AUD: '¢', NZD: '¢', GBP: 'p' };
+
+/**
+ * Small money as a person says it; more figures stand in tables.
+ * @example sayMoney({ minor: 1.04, currency: 'EUR' }) // '1.0 ct'
+ */
+export function sayMoney(money: Money): string {
+  const called = hundredths[money.currency];
+  const size = Math.abs(money.minor);
+  if (called === undefined || size === 0 || size >= 10) return formatMoney(money);
+  return `${formatFigure(money.minor, size >= 0.1 ? 1 : 1 - Math.floor(Math.log10(size)))}${called}`;
 }
 
 /**

@@ -17,7 +17,7 @@ it('no name is said before the reveal', () => {
   const reveal = text.indexOf('The reveal');
   expect(reveal).toBeGreaterThan(0);
   expect(text.slice(0, reveal)).not.toContain('Bosco');
-  expect(text.slice(reveal)).toContain('B is Bosco, test.');
+  expect(text.slice(reveal)).toContain('B is Bosco, product tested.');
   expect(text.slice(reveal)).toContain('Bosco: 61 grams.');
 });
 it('without a finding nothing is decided', () => {

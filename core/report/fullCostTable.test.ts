@@ -52,7 +52,7 @@ describe('what each extra gram took', () => {
     expect(extra).toEqual(['€0.0333', '€0.0100', '–']);
     // Dunnett's interval of the gain: 12 ± 2.4 and 10 ± 2.4.
     expect(said[0]).toMatch(
-      /^Each g more than Water took, with its 95 % interval: B €0\.0333 \(€0\.02\d+ to €0\.04\d+\) and A €0\.0100 \(€0\.00\d+ to €0\.01\d+\)\.$/,
+      /^Each g more than Water took, with its 95 % interval: B 3\.3 ct \(2\.\d ct to 4\.\d ct\) and A 1\.0 ct \(0\.\d ct to 1\.\d ct\)\.$/,
     );
   });
   it('is the same where figures are per plant, as planned or as they were thinned', () => {

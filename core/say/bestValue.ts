@@ -1,4 +1,4 @@
-import { type Money, formatMoney } from '../quantity/money';
+import { type Money, formatMoney, sayMoney } from '../quantity/money';
 import { kindOf } from '../model/traitKinds';
 import { resultUnit } from '../plan/divisor';
 import { listNames, sentenceCase } from '../quantity/format';
@@ -173,9 +173,9 @@ function amongBetter(
     b.line.perExtra!.perExtra.minor < a.line.perExtra!.perExtra.minor ? b : a,
   );
   const { perExtra, best: low, worst: high } = best.line.perExtra!;
-  const range = low && high ? ` (${formatMoney(low)} to ${formatMoney(high)})` : '';
+  const range = low && high ? ` (${sayMoney(low)} to ${sayMoney(high)})` : '';
   return say(
     [best],
-    `${nameOf(best.held.id)}: ${formatMoney(perExtra)}${range} for each ${unit} more than ${control}.`,
+    `${nameOf(best.held.id)}: ${sayMoney(perExtra)}${range} for each ${unit} more than ${control}.`,
   );
 }

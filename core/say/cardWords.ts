@@ -2,7 +2,7 @@ import { formatFigure, listNames } from '../quantity/format';
 import type { Card } from '../scorecard/card';
 import { SURELY_FIRST } from './statement';
 
-/** The card in a sentence. @example sayCard(card, nameOf) // 'Duo Lume comes first in 58 of 100 draws.' */
+/** The card in a sentence. @example sayCard(card, nameOf) // 'Duo Lume leads in 58 of 100, given the uncertainty: little separates it from the others.' */
 export function sayCard(card: Card, nameOf: (id: string) => string): string {
   const first = card.contenders.filter((c) => c.place === 1);
   if (first.length === 0) return 'Give the headings weights to see who comes first.';
@@ -24,7 +24,7 @@ export function sayCard(card: Card, nameOf: (id: string) => string): string {
       : sure >= 60
         ? '; the others aren’t far'
         : ': little separates it from the others';
-  return `${names} comes first in ${sure} of 100 draws${judged}.`;
+  return `${names} leads in ${sure} of 100, given the uncertainty${judged}.`;
 }
 
 /** Who comes first under one heading, by its own finding. */

@@ -33,7 +33,7 @@ describe('what the money says', () => {
   it('until which price the best value stays the best', () => {
     // A: 10 for 10 g; B: 40 for 12 g. A costs as much a gram as B at 33.3: 3.3 times its price.
     expect(said({})).toEqual([
-      'Each g more than Water took, with its 95 % interval: B €0.0333 (€0.0277 to €0.0418) and A €0.0100 (€0.00804 to €0.0132).',
+      'Each g more than Water took, with its 95 % interval: B 3.3 ct (2.8 ct to 4.2 ct) and A 1.0 ct (0.8 ct to 1.3 ct).',
       'A stays the best value until its products cost 3.3 times as much; then B is.',
     ]);
   });

@@ -8,7 +8,7 @@ import type { Finding } from '../account/finding';
 import { againstControl } from '../account/outcomes';
 import { type ExtraOver, extraCosts } from '../verdict/extraCosts';
 import { isYield } from './bestValue';
-import { formatMoney } from '../quantity/money';
+import { formatMoney, sayMoney } from '../quantity/money';
 import { resultUnit } from '../plan/divisor';
 import { sayLimit } from './limitWords';
 import { divisorIn } from '../account/perDivisor';
@@ -109,7 +109,7 @@ export function turnsAt(costs: Costs, verdict: Verdict, finding: Finding, plan: 
 /** What each extra gram took, with its limits; nothing where no gain was shown, or more isn't an amount. */
 function sayExtra(extra: readonly ExtraOver[], finding: Finding, plan: Plan, nameOf: (id: string) => string) {
   if (extra.length === 0 || !isYield(finding)) return [];
-  const money = (minor: number) => formatMoney({ minor, currency: plan.currency });
+  const money = (minor: number) => sayMoney({ minor, currency: plan.currency });
   const confidence = Math.round(100 * (1 - finding.analysis.alpha));
   const each = extra.map(
     (x) =>

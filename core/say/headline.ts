@@ -270,7 +270,8 @@ function tested(finding: Finding, nameOf: NameOf): Statement {
       { is: 'control', a: soleControl(finding)! },
       ...more,
     ]);
-  const contenders = `contenders${ofThose(finding)}`;
+  const those = ofThose(finding);
+  const contenders = `contenders${those}`;
   const without = not.length > 0 ? `; ${names(not)} couldn’t be tested` : '';
   const size = sayReservation(
     finding,
@@ -306,7 +307,7 @@ function tested(finding: Finding, nameOf: NameOf): Statement {
       ? `${names(better)} beat ${control}`
       : better.length === total
         ? total === 2
-          ? `Both ${contenders} beat ${control}`
+          ? `Both${those === '' ? '' : ` ${contenders}`} beat ${control}`
           : `All ${countWord(total)} ${contenders} beat ${control}`
         : better.length === 1
           ? `Only ${names(better)} beat ${control}`

@@ -11,7 +11,7 @@ import type { Verdict } from '../verdict/verdict';
 
 /**
  * Every heading of a scorecard with who wins it and how surely, then all together by their weights.
- * @example sayHeadings(input, headings) // ['Yield: Duo Lume comes first in 58 of 100 draws: little separates it from the others.', …]
+ * @example sayHeadings(input, headings) // ['Yield: Duo Lume leads in 58 of 100, given the uncertainty: little separates it from the others.', …]
  */
 export function sayHeadings(input: Omit<CardInput, 'headings'>, headings: readonly CardHeading[]): string[] {
   if (headings.length === 0) return [];

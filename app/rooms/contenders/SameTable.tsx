@@ -130,7 +130,7 @@ export function SameTable({
                     <Button
                       size="small"
                       color="inherit"
-                      aria-label={`${r.label}: the first for all`}
+                      aria-label={`${r.label}: copy to all`}
                       onClick={() =>
                         treatments.forEach((_, i) =>
                           setValue(
@@ -141,7 +141,7 @@ export function SameTable({
                         )
                       }
                     >
-                      first for all
+                      copy to all
                     </Button>
                   )}
                 </td>

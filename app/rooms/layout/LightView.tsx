@@ -79,7 +79,7 @@ export function LightView({ plan, planRev, positions, seal, head }: LayoutData &
       <div className="with-side alone">
         <div className="main">
           {head}
-          <p className="quiet">Say under Places where the units stand first.</p>
+          <p className="quiet">Say under Areas where the units stand first.</p>
         </div>
       </div>
     );

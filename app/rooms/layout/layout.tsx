@@ -20,7 +20,7 @@ const views = [
   ['arrange', 'Arrange'],
   ['places', 'Areas'],
   ['light', 'Light map'],
-  ['turns', 'Rotation'],
+  ['turns', 'Turns'],
   ['sizes', 'Start sizes'],
   ['planting', 'Planting'],
 ] as const;

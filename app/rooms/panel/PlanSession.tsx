@@ -159,7 +159,7 @@ export function PlanSession({ state, day, withPhotos, onCancel }: Props) {
                 multiline
                 minRows={3}
                 fullWidth
-                helperText="one step a line, lowest first: “1 I leave it”"
+                helperText="one step a line, lowest first: “1 I won’t finish it”"
               />
             </div>
             <div className="w3">

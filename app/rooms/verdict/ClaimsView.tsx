@@ -2,7 +2,7 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { useMemo, useState } from 'react';
+import { type ReactNode, useMemo, useState } from 'react';
 import type { SetClaim } from '~core/model/judgement';
 import { type Plan, kindOf } from '~core/model/plan';
 import { numberIn } from '~core/quantity/number';
@@ -49,7 +49,7 @@ export function ClaimsView({ plan, findings, dated, stored, rev }: Props) {
     keep([...others, { ...own, ...over }]);
   };
   return (
-    <div className="stack">
+    <div className="claims">
       {judged.map((j) => (
         <OneClaim
           key={`${j.product.id}/${j.claim.id}`}
@@ -103,134 +103,175 @@ function OneClaim({
   };
   const withProduct = plan.treatments.filter((t) => t.products.some((u) => u.productId === product.id));
   return (
-    <section className={`note ${tone[verdict]}`} aria-label={`${product.name}: ${claim.text}`}>
+    <section className={`claim ${tone[verdict]}`} aria-label={`${product.name}: ${claim.text}`}>
       <h2>
-        {product.name}: “{claim.text}” — {claimVerdictNames[verdict]}
+        <span className="small quiet">{product.name}</span>“{claim.text}”
       </h2>
+      <p className="stamp">
+        <Stamp verdict={verdict} />
+        {claimVerdictNames[verdict]}
+      </p>
       <p>{text}</p>
-      <div className="inline-row no-print" style={{ marginTop: '0.5rem' }}>
-        <TextField
-          select
-          size="small"
-          label="Bears on"
-          value={set?.traitId ?? ''}
-          sx={{ width: 200 }}
-          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-          onChange={(e) => onSet({ traitId: e.target.value === '' ? null : e.target.value })}
-        >
-          <MenuItem value="">nothing measured here</MenuItem>
-          {plan.traits
-            .filter((t) => kindOf(t).observes !== 'words')
-            .map((t) => (
-              <MenuItem key={t.id} value={t.id}>
-                {t.name}
-              </MenuItem>
-            ))}
-        </TextField>
-        {set?.traitId && (
-          <>
-            {withProduct.length > 1 && (
-              <TextField
-                select
-                size="small"
-                label="With its own dose in"
-                value={set.treatmentId}
-                sx={{ width: 190 }}
-                onChange={(e) => onSet({ treatmentId: e.target.value })}
-              >
-                {withProduct.map((t) => (
-                  <MenuItem key={t.id} value={t.id}>
-                    {t.name}
-                  </MenuItem>
-                ))}
-              </TextField>
-            )}
-            {!set.absolute && (
-              <TextField
-                select
-                size="small"
-                label="Against"
-                value={set.againstId ?? ''}
-                sx={{ width: 170 }}
-                slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-                onChange={(e) => onSet({ againstId: e.target.value || undefined })}
-              >
-                <MenuItem value="">the control</MenuItem>
-                {plan.treatments
-                  .filter((t) => t.id !== set.treatmentId)
-                  .map((t) => (
+      <details className="no-print" open={verdict === 'notTested' && set === null}>
+        <summary className="small">{set?.traitId ? 'How it was judged' : 'Say what it bears on'}</summary>
+        <div className="inline-row" style={{ margin: '0.7rem 0 0.3rem' }}>
+          <TextField
+            select
+            size="small"
+            label="Bears on"
+            value={set?.traitId ?? ''}
+            sx={{ width: 200 }}
+            slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+            onChange={(e) => onSet({ traitId: e.target.value === '' ? null : e.target.value })}
+          >
+            <MenuItem value="">nothing measured here</MenuItem>
+            {plan.traits
+              .filter((t) => kindOf(t).observes !== 'words')
+              .map((t) => (
+                <MenuItem key={t.id} value={t.id}>
+                  {t.name}
+                </MenuItem>
+              ))}
+          </TextField>
+          {set?.traitId && (
+            <>
+              {withProduct.length > 1 && (
+                <TextField
+                  select
+                  size="small"
+                  label="With its own dose in"
+                  value={set.treatmentId}
+                  sx={{ width: 190 }}
+                  onChange={(e) => onSet({ treatmentId: e.target.value })}
+                >
+                  {withProduct.map((t) => (
                     <MenuItem key={t.id} value={t.id}>
                       {t.name}
                     </MenuItem>
                   ))}
-              </TextField>
-            )}
-            {rounds.length > 1 && (
+                </TextField>
+              )}
+              {!set.absolute && (
+                <TextField
+                  select
+                  size="small"
+                  label="Against"
+                  value={set.againstId ?? ''}
+                  sx={{ width: 170 }}
+                  slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+                  onChange={(e) => onSet({ againstId: e.target.value || undefined })}
+                >
+                  <MenuItem value="">the control</MenuItem>
+                  {plan.treatments
+                    .filter((t) => t.id !== set.treatmentId)
+                    .map((t) => (
+                      <MenuItem key={t.id} value={t.id}>
+                        {t.name}
+                      </MenuItem>
+                    ))}
+                </TextField>
+              )}
+              {rounds.length > 1 && (
+                <TextField
+                  select
+                  size="small"
+                  label="By when"
+                  value={set.roundId ?? ''}
+                  sx={{ width: 170 }}
+                  slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+                  onChange={(e) => onSet({ roundId: e.target.value || undefined })}
+                >
+                  <MenuItem value="">the end</MenuItem>
+                  {rounds.map((r) => (
+                    <MenuItem key={r.id} value={r.id}>
+                      {r.name}, day {r.day}
+                    </MenuItem>
+                  ))}
+                </TextField>
+              )}
               <TextField
                 select
                 size="small"
-                label="By when"
-                value={set.roundId ?? ''}
-                sx={{ width: 170 }}
-                slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-                onChange={(e) => onSet({ roundId: e.target.value || undefined })}
+                label="Claims"
+                value={set.direction}
+                sx={{ width: 110 }}
+                onChange={(e) => onSet({ direction: e.target.value as SetClaim['direction'] })}
               >
-                <MenuItem value="">the end</MenuItem>
-                {rounds.map((r) => (
-                  <MenuItem key={r.id} value={r.id}>
-                    {r.name}, day {r.day}
-                  </MenuItem>
-                ))}
+                <MenuItem value="more">more</MenuItem>
+                <MenuItem value="less">less</MenuItem>
               </TextField>
-            )}
-            <TextField
-              select
-              size="small"
-              label="Claims"
-              value={set.direction}
-              sx={{ width: 110 }}
-              onChange={(e) => onSet({ direction: e.target.value as SetClaim['direction'] })}
-            >
-              <MenuItem value="more">more</MenuItem>
-              <MenuItem value="less">less</MenuItem>
-            </TextField>
-            <TextField
-              size="small"
-              label={set.absolute ? 'Share, %' : 'Size, %'}
-              value={size}
-              error={fault !== ''}
-              helperText={fault}
-              sx={{ width: 110 }}
-              slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-              onChange={(e) => setSize(e.target.value)}
-              onBlur={keepSize}
-              onKeyDown={(e) => e.key === 'Enter' && keepSize()}
-            />
-            <FormControlLabel
-              control={
-                <Checkbox
-                  size="small"
-                  checked={set.upTo}
-                  onChange={(e) => onSet({ upTo: e.target.checked })}
-                />
-              }
-              label="“up to”"
-            />
-            {shares && (
+              <TextField
+                size="small"
+                label={set.absolute ? 'Share, %' : 'Size, %'}
+                value={size}
+                error={fault !== ''}
+                helperText={fault}
+                sx={{ width: 110 }}
+                slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+                onChange={(e) => setSize(e.target.value)}
+                onBlur={keepSize}
+                onKeyDown={(e) => e.key === 'Enter' && keepSize()}
+              />
               <FormControlLabel
                 control={
                   <Checkbox
                     size="small"
-                    checked={set.absolute}
-                    onChange={(e) => onSet({ absolute: e.target.checked })}
+                    checked={set.upTo}
+                    onChange={(e) => onSet({ upTo: e.target.checked })}
                   />
                 }
-                label="of all, not against the control"
+                label="“up to”"
               />
-            )}
-          </>
-        )}
-      </div>
+              {shares && (
+                <FormControlLabel
+                  control={
+                    <Checkbox
+                      size="small"
+                      checked={set.absolute}
+                      onChange={(e) => onSet({ absolute: e.target.checked })}
+                    />
+                  }
+                  label="of all, not against the control"
+                />
+              )}
+            </>
+          )}
+        </div>
+      </details>
     </section>
+  );
+}
+
+/** What became of a claim, as a mark that reads without its colour: full, half, empty, crossed, broken. */
+const marks: Record<JudgedClaim['verdict'], ReactNode> = {
+  borneOut: <rect x="1" y="1" width="14" height="14" rx="2" fill="currentColor" />,
+  inPart: (
+    <>
+      <rect x="1" y="1" width="14" height="14" rx="2" fill="none" stroke="currentColor" strokeWidth="2" />
+      <rect x="1" y="1" width="7" height="14" fill="currentColor" />
+    </>
+  ),
+  notShown: (
+    <rect x="2" y="2" width="12" height="12" rx="2" fill="none" stroke="currentColor" strokeWidth="2" />
+  ),
+  contradicted: (
+    <>
+      <rect x="2" y="2" width="12" height="12" rx="2" fill="none" stroke="currentColor" strokeWidth="2" />
+      <path d="M3 3 13 13M13 3 3 13" stroke="currentColor" strokeWidth="2" />
+    </>
+  ),
+  notTested: (
+    <rect
+      {...{ x: 2, y: 2, width: 12, height: 12, rx: 2, fill: 'none', stroke: 'currentColor', strokeWidth: 2 }}
+      strokeDasharray="3 3"
+    />
+  ),
+};
+
+function Stamp({ verdict }: { verdict: JudgedClaim['verdict'] }) {
+  return (
+    <svg width="16" height="16" viewBox="0 0 16 16" aria-hidden="true">
+      {marks[verdict]}
+    </svg>
   );
 }

@@ -9,7 +9,10 @@ const at = (points: number) => 6 + (points / 10) * (WIDTH - 12);
 export function PointsStrip({ cell, index, name }: { cell: CardCell; index: number; name: string }) {
   const ink = `var(${tesseraStyle(index).colour})`;
   if (cell.points === null) return <span className="small quiet">{cell.said}</span>;
-  const said = `${name}: ${formatFigure(cell.points, 1)} points${cell.said ? `, ${cell.said}` : ''}`;
+  // Where anything from 0 to 10 may be true, a figure would be a claim.
+  const open = cell.low !== null && cell.high! - cell.low > 10 - 1e-9;
+  const figure = open ? 'can’t be told' : formatFigure(cell.points, 1);
+  const said = `${name}: ${open ? figure : `${figure} points`}${cell.said ? `, ${cell.said}` : ''}`;
   return (
     <svg viewBox={`0 0 ${WIDTH} 34`} role="img" aria-label={said} className="points-strip">
       <title>{said}</title>
@@ -20,16 +23,16 @@ export function PointsStrip({ cell, index, name }: { cell: CardCell; index: numb
       {cell.low !== null && (
         <line x1={at(cell.low)} x2={at(cell.high!)} y1={24} y2={24} stroke={ink} strokeWidth={4} />
       )}
-      <circle cx={at(cell.points)} cy={24} r={5.5} fill={ink} />
+      {!open && <circle cx={at(cell.points)} cy={24} r={5.5} fill={ink} />}
       <text
-        x={Math.min(WIDTH - 14, Math.max(14, at(cell.points)))}
+        x={open ? WIDTH / 2 : Math.min(WIDTH - 14, Math.max(14, at(cell.points)))}
         y={12}
         textAnchor="middle"
         fontSize={12}
         fontFamily="var(--mono)"
         fill="var(--ink)"
       >
-        {formatFigure(cell.points, 1)}
+        {figure}
       </text>
     </svg>
   );

@@ -65,6 +65,7 @@ export function ScorecardView({ plan, primary, findings, verdict, stored, rev, p
   }
   const change = (id: string, over: Partial<CardHeading>) =>
     shown.map((h) => (h.id === id ? { ...h, ...over } : h));
+  const total = shown.reduce((s, h) => s + h.weight, 0);
   const edited = shown.find((h) => h.id === editing);
   const flips = sayFlips(card, nameOf);
   const addable = addableHeadings(plan, panels);
@@ -76,7 +77,7 @@ export function ScorecardView({ plan, primary, findings, verdict, stored, rev, p
           <TextField
             select
             size="small"
-            label="Weights for a"
+            label="Weigh as"
             value=""
             sx={{ width: 160 }}
             onChange={(e) => keep(shown.map((h) => ({ ...h, weight: presets[e.target.value]!(h) })))}
@@ -140,6 +141,8 @@ export function ScorecardView({ plan, primary, findings, verdict, stored, rev, p
                       value={h.weight}
                       min={0}
                       max={100}
+                      sx={{ color: 'var(--ink)' }}
+                      marks={notch(h.weight, flip, total)}
                       aria-label={`Weight of ${h.name}`}
                       onChange={(_, v) => show(change(h.id, { weight: v as number }))}
                       onChangeCommitted={(_, v) => keep(change(h.id, { weight: v as number }))}
@@ -154,6 +157,7 @@ export function ScorecardView({ plan, primary, findings, verdict, stored, rev, p
                   </td>
                   {plan.treatments.map((t, i) => (
                     <td key={t.id}>
+                      <NameNarrow index={i} name={t.name} />
                       {row && <PointsStrip cell={row.cells.get(t.id)!} index={i} name={t.name} />}
                     </td>
                   ))}
@@ -165,13 +169,14 @@ export function ScorecardView({ plan, primary, findings, verdict, stored, rev, p
               <td className="small quiet">weights add up to 100 %</td>
               {card.contenders.map((c) => (
                 <td key={c.id}>
+                  <NameNarrow index={planIndex(plan).treatmentOrder(c.id)} name={nameOf(c.id)} />
                   {c.score === null ? (
                     <span className="small quiet">no total</span>
                   ) : (
-                    <>
+                    <span>
                       <strong className="card-score">{formatFigure(c.score, 1)}</strong>{' '}
-                      {c.firstOf100 !== null && <span className="small">first in {c.firstOf100} of 100</span>}
-                    </>
+                      {c.firstOf100 !== null && <span className="small">leads in {c.firstOf100} of 100</span>}
+                    </span>
                   )}
                 </td>
               ))}
@@ -253,4 +258,19 @@ export function ScorecardView({ plan, primary, findings, verdict, stored, rev, p
       )}
     </>
   );
+}
+
+/** On a phone each contender has a row of its own, with its name. */
+const NameNarrow = ({ index, name }: { index: number; name: string }) => (
+  <span className="who-narrow">
+    <TesseraName index={index} name={name} size={16} />
+  </span>
+);
+
+/** Where on its slider a weight, moved alone, puts another first. */
+function notch(weight: number, flip: { weightThen: number | null } | undefined, total: number) {
+  const share = flip?.weightThen ?? null;
+  if (share === null || share >= 1) return false;
+  const value = (share * (total - weight)) / (1 - share);
+  return value <= 100 ? [{ value }] : false;
 }

@@ -173,7 +173,7 @@ export function PhotosView({ state, data, head }: { state: TrialState; data: Pho
                   setRunning(!running);
                 }}
               >
-                {running ? 'Stop' : 'Run'}
+                {running ? 'Stop' : 'Play the days'}
               </Button>
             </div>
           )}
