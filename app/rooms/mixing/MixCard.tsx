@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { FormProvider, useWatch } from 'react-hook-form';
 import { numberIn } from '~core/quantity/number';
 import type { Tools } from '~core/mixing/recipe';
-import { plural } from '~core/quantity/format';
+import { countOf, plural } from '~core/quantity/format';
 import { Field } from '../../form/fields';
 import { LeaveGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
@@ -137,12 +137,9 @@ export function MixCard({ data, bottle, tools, onTools, onSend }: Props) {
         {bottle.kind === 'flush' && <p className="quiet">A flush: plain water in place of feed today.</p>}
         {batch && batch.lines.length > 0 && (
           <>
-            <RecipeTable
-              batch={batch}
-              data={data}
-              bottle={bottle}
-              onStock={(productId, stock) => setFromStock({ ...fromStock, [productId]: stock })}
-            />
+            <p className="quiet">
+              {countOf(batch.lines.length, 'thing')} to {direct ? 'give' : 'measure'}.
+            </p>
             <ToolsUnsaid lines={batch.lines} tools={tools} onTools={onTools} />
             {!direct && (
               <Cures
@@ -153,17 +150,7 @@ export function MixCard({ data, bottle, tools, onTools, onSend }: Props) {
                 onVolume={(v) => form.setValue('volume', toMarks(v, bucket))}
               />
             )}
-            {!blind && !direct && batch.made && batch.wanted && (
-              <SolutionLine made={batch.made} wanted={batch.wanted} dosed={batch.lines.length} />
-            )}
-            {!blind && <CostLine data={data} bottle={bottle} batch={batch} size={batch.size} />}
           </>
-        )}
-        {!direct && size !== null && bottle.volumeL !== null && size > bottle.volumeL * 1.05 && (
-          <p className="small quiet">
-            {Number((size - bottle.volumeL).toPrecision(2))} L more than the units need: keep it for top-ups,
-            or on garden soil within reason, never into a watercourse; local rules come first.
-          </p>
         )}
         {batch &&
           batch.conflicts.map((c) => (
@@ -190,6 +177,29 @@ export function MixCard({ data, bottle, tools, onTools, onSend }: Props) {
               storageKey={`${data.id}/${data.day}/${bottle.key}${adding ? '/adding' : ''}`}
             />
           </>
+        )}
+        {batch && batch.lines.length > 0 && (
+          <details open className="folded">
+            <summary>What is in it</summary>
+            <div className="stack">
+              <RecipeTable
+                batch={batch}
+                data={data}
+                bottle={bottle}
+                onStock={(productId, stock) => setFromStock({ ...fromStock, [productId]: stock })}
+              />
+              {!blind && !direct && batch.made && batch.wanted && (
+                <SolutionLine made={batch.made} wanted={batch.wanted} dosed={batch.lines.length} />
+              )}
+              {!blind && <CostLine data={data} bottle={bottle} batch={batch} size={batch.size} />}
+            </div>
+          </details>
+        )}
+        {!direct && size !== null && bottle.volumeL !== null && size > bottle.volumeL * 1.05 && (
+          <p className="small quiet">
+            {Number((size - bottle.volumeL).toPrecision(2))} L more than the units need: keep it for top-ups,
+            or on garden soil within reason, never into a watercourse; local rules come first.
+          </p>
         )}
         {batch && batch.lines.length > 0 && <Caution>{batchCaution(batch.lines, direct)}</Caution>}
         {!sealed ? (

@@ -13,6 +13,12 @@ function remembered(key: string): string[] {
   }
 }
 
+/** What is measured stands out of its sentence: it is read at the scale, from a step away. */
+const withAmounts = (text: string) =>
+  text
+    .split(/(\d[\d.,]*\s(?:g|kg|mL|L|oz|fl oz|gal|tsp|tbsp)\b)/)
+    .map((part, i) => (i % 2 === 1 ? <b key={i}>{part}</b> : part));
+
 /** The order of mixing as steps to tick; each caution stands at its step. */
 export function Steps({ steps, storageKey }: { steps: readonly MixingStep[]; storageKey: string }) {
   const [ticked, setTicked] = useState(() => new Set(remembered(storageKey)));
@@ -38,7 +44,7 @@ export function Steps({ steps, storageKey }: { steps: readonly MixingStep[]; sto
               onChange={(e) => tick(s.id, e.target.checked)}
             />
             <span>
-              {s.text}
+              {withAmounts(s.text)}
               {s.why && <span className="quiet small"> {sentenceCase(s.why)}.</span>}
               {s.caution && <span className="step-caution small">{s.caution}</span>}
             </span>

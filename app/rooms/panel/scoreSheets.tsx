@@ -51,6 +51,11 @@ export default function ScoreSheets() {
             <strong>{session.name}</strong>
             <span>{t.name}</span>
           </p>
+          <p className="small">
+            {scored
+              ? 'Cup by cup, in the order of this sheet: fill one circle in each line. A sip of water between two cups.'
+              : 'In the order of this sheet, from left to right. A sip of water between two cups.'}
+          </p>
           {t.sets.map((set, s) =>
             scored || (session.kind === 'ranking' && session.words.length > 0) ? (
               <div key={s}>
@@ -63,7 +68,7 @@ export default function ScoreSheets() {
                           <span className="quiet">{a.name}: </span>
                           {a.steps.map((step) => (
                             <span key={step.value} className="score-step">
-                              ○ {step.value} {step.text}
+                              <i className="score-mark" aria-hidden="true" /> {step.value} {step.text}
                             </span>
                           ))}
                         </p>
@@ -72,7 +77,7 @@ export default function ScoreSheets() {
                       <p>
                         {session.words.map((w) => (
                           <span key={w} className="score-step">
-                            □ {w}
+                            <i className="score-mark square" aria-hidden="true" /> {w}
                           </span>
                         ))}
                       </p>

@@ -108,7 +108,7 @@ export default function ReviewRoom() {
   const data = useLoaderData<typeof clientLoader>();
   if (!data.blind) return <OpenReview {...data} />;
   return (
-    <CodesClosed trialId={data.plan.id} title="Review">
+    <CodesClosed trialId={data.plan.id} state={data.state} title="Review">
       <p className="small">
         For whoever scores there is a copy under codes, without names, doses or mixes; what is scored in it is
         taken back in under Data. The whole trial tells every name: it is for whoever keeps the key.

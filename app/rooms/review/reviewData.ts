@@ -1,3 +1,4 @@
+import { sealCommands } from '../seal/sealActions';
 import { experimentalNoun } from '~core/plan/sharing';
 import { panelFigures } from '~core/sensory/panelFigures';
 import { audit } from '~core/fairness/audit';
@@ -59,6 +60,7 @@ function written(made: Awaited<ReturnType<typeof allFindings>>) {
   );
   return {
     plan,
+    state,
     rev: trial.rev,
     review,
     findings,
@@ -104,6 +106,7 @@ const socialOf = (plan: Plan, primary: Finding, verdict: Verdict, nameOf: (id: s
 export type ReviewData = ReturnType<typeof written>;
 
 export const reviewAction = toAction({
+  reveal: sealCommands.reveal,
   introduction: saves('review', reviewRecord, 'The review is saved.'),
   own: saves('review', ownRecord),
 });

@@ -1,11 +1,10 @@
 import { shortTime } from '../../ui/clock';
-import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
 import { Link } from 'react-router';
 import { type Blinding, blindingNames, blindings } from '~core/model/plan';
 import { usePost } from '../../form/usePost';
+import { OpenCodes } from './OpenCodes';
 
 interface Props {
   trialId: string;
@@ -20,7 +19,6 @@ interface Props {
 /** Who sees names: open, codes for the scorer, codes for the feeder too; and the opening of the codes. */
 export function BlindPart({ trialId, blinding, sealed, blind, revealedAt, keyMissing }: Props) {
   const post = usePost();
-  const [asked, setAsked] = useState(false);
   return (
     <section className="stack tight">
       <h2>Who sees names</h2>
@@ -56,31 +54,7 @@ export function BlindPart({ trialId, blinding, sealed, blind, revealedAt, keyMis
           go by the codes of the units. Importing the file that holds the key brings it.
         </p>
       )}
-      {sealed && blind && !keyMissing && (
-        <>
-          {asked ? (
-            <div className="note open">
-              <p className="small">
-                Opening is written into the log with the time and can’t be taken back. Is everything scored?
-              </p>
-              <div className="inline-row" style={{ marginTop: '0.4rem' }}>
-                <Button size="small" variant="contained" onClick={() => post({ intent: 'reveal' })}>
-                  Open the codes now
-                </Button>
-                <Button size="small" color="inherit" onClick={() => setAsked(false)}>
-                  Not yet
-                </Button>
-              </div>
-            </div>
-          ) : (
-            <div>
-              <Button variant="outlined" color="secondary" onClick={() => setAsked(true)}>
-                Open the codes
-              </Button>
-            </div>
-          )}
-        </>
-      )}
+      {sealed && blind && !keyMissing && <OpenCodes />}
       {revealedAt && blinding !== 'open' && (
         <p className="small quiet">Codes were opened {shortTime(revealedAt)}.</p>
       )}

@@ -85,6 +85,8 @@ function OneClaim({
 }) {
   const [size, setSize] = useState(set?.percent == null ? '' : String(set.percent));
   const [fault, setFault] = useState('');
+  // Once open it stays open: it is being said.
+  const [unsaid] = useState(set === null);
   const trait = plan.traits.find((t) => t.id === set?.traitId);
   const shares = trait !== undefined && kindOf(trait).observes === 'kOfN';
   const rounds = plan.rounds.filter((r) => trait && r.traitIds.includes(trait.id));
@@ -112,7 +114,7 @@ function OneClaim({
         {claimVerdictNames[verdict]}
       </p>
       <p>{text}</p>
-      <details className="no-print" open={verdict === 'notTested' && set === null}>
+      <details className="no-print" open={unsaid}>
         <summary className="small">{set?.traitId ? 'How it was judged' : 'Say what it bears on'}</summary>
         <div className="inline-row" style={{ margin: '0.7rem 0 0.3rem' }}>
           <TextField

@@ -206,7 +206,7 @@ export default function VerdictRoom() {
   const { plan, primary, problem, verdict, blind } = data;
   const [search, setSearch] = useSearchParams();
   const view = views.find(([v]) => v === search.get('view'))?.[0] ?? 'verdict';
-  if (blind) return <CodesClosed trialId={plan.id} title="Verdict" />;
+  if (blind) return <CodesClosed trialId={plan.id} state={data.state} title="Verdict" />;
   if (!primary || !verdict) {
     return (
       <div className="empty">

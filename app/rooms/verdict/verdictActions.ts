@@ -8,6 +8,7 @@ import { retestOf } from '~core/plan/retest';
 import { todayDate } from '../../ui/clock';
 import { createTrial, listPlans, loadTrial } from '../../store/trials';
 import { command, saves, toAction } from '../../form/command';
+import { sealCommands } from '../seal/sealActions';
 import { verdictRecords } from './verdictRecords';
 
 const Learned = z.object({
@@ -32,4 +33,5 @@ export const verdictAction = toAction({
   claims: saves('review', claims),
   costs: saves('review', costs),
   retest: command(Learned, planRetest),
+  reveal: sealCommands.reveal,
 });
