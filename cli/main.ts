@@ -3,6 +3,7 @@ import { compare, compareUsage } from './compare';
 import { demo, demoUsage } from './demo';
 import { factorial, factorialUsage } from './factorial';
 import { findings, findingsUsage } from './findings';
+import { read, readUsage } from './read';
 import { review, reviewUsage } from './review';
 import { script, scriptUsage } from './script';
 import { layout, layoutUsage } from './layout';
@@ -68,6 +69,7 @@ const usages: Record<string, string> = {
   script: scriptUsage,
   demo: demoUsage,
   review: reviewUsage,
+  read: readUsage,
   verify: verifyUsage,
 };
 
@@ -85,7 +87,7 @@ export interface Printed {
 }
 
 /** Commands that take their time. */
-const slow: Record<string, (args: string[]) => Promise<string>> = { review };
+const slow: Record<string, (args: string[]) => Promise<string>> = { review, read };
 
 const asksHelp = (args: readonly string[]): boolean => args.includes('--help') || args.includes('-h');
 

@@ -1,0 +1,281 @@
+import { type Result, err, ok } from '../model/result';
+import { type Grid, type Sheet, figureIn, sheetOf } from './sheet';
+import type {
+  Column,
+  Named,
+  Reading,
+  ResponseKind,
+  Role,
+  TableFault,
+  TableTrait,
+  Understood,
+} from './understood';
+import { controlLevel, identifies, kindWords, knownUnit, missing, ofAll, roleWords } from './words';
+
+/** A column as it stands in the file, with what its cells are. */
+interface Seen {
+  at: number;
+  heading: string;
+  name: string;
+  unit: string;
+  cells: string[];
+  /** figures of the cells that aren't missing; null where one is no figure */
+  figures: (number | null)[];
+  numeric: boolean;
+  /** cells such as 14/20 */
+  ratio: boolean;
+  levels: string[];
+}
+
+const ratioCell = /^(\d+)\s*(?:\/|of)\s*(\d+)$/i;
+
+/** A heading without its unit. @example splitUnit('weight (g)') // { name: 'weight', unit: 'g' } */
+export function splitUnit(heading: string): { name: string; unit: string } {
+  const bracket = /^(.*\S)\s*[([]\s*([^()[\]]{1,16})\s*[)\]]$/.exec(heading);
+  if (bracket) return { name: bracket[1]!, unit: bracket[2]!.trim() };
+  const comma = /^(.*\S),\s*(\S{1,10})$/.exec(heading);
+  if (comma && knownUnit.test(comma[2]!)) return { name: comma[1]!, unit: comma[2]! };
+  const word = /^(.*\S)\s+(\S+)$/.exec(heading);
+  return word && knownUnit.test(word[2]!) ? { name: word[1]!, unit: word[2]! } : { name: heading, unit: '' };
+}
+
+function seenIn({ heading, rows, decimal }: Sheet): Seen[] {
+  return heading.map((h, at) => {
+    const cells = rows.map((r) => r.cells[at]!);
+    const there = cells.filter((c) => !missing.test(c));
+    const figures = there.map((c) => figureIn(c, decimal));
+    const ratio = there.length > 0 && there.every((c) => ratioCell.test(c));
+    return {
+      ...{ at, heading: h, ...splitUnit(h), cells, figures, ratio },
+      numeric: !ratio && there.length > 0 && figures.filter((f) => f !== null).length >= 0.8 * there.length,
+      levels: [...new Set(there)],
+    };
+  });
+}
+
+const spoken = (name: string) => name.replaceAll(/[_.]+/g, ' ').trim();
+
+/** The day a heading or a cell names. @example dayNamed('week 2') // 14 */
+export function dayNamed(text: string): number | null {
+  const t = text.trim();
+  if (/^\d{1,4}$/.test(t)) return Number(t);
+  const word = /^(?:.*\b)?(day|days|d|dap|das|week|wk|w)[ ._-]?(\d{1,4})$/i.exec(t);
+  if (word) return /^w/i.test(word[1]!) ? 7 * Number(word[2]) : Number(word[2]);
+  return null;
+}
+const dateOf = (text: string): number | null => {
+  const iso = /^(\d{4})-(\d{2})-(\d{2})/.exec(text);
+  return iso ? Date.UTC(Number(iso[1]), Number(iso[2]) - 1, Number(iso[3])) / 86_400_000 : null;
+};
+
+/** A column that numbers the lines, or a setting of the trial: few levels, each as often, none of it measured. */
+const isIndex = (c: Seen, rows: number) =>
+  /^(|x|rownames?|row names|unnamed.*|index|#|nr|no|id)$/i.test(c.heading) &&
+  c.levels.length === rows &&
+  (!c.numeric || c.figures.every((f, i) => i === 0 || f === c.figures[i - 1]! + 1));
+function isSetting(c: Seen, rows: number): boolean {
+  if (!c.numeric || c.unit !== '' || c.levels.length < 2 || c.levels.length > 8) return false;
+  const often = c.levels.map((l) => c.cells.filter((x) => x === l).length);
+  return rows >= 3 * c.levels.length && new Set(often).size === 1;
+}
+
+function kindOfResponse({ name, unit, figures, ratio }: Seen): ResponseKind {
+  if (ratio) return 'ratio';
+  const text = spoken(name);
+  const whole = figures.every((f) => f === null || (Number.isInteger(f) && f >= 0));
+  if (kindWords.days.test(text) && whole) return 'days';
+  if (kindWords.score.test(text) && figures.every((f) => f === null || (f >= 0 && f <= 10))) return 'score';
+  return whole && unit === '' && kindWords.count.test(text) ? 'count' : 'number';
+}
+
+/** What each column is for; what was named by hand comes first. */
+function rolesOf(seen: readonly Seen[], rows: number, named: Named): Result<Map<number, Role>, TableFault> {
+  const role = new Map<number, Role>();
+  for (const as of ['treatment', 'response', 'unit', 'block'] as const) {
+    const wanted = named[as];
+    if (wanted === undefined) continue;
+    const found = seen.find((c) => c.heading === wanted || c.name === wanted || c.name.toLowerCase() === wanted.toLowerCase()); // prettier-ignore
+    if (!found)
+      return err({ text: `There is no column “${wanted}”; there are ${seen.map((c) => c.name).filter(Boolean).join(', ')}.` }); // prettier-ignore
+    role.set(found.at, as);
+  }
+  const free = () => seen.filter((c) => !role.has(c.at));
+  const taken = (r: Role) => [...role.values()].includes(r);
+  for (const c of free()) if (isIndex(c, rows) || c.levels.length === 0) role.set(c.at, 'ignored');
+  const [k, n] = [ofAll.k, ofAll.n].map((w) => free().find((c) => w.test(spoken(c.name)) && c.numeric));
+  if (k && n && k !== n && !named.response) {
+    role.set(k.at, 'k');
+    role.set(n.at, 'n');
+  }
+  for (const [as, words] of roleWords)
+    for (const c of free()) {
+      if (!words.test(spoken(c.name))) continue;
+      // A table has one treatment, one unit; a second that is called so too is a setting, or the number of a line.
+      if (taken(as) && as !== 'block') continue;
+      if (as === 'day' && (!c.levels.every((l) => dayNamed(l) !== null || dateOf(l) !== null) || c.unit !== '')) continue; // prettier-ignore
+      if (as === 'treatment' && c.levels.length < 2) continue;
+      role.set(c.at, as);
+    }
+  for (const c of free()) if (identifies.test(spoken(c.name)) && !taken('unit')) role.set(c.at, 'unit');
+  return ok(role);
+}
+
+/** Columns that could be the treatment: few words, each again and again. */
+const couldBeTreatment = (c: Seen, rows: number) =>
+  !c.numeric && !c.ratio && c.levels.length >= 2 && c.levels.length <= Math.max(2, rows / 2);
+
+/**
+ * Understands a table somebody already has.
+ * @param named columns named by hand, and the control: they overrule what was found
+ */
+export function understand(grid: Grid, named: Named = {}): Result<Understood, TableFault> {
+  const sheet = sheetOf(grid);
+  if (!sheet)
+    return err({ text: 'No heading with figures below it was found: the first line of a table names its columns.' }); // prettier-ignore
+  const seen = seenIn(sheet);
+  const rows = sheet.rows.length;
+  const roles = rolesOf(seen, rows, named);
+  if (!roles.ok) return roles;
+  const role = roles.value;
+  const of = (r: Role) => seen.find((c) => role.get(c.at) === r);
+  const free = () => seen.filter((c) => !role.has(c.at));
+
+  // A column for each day: figures under headings that are days.
+  const days = free().filter(
+    (c) => c.numeric && (dayNamed(c.heading) !== null || dateOf(c.heading) !== null),
+  );
+  const wideByDay = days.length >= 2 && named.response === undefined;
+  if (!of('treatment')) {
+    const could = free().filter((c) => couldBeTreatment(c, rows));
+    if (could.length > 1)
+      return err({ text: `Which column is the treatment? It may be ${could.map((c) => c.name).join(' or ')}: name it (--treatment).` }); // prettier-ignore
+    if (could[0]) role.set(could[0].at, 'treatment');
+  }
+  const figures = free().filter((c) => (c.numeric || c.ratio) && !isSetting(c, rows));
+  const wideByTreatment =
+    !of('treatment') && !of('k') && named.response === undefined && !wideByDay && figures.length >= 2 && figures.every((c) => c.unit === '' || c.unit === figures[0]!.unit); // prettier-ignore
+  if (!of('treatment') && !wideByTreatment) {
+    const settings = seen.filter((c) => !role.has(c.at) && isSetting(c, rows)).map((c) => c.name);
+    return err({
+      text:
+        settings.length > 0
+          ? `Which column is the treatment? It may be ${settings.join(' or ')}: name it (--treatment).`
+          : 'No column says what each line got: name the treatment’s (--treatment).',
+    });
+  }
+  for (const c of free()) {
+    const result = figures.includes(c) && (named.response === undefined || wideByDay);
+    role.set(
+      c.at,
+      result ? 'response' : c.numeric || c.ratio || c.levels.length < rows / 2 ? 'ignored' : 'words',
+    );
+  }
+  const responses = seen.filter((c) => role.get(c.at) === 'response');
+  if (responses.length === 0 && !of('k'))
+    return err({ text: 'No column of figures to compare was found: name it (--response).' });
+  const shape = wideByDay || wideByTreatment ? 'wide' : 'long';
+  const turned = wideByDay ? 'days' : wideByTreatment ? 'treatments' : null;
+  const made = readingsOf(sheet, seen, role, turned);
+  if (!made.ok) return made;
+  const { traits, readings } = made.value;
+  const levels = [...new Set(readings.map((r) => r.treatment))];
+  if (levels.length < 2)
+    return err({ text: `Only one treatment, “${levels[0] ?? ''}”: a comparison needs at least two.` });
+  const control = named.control ?? levels.find((l) => controlLevel.test(l)) ?? null;
+  if (control !== null && !levels.includes(control))
+    return err({ text: `The control “${control}” isn’t among the treatments: ${levels.join(', ')}.` });
+  return ok({
+    ...{ shape, rows, control, traits, readings, decimal: sheet.decimal },
+    left: sheet.left.toSorted((a, b) => a.row - b.row),
+    treatments: [...levels].sort((a, b) => Number(b === control) - Number(a === control)),
+    columns: seen.map((c): Column => ({
+      ...{ name: c.name, role: role.get(c.at)! },
+      ...(role.get(c.at) === 'response' && { kind: kindOfResponse(c) }),
+      ...(c.unit !== '' && { unit: c.unit }),
+    })),
+  });
+}
+
+/** What all day columns measure, as far as their headings say. @example 'height day 7' → 'height' */
+const commonName = (names: readonly string[]): string => {
+  const bare = names.map((n) =>
+    n.replace(/[ ._-]*(day|days|d|dap|das|week|wk|w)?[ ._-]?\d{1,4}$/i, '').trim(),
+  );
+  return bare[0] !== '' && bare.every((b) => b === bare[0]) ? bare[0]! : 'value';
+};
+
+function readingsOf(
+  { rows, decimal }: Sheet,
+  seen: readonly Seen[],
+  role: ReadonlyMap<number, Role>,
+  turned: 'days' | 'treatments' | null,
+): Result<{ traits: TableTrait[]; readings: Reading[] }, TableFault> {
+  const all = (r: Role) => seen.filter((c) => role.get(c.at) === r);
+  const [treatment, unit, crop, sample, day, k, n] = (['treatment', 'unit', 'crop', 'sample', 'day', 'k', 'n'] as const).map((r) => all(r)[0]); // prettier-ignore
+  const [block, second] = all('block');
+  const responses = all('response');
+  const asTrait = (c: Seen): TableTrait => ({ name: c.name, unit: c.unit, kind: kindOfResponse(c) });
+  const traits: TableTrait[] =
+    turned === null
+      ? [...(k ? [{ name: k.name, unit: '', kind: 'ratio' as const }] : []), ...responses.map(asTrait)]
+      : [
+          {
+            ...asTrait(responses[0]!),
+            name: turned === 'days' ? commonName(responses.map((c) => c.name)) : 'value',
+          },
+        ];
+  const readings: Reading[] = [];
+  const dates = day?.levels.map(dateOf).filter((d) => d !== null) ?? [];
+  const first = dates.length > 0 ? Math.min(...dates) : 0;
+  for (const { row, cells } of rows) {
+    const label = (c: Seen | undefined) => (c === undefined ? null : cells[c.at]!);
+    const fault = (c: Seen, what: string) => err({ text: `Row ${row}, column “${c.heading}”: ${what}` });
+    for (const c of [treatment, unit, block, day]) if (c && missing.test(cells[c.at]!)) return fault(c, 'is empty.'); // prettier-ignore
+    const date = day ? dateOf(cells[day.at]!) : null;
+    const when = !day ? null : date !== null ? date - first : dayNamed(cells[day.at]!)! * (/^w/i.test(day.name) ? 7 : 1); // prettier-ignore
+    const base = {
+      ...{
+        row,
+        treatment: label(treatment) ?? '',
+        unit: label(unit),
+        block: label(block),
+        column: label(second),
+      },
+      ...{ crop: label(crop), sample: label(sample), day: when },
+    };
+    if (k && n) {
+      const [hits, of] = [figureIn(cells[k.at]!, decimal), figureIn(cells[n.at]!, decimal)];
+      if (hits === null || of === null) return fault(hits === null ? k : n, 'a whole number is wanted.');
+      if (!Number.isInteger(hits) || !Number.isInteger(of) || hits > of || hits < 0 || of < 1)
+        return fault(k, `${hits} of ${of} isn’t a count out of a whole.`);
+      readings.push({ ...base, trait: 0, value: hits, n: of });
+    }
+    for (const [i, c] of responses.entries()) {
+      const text = cells[c.at]!;
+      if (missing.test(text)) continue;
+      const own = {
+        ...base,
+        trait: turned === null ? i + (k ? 1 : 0) : 0,
+        ...(turned === 'treatments' && { treatment: c.name, unit: base.unit ?? null }),
+        ...(turned === 'days' && {
+          day: dayNamed(c.heading) ?? dateOf(c.heading)!,
+          unit: base.unit ?? `line ${row}`,
+        }),
+      };
+      const ratio = ratioCell.exec(text);
+      if (ratio) {
+        readings.push({ ...own, value: Number(ratio[1]), n: Number(ratio[2]) });
+        continue;
+      }
+      const value = figureIn(text, decimal);
+      if (value === null) return fault(c, `“${text}” isn’t a number.`);
+      readings.push({ ...own, value });
+    }
+  }
+  if (turned === 'days') {
+    const earliest = Math.min(...readings.map((r) => r.day!));
+    // Dates begin with the first of them; days are days.
+    if (earliest > 3000) for (const r of readings) r.day! -= earliest;
+  }
+  return ok({ traits, readings });
+}
