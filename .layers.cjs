@@ -77,6 +77,7 @@ const mayKnow = {
     ],
     ...['account', 'fairness', 'say', 'verdict', 'formats', 'picture', 'scorecard', 'looks'],
   ],
+  'core/table': ['model', 'log', 'account'],
   'core/truth': ['model', 'quantity', 'plan', 'stats', 'analysis', 'design', 'account', 'say'],
   'app/demo': [],
   'app/workers': ['demo'],

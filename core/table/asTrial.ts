@@ -129,6 +129,7 @@ export function trialOfTable(
   const plan: Plan = {
     ...blankPlan({ ...meta, currency: 'EUR' }),
     primaryTraitId: made[0]!.id,
+    ...(control === null && { peers: true as const }),
     traits: made.map((t, i) => ({ ...t, samplesPerUnit: most.get(i) ?? 1 })),
     rounds: days.map((day) => ({
       ...{ id: `day-${day}` as RoundId, name: days.length === 1 ? 'The table' : `Day ${day}`, day },

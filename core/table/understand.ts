@@ -10,7 +10,16 @@ import type {
   TableTrait,
   Understood,
 } from './understood';
-import { controlLevel, identifies, kindWords, knownUnit, missing, ofAll, roleWords } from './words';
+import {
+  controlLevel,
+  identifies,
+  isWhoever,
+  kindWords,
+  knownUnit,
+  missing,
+  ofAll,
+  roleWords,
+} from './words';
 
 /** A column as it stands in the file, with what its cells are. */
 interface Seen {
@@ -59,7 +68,7 @@ const spoken = (name: string) => name.replaceAll(/[_.]+/g, ' ').trim();
 export function dayNamed(text: string): number | null {
   const t = text.trim();
   if (/^\d{1,4}$/.test(t)) return Number(t);
-  const word = /^(?:.*\b)?(day|days|d|dap|das|week|wk|w)[ ._-]?(\d{1,4})$/i.exec(t);
+  const word = /^(?:.*[ ._-])?(day|days|d|dap|das|week|wk|w)[ ._-]?(\d{1,4})$/i.exec(t);
   if (word) return /^w/i.test(word[1]!) ? 7 * Number(word[2]) : Number(word[2]);
   return null;
 }
@@ -103,7 +112,10 @@ function rolesOf(seen: readonly Seen[], rows: number, named: Named): Result<Map<
   const taken = (r: Role) => [...role.values()].includes(r);
   for (const c of free()) if (isIndex(c, rows) || c.levels.length === 0) role.set(c.at, 'ignored');
   const [k, n] = [ofAll.k, ofAll.n].map((w) => free().find((c) => w.test(spoken(c.name)) && c.numeric));
-  if (k && n && k !== n && !named.response) {
+  // So many of so many: never more than there were, and more than one somewhere.
+  const counts = k && n && k !== n && n.figures.length === k.figures.length;
+  const whole = counts && n.figures.every((f, i) => f !== null && f >= 1 && (k.figures[i] ?? f + 1) <= f);
+  if (k && n && whole && n.figures.some((f) => f! > 1) && !named.response) {
     role.set(k.at, 'k');
     role.set(n.at, 'n');
   }
@@ -117,7 +129,19 @@ function rolesOf(seen: readonly Seen[], rows: number, named: Named): Result<Map<
       role.set(c.at, as);
     }
   for (const c of free()) if (identifies.test(spoken(c.name)) && !taken('unit')) role.set(c.at, 'unit');
+  asPairs(seen, role);
   return ok(role);
+}
+
+/** Somebody or something that got every treatment once isn't a unit of one: it is what they are compared within. */
+function asPairs(seen: readonly Seen[], role: Map<number, Role>): void {
+  const of = (r: Role) => seen.find((c) => role.get(c.at) === r);
+  const [unit, treatment] = [of('unit'), of('treatment')];
+  if (!unit || !treatment || of('block') || of('day') || of('sample')) return;
+  if (!isWhoever.test(spoken(unit.name))) return;
+  const pairs = unit.cells.map((u, i) => JSON.stringify([u, treatment.cells[i]]));
+  const each = unit.levels.length * treatment.levels.length;
+  if (pairs.length === each && new Set(pairs).size === each) role.set(unit.at, 'block');
 }
 
 /** Columns that could be the treatment: few words, each again and again. */

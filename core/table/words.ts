@@ -20,6 +20,9 @@ export const roleWords: readonly [Exclude<Role, 'response' | 'ignored'>, RegExp]
 /** Numbers that identify a row, a plant or a person, whatever they number. */
 export const identifies = /^(id|nr|no|number|#|code)\.?$/i;
 
+/** Who or what can get one treatment after the other. */
+export const isWhoever = /^(id|subject|person|patient|taster|animal|plant id)\.?$/i;
+
 /** Things that had it, and how many there were. */
 export const ofAll = {
   k: /^(k|germinated|emerged|sprouted|rooted|alive|survived|survivors|dead|died|infected|healthy|successes|hits|positive|sound)$/i,
