@@ -22,6 +22,7 @@ export default [
       route('library/:productId', 'library/product.tsx'),
       route('calculator', 'bench/calculator.tsx'),
       route('instruments', 'bench/instruments.tsx'),
+      route('table', 'bench/table/table.tsx'),
       route('standings', 'bench/standings.tsx'),
       route('data', 'bench/data.tsx'),
       route('devices', 'bench/devices/devices.tsx'),

@@ -55,6 +55,7 @@ export const views = [
   '/trial/demo-trial-cor/findings?view=traits',
   '/trial/demo-trial-pom/findings?trait=demo-POM-trait-share',
   '/standings',
+  '/table',
   '/trial/demo-trial-cor/review',
   '/trial/demo-trial-cor/log',
   '/trial/demo-trial-pom/weigh-in',

@@ -1,4 +1,5 @@
-import { NavLink } from 'react-router';
+import { useEffect, useRef } from 'react';
+import { NavLink, useLocation } from 'react-router';
 import '../rooms/RoomNav.css';
 import { benchPages } from '../ui/benchPages';
 
@@ -7,6 +8,14 @@ const onPhones = benchPages.filter((r) => r.to !== '/devices');
 
 /** Today, Library, Standings, Calculator, Instruments, Data, Devices: the rooms that belong to no trial. */
 export function BenchNav() {
+  const strip = useRef<HTMLElement>(null);
+  const { pathname } = useLocation();
+  // One line of pages: the one that is open is in sight.
+  useEffect(() => {
+    const here = strip.current?.querySelector<HTMLElement>('[aria-current]');
+    if (here)
+      strip.current!.scrollLeft = here.offsetLeft - (strip.current!.clientWidth - here.offsetWidth) / 2;
+  }, [pathname]);
   return (
     <>
       <nav className="room-nav no-print" aria-label="Bench">
@@ -20,7 +29,7 @@ export function BenchNav() {
           ))}
         </ul>
       </nav>
-      <nav className="strip of-four no-print" aria-label="Bench, small screens">
+      <nav ref={strip} className="strip of-pages no-print" aria-label="Bench, small screens">
         {onPhones.map((r) => (
           <NavLink key={r.to} to={r.to} end={r.to === '/'}>
             {r.name}

@@ -43,7 +43,10 @@ export function EmptyBench() {
           </li>
         )}
         <li>
-          <span>A backup, or the file of a trial, from another device.</span>
+          <span>
+            A backup, or the file of a trial, from another device; or results in a spreadsheet:{' '}
+            <Link to="/table">read a table</Link>.
+          </span>
           <Button variant="outlined" color="secondary" component={Link} to="/data">
             Take in what you have
           </Button>

@@ -8,6 +8,7 @@ interface BenchPage {
 export const benchPages: readonly BenchPage[] = [
   { to: '/', name: 'Today' },
   { to: '/library', name: 'Library' },
+  { to: '/table', name: 'Read a table' },
   { to: '/standings', name: 'Standings' },
   { to: '/calculator', name: 'Calculator' },
   { to: '/instruments', name: 'Instruments' },

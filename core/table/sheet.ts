@@ -61,19 +61,26 @@ export function figureIn(cell: string, decimal: '.' | ','): number | null {
   return Number.isFinite(value) ? value : null;
 }
 
-/** Whether a line can be the heading: it names its columns, and below a name stand figures. */
+const isFigure = (cell: string, decimal: '.' | ',') =>
+  figureIn(cell, decimal) !== null || /^\d+\s*(\/|of)\s*\d+$/i.test(cell);
+const isUnits = (cells: readonly string[]) =>
+  !blank(cells) && cells.every((c) => c === '' || knownUnit.test(c.replace(/[()[\]]/g, '')));
+
+/** Whether a line can be the heading: it names its columns, and under a name stand figures, from the next line on. */
 function isHeading(grid: Grid, at: number, width: number, decimal: '.' | ','): boolean {
   const cells = grid[at]!;
   const filled = cells.filter((c) => c !== '').length;
   if (filled < 2 || filled < 0.6 * width) return false;
-  const below = grid.slice(at + 1, at + 12).filter((r) => !blank(r));
-  return cells.some(
-    (c, i) =>
-      c !== '' &&
-      figureIn(c, decimal) === null &&
-      !/^\d+\s*(\/|of)\s*\d+$/.test(c) &&
-      below.some((r) => figureIn(r[i] ?? '', decimal) !== null || /^\d+\s*(\/|of)\s*\d+$/.test(r[i] ?? '')),
-  );
+  const below = grid.slice(at + 1, at + 12).filter((r) => !blank(r) && !isUnits(r));
+  return cells.some((c, i) => {
+    if (c === '' || isFigure(c, decimal)) return false;
+    const there = below.map((r) => r[i] ?? '').filter((x) => !missing.test(x));
+    return (
+      there.length > 0 &&
+      isFigure(there[0]!, decimal) &&
+      there.filter((x) => isFigure(x, decimal)).length >= 0.6 * there.length
+    );
+  });
 }
 
 /** Finds the heading of a table and its lines of data; what is neither is left, with its reason. */
@@ -96,8 +103,7 @@ export function sheetOf(grid: Grid): Sheet | null {
     else if (cells.every((c, j) => c === heading[j])) left.push({ row, why: 'the heading again' });
     else if (cells.some((c) => summaryLine.test(c.trim())))
       left.push({ row, why: 'a line of sums or means' });
-    else if (i === at + 1 && cells.every((c) => c === '' || knownUnit.test(c.replace(/[()[\]]/g, ''))))
-      left.push({ row, why: 'a line of units' });
+    else if (i === at + 1 && isUnits(cells)) left.push({ row, why: 'a line of units' });
     else if (cells.slice(0, columns).every((c) => missing.test(c.trim())))
       left.push({ row, why: 'nothing in it' });
     else rows.push({ row, cells: Array.from({ length: columns }, (_, j) => (cells[j] ?? '').trim()) });

@@ -48,6 +48,12 @@ describe('a long table', () => {
       { row: 11, why: 'a line of sums or means' },
     ]);
   });
+  it('a title with as many words as the table has columns is no heading; units may stand in a line of their own', () => {
+    const titled = read('Basil, level 2, spring\nFeed,Pot,Yield,Height\n,,(g),(cm)\nwater,1,41.2,18\nwater,2,38.9,17\nUno,3,47.5,22\nUno,4,49,21\nSum,,176.6,'); // prettier-ignore
+    expect(roles(titled)).toEqual(['Feed:treatment', 'Pot:unit', 'Yield:response', 'Height:response']);
+    expect(titled.left.map((l) => l.row)).toEqual([1, 3, 8]);
+    expect(titled.rows).toBe(4);
+  });
   it('says what it can’t tell, and what to name', () => {
     expect(fault('wool,tension,breaks\nA,L,26\nA,M,30\nB,L,54\nB,M,25\nA,L,3\nB,M,2\nA,M,1\nB,L,4')).toBe(
       'Which column is the treatment? It may be wool or tension: name it (--treatment).',

@@ -1,0 +1,317 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useEffect, useMemo, useState } from 'react';
+import { redirect, useSubmit } from 'react-router';
+import { z } from 'zod';
+import type { Finding } from '~core/account/finding';
+import { trialFindings } from '~core/account/trialFindings';
+import type { TrialId } from '~core/model/ids';
+import { newId } from '~core/model/newId';
+import { freeCode } from '~core/plan/copy';
+import { planIndex } from '~core/plan/planIndex';
+import { experimentalNoun } from '~core/plan/sharing';
+import { countOf, sentenceCase } from '~core/quantity/format';
+import { findingBlocks } from '~core/report/findingBlocks';
+import { toMarkdown } from '~core/report/markdown';
+import { headline, methodText, notes } from '~core/say/words';
+import { againstControlTable, byCodeTable } from '~core/report/findingBlocks';
+import { trialOfTable } from '~core/table/asTrial';
+import { passing } from '~core/table/findingsOfTable';
+import { type Grid, gridOf } from '~core/table/sheet';
+import { understand } from '~core/table/understand';
+import type { Named, Understood } from '~core/table/understood';
+import { command, toAction } from '../../form/command';
+import { refuse } from '../../form/recordForm';
+import { createTrial, listPlans } from '../../store/trials';
+import { FileButton } from '../../ui/FileButton';
+import { Report, ReportTable } from '../../ui/Report';
+import { RoomHead } from '../../ui/RoomHead';
+import { ToggleRow } from '../../ui/ToggleRow';
+import { todayDate } from '../../ui/clock';
+import { download } from '../../ui/download';
+import { titled } from '../../ui/title';
+import { findings } from '../../workers/findings';
+import { FindingPicture, lanesIn } from '../../rooms/findings/FindingPicture';
+import { UnderstoodTable } from './UnderstoodTable';
+import { workbookGrid } from './workbook';
+import './table.css';
+
+export const meta = () => titled('Read a table');
+
+/** What got its product on its own, as the table can't say. */
+type OnItsOwn = 'unit' | 'shared';
+
+const Kept = z.object({
+  grid: z.array(z.array(z.string())),
+  named: z.record(z.string(), z.string()),
+  onItsOwn: z.enum(['unit', 'shared']),
+  before: z.boolean(),
+  name: z.string(),
+});
+
+/** The readings as somebody says what got its product on its own: several in one tank are samples of one unit. */
+const readingsBy = ({ readings }: Understood, onItsOwn: OnItsOwn) =>
+  onItsOwn === 'unit' ? readings : readings.map((r) => ({ ...r, unit: 'the shared one', sample: null }));
+
+async function keep(_: string | undefined, sent: z.output<typeof Kept>) {
+  const understood = understand(sent.grid, sent.named as Named);
+  if (!understood.ok) return refuse('table', understood.error.text);
+  const taken = (await listPlans()).map((p) => p.code as string);
+  const code = freeCode('TAB', 'TAB', taken);
+  const id = newId<TrialId>();
+  const lastDay = Math.max(0, ...understood.value.readings.map((r) => r.day ?? 0));
+  const start = new Date(Date.parse(`${todayDate()}T12:00:00Z`) - lastDay * 86_400_000);
+  const { plan, log } = trialOfTable(understood.value, readingsBy(understood.value, sent.onItsOwn), {
+    ...{ id, code, crop: '', unitNoun: 'unit', startDate: start.toISOString().slice(0, 10) },
+    question: `What does ${sent.name || 'a table'} say?`,
+  });
+  await createTrial(
+    {
+      ...plan,
+      alsoAsked: 'Taken in from a table: nothing was planned or sealed here before the values.',
+      ...(!sent.before && { primaryTraitId: null }),
+    },
+    undefined,
+    log,
+  );
+  return redirect(`/trial/${id}/${sent.before ? 'findings' : 'question'}`);
+}
+
+export const clientAction = toAction({ keep: command(Kept, keep) });
+
+const HELD = 'palazzo/table';
+interface Held {
+  text: string;
+  grid: Grid;
+  name: string;
+  named: Named;
+}
+const nothing: Held = { text: '', grid: [], name: '', named: {} };
+
+/** What was pasted last lasts as long as the tab. */
+function heldBefore(): Held {
+  try {
+    return { ...nothing, ...(JSON.parse(sessionStorage.getItem(HELD) ?? '{}') as Partial<Held>) };
+  } catch {
+    return nothing;
+  }
+}
+
+export default function ReadTable() {
+  const [held, setHeld] = useState(heldBefore);
+  const [fault, setFault] = useState('');
+  useEffect(() => {
+    try {
+      sessionStorage.setItem(HELD, JSON.stringify(held));
+    } catch {
+      // too large for the tab: it stays as long as the page does
+    }
+  }, [held]);
+  const take = (grid: Grid, text: string, name: string) => {
+    setFault('');
+    setHeld({ grid, text, name, named: {} });
+  };
+  const open = async ([file]: File[]) => {
+    if (!file) return;
+    const name = file.name.replace(/\.\w+$/, '');
+    if (/\.xlsx$/i.test(file.name)) {
+      const grid = await workbookGrid(file);
+      if (grid === null) return setFault(`${file.name} can’t be read as a workbook.`);
+      return take(grid, '', name);
+    }
+    const text = await file.text();
+    take(gridOf(text), text, name);
+  };
+  const made = useMemo(
+    () => (held.grid.length === 0 ? null : understand(held.grid, held.named)),
+    [held.grid, held.named],
+  );
+  return (
+    <>
+      <RoomHead
+        title="Read a table"
+        actions={
+          <FileButton
+            label="Open a file"
+            accept=".csv,.tsv,.txt,.xlsx"
+            variant={made ? 'outlined' : 'contained'}
+            color="secondary"
+            testId="table-file"
+            onFiles={open}
+          />
+        }
+      >
+        {made?.ok
+          ? `${countOf(made.value.rows, 'line')} of data. This is what was understood; say otherwise at a heading.`
+          : 'Results you already have: pasted from a spreadsheet, or as a file (CSV, TSV, XLSX).'}
+      </RoomHead>
+      <div
+        onDragOver={(e) => e.preventDefault()}
+        onDrop={(e) => {
+          e.preventDefault();
+          void open([...e.dataTransfer.files]);
+        }}
+      >
+        {(!made || !made.ok) && (
+          <TextField
+            label="Paste the table here, with its heading"
+            multiline
+            minRows={6}
+            maxRows={14}
+            fullWidth
+            value={held.text}
+            error={made !== null || fault !== ''}
+            helperText={fault || (made && !made.ok ? made.error.text : 'or drop a file on this page')}
+            slotProps={{ htmlInput: { style: { fontFamily: 'var(--mono)' }, spellCheck: false } }}
+            onChange={(e) => take(gridOf(e.target.value), e.target.value, '')}
+          />
+        )}
+        {made && (
+          <div className="read-table">
+            <div className="stack">
+              <UnderstoodTable
+                grid={held.grid}
+                understood={made.ok ? made.value : null}
+                named={held.named}
+                onNamed={(named) => setHeld({ ...held, named })}
+              />
+              <div>
+                <Button color="secondary" size="small" onClick={() => setHeld(nothing)}>
+                  Another table
+                </Button>
+              </div>
+            </div>
+            {made.ok && <Found held={held} understood={made.value} />}
+          </div>
+        )}
+      </div>
+    </>
+  );
+}
+
+/** What follows from the table: picture, sentence, figures, small print, and the two things it can't say. */
+function Found({ held, understood }: { held: Held; understood: Understood }) {
+  const submit = useSubmit();
+  const [onItsOwn, setOnItsOwn] = useState<OnItsOwn>('unit');
+  const [before, setBefore] = useState(false);
+  const [at, setAt] = useState(0);
+  const { trial, inputs } = useMemo(() => {
+    const trial = trialOfTable(understood, readingsBy(understood, onItsOwn), passing);
+    return { trial, inputs: trialFindings(trial).inputs.filter((i) => i.round === null) };
+  }, [understood, onItsOwn]);
+  const [found, setFound] = useState<(Finding | null)[]>([]);
+  useEffect(() => {
+    let gone = false;
+    void findings(inputs.map((i) => i.input)).then((all) => {
+      if (!gone) setFound(all.map((f) => (f.ok ? f.value : null)));
+    });
+    return () => {
+      gone = true;
+    };
+  }, [inputs]);
+  const { plan } = trial;
+  const finding = found[at] ?? found[0] ?? null;
+  if (!finding) return <p className="quiet">{found.length === 0 ? 'Reckoning …' : 'Nothing can be compared in this column.'}</p>; // prettier-ignore
+  const nameOf = (id: string) => planIndex(plan).treatment(id)?.name ?? id;
+  const noun = experimentalNoun(plan);
+  const said = headline(finding, nameOf).text;
+  const file = `${held.name || 'table'} ${finding.trait.name}`;
+  return (
+    <div className="stack">
+      {inputs.length > 1 && (
+        <ToggleRow
+          label="Which figure"
+          value={at}
+          options={inputs.map((i, n) => [n, sentenceCase(i.trait)] as const)}
+          onPick={setAt}
+        />
+      )}
+      <div>
+        <h2>{said}</h2>
+        {!before && <p className="small warning">A first look: the figure wasn’t chosen before the start.</p>}
+      </div>
+      <FindingPicture
+        plan={plan}
+        finding={finding}
+        lanes={lanesIn(plan, plan.treatments.map((t) => t.id))} // prettier-ignore
+        unmarked={finding.peers}
+        title={said}
+      />
+      <ReportTable
+        table={
+          finding.peers ? byCodeTable(finding, plan, nameOf) : againstControlTable(finding, plan, nameOf)
+        }
+      />
+      <Report
+        blocks={notes(finding, nameOf, noun).map(({ tone, title, text }) => ({
+          type: 'note',
+          ...{ tone, title, text },
+        }))}
+      />
+      <section className="stack tight">
+        <h2>What a table can’t say</h2>
+        <p>What got its product on its own?</p>
+        <ToggleRow
+          label="What got its product on its own"
+          value={onItsOwn}
+          options={[
+            ['unit', understood.columns.some((c) => c.role === 'unit') ? 'each unit' : 'each line'],
+            ['shared', 'one tank or tray for all of a product'],
+          ]}
+          onPick={setOnItsOwn}
+        />
+        <p>Was {finding.trait.name.toLowerCase()} chosen as the deciding figure before the start?</p>
+        <ToggleRow
+          label="Chosen before the start"
+          value={before ? 'yes' : 'no'}
+          options={[
+            ['yes', 'yes'],
+            ['no', 'no, it is a first look'],
+          ]}
+          onPick={(to) => setBefore(to === 'yes')}
+        />
+        <p className="small quiet">
+          Whether chance put the units where they stood, and who scored them, isn’t in a table either: the
+          fairness audit of a trial asks.
+        </p>
+      </section>
+      <div className="inline-row">
+        <Button
+          variant="contained"
+          onClick={() =>
+            void submit(
+              {
+                intent: 'keep',
+                grid: held.grid,
+                named: held.named,
+                onItsOwn,
+                before,
+                name: held.name,
+              } as never,
+              { method: 'post', encType: 'application/json' },
+            )
+          }
+        >
+          Keep as a trial
+        </Button>
+        <Button
+          color="secondary"
+          onClick={() =>
+            download(
+              new Blob([toMarkdown(findingBlocks(finding, plan, nameOf), () => `${file}.png`)], {
+                type: 'text/markdown',
+              }),
+              `${file.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}.md`,
+            )
+          }
+        >
+          Text (Markdown)
+        </Button>
+      </div>
+      <p className="small quiet">
+        {methodText(finding, noun)} Kept as a trial it has second looks and an R script, and cost and claims
+        can be added; nothing of it is sealed.
+      </p>
+    </div>
+  );
+}
