@@ -63,12 +63,11 @@ async function keep(_: string | undefined, sent: z.output<typeof Kept>) {
   const start = new Date(Date.parse(`${todayDate()}T12:00:00Z`) - lastDay * 86_400_000);
   const { plan, log } = trialOfTable(understood.value, readingsBy(understood.value, sent.onItsOwn), {
     ...{ id, code, crop: '', unitNoun: 'unit', startDate: start.toISOString().slice(0, 10) },
-    question: `What does ${sent.name || 'a table'} say?`,
+    question: `What does ${sent.name || 'a table'} say? Taken in from a table, not sealed`.slice(0, 200),
   });
   await createTrial(
     {
       ...plan,
-      alsoAsked: 'Taken in from a table: nothing was planned or sealed here before the values.',
       ...(!sent.before && { primaryTraitId: null }),
     },
     undefined,
