@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import { knownUnit, missing, summaryLine } from './words';
-import type { LeftLine } from './understood';
+import { type Result, err, ok } from '../model/result';
+import type { LeftLine, TableFault } from './understood';
 
 /** Cells as text, a line a row of the spreadsheet. */
 export type Grid = readonly (readonly string[])[];
@@ -37,14 +38,30 @@ export function gridOf(text: string): string[][] {
   );
 }
 
-/** Whether a comma begins decimals in this table: told by its figures, never by the device. */
-function decimalOf(grid: Grid): '.' | ',' {
-  const cells = grid.flat();
-  // 1,5 and 12,25 can't be thousands; 1,250 beside 0.5 or 1,250.5 can't be decimals.
-  if (cells.some((c) => /^[-−+]?\d{1,3}(,\d{3})+\.\d+$/.test(c))) return '.';
-  if (cells.some((c) => /^[-−+]?\d{1,3}(\.\d{3})+,\d+$/.test(c))) return ',';
-  if (cells.some((c) => /^[-−+]?\d+\.\d+$/.test(c))) return '.';
-  return cells.some((c) => /^[-−+]?\d*,(\d{1,2}|\d{4,})$/.test(c) || /^[-−+]?0,\d+$/.test(c)) ? ',' : '.';
+/**
+ * Which mark begins decimals in this table: told by its figures, never by the device.
+ * @returns a cell that may be two figures where nothing tells which
+ */
+function decimalOf(grid: Grid): '.' | ',' | { doubt: string } {
+  const cells = grid.flat().map((c) =>
+    c
+      .trim()
+      .replace(/^[-−+]/, '')
+      .replace(/\s?(%|[a-zA-Z²/°]{1,6})$/, ''),
+  );
+  // 1,5 and 12,2534 can't be thousands; 1,250.5 and 12.5 can't have a comma for decimals.
+  const sure = (mark: string, other: string) =>
+    cells.some((c) =>
+      new RegExp(
+        `^(\\d*\\${mark}(\\d{1,2}|\\d{4,})|0\\${mark}\\d+|\\d{1,3}(\\${other}\\d{3})+\\${mark}\\d+)$`,
+      ).test(c),
+    );
+  if (sure('.', ',')) return '.';
+  if (sure(',', '.')) return ',';
+  // 1.250 alone is what programs write; 1,250 alone may be either.
+  const doubt = cells.find((c) => /^\d{1,3},\d{3}$/.test(c));
+  const twice = cells.some((c) => /^\d{1,3}(,\d{3}){2,}$/.test(c));
+  return doubt !== undefined && !twice ? { doubt } : '.';
 }
 
 /**
@@ -84,12 +101,19 @@ function isHeading(grid: Grid, at: number, width: number, decimal: '.' | ','): b
 }
 
 /** Finds the heading of a table and its lines of data; what is neither is left, with its reason. */
-export function sheetOf(grid: Grid): Sheet | null {
+export function sheetOf(grid: Grid): Result<Sheet, TableFault> {
   const decimal = decimalOf(grid);
+  if (typeof decimal !== 'string')
+    return err({
+      text: `“${decimal.doubt}” may be ${decimal.doubt.replace(',', '.')} or ${decimal.doubt.replace(',', '')}: write the figures without marks for thousands.`,
+    });
   const widths = grid.filter((r) => !blank(r)).map((r) => r.filter((c) => c !== '').length);
   const width = widths.toSorted((a, b) => a - b)[Math.floor(widths.length / 2)] ?? 0;
   const at = grid.findIndex((_, i) => isHeading(grid, i, width, decimal));
-  if (at < 0) return null;
+  const none = err({
+    text: 'No heading with figures below it was found: the first line of a table names its columns.',
+  });
+  if (at < 0) return none;
   const last = grid.findLastIndex((r) => !blank(r));
   const heading = grid[at]!.map((c) => c.trim());
   const columns = heading.findLastIndex((c) => c !== '') + 1;
@@ -108,5 +132,5 @@ export function sheetOf(grid: Grid): Sheet | null {
       left.push({ row, why: 'nothing in it' });
     else rows.push({ row, cells: Array.from({ length: columns }, (_, j) => (cells[j] ?? '').trim()) });
   });
-  return rows.length === 0 ? null : { heading: heading.slice(0, columns), rows, left, decimal };
+  return rows.length === 0 ? none : ok({ heading: heading.slice(0, columns), rows, left, decimal });
 }

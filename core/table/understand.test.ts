@@ -111,6 +111,24 @@ describe('a long table', () => {
   });
 });
 
+it('a mark for thousands is told from one for decimals by the others, or asked', () => {
+  expect(read('feed;yield\nWater;12,5\nWater;1.250\nA;14,5\nA;13').readings.map((r) => r.value)).toEqual([12.5, 1250, 14.5, 13]); // prettier-ignore
+  expect(read('feed\tyield\nWater\t1,250.5\nWater\t1,300\nA\t9\nA\t8').readings.map((r) => r.value)).toEqual([1250.5, 1300, 9, 8]); // prettier-ignore
+  expect(fault('feed\tyield\nWater\t1,250\nWater\t1,300\nA\t1,100\nA\t1,200')).toContain(
+    '“1,250” may be 1.250 or 1250',
+  );
+});
+
+it('of two columns that are called so the treatment is the finer one, or it is asked', () => {
+  const lines = (rows: string[][]) => ['Brand,Product,yield', ...rows.map((r) => r.join(','))].join('\n');
+  expect(roles(read(lines([['x', 'A', '1'], ['x', 'A', '2'], ['x', 'B', '3'], ['x', 'B', '4'], ['y', 'C', '5'], ['y', 'C', '6']])))).toEqual(['Brand:ignored', 'Product:treatment', 'yield:response']); // prettier-ignore
+  expect(fault(lines([['x', 'A', '1'], ['x', 'B', '2'], ['y', 'A', '3'], ['y', 'B', '4'], ['x', 'A', '5'], ['y', 'B', '6']]))).toContain('It may be Brand or Product'); // prettier-ignore
+});
+
+it('where units stood isn’t a figure; the one figure there is may have few values', () => {
+  expect(roles(read('feed,row,column,leaves\nA,1,1,3\nA,1,2,3\nA,1,3,4\nB,2,1,4\nB,2,2,3\nB,2,3,4'))).toEqual(['feed:treatment', 'row:ignored', 'column:ignored', 'leaves:response']); // prettier-ignore
+});
+
 describe('a wide table', () => {
   const figure = fc.integer({ min: 1, max: 999 }).map((n) => n / 10);
   it('a column for each treatment finds what the long one finds', () => {

@@ -13,10 +13,12 @@ import type {
 import {
   controlLevel,
   identifies,
+  isTreatment,
   isWhoever,
   kindWords,
   knownUnit,
   missing,
+  neverFigures,
   ofAll,
   roleWords,
 } from './words';
@@ -119,6 +121,10 @@ function rolesOf(seen: readonly Seen[], rows: number, named: Named): Result<Map<
     role.set(k.at, 'k');
     role.set(n.at, 'n');
   }
+  for (const c of free()) if (neverFigures.test(spoken(c.name))) role.set(c.at, 'ignored');
+  const said = treatmentsNamed(free());
+  if (!said.ok && !taken('treatment')) return said;
+  if (said.ok && said.value && !taken('treatment')) role.set(said.value.at, 'treatment');
   for (const [as, words] of roleWords)
     for (const c of free()) {
       if (!words.test(spoken(c.name))) continue;
@@ -131,6 +137,20 @@ function rolesOf(seen: readonly Seen[], rows: number, named: Named): Result<Map<
   for (const c of free()) if (identifies.test(spoken(c.name)) && !taken('unit')) role.set(c.at, 'unit');
   asPairs(seen, role);
   return ok(role);
+}
+
+/** The column that is called the treatment: where several are, the one that says so outright, or that none of the others crosses. */
+function treatmentsNamed(seen: readonly Seen[]): Result<Seen | null, TableFault> {
+  const words = roleWords.find(([as]) => as === 'treatment')![1];
+  const named = seen.filter((c) => words.test(spoken(c.name)) && c.levels.length >= 2);
+  const outright = named.find((c) => isTreatment.test(spoken(c.name)));
+  if (outright || named.length < 2) return ok(outright ?? named[0] ?? null);
+  // One that only says more of another (its maker, its kind) goes with it.
+  const follows = (a: Seen, b: Seen) => new Set(a.cells.map((x, i) => JSON.stringify([x, b.cells[i]]))).size === a.levels.length; // prettier-ignore
+  const finest = named.find((c) => named.every((o) => follows(c, o)));
+  return finest
+    ? ok(finest)
+    : err({ text: `Which column is the treatment? It may be ${named.map((c) => c.name).join(' or ')}: name it (--treatment).` }); // prettier-ignore
 }
 
 /** Somebody or something that got every treatment once isn't a unit of one: it is what they are compared within. */
@@ -153,9 +173,9 @@ const couldBeTreatment = (c: Seen, rows: number) =>
  * @param named columns named by hand, and the control: they overrule what was found
  */
 export function understand(grid: Grid, named: Named = {}): Result<Understood, TableFault> {
-  const sheet = sheetOf(grid);
-  if (!sheet)
-    return err({ text: 'No heading with figures below it was found: the first line of a table names its columns.' }); // prettier-ignore
+  const read = sheetOf(grid);
+  if (!read.ok) return read;
+  const sheet = read.value;
   const seen = seenIn(sheet);
   const rows = sheet.rows.length;
   const roles = rolesOf(seen, rows, named);
@@ -175,7 +195,10 @@ export function understand(grid: Grid, named: Named = {}): Result<Understood, Ta
       return err({ text: `Which column is the treatment? It may be ${could.map((c) => c.name).join(' or ')}: name it (--treatment).` }); // prettier-ignore
     if (could[0]) role.set(could[0].at, 'treatment');
   }
-  const figures = free().filter((c) => (c.numeric || c.ratio) && !isSetting(c, rows));
+  const measured = free().filter((c) => c.numeric || c.ratio);
+  const notSet = measured.filter((c) => !isSetting(c, rows));
+  // Where all look like settings one of them is what was measured.
+  const figures = notSet.length > 0 || of('k') ? notSet : measured;
   const wideByTreatment =
     !of('treatment') && !of('k') && named.response === undefined && !wideByDay && figures.length >= 2 && figures.every((c) => c.unit === '' || c.unit === figures[0]!.unit); // prettier-ignore
   if (!of('treatment') && !wideByTreatment) {

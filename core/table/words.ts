@@ -13,12 +13,18 @@ export const roleWords: readonly [Exclude<Role, 'response' | 'ignored'>, RegExp]
   ],
   [
     'unit',
-    /^(units?|pots?|trays?|plots?|plants?|tanks?|bed|box|jar|tub|bucket|bag|tube|vessel|container|chick|subject|animal|replicates?|replication|rep|repetition|repeat)( ?(no|nr|number|id|code))?$/i,
+    /^(units?|pots?|trays?|plots?|plants?|tanks?|bed|box|jar|tub|bucket|bag|tube|vessel|container|chick|subject|animal|replicates?|replication|rep|repetition|repeat)( ?(no|nr|number|id|code|#))?$/i,
   ],
 ];
 
 /** Numbers that identify a row, a plant or a person, whatever they number. */
 export const identifies = /^(id|nr|no|number|#|code)\.?$/i;
+
+/** Says outright that it is the treatment. */
+export const isTreatment = /^(treatments?|treat|trt|contenders?)$/i;
+
+/** Figures that say where or when, not how much. */
+export const neverFigures = /^(row|col|column|position|pos|x|y|seed|year|price|cost|lat|lon)$/i;
 
 /** Who or what can get one treatment after the other. */
 export const isWhoever = /^(id|subject|person|patient|taster|animal|plant id)\.?$/i;

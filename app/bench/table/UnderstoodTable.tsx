@@ -31,8 +31,9 @@ const choices = ['treatment', 'response', 'unit', 'block'] as const;
 
 /** The table as it stands, each column with what it was taken for; another use is chosen at its heading. */
 export function UnderstoodTable({ grid, understood, named, onNamed }: Props) {
-  const sheet = sheetOf(grid);
-  if (!sheet) return null;
+  const read = sheetOf(grid);
+  if (!read.ok) return null;
+  const sheet = read.value;
   const byName = (heading: string) =>
     choices.find((c) => named[c] === heading) as (typeof choices)[number] | undefined;
   const set = (heading: string, to: string) => {
