@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { findingsOfTable } from './findingsOfTable';
 import { figureIn, gridOf } from './sheet';
-import { dayNamed, splitUnit, understand } from './understand';
+import { datesOf, dayNamed, splitUnit, understand } from './understand';
 import type { Named, Understood } from './understood';
 
 function read(text: string, named: Named = {}): Understood {
@@ -123,6 +123,18 @@ it('of two columns that are called so the treatment is the finer one, or it is a
   const lines = (rows: string[][]) => ['Brand,Product,yield', ...rows.map((r) => r.join(','))].join('\n');
   expect(roles(read(lines([['x', 'A', '1'], ['x', 'A', '2'], ['x', 'B', '3'], ['x', 'B', '4'], ['y', 'C', '5'], ['y', 'C', '6']])))).toEqual(['Brand:ignored', 'Product:treatment', 'yield:response']); // prettier-ignore
   expect(fault(lines([['x', 'A', '1'], ['x', 'B', '2'], ['y', 'A', '3'], ['y', 'B', '4'], ['x', 'A', '5'], ['y', 'B', '6']]))).toContain('It may be Brand or Product'); // prettier-ignore
+});
+
+it.each([
+  [['2026-03-01', '2026-03-08'], 7],
+  [['01.03.2026', '08.03.2026'], 7],
+  [['28/2/2026', '7/3/2026'], 7],
+  [['2/28/26', '3/7/26'], 7],
+  [['1/3/2026', '2/3/2026'], null],
+  [['1.13.2026', '2.3.2026'], null],
+])('the dates %j are %s days apart', (levels, apart) => {
+  const days = datesOf(levels);
+  expect(days && days.get(levels[1]!)! - days.get(levels[0]!)!).toBe(apart);
 });
 
 it('where units stood isn’t a figure; the one figure there is may have few values', () => {

@@ -74,10 +74,23 @@ export function dayNamed(text: string): number | null {
   if (word) return /^w/i.test(word[1]!) ? 7 * Number(word[2]) : Number(word[2]);
   return null;
 }
-const dateOf = (text: string): number | null => {
-  const iso = /^(\d{4})-(\d{2})-(\d{2})/.exec(text);
-  return iso ? Date.UTC(Number(iso[1]), Number(iso[2]) - 1, Number(iso[3])) / 86_400_000 : null;
-};
+/** Days since 1970 of a column's dates; null where they aren't dates, or day and month can't be told apart. */
+export function datesOf(levels: readonly string[]): Map<string, number> | null {
+  const parts = levels.map((l) => /^(\d{1,4})([-./])(\d{1,2})\2(\d{1,4})/.exec(l.trim()));
+  if (levels.length === 0 || parts.some((p) => p === null)) return null;
+  const [first, second] = [1, 3].map((i) => parts.map((p) => Number(p![i])));
+  const years = first!.every((n) => n > 31);
+  const dayFirst = parts.every((p) => p![2] === '.') || first!.some((n) => n > 12);
+  if (!years && !dayFirst && second!.every((n) => n <= 12)) return null;
+  const days = parts.map((p) => {
+    const [a, b, c] = [p![1], p![3], p![4]].map(Number) as [number, number, number];
+    const [y, m, d] = years ? [a, b, c] : dayFirst ? [c, b, a] : [c, a, b];
+    return m < 1 || m > 12 || d < 1 || d > 31
+      ? Number.NaN
+      : Date.UTC(y < 100 ? 2000 + y : y, m - 1, d) / 86_400_000;
+  });
+  return days.some(Number.isNaN) ? null : new Map(levels.map((l, i) => [l, days[i]!]));
+}
 
 /** A column that numbers the lines, or a setting of the trial: few levels, each as often, none of it measured. */
 const isIndex = (c: Seen, rows: number) =>
@@ -130,7 +143,7 @@ function rolesOf(seen: readonly Seen[], rows: number, named: Named): Result<Map<
       if (!words.test(spoken(c.name))) continue;
       // A table has one treatment, one unit; a second that is called so too is a setting, or the number of a line.
       if (taken(as) && as !== 'block') continue;
-      if (as === 'day' && (!c.levels.every((l) => dayNamed(l) !== null || dateOf(l) !== null) || c.unit !== '')) continue; // prettier-ignore
+      if (as === 'day' && (c.unit !== '' || !isDays(c.levels))) continue;
       if (as === 'treatment' && c.levels.length < 2) continue;
       role.set(c.at, as);
     }
@@ -164,6 +177,9 @@ function asPairs(seen: readonly Seen[], role: Map<number, Role>): void {
   if (pairs.length === each && new Set(pairs).size === each) role.set(unit.at, 'block');
 }
 
+const isDays = (levels: readonly string[]) =>
+  levels.every((l) => dayNamed(l) !== null) || datesOf(levels) !== null;
+
 /** Columns that could be the treatment: few words, each again and again. */
 const couldBeTreatment = (c: Seen, rows: number) =>
   !c.numeric && !c.ratio && c.levels.length >= 2 && c.levels.length <= Math.max(2, rows / 2);
@@ -185,9 +201,7 @@ export function understand(grid: Grid, named: Named = {}): Result<Understood, Ta
   const free = () => seen.filter((c) => !role.has(c.at));
 
   // A column for each day: figures under headings that are days.
-  const days = free().filter(
-    (c) => c.numeric && (dayNamed(c.heading) !== null || dateOf(c.heading) !== null),
-  );
+  const days = free().filter((c) => c.numeric && isDays([c.heading]));
   const wideByDay = days.length >= 2 && named.response === undefined;
   if (!of('treatment')) {
     const could = free().filter((c) => couldBeTreatment(c, rows));
@@ -272,13 +286,13 @@ function readingsOf(
           },
         ];
   const readings: Reading[] = [];
-  const dates = day?.levels.map(dateOf).filter((d) => d !== null) ?? [];
-  const first = dates.length > 0 ? Math.min(...dates) : 0;
+  const dates = day && !day.levels.every((l) => dayNamed(l) !== null) ? datesOf(day.levels) : null;
+  const first = dates ? Math.min(...dates.values()) : 0;
   for (const { row, cells } of rows) {
     const label = (c: Seen | undefined) => (c === undefined ? null : cells[c.at]!);
     const fault = (c: Seen, what: string) => err({ text: `Row ${row}, column “${c.heading}”: ${what}` });
     for (const c of [treatment, unit, block, day]) if (c && missing.test(cells[c.at]!)) return fault(c, 'is empty.'); // prettier-ignore
-    const date = day ? dateOf(cells[day.at]!) : null;
+    const date = day ? (dates?.get(cells[day.at]!) ?? null) : null;
     const when = !day ? null : date !== null ? date - first : dayNamed(cells[day.at]!)! * (/^w/i.test(day.name) ? 7 : 1); // prettier-ignore
     const base = {
       ...{
@@ -305,7 +319,7 @@ function readingsOf(
         trait: turned === null ? i + (k ? 1 : 0) : 0,
         ...(turned === 'treatments' && { treatment: c.name, unit: base.unit ?? null }),
         ...(turned === 'days' && {
-          day: dayNamed(c.heading) ?? dateOf(c.heading)!,
+          day: dayNamed(c.heading) ?? datesOf([c.heading])!.get(c.heading)!,
           unit: base.unit ?? `line ${row}`,
         }),
       };
