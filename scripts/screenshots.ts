@@ -17,7 +17,6 @@ const views: [name: string, path: string, size: typeof desk, ready: string][] = 
   ['layout', '/trial/demo-trial-fag/layout', desk, '.tile'],
   ['fairness', '/trial/demo-trial-rad/fairness', desk, '.finding'],
   ['rehearsal', '/trial/demo-trial-cor/rehearsal', desk, '.sizes'],
-  ['labels', '/trial/demo-trial-par/labels', desk, '.label img'],
   ['mixing', '/trial/demo-trial-par/mixing?bottle=D', desk, '.mix-steps'],
   ['rounds', '/trial/demo-trial-par/rounds', desk, '.tile.current'],
   ['rounds-phone', '/trial/demo-trial-par/rounds', phone, '.tile.current'],
@@ -25,16 +24,22 @@ const views: [name: string, path: string, size: typeof desk, ready: string][] = 
   ['air', '/trial/demo-trial-par/rounds?view=air&band=temperature:17:26', desk, 'figure canvas'],
   ['weigh-in', '/trial/demo-trial-cor/weigh-in', desk, '.steady'],
   ['panel', '/trial/demo-trial-cor/panel', desk, '.score-strip'],
-  ['findings', '/trial/demo-trial-cor/findings', desk, 'canvas[data-drawn]'],
-  [
-    'second-looks',
-    '/trial/demo-trial-cor/findings?trait=demo-COR-trait-height&view=looks',
-    desk,
-    'figure svg',
-  ],
+  ['findings', '/trial/demo-trial-cor/findings', desk, 'figure svg'],
   ['verdict', '/trial/demo-trial-cor/verdict', desk, '.ledger'],
   ['scorecard', '/trial/demo-trial-cor/verdict?view=card', desk, '.points-strip'],
+  ['claims', '/trial/demo-trial-cor/verdict?view=claims', desk, '.claim'],
+  ['table', '/table', desk, '.read-table figure svg'],
   ['review', '/trial/demo-trial-cor/review', desk, '.paper img'],
+];
+
+/** A made-up table, as it would be pasted. */
+const table = [
+  ['Basil on the upper level'],
+  ['Feed', 'Pot', 'Yield (g)', 'Height cm'],
+  ...[41.2, 38.9, 44, 40.1, 47.5, 49.1, 45.8, 48.2, 42.2, 43.1, 40.9, 44.2].map((g, i) => [
+    ...[['Water', 'Verda Uno', 'Verda Due'][Math.floor(i / 4)]!, String(i + 1)],
+    ...[String(g), String([18, 17, 19, 18, 22, 21, 20, 22, 19, 18, 19, 20][i])],
+  ]),
 ];
 
 const executablePath = ensureChromium();
@@ -44,6 +49,9 @@ const server = await serve({ port: 0, bench: 'demo' });
 const base = `http://localhost:${(server.address() as AddressInfo).port}`;
 const browser = await puppeteer.launch({ executablePath, args: chromiumFlags });
 const page = await browser.newPage();
+await page.evaluateOnNewDocument((grid) => {
+  sessionStorage.setItem('palazzo/table', JSON.stringify({ grid, text: '', name: 'basil', named: {} }));
+}, table);
 for (const [name, path, size, ready] of views) {
   await page.setViewport(size);
   await page.goto(base + path, { waitUntil: 'networkidle0' });
