@@ -14,6 +14,7 @@ import { type StandingTrial, sayStandings, standingsOf } from '~core/standings/o
 import { perTrial } from '../store/perTrial';
 import { findings } from '../workers/findings';
 import { ReportTable } from '../ui/Report';
+import { ladder } from '~core/picture/ladder';
 import { network } from '~core/picture/network';
 import { Picture } from '../ui/pictures/Picture';
 import { usePictureRoom } from '../ui/pictures/usePictureRoom';
@@ -91,10 +92,11 @@ export default function StandingsPage() {
   return (
     <>
       <div className="room-head">
-        <h1>
-          Standings over {standings.pooled.length === 1 ? 'one trial' : `${standings.pooled.length} trials`}
-        </h1>
-        <p>What each product did against {reference ?? 'a reference'}, over all trials that count.</p>
+        <h1>{said[0]}</h1>
+        <p>
+          Standings over {standings.pooled.length === 1 ? 'one trial' : `${standings.pooled.length} trials`}:
+          what each product did against {reference ?? 'a reference'}.
+        </p>
       </div>
       <div className="inline-row" style={{ marginBottom: '1rem' }}>
         <TextField
@@ -127,53 +129,73 @@ export default function StandingsPage() {
         </TextField>
       </div>
       <div className="findings-grid">
-        <Picture
-          drawing={network(products, edges, room)}
-          caption="A line joins products that stood side by side in a trial, thicker with more trials."
-          label={`Products compared: ${products.join(', ')}`}
-          file="standings"
-        />
         <div className="stack">
-          {meta && (
-            <ReportTable
-              table={{
-                type: 'table',
-                columns: [
-                  { head: `against ${reference}`, numeric: false },
-                  { head: 'trials', numeric: true },
-                  { head: 'change, %', numeric: true },
-                  { head: '95 %', numeric: true },
-                  { head: 'P-score', numeric: true },
-                ],
-                rows: [...meta.products]
-                  .sort((a, b) => b.pScore - a.pScore)
-                  .map((p) => ({
-                    cells: [
-                      { type: 'text', text: p.name },
-                      { type: 'figure', value: p.trials, decimals: 0 },
-                      {
-                        type: 'figure',
-                        value: p.name === reference ? null : p.percent,
-                        decimals: 0,
-                        signed: true,
-                      },
-                      {
-                        type: 'interval',
-                        low: p.name === reference ? null : p.low,
-                        high: p.name === reference ? null : p.high,
-                        decimals: 0,
-                      },
-                      { type: 'figure', value: p.pScore, decimals: 2 },
-                    ],
-                  })),
-              }}
+          {meta && reference !== null && (
+            <Picture
+              drawing={ladder(
+                meta.products.map((p) => ({ ...p, reference: p.name === reference })),
+                reference,
+                room,
+              )}
+              caption={`Each product’s change against ${reference} with its 95 % interval, over all trials that count. Right of the line is more.`}
+              label={said[0]!}
+              file="standings"
             />
           )}
+          <details className="folded">
+            <summary>Which stood side by side</summary>
+            <Picture
+              drawing={network(products, edges, room)}
+              caption="A line joins products that stood side by side in a trial, thicker with more trials."
+              label={`Products compared: ${products.join(', ')}`}
+              file="standings-network"
+            />
+          </details>
+        </div>
+        <div className="stack">
           <ul className="report-list">
-            {said.map((s) => (
+            {said.slice(1).map((s) => (
               <li key={s}>{s}</li>
             ))}
           </ul>
+          <details className="folded">
+            <summary>In figures</summary>
+            {meta && (
+              <ReportTable
+                table={{
+                  type: 'table',
+                  columns: [
+                    { head: `against ${reference}`, numeric: false },
+                    { head: 'trials', numeric: true },
+                    { head: 'change, %', numeric: true },
+                    { head: '95 %', numeric: true },
+                    { head: 'P-score', numeric: true },
+                  ],
+                  rows: [...meta.products]
+                    .sort((a, b) => b.pScore - a.pScore)
+                    .map((p) => ({
+                      cells: [
+                        { type: 'text', text: p.name },
+                        { type: 'figure', value: p.trials, decimals: 0 },
+                        {
+                          type: 'figure',
+                          value: p.name === reference ? null : p.percent,
+                          decimals: 0,
+                          signed: true,
+                        },
+                        {
+                          type: 'interval',
+                          low: p.name === reference ? null : p.low,
+                          high: p.name === reference ? null : p.high,
+                          decimals: 0,
+                        },
+                        { type: 'figure', value: p.pScore, decimals: 2 },
+                      ],
+                    })),
+                }}
+              />
+            )}
+          </details>
           <h2>Trials that count</h2>
           {here.map((s) => (
             <div key={s.id}>
