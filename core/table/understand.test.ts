@@ -137,6 +137,17 @@ it.each([
   expect(days && days.get(levels[1]!)! - days.get(levels[0]!)!).toBe(apart);
 });
 
+it('plants within a tank are its samples, whichever column comes first; a scale in brackets is no unit', () => {
+  const line = (t: string, tank: number, plant: number, g: number) => `${t},${plant},${tank},${g}`;
+  const rows = ['A', 'B'].flatMap((t, i) => [1, 2].flatMap((tank) => [1, 2, 3].map((p) => line(t, tank + 2 * i, p + 3 * tank, 10 * i + tank + p)))); // prettier-ignore
+  const u = read(['Feed,Plant,Tank,Vigor (1-9)', ...rows].join('\n'));
+  expect(roles(u)).toEqual(['Feed:treatment', 'Plant:sample', 'Tank:unit', 'Vigor (1-9):response']);
+  expect(u.columns[3]!.unit).toBeUndefined();
+  const one = read('Feed,Tank,Plant,g\nA,1,1,3\nA,1,2,4\nA,1,3,5\nB,2,4,6\nB,2,5,7\nB,2,6,9');
+  // One tank each: numbers, no test.
+  expect(findingsOfTable(one)[0]!.versusControl.every((c) => c.p === null)).toBe(true);
+});
+
 it('where units stood isn’t a figure; the one figure there is may have few values', () => {
   expect(roles(read('feed,row,column,leaves\nA,1,1,3\nA,1,2,3\nA,1,3,4\nB,2,1,4\nB,2,2,3\nB,2,3,4'))).toEqual(['feed:treatment', 'row:ignored', 'column:ignored', 'leaves:response']); // prettier-ignore
 });

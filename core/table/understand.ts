@@ -42,7 +42,8 @@ const ratioCell = /^(\d+)\s*(?:\/|of)\s*(\d+)$/i;
 
 /** A heading without its unit. @example splitUnit('weight (g)') // { name: 'weight', unit: 'g' } */
 export function splitUnit(heading: string): { name: string; unit: string } {
-  const bracket = /^(.*\S)\s*[([]\s*([^()[\]]{1,16})\s*[)\]]$/.exec(heading);
+  // (1–9) is a scale and (2026) a year, no unit.
+  const bracket = /^(.*\S)\s*[([]\s*([^()[\]\d][^()[\]]{0,15})\s*[)\]]$/.exec(heading);
   if (bracket) return { name: bracket[1]!, unit: bracket[2]!.trim() };
   const comma = /^(.*\S),\s*(\S{1,10})$/.exec(heading);
   if (comma && knownUnit.test(comma[2]!)) return { name: comma[1]!, unit: comma[2]! };
@@ -138,6 +139,11 @@ function rolesOf(seen: readonly Seen[], rows: number, named: Named): Result<Map<
   const said = treatmentsNamed(free());
   if (!said.ok && !taken('treatment')) return said;
   if (said.ok && said.value && !taken('treatment')) role.set(said.value.at, 'treatment');
+  asUnits(
+    free(),
+    seen.find((c) => role.get(c.at) === 'treatment'),
+    role,
+  );
   for (const [as, words] of roleWords)
     for (const c of free()) {
       if (!words.test(spoken(c.name))) continue;
@@ -150,6 +156,19 @@ function rolesOf(seen: readonly Seen[], rows: number, named: Named): Result<Map<
   for (const c of free()) if (identifies.test(spoken(c.name)) && !taken('unit')) role.set(c.at, 'unit');
   asPairs(seen, role);
   return ok(role);
+}
+
+/**
+ * Of several columns that number units (tank and plant) the coarsest is what got its product on its own, as far as a table
+ * tells; those within it are samples, those that say the same again are left.
+ */
+function asUnits(seen: readonly Seen[], treatment: Seen | undefined, role: Map<number, Role>): void {
+  const words = roleWords.find(([as]) => as === 'unit')![1];
+  const named = seen.filter((c) => words.test(spoken(c.name)));
+  if (named.length < 2 || [...role.values()].includes('unit')) return;
+  const many = (c: Seen) => new Set(c.cells.map((u, i) => JSON.stringify([u, treatment?.cells[i]]))).size;
+  const unit = named.reduce((a, b) => (many(b) < many(a) ? b : a));
+  for (const c of named) role.set(c.at, c === unit ? 'unit' : many(c) > many(unit) ? 'sample' : 'ignored');
 }
 
 /** The column that is called the treatment: where several are, the one that says so outright, or that none of the others crosses. */

@@ -13,7 +13,7 @@ export const roleWords: readonly [Exclude<Role, 'response' | 'ignored'>, RegExp]
   ],
   [
     'unit',
-    /^(units?|pots?|trays?|plots?|plants?|tanks?|bed|box|jar|tub|bucket|bag|tube|vessel|container|chick|subject|animal|replicates?|replication|rep|repetition|repeat)( ?(no|nr|number|id|code|#))?$/i,
+    /^(unit|pot|tray|plot|plant|tank|bed|box|jar|tub|bucket|bag|tube|vessel|container|chick|subject|animal|replicates?|replication|rep|repetition|repeat)( ?(no|nr|number|id|code|#))?$/i,
   ],
 ];
 
