@@ -5,7 +5,7 @@ import type { Treatment } from '../model/plan';
 import { amountUnits } from '../model/product';
 import { convertAmount, fromGrams, toGrams, weightUnits } from '../quantity/amount';
 import { plan, product, use } from '../testing/trial';
-import { formatMoney, fromMinor, inCurrency, toMinor } from '../quantity/money';
+import { formatMoney, sayMoney, fromMinor, inCurrency, toMinor } from '../quantity/money';
 import {
   costPerExtraResult,
   costPerResult,
@@ -178,4 +178,18 @@ describe('cost of a result', () => {
       costPerExtraResult(euros(60), { minor: 10, currency: 'USD' }, { estimate: 9, low: 1, high: 20 }),
     ).toBeNull();
   });
+});
+
+it.each([
+  [1.04, 'EUR', '1.0 ct'],
+  [0.62, 'EUR', '0.6 ct'],
+  [0.0312, 'EUR', '0.031 ct'],
+  [2.5, 'USD', '2.5¢'],
+  [7.25, 'GBP', '7.3p'],
+  [12, 'EUR', '€0.120'],
+  [0, 'EUR', '€0.00'],
+  [250, 'EUR', '€2.50'],
+  [3, 'JPY', '¥3'],
+] as const)('%s hundredths of %s are said as %s', (minor, currency, said) => {
+  expect(sayMoney({ minor, currency })).toBe(said);
 });
