@@ -61,7 +61,7 @@ describe('the agenda', () => {
   });
   it('has what waits for something, once it happened; a week and a month ahead', async () => {
     await v.open('/');
-    await v.press('leaves of neighbours touch: today, Which feed brings parsley on fastest?');
+    await v.press('It happened today: leaves of neighbours touch, parsley, PAR');
     await v.sees('Set the trays apart, or end for all');
     await v.page.waitForSelector('#waiting', { hidden: true });
     await v.pressLink('Month');

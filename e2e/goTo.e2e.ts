@@ -66,6 +66,7 @@ describe('going by name', () => {
 describe('copies', () => {
   it('another trial like one that is here, begun anew', async () => {
     await v.open('/');
+    await v.page.locator('.finished > summary').click();
     await v.fromMenu('More for Does a dearer feed earn its price on coriander?', 'Plan another like it');
     await v.sees('What is measured');
     await v.sees('being planned');

@@ -84,7 +84,7 @@ describe('without a server', () => {
     ['/calculator', 'Calculator'],
     ['/data', 'Everything stays in this browser'],
     ['/trial/demo-trial-cor/findings', 'beat Water'],
-    ['/trial/demo-trial-cor/verdict?view=card', 'draws'],
+    ['/trial/demo-trial-cor/verdict?view=card', 'leads in'],
     ['/trial/demo-trial-cor/review', 'Verdict'],
     ['/trial/demo-trial-cor/panel', 'Panel'],
     ['/trial/demo-trial-cor/rehearsal', 'Rehearsal'],

@@ -291,7 +291,7 @@ describe('a blind trial', () => {
     await v.sees('Mosto Alga');
     await v.pressLink('Verdict');
     await v.sees('Palestra Liquida');
-    await v.sees('Best value');
+    await v.sees('Takes the money');
     await v.open('/trial/demo-trial-fag/review');
     await v.sees(/codes were opened on \d{4}-/);
     expect(v.complaints).toEqual([]);

@@ -245,7 +245,7 @@ function TrialTable({ trials }: { trials: readonly TrialLine[] }) {
                 ))}
               </span>
             </td>
-            <td data-label="stage" style={{ whiteSpace: 'nowrap' }}>
+            <td data-label="stage">
               {t.stage === 'running'
                 ? `day ${t.day}`
                 : t.stage === 'planning'
