@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { findingsOfTable } from '~core/table/findingsOfTable';
-import { type Grid, gridOf } from '~core/table/sheet';
+import { type Grid, cellText, gridOf } from '~core/table/sheet';
 import { understand } from '~core/table/understand';
 import type { Column } from '~core/table/understood';
 import { readArgs } from './options';
@@ -23,14 +23,6 @@ async function workbook(bytes: Buffer, file: string, sheet: string | undefined):
     );
   return found.data.map((row) => row.map(cellText));
 }
-
-/** A cell of a workbook as it would be typed. */
-const cellText = (cell: unknown): string =>
-  cell === null || cell === undefined
-    ? ''
-    : cell instanceof Date
-      ? cell.toISOString().slice(0, 10)
-      : String(cell as string | number | boolean).trim();
 
 /** Runs `read` and returns what goes to stdout. */
 export async function read(args: string[]): Promise<string> {

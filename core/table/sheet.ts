@@ -14,6 +14,14 @@ export interface Sheet {
   decimal: '.' | ',';
 }
 
+/** A cell of a workbook as it would be typed. @example cellText(12.5) // '12.5' */
+export const cellText = (cell: unknown): string =>
+  cell === null || cell === undefined
+    ? ''
+    : cell instanceof Date
+      ? cell.toISOString().slice(0, 10)
+      : String(cell as string | number | boolean).trim();
+
 const blank = (cells: readonly string[]) => cells.every((c) => c.trim() === '');
 
 /** The one of tab, semicolon and comma that most lines are split by alike. */

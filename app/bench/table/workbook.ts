@@ -1,4 +1,4 @@
-import type { Grid } from '~core/table/sheet';
+import { type Grid, cellText } from '~core/table/sheet';
 
 /** The first sheet of a workbook as text. @returns null where it can't be read */
 export async function workbookGrid(file: File): Promise<Grid | null> {
@@ -6,10 +6,3 @@ export async function workbookGrid(file: File): Promise<Grid | null> {
   const sheets = await readXlsx(file).catch(() => null);
   return sheets?.[0]?.data.map((row) => row.map(cellText)) ?? null;
 }
-
-const cellText = (cell: unknown): string =>
-  cell === null || cell === undefined
-    ? ''
-    : cell instanceof Date
-      ? cell.toISOString().slice(0, 10)
-      : String(cell as string | number | boolean).trim();
