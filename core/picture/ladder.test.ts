@@ -27,4 +27,7 @@ it('on a phone nothing leaves the page, and a name stands clear of the line belo
   const texts = marks.flatMap((m) => (m.mark === 'text' && m.bold ? [m.at[1]] : []));
   const squares = marks.flatMap((m) => (m.mark === 'rect' ? [m.at[1]] : []));
   texts.forEach((y, i) => expect(squares[i]! - y).toBeGreaterThanOrEqual(8));
+  for (const m of marks)
+    if (m.mark === 'line' && m.dashed)
+      for (const y of texts) expect(m.to[1] <= y - 10 || m.from[1] >= y + 3).toBe(true);
 });

@@ -49,7 +49,11 @@ export function ladder(rows: readonly LadderRow[], reference: string, { width, n
   return {
     ...{ width, height: bottom + 48 },
     marks: [
-      { mark: 'line', from: [x(0), TOP], to: [x(0), bottom], stroke: 'soft', dashed: true },
+      // Where names stand above their lines, the line of no change leaves them free.
+      ...(narrow ? sorted.map((_, i) => TOP + i * high + 22) : [TOP]).map((top): Mark => ({
+        ...{ mark: 'line', from: [x(0), top], to: [x(0), narrow ? top + 24 : bottom] },
+        ...{ stroke: 'soft', dashed: true },
+      })),
       ...marks,
       ...axisBelow({
         ...{ ticks: x.ticks(6), at: x, from, to, across: bottom },
