@@ -251,7 +251,7 @@ function TrialTable({ trials }: { trials: readonly TrialLine[] }) {
                 : t.stage === 'planning'
                   ? 'being planned'
                   : t.blind
-                    ? 'measured, codes closed'
+                    ? 'codes closed'
                     : 'finished'}
             </td>
             <td data-label="started" style={{ whiteSpace: 'nowrap' }}>

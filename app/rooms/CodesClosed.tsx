@@ -26,7 +26,7 @@ export function CodesClosed({ trialId, title, state, children }: Props) {
           {decided} of {state.plan.units.length} have the deciding value: open the codes when all are scored.
         </p>
       )}
-      {state && <OpenCodes strong={all} />}
+      {state?.seal && <OpenCodes strong={all} />}
       <p>
         {!state && (
           <>

@@ -16,6 +16,7 @@ import { RoomNav } from './RoomNav';
 import { useOtherTabs } from '../ui/useOtherTabs';
 import { isTyping } from '../ui/keys';
 import { titled } from '../ui/title';
+import { decidedUnits } from './decided';
 import { plainAuditInput } from './auditOf';
 import type { RoomArgs } from './roomArgs';
 import { roomSteps } from './registry';
@@ -41,7 +42,7 @@ export async function clientLoader({ params }: RoomArgs) {
       stage === 'planning'
         ? 'being planned'
         : stage === 'finished'
-          ? `${blind ? 'measured, codes closed' : 'finished'}, sealed ${shortDate(localDay(state.seal!))}`
+          ? `${blind ? (decidedUnits(state).all ? 'measured, codes closed' : 'codes closed') : 'finished'}, sealed ${shortDate(localDay(state.seal!))}`
           : day < 0
             ? `starts ${shortDate(row.plan.startDate)}`
             : lastDay > 0

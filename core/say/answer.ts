@@ -1,5 +1,5 @@
 import type { Finding } from '../account/finding';
-import { leaders, soleControl } from '../account/outcomes';
+import { inseparable, leaders, soleControl } from '../account/outcomes';
 import { formatFigure, listNames } from '../quantity/format';
 import { formatMoney } from '../quantity/money';
 import type { CostSettings } from '../model/judgement';
@@ -35,8 +35,10 @@ export function sayValue(
   if (treatmentId === null || treatmentId === soleControl(finding)) return null;
   const turn = turnsAt(costs, verdict, finding, plan);
   if (turn === null || turn.factor >= 1) return `${nameOf(treatmentId)} is the best value.`;
+  // An hour has a price only where work is counted.
+  const worked = settings.workAsLogged || settings.minutesPerUnit !== null;
   const hour =
-    settings.hourMinor === null
+    settings.hourMinor === null || !worked
       ? ''
       : `, your hour at ${formatMoney({ minor: settings.hourMinor, currency: plan.currency })},`;
   return `By pack price ${nameOf(treatmentId)}; with all that is counted${hour} ${nameOf(turn.next)}.`;
@@ -55,7 +57,7 @@ export function whoTakes({ verdict, finding }: ValueInput, card: Card | null, na
   const first = leaders(finding);
   const all = finding.ranking.length;
   // Where nothing separates anybody, nobody takes it.
-  const who = first.length === all && all > 1 ? [] : first;
+  const who = finding.analysis.spread !== 'shown' || (first.length === all && all > 1) ? [] : first;
   const value = verdict.bestValue.treatmentId;
   const most = card?.contenders.filter((c) => c.place === 1).map((c) => c.id) ?? [];
   return [
@@ -89,7 +91,11 @@ function sayTrait(finding: Finding, who: readonly string[], nameOf: NameOf): str
     const figure = s.shown ?? `${formatFigure(s.estimate, decimalsOfFinding(finding))} ${unit}`.trim();
     return [who.length === 1 ? figure : `${nameOf(id)} ${figure}`];
   });
+  if (finding.analysis.spread !== 'shown') return 'Nothing was tested: there is no spread to judge by.';
   if (figures.length === 0) return 'Nobody was shown to be ahead.';
-  const shared = who.length > 1 ? ` ${who.length === 2 ? 'Nothing separates the two.' : 'Nothing separates them.'}` : ''; // prettier-ignore
-  return `${listNames(figures)}.${shared}`;
+  if (who.length === 1) return `${listNames(figures)}.`;
+  const apart = inseparable(finding, who)
+    ? `Nothing separates ${who.length === 2 ? 'the two' : 'them'}.`
+    : 'They share the lead.';
+  return `${listNames(figures)}. ${apart}`;
 }

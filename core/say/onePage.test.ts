@@ -120,6 +120,9 @@ describe('the answer in three looks', () => {
   it('two are said in one sentence, with what an hour is worth where it is counted', () => {
     expect(answer([50, 70, 72], 1, dropper('A')).value).toBe('By pack price A; with all that is counted B.');
     expect(answer([50, 70, 72], 1, { ...dropper('A'), hourMinor: 1200 }).value).toBe(
+      'By pack price A; with all that is counted B.',
+    );
+    expect(answer([50, 70, 72], 1, { ...dropper('A'), hourMinor: 1200, minutesPerUnit: 0 }).value).toBe(
       'By pack price A; with all that is counted, your hour at €12.00, B.',
     );
     expect(answer([50, 70, 72], 1, dropper('B')).value).toBe('A is the best value.');
@@ -130,6 +133,24 @@ describe('the answer in three looks', () => {
     expect(takes[0]!.who).toEqual([]);
     expect(takes[0]!.text).toBe('Nobody was shown to be ahead.');
     expect(takes[1]!.who).toEqual([]);
+  });
+  it('one unit each: nothing was tested, which isn’t that nobody was ahead', () => {
+    const state = deriveState(p, harvest({ Water: [50], A: [70], B: [72] }));
+    const f = findingOf(state, p.traits[0]!);
+    if (!f.ok) throw new Error(f.error.tag);
+    const verdict = makeVerdict(p, f.value, name, { state });
+    const input = {
+      verdict,
+      finding: f.value,
+      settings: noCosts,
+      plan: p,
+      costs: costsOf(state, verdict, noCosts),
+    };
+    expect(sayValue(input, name)).toBeNull();
+    expect(whoTakes(input, null, name)[0]).toMatchObject({
+      who: [],
+      text: 'Nothing was tested: there is no spread to judge by.',
+    });
   });
   it('the trait is taken by all that nothing is better than, with their figures', () => {
     const { takes } = answer([50, 70, 70.5], 2);
