@@ -15,6 +15,7 @@ export interface TableTrialMeta {
   /** YYYY-MM-DD */
   startDate: string;
   unitNoun: string;
+  currency: string;
 }
 
 const SIDE = 40;
@@ -31,7 +32,7 @@ const decimalsOf = (values: readonly number[]) =>
 
 function traitOf(t: TableTrait, i: number, readings: readonly Reading[]): Trait {
   const own = readings.filter((r) => r.trait === i);
-  const values = own.map((r) => r.value);
+  const values = own.flatMap((r) => (r.value === null ? [] : [r.value]));
   const observed = traitKinds[kinds[t.kind]].observes;
   return {
     id: `trait-${i + 1}` as TraitId,
@@ -113,21 +114,24 @@ export function trialOfTable(
     most.set(r.trait, Math.max(n, most.get(r.trait) ?? 1));
     return n;
   });
-  const log = readings.map((r, i): Entry => {
+  const log = readings.flatMap((r, i): Entry[] => {
+    if (r.value === null) return [];
     const at = `${dateOf(meta.startDate, r.day ?? 0)}T12:00:00.000Z`;
-    return {
-      ...{ id: `line-${String(i + 1).padStart(6, '0')}` as EntryId, at, recordedAt: at, offsetMin: 0 },
-      ...{ by: '', device: 'table', counter: i + 1, kind: 'measurement' as const },
-      ...{ unitId: units.get(keys[i]!)!.id, traitId: made[r.trait]!.id },
-      roundId: `day-${r.day ?? 0}` as RoundId,
-      sample: most.get(r.trait)! > 1 ? counted[i]! : null,
-      value: r.value,
-      ...(r.n !== undefined && { outOf: r.n }),
-    };
+    return [
+      {
+        ...{ id: `line-${String(i + 1).padStart(6, '0')}` as EntryId, at, recordedAt: at, offsetMin: 0 },
+        ...{ by: '', device: 'table', counter: i + 1, kind: 'measurement' as const },
+        ...{ unitId: units.get(keys[i]!)!.id, traitId: made[r.trait]!.id },
+        roundId: `day-${r.day ?? 0}` as RoundId,
+        sample: most.get(r.trait)! > 1 ? counted[i]! : null,
+        value: r.value,
+        ...(r.n !== undefined && { outOf: r.n }),
+      },
+    ];
   });
   const replicates = Math.max(1, ...treatments.map((t) => [...units.values()].filter((u) => u.treatmentId === ids.get(t)).length)); // prettier-ignore
   const plan: Plan = {
-    ...blankPlan({ ...meta, currency: 'EUR' }),
+    ...blankPlan(meta),
     primaryTraitId: made[0]!.id,
     ...(control === null && { peers: true as const }),
     traits: made.map((t, i) => ({ ...t, samplesPerUnit: most.get(i) ?? 1 })),
@@ -142,10 +146,8 @@ export function trialOfTable(
       ...{ id: `area-${i + 1}` as AreaId, name: 'not said where', kind: 'shelf' as const },
       ...{ rows: SIDE, columns: SIDE, widthCm: null, depthCm: null, reserved: [] },
     })),
-    design: {
-      ...{ kind: columns.size > 0 ? 'latin' : blocks.size > 0 ? 'rcbd' : 'hand' },
-      ...{ replicates, seed: 1, settings: [], balance: null },
-    } as Plan['design'],
+    // Whether chance placed them a table can't say: until somebody does, they stand as by hand.
+    design: { kind: 'hand', replicates, seed: 1, settings: [], balance: null },
     units: [...units.values()],
   };
   return { plan, log, review: emptyReview, key: null, sealedAs: null, conflicts: [] };

@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { findingsOfTable } from './findingsOfTable';
+import { findingsOfTable, trialsOfTable } from './findingsOfTable';
 import { figureIn, gridOf } from './sheet';
-import { datesOf, dayNamed, splitUnit, understand } from './understand';
+import { datesOf, dayNamed, splitUnit } from './headings';
+import { understand } from './understand';
 import type { Named, Understood } from './understood';
 
 function read(text: string, named: Named = {}): Understood {
@@ -37,7 +38,7 @@ describe('a long table', () => {
       { name: 'Yield', role: 'response', kind: 'number', unit: 'g' },
       { name: 'Tray', role: 'unit' },
     ]);
-    expect(u.readings.map((r) => r.value)).toEqual([12.5, 13.1, 15.2, 1216]);
+    expect(u.readings.map((r) => r.value)).toEqual([12.5, 13.1, 15.2, 1216, null]);
   });
   it('leaves what isn’t data, with its reason, as a spreadsheet counts', () => {
     expect(u.left).toEqual([
@@ -135,6 +136,36 @@ it.each([
 ])('the dates %j are %s days apart', (levels, apart) => {
   const days = datesOf(levels);
   expect(days && days.get(levels[1]!)! - days.get(levels[0]!)!).toBe(apart);
+});
+
+describe('what isn’t there', () => {
+  it('a control without a figure is lost, not forgotten: nothing is held against another in its place', () => {
+    const u = read('feed,yield\nWater,NA\nWater,\nA,3\nA,4\nB,5\nB,7');
+    expect(u).toMatchObject({ control: 'Water', treatments: ['Water', 'A', 'B'] });
+    expect(findingsOfTable(u)[0]!.versusControl).toEqual([]);
+    const [{ trial }] = trialsOfTable(u) as [ReturnType<typeof trialsOfTable>[number]];
+    expect(trial.plan.units).toHaveLength(6);
+    expect(trial.log).toHaveLength(4);
+  });
+  it('a missing figure of one trait doesn’t move the others to another unit', () => {
+    const u = read('feed,yield,height\nWater,,10\nWater,2,20\nA,3,30\nA,4,40');
+    const [{ trial }] = trialsOfTable(u) as [ReturnType<typeof trialsOfTable>[number]];
+    const units = trial.log.flatMap((e) => ('unitId' in e && 'value' in e ? [`${e.unitId} ${e.value}`] : []));
+    expect(units).toEqual([
+      'unit-1 10',
+      'unit-2 2',
+      'unit-2 20',
+      'unit-3 3',
+      'unit-3 30',
+      'unit-4 4',
+      'unit-4 40',
+    ]);
+  });
+  it('one tank for all of a product is one unit, whatever block and bench it is written under', () => {
+    const u = read('feed,block,yield\nWater,1,2\nWater,2,3\nA,1,4\nA,2,6');
+    expect(trialsOfTable(u, 'shared')[0]!.trial.plan.units).toHaveLength(2);
+    expect(trialsOfTable(u)[0]!.trial.plan.units).toHaveLength(4);
+  });
 });
 
 it('plants within a tank are its samples, whichever column comes first; a scale in brackets is no unit', () => {

@@ -1,4 +1,5 @@
 import { type Result, err, ok } from '../model/result';
+import { commonName, datesOf, dayNamed, isDays, splitUnit, spoken } from './headings';
 import { type Grid, type Sheet, figureIn, sheetOf } from './sheet';
 import type {
   Column,
@@ -16,7 +17,6 @@ import {
   isTreatment,
   isWhoever,
   kindWords,
-  knownUnit,
   missing,
   neverFigures,
   ofAll,
@@ -40,17 +40,6 @@ interface Seen {
 
 const ratioCell = /^(\d+)\s*(?:\/|of)\s*(\d+)$/i;
 
-/** A heading without its unit. @example splitUnit('weight (g)') // { name: 'weight', unit: 'g' } */
-export function splitUnit(heading: string): { name: string; unit: string } {
-  // (1–9) is a scale and (2026) a year, no unit.
-  const bracket = /^(.*\S)\s*[([]\s*([^()[\]\d][^()[\]]{0,15})\s*[)\]]$/.exec(heading);
-  if (bracket) return { name: bracket[1]!, unit: bracket[2]!.trim() };
-  const comma = /^(.*\S),\s*(\S{1,10})$/.exec(heading);
-  if (comma && knownUnit.test(comma[2]!)) return { name: comma[1]!, unit: comma[2]! };
-  const word = /^(.*\S)\s+(\S+)$/.exec(heading);
-  return word && knownUnit.test(word[2]!) ? { name: word[1]!, unit: word[2]! } : { name: heading, unit: '' };
-}
-
 function seenIn({ heading, rows, decimal }: Sheet): Seen[] {
   return heading.map((h, at) => {
     const cells = rows.map((r) => r.cells[at]!);
@@ -63,34 +52,6 @@ function seenIn({ heading, rows, decimal }: Sheet): Seen[] {
       levels: [...new Set(there)],
     };
   });
-}
-
-const spoken = (name: string) => name.replaceAll(/[_.]+/g, ' ').trim();
-
-/** The day a heading or a cell names. @example dayNamed('week 2') // 14 */
-export function dayNamed(text: string): number | null {
-  const t = text.trim();
-  if (/^\d{1,4}$/.test(t)) return Number(t);
-  const word = /^(?:.*[ ._-])?(day|days|d|dap|das|week|wk|w)[ ._-]?(\d{1,4})$/i.exec(t);
-  if (word) return /^w/i.test(word[1]!) ? 7 * Number(word[2]) : Number(word[2]);
-  return null;
-}
-/** Days since 1970 of a column's dates; null where they aren't dates, or day and month can't be told apart. */
-export function datesOf(levels: readonly string[]): Map<string, number> | null {
-  const parts = levels.map((l) => /^(\d{1,4})([-./])(\d{1,2})\2(\d{1,4})/.exec(l.trim()));
-  if (levels.length === 0 || parts.some((p) => p === null)) return null;
-  const [first, second] = [1, 3].map((i) => parts.map((p) => Number(p![i])));
-  const years = first!.every((n) => n > 31);
-  const dayFirst = parts.every((p) => p![2] === '.') || first!.some((n) => n > 12);
-  if (!years && !dayFirst && second!.every((n) => n <= 12)) return null;
-  const days = parts.map((p) => {
-    const [a, b, c] = [p![1], p![3], p![4]].map(Number) as [number, number, number];
-    const [y, m, d] = years ? [a, b, c] : dayFirst ? [c, b, a] : [c, a, b];
-    return m < 1 || m > 12 || d < 1 || d > 31
-      ? Number.NaN
-      : Date.UTC(y < 100 ? 2000 + y : y, m - 1, d) / 86_400_000;
-  });
-  return days.some(Number.isNaN) ? null : new Map(levels.map((l, i) => [l, days[i]!]));
 }
 
 /** A column that numbers the lines, or a setting of the trial: few levels, each as often, none of it measured. */
@@ -196,9 +157,6 @@ function asPairs(seen: readonly Seen[], role: Map<number, Role>): void {
   if (pairs.length === each && new Set(pairs).size === each) role.set(unit.at, 'block');
 }
 
-const isDays = (levels: readonly string[]) =>
-  levels.every((l) => dayNamed(l) !== null) || datesOf(levels) !== null;
-
 /** Columns that could be the treatment: few words, each again and again. */
 const couldBeTreatment = (c: Seen, rows: number) =>
   !c.numeric && !c.ratio && c.levels.length >= 2 && c.levels.length <= Math.max(2, rows / 2);
@@ -276,14 +234,6 @@ export function understand(grid: Grid, named: Named = {}): Result<Understood, Ta
   });
 }
 
-/** What all day columns measure, as far as their headings say. @example 'height day 7' → 'height' */
-const commonName = (names: readonly string[]): string => {
-  const bare = names.map((n) =>
-    n.replace(/[ ._-]*(day|days|d|dap|das|week|wk|w)?[ ._-]?\d{1,4}$/i, '').trim(),
-  );
-  return bare[0] !== '' && bare.every((b) => b === bare[0]) ? bare[0]! : 'value';
-};
-
 function readingsOf(
   { rows, decimal }: Sheet,
   seen: readonly Seen[],
@@ -324,15 +274,15 @@ function readingsOf(
       ...{ crop: label(crop), sample: label(sample), day: when },
     };
     if (k && n) {
-      const [hits, of] = [figureIn(cells[k.at]!, decimal), figureIn(cells[n.at]!, decimal)];
+      const empty = missing.test(cells[k.at]!);
+      const [hits, of] = [empty ? 0 : figureIn(cells[k.at]!, decimal), figureIn(cells[n.at]!, decimal)];
       if (hits === null || of === null) return fault(hits === null ? k : n, 'a whole number is wanted.');
       if (!Number.isInteger(hits) || !Number.isInteger(of) || hits > of || hits < 0 || of < 1)
         return fault(k, `${hits} of ${of} isn’t a count out of a whole.`);
-      readings.push({ ...base, trait: 0, value: hits, n: of });
+      readings.push({ ...base, trait: 0, value: empty ? null : hits, n: of });
     }
     for (const [i, c] of responses.entries()) {
       const text = cells[c.at]!;
-      if (missing.test(text)) continue;
       const own = {
         ...base,
         trait: turned === null ? i + (k ? 1 : 0) : 0,
@@ -342,6 +292,10 @@ function readingsOf(
           unit: base.unit ?? `line ${row}`,
         }),
       };
+      if (missing.test(text)) {
+        readings.push({ ...own, value: null });
+        continue;
+      }
       const ratio = ratioCell.exec(text);
       if (ratio) {
         readings.push({ ...own, value: Number(ratio[1]), n: Number(ratio[2]) });

@@ -45,7 +45,8 @@ export interface Reading {
   /** days from the first; null: the table has none */
   day: number | null;
   trait: number;
-  value: number;
+  /** null: nothing stands there, though the unit does */
+  value: number | null;
   /** of k of n */
   n?: number;
 }

@@ -1,22 +1,21 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useEffect, useMemo, useState } from 'react';
-import { redirect, useSubmit } from 'react-router';
+import { redirect, useNavigation, useSubmit } from 'react-router';
 import { z } from 'zod';
 import type { Finding } from '~core/account/finding';
 import { trialFindings } from '~core/account/trialFindings';
 import type { TrialId } from '~core/model/ids';
+import type { Plan } from '~core/model/plan';
 import { newId } from '~core/model/newId';
 import { freeCode } from '~core/plan/copy';
 import { planIndex } from '~core/plan/planIndex';
 import { experimentalNoun } from '~core/plan/sharing';
 import { countOf, sentenceCase } from '~core/quantity/format';
-import { findingBlocks } from '~core/report/findingBlocks';
 import { toMarkdown } from '~core/report/markdown';
 import { headline, methodText, notes } from '~core/say/words';
-import { againstControlTable, byCodeTable } from '~core/report/findingBlocks';
-import { trialOfTable } from '~core/table/asTrial';
-import { passing } from '~core/table/findingsOfTable';
+import { againstControlTable, byCodeTable, findingBlocks } from '~core/report/findingBlocks';
+import { type OnItsOwn, passing, trialsOfTable } from '~core/table/findingsOfTable';
 import { type Grid, gridOf } from '~core/table/sheet';
 import { understand } from '~core/table/understand';
 import type { Named, Understood } from '~core/table/understood';
@@ -27,6 +26,7 @@ import { FileButton } from '../../ui/FileButton';
 import { Report, ReportTable } from '../../ui/Report';
 import { RoomHead } from '../../ui/RoomHead';
 import { ToggleRow } from '../../ui/ToggleRow';
+import { currencyHere } from '../../ui/region';
 import { todayDate } from '../../ui/clock';
 import { download } from '../../ui/download';
 import { titled } from '../../ui/title';
@@ -38,20 +38,31 @@ import './table.css';
 
 export const meta = () => titled('Read a table');
 
-/** What got its product on its own, as the table can't say. */
-type OnItsOwn = 'unit' | 'shared';
-
 const Kept = z.object({
   grid: z.array(z.array(z.string())),
   named: z.record(z.string(), z.string()),
   onItsOwn: z.enum(['unit', 'shared']),
   before: z.boolean(),
+  /** which of several crops */
+  crop: z.number().int().min(0),
+  /** traits of which the other way is better than is usual for their kind */
+  turned: z.array(z.string()),
   name: z.string(),
 });
 
-/** The readings as somebody says what got its product on its own: several in one tank are samples of one unit. */
-const readingsBy = ({ readings }: Understood, onItsOwn: OnItsOwn) =>
-  onItsOwn === 'unit' ? readings : readings.map((r) => ({ ...r, unit: 'the shared one', sample: null }));
+/** What a unit is called: as its column is, where that is one word. @example nounOf(understood) // 'pot' */
+const nounOf = ({ columns }: Understood): string => {
+  const name = columns.find((c) => c.role === 'unit')?.name.toLowerCase() ?? '';
+  return /^[a-z]{3,12}$/.test(name) ? name : 'unit';
+};
+
+/** A plan in which of some traits the other way is better. */
+const directed = (plan: Plan, turned: readonly string[]): Plan => ({
+  ...plan,
+  traits: plan.traits.map((t) =>
+    turned.includes(t.id) ? { ...t, direction: t.direction === 'lower' ? 'higher' : 'lower' } : t,
+  ),
+});
 
 async function keep(_: string | undefined, sent: z.output<typeof Kept>) {
   const understood = understand(sent.grid, sent.named as Named);
@@ -61,15 +72,20 @@ async function keep(_: string | undefined, sent: z.output<typeof Kept>) {
   const id = newId<TrialId>();
   const lastDay = Math.max(0, ...understood.value.readings.map((r) => r.day ?? 0));
   const start = new Date(Date.parse(`${todayDate()}T12:00:00Z`) - lastDay * 86_400_000);
-  const { plan, log } = trialOfTable(understood.value, readingsBy(understood.value, sent.onItsOwn), {
-    ...{ id, code, crop: '', unitNoun: 'unit', startDate: start.toISOString().slice(0, 10) },
-    question: `What does ${sent.name || 'a table'} say? Taken in from a table, not sealed`.slice(0, 200),
-  });
-  await createTrial(
-    {
-      ...plan,
-      ...(!sent.before && { primaryTraitId: null }),
+  const made = trialsOfTable(understood.value, sent.onItsOwn, {
+    ...{
+      id,
+      code,
+      crop: '',
+      unitNoun: nounOf(understood.value),
+      startDate: start.toISOString().slice(0, 10),
     },
+    question: `What does ${sent.name || 'a table'} say? Taken in from a table, not sealed`.slice(0, 200),
+    currency: currencyHere(),
+  });
+  const { plan, log } = (made[sent.crop] ?? made[0]!).trial;
+  await createTrial(
+    { ...directed(plan, sent.turned), ...(!sent.before && { primaryTraitId: null }) },
     undefined,
     log,
   );
@@ -194,10 +210,18 @@ function Found({ held, understood }: { held: Held; understood: Understood }) {
   const [onItsOwn, setOnItsOwn] = useState<OnItsOwn>('unit');
   const [before, setBefore] = useState(false);
   const [at, setAt] = useState(0);
+  const [crop, setCrop] = useState(0);
+  const [turned, setTurned] = useState<string[]>([]);
+  const { state: busy } = useNavigation();
+  const trials = useMemo(
+    () => trialsOfTable(understood, onItsOwn, { ...passing, unitNoun: nounOf(understood) }),
+    [understood, onItsOwn],
+  );
   const { trial, inputs } = useMemo(() => {
-    const trial = trialOfTable(understood, readingsBy(understood, onItsOwn), passing);
-    return { trial, inputs: trialFindings(trial).inputs.filter((i) => i.round === null) };
-  }, [understood, onItsOwn]);
+    const { trial } = trials[crop] ?? trials[0]!;
+    const told = { ...trial, plan: directed(trial.plan, turned) };
+    return { trial: told, inputs: trialFindings(told).inputs.filter((i) => i.round === null) };
+  }, [trials, crop, turned]);
   const [found, setFound] = useState<(Finding | null)[]>([]);
   useEffect(() => {
     let gone = false;
@@ -217,6 +241,14 @@ function Found({ held, understood }: { held: Held; understood: Understood }) {
   const file = `${held.name || 'table'} ${finding.trait.name}`;
   return (
     <div className="stack">
+      {trials.length > 1 && (
+        <ToggleRow
+          label="Which crop"
+          value={crop}
+          options={trials.map((t, n) => [n, sentenceCase(t.crop ?? '')] as const)}
+          onPick={setCrop}
+        />
+      )}
       {inputs.length > 1 && (
         <ToggleRow
           label="Which figure"
@@ -269,6 +301,20 @@ function Found({ held, understood }: { held: Held; understood: Understood }) {
           ]}
           onPick={(to) => setBefore(to === 'yes')}
         />
+        <p>Which is better, more or less of it?</p>
+        <ToggleRow
+          label="Which is better"
+          value={finding.trait.direction}
+          options={[
+            ['higher', 'more'],
+            ['lower', 'less'],
+          ]}
+          onPick={(to) => {
+            if (to === finding.trait.direction) return;
+            const { id } = finding.trait;
+            setTurned(turned.includes(id) ? turned.filter((t) => t !== id) : [...turned, id]);
+          }}
+        />
         <p className="small quiet">
           Whether chance put the units where they stood, and who scored them, isn’t in a table either: the
           fairness audit of a trial asks.
@@ -277,14 +323,14 @@ function Found({ held, understood }: { held: Held; understood: Understood }) {
       <div className="inline-row">
         <Button
           variant="contained"
+          disabled={busy !== 'idle'}
           onClick={() =>
             void submit(
               {
                 intent: 'keep',
                 grid: held.grid,
                 named: held.named,
-                onItsOwn,
-                before,
+                ...{ onItsOwn, before, crop, turned },
                 name: held.name,
               } as never,
               { method: 'post', encType: 'application/json' },
