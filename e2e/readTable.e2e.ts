@@ -57,7 +57,7 @@ it('what is pasted is understood, and its finding stands beside it', async () =>
 
 it('another use is chosen at its heading, another control below; a reload keeps it all', async () => {
   await v.page.select('select[aria-label="What Height cm is"]', 'response');
-  await v.sees('height, cm per unit');
+  await v.sees('height, cm per pot');
   await v.page.select('.read-table p select', 'Verda Due');
   await v.sees('against Verda Due');
   await v.reload();
