@@ -95,11 +95,11 @@ export function factorial(args: string[]): string {
     throw new PlainError('--main is missing: which factor were the plots given?');
   const rows = rowsOf(new DataFile(oneFile(positionals)), factors, values);
   if (rows.length === 0) throw new PlainError('There are no values to compare.');
-  const found = analyse(factors, rows, main === undefined ? null : factors.indexOf(main));
-  if (!found.ok) throw new PlainError(describeFactorialError(found.error, main));
-  if (values.json) return JSON.stringify({ terms: found.value });
+  const analysed = analyse(factors, rows, main === undefined ? null : factors.indexOf(main));
+  if (!analysed.ok) throw new PlainError(describeFactorialError(analysed.error, main));
+  if (values.json) return JSON.stringify({ terms: analysed.value });
   return lines(
     ['term', 'F', 'df', 'df of the error', 'p'],
-    found.value.map((t) => [t.term, figure(t.f), String(t.df1), String(t.df2), pText(t.p)]),
+    analysed.value.map((t) => [t.term, figure(t.f), String(t.df1), String(t.df2), pText(t.p)]),
   );
 }

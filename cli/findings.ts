@@ -30,11 +30,11 @@ export function findings(args: string[]): string {
   const { json, alpha, seed } = common;
   const { values, positionals } = readArgs(args, { json, alpha, seed }, true);
   const trial = trialOf(oneFile(positionals));
-  const found = findingsOf(trial);
-  if (values.json) return JSON.stringify({ trial: trial.plan.question, findings: found });
+  const findings = findingsOf(trial);
+  if (values.json) return JSON.stringify({ trial: trial.plan.question, findings: findings });
   return lines(
     ['trait', 'round', 'crop', 'method', 'against the control', 'difference', 'low', 'high', 'p'],
-    found.flatMap((f) =>
+    findings.flatMap((f) =>
       f.versusControl.map((c) => [
         f.trait,
         f.round ?? '',

@@ -23,9 +23,9 @@ function readAnalysis(text: string): LabelAnalysis {
 }
 
 const oneOf = <T extends string>(name: string, text: string, allowed: readonly T[]): T => {
-  const found = allowed.find((a) => a === text);
-  if (!found) throw new PlainError(`--${name} must be ${allowed.join(' or ')}, not “${text}”.`);
-  return found;
+  const match = allowed.find((a) => a === text);
+  if (!match) throw new PlainError(`--${name} must be ${allowed.join(' or ')}, not “${text}”.`);
+  return match;
 };
 
 const tidy = (x: number) => Number(x.toPrecision(12));

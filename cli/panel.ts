@@ -26,15 +26,15 @@ function test(args: string[]): string {
   const of = requiredNumber('of', values.of, { low: 1, high: 1_000_000, whole: true });
   const right = requiredNumber('right', values.right, { low: 0, high: of, whole: true });
   const alpha = shareOption('alpha', values.alpha);
-  const found = discriminationTest(values.kind, right, of, alpha);
+  const test = discriminationTest(values.kind, right, of, alpha);
   if (values.json)
-    return JSON.stringify({ p: found.p, critical: found.critical, right: found.right, of: found.of });
+    return JSON.stringify({ p: test.p, critical: test.critical, right: test.right, of: test.of });
   const { name, source } = discriminationKinds[values.kind];
   return [
-    `${name} (${source}): ${right} of ${of}, p ${found.p < 0.001 ? '< 0.001' : `= ${found.p.toFixed(3)}`}`,
-    found.critical === null
+    `${name} (${source}): ${right} of ${of}, p ${test.p < 0.001 ? '< 0.001' : `= ${test.p.toFixed(3)}`}`,
+    test.critical === null
       ? `not even ${of} of ${of} would do at ${alpha}`
-      : `at least ${found.critical} of ${of} are wanted at ${alpha}`,
+      : `at least ${test.critical} of ${of} are wanted at ${alpha}`,
   ].join('\n');
 }
 
@@ -50,10 +50,10 @@ function order(args: string[]): string {
   if (samples.includes('')) throw new PlainError('--samples has an empty name.');
   const tasters = requiredNumber('tasters', values.tasters, { low: 1, high: 450, whole: true });
   const seed = requiredNumber('seed', values.seed, { low: 0, high: 2 ** 32 - 1, whole: true });
-  const found = servingOrder(samples, tasters, seed);
-  if (!found.ok) throw new PlainError(describeOrderError(found.error));
-  if (values.json) return JSON.stringify({ tasters: found.value });
-  return found.value
+  const order = servingOrder(samples, tasters, seed);
+  if (!order.ok) throw new PlainError(describeOrderError(order.error));
+  if (values.json) return JSON.stringify({ tasters: order.value });
+  return order.value
     .map(
       ({ taster, serve }) =>
         `taster ${taster}: ${serve.map(({ sample, code }) => `${code} (${sample})`).join(', ')}`,

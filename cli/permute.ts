@@ -27,16 +27,16 @@ export function permute(args: string[]): string {
           .get(group)!
           .filter((u) => u.place === block)
           .map((u) => u.value);
-      const found = permutationTest(
+      const permutation = permutationTest(
         blocks.map((b) => ({ a: inBlock(name, b), b: inBlock(control, b) })),
         seed,
       )!;
       return {
         name,
-        difference: found.difference,
-        arrangements: found.arrangements,
-        exact: found.exact,
-        p: found.p,
+        difference: permutation.difference,
+        arrangements: permutation.arrangements,
+        exact: permutation.exact,
+        p: permutation.p,
       };
     });
   if (values.json) return JSON.stringify({ versusControl });

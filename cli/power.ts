@@ -38,22 +38,22 @@ export function power(args: string[]): string {
     );
   }
   const difference = givenDifference ?? detectableDifference(size, cv, wanted, 'control')!;
-  const found = powerOf(size, cv, difference)!;
+  const power = powerOf(size, cv, difference)!;
   if (values.json) {
     return JSON.stringify({
       replicates,
       difference,
-      powerVersusControl: found.versusControl,
-      powerPair: found.pair,
-      powerAnova: found.anova,
+      powerVersusControl: power.versusControl,
+      powerPair: power.pair,
+      powerAnova: power.anova,
     });
   }
   const percent = (p: number) => `${(100 * p).toFixed(1)} %`;
   return [
     `${treatments} treatments, ${replicates} units of each, ${blocks > 1 ? `${blocks} blocks, ` : ''}spread ${cv} %, alpha ${alpha}; ${residualDf(size)} residual degrees of freedom`,
     `a product that differs by ${Number(difference.toPrecision(4))} % of the control is seen`,
-    `  against the control (Dunnett)        ${percent(found.versusControl)}`,
-    `  against any other product (Tukey)    ${percent(found.pair)}`,
-    `  by the analysis of variance (F)      ${percent(found.anova)}`,
+    `  against the control (Dunnett)        ${percent(power.versusControl)}`,
+    `  against any other product (Tukey)    ${percent(power.pair)}`,
+    `  by the analysis of variance (F)      ${percent(power.anova)}`,
   ].join('\n');
 }

@@ -113,16 +113,16 @@ export function proportions(args: string[]): string {
     k: all.reduce((s, x) => s + x.k, 0),
     n: all.reduce((s, x) => s + x.n, 0),
   }));
-  const found = compareProportions(units, control, {
+  const compared = compareProportions(units, control, {
     alpha: shareOption('alpha', values.alpha),
     seed: requiredNumber('seed', values.seed, { low: 0, high: 2 ** 32 - 1, whole: true }),
     strata: at.stratum !== null,
   });
-  if (values.json) return JSON.stringify(found);
+  if (values.json) return JSON.stringify(compared);
   return [
     lines(
       ['treatment', 'units', 'k/n', 'share', 'low', 'high'],
-      found.treatments.map((t) => [
+      compared.treatments.map((t) => [
         t.name,
         String(t.units),
         `${t.k}/${t.n}`,
@@ -132,7 +132,7 @@ export function proportions(args: string[]): string {
     '',
     lines(
       ['against control', 'difference', 'low', 'high', 'p Fisher', 'p units', 'p Holm'],
-      found.versusControl.map((c) => [
+      compared.versusControl.map((c) => [
         c.name,
         ...[c.difference, c.low, c.high].map(figure),
         ...[c.pFisher, c.pPermutation, c.pHolm].map(pText),

@@ -16,12 +16,12 @@ async function workbook(bytes: Buffer, file: string, sheet: string | undefined):
   const sheets = await readXlsx(bytes).catch((e: Error) => {
     throw new PlainError(`${file} can't be read as a workbook: ${e.message}`);
   });
-  const found = sheet === undefined ? sheets[0] : sheets.find((s) => s.sheet === sheet);
-  if (!found)
+  const chosen = sheet === undefined ? sheets[0] : sheets.find((s) => s.sheet === sheet);
+  if (!chosen)
     throw new PlainError(
       `${file} has no sheet “${sheet ?? ''}”; there are ${sheets.map((s) => s.sheet).join(', ')}.`,
     );
-  return found.data.map((row) => row.map(cellText));
+  return chosen.data.map((row) => row.map(cellText));
 }
 
 /** Runs `read` and returns what goes to stdout. */

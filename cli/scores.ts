@@ -112,33 +112,33 @@ export function scores(args: string[]): string {
   const units = byUnit(rows, meanOf);
   if (units.length === 0) throw new PlainError('There are no scores to compare.');
   if (tasterAt !== null) {
-    const found = byTasters(units, alpha);
-    if (values.json) return JSON.stringify(found);
+    const compared = byTasters(units, alpha);
+    if (values.json) return JSON.stringify(compared);
     return [
       lines(
         ['treatment', 'tasters', 'median', 'rank sum'],
-        found.treatments.map((t) => [t.name, String(t.n), figure(t.median), figure(t.rankSum)]),
+        compared.treatments.map((t) => [t.name, String(t.n), figure(t.median), figure(t.rankSum)]),
       ),
       '',
-      `Friedman: χ²(${found.friedman.df}) = ${figure(found.friedman.chiSquare)}, p ${pText(found.friedman.p)}`,
-      `rank sums differ where they are ${figure(found.leastSignificantDifference)} or more apart`,
+      `Friedman: χ²(${compared.friedman.df}) = ${figure(compared.friedman.chiSquare)}, p ${pText(compared.friedman.p)}`,
+      `rank sums differ where they are ${figure(compared.leastSignificantDifference)} or more apart`,
     ].join('\n');
   }
-  const found = byUnits(groupsOf(units), values.control);
-  if (values.json) return JSON.stringify(found);
+  const compared = byUnits(groupsOf(units), values.control);
+  if (values.json) return JSON.stringify(compared);
   return [
     lines(
       ['treatment', 'units', 'median', 'mean rank'],
-      found.treatments.map((t) => [t.name, String(t.n), figure(t.median), figure(t.meanRank)]),
+      compared.treatments.map((t) => [t.name, String(t.n), figure(t.median), figure(t.meanRank)]),
     ),
     '',
-    `Kruskal–Wallis: H(${found.kruskalWallis.df}) = ${figure(found.kruskalWallis.h)}, p ${pText(found.kruskalWallis.p)}`,
-    ...(found.versusControl.length === 0
+    `Kruskal–Wallis: H(${compared.kruskalWallis.df}) = ${figure(compared.kruskalWallis.h)}, p ${pText(compared.kruskalWallis.p)}`,
+    ...(compared.versusControl.length === 0
       ? []
       : [
           lines(
             ['against control', 'z', 'p', 'p Holm', 'delta'],
-            found.versusControl.map((c) => [
+            compared.versusControl.map((c) => [
               c.name,
               figure(c.z),
               pText(c.p),

@@ -18,14 +18,14 @@ export function script(args: string[]): string {
   const { positionals } = readArgs(args, { json, alpha, seed }, true);
   const file = oneFile(positionals);
   const trial = trialOf(file);
-  const found = trialFindings(trial);
-  const { csv } = findingValuesTable(found);
+  const findings = trialFindings(trial);
+  const { csv } = findingValuesTable(findings);
   const there = unzipSync(new Uint8Array(readFileSync(file)), { filter: (f) => f.name === TABLE })[TABLE];
   const same = there !== undefined && strFromU8(there) === csv;
   return rScript(
     trial.plan.question,
-    found.order.map(found.nameOf),
-    askedFindings(found.inputs),
+    findings.order.map(findings.nameOf),
+    askedFindings(findings.inputs),
     same ? 'file' : { csv },
   );
 }

@@ -39,19 +39,19 @@ export function standings(args: string[]): string {
     if (!Number.isInteger(row.n) || row.n < 1) data.refuse(i, at.n, `${row.n} isn't a whole number from 1.`);
     return row;
   });
-  const found = networkMeta(arms, reference, shareOption('alpha', values.alpha));
-  if (!found.ok) throw new PlainError(describeNetworkError(found.error));
-  if (values.json) return JSON.stringify(found.value);
+  const network = networkMeta(arms, reference, shareOption('alpha', values.alpha));
+  if (!network.ok) throw new PlainError(describeNetworkError(network.error));
+  if (values.json) return JSON.stringify(network.value);
   return [
     lines(
       ['product', '% against the reference', 'low', 'high', 'P-score', 'trials'],
-      found.value.products.map((p) => [
+      network.value.products.map((p) => [
         p.name,
         ...[p.percent, p.low, p.high, p.pScore].map(figure),
         String(p.trials),
       ]),
     ),
     '',
-    `Between trials: τ² = ${figure(found.value.tau2)}`,
+    `Between trials: τ² = ${figure(network.value.tau2)}`,
   ].join('\n');
 }

@@ -66,7 +66,7 @@ export function times(args: string[]): string {
   const tests = against.map((name) => logRank([seen(name), seen(control)]));
   const adjusted = holm(tests.map((t) => t.p));
   const overall = logRank([...groups.keys()].map(seen));
-  const found = {
+  const compared = {
     alpha,
     treatments,
     logRank: overall,
@@ -77,7 +77,7 @@ export function times(args: string[]): string {
       pHolm: adjusted[i]!,
     })),
   };
-  if (values.json) return JSON.stringify(found);
+  if (values.json) return JSON.stringify(compared);
   return [
     lines(
       ['treatment', 'n', 'happened', 'median', 'low', 'high'],
@@ -92,7 +92,7 @@ export function times(args: string[]): string {
     `Log-rank: χ²(${overall.df}) = ${figure(overall.chiSquare)}, p ${pText(overall.p)}`,
     lines(
       ['against control', 'χ²', 'p', 'p Holm'],
-      found.versusControl.map((c) => [c.name, figure(c.chiSquare), pText(c.p), pText(c.pHolm)]),
+      compared.versusControl.map((c) => [c.name, figure(c.chiSquare), pText(c.p), pText(c.pHolm)]),
     ),
   ].join('\n');
 }

@@ -6,7 +6,10 @@ const places = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/goog
 /** Chromium without a browser's own windows around the page: the same engine for a third less work. */
 const SHELL = '/usr/bin/chromium-headless-shell';
 
-const firstOf = (paths) => paths.find((p) => p && existsSync(p));
+/** What is still being unpacked is there and doesn't run. */
+const runs = (path) => spawnSync(path, ['--version'], { stdio: 'ignore', timeout: 20_000 }).status === 0;
+
+const firstOf = (paths) => paths.find((p) => p && existsSync(p) && runs(p));
 
 export const findChromium = () => firstOf([process.env.CHROMIUM, ...places]);
 
@@ -15,11 +18,18 @@ export const findTestBrowser = () => firstOf([process.env.CHROMIUM, SHELL, ...pl
 
 const mayInstall = () => process.getuid?.() === 0 && existsSync('/usr/bin/apt-get');
 
-/** Installs a package of Debian's. Nothing that is there is removed for it. */
+/** How long another program that installs is waited for. [s] */
+const PATIENCE = 300;
+
+/** Installs a package of Debian's. Nothing that is there is removed for it; who installs now is let finish. */
 function install(name) {
   console.log(`Installing Debian’s ${name} …`);
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
-  const apt = (...args) => spawnSync('apt-get', args, { stdio: ['ignore', 'ignore', 'inherit'], env });
+  const apt = (...args) =>
+    spawnSync('apt-get', ['-o', `DPkg::Lock::Timeout=${PATIENCE}`, ...args], {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env,
+    });
   apt('update', '-qq');
   apt('install', '-y', '-qq', '--no-install-recommends', '--no-remove', name);
 }
@@ -39,7 +49,7 @@ export function ensureChromium() {
 
 /** @returns the path of what the end-to-end tests run in, or null after a clear message */
 export function ensureTestBrowser() {
-  if (!process.env.CHROMIUM && !existsSync(SHELL) && mayInstall()) install('chromium-headless-shell');
+  if (!process.env.CHROMIUM && !firstOf([SHELL]) && mayInstall()) install('chromium-headless-shell');
   return findTestBrowser() ?? ensureChromium();
 }
 

@@ -80,10 +80,10 @@ export function readRow(
   const { low, high, unit, per } = rate.value;
   if (per !== 'L' && tankL === null) return { dose: null, errors, note: '' };
   if (unit === 'mL' && product.form !== 'liquid' && !amountOf(product, 1, 'mL', 'g').ok) {
-    const said = picked
+    const typed = picked
       ? { rate: 'Dry, and by the spoon: weigh five spoons of it and enter them in the library.' }
       : { density: 'Dry, and by the spoon: what does a litre of it weigh?' };
-    return { dose: null, errors: said, note: '' };
+    return { dose: null, errors: typed, note: '' };
   }
   return {
     errors,

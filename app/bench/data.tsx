@@ -189,30 +189,33 @@ function TakeIn() {
         ? ` ${broken === 1 ? 'One picture or table of readings' : `${broken} pictures or tables of readings`} of it ${broken === 1 ? 'isn’t' : 'aren’t'} what the log names, and ${broken === 1 ? 'was' : 'were'} left out.`
         : '',
     ].join('');
-    let taken: Awaited<ReturnType<typeof takeIn>>;
+    let takenIn: Awaited<ReturnType<typeof takeIn>>;
     try {
-      taken = await takeIn(trial, { ...aFile, bulk });
+      takenIn = await takeIn(trial, { ...aFile, bulk });
     } catch (e) {
       return setMessage({
         text: `“${trial.plan.question}” was not taken in: ${sayStorageFault(e)} Nothing on the bench was changed.`,
         bad: true,
       });
     }
-    if (!taken.ok && taken.error.tag === 'unsound')
-      return setMessage({ text: `“${trial.plan.question}” was not taken in: ${taken.error.why}`, bad: true });
-    if (!taken.ok) {
+    if (!takenIn.ok && takenIn.error.tag === 'unsound')
+      return setMessage({
+        text: `“${trial.plan.question}” was not taken in: ${takenIn.error.why}`,
+        bad: true,
+      });
+    if (!takenIn.ok) {
       setClash({ trial, bulk });
       return setMessage({
         text: [
           `“${trial.plan.question}” is here already with a different plan. Nothing was changed.`,
-          taken.error.tag === 'differentPlan' ? (taken.error.seal ?? '') : '',
+          takenIn.error.tag === 'differentPlan' ? (takenIn.error.seal ?? '') : '',
         ].join(' '),
         bad: true,
       });
     }
     setMessage({
-      text: takenInText(trial.plan.question, taken.value) + notAsSaid,
-      bad: taken.value.brokenSeal !== null || notAsSaid !== '',
+      text: takenInText(trial.plan.question, takenIn.value) + notAsSaid,
+      bad: takenIn.value.brokenSeal !== null || notAsSaid !== '',
       id: trial.plan.id,
     });
     await revalidator.revalidate();

@@ -72,11 +72,11 @@ export default function StandingsPage() {
     return [...byTrial.values()];
   }, [standing, family, crop]);
   const counts = (s: StandingTrial) => turned[s.id] ?? s.faults.length === 0;
-  const taken = here.filter(counts);
-  const standings = standingsOf(taken);
+  const countedTrials = here.filter(counts);
+  const standings = standingsOf(countedTrials);
   const { meta, reference, edges, apart, notPooled } = standings;
   const products = [...(meta?.products.map((p) => p.name) ?? []), ...apart];
-  const said = sayStandings(standings);
+  const sentences = sayStandings(standings);
   if (standing.length === 0) {
     return (
       <div className="empty">
@@ -92,7 +92,7 @@ export default function StandingsPage() {
   return (
     <>
       <div className="room-head">
-        <h1>{said[0]}</h1>
+        <h1>{sentences[0]}</h1>
         <p>
           Standings over {standings.pooled.length === 1 ? 'one trial' : `${standings.pooled.length} trials`}:
           what each product did against {reference ?? 'a reference'}.
@@ -138,7 +138,7 @@ export default function StandingsPage() {
                 room,
               )}
               caption={`Each product’s change against ${reference} with its 95 % interval, over all trials that count. Right of the line is more.`}
-              label={said[0]!}
+              label={sentences[0]!}
               file="standings"
             />
           )}
@@ -154,7 +154,7 @@ export default function StandingsPage() {
         </div>
         <div className="stack">
           <ul className="report-list">
-            {said.slice(1).map((s) => (
+            {sentences.slice(1).map((s) => (
               <li key={s}>{s}</li>
             ))}
           </ul>

@@ -74,8 +74,8 @@ export const clientAction = toAction({
 /** Another trial with the plan of one that is here; opens its Question. */
 async function copyTrial(id: string): Promise<Response> {
   const { row } = await loadTrial(id);
-  const taken = (await listPlans()).map((p) => p.code as string);
-  const code = freeCode(row.plan.code, proposeCode(row.plan.crop, row.plan.question, taken), taken);
+  const takenCodes = (await listPlans()).map((p) => p.code as string);
+  const code = freeCode(row.plan.code, proposeCode(row.plan.crop, row.plan.question, takenCodes), takenCodes);
   const made = copyOf(row.plan, { id: newId<TrialId>(), code, startDate: todayDate() });
   await createTrial(made);
   return redirect(`/trial/${made.id}/question`);
@@ -102,16 +102,16 @@ export default function Today() {
   if (trials.length === 0) return <EmptyBench />;
   const finished = trials.filter((t) => t.stage === 'finished' && !t.blind);
   const running = trials.filter((t) => t.stage !== 'finished' || t.blind);
-  const shown = actsOn(acts, day, today);
+  const dayActs = actsOn(acts, day, today);
   const onDay = (date: string) => actsOn(acts, date, today);
   // The day's own act is the one that is strong; where there is none, the way to a trial is.
-  const due = shown.some((a) => a.state === 'open');
+  const due = dayActs.some((a) => a.state === 'open');
   const week = weekFrom(today);
   const atHand = atHandUntil(acts, week[6]!);
   return (
     <>
       <RoomHead
-        title={`${dayjs(day).format('dddd')}: ${dayWords(shown)}.`}
+        title={`${dayjs(day).format('dddd')}: ${dayWords(dayActs)}.`}
         actions={
           <>
             <Button
@@ -124,7 +124,7 @@ export default function Today() {
           </>
         }
       >
-        {day === today ? restWords(shown, today, before.length > 0) : <Link to="?">Back to today</Link>}
+        {day === today ? restWords(dayActs, today, before.length > 0) : <Link to="?">Back to today</Link>}
       </RoomHead>
       {weeks ? (
         <div className="month" aria-label={dayjs(day).format('MMMM YYYY')} role="group">
@@ -160,7 +160,7 @@ export default function Today() {
       {before.map((b) => (
         <BeforeSeal key={b.id} {...b} />
       ))}
-      <ActList acts={shown} today={today} />
+      <ActList acts={dayActs} today={today} />
       <WaitingList waiting={waiting} />
       <div className="inline-row" style={{ marginBottom: '1.3rem' }}>
         <Button

@@ -58,9 +58,9 @@ export function sayPath(path: string, form: unknown): string {
   const own = document.getElementsByName(path)[0] as HTMLInputElement | undefined;
   const label = own?.labels?.[0]?.textContent?.replace(/\s*\*?\s*$/, '') || own?.getAttribute('aria-label');
   const last = keys.at(-1)!;
-  const said = label ?? (/^\d+$/.test(last) ? '' : inWords(last));
-  const of = around.filter((n) => n !== said).join(', ');
-  return said === '' ? of || inWords(keys[0]!) : of === '' ? said : `${said} (${of})`;
+  const fieldName = label ?? (/^\d+$/.test(last) ? '' : inWords(last));
+  const of = around.filter((n) => n !== fieldName).join(', ');
+  return fieldName === '' ? of || inWords(keys[0]!) : of === '' ? fieldName : `${fieldName} (${of})`;
 }
 
 /** The list with one thing less or more, and where paths into it then lie. */

@@ -111,14 +111,14 @@ export async function runCommand(
 ): Promise<ActionResult | Response> {
   const names = Object.keys(commands);
   const name = names.length === 1 ? names[0]! : nameOf(data, names);
-  const found = commands[name];
-  if (!found) return { errors: { intent: 'There is no such thing to do here.' } };
-  const parsed = found.schema.safeParse(data);
+  const command = commands[name];
+  if (!command) return { errors: { intent: 'There is no such thing to do here.' } };
+  const parsed = command.schema.safeParse(data);
   if (!parsed.success) return { errors: fieldErrors(parsed.error) };
   const { when } = (data ?? {}) as { when?: unknown };
   const moment = When.optional().safeParse(when);
   if (!moment.success) return { errors: { when: Object.values(fieldErrors(moment.error))[0]! } };
   const { data: then } = moment;
-  const answer = await found.run(trialId, parsed.data as never, then && momentOf(then.date, then.time));
+  const answer = await command.run(trialId, parsed.data as never, then && momentOf(then.date, then.time));
   return answer instanceof Response ? answer : answerTo(answer, name);
 }

@@ -8,9 +8,9 @@ import { parseTemperature } from '~core/quantity/temperature';
 const readBy =
   <T>(read: (text: string) => Result<T, string>) =>
   (text: string, ctx: z.RefinementCtx): T => {
-    const found = read(text);
-    if (found.ok) return found.value;
-    ctx.addIssue({ code: 'custom', message: found.error });
+    const result = read(text);
+    if (result.ok) return result.value;
+    ctx.addIssue({ code: 'custom', message: result.error });
     return z.NEVER;
   };
 

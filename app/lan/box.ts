@@ -38,8 +38,11 @@ async function ask(path: string, token: string | null, init: RequestInit = {}): 
     );
   }
   if (answer.ok) return answer;
-  const said = z.object({ error: z.string() }).safeParse(await answer.json().catch(() => null));
-  throw new BoxError(answer.status, said.success ? said.data.error : 'The letter-box didn’t understand.');
+  const errorBody = z.object({ error: z.string() }).safeParse(await answer.json().catch(() => null));
+  throw new BoxError(
+    answer.status,
+    errorBody.success ? errorBody.data.error : 'The letter-box didn’t understand.',
+  );
 }
 
 const asJson = (body: unknown): RequestInit => ({

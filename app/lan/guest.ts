@@ -30,8 +30,8 @@ export async function guestBy(hash: string, name: string): Promise<Guest | null>
 }
 
 async function placeOf(link: { code: string; key: string }, name: string): Promise<Guest | null> {
-  const kept = Guest.safeParse(JSON.parse(localStorage.getItem(KEY) ?? 'null'));
-  if (kept.success && kept.data.code === link.code) return kept.data;
+  const stored = Guest.safeParse(JSON.parse(localStorage.getItem(KEY) ?? 'null'));
+  if (stored.success && stored.data.code === link.code) return stored.data;
   const made = await pairWith(link.code, name);
   if (made.host === null) return null;
   const guest = { code: link.code, device: made.device, token: made.token, host: made.host, key: link.key };

@@ -105,9 +105,9 @@ async function takeTrial(
   const own = before ? await wholeTrial(trial.plan.id) : null;
   const lastRev = peer.trials[trial.plan.id]?.rev ?? 0;
   const options = { base: head.base, bulk: bulkIn(body, trial), by, from: peer.name };
-  let taken = await takeIn(trial, options);
-  if (!taken.ok && taken.error.tag === 'unsound') return aside(taken.error.why);
-  if (!taken.ok) {
+  let takenIn = await takeIn(trial, options);
+  if (!takenIn.ok && takenIn.error.tag === 'unsound') return aside(takenIn.error.why);
+  if (!takenIn.ok) {
     await keepClash(trial, peer.name);
     // Over there ours was decided against; a sealed plan is never given up, and who may not plan decides nothing.
     const theirs = head.overrules;
@@ -115,7 +115,7 @@ async function takeTrial(
       return { tag: 'clash' };
     const settled = await settleClash(trial.plan.id, 'theirs');
     if (!settled.ok) return { tag: 'clash' };
-    taken = await takeIn(trial, options);
+    takenIn = await takeIn(trial, options);
   }
   // Nothing of ours was waiting to be handed over: what came from there needn't go back.
   const after = await db.heads.get(trial.plan.id);
@@ -129,9 +129,9 @@ async function takeTrial(
   const { may } = head;
   if (may !== undefined && may !== peer.granted)
     await changePeers((peers) => peers.map((p) => (p.id === peer.id ? { ...p, granted: may } : p)));
-  const kept = forOther(await wholeTrial(trial.plan.id));
+  const ownCopy = forOther(await wholeTrial(trial.plan.id));
   await write(now, peer, {
-    ...{ kind: 'has', trialId: trial.plan.id, plan: planSha256(kept.plan) },
+    ...{ kind: 'has', trialId: trial.plan.id, plan: planSha256(ownCopy.plan) },
     ...(head.rev !== undefined && { rev: head.rev }),
     waiting: await waitingFrom(trial.plan.id, peer.name),
   });
@@ -141,7 +141,7 @@ async function takeTrial(
     asked.set(key, Date.now());
     await write(now, peer, wants);
   }
-  return { tag: 'taken', waiting: taken.ok ? taken.value.waiting.length : 0 };
+  return { tag: 'taken', waiting: takenIn.ok ? takenIn.value.waiting.length : 0 };
 }
 
 /** Takes one letter in, as far as its sender has the right to what it says. */

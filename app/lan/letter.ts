@@ -62,11 +62,11 @@ const MOST_HEAD = 600_000;
 
 /** A letter's head and what comes with it as bytes. */
 export function packLetter(head: LetterHead, body: Uint8Array = new Uint8Array()): Uint8Array {
-  const said = new TextEncoder().encode(JSON.stringify(head));
-  const packed = new Uint8Array(4 + said.length + body.length);
-  new DataView(packed.buffer).setUint32(0, said.length);
-  packed.set(said, 4);
-  packed.set(body, 4 + said.length);
+  const headBytes = new TextEncoder().encode(JSON.stringify(head));
+  const packed = new Uint8Array(4 + headBytes.length + body.length);
+  new DataView(packed.buffer).setUint32(0, headBytes.length);
+  packed.set(headBytes, 4);
+  packed.set(body, 4 + headBytes.length);
   return packed;
 }
 

@@ -139,8 +139,8 @@ export async function refreshPeers(now: Pairing): Promise<KnownPeer[]> {
   let peers: KnownPeer[] = [];
   await changePeers((known) => {
     peers = known.flatMap((p) => {
-      const found = named(p);
-      if (found) return [{ ...p, id: found.id, name: found.name || p.name, role: found.role }];
+      const device = named(p);
+      if (device) return [{ ...p, id: device.id, name: device.name || p.name, role: device.role }];
       return p.id === null ? [p] : [];
     });
     return peers;

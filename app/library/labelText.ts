@@ -24,7 +24,7 @@ export const spoonMasses = z
   });
 
 /** “P as P₂O₅” back to how the label prints it, and the other way round: figures as typed and as kept. */
-export const kept = (
+export const unlessSame = (
   value: number | null,
   as: 'oxide' | 'element',
   element: 'P' | 'K' | 'Ca' | 'Mg' | 'S',
@@ -34,7 +34,7 @@ export const kept = (
   return inOxide ? value / oxideFactor[element] : value * oxideFactor[element];
 };
 /** A figure as the label prints it. */
-export const shown = (
+export const figureOf = (
   value: number | null | undefined,
   as: 'oxide' | 'element',
   element: 'P' | 'K' | 'Ca' | 'Mg' | 'S',

@@ -19,7 +19,7 @@ import {
 } from '~core/model/product';
 import { MeasureSystem, measureWorth, usMeasures } from '~core/quantity/units';
 import { parseRate } from '~core/quantity/rate';
-import { kept, micros, shown, spoonMasses } from './labelText';
+import { unlessSame, micros, figureOf, spoonMasses } from './labelText';
 import { fieldText, optionalNumber, typedNumber } from '../form/schemaFields';
 
 const percent = () =>
@@ -158,7 +158,7 @@ export const ProductForm = z
       ['p2o5Percent', 'P'],
       ['k2oPercent', 'K'],
     ] as const) {
-      if ((kept(p[field], p.mainAs, element) ?? 0) > 100)
+      if ((unlessSame(p[field], p.mainAs, element) ?? 0) > 100)
         ctx.addIssue({
           code: 'custom',
           path: [field],
@@ -202,11 +202,11 @@ export function fromForm(id: string, f: z.output<typeof ProductForm>): Product {
             nitratePercent: f.nitratePercent,
             ammoniumPercent: f.ammoniumPercent,
             ureaPercent: f.ureaPercent,
-            p2o5Percent: kept(p, f.mainAs, 'P'),
-            k2oPercent: kept(k, f.mainAs, 'K'),
-            caPercent: kept(f.caPercent, f.secondaryAs, 'Ca'),
-            mgPercent: kept(f.mgPercent, f.secondaryAs, 'Mg'),
-            sPercent: kept(f.sPercent, f.secondaryAs, 'S'),
+            p2o5Percent: unlessSame(p, f.mainAs, 'P'),
+            k2oPercent: unlessSame(k, f.mainAs, 'K'),
+            caPercent: unlessSame(f.caPercent, f.secondaryAs, 'Ca'),
+            mgPercent: unlessSame(f.mgPercent, f.secondaryAs, 'Mg'),
+            sPercent: unlessSame(f.sPercent, f.secondaryAs, 'S'),
             micros: f.micros,
             printedAs: { main: f.mainAs, secondary: f.secondaryAs },
           },
@@ -264,11 +264,11 @@ export function toForm(p: Product | null, measures = usMeasures): ProductFormInp
     nitratePercent: fieldText(a?.nitratePercent),
     ammoniumPercent: fieldText(a?.ammoniumPercent),
     ureaPercent: fieldText(a?.ureaPercent),
-    p2o5Percent: shown(a?.p2o5Percent, main, 'P'),
-    k2oPercent: shown(a?.k2oPercent, main, 'K'),
-    caPercent: shown(a?.caPercent, secondary, 'Ca'),
-    mgPercent: shown(a?.mgPercent, secondary, 'Mg'),
-    sPercent: shown(a?.sPercent, secondary, 'S'),
+    p2o5Percent: figureOf(a?.p2o5Percent, main, 'P'),
+    k2oPercent: figureOf(a?.k2oPercent, main, 'K'),
+    caPercent: figureOf(a?.caPercent, secondary, 'Ca'),
+    mgPercent: figureOf(a?.mgPercent, secondary, 'Mg'),
+    sPercent: figureOf(a?.sPercent, secondary, 'S'),
     micros: Object.entries(a?.micros ?? {})
       .map(([e, v]) => `${e} ${v}`)
       .join(', '),

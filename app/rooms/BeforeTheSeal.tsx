@@ -21,18 +21,18 @@ export function BeforeTheSeal({ trialId, missing }: { trialId: string; missing: 
     );
   }
   const sorted = [...missing].sort((a, b) => Number(b.room === room) - Number(a.room === room));
-  const said = sorted.slice(0, MOST_SAID);
+  const listed = sorted.slice(0, MOST_SAID);
   return (
     <section aria-label="Before the seal">
       <p className="before-seal">
         Before the seal:{' '}
-        {said.map((m, i) => (
+        {listed.map((m, i) => (
           <span key={m.what}>
             {i > 0 && '; '}
             {m.room === room ? m.what : <Link to={`/trial/${trialId}/${m.room}`}>{m.what}</Link>}
           </span>
         ))}
-        {sorted.length > said.length && ` and ${sorted.length - said.length} more`}.
+        {sorted.length > listed.length && ` and ${sorted.length - listed.length} more`}.
       </p>
     </section>
   );

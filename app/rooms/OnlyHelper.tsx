@@ -18,9 +18,9 @@ const keyOf = (trialId: string) => `palazzo/helper/${trialId}`;
 
 /** Whether whoever sits at this tab mixes a blind trial and doesn't score it; said once until the tab is closed. */
 export function useHelper(trialId: string): [isHelper: boolean, say: () => void] {
-  const [said, setSaid] = useState(() => sessionStorage.getItem(keyOf(trialId)) !== null);
+  const [isSaid, setSaid] = useState(() => sessionStorage.getItem(keyOf(trialId)) !== null);
   return [
-    said,
+    isSaid,
     () => {
       sessionStorage.setItem(keyOf(trialId), 'yes');
       setSaid(true);

@@ -1,9 +1,9 @@
 import type { Room, RoomContext, RoomProgress } from './room';
 
-const found = import.meta.glob<{ room: Room }>('./*/room.ts', { eager: true });
+const modules = import.meta.glob<{ room: Room }>('./*/room.ts', { eager: true });
 
 /** Every room of a trial, in the order of the work. */
-export const rooms: readonly Room[] = Object.values(found)
+export const rooms: readonly Room[] = Object.values(modules)
   .map((m) => m.room)
   .sort((a, b) => a.order - b.order);
 

@@ -102,8 +102,8 @@ export async function writeBackup(
   faults.push(...(await reader.check(file, ({ done: read }) => onProgress(begun + read, total))));
   if (faults.some((f) => f.filename === '')) throw new Error(faults[0]!.why);
   const lost = new Set(faults.map((f) => f.filename));
-  const kept = heads.filter((h) => !lost.has(fileOf(h.id)));
-  const revs = Object.fromEntries(kept.map((h) => [h.id, h.rev]));
+  const keptHeads = heads.filter((h) => !lost.has(fileOf(h.id)));
+  const revs = Object.fromEntries(keptHeads.map((h) => [h.id, h.rev]));
   await db.settings.put({ key: 'backedUp', value: JSON.stringify({ at: about.madeAt, revs }) });
   const names = new Map((await db.trials.toArray()).map((t) => [fileOf(t.id), `“${t.plan.question}”`]));
   return { blob, faults: faults.map((f) => ({ ...f, filename: names.get(f.filename) ?? f.filename })) };
@@ -200,9 +200,9 @@ async function previewOf(
         const bulk = { photos: [], series };
         const panels = keys.panels.filter((k) => k.trialId === trial.plan.id).map((k) => k.key);
         try {
-          const taken = await takeIn(whole, { ...aFile, from: 'a backup', bulk, panels });
-          if (taken.ok) waiting += taken.value.waiting.length;
-          else if (taken.error.tag === 'unsound') failed.push(named(trial, taken.error.why));
+          const takenIn = await takeIn(whole, { ...aFile, from: 'a backup', bulk, panels });
+          if (takenIn.ok) waiting += takenIn.value.waiting.length;
+          else if (takenIn.error.tag === 'unsound') failed.push(named(trial, takenIn.error.why));
           else await takeInAsCopy(whole, bulk, panels);
         } catch (e) {
           // No room for one is no room for the next; anything else is this trial's own.
@@ -238,12 +238,12 @@ const named = (trial: Trial, why: string): UnreadPart => ({ filename: `“${tria
 
 /** A trial of a file against the one on the bench. */
 async function compare(trial: Trial): Promise<TrialThere> {
-  const said = { question: trial.plan.question, code: trial.plan.code };
+  const heading = { question: trial.plan.question, code: trial.plan.code };
   const db = await bench();
-  if (!(await db.trials.get(trial.plan.id))) return { ...said, what: { tag: 'new' } };
+  if (!(await db.trials.get(trial.plan.id))) return { ...heading, what: { tag: 'new' } };
   const { row, log } = await loadTrial(trial.plan.id);
-  if (planSha256(row.plan) !== planSha256(trial.plan)) return { ...said, what: { tag: 'differs' } };
+  if (planSha256(row.plan) !== planSha256(trial.plan)) return { ...heading, what: { tag: 'differs' } };
   const here = new Set<string>(log.map((e) => e.id));
   const lines = trial.log.filter((e) => !here.has(e.id)).length;
-  return { ...said, what: lines === 0 ? { tag: 'same' } : { tag: 'adds', lines } };
+  return { ...heading, what: lines === 0 ? { tag: 'same' } : { tag: 'adds', lines } };
 }

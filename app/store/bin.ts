@@ -21,9 +21,10 @@ export async function restore(id: string): Promise<string | null> {
   const db = await bench();
   const row = await db.bin.get(id);
   if (!row) return null;
-  let said: string | null = null;
+  let refusal: string | null = null;
   if (row.product) {
-    if (await db.products.get(row.product.id)) said = 'There is a newer one of this name; it stays as it is.';
+    if (await db.products.get(row.product.id))
+      refusal = 'There is a newer one of this name; it stays as it is.';
     else await db.products.add(row.product);
   }
   if (row.trial) {
@@ -38,13 +39,14 @@ export async function restore(id: string): Promise<string | null> {
     const back = await takeIn(trial, { by: { right: 'all', device: null }, from: 'the bin' });
     if (!back.ok) {
       await takeInAsCopy({ ...trial, plan: { ...trial.plan, id: trial.plan.id as TrialId } });
-      said = 'The trial has come back with another plan since; the deleted one stands beside it as a copy.';
+      refusal =
+        'The trial has come back with another plan since; the deleted one stands beside it as a copy.';
     } else if (back.value.outcome.tag === 'merged') {
-      said = 'The trial was on the bench again already; what the deleted one had more was added.';
+      refusal = 'The trial was on the bench again already; what the deleted one had more was added.';
     }
   }
   await db.bin.delete(id);
-  return said;
+  return refusal;
 }
 
 /** How long what was deleted can be brought back. */

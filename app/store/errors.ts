@@ -55,8 +55,8 @@ export function sayStorageFault(error: unknown): string {
     return 'The browser’s storage is full: free some space, or export and delete trials you no longer need.';
   }
   if (Array.isArray(issues)) {
-    const said = [...new Set(issues.map((i) => sentence(i.message)))];
-    return `What was to be kept isn’t whole. ${said.slice(0, 3).join(' ')}`;
+    const sentences = [...new Set(issues.map((i) => sentence(i.message)))];
+    return `What was to be kept isn’t whole. ${sentences.slice(0, 3).join(' ')}`;
   }
   if (inner !== undefined && inner !== null && inner !== error) return sayStorageFault(inner);
   if (error instanceof BenchHeldError || error instanceof NewerBenchError) return error.message;

@@ -11,15 +11,15 @@ import { tryTrial } from './trials';
 export function perTrial<T>(
   make: (trial: LoadedTrial, day: string) => T | Promise<T>,
 ): (day?: string) => Promise<T[]> {
-  const kept = new Map<string, { rev: number; day: string; value: T }>();
+  const cache = new Map<string, { rev: number; day: string; value: T }>();
   return async (day = '') => {
     const heads = await (await bench()).heads.toArray();
     const here = new Set(heads.map((h) => `${benchName()}/${h.id}`));
-    for (const key of kept.keys()) if (!here.has(key)) kept.delete(key);
+    for (const key of cache.keys()) if (!here.has(key)) cache.delete(key);
     const values: T[] = [];
     for (const { id, rev } of heads) {
       const key = `${benchName()}/${id}`;
-      const known = kept.get(key);
+      const known = cache.get(key);
       if (known?.rev === rev && known.day === day) {
         values.push(known.value);
         continue;
@@ -28,7 +28,7 @@ export function perTrial<T>(
       const trial = await tryTrial(id);
       if (!trial) continue;
       const value = await make(trial, day);
-      kept.set(key, { rev: trial.rev, day, value });
+      cache.set(key, { rev: trial.rev, day, value });
       values.push(value);
     }
     return values;

@@ -91,7 +91,7 @@ export async function takeIn(
   const { id } = given.plan;
   const state = deriveState(given.plan, given.log);
   const sealed = state.seal?.planSha256 ?? null;
-  const taken = await alone(id, 'ofTrials', async (db): Promise<Result<TakenIn, TakeInError>> => {
+  const takenIn = await alone(id, 'ofTrials', async (db): Promise<Result<TakenIn, TakeInError>> => {
     const here = await current(db, id);
     const isCopy = given.plan.namesLeftOut === true && here !== null && here.row.plan.namesLeftOut !== true;
     const trial = isCopy ? ofItsTrial(given, here.row.plan, here.key) : given;
@@ -150,18 +150,18 @@ export async function takeIn(
       },
     });
     const beside = written.ok ? (written.value.against ?? []) : [];
-    const taken = new Set<string>(added.map((e) => e.id));
+    const addedIds = new Set<string>(added.map((e) => e.id));
     const aside = written.ok ? standingAside(written.value.trial.state) : [];
     const waiting = beside.flatMap((l) => l.why ?? []);
     return ok({
       outcome: { tag: 'merged', newEntries: added.length, conflicts: beside.length - waiting.length },
       ...{ brokenSeal, waiting },
-      notFollowed: aside.filter((x) => taken.has(x.line.id)).map((x) => x.why),
+      notFollowed: aside.filter((x) => addedIds.has(x.line.id)).map((x) => x.why),
     });
   });
   // What was here is still known as it was: screens see by that that something came.
-  if (!taken.ok || taken.value.outcome.tag === 'added') forget(id);
-  return taken;
+  if (!takenIn.ok || takenIn.value.outcome.tag === 'added') forget(id);
+  return takenIn;
 }
 
 /** Adds an exported trial as a second one beside the one that is here. */

@@ -60,9 +60,9 @@ export async function listTrials(): Promise<LoadedTrial[]> {
   const db = await bench();
   const trials = await db.transaction('r', [db.heads, db.trials, db.entries, db.keys], async () => {
     const ids = await db.heads.toCollection().primaryKeys();
-    const found: (LoadedTrial | null)[] = [];
-    for (const id of ids) found.push(await current(db, id));
-    return found;
+    const loaded: (LoadedTrial | null)[] = [];
+    for (const id of ids) loaded.push(await current(db, id));
+    return loaded;
   });
   return trials.filter((t) => t !== null).sort((a, b) => byStart(a.row.plan, b.row.plan));
 }
@@ -104,9 +104,9 @@ export async function appendEntries<E = never>(
   bulk?: Bulk,
 ): Promise<Result<Entry[], E | ChangeError>> {
   const decide = ({ trial }: Deciding): Result<Change, E> => {
-    const said = typeof say === 'function' ? say(trial) : say;
-    if (!('ok' in said)) return ok({ entries: said, happened, bulk });
-    return said.ok ? ok({ entries: said.value, happened, bulk }) : said;
+    const sayings = typeof say === 'function' ? say(trial) : say;
+    if (!('ok' in sayings)) return ok({ entries: sayings, happened, bulk });
+    return sayings.ok ? ok({ entries: sayings.value, happened, bulk }) : sayings;
   };
   const changed = await change<E>(id, decide, bulk ? 'ofTrials' : 'ofChanges');
   return changed.ok ? ok(changed.value.entries) : changed;

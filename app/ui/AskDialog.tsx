@@ -29,9 +29,9 @@ export function AskDialog({ title, label, hint, doLabel, faultOf, onKeep, onClos
     setAsked(true);
     if (faultOf(typed) !== '') return;
     setBusy(true);
-    const kept = await onKeep(typed);
+    const isKept = await onKeep(typed);
     setBusy(false);
-    if (kept) onClose();
+    if (isKept) onClose();
   };
   return (
     <EntryDialog onClose={onClose} maxWidth="sm">

@@ -39,13 +39,15 @@ const byItself: Region = { figures: null, hours: null, weekStart: null, units: n
 /** What was chosen on this device. */
 export function chosenRegion(): Region {
   try {
-    const kept = JSON.parse(localStorage.getItem(KEY) ?? 'null') as Partial<Region> | null;
+    const stored = JSON.parse(localStorage.getItem(KEY) ?? 'null') as Partial<Region> | null;
     return {
-      figures: figureRegionIds.find((id) => id === kept?.figures) ?? null,
-      hours: kept?.hours === 12 || kept?.hours === 24 ? kept.hours : null,
+      figures: figureRegionIds.find((id) => id === stored?.figures) ?? null,
+      hours: stored?.hours === 12 || stored?.hours === 24 ? stored.hours : null,
       weekStart:
-        kept?.weekStart === 0 || kept?.weekStart === 1 || kept?.weekStart === 6 ? kept.weekStart : null,
-      units: unitChoiceIds.find((id) => id === kept?.units) ?? null,
+        stored?.weekStart === 0 || stored?.weekStart === 1 || stored?.weekStart === 6
+          ? stored.weekStart
+          : null,
+      units: unitChoiceIds.find((id) => id === stored?.units) ?? null,
     };
   } catch {
     return byItself;

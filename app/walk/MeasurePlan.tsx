@@ -82,7 +82,7 @@ const SETTLED_MS = 150;
 /** The plan with the values of one trait in one round; tap a unit to measure it. */
 export const MeasurePlan = memo(function MeasurePlan({ state, round, trait, current, typed, onPick }: Props) {
   const { plan } = state;
-  const shown = useMemo(
+  const tileOf = useMemo(
     () => new Map(plan.units.map((u) => [u.id, shownOf(state, u, trait, round)])),
     [plan, state, trait, round],
   );
@@ -121,7 +121,7 @@ export const MeasurePlan = memo(function MeasurePlan({ state, round, trait, curr
       if (!unit) return <span className="place" aria-hidden="true" />;
       return (
         <MeasureTile
-          {...shown.get(unit.id)!}
+          {...tileOf.get(unit.id)!}
           id={unit.id}
           code={unit.code}
           live={live}
@@ -130,7 +130,7 @@ export const MeasurePlan = memo(function MeasurePlan({ state, round, trait, curr
         />
       );
     },
-    [shown, live, onPick, trait.decimals],
+    [tileOf, live, onPick, trait.decimals],
   );
   return <PlanView plan={plan} positions={state.positions} walk renderPlace={renderPlace} />;
 });

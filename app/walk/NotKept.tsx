@@ -17,16 +17,16 @@ interface Props<D> {
 /** What was typed at stops that were left, and isn’t kept. */
 export function NotKept<D>({ plan, putBy, said, onTake, onDrop }: Props<D>) {
   const units = planIndex(plan);
-  const shown = putBy.flatMap((p) => {
+  const putRows = putBy.flatMap((p) => {
     const unit = units.unit(p.unitId);
     return unit ? [{ p, code: unit.code }] : [];
   });
-  if (shown.length === 0) return null;
+  if (putRows.length === 0) return null;
   return (
     <div className="note open small left-typed" role="status">
       Typed, not kept:
       <ul>
-        {shown.map(({ p, code }) => (
+        {putRows.map(({ p, code }) => (
           <li key={`${p.unitId}/${p.sample}`}>
             <span>
               <strong className="num">{code}</strong> {said(p.draft)}

@@ -65,12 +65,12 @@ export function PasteDialog({ paste, units, sitting, onClose, onKeep }: Props) {
     const own = unit && values.get(unit.id);
     return own ? (paste.fault?.(own.of) ?? null) : null;
   };
-  const kept = [...values.values()].filter(({ unit }) => faultOf(unit) === null);
-  const count = kept.reduce((n, { of }) => n + of.size, 0);
+  const fitting = [...values.values()].filter(({ unit }) => faultOf(unit) === null);
+  const count = fitting.reduce((n, { of }) => n + of.size, 0);
   const keep = async () => {
     if (count === 0 || sitting.fault) return;
     setBusy(true);
-    const written = await onKeep(kept.flatMap(({ unit, of }) => paste.bodies(unit, of)));
+    const written = await onKeep(fitting.flatMap(({ unit, of }) => paste.bodies(unit, of)));
     setBusy(false);
     // What wasn't kept stays here.
     if (written) onClose();

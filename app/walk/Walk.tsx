@@ -133,9 +133,10 @@ export function Walk<D>(p: Props<D>) {
     keep(draft);
   };
   const offer = (change: Partial<D>) => {
-    const taken = { ...draft, ...change };
+    const nextDraft = { ...draft, ...change };
     move({ put: change, how: 'taken' });
-    if (!capture.fault(taken, at) && !sitting.fault && !capture.doubt(taken, at, today)) keep(taken);
+    if (!capture.fault(nextDraft, at) && !sitting.fault && !capture.doubt(nextDraft, at, today))
+      keep(nextDraft);
   };
   const next = stops.step(here, 1);
   const standing = p.standing?.of(at);

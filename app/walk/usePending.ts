@@ -32,8 +32,8 @@ export function usePending(trait: Trait, round: Round): ReadonlyMap<UnitId, Pend
       if (body.kind === 'measurement' && body.notYet) continue;
       // The action has answered: what follows is only the drawing.
       const answer = data as ActionResult | undefined;
-      const kept = state === 'loading' && answer !== undefined && 'saved' in answer;
-      pending.set(body.unitId, { value: valueOf(body), kept });
+      const isKept = state === 'loading' && answer !== undefined && 'saved' in answer;
+      pending.set(body.unitId, { value: valueOf(body), kept: isKept });
     }
     return pending;
   }, [fetchers, trait, round]);

@@ -26,8 +26,8 @@ export function useSitting(plan: Pick<Plan, 'id' | 'startDate'>, occasion: Occas
   const { id, day } = occasion;
   const key = `palazzo-sitting/${planId}/${id}/${today}`;
   const read = (): Sitting => {
-    const kept = sessionStorage.getItem(key);
-    return kept === null ? usualSitting(plan, occasion, today) : (JSON.parse(kept) as Sitting);
+    const stored = sessionStorage.getItem(key);
+    return stored === null ? usualSitting(plan, occasion, today) : (JSON.parse(stored) as Sitting);
   };
   const [held, setHeld] = useState(() => ({ key, said: read() }));
   if (held.key !== key) setHeld({ key, said: read() });

@@ -44,8 +44,8 @@ async function codeIn(bitmap: ImageBitmap): Promise<string | null> {
   for (const side of [QR_SIDE, QR_SIDE / 2]) {
     const { canvas, width, height } = await scaled(bitmap, side);
     const { data } = canvas.getContext('2d')!.getImageData(0, 0, width, height);
-    const found = jsQR(data, width, height);
-    if (found) return found.data;
+    const code = jsQR(data, width, height);
+    if (code) return code.data;
   }
   return null;
 }
@@ -64,7 +64,7 @@ const api = {
     const meta = (await exifr
       .parse(bytes, { pick: ['DateTimeOriginal', 'CreateDate'] })
       .catch(() => undefined)) as { DateTimeOriginal?: Date; CreateDate?: Date } | undefined;
-    const taken = meta?.DateTimeOriginal ?? meta?.CreateDate;
+    const takenAt = meta?.DateTimeOriginal ?? meta?.CreateDate;
     if (!fitsMemory(bytes)) throw new Error('It says it has more pixels than any camera takes.');
     const bitmap = await createImageBitmap(new Blob([bytes]), { imageOrientation: 'from-image' });
     const { canvas, width, height } = await scaled(bitmap, MOST);
@@ -75,7 +75,7 @@ const api = {
     bitmap.close();
     const answer: PreparedPhoto = {
       ...{ full, thumb, width, height, code },
-      takenAt: taken instanceof Date && !Number.isNaN(taken.getTime()) ? taken.toISOString() : null,
+      takenAt: takenAt instanceof Date && !Number.isNaN(takenAt.getTime()) ? takenAt.toISOString() : null,
     };
     return transfer(answer, [full.buffer as ArrayBuffer, thumb.buffer as ArrayBuffer]);
   },

@@ -47,14 +47,14 @@ export function accountOf(state: TrialState, today: string): Account {
 
 function made(state: TrialState, today: string): Account {
   const { plan } = state;
-  const taken = new Map<string, Answered>();
+  const answeredBy = new Map<string, Answered>();
   return {
     over: isOver(plan, today),
     letter: (id) => letterOf(Math.max(0, planIndex(plan).treatmentOrder(id))),
     answered: (trait, round) => {
       const key = `${round.id}/${trait.id}`;
-      let answered = taken.get(key);
-      if (!answered) taken.set(key, (answered = answeredIn(state, trait, round)));
+      let answered = answeredBy.get(key);
+      if (!answered) answeredBy.set(key, (answered = answeredIn(state, trait, round)));
       return answered;
     },
     get paid() {

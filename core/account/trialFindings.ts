@@ -26,7 +26,7 @@ export function trialFindings(
   state: TrialState = deriveState(trial.plan, trial.log),
 ): { inputs: NamedInput[]; order: string[]; nameOf: NameOf } {
   const { plan } = state;
-  const shown = planIndex(shownOf(state, trial.key).shown.plan);
+  const shownIndex = planIndex(shownOf(state, trial.key).shown.plan);
   const inputs = plan.traits.flatMap((trait) =>
     [null, ...plan.rounds.filter((r) => r.traitIds.includes(trait.id))].flatMap((round) =>
       [null, ...plan.cropsWithin.keys()].map((crop): NamedInput => ({
@@ -37,5 +37,9 @@ export function trialFindings(
       })),
     ),
   );
-  return { inputs, order: plan.treatments.map((t) => t.id), nameOf: (id) => shown.treatment(id)?.name ?? id };
+  return {
+    inputs,
+    order: plan.treatments.map((t) => t.id),
+    nameOf: (id) => shownIndex.treatment(id)?.name ?? id,
+  };
 }

@@ -86,13 +86,14 @@ export function rowsOf(state: TrialState, trait: Trait, options: RowOptions = {}
   const rows: FindingRow[] = [];
   const leftOut: LeftOut[] = [];
   for (const { unit, response, excluded, died } of units) {
-    const taken = response.visits.filter(
+    const visitsTaken = response.visits.filter(
       (v) => (counted === null || counted.has(v.roundId)) && isWhole(v, state, trait, crop),
     );
-    const zero = taken.length === 0 && died !== null && trait.deadIsZero ? nothingLeft(state, unit) : null;
+    const zero =
+      visitsTaken.length === 0 && died !== null && trait.deadIsZero ? nothingLeft(state, unit) : null;
     // Who died later than what is looked at was alive then, and just wasn't measured.
     const until = Math.max(-1, ...basis.rounds.map((r) => r.day));
-    const visits = zero && (until < 0 || zero.day <= until) ? [zero] : taken;
+    const visits = zero && (until < 0 || zero.day <= until) ? [zero] : visitsTaken;
     const base = { unitId: unit.id, code: unit.code, treatmentId: unit.treatmentId };
     const divisor = givenDivisor(state, unit, trait, visits.at(-1)?.day ?? 0, nitrogen);
     const figure = figureOfVisits(visits, trait);

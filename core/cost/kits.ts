@@ -101,6 +101,7 @@ export const sayKit = (contender: string, kit: KitUse): string => {
       ? ''
       : `; left then: ${listNames(left.map((l) => `${formatFigure(100 * l.share, 0)} % of ${l.product}`))}`;
   const whole = kit.wholeFeeds;
-  const said = kit.left.length === 0 ? `${kit.emptyFirst} lasts` : `${kit.emptyFirst} is empty first, after`;
-  return `${contender}, from the kit ${kit.name} (${formatMoney(kit.price)}): ${said} ${whole} ${whole === 1 ? 'feed' : 'feeds'}${rest}. ${formatMoney(kit.perFeed)} a feed if what is left is thrown away.`;
+  const sentence =
+    kit.left.length === 0 ? `${kit.emptyFirst} lasts` : `${kit.emptyFirst} is empty first, after`;
+  return `${contender}, from the kit ${kit.name} (${formatMoney(kit.price)}): ${sentence} ${whole} ${whole === 1 ? 'feed' : 'feeds'}${rest}. ${formatMoney(kit.perFeed)} a feed if what is left is thrown away.`;
 };

@@ -84,16 +84,16 @@ function windows(cells: readonly Cell[], size: number, wanted: number): Cell[][]
     for (const c of cells) if (areas.includes(c.area)) seen.set(`${c.area}/${c.row}`, c);
     return [...seen.values()];
   };
-  const found: Cell[][][] = [];
+  const squares: Cell[][][] = [];
   const search = (areas: readonly string[]) => {
-    for (let left = 0; left + size <= widest && found.length < wanted; left++) {
+    for (let left = 0; left + size <= widest && squares.length < wanted; left++) {
       const window = ({ area, row }: Pick<Cell, 'area' | 'row'>) =>
         Array.from({ length: size }, (_, i) => free.get(`${area}/${row}/${left + i}`));
       let rows = rowsOf(areas).filter((r) => window(r).every(Boolean));
-      while (rows.length >= size && found.length < wanted) {
+      while (rows.length >= size && squares.length < wanted) {
         const square = rows.slice(0, size).map((r) => window(r) as Cell[]);
         for (const c of square.flat()) free.delete(`${c.area}/${c.row}/${c.column}`);
-        found.push(square);
+        squares.push(square);
         rows = rows.slice(size);
       }
     }
@@ -101,7 +101,7 @@ function windows(cells: readonly Cell[], size: number, wanted: number): Cell[][]
   const areas = [...new Set(cells.map((c) => c.area))];
   for (const area of areas) search([area]);
   search(areas);
-  return found;
+  return squares;
 }
 
 /**

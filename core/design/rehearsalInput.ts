@@ -23,9 +23,9 @@ type RehearsalInputError = LayoutError | { tag: 'noControl' } | { tag: 'tooFewTr
 
 /** Plants measured in each unit: what the treatments say, else the samples of the primary trait. */
 export function plantsPerUnit(plan: Plan): number {
-  const said = plan.treatments.map((t) => t.conditions.plantsPerUnit ?? 0);
+  const plantsPerUnit = plan.treatments.map((t) => t.conditions.plantsPerUnit ?? 0);
   const primary = plan.traits.find((t) => t.id === plan.primaryTraitId);
-  return Math.max(1, Math.round(Math.max(0, ...said)), primary?.samplesPerUnit ?? 1);
+  return Math.max(1, Math.round(Math.max(0, ...plantsPerUnit)), primary?.samplesPerUnit ?? 1);
 }
 
 /** The smallest difference that matters in per cent of the control; null when it is absolute or not set. */

@@ -22,6 +22,6 @@ export function wholeAreas<T>({
   const wanted = treatments.length * replicates;
   if (areas.size < wanted) return err({ tag: 'tooFewAreas', wanted, available: areas.size });
   const order = seededRandom(seed).shuffle(treatments.flatMap((t) => Array<T>(replicates).fill(t)));
-  const taken = [...areas.values()].slice(0, wanted);
-  return ok(taken.flatMap((own, i) => own.map((c) => ({ ...c, block: null, treatment: order[i]! }))));
+  const usedAreas = [...areas.values()].slice(0, wanted);
+  return ok(usedAreas.flatMap((own, i) => own.map((c) => ({ ...c, block: null, treatment: order[i]! }))));
 }

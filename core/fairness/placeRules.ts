@@ -42,16 +42,16 @@ const wholeLines: Rule = {
     if (plan.treatments.length < 2 || leastReplicates(plan) < 2 || plan.rotation || sharesPlace(plan))
       return null;
     const nameOf = (u: Unit) => plan.treatments.find((t) => t.id === u.treatmentId)?.name ?? '';
-    const found = linesOwned(plan);
-    if (found.length === 0) return null;
+    const lines = linesOwned(plan);
+    if (lines.length === 0) return null;
     const cure = blocksCure(plan, leastReplicates(plan), 'Randomise in blocks');
     return {
       found:
-        found
+        lines
           .slice(0, 4)
           .map((l) => `${nameOf(l.units[0]!)} fills ${l.what}`)
-          .join('; ') + (found.length > 4 ? ' …' : '.'),
-      units: [...new Set(found.flatMap((l) => l.units.map((u) => u.id)))],
+          .join('; ') + (lines.length > 4 ? ' …' : '.'),
+      units: [...new Set(lines.flatMap((l) => l.units.map((u) => u.id)))],
       cure: 'Mix the treatments over rows and columns.',
       room: 'layout',
       ...(cure && { fix: cure }),
@@ -86,8 +86,8 @@ const gradientUnbalanced: Rule = {
               const search = balanceSearch(plan, { ...plan.design!, seed }, 400);
               if (!search.ok) return { plan };
               search.value.step(400);
-              const found = search.value.result();
-              return { plan: relaid(plan, { ...plan.design!, seed: found.seed, balance: found.balance }) };
+              const best = search.value.result();
+              return { plan: relaid(plan, { ...plan.design!, seed: best.seed, balance: best.balance }) };
             },
           },
         }),
@@ -104,12 +104,12 @@ const placesUnbalanced: Rule = {
     if (plan.gradient || plan.rotation || leastReplicates(plan) < 2 || plan.treatments.length < 2)
       return null;
     if (sharesPlace(plan)) return null;
-    const found = sidesOf(plan);
-    if (found.length === 0) return null;
+    const sides = sidesOf(plan);
+    if (sides.length === 0) return null;
     const again =
       plan.design && plan.design.kind !== 'hand' && plan.design.kind !== 'interleave' ? plan.design : null;
     return {
-      found: `${found.join('; ')}.`,
+      found: `${sides.join('; ')}.`,
       cure: 'Randomise again, or read the light and balance it.',
       room: 'layout',
       ...(again && {

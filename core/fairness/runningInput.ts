@@ -12,8 +12,8 @@ import type { AuditInput } from './rule';
 
 /** Centimetres in a unit; null for what is no length. */
 function cmIn(unit: string): number | null {
-  const found = unitAt(unit, ['length']);
-  return found?.text === unit ? lengthUnits[found.name] * 100 : null;
+  const unitRead = unitAt(unit, ['length']);
+  return unitRead?.text === unit ? lengthUnits[unitRead.name] * 100 : null;
 }
 
 /** The newest height of each unit, cm: the mean of its samples on the last visit. */
@@ -24,10 +24,10 @@ function heightsOf(state: TrialState): { unitId: UnitId; cm: number }[] {
   });
   return state.plan.units.flatMap((u) => {
     if (state.deaths.has(u.id)) return [];
-    const taken = traits.map((t) => ({ cm: t.cm, observed: observationsOf(state, u.id, t.id) }));
+    const heights = traits.map((t) => ({ cm: t.cm, observed: observationsOf(state, u.id, t.id) }));
     let day = -Infinity;
-    for (const { observed } of taken) for (const o of observed) day = Math.max(day, o.day);
-    const last = taken.flatMap(({ cm, observed }) =>
+    for (const { observed } of heights) for (const o of observed) day = Math.max(day, o.day);
+    const last = heights.flatMap(({ cm, observed }) =>
       observed.flatMap((o) => (o.day === day ? [o.value * cm] : [])),
     );
     return last.length === 0 ? [] : [{ unitId: u.id, cm: last.reduce((s, cm) => s + cm, 0) / last.length }];

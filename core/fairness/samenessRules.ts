@@ -72,10 +72,10 @@ const differentPlants: Rule = {
   why: '“Different varieties” is the first thing readers say.',
   check: ({ plan }) => {
     if (comparesCategory(plan, ['seed'])) return null;
-    const found = conditionsDiffering(plan, plantNames);
-    if (found.length === 0) return null;
+    const differing = conditionsDiffering(plan, plantNames);
+    if (differing.length === 0) return null;
     return {
-      found: `${found.join('. ')}.`,
+      found: `${differing.join('. ')}.`,
       cure: 'One seed lot or clones of one plant, all of one size, for every treatment.',
       room: 'contenders',
       fix: sameConditions(plan, plantNames),
@@ -95,10 +95,10 @@ const unequalRoom: Rule = {
     const decides = plan.traits.find((t) => t.id === plan.primaryTraitId);
     const plants = plan.treatments.some((t) => t.conditions.plantsPerUnit !== null);
     const names = decides?.per === 'area' && !plants ? others : { ...others, areaPerUnitCm2 };
-    const found = conditionsDiffering(plan, names, (r) => r > NEARLY);
-    if (found.length === 0) return null;
+    const differing = conditionsDiffering(plan, names, (r) => r > NEARLY);
+    if (differing.length === 0) return null;
     return {
-      found: `${found.join('. ')}.`,
+      found: `${differing.join('. ')}.`,
       cure: 'The same number of plants in the same volume on the same area.',
       room: 'contenders',
       fix: sameConditions(plan, names),
@@ -113,10 +113,12 @@ const nearlyEqualRoom: Rule = {
   why: 'A twentieth more room is little beside what plants differ by; readers ask all the same.',
   check: ({ plan }) => {
     const { plantsPerUnit: _plants, ...sizes } = roomNames;
-    const found = plan.wholeSystem ? [] : conditionsDiffering(plan, sizes, (r) => r > ALIKE && r <= NEARLY);
-    if (found.length === 0) return null;
+    const differing = plan.wholeSystem
+      ? []
+      : conditionsDiffering(plan, sizes, (r) => r > ALIKE && r <= NEARLY);
+    if (differing.length === 0) return null;
     return {
-      found: `${found.join('. ')}.`,
+      found: `${differing.join('. ')}.`,
       cure: 'The same vessels for all, where there are any.',
       room: 'contenders',
     };
@@ -166,10 +168,10 @@ const unequalHandling: Rule = {
   why: 'A second bag or another hand is a second difference.',
   check: ({ plan }) => {
     if (plan.wholeSystem) return null;
-    const found = conditionsDiffering(plan, handlingNames);
-    if (found.length === 0) return null;
+    const differing = conditionsDiffering(plan, handlingNames);
+    if (differing.length === 0) return null;
     return {
-      found: `${found.join('. ')}.`,
+      found: `${differing.join('. ')}.`,
       cure: 'One new bag, one way of handling.',
       room: 'contenders',
       fix: sameConditions(plan, handlingNames),
@@ -185,14 +187,14 @@ const unequalFinish: Rule = {
   check: ({ plan }) => {
     const days = plan.treatments.map((t) => t.conditions.finishDay);
     if (days.every((d) => d === days[0])) return null;
-    const found = plan.treatments
+    const names = plan.treatments
       .map(
         (t) =>
           `${t.name} ${t.conditions.finishDay === null ? 'with the last round' : `on day ${t.conditions.finishDay}`}`,
       )
       .join(', ');
     return {
-      found: `${found}.`,
+      found: `${names}.`,
       cure: 'All end on the same day and at the same age.',
       room: 'contenders',
       fix: {
@@ -252,11 +254,11 @@ const nothingSaid: Rule = {
   title: '“The same everything else” is blank',
   why: 'Readers look here first; what isn’t written down wasn’t kept the same as far as they know.',
   check: ({ plan }) => {
-    const said = (t: Treatment) =>
+    const waterText = (t: Treatment) =>
       [t.container, t.medium, t.light, t.water, t.system, t.conditions.seedLot, t.conditions.variety].some(
         (text) => text !== '',
       );
-    if (plan.treatments.length < 2 || plan.treatments.some(said)) return null;
+    if (plan.treatments.length < 2 || plan.treatments.some(waterText)) return null;
     return {
       found: 'Nothing is written about container, medium, light, water or seed.',
       cure: 'Fill in what they share: “copy to all” copies a line.',

@@ -44,12 +44,12 @@ const sharedPlace: Rule = {
     const single = plan.treatments.filter((t) => replicatesOf(plan, t.id) === 1);
     if (single.length === 0) return null;
     const shared = experimentalUnits(plan).filter((e) => single.some((t) => t.id === e.unit.treatmentId));
-    const said = shared.map(
+    const sentences = shared.map(
       (e) =>
         `${e.name}: ${planIndex(plan).treatment(e.unit.treatmentId)!.name}, ${countOf(e.members.length, plan.unitNoun)}`,
     );
     return {
-      found: `${said.join('; ')}. They are samples of one place, which gives numbers and no winner.`,
+      found: `${sentences.join('; ')}. They are samples of one place, which gives numbers and no winner.`,
       units: shared.flatMap((e) => e.members.map((u) => u.id)),
       cure: 'Several places for each contender; or, where each got its own and the place is all they share, say so.',
       room: 'layout',

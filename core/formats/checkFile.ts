@@ -52,19 +52,19 @@ export function checkRecord(zip: Uint8Array): Pick<FileCheck, 'lines' | 'altered
   const [plan, log] = [json('plan.json') as { plan?: unknown } | null, json('log.json')];
   const lines: unknown[] = Array.isArray(log) ? log : [];
   const tables = Object.fromEntries(Object.entries(files).filter(([name]) => name.startsWith('data/')));
-  const found = recordOf(plan?.plan ?? null, lines, tables);
+  const actual = recordOf(plan?.plan ?? null, lines, tables);
   const record = FileRecord.safeParse(json(RECORD_FILE));
-  const said = record.success ? record.data : null;
+  const recorded = record.success ? record.data : null;
   const altered =
-    said === null
+    recorded === null
       ? []
       : [
-          ...(said.plan === found.plan ? [] : ['plan.json']),
-          ...alteredLines(said.lines, found.lines),
-          ...Object.keys(said.tables).filter((path) => said.tables[path] !== found.tables[path]),
-          ...(said.signed === signedBy(said.plan, said.lines) ? [] : [RECORD_FILE]),
+          ...(recorded.plan === actual.plan ? [] : ['plan.json']),
+          ...alteredLines(recorded.lines, actual.lines),
+          ...Object.keys(recorded.tables).filter((path) => recorded.tables[path] !== actual.tables[path]),
+          ...(recorded.signed === signedBy(recorded.plan, recorded.lines) ? [] : [RECORD_FILE]),
         ];
-  return { lines: lines.length, altered, signed: found.signed, unsigned: said === null };
+  return { lines: lines.length, altered, signed: actual.signed, unsigned: recorded === null };
 }
 
 /**

@@ -42,11 +42,11 @@ key.json          only in a blind trial: which code is which treatment, in the o
 /** The descriptor of the package. */
 function descriptor(trial: Trial) {
   const state = deriveState(trial.plan, trial.log);
-  const found = trialFindings(trial, state);
-  const tables = [...trialTables(state), findingValuesTable(found)];
+  const findings = trialFindings(trial, state);
+  const tables = [...trialTables(state), findingValuesTable(findings)];
   return {
     tables,
-    script: scriptOf(trial.plan.question, found),
+    script: scriptOf(trial.plan.question, findings),
     json: {
       profile: 'data-package',
       name: `trial-${trial.plan.code.toLowerCase()}`,

@@ -41,7 +41,7 @@ export function transitions(
   from: number,
   to: number,
 ): { at: number; before: number; after: number }[] {
-  const found: { at: number; before: number; after: number }[] = [];
+  const changes: { at: number; before: number; after: number }[] = [];
   for (let day = from; day < to; day += DAY_MS) {
     const [before, after] = [offsetAt(timeZone, day), offsetAt(timeZone, day + DAY_MS)];
     if (before === after) continue;
@@ -51,9 +51,9 @@ export function transitions(
       if (offsetAt(timeZone, middle) === before) low = middle;
       else high = middle;
     }
-    found.push({ at: high, before, after });
+    changes.push({ at: high, before, after });
   }
-  return found;
+  return changes;
 }
 
 const utcOffset = (minutes: number) =>

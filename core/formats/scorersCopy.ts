@@ -16,7 +16,7 @@ export function scorersCopy(trial: Trial): Trial {
   const key = trial.key ?? placeholderKey(plan);
   const masked = maskedPlan(plan, key);
   const log = trial.log.filter((e) => e.kind === 'correction' || !entryKinds[e.kind].tells(e));
-  const kept = new Set<string>(log.map((e) => e.id));
+  const keptIds = new Set<string>(log.map((e) => e.id));
   const copy: Trial = {
     plan: {
       ...masked,
@@ -34,7 +34,8 @@ export function scorersCopy(trial: Trial): Trial {
     log: log.filter(
       (e) =>
         e.kind !== 'correction' ||
-        (kept.has(e.supersedes) && !(e.replacement && entryKinds[e.replacement.kind].tells(e.replacement))),
+        (keptIds.has(e.supersedes) &&
+          !(e.replacement && entryKinds[e.replacement.kind].tells(e.replacement))),
     ),
     review: emptyReview,
     key: { order: masked.treatments.map((t) => t.id) },

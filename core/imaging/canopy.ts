@@ -193,12 +193,12 @@ function stretches(polygon: readonly Point[] | null, width: number, y: number): 
     crossings.push(Math.min(width, Math.max(0, Math.round(x))));
   }
   crossings.sort((p, q) => p - q);
-  const found: number[] = [];
+  const edges: number[] = [];
   for (let k = 0; k + 1 < crossings.length; k++) {
     const [from, to] = [crossings[k]!, crossings[k + 1]!];
-    if (to > from && inside((from + to) / 2, y + 0.5, polygon)) found.push(from, to);
+    if (to > from && inside((from + to) / 2, y + 0.5, polygon)) edges.push(from, to);
   }
-  return found;
+  return edges;
 }
 
 interface CanopyOptions {

@@ -69,9 +69,9 @@ export function lacksReason(state: TrialState): (line: Entry, root?: Entry) => b
 export function afterOpening(state: TrialState): AfterOpening | null {
   const before = known.get(state);
   if (before !== undefined) return before;
-  const found = lateLines(state);
-  known.set(state, found);
-  return found;
+  const late = lateLines(state);
+  known.set(state, late);
+  return late;
 }
 
 function lateLines(state: TrialState): AfterOpening | null {

@@ -11,10 +11,10 @@ export function keptOf<Key, T>(
   make: (state: TrialState, trait: Trait, key: Key) => T,
   nameOf: (key: Key) => string,
 ): (state: TrialState, trait: Trait, key: Key) => T {
-  const kept = new WeakMap<TrialState, WeakMap<Trait, Map<string, T>>>();
+  const cache = new WeakMap<TrialState, WeakMap<Trait, Map<string, T>>>();
   return (state, trait, key) => {
-    let ofTrait = kept.get(state);
-    if (!ofTrait) kept.set(state, (ofTrait = new WeakMap()));
+    let ofTrait = cache.get(state);
+    if (!ofTrait) cache.set(state, (ofTrait = new WeakMap()));
     let made = ofTrait.get(trait);
     if (!made) ofTrait.set(trait, (made = new Map()));
     const name = nameOf(key);

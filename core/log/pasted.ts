@@ -55,9 +55,9 @@ export function readFigure(text: string): Result<number, string> {
 export const readCountOf =
   (outOf: number) =>
   (text: string): Result<number, string> => {
-    const said = /^(\d+)\s*(?:\/|of)\s*(\d+)$/i.exec(text.trim());
-    if (!said) return readFigure(text);
-    return Number(said[2]) === outOf ? ok(Number(said[1])) : err(`not of ${outOf}`);
+    const match = /^(\d+)\s*(?:\/|of)\s*(\d+)$/i.exec(text.trim());
+    if (!match) return readFigure(text);
+    return Number(match[2]) === outOf ? ok(Number(match[1])) : err(`not of ${outOf}`);
   };
 
 const yes = new Set(['yes', 'y', 'x', 'true', '1']);
@@ -142,7 +142,7 @@ export function pastedRows<U extends Named>(
   const isHeading = (i: number) =>
     i === 0 && lines[0]!.trim() !== '' && ((named && order !== null) || ofWords === true);
   /** the columns a unit has in lines before */
-  const taken = new Map<string, Set<number>>();
+  const takenSamples = new Map<string, Set<number>>();
   let next = 0;
   return lines.flatMap((line, i): PastedRow<U>[] => {
     if (isHeading(i)) return [];
@@ -152,8 +152,8 @@ export function pastedRows<U extends Named>(
       const why = named ? 'names no unit that is walked' : 'more lines than units';
       return [{ text: line, unit, cells: [], why }];
     }
-    const had = taken.get(unit.id) ?? new Set<number>();
-    taken.set(unit.id, had);
+    const had = takenSamples.get(unit.id) ?? new Set<number>();
+    takenSamples.set(unit.id, had);
     const rest = all.flatMap((c, at) => (c.unit ? [] : [{ text: c.text, at }]));
     const placed =
       order && isHeading(0)

@@ -97,23 +97,23 @@ export function implausible(
   const own = before(unitId, sample);
   const summed = trait.summary === 'sum';
   const times = (of: number) => (value >= of ? value / of : of / value);
-  const said = (x: number) => x.toFixed(x < 10 ? 1 : 0);
+  const rounded = (x: number) => x.toFixed(x < 10 ? 1 : 0);
   if (own && !summed) {
     const days = Number.isFinite(day) ? day - own.day : 7;
     if (!offCourse(value, own, days, grown)) return null;
     return value > own.value
-      ? `${said(times(own.value))} times the last value of ${own.value}${unit}.`
+      ? `${rounded(times(own.value))} times the last value of ${own.value}${unit}.`
       : `Much less than the last value of ${own.value}${unit}.`;
   }
   if (now.length >= ENOUGH_OTHERS) {
     const [least, most] = [Math.min(...now), Math.max(...now)];
     if (value > most * BEYOND)
-      return `${said(value / most)} times the most of this round so far, ${most}${unit}.`;
+      return `${rounded(value / most)} times the most of this round so far, ${most}${unit}.`;
     if (value < least / BEYOND) return `Far below the least of this round so far, ${least}${unit}.`;
     return null;
   }
   return own && value > own.value * A_SLIP
-    ? `${said(times(own.value))} times the last value of ${own.value}${unit}.`
+    ? `${rounded(times(own.value))} times the last value of ${own.value}${unit}.`
     : null;
 }
 

@@ -147,8 +147,8 @@ function remarksOf(state: TrialState, unitId: UnitId, trait: Trait): Visit[] {
 
 /** Why a unit is left out of the findings for a trait, or null when it is in. */
 export function exclusionReason(state: TrialState, unitId: UnitId, traitId: TraitId): string | null {
-  const found = state.exclusions.find(
+  const exclusion = state.exclusions.find(
     (x) => x.unitId === unitId && (x.traitId === null || x.traitId === traitId),
   );
-  return found?.reason ?? null;
+  return exclusion?.reason ?? null;
 }

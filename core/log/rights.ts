@@ -66,12 +66,12 @@ export function asked(
       return `More than what brought it may unasked, which ${rightWords[right]}.`;
     return lacking(line, root) ? 'The codes are open, and it doesn’t say why the score is changed.' : null;
   };
-  const taken: Entry[] = [];
+  const accepted: Entry[] = [];
   const unasked: Unasked[] = [];
   for (const line of lines) {
     const why = whyNot(line);
-    if (why === null) taken.push(line);
+    if (why === null) accepted.push(line);
     else unasked.push({ line, why });
   }
-  return { taken, unasked };
+  return { taken: accepted, unasked };
 }

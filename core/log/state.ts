@@ -257,10 +257,10 @@ export const rootOf = (state: TrialState, line: Entry): Exclude<Entry, Correctio
 
 /** A state whose plan is shown otherwise: in another order, or under codes. Its lines are the same. */
 export function shownWith(state: TrialState, plan: Plan): TrialState {
-  const shown = { ...state, plan };
+  const amended = { ...state, plan };
   const lines = linesOf.get(state);
-  if (lines) linesOf.set(shown, lines);
-  return shown;
+  if (lines) linesOf.set(amended, lines);
+  return amended;
 }
 
 /** Whether the seal can still be broken: no value was written under it. */

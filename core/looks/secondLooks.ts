@@ -187,8 +187,8 @@ function growsWithValue(groups: { values: number[] }[]): boolean {
       ? [[Math.log(mean), Math.log(sd)] as const]
       : [];
   });
-  const found = correlation(points.map(([m]) => m), points.map(([, s]) => s)); // prettier-ignore
-  return points.length >= 3 && points.length === groups.length && found !== null && found.r > 0.8;
+  const correlated = correlation(points.map(([m]) => m), points.map(([, s]) => s)); // prettier-ignore
+  return points.length >= 3 && points.length === groups.length && correlated !== null && correlated.r > 0.8;
 }
 
 /** Whether light, row or column goes with what is left over, each at its share of 5 %. */
@@ -214,10 +214,11 @@ function placesThatMatter(
   ] as const;
   return looked.flatMap(([what, where]) => {
     if (where.some((w) => w === null)) return [];
-    const found = correlation(where as number[], left);
+    const correlated = correlation(where as number[], left);
     // What is left over adds up to nothing, so neighbours differ a little by themselves: alike is what tells.
-    if (!found || found.p > 0.05 / looked.length || (what === 'neighbours' && found.r <= 0)) return [];
-    return [{ what, ...found }];
+    if (!correlated || correlated.p > 0.05 / looked.length || (what === 'neighbours' && correlated.r <= 0))
+      return [];
+    return [{ what, ...correlated }];
   });
 }
 

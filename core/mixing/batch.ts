@@ -80,8 +80,8 @@ export function batchOf({ data, bottle, tools, size, fromStock, actual }: BatchA
       own.find((p) => p.pack.id === line.use.packId) ?? own.find((p) => p.left > 0) ?? own[0] ?? null;
     const solutions = stocks.flatMap((s) => {
       if (s.productId !== line.product.id) return [];
-      const taken = lineFromStock(line, s.body, stockStep(tools));
-      return taken && taken.take.measured <= s.leftMl + 1e-9 ? [taken] : [];
+      const fromStock = lineFromStock(line, s.body, stockStep(tools));
+      return fromStock && fromStock.take.measured <= s.leftMl + 1e-9 ? [fromStock] : [];
     });
     const chosen = fromStock[line.product.id];
     const stock =

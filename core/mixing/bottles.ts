@@ -105,9 +105,9 @@ function mixedBatches(
 }
 
 function freeName(state: TrialState, wanted: string): string {
-  const taken = new Set(state.entries.flatMap((e) => ('batch' in e.body ? [e.body.batch] : [])));
-  if (!taken.has(wanted)) return wanted;
-  for (let n = 2; ; n++) if (!taken.has(`${wanted}-${n}`)) return `${wanted}-${n}`;
+  const usedBatches = new Set(state.entries.flatMap((e) => ('batch' in e.body ? [e.body.batch] : [])));
+  if (!usedBatches.has(wanted)) return wanted;
+  for (let n = 2; ; n++) if (!usedBatches.has(`${wanted}-${n}`)) return `${wanted}-${n}`;
 }
 
 /** A bottle's letter and name, apart, and how it is given: “B · Tab A”, “B · Tab A, sprayed on”. */

@@ -50,8 +50,8 @@ export function stretchesOf(uses: readonly ProductUse[], changes: readonly Chang
       all = [...all, ...added];
       continue;
     }
-    const kept = before(all[at]!.use, day, given);
-    all = all.toSpliced(at, 1, ...(kept ? [{ of, use: kept, goesOn: false }] : []), ...added);
+    const earlierUse = before(all[at]!.use, day, given);
+    all = all.toSpliced(at, 1, ...(earlierUse ? [{ of, use: earlierUse, goesOn: false }] : []), ...added);
   }
   return all;
 }

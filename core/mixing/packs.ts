@@ -46,7 +46,7 @@ export function packsLeft(products: readonly Product[], all: readonly Taking[]):
       const own = all.filter(
         (t) => t.productId === product.id && (t.packId === pack.id || (!knows(product, t.packId) && i === 0)),
       );
-      const taken = own.reduce((sum, t) => {
+      const ownTotal = own.reduce((sum, t) => {
         const inPack = amountOf(product, t.amount, t.unit, pack.unit);
         return sum + (inPack.ok ? inPack.value : 0);
       }, 0);
@@ -55,9 +55,9 @@ export function packsLeft(products: readonly Product[], all: readonly Taking[]):
         product,
         pack,
         bought,
-        taken,
-        left: Math.max(0, bought - taken),
-        overdrawn: taken > bought * (1 + 1e-9),
+        taken: ownTotal,
+        left: Math.max(0, bought - ownTotal),
+        overdrawn: ownTotal > bought * (1 + 1e-9),
       };
     }),
   );
@@ -77,15 +77,16 @@ export interface StockLeft {
 
 /** Stock solutions of a trial, newest first. */
 export function stocksLeft(log: LoggedKinds): StockLeft[] {
-  const taken = new Map<string, number>();
+  const takenByPack = new Map<string, number>();
   for (const { body } of ofKind(log, 'mix')) {
     for (const a of body.amounts) {
-      if (a.fromStock !== undefined) taken.set(a.fromStock, (taken.get(a.fromStock) ?? 0) + a.amount);
+      if (a.fromStock !== undefined)
+        takenByPack.set(a.fromStock, (takenByPack.get(a.fromStock) ?? 0) + a.amount);
     }
   }
   return ofKind(log, 'stock')
     .map(({ body, at }) => {
-      const takenMl = taken.get(body.batch) ?? 0;
+      const takenMl = takenByPack.get(body.batch) ?? 0;
       return {
         batch: body.batch,
         productId: body.productId,

@@ -158,7 +158,7 @@ export const Plan = z
         issue('An unknown product.', ['treatments', i, 'products']);
       }
     });
-    const taken = new Set<string>();
+    const usedIds = new Set<string>();
     plan.units.forEach((u, i) => {
       if (!known.treatment.has(u.treatmentId)) issue('An unknown treatment.', ['units', i, 'treatmentId']);
       const area = known.area.get(u.position.areaId);
@@ -169,8 +169,8 @@ export const Plan = z
         issue('A unit on a position that is blocked or a guard.', ['units', i, 'position']);
       }
       const key = positionKey(u.position);
-      if (taken.has(key)) issue('Two units at one position.', ['units', i, 'position']);
-      taken.add(key);
+      if (usedIds.has(key)) issue('Two units at one position.', ['units', i, 'position']);
+      usedIds.add(key);
     });
   });
 export type Plan = z.infer<typeof Plan>;

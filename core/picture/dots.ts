@@ -89,8 +89,8 @@ const widthOf = ({ n }: Counted) => (n > MOST_DOTS ? 60 : Math.max(36, perRow(n)
 
 function unitDots({ code, k, n }: Counted, index: number, x: number, y: number): Mark[] {
   const own = inkOf(index);
-  const said = `${code}: ${k}/${n}`;
-  const tile: Mark = { mark: 'tile', at: [x + 6, y + 8], index, size: 12, said };
+  const label = `${code}: ${k}/${n}`;
+  const tile: Mark = { mark: 'tile', at: [x + 6, y + 8], index, size: 12, said: label };
   if (n > MOST_DOTS)
     return [tile, { mark: 'text', at: [x + 16, y + 13], text: `${k}/${n}`, face: 'mono', size: 12 }];
   return [

@@ -32,9 +32,9 @@ export function stacked<T extends { value: number }>(
 ): { unit: T; level: number }[] {
   const placed: { unit: T; level: number }[] = [];
   for (const unit of [...units].sort((a, b) => a.value - b.value)) {
-    const taken = placed.filter((p) => Math.abs(p.unit.value - unit.value) < near).map((p) => p.level);
+    const levelsTaken = placed.filter((p) => Math.abs(p.unit.value - unit.value) < near).map((p) => p.level);
     let level = 0;
-    while (taken.includes(level)) level += 1;
+    while (levelsTaken.includes(level)) level += 1;
     placed.push({ unit, level });
   }
   return placed;
@@ -61,8 +61,8 @@ export function shadeOf({ finding, unmarked }: Pick<FindingShown, 'finding' | 'u
 
 const controlOf = (finding: Finding, unmarked: boolean) => {
   const sole = unmarked ? null : soleControl(finding);
-  const found = finding.analysis.summaries.find((s) => s.name === sole);
-  return found?.shown === undefined ? found : undefined;
+  const soleSummary = finding.analysis.summaries.find((s) => s.name === sole);
+  return soleSummary?.shown === undefined ? soleSummary : undefined;
 };
 
 /** Which kind of picture a finding has: dots for k of n, curves for days until, tiles for all else. */
@@ -132,7 +132,7 @@ function unitTiles({ finding, lanes, per, unmarked }: FindingShown, { width }: R
   const bottom = 8 + lanes.length * high;
   const within = (v: number) => Math.min(right, Math.max(LEFT, x(v)));
   const control = isBand ? undefined : controlOf(finding, unmarked);
-  const shown = (u: Finding['units'][number]) =>
+  const valueText = (u: Finding['units'][number]) =>
     `${u.code}: ${Number(u.value.toFixed(trait.decimals))} ${trait.unit}`.trim();
   const marks = lanes.flatMap((lane, i): Mark[] => {
     const top = 8 + i * high;
@@ -168,7 +168,7 @@ function unitTiles({ finding, lanes, per, unmarked }: FindingShown, { width }: R
       { mark: 'text', at: [LEFT, top + 18], text: lane.name, face: 'serif', size: 16, bold: true, ink: own },
       ...stacks[i]!.map(({ unit, level }): Mark => ({
         ...{ mark: 'tile', at: [x(unit.value), end - BELOW + 3 - level * STEP], index: lane.index },
-        said: shown(unit),
+        said: valueText(unit),
       })),
       ...(isBand || figure.shown !== undefined ? [] : figureMarks(figure, x, line, lane.index)),
     ];

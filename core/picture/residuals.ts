@@ -5,7 +5,7 @@ import { stackedBelow } from './axes';
 import type { Drawing, Mark, Room } from './marks';
 
 const [CELL_W, CELL_H] = [66, 46];
-const said = (r: number | null) =>
+const figure = (r: number | null) =>
   r === null ? '' : `${r > 0 ? '+' : r < 0 ? '−' : ''}${formatFigure(Math.abs(r), 1)}`;
 
 /**
@@ -34,11 +34,11 @@ export function residualPlan(
           {
             ...{ mark: 'rect', at: [x, y], width: w, height: h, stroke: 'line' },
             fill: r === null || r >= 0 ? 'ochre' : 'lapis',
-            ...{ tint: Math.min(0.55, Math.abs(r ?? 0) * 0.18), said: `${u.code} ${said(r)}` },
+            ...{ tint: Math.min(0.55, Math.abs(r ?? 0) * 0.18), said: `${u.code} ${figure(r)}` },
           },
           { mark: 'tile', at: [x + 10, y + 11], index: of.treatmentOrder(u.treatmentId), size: 12 },
           {
-            ...{ mark: 'text', at: [x + w - 4, y + h - 6], text: said(r), anchor: 'end' },
+            ...{ mark: 'text', at: [x + w - 4, y + h - 6], text: figure(r), anchor: 'end' },
             ...{ face: 'mono', size: 12 * Math.max(0.8, scale) },
           },
         ];

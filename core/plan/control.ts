@@ -5,8 +5,8 @@ import { asListed } from './letters';
 export function controlOf(plan: Pick<Plan, 'treatments' | 'listed'>): Treatment | null {
   const treatments = asListed(plan);
   for (const role of ['untreated', 'base', 'reference'] as const) {
-    const found = treatments.find((t) => t.role === role);
-    if (found) return found;
+    const control = treatments.find((t) => t.role === role);
+    if (control) return control;
   }
   return null;
 }

@@ -19,8 +19,8 @@ export function groundOf(plan: Plan, unit: Pick<Unit, 'treatmentId' | 'position'
   if (area && !sized && inGround.has(area.kind) && area.widthCm && area.depthCm) {
     return (area.widthCm * area.depthCm) / (area.rows * area.columns) / 10_000;
   }
-  const said = planIndex(plan).treatment(unit.treatmentId)?.conditions.areaPerUnitCm2 ?? null;
-  if (said !== null) return said / 10_000;
+  const ownArea = planIndex(plan).treatment(unit.treatmentId)?.conditions.areaPerUnitCm2 ?? null;
+  if (ownArea !== null) return ownArea / 10_000;
   if (!sized) return null;
   return ((plan.unitShape === 'round' ? Math.PI / 4 : 1) * w * d) / 10_000;
 }

@@ -25,6 +25,6 @@ function codesIn(units: readonly Pick<Unit, 'code'>[]): readonly string[] {
 export function unitNamedIn<U extends Pick<Unit, 'code'>>(units: readonly U[], text: string): U | undefined {
   const padded = `-${plain(text)}-`;
   const codes = codesIn(units);
-  const found = units.filter((_, i) => padded.includes(codes[i]!));
-  return found.length === 1 ? found[0] : undefined;
+  const matching = units.filter((_, i) => padded.includes(codes[i]!));
+  return matching.length === 1 ? matching[0] : undefined;
 }

@@ -20,13 +20,13 @@ export function ownControl<T extends Combined>(
 ): T | null {
   for (const factor of [...factors].reverse()) {
     const plain = { ...of.levels, [factor.name]: factor.levels[0]! };
-    const found = all.find(
+    const control = all.find(
       (t) =>
         t !== of &&
         t.products.length < of.products.length &&
         factors.every((f) => t.levels[f.name] === plain[f.name]),
     );
-    if (found) return found;
+    if (control) return control;
   }
   return null;
 }

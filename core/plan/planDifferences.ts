@@ -52,15 +52,17 @@ const same = (a: unknown, b: unknown) => canonicalJson(a ?? null) === canonicalJ
 /** A list by the names of its items, those marked that the other side has otherwise. */
 function listed(own: readonly unknown[], other: readonly unknown[]): string {
   if (own.length === 0) return 'none';
-  const said = own.map((item, i) => {
+  const differences = own.map((item, i) => {
     const title = titleOf(item) ?? String(i + 1);
     const twin = other.find((o) => titleOf(o) === title);
     return twin === undefined || same(item, twin) ? title : `${title} (otherwise)`;
   });
-  return said.length > 12 ? `${said.slice(0, 12).join(', ')} and ${said.length - 12} more` : said.join(', ');
+  return differences.length > 12
+    ? `${differences.slice(0, 12).join(', ')} and ${differences.length - 12} more`
+    : differences.join(', ');
 }
 
-function shown(value: unknown, other: unknown, plan: Plan, key: string): string {
+function valueText(value: unknown, other: unknown, plan: Plan, key: string): string {
   if (value === null || value === undefined || value === '') return 'nothing';
   if (key === 'primaryTraitId') return plan.traits.find((t) => t.id === value)?.name ?? 'nothing';
   if (Array.isArray(value)) return listed(value, Array.isArray(other) ? other : []);
@@ -82,7 +84,7 @@ export function planDifferences(mine: Plan, theirs: Plan): Difference[] {
     .filter((key) => key !== 'id' && !same(mine[key], theirs[key]))
     .map((key) => ({
       what: names[key] ?? key,
-      mine: shown(mine[key], theirs[key], mine, key),
-      theirs: shown(theirs[key], mine[key], theirs, key),
+      mine: valueText(mine[key], theirs[key], mine, key),
+      theirs: valueText(theirs[key], mine[key], theirs, key),
     }));
 }

@@ -107,9 +107,9 @@ export function readSum(
   text: string,
   home: string,
 ): Result<{ before: string; amount: number; currency: string } | null, string> {
-  const found = SUM.exec(text.trim());
-  if (!found) return ok(null);
-  const [, before = '', first, figure, last] = found;
+  const match = SUM.exec(text.trim());
+  if (!match) return ok(null);
+  const [, before = '', first, figure, last] = match;
   const sign = first ?? last;
   const currency = sign === undefined ? home : currencyBySign(sign, home);
   if (currency === null || (first !== undefined && last !== undefined)) return ok(null);

@@ -49,9 +49,9 @@ function plainValue(text: string, mark: '.' | ','): Omit<NumberAt, 'text'> {
  * @example numberAt('5 1/4 in')?.value // 5.25
  */
 export function numberAt(text: string, mark = decimalMark()): NumberAt | null {
-  const found = NUMBER.exec(text);
-  if (!found) return null;
-  const [all, whole, sign, mixed, above, below, over, under, alone, plain] = found;
+  const match = NUMBER.exec(text);
+  if (!match) return null;
+  const [all, whole, sign, mixed, above, below, over, under, alone, plain] = match;
   const as = (value: number) => ({ text: all, value, ambiguous: null });
   if (whole !== undefined) return as(Number(whole) + signs[sign!]!);
   if (mixed !== undefined) return as(Number(mixed) + Number(above) / Number(below));
@@ -79,13 +79,13 @@ export function readNumber(typed: string, mark = decimalMark()): Result<number, 
   const fault = () => err({ tag: 'noNumber' as const, text });
   const [, sign, rest] = /^([-−+]?)(.*)$/s.exec(text)!;
   const one = /^[\d.,]+$/.test(rest!) || !/e/i.test(rest!) ? null : fileNumber(rest!);
-  const found = one === null ? numberAt(rest!, mark) : { text: rest!, value: one, ambiguous: null };
-  if (!found) return fault();
+  const numeral = one === null ? numberAt(rest!, mark) : { text: rest!, value: one, ambiguous: null };
+  if (!numeral) return fault();
   // A point may end a figure while it is typed.
-  if (found.text !== rest && `${found.text}.` !== rest) return fault();
-  if (found.ambiguous) return err({ tag: 'ambiguousNumber', text, ...found.ambiguous });
-  return Number.isFinite(found.value)
-    ? ok(sign === '-' || sign === '−' ? -found.value : found.value)
+  if (numeral.text !== rest && `${numeral.text}.` !== rest) return fault();
+  if (numeral.ambiguous) return err({ tag: 'ambiguousNumber', text, ...numeral.ambiguous });
+  return Number.isFinite(numeral.value)
+    ? ok(sign === '-' || sign === '−' ? -numeral.value : numeral.value)
     : fault();
 }
 
@@ -102,14 +102,14 @@ export function numberIn(text: string): number | null {
 export function readingsOf(text: string): [string, string] | null {
   for (let at = 0; at < text.length; at++) {
     if (!/[\d.,¼-¾⅐-⅞]/u.test(text[at]!)) continue;
-    const found = numberAt(text.slice(at));
-    if (!found) continue;
-    const { ambiguous } = found;
+    const numeral = numberAt(text.slice(at));
+    if (!numeral) continue;
+    const { ambiguous } = numeral;
     if (ambiguous) {
-      const [before, after] = [text.slice(0, at), text.slice(at + found.text.length)];
+      const [before, after] = [text.slice(0, at), text.slice(at + numeral.text.length)];
       return [before + ambiguous.comma + after, before + ambiguous.thousands + after];
     }
-    at += found.text.length - 1;
+    at += numeral.text.length - 1;
   }
   return null;
 }

@@ -24,18 +24,18 @@ export type Asked = keyof typeof asked;
 /** A unit at the beginning of a text, and its worth in metres, square metres, grams or millilitres. */
 function worthAt(text: string, of: Asked, measures: MeasureSystem) {
   if (of === 'length' || of === 'area') {
-    const found = unitAt(text, [of]);
+    const unit = unitAt(text, [of]);
     return (
-      found && {
-        text: found.text,
-        worth: found.name in lengthUnits ? lengthUnits[found.name as 'm'] : areaUnits[found.name as 'm²'],
+      unit && {
+        text: unit.text,
+        worth: unit.name in lengthUnits ? lengthUnits[unit.name as 'm'] : areaUnits[unit.name as 'm²'],
       }
     );
   }
-  const found = measureAt(text);
-  if (!found) return null;
-  const { dimension, base } = measureWorth(found.measure, measures);
-  return dimension === of ? { text: found.text, worth: base } : null;
+  const measure = measureAt(text);
+  if (!measure) return null;
+  const { dimension, base } = measureWorth(measure.measure, measures);
+  return dimension === of ? { text: measure.text, worth: base } : null;
 }
 
 /** Figures with their units, added up (“2 ft 6 in”); null where the text isn't that. */

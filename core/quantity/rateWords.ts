@@ -131,8 +131,8 @@ function nextWord(
   const measure = measureAt(rest);
   if (measure) return as({ ...measure, kind: 'measure' });
   for (const [name, pattern] of rules.own) {
-    const found = match(pattern);
-    if (found) return as({ text: found, kind: 'own', name });
+    const word = match(pattern);
+    if (word) return as({ text: word, kind: 'own', name });
   }
   // “each litre” after a measure is “per litre”; after “per” it says nothing more.
   const each = match(word('each|every|an?'));

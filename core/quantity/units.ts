@@ -191,13 +191,13 @@ export function measureAt(text: string): { measure: Measure; text: string } | nu
     const prefix = pattern.exec(text)?.[0];
     if (prefix === undefined) continue;
     const after = text.slice(prefix.length).trimStart();
-    const found = unitAt(after, ['mass', 'volume', 'count']);
-    if (found && systemsOf(found.name).includes(system))
+    const unit = unitAt(after, ['mass', 'volume', 'count']);
+    if (unit && systemsOf(unit.name).includes(system))
       return {
-        measure: { unit: found.name, system },
-        text: text.slice(0, text.length - after.length + found.text.length),
+        measure: { unit: unit.name, system },
+        text: text.slice(0, text.length - after.length + unit.text.length),
       };
   }
-  const found = unitAt(text, ['mass', 'volume', 'count']);
-  return found && { measure: { unit: found.name, system: null }, text: found.text };
+  const unit = unitAt(text, ['mass', 'volume', 'count']);
+  return unit && { measure: { unit: unit.name, system: null }, text: unit.text };
 }

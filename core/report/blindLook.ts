@@ -45,14 +45,14 @@ export function blindLookHtml(
   sourceOf: (sha256: string) => string,
   escaped: (text: string) => string,
 ): string {
-  const shown = photos.filter((p) => sourceOf(p.sha256) !== '');
-  if (shown.length < 2) return '';
-  const pictures = shown
+  const withSource = photos.filter((p) => sourceOf(p.sha256) !== '');
+  if (withSource.length < 2) return '';
+  const pictures = withSource
     .map(
       (p) =>
         `<label><img src="${escaped(sourceOf(p.sha256))}" alt="Photo ${p.code}"><span><input type="radio" name="look" value="${p.code}"> ${p.code}</span></label>`,
     )
     .join('');
-  const key = shown.map((p) => `<li>${p.code}: ${escaped(p.name)}</li>`).join('');
+  const key = withSource.map((p) => `<li>${p.code}: ${escaped(p.name)}</li>`).join('');
   return `<section class="look"><h2>Look first</h2><p>One of each, on day ${day}. Pick the one you would take before you open the key.</p><fieldset><legend>Photos by code</legend>${pictures}</fieldset><details><summary>Open the key</summary><ul>${key}</ul></details></section>`;
 }

@@ -2,7 +2,7 @@ import type { Plan, Treatment } from '../model/plan';
 import { listNames } from '../quantity/format';
 import { type SizeUnits, areaText, holdsText, sizeUnitsOf, weightText } from '../quantity/sizeText';
 
-const said: readonly (readonly [label: string, pick: (t: Treatment, units: SizeUnits) => string])[] = [
+const conditions: readonly (readonly [label: string, pick: (t: Treatment, units: SizeUnits) => string])[] = [
   ['Crop', (t) => t.conditions.crop],
   ['Variety', (t) => t.conditions.variety],
   ['Seed lot or mother plant', (t) => t.conditions.seedLot],
@@ -33,7 +33,7 @@ const sized = (value: number | null, say: (value: number) => string) => (value =
  */
 export function conditionItems(plan: Pick<Plan, 'treatments' | 'mixing' | 'inches'>): string[] {
   const units = sizeUnitsOf(plan);
-  return said.flatMap(([label, pick]) => {
+  return conditions.flatMap(([label, pick]) => {
     const groups = new Map<string, string[]>();
     for (const t of plan.treatments)
       groups.set(pick(t, units), [...(groups.get(pick(t, units)) ?? []), t.name]);

@@ -97,7 +97,7 @@ function sealItems({ plan, seal, log }: TrialState, check: SealCheck, signed: st
 /** A round trait by trait: one that wasn't taken doesn't make the others untaken. */
 function roundItem(state: TrialState, { round, date }: RoundProgress, account: Account): string {
   const { plan } = state;
-  const taken = round.traitIds.flatMap((id) => {
+  const answeredTraits = round.traitIds.flatMap((id) => {
     const trait = planIndex(plan).trait(id);
     if (!trait) return [];
     const { asked, inFull, inPart, samples } = account.answered(trait, round);
@@ -108,7 +108,7 @@ function roundItem(state: TrialState, { round, date }: RoundProgress, account: A
         : ` in full, ${inPart.length} more in part (${samples.answered} of ${samples.asked} samples)`;
     return [`${trait.name.toLowerCase()} ${inFull.length} of ${asked.length}${part}`];
   });
-  return `${round.name}: planned for ${formatDay(date)}; ${plural(plan.unitNoun)} with their ${taken.join(', ')}.`;
+  return `${round.name}: planned for ${formatDay(date)}; ${plural(plan.unitNoun)} with their ${answeredTraits.join(', ')}.`;
 }
 
 /** How it was done, one thing a line. @param signed one hash for plan and log; null: not said */

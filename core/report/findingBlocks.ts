@@ -234,18 +234,18 @@ export function valuesTable(finding: Finding, plan: Plan, nameOf: NameOf): Table
 /** A finding in the review: sentence, picture, table, notes, small print. */
 export function findingBlocks(finding: Finding, plan: Plan, nameOf: NameOf): Block[] {
   const { trait } = finding;
-  const said = headline(finding, nameOf).text;
+  const sentence = headline(finding, nameOf).text;
   const tested = finding.analysis.spread === 'shown';
   const caption = pictureCaption({ finding, unitNoun: experimentalNoun(plan), unmarked: finding.peers });
   return [
     { type: 'heading', level: 2, text: trait.name },
     // Where nothing was tested the note below says so, once.
-    ...(tested ? [{ type: 'paragraph' as const, text: said }] : []),
+    ...(tested ? [{ type: 'paragraph' as const, text: sentence }] : []),
     {
       type: 'figure',
       id: figureId(finding),
-      alt: `${trait.name} of every ${experimentalNoun(plan)}, by contender. ${said}`,
-      caption: tested ? `${caption} ${said}` : caption,
+      alt: `${trait.name} of every ${experimentalNoun(plan)}, by contender. ${sentence}`,
+      caption: tested ? `${caption} ${sentence}` : caption,
     },
     finding.peers ? byCodeTable(finding, plan, nameOf) : againstControlTable(finding, plan, nameOf),
     ...notes(finding, nameOf, experimentalNoun(plan)).map(({ tone, title, text: words }): Block => ({

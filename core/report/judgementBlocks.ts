@@ -132,7 +132,7 @@ export function fullCostTable(
       const c = costs.get(l.treatment.id);
       if (!c) return [];
       const money = (minor: number): Cell => ({ type: 'money', money: { minor, currency } });
-      const shown = extra.find((x) => x.id === l.treatment.id);
+      const extraOver = extra.find((x) => x.id === l.treatment.id);
       return [
         {
           cells: [
@@ -148,7 +148,7 @@ export function fullCostTable(
             money(c.perUnit.minor),
             ...(lasting ? [c.outlay.minor > 0 ? money(c.outlay.minor) : text('–')] : []),
             ...(amounts
-              ? [shown ? money(shown.each) : text(l.against === null ? '–' : 'gain not shown')]
+              ? [extraOver ? money(extraOver.each) : text(l.against === null ? '–' : 'gain not shown')]
               : []),
           ],
         },

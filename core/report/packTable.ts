@@ -58,11 +58,11 @@ export function packTable(plan: Plan, nameOf: (id: string) => string): TableBloc
     numbers('a square metre'),
   ];
   // A column nothing is known for is left out.
-  const said = columns.map((_, i) => rows.some(({ cells }) => cellText(cells[i]!) !== '–'));
+  const hasCells = columns.map((_, i) => rows.some(({ cells }) => cellText(cells[i]!) !== '–'));
   return {
     type: 'table',
-    columns: columns.filter((_, i) => said[i]),
-    rows: rows.map(({ cells }) => ({ cells: cells.filter((_, i) => said[i]) })),
+    columns: columns.filter((_, i) => hasCells[i]),
+    rows: rows.map(({ cells }) => ({ cells: cells.filter((_, i) => hasCells[i]) })),
   };
 }
 

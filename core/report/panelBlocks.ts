@@ -83,11 +83,11 @@ function wordTable({ words, treatments }: PanelOutcome, nameOf: NameOf): Block[]
         cells: [
           text(w.word),
           ...treatments.map((id) => {
-            const found = w.treatments.find((t) => t.id === id);
+            const proportion = w.treatments.find((t) => t.id === id);
             return text(
-              !found || found.n === 0
+              !proportion || proportion.n === 0
                 ? '–'
-                : `${found.k}/${found.n} (${formatFigure(100 * found.low!, 0)} to ${formatFigure(100 * found.high!, 0)} %)`,
+                : `${proportion.k}/${proportion.n} (${formatFigure(100 * proportion.low!, 0)} to ${formatFigure(100 * proportion.high!, 0)} %)`,
             );
           }),
         ],

@@ -60,13 +60,14 @@ export function pieceBlocks(input: ReviewInput): Block[] {
   const { noun, margin } = accountOf(state, today);
   // What the lead says already isn't said again.
   const lead = verdict?.headline.text ?? '';
-  const said = verdict && primary ? notes(primary, nameOf, noun).filter((n) => !lead.includes(n.text)) : [];
+  const toldNotes =
+    verdict && primary ? notes(primary, nameOf, noun).filter((n) => !lead.includes(n.text)) : [];
   return [
     { type: 'heading', level: 1, text: plan.question },
     { type: 'paragraph', tone: 'small', text: byline.filter(Boolean).join(' · ') },
     ...(verdict ? [{ type: 'paragraph' as const, tone: 'lead' as const, text: verdict.headline.text }] : []),
     ...paragraphs(review.introduction),
-    ...said.slice(0, MOST_NOTES).map((n): Block => ({
+    ...toldNotes.slice(0, MOST_NOTES).map((n): Block => ({
       type: 'paragraph',
       text: lead.toLowerCase().includes(n.title.toLowerCase()) ? n.text : `${n.title} ${n.text}`,
     })),

@@ -125,12 +125,12 @@ function wholeCost({ state, review, findings, verdict, nameOf }: ReviewInput): B
   if (!verdict || !primary || !review.costs) return [];
   const settings = review.costs;
   const costs = costsOf(state, verdict, settings);
-  const said = [
+  const sentences = [
     ...sayCosts(costs, settings, verdict, primary, nameOf, state.plan),
     ...sayPerPiece(state, costs, nameOf),
     ...sayElsewhere(bestValueElsewhere(state, primary, verdict, settings.priceSets ?? [], nameOf)),
   ];
-  return fullCostBlocks(costs, said, () => fullCostTable(costs, verdict, primary, state.plan, nameOf));
+  return fullCostBlocks(costs, sentences, () => fullCostTable(costs, verdict, primary, state.plan, nameOf));
 }
 
 /** Traits taken in words: what was written, unit by unit. */

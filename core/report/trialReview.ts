@@ -66,13 +66,13 @@ function reviewNow(trial: Trial, today: string): TrialReview | null {
   const made = order.map((t) => findingOf(state, t, { today }));
   const findings = made.flatMap((f) => (f.ok ? [f.value] : []));
   const primary = made[0]?.ok && plan.primaryTraitId ? made[0].value : null;
-  const found = audit(auditInput(trial, state));
+  const auditFindings = audit(auditInput(trial, state));
   const dated = claimedRounds(plan, trial.review.claims ?? []).flatMap(({ trait, roundId }) => {
     const f = findingOf(state, trait, { roundId, today });
     return f.ok ? [f.value] : [];
   });
   const sheet = contactSheet(state);
-  const verdict = primary && makeVerdict(plan, primary, nameOf, { state, audit: found });
+  const verdict = primary && makeVerdict(plan, primary, nameOf, { state, audit: auditFindings });
   return {
     title: plan.question,
     card: cardOf(plan, trial.review, findings, verdict, nameOf, panelFigures(state)),
@@ -90,7 +90,7 @@ function reviewNow(trial: Trial, today: string): TrialReview | null {
       today,
       seal: verifySeal(trial.plan, state.seal, trial.sealedAs),
       signed: signedOf(trial.plan, trial.log),
-      audit: found,
+      audit: auditFindings,
     }),
     lanes: plan.treatments.map((t, index) => ({ id: t.id, name: t.name, index })),
     per: measuredPer(plan),

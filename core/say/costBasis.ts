@@ -21,11 +21,11 @@ export function costBasis({ basis, lines, notLogged, batches }: Paid, nameOf: Na
     batches: batches.get(l.treatment.id) ?? 0,
   }));
   if (basis === 'log') {
-    const said = dosed.map((l) => {
+    const sentences = dosed.map((l) => {
       const n = batches.get(l.treatment.id) ?? 0;
       return `${nameOf(l.treatment.id)} ${n} ${n === 1 ? 'batch' : 'batches'}`;
     });
-    return statement('costBasis', `Products as given, by the log: ${listNames(said)}.`, facts);
+    return statement('costBasis', `Products as given, by the log: ${listNames(sentences)}.`, facts);
   }
   if (dosed.every((l) => (batches.get(l.treatment.id) ?? 0) === 0))
     return statement('costBasis', 'Products as planned; no batch is in the log.', facts);

@@ -95,9 +95,9 @@ export function sayCosts(
 /** At how many times its price the best value passes to the next; null where fewer than two gains were shown. */
 export function turnsAt(costs: Costs, verdict: Verdict, finding: Finding, plan: Plan) {
   const best = verdict.bestValue.treatmentId;
-  const shown = extraCosts(costs, verdict, finding, plan);
-  const own = shown.find((s) => s.id === best);
-  const next = shown.filter((s) => s.id !== best).sort((a, b) => a.each - b.each)[0];
+  const extras = extraCosts(costs, verdict, finding, plan);
+  const own = extras.find((s) => s.id === best);
+  const next = extras.filter((s) => s.id !== best).sort((a, b) => a.each - b.each)[0];
   if (best === null || !own || !next) return null;
   if (own.each > next.each) return { best, next: next.id, factor: 0 };
   const per = divisorIn(plan, finding, best);

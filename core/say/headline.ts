@@ -169,11 +169,11 @@ function asGoodHeadline(finding: Finding, nameOf: NameOf): Statement | null {
       (n) => `whether ${one(n, 'is', 'are')} as good as ${against}, to within ${within}, can’t be told`,
     ],
   ];
-  const said = say.flatMap(([verdicts, sentence]) => {
+  const sentences = say.flatMap(([verdicts, sentence]) => {
     const names = of(...verdicts);
     return names.length > 0 ? [sentence(names)] : [];
   });
-  if (said.length === 0) return null;
+  if (sentences.length === 0) return null;
   const facts = asGood.flatMap(({ id, against: b, verdict }): Fact[] =>
     verdict === 'better'
       ? [{ is: 'better', a: id, b }]
@@ -181,7 +181,7 @@ function asGoodHeadline(finding: Finding, nameOf: NameOf): Statement | null {
         ? [{ is: 'better', a: b, b: id }]
         : [{ is: 'figure', a: id }],
   );
-  return statement('headline', `${sentenceCase(said.join('; '))}.`, facts);
+  return statement('headline', `${sentenceCase(sentences.join('; '))}.`, facts);
 }
 
 /** Whoever has no figure isn't among those counted. */

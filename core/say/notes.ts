@@ -82,37 +82,37 @@ function controlNotes(
   const list = (hs: readonly Held[]) => listNames(hs.map((h) => nameOf(h.id)));
   const changes = (hs: readonly Held[]) => listNames(hs.map((h) => saySize(h.contrast, finding)));
   const pairs = analysis.pairs[0]?.scale === 'superiority';
-  const said = (tone: Note['tone'], hs: readonly Held[], title: string, text: string): Note[] =>
+  const noteOf = (tone: Note['tone'], hs: readonly Held[], title: string, text: string): Note[] =>
     hs.length === 0 ? [] : [{ tone, title, text, facts: heldFacts(finding, hs) }];
   const [better, worse, open, not] = [groups.better, groups.worse, groups.open, groups.untested].map(own);
   const alike = open!.filter((h) => h.outcome.verdict === 'alike');
   const unclear = open!.filter((h) => !alike.includes(h));
   return [
-    ...said(
+    ...noteOf(
       'good',
       better!,
       `${list(better!)} beat ${control}.`,
       `${pairs ? 'Ahead in' : 'By'} ${changes(better!)}${d === null ? '' : atTheLowEnd(finding, better!, d, dText, nameOf)}.`,
     ),
-    ...said(
+    ...noteOf(
       'bad',
       worse!,
       `${list(worse!)} did worse than ${control}.`,
       `${pairs ? 'Behind in' : 'By'} ${changes(worse!)}.`,
     ),
-    ...said(
+    ...noteOf(
       'plain',
       alike,
       `${list(alike)}: no better than ${control}.`,
       `Any difference is smaller than the ${dText} that matters.`,
     ),
-    ...said(
+    ...noteOf(
       'open',
       unclear,
       `${list(unclear)} against ${control}: too close to call.`,
       `${unclear.map((h) => `${nameOf(h.id)} ${sayInterval(h.contrast, finding)}`).join('; ')}. The interval holds ${sayNone(analysis.pairs[0]?.scale ?? 'difference')}.`,
     ),
-    ...said(
+    ...noteOf(
       'open',
       not!,
       `${list(not!)} against ${control}: not tested.`,
@@ -138,9 +138,9 @@ function leftWithOne({ analysis }: Finding, nameOf: NameOf, unitNoun: string): N
 /** Equals: the pairs that are told apart, those that aren't, and those that couldn't be tested. */
 function peerNotes(finding: Finding, nameOf: NameOf, unitNoun: string): Note[] {
   const note = (tone: Note['tone'], title: string, verdicts: readonly string[]): Note[] => {
-    const found = finding.outcomes.filter((o) => verdicts.includes(o.verdict));
-    if (found.length === 0) return [];
-    const lines = found.map((o) => {
+    const pairs = finding.outcomes.filter((o) => verdicts.includes(o.verdict));
+    if (pairs.length === 0) return [];
+    const lines = pairs.map((o) => {
       const [a, b] = o.ahead === o.b ? [o.b, o.a] : [o.a, o.b];
       const pair = contrastOf(finding, a, b)!;
       return o.verdict === 'untested'
@@ -148,7 +148,7 @@ function peerNotes(finding: Finding, nameOf: NameOf, unitNoun: string): Note[] {
         : sayPair(pair, finding, nameOf);
     });
     return [
-      { tone, title, text: `${lines.join('; ')}.`, facts: found.flatMap((o) => factOf(finding, o.a, o.b)) },
+      { tone, title, text: `${lines.join('; ')}.`, facts: pairs.flatMap((o) => factOf(finding, o.a, o.b)) },
     ];
   };
   return [
@@ -239,19 +239,19 @@ function halfWidth(c: Contrast, finding: Finding): string {
 /** Of a wanted band: how many of each contender's units are inside, with Wilson's limits; null for other traits. */
 function insideBand({ trait, units, analysis }: Finding, nameOf: NameOf): Note | null {
   if (trait.direction !== 'band') return null;
-  const said = analysis.summaries.map((s) => {
+  const sentences = analysis.summaries.map((s) => {
     const own = units.filter((u) => u.treatmentId === s.name);
     const k = own.filter((u) => comparedValue(trait, u.value) === 0).length;
     const { low, high } = wilson(k, own.length, analysis.alpha);
     return `${nameOf(s.name)} ${k}/${own.length} (${Math.round(100 * low!)} to ${Math.round(100 * high!)} %)`;
   });
-  return { tone: 'plain', title: 'Inside the wanted band.', text: `${said.join('; ')}.`, facts: [] };
+  return { tone: 'plain', title: 'Inside the wanted band.', text: `${sentences.join('; ')}.`, facts: [] };
 }
 
 /** Of k of n: what was counted and isn't true to type, with Wilson's limits; null where nothing was. */
 function offTypes({ units, analysis }: Finding, nameOf: NameOf): Note | null {
   if (!units.some((u) => u.counted?.offType)) return null;
-  const said = analysis.summaries.map((s) => {
+  const sentences = analysis.summaries.map((s) => {
     const own = units.flatMap((u) => (u.treatmentId === s.name && u.counted ? [u.counted] : []));
     const k = own.reduce((sum, c) => sum + (c.offType ?? 0), 0);
     const n = own.reduce((sum, c) => sum + c.k, 0);
@@ -262,7 +262,7 @@ function offTypes({ units, analysis }: Finding, nameOf: NameOf): Note | null {
   return {
     tone: 'plain',
     title: 'Not true to type, of those counted.',
-    text: `${said.join('; ')}.`,
+    text: `${sentences.join('; ')}.`,
     facts: [],
   };
 }

@@ -94,8 +94,8 @@ export function saySecondLooks(
   }
   const byChange = new Map<string, string[]>();
   for (const b of looks.blocks) {
-    const said = sayChanged(b.changed, nameOf);
-    byChange.set(said, [...(byChange.get(said) ?? []), b.block]);
+    const sentence = sayChanged(b.changed, nameOf);
+    byChange.set(sentence, [...(byChange.get(sentence) ?? []), b.block]);
   }
   for (const [said, blocks] of byChange)
     add(

@@ -278,10 +278,12 @@ export function actsBeforeSeal(state: TrialState): AgendaItem[] {
 export function agendaOf(state: TrialState, today: string, until: string): AgendaItem[] {
   if (!state.seal) return [];
   const isBefore = liesBeforeSeal(state);
-  const said = saidBeforeSeal(state);
+  const beforeSeal = saidBeforeSeal(state);
   // What lies before the seal is asked about once, not told line by line; feeds are past mending unless they are typed.
   const isTold = (i: AgendaItem) =>
-    i.state !== 'open' || !isBefore(i) || (said !== null && (i.kind !== 'mix' || said === 'typed'));
+    i.state !== 'open' ||
+    !isBefore(i) ||
+    (beforeSeal !== null && (i.kind !== 'mix' || beforeSeal === 'typed'));
   const all = allActs(state, today, until).filter(isTold);
   const late = new Map<string, AgendaItem[]>();
   for (const i of all) {

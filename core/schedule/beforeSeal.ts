@@ -37,16 +37,16 @@ export function turnLines(
  * - typed: nothing but the answer; each is written down by hand
  */
 export function linesBeforeSeal(state: TrialState, answer: BeforeSeal): DatedLine[] {
-  const said: DatedLine = { body: { kind: 'taskDone', task: beforeSealTask(answer) }, on: null };
+  const dated: DatedLine = { body: { kind: 'taskDone', task: beforeSealTask(answer) }, on: null };
   const acts = actsBeforeSeal(state);
-  if (answer === 'typed') return [said];
+  if (answer === 'typed') return [dated];
   const { plan } = state;
   const turns = new Map(plan.rotation ? rotationPlan(plan).map((t) => [`turn-${t.number}`, t]) : []);
   if (answer === 'notDone') {
     const left = acts.flatMap((a) => nameOf(plan, a, turns) ?? []);
     const reason = 'not done: it lay before the plan was sealed';
     return [
-      said,
+      dated,
       ...left.map((task): DatedLine => ({ body: { kind: 'taskSkipped', task, reason }, on: null })),
     ];
   }
@@ -60,7 +60,7 @@ export function linesBeforeSeal(state: TrialState, answer: BeforeSeal): DatedLin
     }
     return a.task === null ? [] : [{ body: { kind: 'taskDone', task: a.task }, on: a }];
   });
-  return [said, ...made];
+  return [dated, ...made];
 }
 
 /** What an act is called in the log where it is left out; null where that isn't said of it. */

@@ -41,13 +41,13 @@ function howFar(state: TrialState, round: Round): HowFar {
   // “Days until” asks by what was seen in other rounds.
   const alone = round.traitIds.every((id) => planIndex(state.plan).trait(id)?.kind !== 'time');
   if (before && alone && before.on.every((x, i) => x === on[i])) return before.far;
-  const taken = round.traitIds.flatMap((id) => {
+  const answeredTraits = round.traitIds.flatMap((id) => {
     const trait = planIndex(state.plan).trait(id);
     return trait ? [answeredIn(state, trait, round)] : [];
   });
-  const asked = new Set(taken.flatMap((t) => t.asked));
-  const open = new Set(taken.flatMap((t) => t.open));
-  const short = new Set(taken.flatMap((t) => t.asked.filter((u) => !t.inFull.includes(u))));
+  const asked = new Set(answeredTraits.flatMap((t) => t.asked));
+  const open = new Set(answeredTraits.flatMap((t) => t.open));
+  const short = new Set(answeredTraits.flatMap((t) => t.asked.filter((u) => !t.inFull.includes(u))));
   const far = { unitsWanted: asked.size, unitsDone: asked.size - short.size, open: open.size };
   if (key && alone) counted.set(key, { on, far });
   return far;

@@ -82,8 +82,8 @@ function traitSource(finding: Finding): Source {
         : finding.trait.unit,
     decimals: Math.max(1, finding.trait.decimals),
     absent: (id) => {
-      const shown = finding.analysis.summaries.find((s) => s.name === id)?.shown;
-      return shown ?? absenceOf(finding, id) ?? '';
+      const shownFigure = finding.analysis.summaries.find((s) => s.name === id)?.shown;
+      return shownFigure ?? absenceOf(finding, id) ?? '';
     },
   };
 }

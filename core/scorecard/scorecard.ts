@@ -100,8 +100,8 @@ function nearestFlip(
     const slope = points[heading]! - others;
     return { name, slope, at: (w) => others + w * slope };
   });
-  const found = [crossing(lines, now, 1), crossing(lines, now, -1)].filter((c) => c !== null);
-  const nearest = found.sort((a, b) => Math.abs(a.weight - now) - Math.abs(b.weight - now))[0];
+  const crossings = [crossing(lines, now, 1), crossing(lines, now, -1)].filter((c) => c !== null);
+  const nearest = crossings.sort((a, b) => Math.abs(a.weight - now) - Math.abs(b.weight - now))[0];
   return nearest
     ? { weightThen: nearest.weight, winner: nearest.winner }
     : { weightThen: null, winner: null };

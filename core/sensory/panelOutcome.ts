@@ -271,10 +271,10 @@ function wordsOf(
   treatments: readonly TreatmentId[],
   listed: readonly string[],
 ): WordCount[] {
-  const said = new Set(servings.flatMap((s) => s.words));
+  const wordsUsed = new Set(servings.flatMap((s) => s.words));
   const words = [
-    ...listed.filter((w) => said.has(w)),
-    ...[...said].filter((w) => !listed.includes(w)).sort(),
+    ...listed.filter((w) => wordsUsed.has(w)),
+    ...[...wordsUsed].filter((w) => !listed.includes(w)).sort(),
   ];
   return words.map((word) => ({
     word,

@@ -81,14 +81,14 @@ function sayChoice(
   smallPrint.push(
     `${kind === 'triangle' ? 'Triangle test (ISO 4120), chance one in three' : 'Duo-trio test (ISO 10399), chance one in two'}; exact binomial, one-sided: ${sayP(p)}.`,
   );
-  const said = `${right} of ${of} ${answers(of)} ${of === 1 ? 'was' : 'were'} right`;
+  const sentence = `${right} of ${of} ${answers(of)} ${of === 1 ? 'was' : 'were'} right`;
   if (p <= ALPHA)
     return repeated
-      ? `${said}: among these ${people(tasters)} somebody can tell ${a} and ${b} apart. They answered more than once each, so of other tasters nothing is shown.`
-      : `${said}: ${a} and ${b} can be told apart.${alone}`;
+      ? `${sentence}: among these ${people(tasters)} somebody can tell ${a} and ${b} apart. They answered more than once each, so of other tasters nothing is shown.`
+      : `${sentence}: ${a} and ${b} can be told apart.${alone}`;
   return critical === null
-    ? `${said}: too few to tell, even all right could be luck.`
-    : `${said}: no more than guessing may give, ${critical} would be needed. That doesn’t show that ${a} and ${b} are alike.`;
+    ? `${sentence}: too few to tell, even all right could be luck.`
+    : `${sentence}: no more than guessing may give, ${critical} would be needed. That doesn’t show that ${a} and ${b} are alike.`;
 }
 
 function sayScored(thing: ScoredThing, nameOf: NameOf, smallPrint: string[]): string {

@@ -192,9 +192,9 @@ interface LoggerReading {
 export function openLogger(text: string, options: LoggerOptions = {}): Result<LoggerReading, LoggerError> {
   const lines = text.split(/\r\n|\n|\r/);
   if (lines.every((l) => l.trim() === '')) return err({ tag: 'empty' });
-  const found = findHeading(lines);
-  if (!found) return err({ tag: 'noHeading' });
-  const { header, delimiter, names } = found;
+  const heading = findHeading(lines);
+  if (!heading) return err({ tag: 'noHeading' });
+  const { header, delimiter, names } = heading;
   const total = lines.length - header - 1;
   if (total > MOST_ROWS) return err({ tag: 'tooLong', rows: total });
   const stride = Math.max(1, Math.floor(total / SAMPLE));
@@ -203,7 +203,7 @@ export function openLogger(text: string, options: LoggerOptions = {}): Result<Lo
     if (lines[i]!.trim() !== '') sample.push(cellsOf(lines[i]!, delimiter).map((c) => c.trim()));
   }
   if (sample.length === 0) return err({ tag: 'empty' });
-  const roles = findRoles(found, sample, options.timeColumn);
+  const roles = findRoles(heading, sample, options.timeColumn);
   if (!roles.ok) return roles;
   const { time, clock, numbers } = roles.value;
   const commas = delimiter !== ',';
@@ -265,7 +265,7 @@ export function openLogger(text: string, options: LoggerOptions = {}): Result<Lo
           return err({ tag: 'ambiguous', row: rowOf[k]!, column: names[time]!, example: times[k]! });
       }
       const moments: WallMs[] = [];
-      const kept: number[] = [];
+      const keptColumns: number[] = [];
       times.forEach((t, k) => {
         const ms = parseMoment(t, order ?? 'dmy');
         if (ms === null) {
@@ -274,18 +274,18 @@ export function openLogger(text: string, options: LoggerOptions = {}): Result<Lo
           return;
         }
         moments.push(ms + clocks[k]!);
-        kept.push(k);
+        keptColumns.push(k);
       });
-      if (kept.length === 0) return err({ tag: 'noTime', columns: names });
+      if (keptColumns.length === 0) return err({ tag: 'noTime', columns: names });
       const ascending = moments.every((m, i) => i === 0 || moments[i - 1]! <= m);
-      const by = kept.map((_, i) => i);
+      const by = keptColumns.map((_, i) => i);
       if (!ascending) by.sort((p, q) => moments[p]! - moments[q]!);
       return ok({
         times: Float64Array.from(by, (i) => moments[i]!),
         columns: numbers.map((c, j) => ({
           name: names[c]!,
           ...quantityOf(names[c]!),
-          values: Float64Array.from(by, (i) => values[j]![kept[i]!]!),
+          values: Float64Array.from(by, (i) => values[j]![keptColumns[i]!]!),
         })),
         skipped: [...faults].map(([row, why]) => ({ row, why })).sort((a, b) => a.row - b.row),
         skippedRows: faulty,

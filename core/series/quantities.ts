@@ -53,10 +53,10 @@ const plain = (header: string): string =>
 export function quantityOf(header: string): { quantity: SeriesQuantity | null; unit: string | null } {
   const text = plain(header);
   const bracketed = /[([{]([^)\]}]*)[)\]}]|[,/]\s*([^,/]+)$/.exec(text);
-  const said = bracketed ? (bracketed[1] ?? bracketed[2]!) : '';
+  const unitText = bracketed ? (bracketed[1] ?? bracketed[2]!) : '';
   const name = bracketed?.[1] !== undefined ? text.replace(bracketed[0], ' ') : text;
   const by = named.find((n) => n.words.test(name));
-  const inBrackets = units.find(([pattern]) => said !== '' && pattern.test(said));
+  const inBrackets = units.find(([pattern]) => unitText !== '' && pattern.test(unitText));
   // Behind the name single letters tell too much (“Temp C”, but “box c”): only where the name says temperature.
   const behind = units.find(
     ([pattern, , q]) => pattern.test(name) && (by ? q === by.quantity : pattern.source.length > 12),
@@ -67,10 +67,10 @@ export function quantityOf(header: string): { quantity: SeriesQuantity | null; u
   if (by) {
     const own = unit && (unit[2] === by.quantity || by.quantity === 'level') ? unit[1] : null;
     // “Soil moisture” by a per cent sign alone isn't the air's.
-    return { quantity: by.quantity, unit: own ?? (inBrackets && !own ? said : by.unit) };
+    return { quantity: by.quantity, unit: own ?? (inBrackets && !own ? unitText : by.unit) };
   }
   if (unit && unit[1] !== '%') return { quantity: unit[2], unit: unit[1] };
-  return { quantity: null, unit: unit?.[1] ?? (said || null) };
+  return { quantity: null, unit: unit?.[1] ?? (unitText || null) };
 }
 
 const timeWords =

@@ -75,10 +75,10 @@ function reachedFrom(arms: readonly TrialArm[], reference: string): TrialArm[] {
 /** @example 'Duo Lume: side by side +12 %, by way of others +30 %; the two disagree (p = 0.01).' */
 export function sayDirectIndirect({ name, direct, indirect, p }: DirectIndirect): string {
   const signed = (v: number) => `${v < 0 ? '−' : '+'}${formatFigure(Math.abs(v), 0)} %`;
-  const said = p < 0.001 ? 'p < 0.001' : `p = ${formatP(p)}`;
+  const pText = p < 0.001 ? 'p < 0.001' : `p = ${formatP(p)}`;
   return `${name}: side by side ${signed(direct.percent)}, by way of others ${signed(indirect.percent)}; ${
     p < 0.05
-      ? `the two disagree (${said}): look at what differed between those trials`
-      : `the two agree as far as chance lets one see (${said})`
+      ? `the two disagree (${pText}): look at what differed between those trials`
+      : `the two agree as far as chance lets one see (${pText})`
   }.`;
 }

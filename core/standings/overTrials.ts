@@ -150,8 +150,8 @@ export function standingsOf(trials: readonly StandingTrial[], reference: string 
     meta: made.ok ? made.value : null,
     reference: against,
     split: names.flatMap((n) => {
-      const found = n === against ? null : directIndirect(linked, n, against);
-      return found ? [found] : [];
+      const split = n === against ? null : directIndirect(linked, n, against);
+      return split ? [split] : [];
     }),
     edges,
     apart: names.filter((n) => !reached.has(n)),

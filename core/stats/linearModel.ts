@@ -83,7 +83,7 @@ function reflect({ v, factor, pivot }: Reflection, x: Float64Array): void {
  */
 function householder(columns: readonly Float64Array[], n: number) {
   const reflections: Reflection[] = [];
-  const kept: number[] = [];
+  const pivots: number[] = [];
   const upper: Float64Array[] = [];
   columns.forEach((column, j) => {
     const x = column.slice();
@@ -102,14 +102,14 @@ function householder(columns: readonly Float64Array[], n: number) {
     reflections.push({ v, factor: 2 / vv, pivot });
     x[pivot] = alpha;
     upper.push(x);
-    kept.push(j);
+    pivots.push(j);
   });
-  const p = kept.length;
+  const p = pivots.length;
   const r = new Float64Array(p * p);
   upper.forEach((x, j) => {
     for (let i = 0; i <= j; i++) r[i * p + j] = x[i]!;
   });
-  return { reflections, kept, r };
+  return { reflections, kept: pivots, r };
 }
 
 /** Without blocks the adjusted means are the plain ones; taken directly they keep their last digit. */

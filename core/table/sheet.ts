@@ -33,9 +33,9 @@ function delimiterOf(text: string): string {
     for (const w of widths) if (w > 1) often.set(w, (often.get(w) ?? 0) + 1);
     return Math.max(0, ...often.values());
   };
-  const found = (['\t', ';', ','] as const).map((d) => [d, worth(d)] as const);
-  const most = Math.max(...found.map(([, w]) => w));
-  return most === 0 ? ',' : found.find(([, w]) => w === most)![0];
+  const worths = (['\t', ';', ','] as const).map((d) => [d, worth(d)] as const);
+  const most = Math.max(...worths.map(([, w]) => w));
+  return most === 0 ? ',' : worths.find(([, w]) => w === most)![0];
 }
 
 /** Delimited text as cells; tab, semicolon or comma is found from the lines. */

@@ -80,13 +80,13 @@ function rolesOf(seen: readonly Seen[], rows: number, named: Named): Result<Map<
   for (const as of ['treatment', 'response', 'unit', 'block'] as const) {
     const wanted = named[as];
     if (wanted === undefined) continue;
-    const found = seen.find((c) => c.heading === wanted || c.name === wanted || c.name.toLowerCase() === wanted.toLowerCase()); // prettier-ignore
-    if (!found)
+    const column = seen.find((c) => c.heading === wanted || c.name === wanted || c.name.toLowerCase() === wanted.toLowerCase()); // prettier-ignore
+    if (!column)
       return err({ text: `There is no column “${wanted}”; there are ${seen.map((c) => c.name).filter(Boolean).join(', ')}.` }); // prettier-ignore
-    role.set(found.at, as);
+    role.set(column.at, as);
   }
   const free = () => seen.filter((c) => !role.has(c.at));
-  const taken = (r: Role) => [...role.values()].includes(r);
+  const isTaken = (r: Role) => [...role.values()].includes(r);
   for (const c of free()) if (isIndex(c, rows) || c.levels.length === 0) role.set(c.at, 'ignored');
   const [k, n] = [ofAll.k, ofAll.n].map((w) => free().find((c) => w.test(spoken(c.name)) && c.numeric));
   // So many of so many: never more than there were, and more than one somewhere.
@@ -98,8 +98,8 @@ function rolesOf(seen: readonly Seen[], rows: number, named: Named): Result<Map<
   }
   for (const c of free()) if (neverFigures.test(spoken(c.name))) role.set(c.at, 'ignored');
   const said = treatmentsNamed(free());
-  if (!said.ok && !taken('treatment')) return said;
-  if (said.ok && said.value && !taken('treatment')) role.set(said.value.at, 'treatment');
+  if (!said.ok && !isTaken('treatment')) return said;
+  if (said.ok && said.value && !isTaken('treatment')) role.set(said.value.at, 'treatment');
   asUnits(
     free(),
     seen.find((c) => role.get(c.at) === 'treatment'),
@@ -109,12 +109,12 @@ function rolesOf(seen: readonly Seen[], rows: number, named: Named): Result<Map<
     for (const c of free()) {
       if (!words.test(spoken(c.name))) continue;
       // A table has one treatment, one unit; a second that is called so too is a setting, or the number of a line.
-      if (taken(as) && as !== 'block') continue;
+      if (isTaken(as) && as !== 'block') continue;
       if (as === 'day' && (c.unit !== '' || !isDays(c.levels))) continue;
       if (as === 'treatment' && c.levels.length < 2) continue;
       role.set(c.at, as);
     }
-  for (const c of free()) if (identifies.test(spoken(c.name)) && !taken('unit')) role.set(c.at, 'unit');
+  for (const c of free()) if (identifies.test(spoken(c.name)) && !isTaken('unit')) role.set(c.at, 'unit');
   asPairs(seen, role);
   return ok(role);
 }

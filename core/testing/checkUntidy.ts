@@ -65,34 +65,36 @@ export function checkUntidy(untidy: Untidy): UntidyFaults {
 function look(untidy: Untidy, faults: UntidyFaults): void {
   const { trial, today } = untidy;
   const folded = deriveState(trial.plan, trial.log);
-  const { state, shown, blind } = shownOf(folded, trial.key);
+  const { state, shown: shownState, blind } = shownOf(folded, trial.key);
   const { plan } = state;
   const nameOf = (id: string) => planIndex(plan).treatment(id)?.name ?? id;
-  const found = audit(auditInput(trial, state));
+  const auditFindings = audit(auditInput(trial, state));
   const made = plan.traits.map((t) => findingOf(state, t, { today }));
-  const texts: string[] = found.flatMap((f) => [f.found, f.cure]);
+  const texts: string[] = auditFindings.flatMap((f) => [f.found, f.cure]);
   made.forEach((m, i) => {
     if (!m.ok) return;
     const finding = m.value;
-    const said = [headline(finding, nameOf), ...asStatements(finding, nameOf, plan.unitNoun)];
+    const statements = [headline(finding, nameOf), ...asStatements(finding, nameOf, plan.unitNoun)];
     texts.push(methodText(finding, plan.unitNoun), ...warningsOf(finding, plan.unitNoun));
     if (plan.traits[i]!.id === plan.primaryTraitId) {
-      const verdict = makeVerdict(plan, finding, nameOf, { state, audit: found });
-      said.push(verdict.headline, verdict.bestValue, ...verdict.cannotTell);
-      if (verdict.costBasis) said.push(verdict.costBasis);
-      said.push(
+      const verdict = makeVerdict(plan, finding, nameOf, { state, audit: auditFindings });
+      statements.push(verdict.headline, verdict.bestValue, ...verdict.cannotTell);
+      if (verdict.costBasis) statements.push(verdict.costBasis);
+      statements.push(
         ...awards(plan, finding, verdict, nameOf).map((a) =>
           statement('award', `${a.title}. ${a.text}`, a.facts),
         ),
       );
-      texts.push(...sayRetest(plan, verdict, nextTrial(findingInput(state, finding.trait), finding), found));
+      texts.push(
+        ...sayRetest(plan, verdict, nextTrial(findingInput(state, finding.trait), finding), auditFindings),
+      );
       const card = { plan, findings: [finding], lines: verdict.lines, nameOf };
       texts.push(...sayWhoTakes(card, trial.review.headings ?? []));
       if (!blind) texts.push(...textsOf(filmingBlocks(state, finding, verdict, nameOf)));
     }
-    faults.false.push(...falseStatements(said, untidy, finding));
-    faults.contradictory.push(...contradictions(said), ...twoSided(finding));
-    texts.push(...said.map((s) => s.text));
+    faults.false.push(...falseStatements(statements, untidy, finding));
+    faults.contradictory.push(...contradictions(statements), ...twoSided(finding));
+    texts.push(...statements.map((s) => s.text));
   });
   const review = trialReview(trial, today);
   if (blind !== (review === null))
@@ -116,7 +118,9 @@ function look(untidy: Untidy, faults: UntidyFaults): void {
       trial.key,
     );
     for (const t of trial.plan.treatments) {
-      const [before, after] = [closed.shown.plan, shown.plan].map((p) => planIndex(p).treatmentOrder(t.id));
+      const [before, after] = [closed.shown.plan, shownState.plan].map((p) =>
+        planIndex(p).treatmentOrder(t.id),
+      );
       if (before !== after)
         faults.other.push(`${t.name} was ${letterOf(before!)} and is ${letterOf(after!)}`);
     }
@@ -128,9 +132,9 @@ function look(untidy: Untidy, faults: UntidyFaults): void {
 const twoSided = (finding: Finding): string[] =>
   finding.analysis.pairs.flatMap(({ a, b, scale, low, high, percent }) => {
     if (low === null || high === null || !percent || percent.low === null || percent.high === null) return [];
-    const shown = low > noEffect[scale] || high < noEffect[scale];
+    const isDifferent = low > noEffect[scale] || high < noEffect[scale];
     const inPercent = percent.low > 0 || percent.high < 0;
-    return shown === inPercent ? [] : [`${a} against ${b}: ${low} to ${high}, but in per cent not so`];
+    return isDifferent === inPercent ? [] : [`${a} against ${b}: ${low} to ${high}, but in per cent not so`];
   });
 
 const asStatements = (finding: Finding, nameOf: (id: string) => string, unitNoun: string): Statement[] =>

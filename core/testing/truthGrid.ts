@@ -275,8 +275,8 @@ function pricedPlan(order: readonly string[], primary: Trait): Plan {
 function cardNames(plan: Plan, finding: Finding, { lines }: Verdict): boolean {
   const headings = proposedHeadings(plan, finding).filter((h) => h.from.kind !== 'cost');
   const card = makeCard({ plan, headings, findings: [finding], lines, nameOf: (id) => id });
-  const said = [sayCard(card, (id) => id), ...sayAlone(card, (id) => id)];
-  return said.some(
+  const sentences = [sayCard(card, (id) => id), ...sayAlone(card, (id) => id)];
+  return sentences.some(
     (s) => / takes /.test(s) || (/ comes first(,| in)/.test(s) && !/aren’t far|little separates/.test(s)),
   );
 }

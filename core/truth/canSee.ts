@@ -77,7 +77,7 @@ export function canSee(plan: Plan): string | null {
   const blocked = laid
     ? !sharesPlace(plan) && plan.units.every((u) => u.block !== null)
     : plan.design!.kind !== 'crd';
-  const found = (n: number): number => {
+  const powerAt = (n: number): number => {
     const made: MadeUp = {
       trait,
       design: blocked ? 'blocks' : 'random',
@@ -89,11 +89,11 @@ export function canSee(plan: Plan): string | null {
     };
     return tryOut(made, { runs: RUNS, seed: 1 }).found;
   };
-  const now = found(each);
+  const now = powerAt(each);
   const [takes, what] = example.said;
   const units = `With ${each} ${each === 1 ? plan.unitNoun : plural(plan.unitNoun)} of each, ${takes}`;
   if (now >= CANT) return `${units} tells ${what} in ${Math.round(100 * now)} of 100 trials.`;
   // A few steps are enough to plan by.
-  const enough = [each + 1, each + 2, 6, 8, MOST_UNITS].find((n) => n > each && found(n) >= WOULD);
+  const enough = [each + 1, each + 2, 6, 8, MOST_UNITS].find((n) => n > each && powerAt(n) >= WOULD);
   return `${units} can’t tell ${what}; ${enough === undefined ? `even ${MOST_UNITS} wouldn’t` : `${enough} would`}.`;
 }

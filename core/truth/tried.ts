@@ -83,10 +83,10 @@ export function tryOut(
   for (let run = 0; run < runs; run++) {
     const rows = rowsOf(m, random);
     const made = makeFinding(inputOf(m, rows, smallestDifference));
-    const said = made.ok ? heldAgainstTruth(made.value, m) : null;
+    const judged = made.ok ? heldAgainstTruth(made.value, m) : null;
     if (made.ok) each?.(made.value, rows);
     for (const key of Object.keys(counted) as (keyof Said)[])
-      if (said ? said[key] : key === 'untested') counted[key] += 1;
+      if (judged ? judged[key] : key === 'untested') counted[key] += 1;
   }
   for (const key of Object.keys(counted) as (keyof Said)[]) counted[key] /= runs;
   return counted;

@@ -21,9 +21,9 @@ async function takeAnswers(text: string): Promise<Heard> {
   if (!trial) return { kept: false, said: 'The tasting they are of isn’t on this bench.' };
   const came = await runCommand(panelCommands, trial.row.id, { intent: 'reply', reply });
   if (came instanceof Response) return { kept: false, said: 'The answers weren’t understood.' };
-  const said = saidBy(came) ?? '';
-  if (said !== '') announce(said);
-  return { kept: !('errors' in came) && !('conflicts' in came), said };
+  const theirs = saidBy(came) ?? '';
+  if (theirs !== '') announce(theirs);
+  return { kept: !('errors' in came) && !('conflicts' in came), said: theirs };
 }
 
 /** A task is ticked off only while it is open: a helper can write nothing else. */

@@ -66,10 +66,10 @@ const BeginForm = z.object({
 /** Makes the trial of what was asked for, and seals it where that is wanted. */
 async function begin(_: string | undefined, asked: z.output<typeof BeginForm>): Promise<Answer> {
   const [plans, library] = await Promise.all([listPlans(), listProducts()]);
-  const taken = plans.map((p) => p.code as string);
-  if (taken.includes(asked.code))
+  const takenCodes = plans.map((p) => p.code as string);
+  if (takenCodes.includes(asked.code))
     return refuse('code', 'Another trial uses this code; labels would be mixed up.');
-  const made = beginTrial(asked, { library, taken, units: unitsHere(plans[0]) });
+  const made = beginTrial(asked, { library, taken: takenCodes, units: unitsHere(plans[0]) });
   if (!made.ok) return err({ tag: 'refused', errors: made.error as Record<string, string> });
   const { plan, added, open } = made.value;
   if (plan.code === '') return refuse('code', 'Three letters: every label begins with them.');

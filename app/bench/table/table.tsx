@@ -67,8 +67,8 @@ const directed = (plan: Plan, turned: readonly string[]): Plan => ({
 async function keep(_: string | undefined, sent: z.output<typeof Kept>) {
   const understood = understand(sent.grid, sent.named as Named);
   if (!understood.ok) return refuse('table', understood.error.text);
-  const taken = (await listPlans()).map((p) => p.code as string);
-  const code = freeCode('TAB', 'TAB', taken);
+  const takenCodes = (await listPlans()).map((p) => p.code as string);
+  const code = freeCode('TAB', 'TAB', takenCodes);
   const id = newId<TrialId>();
   const lastDay = Math.max(0, ...understood.value.readings.map((r) => r.day ?? 0));
   const start = new Date(Date.parse(`${todayDate()}T12:00:00Z`) - lastDay * 86_400_000);
@@ -237,7 +237,7 @@ function Found({ held, understood }: { held: Held; understood: Understood }) {
   if (!finding) return <p className="quiet">{found.length === 0 ? 'Reckoning …' : 'Nothing can be compared in this column.'}</p>; // prettier-ignore
   const nameOf = (id: string) => planIndex(plan).treatment(id)?.name ?? id;
   const noun = experimentalNoun(plan);
-  const said = headline(finding, nameOf).text;
+  const sentence = headline(finding, nameOf).text;
   const file = `${held.name || 'table'} ${finding.trait.name}`;
   return (
     <div className="stack">
@@ -258,7 +258,7 @@ function Found({ held, understood }: { held: Held; understood: Understood }) {
         />
       )}
       <div>
-        <h2>{said}</h2>
+        <h2>{sentence}</h2>
         {!before && <p className="small warning">A first look: the figure wasn’t chosen before the start.</p>}
       </div>
       <FindingPicture
@@ -266,7 +266,7 @@ function Found({ held, understood }: { held: Held; understood: Understood }) {
         finding={finding}
         lanes={lanesIn(plan, plan.treatments.map((t) => t.id))} // prettier-ignore
         unmarked={finding.peers}
-        title={said}
+        title={sentence}
       />
       <ReportTable
         table={

@@ -28,7 +28,7 @@ export function AlikeDoses({ products, unitNoun, locked }: Props) {
   const uses = dosedUses(treatments, products);
   if (uses.length === 0) return null;
   const { water, when } = alikeOf(uses);
-  const said = [water === null ? null : `${water} to a ${unitNoun}`, when].filter(Boolean).join(', ');
+  const caption = [water === null ? null : `${water} to a ${unitNoun}`, when].filter(Boolean).join(', ');
   const keep = () => {
     const dosed = new Set(dosedUses(getValues('treatments'), products));
     getValues('treatments').forEach((t, i) =>
@@ -49,7 +49,7 @@ export function AlikeDoses({ products, unitNoun, locked }: Props) {
     <div className="alike small">
       {typed === null ? (
         <p className="quiet">
-          {said ? `The same for all: ${said}.` : 'Doses differ in when, or in how much water.'}{' '}
+          {caption ? `The same for all: ${caption}.` : 'Doses differ in when, or in how much water.'}{' '}
           {!locked && (
             <button type="button" className="link" onClick={() => setTyped({})}>
               Change for all

@@ -151,7 +151,7 @@ function NothingYet({ t, products, give }: NothingYetProps) {
 function Beside({ use, priced, water }: { use: Partial<UseInput>; priced: Priced; water: boolean }) {
   if (priced.fault) return <span className="small open-word">{priced.fault}</span>;
   const plain = priced.comesTo.replace(' per L', '/L') === (use.amount ?? '').trim();
-  const said = [plain ? '' : priced.comesTo, water ? waterOf(use) : ''].filter(Boolean).join(', in ');
-  const all = [said, sayWay(use)].filter(Boolean).join(', ');
+  const caption = [plain ? '' : priced.comesTo, water ? waterOf(use) : ''].filter(Boolean).join(', in ');
+  const all = [caption, sayWay(use)].filter(Boolean).join(', ');
   return all === '' ? null : <span className="small quiet">{all}</span>;
 }

@@ -70,7 +70,7 @@ export function SameTable({
     const said = values.filter(Boolean);
     return { ...r, differs: new Set(said).size > 1, empty: said.length === 0 };
   });
-  const shown = rows.filter(
+  const openRows = rows.filter(
     (r) => all || !r.empty || ['Crop', 'Medium', 'Light', 'Water', 'Container', 'Area'].includes(r.label),
   );
   const anyFed = treatments.some((t) => t.conditions?.mediumFed);
@@ -94,7 +94,7 @@ export function SameTable({
             </tr>
           </thead>
           <tbody>
-            {shown.map((r) => (
+            {openRows.map((r) => (
               <tr key={r.path} className={r.differs ? 'differs' : undefined}>
                 <th scope="row">
                   {r.label}

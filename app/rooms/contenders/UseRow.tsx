@@ -167,8 +167,8 @@ function Undated({ treatment, index }: Pick<Props, 'treatment' | 'index'>) {
   }).map((text) => numberIn(text ?? ''));
   // What isn’t a number of times or days is said at its field.
   if (!times || times > 10_000 || (every !== null && every! <= 0)) return null;
-  const said = sayUndated({ timesPerUnit: times, fromDay: from ?? null, everyDays: every ?? null });
-  return said && <p className="w12 small quiet">{said}</p>;
+  const sentence = sayUndated({ timesPerUnit: times, fromDay: from ?? null, everyDays: every ?? null });
+  return sentence && <p className="w12 small quiet">{sentence}</p>;
 }
 
 /** Asked where a treatment has several products in solution. */

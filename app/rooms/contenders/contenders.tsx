@@ -42,8 +42,10 @@ export default function ContendersRoom() {
 }
 
 function ContendersEditor({ id, plan, products, blind, sealedAt }: ContendersData) {
-  const shown = useMemo(() => toContendersForm(plan), [plan]);
-  const { form, busy, stale, conflicts, onSubmit } = useRecordForm(shown, { merges: contendersRecord.name });
+  const formValues = useMemo(() => toContendersForm(plan), [plan]);
+  const { form, busy, stale, conflicts, onSubmit } = useRecordForm(formValues, {
+    merges: contendersRecord.name,
+  });
   const rows = useFieldArray({ control: form.control, name: 'treatments', keyName: 'key' });
   const matchedOn = useWatch({ control: form.control, name: 'matchedOn' });
   const [factors, setFactors] = useState(false);

@@ -194,7 +194,7 @@ export function applyContenders(
       }),
     }),
   );
-  const kept = new Set<string>(treatments.map((x) => x.id));
+  const keptIds = new Set<string>(treatments.map((x) => x.id));
   const used = (name: string) => treatments.some((x) => name in x.levels);
   const { peers: _, inches: __, ...rest } = plan;
   return {
@@ -206,7 +206,7 @@ export function applyContenders(
     factors: f.factors.filter((x) => used(x.name)),
     mixing: { ...plan.mixing, measures },
     treatments,
-    units: plan.units.filter((u) => kept.has(u.treatmentId)),
+    units: plan.units.filter((u) => keptIds.has(u.treatmentId)),
   };
 }
 

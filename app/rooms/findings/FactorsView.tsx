@@ -59,7 +59,7 @@ function OneFactorial({
   const drawn =
     f.kind === 'crops' ? cells.map((c) => ({ ...c, levels: [c.levels[1], c.levels[0]] as const })) : cells;
   const names = f.kind === 'crops' ? ([second, first] as const) : ([first, second] as const);
-  const said = saysFactorial(f);
+  const sentences = saysFactorial(f);
   const along = [...new Set(drawn.map((c) => c.levels[0]))];
   const down = [...new Set(drawn.map((c) => c.levels[1]))];
   const what = trait.unit ? `${trait.name.toLowerCase()}, ${trait.unit}` : trait.name.toLowerCase();
@@ -70,12 +70,12 @@ function OneFactorial({
         <Picture
           drawing={interactionLines({ names, cells: drawn, what }, room)}
           caption={`Means of ${names[0]} × ${names[1]}. Lines side by side: the one works the same with every level of the other.`}
-          label={said[0] ?? titles[f.kind]}
+          label={sentences[0] ?? titles[f.kind]}
           file={`${plan.code} ${trait.name} ${names.join(' by ')}`}
         />
         <div className="stack">
           <ul className="report-list">
-            {said.map((s) => (
+            {sentences.map((s) => (
               <li key={s}>{s}</li>
             ))}
           </ul>

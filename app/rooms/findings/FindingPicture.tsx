@@ -20,13 +20,13 @@ interface Props {
 /** The finding drawn, the picture the review has too. */
 export function FindingPicture({ plan, finding, lanes, unmarked, title }: Props) {
   const unitNoun = experimentalNoun(plan);
-  const shown = { finding, lanes, unitNoun, unmarked, per: measuredPer(plan) };
+  const picture = { finding, lanes, unitNoun, unmarked, per: measuredPer(plan) };
   return (
     <Picture
-      drawing={findingPicture(shown, usePictureRoom())}
+      drawing={findingPicture(picture, usePictureRoom())}
       label={title}
       file={`${plan.code} ${finding.trait.name}`}
-      caption={pictureCaption(shown)}
+      caption={pictureCaption(picture)}
     />
   );
 }

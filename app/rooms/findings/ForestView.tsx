@@ -14,9 +14,10 @@ import { nameIn } from './findingData';
 export function ForestView({ plan, findings }: { plan: Plan; findings: readonly Finding[] }) {
   const room = usePictureRoom();
   const nameOf = nameIn(plan);
-  const shown = findings.filter((f) => heldOf(f).length > 0);
-  if (shown.length === 0) return <p className="quiet">There is nothing to hold against a control yet.</p>;
-  const sole = soleControl(shown[0]!);
+  const testedFindings = findings.filter((f) => heldOf(f).length > 0);
+  if (testedFindings.length === 0)
+    return <p className="quiet">There is nothing to hold against a control yet.</p>;
+  const sole = soleControl(testedFindings[0]!);
   const control = sole === null ? 'each its own control' : nameOf(sole);
   return (
     <Picture
@@ -24,7 +25,7 @@ export function ForestView({ plan, findings }: { plan: Plan; findings: readonly 
       file={`${plan.code} all traits`}
       caption={`Against ${control}, right of the line is better. Each trait has a scale of its own; a line is the interval that holds for all contenders together.`}
       drawing={forest(
-        shown.map((f) => ({
+        testedFindings.map((f) => ({
           name: f.trait.name,
           decides: f.trait.id === plan.primaryTraitId,
           rows: heldOf(f).map(({ contrast: c }) => {

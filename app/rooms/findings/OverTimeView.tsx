@@ -33,7 +33,7 @@ export function OverTimeView({ plan, trait, time, told, blind }: Props) {
   const nameOf = nameIn(plan);
   const planned = plan.rounds.filter((r) => r.traitIds.includes(trait.id)).map((r) => r.day);
   const over = time.leads.at(-1)?.day === Math.max(...planned);
-  const said = sayLeads(time, nameOf, { over, told });
+  const sentences = sayLeads(time, nameOf, { over, told });
   const present = new Set(time.curves.map((c) => c.treatment));
   const ids = plan.treatments.map((t) => t.id as string).filter((id) => present.has(id));
   const peeked = trait.direction === 'band' || blind ? null : peeking(plan, trait, time);
@@ -50,20 +50,20 @@ export function OverTimeView({ plan, trait, time, told, blind }: Props) {
           },
           room,
         )}
-        label={said[0] ?? `${trait.name} of every ${plan.unitNoun} over the days`}
+        label={sentences[0] ?? `${trait.name} of every ${plan.unitNoun} over the days`}
         file={`${plan.code} ${trait.name} over time`}
         caption={`Each thin line is a ${plan.unitNoun}; the thick one is the mean of a contender on days on which all of its ${plural(plan.unitNoun)} that were alive were measured.`}
       />
       <div className="stack">
         <h2>Who led when</h2>
-        {said.length === 0 ? (
+        {sentences.length === 0 ? (
           <p className="small quiet">
             Leaders are named on days on which every living {plan.unitNoun} was measured; two such days are
             needed.
           </p>
         ) : (
           <ul className="small report-list">
-            {said.map((s) => (
+            {sentences.map((s) => (
               <li key={s}>{s}</li>
             ))}
           </ul>

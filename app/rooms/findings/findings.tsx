@@ -85,7 +85,7 @@ export default function FindingsRoom() {
   const isPrimary = trait.id === plan.primaryTraitId;
   const unmarked = blind || finding.peers;
   // While codes are closed nothing may tell which of them is the control.
-  const shown = views.filter(
+  const openViews = views.filter(
     ([id]) =>
       id === 'picture' ||
       (id === 'time' && data.time !== null) ||
@@ -94,7 +94,7 @@ export default function FindingsRoom() {
           (id === 'looks' && data.looks !== null) ||
           (id === 'traits' && data.others.length > 1 && !finding.peers))),
   );
-  const view = (shown.find(([id]) => id === search.get('view'))?.[0] ?? 'picture') as View;
+  const view = (openViews.find(([id]) => id === search.get('view'))?.[0] ?? 'picture') as View;
   return (
     <>
       <div className="room-head">
@@ -112,9 +112,9 @@ export default function FindingsRoom() {
             : 'looked at beside the deciding trait: exploratory'}
         </p>
       </div>
-      {shown.length > 1 && (
+      {openViews.length > 1 && (
         <ViewSwitch
-          views={shown}
+          views={openViews}
           view={view}
           label="What of it"
           onView={(to) => set('view', to === 'picture' ? '' : to)}

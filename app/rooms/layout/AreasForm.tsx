@@ -27,8 +27,8 @@ export function AreasForm({
   /** places of other trials, to be taken over */
   elsewhere: readonly PlacesElsewhere[];
 }) {
-  const shown = useMemo(() => toAreasForm(plan), [plan]);
-  const { form, busy, stale, conflicts, onSubmit } = useRecordForm<AreaFormInput>(shown, {
+  const formValues = useMemo(() => toAreasForm(plan), [plan]);
+  const { form, busy, stale, conflicts, onSubmit } = useRecordForm<AreaFormInput>(formValues, {
     merges: areasRecord.name,
   });
   const inches = useWatch({ control: form.control, name: 'inches' }) ?? false;

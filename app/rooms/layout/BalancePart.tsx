@@ -29,9 +29,9 @@ export function BalancePart({ plan, planRev, ready }: { plan: Plan; planRev: num
     setProgress({ done: 0, total: CANDIDATES });
     const task = balanceInWorker(plan, { ...design, seed: Number(freshSeed()) }, CANDIDATES, setProgress);
     setEnd(() => task.end);
-    let found: Awaited<typeof task.answer>;
+    let result: Awaited<typeof task.answer>;
     try {
-      found = await task.answer;
+      result = await task.answer;
     } catch (e) {
       setSaid(e instanceof Error ? e.message : 'It failed.');
       return;
@@ -39,17 +39,17 @@ export function BalancePart({ plan, planRev, ready }: { plan: Plan; planRev: num
       setProgress(null);
       setEnd(null);
     }
-    if (!found.ok) {
+    if (!result.ok) {
       setSaid(
-        found.error.tag === 'unread'
-          ? `${found.error.positions} positions that are used weren’t read yet.`
-          : found.error.tag === 'noReadings'
+        result.error.tag === 'unread'
+          ? `${result.error.positions} positions that are used weren’t read yet.`
+          : result.error.tag === 'noReadings'
             ? 'There are no readings yet.'
-            : describeLayoutError(found.error),
+            : describeLayoutError(result.error),
       );
       return;
     }
-    const { seed, balance, firstSpreadPercent } = found.value.result;
+    const { seed, balance, firstSpreadPercent } = result.value.result;
     setSaid(
       `${balance.candidates} layouts drawn. The first had the means ${formatFigure(firstSpreadPercent, 1)} % apart; the one taken, by lot among the twentieth that are most alike, ${formatFigure(balance.spreadPercent, 1)} %.`,
     );

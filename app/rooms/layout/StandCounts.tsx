@@ -31,7 +31,7 @@ export function StandCounts({ state }: { state: TrialState }) {
   const [typed, setTyped] = useState<ReadonlyMap<UnitId, string>>(new Map());
   const [chosen, setChosen] = useState('');
   const units = walkOrder(livingUnits(state), state.positions);
-  const kept = standsAt(state, stage);
+  const counted = standsAt(state, stage);
   const up = standsAt(state, 'up');
   const thinned = standsAt(state, 'thinned');
   const code = (id: UnitId) => planIndex(plan).unit(id)?.code ?? '?';
@@ -46,7 +46,7 @@ export function StandCounts({ state }: { state: TrialState }) {
   const save = () => {
     const lines = [...typed].flatMap(([unitId, text]): Saying[] => {
       const count = countOf(text);
-      return count === null || kept.get(unitId) === count ? [] : [{ kind: 'stand', unitId, stage, count }];
+      return count === null || counted.get(unitId) === count ? [] : [{ kind: 'stand', unitId, stage, count }];
     });
     if (lines.length === 0) return notice({ text: 'No new count was typed.' });
     void write(lines, `${lines.length} ${lines.length === 1 ? 'count is' : 'counts are'} in the log.`);
@@ -76,7 +76,7 @@ export function StandCounts({ state }: { state: TrialState }) {
           Keep the counts
         </Button>
         <span className="small quiet">
-          {kept.size} of {units.length} counted
+          {counted.size} of {units.length} counted
         </span>
       </div>
       <div className="count-grid">
@@ -89,7 +89,7 @@ export function StandCounts({ state }: { state: TrialState }) {
               size="small"
               label={u.code}
               value={text}
-              placeholder={kept.has(u.id) ? String(kept.get(u.id)) : ''}
+              placeholder={counted.has(u.id) ? String(counted.get(u.id)) : ''}
               onChange={(e) => setTyped(new Map(typed).set(u.id, e.target.value))}
               error={fault}
               helperText={fault ? 'A whole number.' : undefined}

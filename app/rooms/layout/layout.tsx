@@ -44,7 +44,7 @@ export default function LayoutRoom() {
     ignoreEventWhen: isTyping,
   });
 
-  const said: Record<View, string> = {
+  const viewNames: Record<View, string> = {
     arrange:
       plan.units.length > 0
         ? `${plan.units.length} ${plural(plan.unitNoun)} seen from above. Drag one to move it; two change positions. With the keyboard: arrows walk, Space lifts and puts down.`
@@ -77,7 +77,7 @@ export default function LayoutRoom() {
           </>
         }
       >
-        {said[view]}
+        {viewNames[view]}
       </RoomHead>
       <ViewSwitch
         views={views}

@@ -135,8 +135,9 @@ export const layoutCommands = {
         only && !another && plan.gradient === null && only.reserved.length === 0 && only.widthCm === null;
       return { ...plan, unitsShare, ...(gone && { units: [], ...(made && { areas: [] }) }) };
     });
-    const said = unitsShare === 'place' ? 'All in one area are one repeat' : 'Each is a repeat of its own';
-    return done(saved, () => `${said}${gone ? ': lay out again' : ''}.`);
+    const sentence =
+      unitsShare === 'place' ? 'All in one area are one repeat' : 'Each is a repeat of its own';
+    return done(saved, () => `${sentence}${gone ? ': lay out again' : ''}.`);
   }),
   balanced: command(BalancedForm, (trialId, { intent: _, seenPlanRev, ...design }) =>
     laidOut(trialId, design, { seenPlanRev }),

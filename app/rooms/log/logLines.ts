@@ -51,9 +51,9 @@ export const nameOfLine = (e: Entry): string =>
 /** A line in words; of what it takes back it says what that was. */
 export function textOfLine(e: Entry, byId: ReadonlyMap<string, Entry>, words: LogWords): string {
   if (e.kind !== 'correction' || e.replacement) return sayLine(e, words);
-  const taken = byId.get(e.supersedes);
-  return taken && taken.kind !== 'correction'
-    ? `taken back: ${entryKinds[taken.kind].label.toLowerCase()} ${sayLine(taken, words)}`
+  const superseded = byId.get(e.supersedes);
+  return superseded && superseded.kind !== 'correction'
+    ? `taken back: ${entryKinds[superseded.kind].label.toLowerCase()} ${sayLine(superseded, words)}`
     : 'taken back: a correction';
 }
 

@@ -11,7 +11,7 @@ import type { MixingData } from './mixingData';
 export function ElementBars({ data, matched }: { data: MixingData; matched: readonly MatchedArm[] }) {
   const { plan } = data;
   const name = (id: string) => plan.treatments.find((t) => t.id === id)?.name ?? '';
-  const shown = elements.filter(
+  const shownElements = elements.filter(
     (e) =>
       (mainElements as readonly string[]).includes(e) ||
       // What the water alone brings is the same for all and says nothing.
@@ -33,7 +33,7 @@ export function ElementBars({ data, matched }: { data: MixingData; matched: read
       </figcaption>
       <h2 className="sr-only">Element by element</h2>
       <div className="element-grid">
-        {shown.map((e) => {
+        {shownElements.map((e) => {
           const longest = Math.max(...matched.map((m) => m.solution.mgPerL[e]), 1e-9);
           return (
             <section key={e} aria-label={e}>

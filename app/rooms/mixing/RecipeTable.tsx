@@ -123,9 +123,9 @@ function spoons(l: BatchLine, measures: MixingData['plan']['mixing']['measures']
 function leftAfter(l: BatchLine, batch: Batch) {
   if (l.stock) return 'from the stock';
   if (!l.left) return '–';
-  const taken = amountOf(l.product, ofAll(batch, l.given), l.unit, l.left.pack.unit);
-  if (!taken.ok) return '–';
-  const after = l.left.left - taken.value;
+  const amountTaken = amountOf(l.product, ofAll(batch, l.given), l.unit, l.left.pack.unit);
+  if (!amountTaken.ok) return '–';
+  const after = l.left.left - amountTaken.value;
   return after < 0 ? (
     <strong style={{ color: 'var(--porphyry)' }}>not enough</strong>
   ) : (

@@ -16,8 +16,8 @@ import { toSetUpForm, setUpRecord } from './setUpForm';
 /** Tools, water, regimen, band and rates of exchange: the part of the plan that mixing rests on. */
 export function SetUpView({ data }: { data: MixingData }) {
   const { id, plan, state } = data;
-  const shown = useMemo(() => toSetUpForm(plan), [plan]);
-  const { form, busy, stale, conflicts, onSubmit } = useRecordForm(shown, { merges: setUpRecord.name });
+  const formValues = useMemo(() => toSetUpForm(plan), [plan]);
+  const { form, busy, stale, conflicts, onSubmit } = useRecordForm(formValues, { merges: setUpRecord.name });
   const needed = neededFor(plan);
   const unsaid = { ...plan, mixing: { ...plan.mixing, inOwnTank: undefined } };
   const usual = (band: (typeof practiceBands)[number]) => {

@@ -6,11 +6,11 @@ import { formatFigure, formatSigned } from '~core/quantity/format';
 
 /** What the batch holds as it will be measured, against what was wanted; its estimated strength. */
 export function SolutionLine({ made, wanted, dosed }: { made: Solution; wanted: Solution; dosed: number }) {
-  const shown = mainElements.filter((e) => made.mgPerL[e] > 0 || wanted.mgPerL[e] > 0);
+  const shownElements = mainElements.filter((e) => made.mgPerL[e] > 0 || wanted.mgPerL[e] > 0);
   return (
     <div>
       <div className="elements-line">
-        {shown.map((e) => {
+        {shownElements.map((e) => {
           const off = wanted.mgPerL[e] > 0 ? 100 * (made.mgPerL[e] / wanted.mgPerL[e] - 1) : 0;
           return (
             <span key={e}>
@@ -74,14 +74,14 @@ export function SolutionLine({ made, wanted, dosed }: { made: Solution; wanted: 
 /** Estimated strength with its error, its formula and what a ppm meter shows. */
 export function StrengthLine({ solution, dosed }: { solution: Solution; dosed: number }) {
   const { strength: s, unknown } = solution;
-  const said = sayStrength(solution, dosed);
-  if (said === 'not known') {
+  const sentence = sayStrength(solution, dosed);
+  if (sentence === 'not known') {
     return <p className="small quiet">Strength not known. Missing in the library: {sayUnknown(unknown)}.</p>;
   }
   return (
     <details className="small">
       <summary>
-        Estimated strength <strong className="num">{said}</strong>
+        Estimated strength <strong className="num">{sentence}</strong>
       </summary>
       <p className="quiet">
         {STRENGTH_FORMULA}; the formula itself is good to about {STRENGTH_ERROR_PERCENT} % (practice).

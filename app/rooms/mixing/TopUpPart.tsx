@@ -106,18 +106,18 @@ function Correction({
   target: number;
 }) {
   const { plan, names, day } = data;
-  const found = strengthCorrection(plan, vessel.treatmentId, day, held, target);
+  const correction = strengthCorrection(plan, vessel.treatmentId, day, held, target);
   const to = `To ${formatFigure(target, 2)} mS/cm`;
-  switch (found.tag) {
+  switch (correction.tag) {
     case 'there':
       return <p className="small">It has the strength that is wanted.</p>;
     case 'dilute':
       return (
         <p className="small">
           {to}:{' '}
-          {found.addL === null
+          {correction.addL === null
             ? 'the water is as strong as that; it can’t dilute it.'
-            : `pour in ${formatFigure(found.addL, 2)} L of water.`}
+            : `pour in ${formatFigure(correction.addL, 2)} L of water.`}
         </p>
       );
     case 'unknown':
@@ -130,8 +130,8 @@ function Correction({
     case 'strengthen':
       return (
         <p className="small">
-          {to}, by the estimate ({formatFigure(found.perDoseEc, 2)} mS/cm from the planned dose):{' '}
-          {found.doses
+          {to}, by the estimate ({formatFigure(correction.perDoseEc, 2)} mS/cm from the planned dose):{' '}
+          {correction.doses
             .map(
               ({ dose, amount }) =>
                 `${Number(amount.toPrecision(2))} ${dose.unit} ${names[productCodeKey(vessel.treatmentId, dose.product.id)]}`,

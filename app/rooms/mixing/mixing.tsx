@@ -41,7 +41,7 @@ export default function MixingRoom() {
     );
   }
   const { inWater } = neededFor(data.plan);
-  const said: Record<View, string> = {
+  const viewNames: Record<View, string> = {
     day: inWater
       ? `What is mixed, by the programme. Regimen: ${regimenNames[data.plan.mixing.regimen]}.`
       : 'What is given, by the programme: so much to each, the same day for all.',
@@ -53,7 +53,7 @@ export default function MixingRoom() {
   };
   return (
     <>
-      <RoomHead title="Mixing">{said[view]}</RoomHead>
+      <RoomHead title="Mixing">{viewNames[view]}</RoomHead>
       <ViewSwitch
         views={inWater ? views : views.filter(([v]) => v !== 'reservoirs')}
         view={view}

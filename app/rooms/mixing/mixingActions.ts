@@ -46,7 +46,7 @@ function readingBodies(
   });
 }
 
-const taken = () => refuse('batch', 'There is a batch of this name already.');
+const nameTaken = () => refuse('batch', 'There is a batch of this name already.');
 
 /** Writes a batch down: worked out from the plan and the log as they are, with what was typed on the card. */
 async function mix(
@@ -61,7 +61,7 @@ async function mix(
     (trial) => {
       const { state } = trial;
       const plan = givenPlan(state);
-      if (ofKind(state, 'mix').some((e) => e.body.batch === f.batch)) return taken();
+      if (ofKind(state, 'mix').some((e) => e.body.batch === f.batch)) return nameTaken();
       const bottle = bottlesOn(trial, f.day, f.anyDay).find((b) => b.key === f.bottle);
       if (!bottle) return refuse('volume', 'This bottle isn’t mixed on that day any more.');
       const direct = bottle.kind === 'direct';
@@ -124,7 +124,7 @@ async function makeStock(
     trialId,
     ({ state }) =>
       ofKind(state, 'stock').some((e) => e.body.batch === f.batch)
-        ? taken()
+        ? nameTaken()
         : ok([
             {
               kind: 'stock' as const,

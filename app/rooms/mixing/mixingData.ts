@@ -28,7 +28,7 @@ export async function loadMixing({ params, request }: RoomArgs) {
   // A pack of the shelf is drawn on by every trial of the bench.
   const library = await listProducts();
   const products = plan.products.map((p) => library.find((l) => l.id === p.id) ?? p);
-  const taken = (await takenOnBench()).flatMap((t) => t.takings);
+  const takings = (await takenOnBench()).flatMap((t) => t.takings);
   return {
     id: row.id,
     plan,
@@ -46,7 +46,7 @@ export async function loadMixing({ params, request }: RoomArgs) {
     bottles: bottlesOn(trial, day, anyDay),
     living: livingUnits(state),
     names: partNames(trial),
-    packs: packsLeft(products, taken),
+    packs: packsLeft(products, takings),
     stocks: stocksLeft(state),
     stockName: stockName(state, plan),
   };

@@ -25,10 +25,10 @@ export function OtherPhones({ plan, session }: { plan: Plan; session: PanelSessi
     if (!isThisMachineAlone(window.location.hostname)) return;
     let gone = false;
     void import('../../lan/box').then(async ({ lanHere }) => {
-      const found = reachableAt(window.location, await lanHere());
+      const addresses = reachableAt(window.location, await lanHere());
       if (gone) return;
-      setReachable(found);
-      setAt(found[0]!);
+      setReachable(addresses);
+      setAt(addresses[0]!);
     });
     return () => {
       gone = true;

@@ -60,14 +60,15 @@ export function PanelFindings({ plan, session, outcome, words, isHeadline }: Pro
                 <tr key={w.word}>
                   <td>{w.word}</td>
                   {outcome.treatments.map((t) => {
-                    const found = w.treatments.find((x) => x.id === t);
+                    const proportion = w.treatments.find((x) => x.id === t);
                     return (
                       <td key={t} className="num" data-label={of.treatment(t)?.name}>
-                        {found && found.n > 0 ? (
+                        {proportion && proportion.n > 0 ? (
                           <span>
-                            {found.k}/{found.n}{' '}
+                            {proportion.k}/{proportion.n}{' '}
                             <span className="unit">
-                              {formatFigure(100 * found.low!, 0)} to {formatFigure(100 * found.high!, 0)} %
+                              {formatFigure(100 * proportion.low!, 0)} to{' '}
+                              {formatFigure(100 * proportion.high!, 0)} %
                             </span>
                           </span>
                         ) : (

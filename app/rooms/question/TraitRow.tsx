@@ -249,14 +249,14 @@ function Taken({
 }) {
   const { control } = useFormContext<QuestionFormInput>();
   const { field } = useController({ control, name: `rounds.${round}.traitIds` });
-  const taken = field.value ?? [];
+  const chosen = field.value ?? [];
   return (
     <Checkbox
       size="small"
       color="secondary"
       disabled={locked}
-      checked={taken.includes(traitId)}
-      onChange={(_, on) => field.onChange(on ? [...taken, traitId] : taken.filter((x) => x !== traitId))}
+      checked={chosen.includes(traitId)}
+      onChange={(_, on) => field.onChange(on ? [...chosen, traitId] : chosen.filter((x) => x !== traitId))}
       slotProps={{ input: { 'aria-label': label } }}
     />
   );

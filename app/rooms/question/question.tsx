@@ -26,8 +26,10 @@ export default function QuestionRoom() {
 }
 
 function QuestionEditor({ id, plan, sealedAt, undoable }: QuestionData) {
-  const shown = useMemo(() => toQuestionForm(plan), [plan]);
-  const { form, busy, stale, conflicts, onSubmit } = useRecordForm(shown, { merges: questionRecord.name });
+  const formValues = useMemo(() => toQuestionForm(plan), [plan]);
+  const { form, busy, stale, conflicts, onSubmit } = useRecordForm(formValues, {
+    merges: questionRecord.name,
+  });
   const locked = sealedAt !== null;
   const post = usePost();
   const [looked, onChosen] = useState<string | null>(null);

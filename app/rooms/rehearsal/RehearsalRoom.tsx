@@ -238,8 +238,8 @@ export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
             label="Take it from"
             value={spreads.find((s) => String(s.cvPercent) === typed.cv)?.label ?? ''}
             onChange={(e) => {
-              const found = spreads.find((s) => s.label === e.target.value);
-              if (found) setTyped({ ...typed, cv: String(found.cvPercent) });
+              const spread = spreads.find((s) => s.label === e.target.value);
+              if (spread) setTyped({ ...typed, cv: String(spread.cvPercent) });
             }}
           >
             <MenuItem value="" disabled>

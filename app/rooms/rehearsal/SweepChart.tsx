@@ -97,12 +97,14 @@ function config(
 /** Chance of each outcome over a sweep of true differences. */
 export function SweepChart({ sweep }: { sweep: RehearsalResult['sweep'] }) {
   const ready = useChartFonts();
-  const said = sweep.map((s) => `${s.percent} %: right in ${Math.round(100 * s.outcome.right)}`).join('; ');
+  const sentence = sweep
+    .map((s) => `${s.percent} %: right in ${Math.round(100 * s.outcome.right)}`)
+    .join('; ');
   return (
     <figure className="figure-box" style={{ margin: 0 }}>
       <div style={{ position: 'relative', height: 240 }}>
         {ready && (
-          <Line {...config(sweep)} role="img" aria-label={`Of 100 runs at a difference of ${said}.`} />
+          <Line {...config(sweep)} role="img" aria-label={`Of 100 runs at a difference of ${sentence}.`} />
         )}
       </div>
     </figure>

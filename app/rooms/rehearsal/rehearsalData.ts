@@ -20,8 +20,8 @@ export interface Spread {
 
 /** Spreads seen in the bench's own finished trials: √ of the residual mean square over the grand mean. */
 async function ownSpreads(currentId: string): Promise<Spread[]> {
-  const found = await spreads(todayDate());
-  return found.flatMap(({ id, spread }) => (spread && id !== currentId ? [spread] : []));
+  const earlier = await spreads(todayDate());
+  return earlier.flatMap(({ id, spread }) => (spread && id !== currentId ? [spread] : []));
 }
 
 const spreads = perTrial(async ({ row, state }, today) => ({

@@ -17,11 +17,11 @@ interface Props {
 /** Photos of the log that go into the review, in their order, with what stands under them and what is read aloud. */
 export function ChosenPhotos({ photos, chosen, keep }: Props) {
   const [urls, setUrls] = useState<ReadonlyMap<string, string>>(new Map());
-  const shown = chosen.flatMap((c) => {
+  const chosenPhotos = chosen.flatMap((c) => {
     const photo = photos.find((p) => p.id === c.photoId);
     return photo ? [{ ...c, photo }] : [];
   });
-  const wanted = shown.map((s) => s.photo.thumb).join(' ');
+  const wanted = chosenPhotos.map((s) => s.photo.thumb).join(' ');
   useEffect(() => {
     let gone = false;
     void blobUrls(wanted.split(' ').filter(Boolean)).then((u) => !gone && setUrls(u));
@@ -34,10 +34,10 @@ export function ChosenPhotos({ photos, chosen, keep }: Props) {
   const up = (i: number) =>
     keep(chosen.map((c, j) => (j === i - 1 ? chosen[i]! : j === i ? chosen[i - 1]! : c)));
   return (
-    <details open={shown.length > 0}>
+    <details open={chosenPhotos.length > 0}>
       <summary>Photos</summary>
       <div className="stack" style={{ paddingTop: '0.6rem' }}>
-        {shown.map(({ photoId, caption, alt, photo }, i) => (
+        {chosenPhotos.map(({ photoId, caption, alt, photo }, i) => (
           <section key={photoId} aria-label={photo.shows} className="chosen-photo">
             {urls.get(photo.thumb) ? (
               <img src={urls.get(photo.thumb)} alt={alt || photo.shows} />

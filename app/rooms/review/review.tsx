@@ -96,10 +96,10 @@ async function saveData(
   const whole = await wholeTrial(plan.id);
   const trial = forScorer ? scorersCopy(whole) : whole;
   const named = trialFindings(trial);
-  const found = findingRows(named, await findingsIn(named.inputs.map((i) => i.input)));
+  const rows = findingRows(named, await findingsIn(named.inputs.map((i) => i.input)));
   const bulk = await bulkOf(deriveState(trial.plan, trial.log));
   // Nobody is told that it is saved before it can be read.
-  const { file, why } = await writeTrialFile(trial, bulk, found);
+  const { file, why } = await writeTrialFile(trial, bulk, rows);
   if (why !== null) return announce(`The file wasn’t saved: it can’t be read back. ${why}`);
   await give(file, `${plan.code.toLowerCase()}-${forScorer ? 'to-score' : 'trial'}.zip`);
 }

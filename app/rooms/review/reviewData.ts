@@ -27,8 +27,8 @@ import type { RoomArgs } from '../roomArgs';
 
 export async function loadReview({ params }: RoomArgs) {
   // What is said of the methods comes from beside the screen: it is asked for as the review writes figures.
-  const found = await allFindings(params.trialId, ({ figures }) => figures ?? 'plain');
-  return inFigures(found.review.figures ?? 'plain', () => written(found));
+  const findings = await allFindings(params.trialId, ({ figures }) => figures ?? 'plain');
+  return inFigures(findings.review.figures ?? 'plain', () => written(findings));
 }
 
 /** All the review says, as figures are written now. */
@@ -36,8 +36,8 @@ function written(made: Awaited<ReturnType<typeof allFindings>>) {
   const { plan, state, review, findings, dated, primary, blind, trial } = made;
   const nameOf = nameIn(plan);
   const check = verifySeal(trial.row.plan, state.seal, trial.row.sealedAs);
-  const found = audit(plainAuditInput(trial));
-  const verdict = primary && makeVerdict(plan, primary, nameOf, { state, audit: found });
+  const auditFindings = audit(plainAuditInput(trial));
+  const verdict = primary && makeVerdict(plan, primary, nameOf, { state, audit: auditFindings });
   const input = {
     state,
     review,
@@ -48,7 +48,7 @@ function written(made: Awaited<ReturnType<typeof allFindings>>) {
     today: todayDate(),
     seal: check,
     signed: signedOf(trial.row.plan, trial.log),
-    audit: found,
+    audit: auditFindings,
   };
   const generated = settled(reviewDocument(input));
   const sheet = contactSheet(state);

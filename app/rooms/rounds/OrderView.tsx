@@ -94,16 +94,16 @@ function OneOrder({ state, round, trait, sample, units: walk, when }: OneProps) 
   const { plan } = state;
   const post = usePost();
   const ids = walk.map((u) => u.id as string);
-  const kept = (id: string) =>
+  const rankKept = (id: string) =>
     observationsOf(state, id as UnitId, trait.id, round.id).findLast((o) => o.sample === sample)?.value;
-  const standing = orderOf(ids, kept);
-  const allKept = ids.every((id) => kept(id) !== undefined);
+  const standing = orderOf(ids, rankKept);
+  const allKept = ids.every((id) => rankKept(id) !== undefined);
   const [made, setOrder] = useState<readonly Ranked[] | null>(null);
   // The order made stays until the log has it: what is refused or still under way is not called kept.
   const order = made && allKept && sameRanks(made, standing) ? null : made;
   const [pairs, setPairs] = useState<Pairwise | null>(null);
   // Who died since has no place any more.
-  const shown = (order ?? standing).filter((r) => ids.includes(r.id));
+  const ranked = (order ?? standing).filter((r) => ids.includes(r.id));
   const code = (id: string) => planIndex(plan).unit(id)?.code ?? '?';
   const photos = photosOf(state);
   const pictures = usePictures(
@@ -122,7 +122,7 @@ function OneOrder({ state, round, trait, sample, units: walk, when }: OneProps) 
     post({
       order: {
         ...{ traitId: trait.id, roundId: round.id, sample },
-        ranks: ranksOf(shown).map((r) => ({ unitId: r.id, rank: r.rank })),
+        ranks: ranksOf(ranked).map((r) => ({ unitId: r.id, rank: r.rank })),
       },
       ...(when && { when }),
     });
@@ -165,7 +165,7 @@ function OneOrder({ state, round, trait, sample, units: walk, when }: OneProps) 
             The best first. Drag, or use the arrows; “as above” where two can’t be told apart.
             {allKept && order === null && ' Kept in this round.'}
           </p>
-          <RankList label={trait.name} order={shown} onOrder={setOrder} face={face} nameOf={code} />
+          <RankList label={trait.name} order={ranked} onOrder={setOrder} face={face} nameOf={code} />
           <div className="inline-row">
             <Button variant="contained" onClick={keep} disabled={allKept && order === null}>
               Keep the order of {walk.length} {plural(plan.unitNoun)}

@@ -34,8 +34,10 @@ export const agendaCommands = {
   askBeforeSeal: command(z.object({ trialId, askBeforeSeal: z.literal(true) }), async (_, f) =>
     done(
       await appendEntries(f.trialId, ({ state }) => {
-        const said = saidBeforeSeal(state);
-        const answer = ofKind(state, 'taskDone').find((e) => said && e.body.task === beforeSealTask(said));
+        const beforeSeal = saidBeforeSeal(state);
+        const answer = ofKind(state, 'taskDone').find(
+          (e) => beforeSeal && e.body.task === beforeSealTask(beforeSeal),
+        );
         // What was written with the answer is taken back with it.
         const written = [
           ...ofKind(state, 'taskDone'),

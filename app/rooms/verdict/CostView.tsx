@@ -69,7 +69,7 @@ export function CostView({ plan, state, finding, verdict, stored, rev }: Props) 
     () => sayElsewhere(bestValueElsewhere(state, finding, verdict, shown.priceSets ?? [], nameOf)),
     [state, finding, verdict, shown, nameOf],
   );
-  const said = [
+  const sentences = [
     ...sayCosts(costs, shown, verdict, finding, nameOf, plan),
     ...sayPerPiece(state, costs, nameOf),
     ...elsewhere,
@@ -87,9 +87,9 @@ export function CostView({ plan, state, finding, verdict, stored, rev }: Props) 
   return (
     <>
       <ReportTable table={fullCostTable(costs, verdict, finding, plan, nameOf)} />
-      {said.length > 0 && (
+      {sentences.length > 0 && (
         <ul className="report-list">
-          {said.map((s) => (
+          {sentences.map((s) => (
             <li key={s}>{s}</li>
           ))}
         </ul>

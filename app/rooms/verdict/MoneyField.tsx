@@ -53,8 +53,8 @@ export function MoneyField({
     setFault(wrong);
     if (wrong !== '') return;
     setTyped(null);
-    const kept = figure === null ? null : Number((figure * scale).toFixed(6));
-    if (kept !== value) onKeep(kept);
+    const minor = figure === null ? null : Number((figure * scale).toFixed(6));
+    if (minor !== value) onKeep(minor);
   };
   return (
     <TextField

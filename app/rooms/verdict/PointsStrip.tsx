@@ -12,10 +12,10 @@ export function PointsStrip({ cell, index, name }: { cell: CardCell; index: numb
   // Where anything from 0 to 10 may be true, a figure would be a claim.
   const open = cell.low !== null && cell.high! - cell.low > 10 - 1e-9;
   const figure = open ? 'can’t be told' : formatFigure(cell.points, 1);
-  const said = `${name}: ${open ? figure : `${figure} points`}${cell.said ? `, ${cell.said}` : ''}`;
+  const label = `${name}: ${open ? figure : `${figure} points`}${cell.said ? `, ${cell.said}` : ''}`;
   return (
-    <svg viewBox={`0 0 ${WIDTH} 34`} role="img" aria-label={said} className="points-strip">
-      <title>{said}</title>
+    <svg viewBox={`0 0 ${WIDTH} 34`} role="img" aria-label={label} className="points-strip">
+      <title>{label}</title>
       <line x1={6} x2={WIDTH - 6} y1={24} y2={24} stroke="var(--line)" />
       {[0, 5, 10].map((t) => (
         <line key={t} x1={at(t)} x2={at(t)} y1={20} y2={28} stroke="var(--line)" />

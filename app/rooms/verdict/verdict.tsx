@@ -38,7 +38,7 @@ export async function clientLoader({ params }: RoomArgs) {
     params.trialId,
   );
   const linked = await listPlans();
-  const found = audit(plainAuditInput(trial));
+  const auditFindings = audit(plainAuditInput(trial));
   return {
     next: primary && nextTrial(findingInput(state, primary.trait), primary),
     before: linked.find((p) => p.id === plan.retestOf) ?? null,
@@ -55,8 +55,8 @@ export async function clientLoader({ params }: RoomArgs) {
     primary,
     problem,
     blind,
-    found,
-    verdict: primary && makeVerdict(plan, primary, nameIn(plan), { state, audit: found }),
+    found: auditFindings,
+    verdict: primary && makeVerdict(plan, primary, nameIn(plan), { state, audit: auditFindings }),
   };
 }
 
@@ -138,21 +138,21 @@ function useSaid(data: Data, verdict: Verdict, finding: Finding) {
 function VerdictPage({ data, verdict, finding }: { data: Data; verdict: Verdict; finding: Finding }) {
   const { plan, next } = data;
   const submit = useSubmit();
-  const said = useSaid(data, verdict, finding);
+  const sentences = useSaid(data, verdict, finding);
   const costs = costTable(verdict, plan);
   // The best value stands by itself above.
   const given = awardBlocks(awards(plan, finding, verdict, nameIn(plan)).filter((a) => a.id !== 'bestValue'));
   return (
     <>
-      {said.value && <p className="answer">{said.value}</p>}
-      <Answer plan={plan} takes={said.takes} />
+      {sentences.value && <p className="answer">{sentences.value}</p>}
+      <Answer plan={plan} takes={sentences.takes} />
       <ReportTable table={verdictTable(verdict, finding, plan, nameIn(plan))} />
       <div className="findings-grid" style={{ marginTop: '1.4rem' }}>
         <section>
           <Lines title="What this trial can’t tell" items={verdict.cannotTell.map((c) => c.text)} open />
-          <Lines title="Heading by heading" items={said.headings} />
-          <Lines title="Who should take what" items={said.alone} />
-          <Lines title="What the labels claim" items={said.claims} />
+          <Lines title="Heading by heading" items={sentences.headings} />
+          <Lines title="Who should take what" items={sentences.alone} />
+          <Lines title="What the labels claim" items={sentences.claims} />
           {given.length > 0 && (
             <details className="folded">
               <summary>Awards</summary>

@@ -19,9 +19,9 @@ const Learned = z.object({
 /** A new trial from this one, with what was learned; opens its Question. */
 async function planRetest(trialId: string | undefined, learned: z.output<typeof Learned>) {
   const { row } = await loadTrial(trialId);
-  const taken = (await listPlans()).map((p) => p.code as string);
+  const takenCodes = (await listPlans()).map((p) => p.code as string);
   const id = newId<TrialId>();
-  const code = freeCode(row.plan.code, proposeCode(row.plan.crop, row.plan.question, taken), taken);
+  const code = freeCode(row.plan.code, proposeCode(row.plan.crop, row.plan.question, takenCodes), takenCodes);
   await createTrial(retestOf(row.plan, { id, code, startDate: todayDate() }, learned));
   return redirect(`/trial/${id}/question`);
 }

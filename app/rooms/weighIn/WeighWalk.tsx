@@ -28,7 +28,7 @@ import { useSitting } from '../../walk/useSitting';
 import { CloseRound } from '../rounds/CloseRound';
 import { Container } from './Container';
 import { keepMassUnit, massUnitOf } from './massUnit';
-import { ScaleFigure, emptyScale, gramsOn, readWeight, taken, turnedTo, typed } from './scaleFigure';
+import { ScaleFigure, emptyScale, gramsOn, readWeight, withReading, turnedTo, typed } from './scaleFigure';
 import { useManner } from './useManner';
 import { type Weight, doubtOfWeight, faultOfWeight, loadAdded, netOf, weighingOf } from './weighChecks';
 
@@ -209,7 +209,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
                 floorG={tareOf(at.unit)}
                 onTake={(grams) => {
                   const read = { grams, steady: true, instrument: scale.name, stepG: scale.step };
-                  at.offer(taken(draft, read));
+                  at.offer(withReading(draft, read));
                 }}
               />
             )}
@@ -219,7 +219,7 @@ export function WeighWalk({ state, head, round, trait, when, visits, visit, onVi
                 takeLabel="Take reading"
                 onTake={({ values, atRest, instrument, step }) => {
                   const read = { grams: values.weight ?? 0, steady: atRest, instrument, stepG: step };
-                  put(taken(draft, read), 'taken');
+                  put(withReading(draft, read), 'taken');
                 }}
               />
             )}

@@ -4,8 +4,8 @@ const keyOf = (trialId: string) => `palazzo-mass-unit/${trialId}`;
 
 /** The unit a trial was last weighed in on this device. */
 export function massUnitOf(trialId: string): WeightUnit {
-  const kept = localStorage.getItem(keyOf(trialId));
-  return weightUnits.find((u) => u === kept) ?? 'g';
+  const stored = localStorage.getItem(keyOf(trialId));
+  return weightUnits.find((u) => u === stored) ?? 'g';
 }
 
 /** Weighing goes on in this unit. */

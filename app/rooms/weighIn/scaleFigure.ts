@@ -46,7 +46,7 @@ export function readWeight(text: string, unit: WeightUnit): Result<number, strin
 export const typed = (on: ScaleFigure, text: string): ScaleFigure => ({ ...on, text, reading: null });
 
 /** Taken from the scale. */
-export const taken = (on: ScaleFigure, reading: Weighed): ScaleFigure => ({
+export const withReading = (on: ScaleFigure, reading: Weighed): ScaleFigure => ({
   ...on,
   reading,
   text: inUnit(reading.grams, on.unit),

@@ -120,11 +120,11 @@ function scored(
     return { count: total(own), exposure: own.reduce((s, u) => s + u.exposure, 0) };
   };
   const strata = [...new Set(units.map((u) => u.block))].map((k) => ({ a: of(a, k), b: of(b, k) }));
-  const found = rateRatio(strata, phi);
-  const base = { a, b, scale: 'ratio' as const, estimate: found?.estimate ?? 1 };
-  if (!found || !tested) return { ...base, low: null, high: null, p: null, percent: null };
-  const { low, high } = found.interval(tQuantile(1 - alpha / family / 2, df));
-  const p = Math.min(1, family * 2 * tCdf(-Math.abs(found.score(1)), df));
+  const ratio = rateRatio(strata, phi);
+  const base = { a, b, scale: 'ratio' as const, estimate: ratio?.estimate ?? 1 };
+  if (!ratio || !tested) return { ...base, low: null, high: null, p: null, percent: null };
+  const { low, high } = ratio.interval(tQuantile(1 - alpha / family / 2, df));
+  const p = Math.min(1, family * 2 * tCdf(-Math.abs(ratio.score(1)), df));
   return { ...base, low, high, p, percent: percentOf(base.estimate, low, high) };
 }
 

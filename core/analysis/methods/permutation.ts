@@ -46,19 +46,19 @@ interface Tested {
 
 /** One pair at its share of the error: Bonferroni over the family, for limits and p alike. */
 function test(figures: readonly Figure[], a: string, b: string, family: number, alpha: number): Tested {
-  const found = permutationTest(blocksOf(figures, a, b))!;
-  const interval = found.interval(alpha / family);
+  const permutation = permutationTest(blocksOf(figures, a, b))!;
+  const interval = permutation.interval(alpha / family);
   return {
-    exact: found.exact,
-    arrangements: found.arrangements,
+    exact: permutation.exact,
+    arrangements: permutation.arrangements,
     contrast: {
       a,
       b,
       scale: 'difference',
-      estimate: found.difference,
+      estimate: permutation.difference,
       low: interval?.low ?? null,
       high: interval?.high ?? null,
-      p: interval === null ? null : Math.min(1, found.p * family),
+      p: interval === null ? null : Math.min(1, permutation.p * family),
       percent: null,
     },
   };

@@ -41,13 +41,13 @@ function analysed(input: AnalysisInput, names: readonly string[]): Analysis {
   const mean = (name: string) => own(name).reduce((s, v) => s + v, 0) / own(name).length;
   // The studentized range stands for all pairs at once: nothing is shared out further.
   const { versusControl, pairs } = contrastsOf(names, input, (a, b): Contrast => {
-    const found = gamesHowell(own(a), own(b), names.length, alpha, least);
+    const pair = gamesHowell(own(a), own(b), names.length, alpha, least);
     return {
       ...{ a, b, scale: 'difference', percent: null },
       estimate: mean(a) - mean(b),
-      low: found?.low ?? null,
-      high: found?.high ?? null,
-      p: found?.p ?? null,
+      low: pair?.low ?? null,
+      high: pair?.high ?? null,
+      p: pair?.p ?? null,
     };
   });
   const alone = names.every((n) => own(n).length === 1);

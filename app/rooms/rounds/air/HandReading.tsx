@@ -50,7 +50,7 @@ export function HandReading({ plan, onKept }: { plan: Plan; onKept: () => void }
   const keep = async () => {
     setTried(true);
     if (!some || faults.some(Boolean)) return;
-    const said = await keepAirReadings(
+    const refusal = await keepAirReadings(
       plan,
       place === '' ? null : place,
       fields.flatMap(([quantity]) => {
@@ -59,8 +59,8 @@ export function HandReading({ plan, onKept }: { plan: Plan; onKept: () => void }
       }),
       readBy || 'typed',
     );
-    notice({ text: said ?? 'The reading is in the log.' });
-    if (said) return;
+    notice({ text: refusal ?? 'The reading is in the log.' });
+    if (refusal) return;
     setTyped(none);
     setReadBy('');
     setTried(false);

@@ -56,11 +56,14 @@ export function LoggerImport({ plan, onKept }: { plan: Plan; onKept: () => void 
       } else {
         setRead({ file, bytes, table: answer.value.result, stopped: answer.value.stopped });
         const { columns } = answer.value.result;
-        const kept = mappingFor(columns.map((c) => c.name));
-        setUses(usesOf(columns, kept));
-        setRemembered(kept !== undefined);
-        if (kept && (kept.place === 'bench' || plan.areas.some((a) => a.id === kept.place)))
-          setPlace(kept.place);
+        const lastMapping = mappingFor(columns.map((c) => c.name));
+        setUses(usesOf(columns, lastMapping));
+        setRemembered(lastMapping !== undefined);
+        if (
+          lastMapping &&
+          (lastMapping.place === 'bench' || plan.areas.some((a) => a.id === lastMapping.place))
+        )
+          setPlace(lastMapping.place);
       }
     } catch (e) {
       setFault(e instanceof Error ? e.message : String(e));
@@ -79,13 +82,13 @@ export function LoggerImport({ plan, onKept }: { plan: Plan; onKept: () => void 
         read.table.columns.map((c) => c.name),
         { columns: { ...uses }, place, ...(order && { order }) },
       );
-      const said = await keepLogger(
+      const refusal = await keepLogger(
         plan.id,
         { ...read.table, columns },
         read.file.name,
         place === 'bench' ? null : place,
       );
-      if (said) setFault(said);
+      if (refusal) setFault(refusal);
       else {
         setRead(null);
         notice({ text: 'Kept; the log names it by its hash.' });

@@ -71,7 +71,7 @@ export type Bands = ReadonlyMap<string, readonly [low: number | null, high: numb
 
 /** Everything the air of a trial’s places did, as far as loggers wrote it. */
 export async function airOf(state: TrialState, bands: Bands): Promise<AirData> {
-  const found: { line: AirLine; readings: Readings }[] = [];
+  const series: { line: AirLine; readings: Readings }[] = [];
   const files: AirFile[] = [];
   for (const { body, standsFrom } of ofKind(state, 'series')) {
     const { times, columns } = await readSeries(body.seriesId, -Infinity, Infinity);
@@ -90,7 +90,7 @@ export async function airOf(state: TrialState, bands: Bands): Promise<AirData> {
       if (!extent) return;
       const band = bands.get(quantity);
       const gaps = gapsOf(readings.times);
-      found.push({
+      series.push({
         readings,
         line: {
           ...{
@@ -126,17 +126,17 @@ export async function airOf(state: TrialState, bands: Bands): Promise<AirData> {
       add('vpd', 'vpd', quantityName('vpd'), 'kPa', readingsOf(times, deficit));
     }
   }
-  namedApart(found.map((f) => f.line));
-  found.push(...byHand(state));
-  const differences = found.flatMap(({ line: a, readings }, i) =>
-    found.slice(i + 1).flatMap(({ line: b, readings: others }) => {
+  namedApart(series.map((f) => f.line));
+  series.push(...byHand(state));
+  const differences = series.flatMap(({ line: a, readings }, i) =>
+    series.slice(i + 1).flatMap(({ line: b, readings: others }) => {
       if (a.byHand || b.byHand || a.quantity !== b.quantity || a.unit !== b.unit || a.where === b.where)
         return [];
       const d = comparePlaces(readings, others);
       return d ? [{ ...d, quantity: a.quantity, name: a.name, unit: a.unit, a: a.place, b: b.place }] : [];
     }),
   );
-  return { files, lines: found.map((f) => f.line), differences };
+  return { files, lines: series.map((f) => f.line), differences };
 }
 
 /** Several loggers at one place are told apart by their names, and by numbers where those are one too. */

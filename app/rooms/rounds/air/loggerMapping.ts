@@ -34,8 +34,8 @@ const signature = (names: readonly string[]): string => names.join('\u001f');
 
 function all(): z.infer<typeof Kept> {
   try {
-    const kept = Kept.safeParse(JSON.parse(localStorage.getItem(KEY) ?? '{}'));
-    return kept.success ? kept.data : {};
+    const stored = Kept.safeParse(JSON.parse(localStorage.getItem(KEY) ?? '{}'));
+    return stored.success ? stored.data : {};
   } catch {
     return {};
   }

@@ -89,31 +89,31 @@ export function EventForm({ state, chosen, onKept }: Props) {
     if (date < dayjs(plan.startDate).subtract(30, 'day').format('YYYY-MM-DD'))
       return setFault({ at: 'date', text: `The trial began on ${shortDate(plan.startDate)}.` });
     const when = date === today && time === '' ? {} : { when: { date, time: time || '12:00' } };
-    const said = text.trim();
+    const words = text.trim();
     const sent = (): object => {
       switch (kind) {
         case 'replacement':
-          return { bodies: unitIds.map((unitId) => ({ kind, unitId, sample: null, reason: said })) };
+          return { bodies: unitIds.map((unitId) => ({ kind, unitId, sample: null, reason: words })) };
         case 'death':
-          return { bodies: unitIds.map((unitId) => ({ kind, unitId, sample: null, cause: said })) };
+          return { bodies: unitIds.map((unitId) => ({ kind, unitId, sample: null, cause: words })) };
         case 'extraUnit':
-          return { extraUnit: { treatmentId, reason: said } };
+          return { extraUnit: { treatmentId, reason: words } };
         case 'split':
-          return { bodies: unitIds.map((unitId) => ({ kind, unitId, into: vessels, reason: said })) };
+          return { bodies: unitIds.map((unitId) => ({ kind, unitId, into: vessels, reason: words })) };
         case 'work':
-          return { body: { kind, task: said, minutes: took, unitIds } };
+          return { body: { kind, task: words, minutes: took, unitIds } };
         case 'mixedUp':
-          return { body: { kind, unitIds, reason: said } };
+          return { body: { kind, unitIds, reason: words } };
         default:
           return { body: { kind: 'deviation', unitIds, what: kind, text } };
       }
     };
     setFault(null);
     setBusy(true);
-    const kept = await send({ ...sent(), ...when });
+    const isKept = await send({ ...sent(), ...when });
     setBusy(false);
     // What wasn't kept stays here.
-    if (!kept) return;
+    if (!isKept) return;
     setText('');
     setMinutes('');
     onKept();

@@ -87,9 +87,11 @@ export function PhotoDialog({ plan, photo, code, spot, earlier, onClose, onChang
     if (tool === 'scale') setScale(scale.length >= 2 ? [point] : [...scale, point]);
   };
   const tapCard = async (point: Corner) => {
-    const said = await keepBalance(plan.id, photo, point);
-    notice({ text: said ?? 'Colours are balanced by the card; the picture itself stays as it was taken.' });
-    if (!said) onChanged();
+    const refusal = await keepBalance(plan.id, photo, point);
+    notice({
+      text: refusal ?? 'Colours are balanced by the card; the picture itself stays as it was taken.',
+    });
+    if (!refusal) onChanged();
   };
   const keepSpot = (unitId: UnitId | null) => {
     if (!drawn) return;
@@ -98,9 +100,9 @@ export function PhotoDialog({ plan, photo, code, spot, earlier, onClose, onChang
   };
   const keep = async () => {
     if (!measured) return;
-    const said = await keepCover(plan.id, plan, photo, measured, coverTrait(plan.traits));
-    notice({ text: said ?? 'The cover is in the log.' });
-    if (!said) onChanged();
+    const refusal = await keepCover(plan.id, plan, photo, measured, coverTrait(plan.traits));
+    notice({ text: refusal ?? 'The cover is in the log.' });
+    if (!refusal) onChanged();
   };
   const url = urls.get(photo.sha256);
   return (

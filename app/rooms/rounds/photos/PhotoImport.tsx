@@ -94,8 +94,8 @@ export function PhotoImport({ trialId, units, lastOf, onKept }: Props) {
   /** Pictures without a unit get those still without a picture, in walking order. */
   const byWalk = () =>
     setPending((all) => {
-      const taken = new Set(all.map((p) => p.unitId));
-      const free = units.filter((u) => !taken.has(u.id));
+      const photographed = new Set(all.map((p) => p.unitId));
+      const free = units.filter((u) => !photographed.has(u.id));
       const inOrder = [...all].sort(
         (a, b) => a.at.getTime() - b.at.getTime() || a.file.localeCompare(b.file),
       );
@@ -108,23 +108,25 @@ export function PhotoImport({ trialId, units, lastOf, onKept }: Props) {
     });
   const drop = (key: string) => setPending((all) => all.filter((p) => p.key !== key));
   const keep = async () => {
-    let kept = 0;
+    let keptCount = 0;
     for (const p of pending) {
       try {
-        const said = await keepPhoto(trialId, p);
-        if (said) {
-          setFaults([said]);
+        const refusal = await keepPhoto(trialId, p);
+        if (refusal) {
+          setFaults([refusal]);
           break;
         }
       } catch (e) {
         setFaults([`${p.file} isn’t kept: ${sayStorageFault(e)} It stays in the list.`]);
         break;
       }
-      kept += 1;
+      keptCount += 1;
       URL.revokeObjectURL(p.thumbUrl);
       drop(p.key);
     }
-    notice({ text: `${kept} ${kept === 1 ? 'photo' : 'photos'} kept; the log names each by its hash.` });
+    notice({
+      text: `${keptCount} ${keptCount === 1 ? 'photo' : 'photos'} kept; the log names each by its hash.`,
+    });
     onKept();
   };
   const loose = pending.filter((p) => p.unitId === null).length;

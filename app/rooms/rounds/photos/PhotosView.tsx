@@ -66,7 +66,7 @@ export function PhotosView({ state, data, head }: { state: TrialState; data: Pho
       {p.cover && <span className="cover-corner">{formatFigure(p.cover.coverPercent, 0)} %</span>}
     </button>
   );
-  const shown = sideBySide(state, photos, day, turn);
+  const compared = sideBySide(state, photos, day, turn);
   const most = Math.max(
     1,
     ...plan.treatments.map(
@@ -76,7 +76,7 @@ export function PhotosView({ state, data, head }: { state: TrialState; data: Pho
         ).length,
     ),
   );
-  const one = unitId ?? shown[0]?.unit.id ?? plan.units[0]?.id ?? null;
+  const one = unitId ?? compared[0]?.unit.id ?? plan.units[0]?.id ?? null;
   const through = photos.filter((p) => p.unitId === one);
   return (
     <>
@@ -121,7 +121,7 @@ export function PhotosView({ state, data, head }: { state: TrialState; data: Pho
           </div>
           {look === 'side' ? (
             <div className="compare no-print">
-              {shown.map(({ unit, photo }) => (
+              {compared.map(({ unit, photo }) => (
                 <figure key={unit.id}>
                   {picture(photo)}
                   <figcaption>

@@ -71,27 +71,27 @@ export async function measureCover(
 ): Promise<Measured | null> {
   const blob = await getBlob(photo.sha256);
   if (!blob) return null;
-  const found = await coverOf(Uint8Array.from(blob.bytes), {
+  const cover = await coverOf(Uint8Array.from(blob.bytes), {
     region: spot?.region ?? null,
     threshold,
     mask,
     gains: photo.gains,
   });
-  const { width, height } = found;
+  const { width, height } = cover;
   const scale = spot?.scale;
   const perPixel = scale
     ? areaOfPixel(inPixels(scale.a, width, height), inPixels(scale.b, width, height), scale.cm)
     : null;
   return {
-    coverPercent: found.coverPercent,
-    areaCm2: perPixel === null ? null : perPixel * found.plantPixels,
-    darkGreenColourIndex: found.darkGreenColourIndex,
-    palePercent: found.palePercent,
-    brownPercent: found.brownPercent,
-    threshold: found.threshold,
-    rule: found.rule,
-    overlay: found.overlay
-      ? URL.createObjectURL(new Blob([found.overlay as BlobPart], { type: 'image/png' }))
+    coverPercent: cover.coverPercent,
+    areaCm2: perPixel === null ? null : perPixel * cover.plantPixels,
+    darkGreenColourIndex: cover.darkGreenColourIndex,
+    palePercent: cover.palePercent,
+    brownPercent: cover.brownPercent,
+    threshold: cover.threshold,
+    rule: cover.rule,
+    overlay: cover.overlay
+      ? URL.createObjectURL(new Blob([cover.overlay as BlobPart], { type: 'image/png' }))
       : null,
   };
 }

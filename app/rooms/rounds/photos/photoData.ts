@@ -69,9 +69,9 @@ export function sideBySide(
   day: number,
   turn: number,
 ): { unit: Unit; photo: Photo }[] {
-  const shown = new Set(photos.filter((p) => p.day === day).map((p) => p.unitId));
+  const unitsToday = new Set(photos.filter((p) => p.day === day).map((p) => p.unitId));
   const groups = state.plan.treatments.map((t) =>
-    state.plan.units.filter((u) => u.treatmentId === t.id && shown.has(u.id)),
+    state.plan.units.filter((u) => u.treatmentId === t.id && unitsToday.has(u.id)),
   );
   return groups.flatMap((units) => {
     if (units.length === 0) return [];

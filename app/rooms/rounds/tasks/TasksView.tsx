@@ -24,14 +24,14 @@ export function TasksView({ state, head }: { state: TrialState; head: ReactNode 
   const { form, busy, onSubmit } = useRecordForm(defaults);
   const own = new Set(ofKind(state, 'taskPlanned').map((e) => e.body.task.key));
   const tasks = plannedTasks(state);
-  const said = saidBeforeSeal(state);
+  const beforeSeal = saidBeforeSeal(state);
   const told = [...new Set([END_EVENT, ...Object.values(events), ...tasks.flatMap((t) => t.after ?? [])])];
   return (
     <>
       {head}
-      {said && (
+      {beforeSeal && (
         <p className="small quiet">
-          {beforeSealTask(said).replace(/^s/, 'S')}.{' '}
+          {beforeSealTask(beforeSeal).replace(/^s/, 'S')}.{' '}
           <Button
             size="small"
             color="secondary"
