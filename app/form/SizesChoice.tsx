@@ -1,13 +1,17 @@
-import { Controller, useFormContext } from 'react-hook-form';
+import { Controller, useFormContext, useWatch } from 'react-hook-form';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useContext } from 'react';
-import { LockedForm } from './fields';
+import { LockedForm, Written } from './fields';
+
+const sizes = { metric: 'cm, g, L', inches: 'in, ft, oz, gal' } as const;
 
 /** Whether the sizes of a trial are typed and shown in centimetres or inches. */
 export function SizesChoice() {
   const { control } = useFormContext<{ inches: boolean }>();
-  const locked = useContext(LockedForm);
+  const inches = useWatch({ control, name: 'inches' });
+  if (useContext(LockedForm))
+    return <Written label="Sizes are in" text={sizes[inches ? 'inches' : 'metric']} />;
   return (
     <Controller
       control={control}
@@ -19,11 +23,13 @@ export function SizesChoice() {
           label="Sizes are in"
           value={value ? 'inches' : 'metric'}
           onChange={(e) => onChange(e.target.value === 'inches')}
-          disabled={locked}
           inputRef={ref}
         >
-          <MenuItem value="metric">cm, g, L</MenuItem>
-          <MenuItem value="inches">in, ft, oz, gal</MenuItem>
+          {Object.entries(sizes).map(([value, label]) => (
+            <MenuItem key={value} value={value}>
+              {label}
+            </MenuItem>
+          ))}
         </TextField>
       )}
     />

@@ -5,11 +5,37 @@ import TextField, { type TextFieldProps } from '@mui/material/TextField';
 import { type ReactNode, createContext, memo, useContext } from 'react';
 import { readingsOf } from '~core/quantity/number';
 import { Readings } from './Readings';
+import { shortDate } from '../ui/clock';
 import { DayField, TimeField } from '../ui/day/DayField';
+import { isDay } from '../ui/day/whole';
 import { Controller, get, useFormContext, useWatch } from 'react-hook-form';
 
 /** True around forms that can be read but not changed, e.g. after the seal. */
 export const LockedForm = createContext(false);
+
+/** What stands in a plan that is sealed: it is read, no greyed box. Where nothing was said nothing stands. */
+export function Written({
+  label,
+  text,
+  unit,
+  figure,
+}: {
+  label: ReactNode;
+  text: string;
+  unit?: string | undefined;
+  figure?: boolean | undefined;
+}) {
+  if (text.trim() === '') return null;
+  return (
+    <div className="written">
+      <span className="small quiet">{label}</span>
+      <span className={figure ? 'num' : undefined}>
+        {text}
+        {unit && <span className="unit"> {unit}</span>}
+      </span>
+    </div>
+  );
+}
 
 type FieldProps = Omit<TextFieldProps, 'name' | 'error' | 'defaultValue'> & {
   name: string;
@@ -40,7 +66,15 @@ export const Field = memo(function Field({
   // A value that came from elsewhere (another tab, Undo) lifts the name too; the field itself doesn't hear of it.
   const typed = useWatch({ name }) as unknown;
   const filled = Boolean(typed);
-  const locked = useContext(LockedForm);
+  if (useContext(LockedForm))
+    return (
+      <Written
+        label={rest.label ?? rest['aria-label']}
+        text={typeof typed === 'string' || typeof typed === 'number' ? String(typed) : ''}
+        unit={suffix}
+        figure={numeric || figures}
+      />
+    );
   return (
     <TextField
       {...rest}
@@ -50,7 +84,6 @@ export const Field = memo(function Field({
         rest.onBlur?.(e);
       }}
       inputRef={ref}
-      disabled={locked || rest.disabled}
       error={Boolean(message)}
       helperText={
         message !== undefined && typeof typed === 'string' && readingsOf(typed) ? (
@@ -100,8 +133,12 @@ export const WhenField = memo(function WhenField({
   helperText?: string;
 }) {
   const { control } = useFormContext();
-  const locked = useContext(LockedForm);
+  const written = useWatch({ control, name }) as unknown;
   const One = kind === 'day' ? DayField : TimeField;
+  if (useContext(LockedForm)) {
+    const text = String(written ?? '');
+    return <Written label={label} text={kind === 'day' && isDay(text) ? shortDate(text) : text} />;
+  }
   return (
     <Controller
       control={control}
@@ -113,7 +150,6 @@ export const WhenField = memo(function WhenField({
           value={String(field.value ?? '')}
           onChange={field.onChange}
           onBlur={field.onBlur}
-          disabled={locked}
           error={Boolean(fieldState.error)}
           helperText={fieldState.error?.message ?? helperText}
         />
@@ -131,7 +167,14 @@ export const Choice = memo(function Choice({
   options: readonly (readonly [value: string, label: string])[];
 }) {
   const { control } = useFormContext();
-  const locked = useContext(LockedForm);
+  const chosen = useWatch({ control, name }) as unknown;
+  if (useContext(LockedForm))
+    return (
+      <Written
+        label={rest.label ?? rest['aria-label']}
+        text={options.find(([value]) => value === String(chosen ?? ''))?.[1] ?? ''}
+      />
+    );
   return (
     <Controller
       control={control}
@@ -149,7 +192,6 @@ export const Choice = memo(function Choice({
               ? { select: { displayEmpty: true }, inputLabel: { shrink: true } }
               : undefined
           }
-          disabled={locked}
           inputRef={ref}
           error={Boolean(fieldState.error)}
           helperText={fieldState.error?.message ?? rest.helperText}
@@ -180,7 +222,8 @@ export function GroupError({ name }: { name: string }) {
 /** Something that is so or isn't. */
 export const Tick = memo(function Tick({ name, label }: { name: string; label: ReactNode }) {
   const { control } = useFormContext();
-  const locked = useContext(LockedForm);
+  const ticked = Boolean(useWatch({ control, name }));
+  if (useContext(LockedForm)) return <Written label={label} text={ticked ? 'yes' : 'no'} />;
   return (
     <Controller
       control={control}
@@ -188,7 +231,6 @@ export const Tick = memo(function Tick({ name, label }: { name: string; label: R
       render={({ field }) => (
         <FormControlLabel
           label={label}
-          disabled={locked}
           control={
             <Checkbox
               name={name}

@@ -1,5 +1,14 @@
 import { type SizeUnits, sidesText, sizeUnitsOf } from '~core/quantity/sizeText';
-import { type CSSProperties, type KeyboardEvent, memo, type ReactNode, useRef } from 'react';
+import {
+  type CSSProperties,
+  type KeyboardEvent,
+  memo,
+  type ReactNode,
+  type RefObject,
+  useLayoutEffect,
+  useRef,
+  useState,
+} from 'react';
 import type { Area, Plan, Position, Unit } from '~core/model/plan';
 import { positionKey, reservedUse } from '~core/model/positions';
 import type { UnitId } from '~core/model/ids';
@@ -49,13 +58,13 @@ export const PlanView = memo(function PlanView(props: PlanViewProps) {
 
   return (
     <div className={`plan${plan.units.length > MANY ? ' many' : ''}`} ref={root} onKeyDown={onKeyDown}>
+      {walk && <WalkLine root={root} walk={walkOf(plan, positions)} />}
       {plan.areas.map((area) => (
         <AreaGround
           size={areaSize(area, sizeUnitsOf(plan))}
           key={area.id}
           area={area}
           widest={Math.max(...plan.areas.map((a) => a.widthCm ?? 0))}
-          walked={walk ? walkedCells(area, plan, positions) : []}
         >
           {Array.from({ length: area.rows * area.columns }, (_, i) => {
             const position = { areaId: area.id, row: Math.floor(i / area.columns), column: i % area.columns };
@@ -104,12 +113,75 @@ const arrows: Record<string, [number, number]> = {
   ArrowRight: [0, 1],
 };
 
-function walkedCells(area: Area, plan: Plan, positions: ReadonlyMap<UnitId, Position>) {
-  const here = plan.units
-    .map((u) => positions.get(u.id) ?? u.position)
-    .filter((p) => p.areaId === area.id)
-    .map((p) => ({ area: p.areaId, row: p.row, column: p.column }));
-  return serpentine(here);
+/** The walk through all that stands here, area by area. */
+const walkOf = (plan: Plan, positions: ReadonlyMap<UnitId, Position>): Position[] => {
+  const at = (u: Unit) => positions.get(u.id) ?? u.position;
+  const order = plan.areas.map((a) => a.id as string);
+  const cells = plan.units
+    .map((u) => ({ area: at(u).areaId as string, row: at(u).row, column: at(u).column }))
+    .sort((a, b) => order.indexOf(a.area) - order.indexOf(b.area));
+  return serpentine(cells).map((c) => ({ areaId: c.area as Area['id'], row: c.row, column: c.column }));
+};
+
+type Point = readonly [x: number, y: number];
+
+/** How far from an area the walk passes it. [px] */
+const BESIDE = 9;
+
+/** From one area to the next: out below, along the gap, in from above; it never crosses what stands there. */
+function between(from: Point, out: DOMRect, to: Point, into: DOMRect): Point[] {
+  const below = out.bottom + BESIDE;
+  if (into.top > out.bottom)
+    return [
+      [from[0], below],
+      [to[0], below],
+    ];
+  const aisle = (out.right + into.left) / 2;
+  const above = into.top - BESIDE;
+  return [
+    [from[0], below],
+    [aisle, below],
+    [aisle, above],
+    [to[0], above],
+  ];
+}
+
+/** The dotted line of the walk, from level to level, measured from what is drawn. */
+function WalkLine({ root, walk }: { root: RefObject<HTMLDivElement | null>; walk: readonly Position[] }) {
+  const [points, setPoints] = useState('');
+  const keys = walk.map(positionKey).join(' ');
+  useLayoutEffect(() => {
+    const plan = root.current;
+    if (!plan) return;
+    const draw = () => {
+      const home = plan.getBoundingClientRect();
+      let before: { at: Point; ground: DOMRect; element: Element } | null = null;
+      const path: Point[] = [];
+      for (const key of keys.split(' ').filter(Boolean)) {
+        const cell = plan.querySelector(`[data-position="${CSS.escape(key)}"]`);
+        const element = cell?.closest('.area-ground');
+        if (!cell || !element) continue;
+        const box = cell.getBoundingClientRect();
+        const at: Point = [box.left + box.width / 2, box.top + box.height / 2];
+        const ground: DOMRect = before?.element === element ? before.ground : element.getBoundingClientRect();
+        if (before && before.element !== element) path.push(...between(before.at, before.ground, at, ground));
+        path.push(at);
+        before = { at, ground, element };
+      }
+      const x = home.left + plan.clientLeft - plan.scrollLeft;
+      const y = home.top + plan.clientTop - plan.scrollTop;
+      setPoints(path.map(([px, py]) => `${Math.round(px - x)},${Math.round(py - y)}`).join(' '));
+    };
+    draw();
+    const watch = new ResizeObserver(draw);
+    watch.observe(plan);
+    return () => watch.disconnect();
+  }, [root, keys]);
+  return (
+    <svg className="walk" aria-hidden="true">
+      <polyline points={points} />
+    </svg>
+  );
 }
 
 const share = (part: number, whole: number) => `${Math.min(100, Math.round((1000 * part) / whole) / 10)}%`;
@@ -143,13 +215,11 @@ function AreaGround({
   area,
   size,
   widest,
-  walked,
   children,
 }: {
   area: Area;
   size: string;
   widest: number;
-  walked: { row: number; column: number }[];
   children: ReactNode;
 }) {
   const posts = [0, 25, 50, 75, 100];
@@ -166,16 +236,6 @@ function AreaGround({
           <span key={`b${x}`} className="post" style={{ left: `calc(${x}% - 4.5px)`, bottom: -5.5 }} />,
         ])}
         <div className="area-inner">
-          {walked.length > 1 && (
-            <svg
-              className="walk"
-              viewBox={`0 0 ${area.columns} ${area.rows}`}
-              preserveAspectRatio="none"
-              aria-hidden="true"
-            >
-              <polyline points={walked.map((c) => `${c.column + 0.5},${c.row + 0.5}`).join(' ')} />
-            </svg>
-          )}
           <div
             className="area-grid"
             style={{

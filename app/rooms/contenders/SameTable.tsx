@@ -39,6 +39,9 @@ const rowsOf = (unitNoun: string): Row[] => [
   { path: 'conditions.finishDay', label: 'Ends on day', numeric: true },
 ];
 
+/** Asked in every trial; the others open with “The whole list”. */
+const usual = new Set(['Crop', 'Medium', 'Light', 'Water', 'Container', 'Area']);
+
 /** Another unit a size may be typed in, as an example. */
 const others: Record<SizeKind, readonly [beside: string, besideInches: string]> = {
   length: ['30 in', '76 cm'],
@@ -67,13 +70,13 @@ export function SameTable({
   const [all, setAll] = useState(false);
   const rows = rowsOf(unitNoun).map((r) => {
     const values = treatments.map((t) => valueAt(t, r.path).toLowerCase());
-    const said = values.filter(Boolean);
-    return { ...r, differs: new Set(said).size > 1, empty: said.length === 0 };
+    const filled = values.filter(Boolean);
+    const differs = new Set(filled).size > 1;
+    return { ...r, differs, empty: filled.length === 0, whole: !differs && filled.length === values.length };
   });
-  const openRows = rows.filter(
-    (r) => all || !r.empty || ['Crop', 'Medium', 'Light', 'Water', 'Container', 'Area'].includes(r.label),
-  );
-  const anyFed = treatments.some((t) => t.conditions?.mediumFed);
+  const openRows = rows.filter((r) => all || !r.empty || (!locked && usual.has(r.label)));
+  const fed = treatments.map((t) => Boolean(t.conditions?.mediumFed));
+  const anyFed = fed.includes(true);
   return (
     <div>
       <div className="scroll-x">
@@ -98,10 +101,16 @@ export function SameTable({
               <tr key={r.path} className={r.differs ? 'differs' : undefined}>
                 <th scope="row">
                   {r.label}
-                  {unitOf(r) && <span className="unit"> {unitOf(r)}</span>}
+                  {!locked && unitOf(r) && <span className="unit"> {unitOf(r)}</span>}
                   {r.differs && <span className="small differs-word"> differs</span>}
                 </th>
+                {locked && r.whole && (
+                  <td className="alike" colSpan={treatments.length}>
+                    {valueAt(treatments[0], r.path)}
+                  </td>
+                )}
                 {treatments.map((t, i) => {
+                  if (locked) return r.whole ? null : <td key={t.id ?? i}>{valueAt(t, r.path) || '–'}</td>;
                   const path = `treatments.${i}.${r.path}` as `treatments.${number}.container`;
                   const error = get(formState.errors, path) as { message?: string } | undefined;
                   return (
@@ -111,7 +120,6 @@ export function SameTable({
                           path,
                           r.size ? { setValueAs: (text: string) => withUnit(text, r.size!, inches) } : {},
                         )}
-                        disabled={locked}
                         inputMode={r.numeric ? 'decimal' : undefined}
                         className={r.numeric || r.size ? 'num' : undefined}
                         aria-label={`${r.label} of ${t.name || `contender ${i + 1}`}`}
@@ -147,28 +155,39 @@ export function SameTable({
                 </td>
               </tr>
             ))}
-            <tr className={anyFed ? 'differs' : undefined}>
-              <th scope="row">Medium carries feed</th>
-              {treatments.map((t, i) => (
-                <td key={t.id ?? i}>
-                  <input
-                    type="checkbox"
-                    {...register(`treatments.${i}.conditions.mediumFed`)}
-                    disabled={locked}
-                    aria-label={`Medium of ${t.name || `contender ${i + 1}`} carries feed`}
-                  />
-                </td>
-              ))}
-              <td />
-            </tr>
+            {(!locked || anyFed) && (
+              <tr className={anyFed ? 'differs' : undefined}>
+                <th scope="row">Medium carries feed</th>
+                {treatments.map((t, i) => (
+                  <td key={t.id ?? i}>
+                    {locked ? (
+                      fed[i] ? (
+                        'yes'
+                      ) : (
+                        'no'
+                      )
+                    ) : (
+                      <input
+                        type="checkbox"
+                        {...register(`treatments.${i}.conditions.mediumFed`)}
+                        aria-label={`Medium of ${t.name || `contender ${i + 1}`} carries feed`}
+                      />
+                    )}
+                  </td>
+                ))}
+                <td />
+              </tr>
+            )}
           </tbody>
         </table>
       </div>
-      <div className="inline-row" style={{ marginTop: '0.6rem' }}>
-        <Button size="small" color="secondary" onClick={() => setAll(!all)}>
-          {all ? 'Only what is filled in' : 'The whole list'}
-        </Button>
-      </div>
+      {!locked && (
+        <div className="inline-row" style={{ marginTop: '0.6rem' }}>
+          <Button size="small" color="secondary" onClick={() => setAll(!all)}>
+            {all ? 'Only what is filled in' : 'The whole list'}
+          </Button>
+        </div>
+      )}
       {treatments.some((t) => /peat|perlite|vermiculite|compost/i.test(t.medium ?? '')) && (
         <div style={{ marginTop: '0.6rem' }}>
           <Caution>

@@ -9,7 +9,7 @@ import { FormProvider, useWatch } from 'react-hook-form';
 import { positionsOf } from '~core/design/layOut';
 import { residualDf } from '~core/design/power';
 import { type DesignKind, type Plan, designKinds, designNames } from '~core/model/plan';
-import { Choice, Field, LockedForm } from '../../form/fields';
+import { Choice, Field, LockedForm, Written } from '../../form/fields';
 import { usePost } from '../../form/usePost';
 import { useRecordForm } from '../../form/useRecordForm';
 import type { DesignFormInput } from './layoutForms';
@@ -62,16 +62,19 @@ export function DesignPart({ plan, locked }: { plan: Plan; locked: boolean }) {
       <LockedForm value={locked}>
         <form onSubmit={onSubmit} noValidate className="stack">
           <h2>Who stands where</h2>
-          <TextField
-            select
-            label="What gets its product on its own?"
-            value={shared ? 'place' : 'nothing'}
-            disabled={locked}
-            onChange={(e) => post({ intent: 'share', unitsShare: e.target.value })}
-          >
-            <MenuItem value="nothing">each {plan.unitNoun}</MenuItem>
-            <MenuItem value="place">each {place}: what stands in it gets it together</MenuItem>
-          </TextField>
+          {locked ? (
+            <Written label="Gets its product on its own" text={`each ${shared ? place : plan.unitNoun}`} />
+          ) : (
+            <TextField
+              select
+              label="What gets its product on its own?"
+              value={shared ? 'place' : 'nothing'}
+              onChange={(e) => post({ intent: 'share', unitsShare: e.target.value })}
+            >
+              <MenuItem value="nothing">each {plan.unitNoun}</MenuItem>
+              <MenuItem value="place">each {place}: what stands in it gets it together</MenuItem>
+            </TextField>
+          )}
           {!shared && (
             <Choice
               name="kind"

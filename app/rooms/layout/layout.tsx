@@ -32,6 +32,7 @@ export const clientAction = toAction(layoutCommands);
 export default function LayoutRoom() {
   const data = useLoaderData<typeof clientLoader>();
   const { id, plan, seal, undoable } = data;
+  const sealed = seal !== null;
   const [search, setSearch] = useSearchParams();
   const post = usePost();
   const chosen = search.get('view');
@@ -47,10 +48,9 @@ export default function LayoutRoom() {
   const viewNames: Record<View, string> = {
     arrange:
       plan.units.length > 0
-        ? `${plan.units.length} ${plural(plan.unitNoun)} seen from above. Drag one to move it; two change positions. With the keyboard: arrows walk, Space lifts and puts down.`
+        ? `${plan.units.length} ${plural(plan.unitNoun)} seen from above. ${sealed ? 'They stand as they were dealt; one that is moved from here on becomes a line of the log.' : 'Drag one to move it; two change positions. With the keyboard: arrows walk, Space lifts and puts down.'}`
         : 'Where the units stand. The middle and the end of a shelf differ: chance decides who stands where.',
-    places:
-      'Each shelf level, tent, bench, bed, tank or lawn as a grid. Press a free position to block it, again for a guard.',
+    places: `Each shelf level, tent, bench, bed, tank or lawn as a grid.${sealed ? '' : ' Press a free position to block it, again for a guard.'}`,
     light:
       'What differs from position to position: light, most often. Read it at every one, then let chance deal again until all contenders get the same.',
     turns: 'Instead of standing still, units can go round, so that each spends equal time at each position.',
@@ -64,7 +64,7 @@ export default function LayoutRoom() {
         title="Layout"
         actions={
           <>
-            {seal === null && (
+            {!sealed && (
               <Button color="secondary" disabled={undoable === 0} onClick={() => post({ intent: 'undo' })}>
                 Undo
               </Button>

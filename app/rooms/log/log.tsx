@@ -2,13 +2,15 @@ import { command, done, toAction } from '../../form/command';
 import { type Refused, refuse } from '../../form/recordForm';
 import { ok } from '~core/model/result';
 import { takenBack } from '../../store/change';
-import { shortTime } from '../../ui/clock';
+import { clockTime, longDate } from '../../ui/clock';
+import { OpenButton } from '../../ui/OpenButton';
 import Button from '@mui/material/Button';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useLoaderData } from 'react-router';
 import { z } from 'zod';
 import { codesByProduct, productCodesOf } from '~core/mixing/productCodes';
 import { type Entry, EntryBody } from '~core/log/entry';
+import { sentenceCase } from '~core/quantity/format';
 import { isReason } from '~core/log/afterOpening';
 import { whyItStays } from '~core/log/state';
 import { EntryId } from '~core/model/ids';
@@ -25,7 +27,16 @@ import type { RoomArgs } from '../roomArgs';
 import { WhyDialog } from './WhyDialog';
 import { ConflictList } from './ConflictList';
 import { WaitingList } from './WaitingList';
-import { kindOfLine, logLines, nameOfLine, sayLine, staysFor, textOfLine, wordsFor } from './logLines';
+import {
+  kindOfLine,
+  logLines,
+  logRows,
+  nameOfLine,
+  sayLine,
+  staysFor,
+  textOfLine,
+  wordsFor,
+} from './logLines';
 
 export async function clientLoader({ params }: RoomArgs) {
   const { row, shown, key, blind } = await loadTrial(params.trialId);
@@ -88,6 +99,9 @@ export const clientAction = toAction({
   ),
 });
 
+const toggled = (set: ReadonlySet<string>, id: string): ReadonlySet<string> =>
+  new Set(set.has(id) ? [...set].filter((x) => x !== id) : [...set, id]);
+
 export default function LogRoom() {
   const { plan, lines, conflicts, waiting } = useLoaderData<typeof clientLoader>();
   const post = usePost();
@@ -95,6 +109,8 @@ export default function LogRoom() {
   const [writing, setWriting] = useState(false);
   const [asking, setAsking] = useState<{ id: string; what: string; text: string } | null>(null);
   const sitting = useSitting(plan, { id: 'log', name: 'The log', day: null });
+  const [opened, setOpened] = useState<ReadonlySet<string>>(new Set());
+  const rows = useMemo(() => logRows(lines, opened), [lines, opened]);
   const takeBack = (id: string) => post({ intent: 'takeBack', id });
   return (
     <>
@@ -124,7 +140,7 @@ export default function LogRoom() {
         </p>
       ) : (
         <div className="scroll-x">
-          <table className="ledger as-rows" aria-rowcount={lines.length + 1}>
+          <table className="ledger as-rows" aria-rowcount={rows.length + 1}>
             <thead>
               <tr>
                 <th>when</th>
@@ -135,34 +151,64 @@ export default function LogRoom() {
                 </th>
               </tr>
             </thead>
-            <VirtualRows rows={lines} columns={4} guess={46}>
-              {(l, own) => (
-                <tr key={l.id} {...own}>
-                  <td className="num small" style={{ whiteSpace: 'nowrap' }}>
-                    {shortTime(l.at)}
-                  </td>
-                  <td>
-                    <strong>{l.what}</strong> <span className={l.standing ? undefined : 'was'}>{l.text}</span>
-                    {l.remark && <div className="small quiet">{l.remark}</div>}
-                  </td>
-                  <td className="small" data-label="who">
-                    {l.by}
-                  </td>
-                  <td className="n">
-                    {l.canTakeBack && (
-                      <Button
-                        size="small"
-                        color="inherit"
-                        sx={quietButton}
-                        onClick={() => (l.asksReason ? setAsking(l) : takeBack(l.id))}
-                        aria-label={`Take back: ${l.what} ${l.text}`}
-                      >
-                        Take back
-                      </Button>
-                    )}
-                  </td>
-                </tr>
-              )}
+            <VirtualRows rows={rows} columns={4} guess={46}>
+              {(row, own) => {
+                if (row.kind === 'day')
+                  return (
+                    <tr key={row.id} {...own} className="log-day">
+                      <th colSpan={4} scope="rowgroup">
+                        {longDate(row.day)}
+                      </th>
+                    </tr>
+                  );
+                if (row.kind === 'many')
+                  return (
+                    <tr key={row.id} {...own}>
+                      <td className="num small">{clockTime(row.from)}</td>
+                      <td>
+                        <strong>{sentenceCase(row.what)}</strong> {row.sitting}: {row.count} lines, until{' '}
+                        {clockTime(row.to)}
+                      </td>
+                      <td className="small" data-label="who">
+                        {row.by}
+                      </td>
+                      <td className="n">
+                        <OpenButton
+                          called={`${row.what} ${row.sitting}`}
+                          open={row.open}
+                          onOpen={() => setOpened((before) => toggled(before, row.id))}
+                        />
+                      </td>
+                    </tr>
+                  );
+                const l = row.line;
+                return (
+                  <tr key={l.id} {...own}>
+                    <td className="num small">{clockTime(l.at)}</td>
+                    <td>
+                      <strong>{l.what}</strong>{' '}
+                      <span className={l.standing ? undefined : 'was'}>{l.text}</span>
+                      {l.remark && <div className="small quiet">{l.remark}</div>}
+                    </td>
+                    <td className="small" data-label="who">
+                      {l.by}
+                    </td>
+                    <td className="n">
+                      {l.canTakeBack && (
+                        <Button
+                          size="small"
+                          color="inherit"
+                          sx={quietButton}
+                          onClick={() => (l.asksReason ? setAsking(l) : takeBack(l.id))}
+                          aria-label={`Take back: ${l.what} ${l.text}`}
+                        >
+                          Take back
+                        </Button>
+                      )}
+                    </td>
+                  </tr>
+                );
+              }}
             </VirtualRows>
           </table>
         </div>

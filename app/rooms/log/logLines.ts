@@ -1,5 +1,6 @@
 import type { Entry, EntryBody } from '~core/log/entry';
 import { entryKinds } from '~core/log/kinds';
+import { localDay } from '~core/log/localDay';
 import { inOrderOfWriting } from '~core/log/resolve';
 import { askingReason } from '~core/log/afterOpening';
 import { type TrialState, standingAside, whyItStays } from '~core/log/state';
@@ -10,6 +11,10 @@ import type { Plan } from '~core/model/plan';
 interface LogLine {
   id: string;
   at: string;
+  /** the calendar day where it was logged */
+  day: string;
+  /** what it shares with its neighbours of one sitting, e.g. its round; null: it stands on its own */
+  sitting: string | null;
   by: string;
   what: string;
   text: string;
@@ -57,6 +62,68 @@ export function textOfLine(e: Entry, byId: ReadonlyMap<string, Entry>, words: Lo
     : 'taken back: a correction';
 }
 
+/** The round or tasting a line was written in, in words; a correction is never one of many. */
+function sittingOf(e: Entry, words: LogWords): string | null {
+  if (e.kind === 'correction') return null;
+  if ('roundId' in e && e.roundId) return words.round(e.roundId);
+  return e.kind === 'panelAnswer' ? 'in the tasting' : null;
+}
+
+/** From so many lines of one sitting on they are one line that opens. */
+const MANY = 4;
+
+type LogRow =
+  | { kind: 'day'; id: string; day: string }
+  | {
+      kind: 'many';
+      id: string;
+      what: string;
+      sitting: string;
+      by: string;
+      from: string;
+      to: string;
+      count: number;
+      open: boolean;
+    }
+  | { kind: 'line'; id: string; line: LogLine };
+
+/**
+ * The lines by day, newest first; what was written one after the other in one sitting is one row until it is opened.
+ * @param opened ids of the rows of many that are open
+ */
+export function logRows(lines: readonly LogLine[], opened: ReadonlySet<string>): LogRow[] {
+  const rows: LogRow[] = [];
+  let day: string | null = null;
+  for (let i = 0; i < lines.length;) {
+    const line = lines[i]!;
+    if (line.day !== day) rows.push({ kind: 'day', id: `day ${line.day} ${line.id}`, day: line.day });
+    day = line.day;
+    let end = i + 1;
+    if (line.sitting !== null) while (end < lines.length && isSameSitting(line, lines[end]!)) end += 1;
+    const run = lines.slice(i, end);
+    const oldest = run.at(-1)!;
+    const isMany = run.length >= MANY && line.sitting !== null;
+    const open = isMany && opened.has(oldest.id);
+    if (isMany)
+      rows.push({
+        ...{
+          kind: 'many',
+          id: oldest.id,
+          what: [...new Set(run.map((l) => l.what))].reverse().join(', ').toLowerCase(),
+          sitting: line.sitting!,
+          by: line.by,
+        },
+        ...{ from: oldest.at, to: line.at, count: run.length, open },
+      });
+    if (!isMany || open) for (const l of run) rows.push({ kind: 'line', id: l.id, line: l });
+    i = end;
+  }
+  return rows;
+}
+
+const isSameSitting = (a: LogLine, b: LogLine): boolean =>
+  a.day === b.day && a.by === b.by && a.sitting === b.sitting;
+
 /** Every line of the log in words, the one written last first. */
 export function logLines(
   plan: Plan,
@@ -79,6 +146,8 @@ export function logLines(
       return {
         id: e.id,
         at: e.at,
+        day: localDay(e),
+        sitting: sittingOf(e, words),
         by: e.by,
         what: nameOfLine(e),
         text: textOfLine(e, byId, words),

@@ -5,6 +5,7 @@ import { memo } from 'react';
 import { useFormContext } from 'react-hook-form';
 import { protocolOf, protocols } from '~core/schedule/protocols';
 import { usePost } from '../../form/usePost';
+import { Written } from '../../form/fields';
 import { Caution } from '../../ui/Caution';
 
 interface Props {
@@ -20,7 +21,8 @@ interface Props {
 export const KindOfTrial = memo(function KindOfTrial({ protocolId, chosen, onChosen, locked }: Props) {
   const { isDirty } = useFormContext().formState;
   const post = usePost();
-  const another = !locked && chosen !== protocolId && protocolOf(chosen) !== null;
+  const another = chosen !== protocolId && protocolOf(chosen) !== null;
+  if (locked) return <Written label="Kind of trial" text={protocolOf(chosen)?.name ?? 'a blank protocol'} />;
   return (
     <>
       <TextField
@@ -28,7 +30,6 @@ export const KindOfTrial = memo(function KindOfTrial({ protocolId, chosen, onCho
         fullWidth
         label="Kind of trial"
         value={chosen}
-        disabled={locked}
         onChange={(e) => onChosen(e.target.value)}
       >
         <MenuItem value="blank">a blank protocol</MenuItem>

@@ -53,17 +53,27 @@ export function RoundHeads({ traits, locked, busy }: Props) {
           return (
             <th key={f.key} scope="col" className={i === open ? 'open' : ''}>
               <span className="small quiet">{dateOf(values[i]?.day)}</span>
-              <Field name={`rounds.${i}.day`} label="Day" numeric size="small" />
-              <button
-                type="button"
-                className="link small round-name"
-                title={name}
-                aria-expanded={i === open}
-                aria-label={`${i === open ? 'Close' : 'Open'} ${name}`}
-                onClick={() => setOpen(i === open ? null : i)}
-              >
-                {name}
-              </button>
+              {locked ? (
+                <span className="round-day">
+                  day <span className="num">{values[i]?.day}</span>
+                </span>
+              ) : (
+                <Field name={`rounds.${i}.day`} label="Day" numeric size="small" />
+              )}
+              {locked ? (
+                <span className="small">{name}</span>
+              ) : (
+                <button
+                  type="button"
+                  className="link small round-name"
+                  title={name}
+                  aria-expanded={i === open}
+                  aria-label={`${i === open ? 'Close' : 'Open'} ${name}`}
+                  onClick={() => setOpen(i === open ? null : i)}
+                >
+                  {name}
+                </button>
+              )}
             </th>
           );
         })}

@@ -250,11 +250,16 @@ function Taken({
   const { control } = useFormContext<QuestionFormInput>();
   const { field } = useController({ control, name: `rounds.${round}.traitIds` });
   const chosen = field.value ?? [];
+  if (locked)
+    return chosen.includes(traitId) ? (
+      <span role="img" aria-label={label}>
+        ✓
+      </span>
+    ) : null;
   return (
     <Checkbox
       size="small"
       color="secondary"
-      disabled={locked}
       checked={chosen.includes(traitId)}
       onChange={(_, on) => field.onChange(on ? [...chosen, traitId] : chosen.filter((x) => x !== traitId))}
       slotProps={{ input: { 'aria-label': label } }}

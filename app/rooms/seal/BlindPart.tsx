@@ -3,6 +3,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { Link } from 'react-router';
 import { type Blinding, blindingNames, blindings } from '~core/model/plan';
+import { Written } from '../../form/fields';
 import { usePost } from '../../form/usePost';
 import { OpenCodes } from './OpenCodes';
 
@@ -16,32 +17,38 @@ interface Props {
   keyMissing: boolean;
 }
 
+const whoSees: Record<Blinding, string> = {
+  open: 'whoever scores sees what each unit got',
+  scorer: 'plan, rounds, labels and findings show codes',
+  feeder: 'codes for all; a helper fills the bottles by the card',
+};
+
 /** Who sees names: open, codes for the scorer, codes for the feeder too; and the opening of the codes. */
 export function BlindPart({ trialId, blinding, sealed, blind, revealedAt, keyMissing }: Props) {
   const post = usePost();
   return (
     <section className="stack tight">
       <h2>Who sees names</h2>
-      <TextField
-        select
-        label="Blinding"
-        value={blinding}
-        disabled={sealed}
-        onChange={(e) => post({ intent: 'blinding', blinding: e.target.value })}
-        helperText={
-          blinding === 'open'
-            ? 'whoever scores sees what each unit got'
-            : blinding === 'scorer'
-              ? 'plan, rounds, labels and findings show codes'
-              : 'codes for all; a helper fills the bottles by the card'
-        }
-      >
-        {blindings.map((b) => (
-          <MenuItem key={b} value={b}>
-            {blindingNames[b]}
-          </MenuItem>
-        ))}
-      </TextField>
+      {sealed ? (
+        <>
+          <Written label="Blinding" text={blindingNames[blinding]} />
+          <p className="small quiet">{whoSees[blinding]}</p>
+        </>
+      ) : (
+        <TextField
+          select
+          label="Blinding"
+          value={blinding}
+          onChange={(e) => post({ intent: 'blinding', blinding: e.target.value })}
+          helperText={whoSees[blinding]}
+        >
+          {blindings.map((b) => (
+            <MenuItem key={b} value={b}>
+              {blindingNames[b]}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
       {blinding !== 'open' && !revealedAt && (
         <p className="small">
           <Link to={`/trial/${trialId}/card`}>The helper’s card</Link> says what goes into which bottle; who
