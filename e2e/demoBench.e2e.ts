@@ -35,7 +35,7 @@ describe('the demo bench', () => {
 
   it('draws the review’s pictures in day colours, by night too', async () => {
     const picture = async (night: boolean) => {
-      await v.load('/data');
+      await v.load('/settings');
       await v.press(night ? 'Night' : 'Day');
       await v.page.waitForSelector(`[data-mode="${night ? 'dark' : 'light'}"]`);
       await v.open('/trial/demo-trial-cor/review');

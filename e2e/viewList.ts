@@ -9,6 +9,7 @@ export const views = [
   '/trials/new',
   '/devices',
   '/data',
+  '/settings',
   '/trial/demo-trial-cor/question',
   '/trial/demo-trial-cor/contenders',
   '/trial/demo-trial-cor/layout',

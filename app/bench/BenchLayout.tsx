@@ -15,6 +15,8 @@ const titles: Record<string, string> = {
   '/standings': 'Standings',
   '/data': 'Your data',
   '/devices': 'Devices',
+  '/settings': 'Settings',
+  '/table': 'Read a table',
 };
 
 /** What of the bench is open. */

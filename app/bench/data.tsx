@@ -3,19 +3,13 @@ import { ok } from '~core/model/result';
 import { command, toAction } from '../form/command';
 import { restoreCommand } from '../form/binAction';
 import Button from '@mui/material/Button';
-import ToggleButton from '@mui/material/ToggleButton';
-import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
-import { useColorScheme } from '@mui/material/styles';
 import { useState } from 'react';
-import { FormProvider } from 'react-hook-form';
 import { Link, useLoaderData, useNavigate, useRevalidator } from 'react-router';
 import { z } from 'zod';
 import { err } from '~core/model/result';
 import { libraryToFile } from '~core/formats/libraryFile';
 import type { Trial } from '~core/log/trial';
-import { Field } from '../form/fields';
-import { useRecordForm } from '../form/useRecordForm';
-import { benchName, recorder, resetDemo, setRecorder } from '../store/bench';
+import { benchName, resetDemo } from '../store/bench';
 import { unsavedSince } from '../store/unsaved';
 import { listBin, purgeBin, purgeOld } from '../store/bin';
 import { keepClash } from '../store/clashes';
@@ -29,28 +23,16 @@ import { useNotice } from '../ui/Notices';
 import { RoomHead } from '../ui/RoomHead';
 import { Backup } from './Backup';
 import { Bin } from './Bin';
-import { RegionChoice } from './RegionChoice';
 import { WhereItLies } from './WhereItLies';
 import { download } from '../ui/download';
 
-const RecorderForm = z.object({ name: z.string().trim().max(80, 'Up to 80 characters.') });
-
 export async function clientLoader() {
   await purgeOld();
-  const [name, bin, room, unsaved] = await Promise.all([
-    recorder(),
-    listBin(),
-    storageRoom(),
-    unsavedSince(),
-  ]);
-  return { name, bin, room, unsaved };
+  const [bin, room, unsaved] = await Promise.all([listBin(), storageRoom(), unsavedSince()]);
+  return { bin, room, unsaved };
 }
 
 export const clientAction = toAction({
-  recorder: command(RecorderForm, async (_, { name }) => {
-    await setRecorder(name);
-    return ok({});
-  }),
   restore: restoreCommand,
   empty: command(z.object({ intent: z.literal('empty') }), async () => {
     await purgeBin(new Date().toISOString());
@@ -59,11 +41,9 @@ export const clientAction = toAction({
 });
 
 export default function DataRoom() {
-  const { name, bin, room, unsaved } = useLoaderData<typeof clientLoader>();
+  const { bin, room, unsaved } = useLoaderData<typeof clientLoader>();
   const revalidator = useRevalidator();
   const notice = useNotice();
-  const { form, onSubmit } = useRecordForm({ intent: 'recorder' as const, name });
-  const { mode, setMode } = useColorScheme();
 
   const reset = async () => {
     const bringBack = await resetDemo();
@@ -80,47 +60,12 @@ export default function DataRoom() {
     <div style={{ maxWidth: '54rem' }}>
       <RoomHead title="Data">
         Everything stays in this browser, on this device. Files are how it travels; in one network phone and
-        desk can also <Link to="/devices">be paired</Link>.
+        desk can also <Link to="/devices">be paired</Link>. Names, light and figures are{' '}
+        <Link to="/settings">settings</Link>.
       </RoomHead>
       <Backup unsaved={unsaved} />
       <TakeIn />
       <LibraryFiles />
-      <section className="section">
-        <h2>Who writes the log</h2>
-        <p className="quiet">Stands behind every entry made on this device.</p>
-        <FormProvider {...form}>
-          <form onSubmit={onSubmit} noValidate className="inline-row" style={{ alignItems: 'flex-start' }}>
-            <div style={{ width: 280 }}>
-              <Field name="name" label="Name or initials" />
-            </div>
-            <Button type="submit" variant="outlined" color="secondary">
-              Save
-            </Button>
-          </form>
-        </FormProvider>
-      </section>
-      <section className="section">
-        <h2>Light</h2>
-        <p className="quiet">The night side is easier on eyes beside dark shelves.</p>
-        <ToggleButtonGroup
-          size="small"
-          exclusive
-          value={mode ?? 'system'}
-          onChange={(_, m: 'system' | 'light' | 'dark' | null) => m && setMode(m)}
-          aria-label="Light or night"
-        >
-          <ToggleButton value="system" sx={{ textTransform: 'none' }}>
-            Like the device
-          </ToggleButton>
-          <ToggleButton value="light" sx={{ textTransform: 'none' }}>
-            Day
-          </ToggleButton>
-          <ToggleButton value="dark" sx={{ textTransform: 'none' }}>
-            Night
-          </ToggleButton>
-        </ToggleButtonGroup>
-      </section>
-      <RegionChoice />
       <Bin rows={bin} />
       <WhereItLies room={room} />
       {benchName() === 'demo' && (

@@ -31,6 +31,7 @@ export default function Instruments() {
           <h2>{measures[m]}</h2>
           {drivers
             .filter((d) => d.measures === m)
+            .sort((a, b) => Number(a.simulated) - Number(b.simulated))
             .map((d) => (
               <OneInstrument key={d.id} driver={d} />
             ))}

@@ -14,4 +14,5 @@ export const benchPages: readonly BenchPage[] = [
   { to: '/instruments', name: 'Instruments' },
   { to: '/data', name: 'Data' },
   { to: '/devices', name: 'Devices' },
+  { to: '/settings', name: 'Settings' },
 ];

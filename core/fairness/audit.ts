@@ -7,6 +7,7 @@ import { questionRules } from './questionRules';
 import { runningRules } from './runningRules';
 import { samenessRules } from './samenessRules';
 import { unitRules } from './unitRules';
+import type { Plan } from '../model/plan';
 import type { AuditInput, Cured, Found, Rule, Severity } from './rule';
 
 /** Every rule, in the order of the rooms. */
@@ -30,6 +31,8 @@ export interface AuditFinding extends Omit<Found, 'fix'> {
   why: string;
   /** what the button of the cure says; null when it is done by hand */
   fixLabel: string | null;
+  /** the cure asks for nothing that only the reviewer knows */
+  curesItself: boolean;
   /** the reason it was accepted with, or null */
   accepted: string | null;
 }
@@ -55,6 +58,7 @@ export function audit(input: AuditInput): AuditFinding[] {
         title: rule.title,
         why: rule.why,
         fixLabel: fix?.label ?? null,
+        curesItself: fix?.byItself ?? false,
         accepted,
       },
     ];
@@ -67,6 +71,26 @@ export function audit(input: AuditInput): AuditFinding[] {
 export function cure(input: AuditInput, ruleId: string, seed: number): Cured | null {
   const found = rules.find((r) => r.id === ruleId)?.check(input);
   return found?.fix?.apply(seed) ?? null;
+}
+
+/**
+ * Every open finding whose cure says nothing of the world, cured, the gravest first. A cure may bring another finding or
+ * take one away, so the audit looks again after each; none is cured twice.
+ * @returns the plan, and the titles of what was cured in it
+ */
+export function cureAll(input: AuditInput, seed: number): { plan: Plan; cured: string[] } {
+  let { plan } = input;
+  const tried = new Set<string>();
+  const cured: string[] = [];
+  for (;;) {
+    const next = openFindings(audit({ ...input, plan })).find((f) => f.curesItself && !tried.has(f.ruleId));
+    if (!next) return { plan, cured };
+    tried.add(next.ruleId);
+    const after = cure({ ...input, plan }, next.ruleId, seed)?.plan;
+    if (!after) continue;
+    plan = after;
+    cured.push(next.title);
+  }
 }
 
 /** Findings that are neither cured nor accepted. */

@@ -82,6 +82,7 @@ const gradientUnbalanced: Rule = {
         plan.design.kind !== 'interleave' && {
           fix: {
             label: 'Balance the light',
+            byItself: true,
             apply: (seed) => {
               const search = balanceSearch(plan, { ...plan.design!, seed }, 400);
               if (!search.ok) return { plan };
@@ -115,6 +116,7 @@ const placesUnbalanced: Rule = {
       ...(again && {
         fix: {
           label: 'Randomise again',
+          byItself: true,
           apply: (seed) => ({ plan: fairlyRelaid(plan, { ...again, seed, balance: null }) }),
         },
       }),

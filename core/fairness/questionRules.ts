@@ -36,6 +36,7 @@ const twoQuestions: Rule = {
       room: 'question',
       fix: {
         label: 'Move the second to the side',
+        byItself: true,
         apply: () => ({
           plan: {
             ...plan,
@@ -182,7 +183,11 @@ const scorerNotBlind: Rule = {
       found: `${judged.map((t) => t.name).join(', ')} ${judged.length > 1 ? 'are' : 'is'} scored with the names in sight.`,
       cure: 'Show codes until the key is opened.',
       room: 'layout',
-      fix: { label: 'Score by codes', apply: () => ({ plan: { ...plan, blinding: 'scorer' } }) },
+      fix: {
+        label: 'Score by codes',
+        byItself: true,
+        apply: () => ({ plan: { ...plan, blinding: 'scorer' } }),
+      },
     };
   },
 };

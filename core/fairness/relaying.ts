@@ -130,6 +130,7 @@ export function blocksCure(plan: Plan, replicates: number, label: string): Cure 
   if (plan.treatments.length < 2 || sharesPlace(plan) || wanted > positionsOf(plan.areas).length) return null;
   return {
     label,
+    byItself: true,
     apply: (seed) => ({ plan: fairlyRelaid(plan, { kind: 'rcbd', replicates, seed, ...emptyDesign }) }),
   };
 }

@@ -66,6 +66,8 @@ export interface Cured {
 export interface Cure {
   /** what the button says */
   label: string;
+  /** changes only how the trial is laid out or kept: it says nothing of the world that someone has to know */
+  byItself?: true;
   /** @param seed for cures that lay out anew */
   apply: (seed: number) => Cured;
 }

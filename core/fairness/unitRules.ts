@@ -214,7 +214,11 @@ const noSpares: Rule = {
       found: 'No reserves are planned.',
       cure: 'About a tenth more than are needed (practice), grown beside the trial.',
       room: 'layout',
-      fix: { label: `Plan ${wanted} spares`, apply: () => ({ plan: { ...plan, spares: wanted } }) },
+      fix: {
+        label: `Plan ${wanted} spares`,
+        byItself: true,
+        apply: () => ({ plan: { ...plan, spares: wanted } }),
+      },
     };
   },
 };

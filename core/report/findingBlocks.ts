@@ -107,7 +107,7 @@ export function againstControlTable(finding: Finding, plan: Plan, nameOf: NameOf
       numbers(meanHead(finding)),
       numbers(shape.head),
       numbers(allTested ? level(finding) : ''),
-      column(''),
+      lettersHead(finding),
     ],
     rows: [
       ...absentRows(finding, plan, nameOf, 6),
@@ -131,6 +131,10 @@ export function againstControlTable(finding: Finding, plan: Plan, nameOf: NameOf
     ],
   };
 }
+
+/** Over the letters, where there are any: whoever shares one wasn't told apart. */
+const lettersHead = (finding: Finding) =>
+  column(Object.values(finding.letters).some((l) => l.trim() !== '') ? 'letters' : '');
 
 /** Contenders without a figure, each with the reason in place of one. */
 function absentRows(finding: Finding, plan: Plan, nameOf: NameOf, cells: number): TableBlock['rows'] {
@@ -159,7 +163,7 @@ export function byCodeTable(finding: Finding, plan: Plan, nameOf: NameOf): Table
       column(finding.peers ? 'contender' : 'by code'),
       numbers(plural(experimentalNoun(plan))),
       numbers(meanHead(finding)),
-      column(''),
+      lettersHead(finding),
     ],
     rows: [
       ...absentRows(finding, plan, nameOf, 4),

@@ -118,6 +118,7 @@ describe('what a reader could object to, and how it was conducted', () => {
       cure: '',
       room: 'layout' as const,
       fixLabel: null,
+      curesItself: false,
     };
     const text = said({}, [
       { ...finding, accepted: 'no seed left' },

@@ -239,6 +239,7 @@ describe('the verdict with money', () => {
       cure: '',
       room: 'contenders' as const,
       fixLabel: null,
+      curesItself: false,
       accepted: null,
     };
     const f = finding(priced, log);

@@ -73,8 +73,13 @@ function NotServed() {
     <section className="section">
       <h2>In this network</h2>
       <p>
-        Palazzo serves this device alone. Start it with <code>npm start -- --lan</code> and it serves the
-        network of the house by HTTPS, with a letter-box between paired devices.
+        With a phone paired you measure at the shelf while the desk shows the plan; a helper’s phone shows
+        coded jars and tasks alone; tasters answer on their own phones. What one writes the others have in
+        seconds.
+      </p>
+      <p>
+        So far Palazzo serves this device alone. Start it with <code>npm start -- --lan</code> and it serves
+        the network of the house by HTTPS, with a letter-box between paired devices.
       </p>
       <p>
         Without it a file does the same: hand a trial’s zip over from its Review, or the whole bench as a

@@ -17,7 +17,7 @@ const roomNames: Record<PlanRoom, string> = {
   library: 'the library',
 };
 
-const freshSeed = () => crypto.getRandomValues(new Uint32Array(1))[0]! % 1_000_000;
+export const freshSeed = () => crypto.getRandomValues(new Uint32Array(1))[0]! % 1_000_000;
 
 interface Props {
   trialId: string;

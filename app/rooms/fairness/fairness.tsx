@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useLoaderData } from 'react-router';
 import { type AuditFinding, audit, openFindings } from '~core/fairness/audit';
 import { severityNames } from '~core/fairness/rule';
-import { sentenceCase } from '~core/quantity/format';
+import { countWord, sentenceCase } from '~core/quantity/format';
 import { usePost } from '../../form/usePost';
 import { loadTrial } from '../../store/trials';
 import { undoDepth } from '../../store/undo';
@@ -11,7 +11,7 @@ import { RoomHead } from '../../ui/RoomHead';
 import { SealedBanner } from '../SealedBanner';
 import { auditInputOf } from '../auditOf';
 import type { RoomArgs } from '../roomArgs';
-import { FindingRow } from './FindingRow';
+import { FindingRow, freshSeed } from './FindingRow';
 import { auditHeadline, fairnessCommands } from './fairnessActions';
 import './fairness.css';
 
@@ -35,6 +35,7 @@ export default function FairnessRoom() {
   const { id, findings, codes, sealedAt, hidden, undoable } = useLoaderData<typeof clientLoader>();
   const post = usePost();
   const open = openFindings(findings);
+  const byThemselves = open.filter((f) => f.curesItself).length;
   const accepted = findings.filter((f) => f.accepted !== null);
   const row = (f: AuditFinding) => (
     <FindingRow
@@ -52,14 +53,21 @@ export default function FairnessRoom() {
         title={auditHeadline(findings)}
         actions={
           sealedAt === null && (
-            <Button color="secondary" disabled={undoable === 0} onClick={() => post({ intent: 'undo' })}>
-              Undo
-            </Button>
+            <>
+              <Button color="secondary" disabled={undoable === 0} onClick={() => post({ intent: 'undo' })}>
+                Undo
+              </Button>
+              {byThemselves > 1 && (
+                <Button variant="contained" onClick={() => post({ intent: 'cureAll', seed: freshSeed() })}>
+                  Cure the {countWord(byThemselves)} that cure themselves
+                </Button>
+              )}
+            </>
           )
         }
       >
         The fairness audit looks at the plan as readers will. Each finding is cured, or accepted with a reason
-        that the review prints.
+        that the review prints.{byThemselves > 1 && ' What only you can know is left for you.'}
       </RoomHead>
       <SealedBanner trialId={id} sealedAt={sealedAt} />
       {hidden && (

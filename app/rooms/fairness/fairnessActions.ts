@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type AuditFinding, cure, openFindings } from '~core/fairness/audit';
+import { type AuditFinding, cure, cureAll, openFindings } from '~core/fairness/audit';
 import { countWord, sentenceCase } from '~core/quantity/format';
 import type { Plan } from '~core/model/plan';
 import { type Answer, command, done } from '../../form/command';
@@ -27,6 +27,7 @@ const accepting = async (
 /** Cures a finding, accepts it with a reason, or takes that back. */
 export const fairnessCommands = {
   cure: command(Cure, cureFinding),
+  cureAll: command(z.object({ seed: z.number().int().min(0) }), cureEvery),
   accept: command(
     z.object({
       ruleId: z.string(),
@@ -64,6 +65,17 @@ async function cureFinding(
   return done(written, () =>
     disclosed ? 'The disclosure stands in the review.' : 'Cured; Undo takes it back.',
   );
+}
+
+/** Cures at once all that asks nothing of the reviewer; one Undo takes it back. */
+async function cureEvery(trialId: string | undefined, { seed }: { seed: number }): Promise<Answer> {
+  const me = await recorder();
+  const written = await change<Refused>(trialId, ({ trial }) => {
+    if (trial.state.seal) return refuse('ruleId', SEALED);
+    const { plan, cured } = cureAll({ ...plainAuditInput(trial), me }, seed);
+    return cured.length === 0 ? refuse('ruleId', 'There is nothing to cure any more.') : ok({ plan });
+  });
+  return done(written, 'Cured what cures itself; Undo takes all of it back.');
 }
 
 /** What the audit says, in a sentence. */

@@ -32,7 +32,7 @@ interface Asked {
   options: readonly (readonly [string, string])[];
 }
 
-/** Which trait, round and crop, what counts, and by which method. */
+/** Which round and crop, what counts, and by which method. */
 export function Chooser({ plan, trait, search, set, hasExclusions, hasBorderline, hasOffTypes }: Props) {
   const rounds = plan.rounds.filter((r) => r.traitIds.includes(trait.id));
   const ways = methodsFor(trait);
@@ -89,20 +89,6 @@ export function Chooser({ plan, trait, search, set, hasExclusions, hasBorderline
   ];
   return (
     <div className="inline-row no-print">
-      <TextField
-        select
-        label="Trait"
-        value={trait.id}
-        onChange={(e) => set('trait', e.target.value)}
-        sx={{ width: 250 }}
-      >
-        {plan.traits.map((t) => (
-          <MenuItem key={t.id} value={t.id}>
-            {t.name}
-            {t.id === plan.primaryTraitId && ' (decides)'}
-          </MenuItem>
-        ))}
-      </TextField>
       {asked.map(
         (a) =>
           a && (

@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import type { Plan } from '~core/model/plan';
+import type { Plan, Trait } from '~core/model/plan';
 import type { Finding } from '~core/account/finding';
 import { blindHeadline, headline } from '~core/say/words';
 import { nameIn } from './findingData';
@@ -15,22 +15,27 @@ interface Props {
 /** Every trait with its finding in a sentence, the deciding one first. */
 export function TraitList({ plan, findings, current, blind }: Props) {
   const nameOf = nameIn(plan);
-  const first = (f: Finding) => Number(f.trait.id === plan.primaryTraitId);
+  const first = (t: Trait) => Number(t.id === plan.primaryTraitId);
+  const findingOf = new Map(findings.map((f) => [f.trait.id, f]));
+  const sentence = (t: Trait) => {
+    const f = findingOf.get(t.id);
+    return f ? (blind ? blindHeadline(f) : headline(f, nameOf).text) : 'Nothing can be said yet.';
+  };
   return (
     <nav aria-label="Findings by trait">
       <ul className="trait-list">
-        {[...findings]
+        {[...plan.traits]
           .sort((a, b) => first(b) - first(a))
-          .map((f) => (
-            <li key={f.trait.id}>
+          .map((t) => (
+            <li key={t.id}>
               <Link
-                to={`?trait=${encodeURIComponent(f.trait.id)}`}
-                aria-current={f.trait.id === current ? 'true' : undefined}
+                to={`?trait=${encodeURIComponent(t.id)}`}
+                aria-current={t.id === current ? 'true' : undefined}
               >
-                {f.trait.name}
+                {t.name}
               </Link>
-              {f.trait.id === plan.primaryTraitId && <span className="small quiet"> decides</span>}
-              <div className="small">{blind ? blindHeadline(f) : headline(f, nameOf).text}</div>
+              {t.id === plan.primaryTraitId && <span className="small quiet"> decides</span>}
+              <div className="small">{sentence(t)}</div>
             </li>
           ))}
       </ul>

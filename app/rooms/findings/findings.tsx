@@ -72,7 +72,7 @@ export default function FindingsRoom() {
         </p>
         {chooser}
         {words.length > 0 && <WordsTable words={words} plan={plan} />}
-        {data.others.length > 0 && (
+        {plan.traits.length > 1 && (
           <TraitList plan={plan} findings={data.others} current={trait.id} blind={blind} />
         )}
       </>
@@ -133,7 +133,7 @@ export default function FindingsRoom() {
           <div>
             <FindingPicture {...{ plan, finding, lanes, unmarked, title }} />
             <div style={{ margin: '1rem 0' }}>{chooser}</div>
-            {data.others.length > 1 && (
+            {plan.traits.length > 1 && (
               <TraitList plan={plan} findings={data.others} current={trait.id} blind={blind} />
             )}
           </div>

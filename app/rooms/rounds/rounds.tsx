@@ -102,12 +102,13 @@ export default function RoundsRoom() {
   const day = photos ? photoDays(photos.photos).at(-1) : undefined;
   const covers = photos && day !== undefined ? coverWords(coverByTreatment(state, photos.photos, day)) : '';
   const { title, said } = titleOf(view, covers && `Day ${day}: ${covers}`);
-  const head = (
+  const headOf = (heading: string) => (
     <>
-      <RoomHead title={title}>{said}</RoomHead>
+      <RoomHead title={heading}>{said}</RoomHead>
       {views}
     </>
   );
+  const head = headOf(title);
   if (view === 'tasks') return <TasksView state={state} head={head} />;
   if (!running) {
     return (
@@ -126,6 +127,6 @@ export default function RoundsRoom() {
   }
   if (view === 'events') return <EventsView state={state} open={open} head={head} />;
   if (photos) return <PhotosView state={state} data={photos} head={head} />;
-  if (air) return <AirView plan={plan} air={air} head={head} />;
+  if (air) return <AirView plan={plan} air={air} head={(finding) => headOf(finding ?? title)} />;
   return <WalkView state={state} rounds={rounds} today={today} views={views} />;
 }

@@ -22,7 +22,15 @@ Chart.register(LineController, LineElement, PointElement, LinearScale);
 
 const HOUR_MS = 3_600_000;
 const DAY_MS = 24 * HOUR_MS;
-const colours = ['--lapis', '--terracotta', '--verdigris', '--ochre', '--porphyry'];
+/** Places are told apart by stroke: a colour belongs to a contender. */
+const strokes = [
+  { colour: '--ink', dash: [] },
+  { colour: '--soft', dash: [5, 3] },
+  { colour: '--ink', dash: [1, 3] },
+  { colour: '--soft', dash: [9, 3, 2, 3] },
+] as const;
+const strokeOf = (i: number) => strokes[i % strokes.length]!;
+const DASHES = ['solid', 'dashed', 'dotted', 'dashes and dots'];
 
 /** A day of the clock on the wall, to the nearest hour: ticks are reckoned with a rounding error. */
 function dayWords(ms: number): string {
@@ -108,12 +116,13 @@ function config(lines: readonly AirLine[], band: readonly [number | null, number
         ...lines.map((l, i) => ({
           label: l.place,
           data: l.points,
-          borderColor: cssColour(colours[i % colours.length]!),
+          borderColor: cssColour(strokeOf(i).colour),
+          borderDash: [...strokeOf(i).dash],
           borderWidth: 1.2,
           showLine: !l.byHand,
           ...(l.byHand && { clip: 6 }),
           pointRadius: l.byHand ? 4 : 0,
-          backgroundColor: cssColour(colours[i % colours.length]!),
+          backgroundColor: cssColour(strokeOf(i).colour),
         })),
         ...edges,
       ],
@@ -150,10 +159,9 @@ export function AirChart({
           {lines.map((l, i) => (
             <span
               key={l.key}
-              style={{ color: `var(${colours[i % colours.length]!})`, marginRight: '1rem', fontWeight: 600 }}
+              style={{ color: `var(${strokeOf(i).colour})`, marginRight: '1rem', fontWeight: 600 }}
             >
-              {l.place}
-              {l.byHand && ', by hand (dots)'}
+              {l.place} ({DASHES[i % strokes.length]}){l.byHand && ', by hand (dots)'}
             </span>
           ))}
           <span className="quiet">

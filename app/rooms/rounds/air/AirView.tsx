@@ -34,10 +34,22 @@ export function bandsOf(search: URLSearchParams): Bands {
   );
 }
 
+/** How long a place lay outside the band that was asked for. */
+const sayOutside = (hours: number) =>
+  hours === 0 ? 'never outside the band' : `${formatFigure(hours, 1)} h outside the band`;
+
 const figure = (x: number) => formatFigure(x, Math.abs(x) < 10 ? 2 : 1);
 
 /** Air and light: what loggers wrote, place against place, and what lay outside the wanted band. */
-export function AirView({ plan, air, head }: { plan: Plan; air: AirData; head: ReactNode }) {
+export function AirView({
+  plan,
+  air,
+  head,
+}: {
+  plan: Plan;
+  air: AirData;
+  head: (title: string | null) => ReactNode;
+}) {
   const revalidator = useRevalidator();
   const [search, setSearch] = useSearchParams();
   const bands = bandsOf(search);
@@ -60,7 +72,7 @@ export function AirView({ plan, air, head }: { plan: Plan; air: AirData; head: R
   for (const l of air.lines) quantities.set(l.quantity, [...(quantities.get(l.quantity) ?? []), l]);
   return (
     <>
-      {head}
+      {head(differences[0] ?? null)}
       {air.files.length === 0 && air.lines.length === 0 && (
         <p className="quiet" style={{ maxWidth: '44rem' }}>
           Two places of one shelf are seldom alike. A logger in each shows by how much: “the upper shelf was
@@ -68,7 +80,7 @@ export function AirView({ plan, air, head }: { plan: Plan; air: AirData; head: R
           there.
         </p>
       )}
-      {differences.map((text) => (
+      {differences.slice(1).map((text) => (
         <p key={text} className="note open" style={{ maxWidth: '52rem' }}>
           {text}
         </p>
@@ -98,7 +110,7 @@ export function AirView({ plan, air, head }: { plan: Plan; air: AirData; head: R
                   {l.byHand && ' by hand'}: {figure(l.extent.min)} to {figure(l.extent.max)}, mean{' '}
                   {figure(l.extent.mean)} <span className="unit">{l.unit}</span>
                   {l.gaps.length > 0 && <> · {sayGaps(l.gaps)}</>}
-                  {l.outside !== null && <strong> · {formatFigure(l.outside, 1)} h outside</strong>}
+                  {l.outside !== null && <strong> · {sayOutside(l.outside)}</strong>}
                 </li>
               ))}
             </ul>
