@@ -82,6 +82,7 @@ describe('tasks', () => {
   it('of one’s own are planned, what is wrong is said at its field, and they are due', async () => {
     await v.open(`${trial}/rounds?view=tasks`);
     await v.sees('day 18, then every day to the end, 08:30');
+    await v.unfold('Plan a task of your own');
     await v.press('Plan it');
     await v.sees('Say what is to be done.');
     await v.fill('what', 'Weigh the jug');

@@ -256,6 +256,7 @@ describe('a mix day: a three-part feed, a liquid and water, on a whole-gram scal
   });
 
   it('works a pH correction out from one’s own last, and from nothing else', async () => {
+    await v.unfold('pH correction');
     await v.sees('There is no correction of yours in this direction yet, so no figure');
     const give = async (agent: string, before: string, after: string) => {
       await v.fill('agent', agent);

@@ -102,9 +102,9 @@ describe('mixing at the bench, on a phone', () => {
       all.map((o) => o.textContent).find((t) => t.startsWith('PAR-') && t.includes('Duo Lume'))!,
     );
     await v.page.locator(`xpath///*[@role="option"][normalize-space()="${unit}"]`).click();
+    await v.unfold('Water loss and top-up');
     await v.fill('volume', '2');
-    await v.sees('Water loss and top-up');
-    const fields = '.reservoir section section';
+    const fields = '.reservoir details';
     const put = (name: string, value: string) =>
       v.page.locator(`${fields} input[name="${name}"]`).fill(value);
     await put('volume', '2');
@@ -134,6 +134,7 @@ describe('mixing at the bench, on a phone', () => {
   ])('asks before %s that is typed is left', async (_, name, value) => {
     await v.open('/trial/demo-trial-par/mixing?view=reservoirs');
     await v.choose('Vessel', unit);
+    for (const folded of ['Water loss and top-up', 'pH correction']) await v.unfold(folded);
     const field = `.reservoir form input[name="${name}"]`;
     await v.page.locator(field).fill(value);
     await v.choose('What to see of the mixing', 'Stock');

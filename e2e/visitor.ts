@@ -161,6 +161,14 @@ export class Visitor {
     else await this.page.locator(selector).click();
   }
 
+  /** Opens what is folded under these words, where it isn't open yet. */
+  async unfold(summary: string): Promise<void> {
+    const head = await this.page.waitForSelector(
+      `xpath///summary[contains(normalize-space(.), "${summary}")]`,
+    );
+    if (!(await head!.evaluate((e) => e.closest('details')!.open))) await head!.click();
+  }
+
   /** Opens a menu and takes an item of it. */
   async fromMenu(menu: string, item: string): Promise<void> {
     await this.press(menu);

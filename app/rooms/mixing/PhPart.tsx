@@ -37,55 +37,57 @@ export function PhPart({ data, vessel }: { data: MixingData; vessel: Vessel }) {
   const outside = before != null && target !== null && Math.abs(before - target) >= 0.05;
   return (
     <FormProvider {...form}>
-      <form onSubmit={onSubmit} noValidate className="stack tight">
-        <UnsavedGuard busy={busy} />
-        <h2>pH correction</h2>
-        {proposal ? (
-          <p className="small">
-            To pH {formatFigure(target!, 1)}, by your own last correction ({proposal.from.amountMl} mL{' '}
-            {proposal.agent} in {proposal.from.volumeL} L took pH {formatFigure(proposal.from.phBefore, 1)} to{' '}
-            {formatFigure(proposal.from.phAfter, 1)} on {shortDate(proposal.from.at)}): about{' '}
-            <strong>{Number(proposal.fullMl.toPrecision(2))} mL</strong> in all. Give{' '}
-            <strong>{Number(proposal.firstMl.toPrecision(2))} mL</strong> first, stir, read, then the rest: pH
-            doesn’t move in a straight line.
-            {proposal.beyond && ' That is further than was seen: go in smaller steps.'}
-          </p>
-        ) : (
-          <p className="small quiet">
-            {target === null
-              ? 'Set a pH band in Set-up to be told when a reading leaves it.'
-              : outside
-                ? 'There is no correction of yours in this direction yet, so no figure: give very little, stir, read, and write it down here. The next one can be worked out from it.'
-                : 'Within reach of the band’s middle: nothing to correct.'}
-          </p>
-        )}
-        <div className="fields figures">
-          <div className="all">
-            <Field name="agent" label="What was given" placeholder="citric acid 10 %" size="small" />
+      <details className="folded">
+        <summary>pH correction</summary>
+        <form onSubmit={onSubmit} noValidate className="stack tight">
+          <UnsavedGuard busy={busy} />
+          {proposal ? (
+            <p className="small">
+              To pH {formatFigure(target!, 1)}, by your own last correction ({proposal.from.amountMl} mL{' '}
+              {proposal.agent} in {proposal.from.volumeL} L took pH {formatFigure(proposal.from.phBefore, 1)}{' '}
+              to {formatFigure(proposal.from.phAfter, 1)} on {shortDate(proposal.from.at)}): about{' '}
+              <strong>{Number(proposal.fullMl.toPrecision(2))} mL</strong> in all. Give{' '}
+              <strong>{Number(proposal.firstMl.toPrecision(2))} mL</strong> first, stir, read, then the rest:
+              pH doesn’t move in a straight line.
+              {proposal.beyond && ' That is further than was seen: go in smaller steps.'}
+            </p>
+          ) : (
+            <p className="small quiet">
+              {target === null
+                ? 'Set a pH band in Set-up to be told when a reading leaves it.'
+                : outside
+                  ? 'There is no correction of yours in this direction yet, so no figure: give very little, stir, read, and write it down here. The next one can be worked out from it.'
+                  : 'Within reach of the band’s middle: nothing to correct.'}
+            </p>
+          )}
+          <div className="fields figures">
+            <div className="all">
+              <Field name="agent" label="What was given" placeholder="citric acid 10 %" size="small" />
+            </div>
+            <div>
+              <Field name="amountMl" label="How much" suffix="mL" numeric size="small" />
+            </div>
+            <div>
+              <Field name="volumeL" label="Into" suffix="L" numeric size="small" />
+            </div>
+            <div>
+              <Field name="phBefore" label="pH before" numeric size="small" />
+            </div>
+            <div>
+              <Field name="phAfter" label="pH after" numeric size="small" />
+            </div>
+            <div className="all">
+              <Button type="submit" variant="outlined" color="secondary" disabled={busy}>
+                Write the correction down
+              </Button>
+            </div>
           </div>
-          <div>
-            <Field name="amountMl" label="How much" suffix="mL" numeric size="small" />
-          </div>
-          <div>
-            <Field name="volumeL" label="Into" suffix="L" numeric size="small" />
-          </div>
-          <div>
-            <Field name="phBefore" label="pH before" numeric size="small" />
-          </div>
-          <div>
-            <Field name="phAfter" label="pH after" numeric size="small" />
-          </div>
-          <div className="all">
-            <Button type="submit" variant="outlined" color="secondary" disabled={busy}>
-              Write the correction down
-            </Button>
-          </div>
-        </div>
-        <Caution>
-          Acid into water, never water into acid; gloves and eye protection. Never acid and alkali, or acid
-          and peroxide, together. The bottle’s label and safety data sheet come first.
-        </Caution>
-      </form>
+          <Caution>
+            Acid into water, never water into acid; gloves and eye protection. Never acid and alkali, or acid
+            and peroxide, together. The bottle’s label and safety data sheet come first.
+          </Caution>
+        </form>
+      </details>
     </FormProvider>
   );
 }

@@ -39,8 +39,8 @@ export function TopUpPart({ data, vessel }: { data: MixingData; vessel: Vessel }
   const looks = lost != null && days != null && lost >= 0 && days >= 0;
   const outlook = held && looks ? waterOutlook(held, lost, days, water) : null;
   return (
-    <section className="stack tight">
-      <h2>Water loss and top-up</h2>
+    <details className="stack tight folded">
+      <summary>Water loss and top-up</summary>
       <FormProvider {...form}>
         <div className="fields figures">
           <div>
@@ -84,7 +84,7 @@ export function TopUpPart({ data, vessel }: { data: MixingData; vessel: Vessel }
         <Correction data={data} vessel={vessel} held={held} target={target} />
       )}
       {vessel.unitId && <TopUpForm data={data} vessel={vessel} suggested={looks ? lost * days : null} />}
-    </section>
+    </details>
   );
 }
 

@@ -8,23 +8,21 @@ import { givenPlan } from '~core/mixing/givenPlan';
 import { leftOf, mostOf } from '~core/mixing/mixesInLog';
 import { fromMarks } from '~core/mixing/bucket';
 import { applyMatch } from '~core/mixing/matchPlan';
-import { EntryId } from '~core/model/ids';
 import type { TreatmentId, UnitId } from '~core/model/ids';
 import { ok } from '~core/model/result';
 import { type Answer, command, done, saves } from '../../form/command';
 import { type Refused, refuse } from '../../form/recordForm';
 import { announce } from '../../ui/announce';
 import { listProducts } from '../../store/products';
-import { type Happened, takenBack } from '../../store/change';
+import type { Happened } from '../../store/change';
 import { appendEntries, savePlan } from '../../store/trials';
+import { takeBackCommands } from '../takeBackCommands';
 import { undoCommand } from '../undoAction';
 import { changeDose } from './doseChange';
 import { takenOnBench } from './mixingData';
 import { DoseChangeForm, FeedForm, MixForm, PhForm, ReadingForm, ReadingsForm, StockForm } from './logForms';
 import { MatchForm, matchOf } from './matchForm';
 import { setUpRecord } from './setUpForm';
-
-const Lines = z.object({ ids: z.array(EntryId).min(1) });
 
 interface Readings {
   ec: number | null;
@@ -208,25 +206,6 @@ export const mixingCommands = {
     done(await savePlan(trialId, (plan) => applyMatch(plan, matchOf(f))), 'The doses are in the plan.'),
   ),
   doseChange: command(DoseChangeForm, changeDose),
-  // Whoever sends it says it, with an Undo.
-  takeBack: command(Lines, async (trialId, { ids }) => {
-    const written = await appendEntries(
-      trialId,
-      ids.map((id) => takenBack(id)),
-    );
-    return written.ok ? ok({}) : written;
-  }),
-  // A line stands again when the correction that took it back is itself taken back.
-  bringBack: command(Lines, async (trialId, { ids }) =>
-    done(
-      await appendEntries(trialId, ({ log }) =>
-        ids.flatMap((id) => {
-          const back = log.findLast((e) => e.kind === 'correction' && e.supersedes === id && !e.replacement);
-          return back ? [takenBack(back.id, 'brought back')] : [];
-        }),
-      ),
-      'It stands again.',
-    ),
-  ),
+  ...takeBackCommands,
   undo: undoCommand,
 };

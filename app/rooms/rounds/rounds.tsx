@@ -9,6 +9,7 @@ import { RoomHead } from '../../ui/RoomHead';
 import { ViewSwitch } from '../../ui/ViewSwitch';
 import { auditInputOf } from '../auditOf';
 import { toAction } from '../../form/command';
+import { takeBackCommands } from '../takeBackCommands';
 import { logCommands } from '../logActions';
 import type { RoomArgs } from '../roomArgs';
 import { AirView, bandsOf } from './air/AirView';
@@ -52,6 +53,7 @@ export async function clientLoader({ params, request }: RoomArgs) {
 export const clientAction = toAction({
   ...logCommands,
   ...taskCommands,
+  ...takeBackCommands,
   askBeforeSeal: agendaCommands.askBeforeSeal,
 });
 

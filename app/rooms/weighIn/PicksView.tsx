@@ -225,17 +225,21 @@ function GradeFields({ grades, at, kept }: FieldsProps) {
       {grades.map((g) => {
         const own = byGrade[g.name] ?? nothing;
         return (
-          <div className="field-pair" key={g.name}>
+          <fieldset className="plain grade-pair" key={g.name}>
+            <legend className="small">{g.name}</legend>
             <TextField
               size="small"
-              label={`${g.name}, pieces`}
+              label="pieces"
               value={own.count}
               onChange={(e) => put(g.name, { count: e.target.value })}
               onFocus={() => setInto(g.name)}
               onKeyDown={onEnter}
               error={faultOfCount(own.count) !== ''}
               helperText={faultOfCount(own.count) || (g.use === 'yield' ? undefined : gradeUses[g.use])}
-              slotProps={{ htmlInput: { inputMode: 'numeric' }, inputLabel: { shrink: true } }}
+              slotProps={{
+                htmlInput: { inputMode: 'numeric', 'aria-label': `${g.name}, pieces` },
+                inputLabel: { shrink: true },
+              }}
             />
             <TextField
               size="small"
@@ -252,7 +256,7 @@ function GradeFields({ grades, at, kept }: FieldsProps) {
                 input: { endAdornment: <span className="unit">g</span> },
               }}
             />
-          </div>
+          </fieldset>
         );
       })}
       {grades.some((g) => g.use === 'loss' && Number(byGrade[g.name]?.count ?? 0) > 0) && (

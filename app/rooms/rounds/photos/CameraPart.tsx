@@ -14,6 +14,9 @@ interface Props {
   onTaken: (bytes: Uint8Array<ArrayBuffer>, unitId: UnitId | null) => void;
 }
 
+/** What was asked for stands where one looks: on a phone the picture would open under the fold. */
+const inSight = (e: HTMLElement | null) => e?.scrollIntoView({ block: 'start' });
+
 /**
  * The live camera picture with the unit’s last photo half-transparent over it, so that framing repeats. A label held
  * before it opens its unit.
@@ -42,7 +45,7 @@ export function CameraPart({ units, lastOf, onTaken }: Props) {
   };
   const last = unitId ? lastOf(unitId) : undefined;
   return (
-    <div className="stack" style={{ marginTop: '0.8rem' }}>
+    <div className="stack camera-part" style={{ marginTop: '0.8rem' }} ref={inSight}>
       <LivePicture view={view}>
         {last && <img src={last} alt="The last photo of this unit, half-transparent" />}
       </LivePicture>

@@ -104,13 +104,22 @@ export function PhotoDialog({ plan, photo, code, spot, earlier, onClose, onChang
     notice({ text: refusal ?? 'The cover is in the log.' });
     if (!refusal) onChanged();
   };
+  const remove = () => {
+    const ids = [photo.standsFrom];
+    post({ intent: 'takeBack', ids });
+    notice({
+      text: `The photo of ${code}, day ${photo.day}, is taken back; its line stays in the log.`,
+      undo: () => post({ intent: 'bringBack', ids }),
+    });
+    onClose();
+  };
   const url = urls.get(photo.sha256);
   return (
     <EntryDialog onClose={onClose} maxWidth="md">
       <DialogTitle>
         {code}, day {photo.day}
       </DialogTitle>
-      <DialogContent>
+      <DialogContent className="photo-desk">
         <div className="stage" onPointerDown={onPoint}>
           {url ? (
             <img src={url} alt={`${code} on day ${photo.day}`} style={{ filter: balanceFilter(photo) }} />
@@ -149,113 +158,123 @@ export function PhotoDialog({ plan, photo, code, spot, earlier, onClose, onChang
             )}
           </svg>
         </div>
-        <div className="inline-row" style={{ marginTop: '0.8rem' }}>
-          <Button
-            size="small"
-            variant={tool === 'outline' ? 'contained' : 'outlined'}
-            color="secondary"
-            onClick={() => {
-              setTool(tool === 'outline' ? 'look' : 'outline');
-              if (tool !== 'outline') setRegion([]);
-            }}
-          >
-            {tool === 'outline' ? `Outline: ${region.length} corners` : 'Outline the unit'}
-          </Button>
-          <Button
-            size="small"
-            variant={tool === 'scale' ? 'contained' : 'outlined'}
-            color="secondary"
-            onClick={() => setTool(tool === 'scale' ? 'look' : 'scale')}
-          >
-            {tool === 'scale' ? `Length: ${scale.length} of 2 points` : 'Mark a length'}
-          </Button>
-          <TextField
-            size="small"
-            label="It is"
-            value={cm}
-            onChange={(e) => setCm(e.target.value)}
-            placeholder="27 cm"
-            error={length !== null && !length.ok}
-            helperText={length && !length.ok ? length.error : undefined}
-            sx={{ width: 110 }}
-          />
-          {drawn && (
-            <Button size="small" onClick={() => keepSpot(null)}>
-              Keep for all units
+        <div className="photo-tools">
+          <div className="inline-row">
+            <Button variant="contained" disabled={busy || !url} onClick={() => void measure(null)}>
+              {busy ? 'Measuring …' : 'Measure the cover'}
             </Button>
+            {measured && (
+              <p style={{ margin: 0 }} role="status">
+                <strong className="num">{formatFigure(measured.coverPercent, 1)} %</strong> covered
+                {measured.areaCm2 !== null && `, ${formatFigure(measured.areaCm2, 0)} cm²`}
+                {measured.darkGreenColourIndex !== null &&
+                  ` · dark green colour index ${formatFigure(measured.darkGreenColourIndex, 2)}`}
+                {measured.palePercent !== null && ` · ${formatFigure(measured.palePercent, 0)} % of it pale`}{' '}
+                · {formatFigure(measured.brownPercent, 0)} % brown: dead leaves or bare soil
+              </p>
+            )}
+          </div>
+          {measured && (
+            <>
+              <div className="inline-row" style={{ marginTop: '0.6rem' }}>
+                <span className="small">Threshold</span>
+                <Slider
+                  min={-0.1}
+                  max={0.8}
+                  step={0.005}
+                  value={measured.threshold}
+                  onChange={(_, v) => setMeasured({ ...measured, threshold: v })}
+                  onChangeCommitted={(_, v) => void measure(v as number)}
+                  aria-label="Threshold of excess green"
+                  sx={{ flex: 1, mx: 2 }}
+                />
+                <span className="num small">{formatFigure(measured.threshold, 3)}</span>
+              </div>
+              <p className="small quiet">{ruleWords[measured.rule]}</p>
+            </>
           )}
-          {drawn && photo.unitId && (
-            <Button size="small" onClick={() => keepSpot(photo.unitId)}>
-              Keep for {code}
-            </Button>
-          )}
-          <Button
-            size="small"
-            variant={tool === 'grey' ? 'contained' : 'outlined'}
-            color="secondary"
-            onClick={() => setTool(tool === 'grey' ? 'look' : 'grey')}
-          >
-            {tool === 'grey' ? 'Tap the grey card' : photo.gains ? 'Balance again' : 'Grey card'}
-          </Button>
-          {earlier.length > 0 && (
+          <div className="inline-row">
             <Button
               size="small"
-              variant={tool === 'wipe' ? 'contained' : 'outlined'}
+              variant={tool === 'outline' ? 'contained' : 'outlined'}
               color="secondary"
-              onClick={() => setTool(tool === 'wipe' ? 'look' : 'wipe')}
+              onClick={() => {
+                setTool(tool === 'outline' ? 'look' : 'outline');
+                if (tool !== 'outline') setRegion([]);
+              }}
             >
-              Before and after
+              {tool === 'outline' ? `Outline: ${region.length} corners` : 'Outline the unit'}
             </Button>
-          )}
-        </div>
-        {tool === 'wipe' && (
-          <div className="inline-row" style={{ marginTop: '0.6rem' }}>
-            <PickOne
-              label="Before"
-              value={before}
-              options={earlier.map((p) => [p.entryId, `day ${p.day}`] as const)}
-              onPick={setBefore}
-              sx={{ width: 120 }}
+            <Button
+              size="small"
+              variant={tool === 'scale' ? 'contained' : 'outlined'}
+              color="secondary"
+              onClick={() => setTool(tool === 'scale' ? 'look' : 'scale')}
+            >
+              {tool === 'scale' ? `Length: ${scale.length} of 2 points` : 'Mark a length'}
+            </Button>
+            <TextField
+              size="small"
+              label="It is"
+              value={cm}
+              onChange={(e) => setCm(e.target.value)}
+              placeholder="27 cm"
+              error={length !== null && !length.ok}
+              helperText={length && !length.ok ? length.error : undefined}
+              sx={{ width: 110 }}
             />
-            <Slider value={wipe} onChange={(_, v) => setWipe(v)} aria-label="Wipe" sx={{ flex: 1, mx: 2 }} />
+            {drawn && (
+              <Button size="small" onClick={() => keepSpot(null)}>
+                Keep for all units
+              </Button>
+            )}
+            {drawn && photo.unitId && (
+              <Button size="small" onClick={() => keepSpot(photo.unitId)}>
+                Keep for {code}
+              </Button>
+            )}
+            <Button
+              size="small"
+              variant={tool === 'grey' ? 'contained' : 'outlined'}
+              color="secondary"
+              onClick={() => setTool(tool === 'grey' ? 'look' : 'grey')}
+            >
+              {tool === 'grey' ? 'Tap the grey card' : photo.gains ? 'Balance again' : 'Grey card'}
+            </Button>
+            {earlier.length > 0 && (
+              <Button
+                size="small"
+                variant={tool === 'wipe' ? 'contained' : 'outlined'}
+                color="secondary"
+                onClick={() => setTool(tool === 'wipe' ? 'look' : 'wipe')}
+              >
+                Before and after
+              </Button>
+            )}
           </div>
-        )}
-        <div className="inline-row" style={{ marginTop: '0.8rem' }}>
-          <Button variant="contained" disabled={busy || !url} onClick={() => void measure(null)}>
-            {busy ? 'Measuring …' : 'Measure the cover'}
-          </Button>
-          {measured && (
-            <p style={{ margin: 0 }} role="status">
-              <strong className="num">{formatFigure(measured.coverPercent, 1)} %</strong> covered
-              {measured.areaCm2 !== null && `, ${formatFigure(measured.areaCm2, 0)} cm²`}
-              {measured.darkGreenColourIndex !== null &&
-                ` · dark green colour index ${formatFigure(measured.darkGreenColourIndex, 2)}`}
-              {measured.palePercent !== null && ` · ${formatFigure(measured.palePercent, 0)} % of it pale`} ·{' '}
-              {formatFigure(measured.brownPercent, 0)} % brown: dead leaves or bare soil
-            </p>
-          )}
-        </div>
-        {measured && (
-          <>
+          {tool === 'wipe' && (
             <div className="inline-row" style={{ marginTop: '0.6rem' }}>
-              <span className="small">Threshold</span>
+              <PickOne
+                label="Before"
+                value={before}
+                options={earlier.map((p) => [p.entryId, `day ${p.day}`] as const)}
+                onPick={setBefore}
+                sx={{ width: 120 }}
+              />
               <Slider
-                min={-0.1}
-                max={0.8}
-                step={0.005}
-                value={measured.threshold}
-                onChange={(_, v) => setMeasured({ ...measured, threshold: v })}
-                onChangeCommitted={(_, v) => void measure(v as number)}
-                aria-label="Threshold of excess green"
+                value={wipe}
+                onChange={(_, v) => setWipe(v)}
+                aria-label="Wipe"
                 sx={{ flex: 1, mx: 2 }}
               />
-              <span className="num small">{formatFigure(measured.threshold, 3)}</span>
             </div>
-            <p className="small quiet">{ruleWords[measured.rule]}</p>
-          </>
-        )}
+          )}
+        </div>
       </DialogContent>
       <DialogActions>
+        <Button color="inherit" sx={{ marginRight: 'auto' }} onClick={remove}>
+          Remove the photo
+        </Button>
         <Button color="inherit" onClick={onClose}>
           Close
         </Button>

@@ -91,7 +91,8 @@ export function PhotosView({ state, data, head }: { state: TrialState; data: Pho
         <>
           <div className="inline-row no-print" style={{ marginBottom: '0.7rem' }}>
             <Button
-              variant="contained"
+              variant="outlined"
+              color="secondary"
               onClick={() => document.getElementById('new-photos')?.scrollIntoView({ behavior: 'smooth' })}
             >
               Take photos

@@ -96,69 +96,71 @@ export function TasksView({ state, head }: { state: TrialState; head: ReactNode 
         </table>
       )}
       <FormProvider {...form}>
-        <form onSubmit={onSubmit} noValidate className="section">
-          <UnsavedGuard busy={busy} />
-          <h2>A task of your own</h2>
-          <div className="inline-row" style={{ margin: '0.4rem 0 0.9rem' }}>
-            {forAllAlike.map(({ name, ...task }) => (
-              <Button
-                key={name}
-                size="small"
-                color="secondary"
-                onClick={() => {
-                  for (const [field, text] of Object.entries(task))
-                    form.setValue(field as keyof typeof task, text, { shouldDirty: true });
-                  form.setFocus('what');
-                }}
-              >
-                {name}
+        <details className="section folded" open={tasks.length === 0}>
+          <summary>Plan a task of your own</summary>
+          <form onSubmit={onSubmit} noValidate>
+            <UnsavedGuard busy={busy} />
+            <div className="inline-row" style={{ margin: '0.4rem 0 0.9rem' }}>
+              {forAllAlike.map(({ name, ...task }) => (
+                <Button
+                  key={name}
+                  size="small"
+                  color="secondary"
+                  onClick={() => {
+                    for (const [field, text] of Object.entries(task))
+                      form.setValue(field as keyof typeof task, text, { shouldDirty: true });
+                    form.setFocus('what');
+                  }}
+                >
+                  {name}
+                </Button>
+              ))}
+            </div>
+            <div className="fields">
+              <div className="w6">
+                <Field name="what" label="What is to be done?" />
+              </div>
+              <div className="w6">
+                <Field name="why" label="Why" />
+              </div>
+              <div className="w3">
+                <Choice
+                  name="after"
+                  label="Counted from"
+                  options={[['', 'the start'], ...told.map((e) => [e, e] as const)]}
+                />
+              </div>
+              <div className="w3 field-pair">
+                <Field name="day" label="Day" numeric />
+                <WhenField name="at" label="At" kind="time" />
+              </div>
+              <div className="w3 field-pair">
+                <Field name="everyDays" label="Again every" numeric suffix="days" />
+                <Field name="untilDay" label="To day" numeric />
+              </div>
+              <div className="w3">
+                <Field name="minutes" label="Takes" numeric suffix="min" />
+              </div>
+              <div className="w6">
+                <Field name="atHand" label="To have at hand" />
+              </div>
+              <div className="w6">
+                <Field name="caution" label="Caution" />
+              </div>
+            </div>
+            <div className="inline-row" style={{ marginTop: '0.8rem' }}>
+              <Button type="submit" variant="contained" disabled={busy}>
+                Plan it
               </Button>
-            ))}
-          </div>
-          <div className="fields">
-            <div className="w6">
-              <Field name="what" label="What is to be done?" />
+              <span className="small quiet">
+                {state.seal
+                  ? 'The plan is sealed: it goes into the log. A task of the plan is left out with a reason in '
+                  : 'It is sealed with the plan. What is due stands in '}
+                <Link to="/">Today</Link>.
+              </span>
             </div>
-            <div className="w6">
-              <Field name="why" label="Why" />
-            </div>
-            <div className="w3">
-              <Choice
-                name="after"
-                label="Counted from"
-                options={[['', 'the start'], ...told.map((e) => [e, e] as const)]}
-              />
-            </div>
-            <div className="w3 field-pair">
-              <Field name="day" label="Day" numeric />
-              <WhenField name="at" label="At" kind="time" />
-            </div>
-            <div className="w3 field-pair">
-              <Field name="everyDays" label="Again every" numeric suffix="days" />
-              <Field name="untilDay" label="To day" numeric />
-            </div>
-            <div className="w3">
-              <Field name="minutes" label="Takes" numeric suffix="min" />
-            </div>
-            <div className="w6">
-              <Field name="atHand" label="To have at hand" />
-            </div>
-            <div className="w6">
-              <Field name="caution" label="Caution" />
-            </div>
-          </div>
-          <div className="inline-row" style={{ marginTop: '0.8rem' }}>
-            <Button type="submit" variant="contained" disabled={busy}>
-              Plan it
-            </Button>
-            <span className="small quiet">
-              {state.seal
-                ? 'The plan is sealed: it goes into the log. A task of the plan is left out with a reason in '
-                : 'It is sealed with the plan. What is due stands in '}
-              <Link to="/">Today</Link>.
-            </span>
-          </div>
-        </form>
+          </form>
+        </details>
       </FormProvider>
     </>
   );
