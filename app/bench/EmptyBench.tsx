@@ -2,18 +2,14 @@ import Button from '@mui/material/Button';
 import { Link } from 'react-router';
 import { FINISHED_EXAMPLE } from '../demo/finishedExample';
 import { benchName, switchBench } from '../store/bench';
-import { Tessera } from '../ui/Tessera';
+import { SmallPlan } from '../ui/SmallPlan';
 import './EmptyBench.css';
 
 /** A first visit: the ways on, a line and a button each. */
 export function EmptyBench() {
   return (
     <div className="empty-bench">
-      <div className="plan" aria-hidden="true">
-        {[0, 1, 2, 2, 0, 1, 1, 2, 0].map((index, i) => (
-          <Tessera key={i} index={index} size={34} />
-        ))}
-      </div>
+      <SmallPlan />
       <h1>An empty bench</h1>
       <ul>
         <li>

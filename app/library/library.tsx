@@ -11,6 +11,7 @@ import { formatMoney } from '~core/quantity/money';
 import { deleteProduct, getProduct, listProducts, saveProduct } from '../store/products';
 import { quietButton } from '../ui/quietButton';
 import { VirtualRows } from '../ui/VirtualRows';
+import { SmallPlan } from '../ui/SmallPlan';
 import { RoomHead } from '../ui/RoomHead';
 
 export async function clientLoader() {
@@ -52,6 +53,7 @@ export default function Library() {
   if (products.length === 0) {
     return (
       <div className="empty">
+        <SmallPlan />
         <h1>The library is empty</h1>
         <p style={{ marginTop: '0.6rem' }}>
           Put every product you compare here once: what the label says (analysis, directions, claims), the

@@ -4,6 +4,9 @@ import { cellText } from '~core/report/cell';
 import { Tessera } from './Tessera';
 import './ledger.css';
 
+/** What a heading is gone to by. */
+export const headingId = (text: string): string => `h-${text.toLowerCase().replace(/[^a-z0-9]+/g, '-')}`;
+
 /** Blocks of a document as the screen shows them: rooms and the review's preview draw with the same. */
 export function Report({
   blocks,
@@ -26,7 +29,11 @@ function ReportBlock({
     case 'heading': {
       // The page has its own h1: the document's levels move down by one.
       const Tag = b.level === 1 ? 'h2' : b.level === 2 ? 'h3' : 'h4';
-      return <Tag className={`report-h${b.level}`}>{b.text}</Tag>;
+      return (
+        <Tag className={`report-h${b.level}`} id={headingId(b.text)}>
+          {b.text}
+        </Tag>
+      );
     }
     case 'paragraph':
       return <p className={b.tone === 'small' ? 'small quiet' : b.tone}>{b.text}</p>;

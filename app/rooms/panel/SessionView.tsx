@@ -104,8 +104,9 @@ export function SessionView({ plan, shown, isHeadline }: Props) {
             {keyHere ? (
               !asked && (
                 <Button
-                  variant={open.length === 0 ? 'contained' : 'outlined'}
+                  variant={open.length === 0 ? 'contained' : 'text'}
                   color={open.length === 0 ? 'primary' : 'inherit'}
+                  size={open.length === 0 ? 'medium' : 'small'}
                   onClick={() => setAsked(true)}
                 >
                   Reveal the cups

@@ -29,7 +29,7 @@ import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useKept } from '../../form/useKept';
 import { useRecordForm } from '../../form/useRecordForm';
 import { wholeTrial } from '../../store/trials';
-import { Report } from '../../ui/Report';
+import { Report, headingId } from '../../ui/Report';
 import { photoFigure } from '~core/report/chosenPhotos';
 import { experimentalNoun, measuredPer } from '~core/plan/sharing';
 import { pageColours, pageColoursByNight } from '~core/picture/paper';
@@ -113,11 +113,11 @@ export default function ReviewRoom() {
         For whoever scores there is a copy under codes, without names, doses or mixes; what is scored in it is
         taken back in under Data. The whole trial tells every name: it is for whoever keeps the key.
       </p>
-      <p className="inline-row" style={{ justifyContent: 'center' }}>
-        <Button variant="contained" onClick={() => void saveData(data, true)}>
+      <p className="inline-row">
+        <Button variant="outlined" color="secondary" onClick={() => void saveData(data, true)}>
           Copy for whoever scores (zip)
         </Button>
-        <Button variant="outlined" color="secondary" onClick={() => void saveData(data)}>
+        <Button color="secondary" onClick={() => void saveData(data)}>
           Everything, with names and key (zip)
         </Button>
       </p>
@@ -138,6 +138,7 @@ function OpenReview(data: ReviewData) {
   const [search, setSearch] = useSearchParams();
   const level = levels.find(([l]) => l === search.get('level'))?.[0] ?? 'piece';
   const at = recordFrom(blocks);
+  const here = level === 'piece' ? blocks.slice(0, at) : blocks.slice(at);
   const notice = useNotice();
   const [figures, setFigures] = useState<Record<string, string>>({});
   useEffect(() => {
@@ -210,32 +211,6 @@ function OpenReview(data: ReviewData) {
               variant="outlined"
               color="secondary"
               disabled={unsaved || keeping}
-              onClick={() => void saveData(data)}
-            >
-              Trial and data (zip)
-            </Button>
-            {canShareFiles() && (
-              <Button
-                variant="outlined"
-                color="secondary"
-                disabled={unsaved || keeping}
-                onClick={() => void saveData(data, false, shareFile)}
-              >
-                Hand it over …
-              </Button>
-            )}
-            <Button
-              variant="outlined"
-              color="secondary"
-              disabled={unsaved || keeping}
-              onClick={() => void saveMarkdown()}
-            >
-              Markdown (zip)
-            </Button>
-            <Button
-              variant="outlined"
-              color="secondary"
-              disabled={unsaved || keeping}
               onClick={() => void savePdf()}
             >
               PDF
@@ -249,6 +224,60 @@ function OpenReview(data: ReviewData) {
         Figures, tables and sentences come from the log; you write what stands around them. Products that
         weren’t bought are disclosed by themselves.
       </RoomHead>
+      <p className="inline-row outputs">
+        <Button
+          size="small"
+          color="secondary"
+          disabled={unsaved || keeping}
+          onClick={() => void saveData(data)}
+        >
+          Trial and data (zip)
+        </Button>
+        {canShareFiles() && (
+          <Button
+            size="small"
+            color="secondary"
+            disabled={unsaved || keeping}
+            onClick={() => void saveData(data, false, shareFile)}
+          >
+            Hand it over …
+          </Button>
+        )}
+        <Button
+          size="small"
+          color="secondary"
+          disabled={unsaved || keeping}
+          onClick={() => void saveMarkdown()}
+        >
+          Markdown (zip)
+        </Button>
+        <Button
+          color="secondary"
+          size="small"
+          disabled={unsaved || keeping}
+          onClick={() => saveText('review', blocks)}
+        >
+          Plain text
+        </Button>
+        {data.social && (
+          <>
+            <Button color="secondary" size="small" onClick={() => void savePicture('wide')}>
+              Picture for a post, wide
+            </Button>
+            <Button color="secondary" size="small" onClick={() => void savePicture('square')}>
+              Picture for a post, square
+            </Button>
+          </>
+        )}
+        {table && (
+          <Button color="secondary" size="small" onClick={() => void copyTable(table)}>
+            Copy the main table
+          </Button>
+        )}
+        <Button color="secondary" size="small" onClick={() => saveText('filming', data.filming)}>
+          Shot list and script for filming
+        </Button>
+      </p>
       <div className="review-grid">
         <FormProvider {...form}>
           <form onSubmit={onSubmit} noValidate className="stack">
@@ -271,34 +300,6 @@ function OpenReview(data: ReviewData) {
             />
             <p role="status" className="small quiet">
               {unsaved || keeping ? 'Saving what you typed …' : 'Saved as you type.'}
-            </p>
-            <p className="inline-row">
-              <Button
-                color="secondary"
-                size="small"
-                disabled={unsaved || keeping}
-                onClick={() => saveText('review', blocks)}
-              >
-                Plain text
-              </Button>
-              {data.social && (
-                <>
-                  <Button color="secondary" size="small" onClick={() => void savePicture('wide')}>
-                    Picture for a post, wide
-                  </Button>
-                  <Button color="secondary" size="small" onClick={() => void savePicture('square')}>
-                    Picture for a post, square
-                  </Button>
-                </>
-              )}
-              {table && (
-                <Button color="secondary" size="small" onClick={() => void copyTable(table)}>
-                  Copy the main table
-                </Button>
-              )}
-              <Button color="secondary" size="small" onClick={() => saveText('filming', data.filming)}>
-                Shot list and script for filming
-              </Button>
             </p>
             {data.photos.length > 0 && (
               <ChosenPhotos
@@ -324,8 +325,9 @@ function OpenReview(data: ReviewData) {
             label="What of the review"
             onView={(to) => setSearch({ level: to }, { preventScrollReset: true })}
           />
+          <Contents blocks={here} />
           <Report
-            blocks={level === 'piece' ? blocks.slice(0, at) : blocks.slice(at)}
+            blocks={here}
             figure={(id, alt) =>
               figures[id] ? <img src={figures[id]} alt={alt} /> : <p className="quiet small">Drawing …</p>
             }
@@ -333,5 +335,20 @@ function OpenReview(data: ReviewData) {
         </article>
       </div>
     </>
+  );
+}
+
+/** The headings of what is shown, to go to; a piece of three doesn't need them. */
+function Contents({ blocks }: { blocks: readonly Block[] }) {
+  const headings = blocks.flatMap((b) => (b.type === 'heading' && b.level === 2 ? [b.text] : []));
+  if (headings.length < 4) return null;
+  return (
+    <nav aria-label="Contents" className="contents small">
+      {headings.map((text) => (
+        <a key={text} href={`#${headingId(text)}`}>
+          {text}
+        </a>
+      ))}
+    </nav>
   );
 }

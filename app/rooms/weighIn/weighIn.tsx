@@ -2,8 +2,10 @@ import { useState } from 'react';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
 import { kindOf } from '~core/model/plan';
 import { dueVisit, roundProgress, visitToOpen } from '~core/schedule/rounds';
-import { shortDate, todayDate } from '../../ui/clock';
+import { relativeDay, shortDate, todayDate } from '../../ui/clock';
 import { loadTrial } from '../../store/trials';
+import Button from '@mui/material/Button';
+import { observationsOf } from '~core/log/state';
 import { toAction } from '../../form/command';
 import { logCommands } from '../logActions';
 import type { RoomArgs } from '../roomArgs';
@@ -110,6 +112,30 @@ export default function WeighInRoom() {
   const goTo = (v: typeof visit) =>
     setSearch({ ...(views.length > 1 && { view: 'weigh' }), round: v.round.id, trait: v.trait.id });
   const due = dueVisit(visits, todayDate(), isOpen);
+  const weighedAlready = (v: typeof visit) =>
+    plan.units.some((u) => observationsOf(state, u.id, v.trait.id, v.round.id).length > 0);
+  const begun = visits.some((v) => v.date <= todayDate() || weighedAlready(v));
+  if (!begun && !open) {
+    return (
+      <>
+        <RoomHead title="Weigh-in">
+          Nothing is weighed before {shortDate(visit.date)}, {relativeDay(visit.date, todayDate())}.
+        </RoomHead>
+        {switcher}
+        <ul className="trait-list">
+          {visits.map((v) => (
+            <li key={key(v)}>
+              <strong>{v.trait.name}</strong> {shortDate(v.date)}, {v.round.name.toLowerCase()}
+            </li>
+          ))}
+        </ul>
+        <p className="quiet">Till then: containers named and weighed empty, the scale on a level board.</p>
+        <Button variant="outlined" color="secondary" onClick={() => goTo(visit)}>
+          Weigh today all the same, or containers
+        </Button>
+      </>
+    );
+  }
   return (
     <WeighWalk
       head={switcher}
