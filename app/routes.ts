@@ -25,6 +25,7 @@ export default [
       route('table', 'bench/table/table.tsx'),
       route('standings', 'bench/standings.tsx'),
       route('data', 'bench/data.tsx'),
+      route('eye', 'bench/eye/eye.tsx'),
       route('settings', 'bench/settings.tsx'),
       route('devices', 'bench/devices/devices.tsx'),
     ]),

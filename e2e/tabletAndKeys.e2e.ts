@@ -63,7 +63,7 @@ describe('by the keyboard alone', () => {
     throw new Error(`“${text}” isn’t reached by Tab`);
   }
 
-  it('units change places by Space and arrows; a guard’s place takes none', async () => {
+  it('units change positions by Space and arrows; a guard’s place takes none', async () => {
     await v.open('/trial/demo-trial-rad/layout?view=places');
     await v.fill('areas.0.columns', '4');
     await v.press('Save the areas');

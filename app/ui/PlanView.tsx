@@ -239,7 +239,7 @@ function AreaGround({
           <div
             className="area-grid"
             style={{
-              gridTemplateColumns: `repeat(${area.columns}, minmax(54px, 1fr))`,
+              gridTemplateColumns: `repeat(${area.columns}, minmax(var(--least-tile), 1fr))`,
               gridTemplateRows: `repeat(${area.rows}, minmax(min-content, 1fr))`,
             }}
           >

@@ -478,7 +478,7 @@ const cases: Record<string, Case> = {
         })),
       ),
     }),
-    found: /Tent Water: Water, 2 trays; Tent A: A, 2 trays.*one place/,
+    found: /Tent Water: Water, 2 trays; Tent A: A, 2 trays.*one area/,
     cures: true,
   },
   'nearly-equal-room': {

@@ -53,7 +53,7 @@ const notTheSameAir: Rule = {
   id: 'not-the-same-air',
   severity: 'weakens',
   title: 'Contenders stood in different air',
-  why: 'A warmer or brighter place grows more, whatever the product.',
+  why: 'A warmer or brighter area grows more, whatever the product.',
   check: ({ plan, air = [] }) => {
     const lines = Object.entries(matters).flatMap(([quantity, { name, unit, by }]) => {
       const means = new Map(air.filter((a) => a.quantity === quantity).map((a) => [a.areaId, a.mean]));

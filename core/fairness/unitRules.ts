@@ -37,8 +37,8 @@ const oneUnit: Rule = {
 const sharedPlace: Rule = {
   id: 'shared-place',
   severity: 'breaks',
-  title: 'One place for all of a contender',
-  why: 'What shares a tent, tank or reservoir got the treatment together: it is one repeat, and the place can’t be told from the product.',
+  title: 'One area for all of a contender',
+  why: 'What shares a tent, tank or reservoir got the treatment together: it is one repeat, and the area can’t be told from the product.',
   check: ({ plan }) => {
     if (!sharesPlace(plan)) return null;
     const single = plan.treatments.filter((t) => replicatesOf(plan, t.id) === 1);
@@ -49,9 +49,9 @@ const sharedPlace: Rule = {
         `${e.name}: ${planIndex(plan).treatment(e.unit.treatmentId)!.name}, ${countOf(e.members.length, plan.unitNoun)}`,
     );
     return {
-      found: `${sentences.join('; ')}. They are samples of one place, which gives numbers and no winner.`,
+      found: `${sentences.join('; ')}. They are samples of one area, which gives numbers and no winner.`,
       units: shared.flatMap((e) => e.members.map((u) => u.id)),
-      cure: 'Several places for each contender; or, where each got its own and the place is all they share, say so.',
+      cure: 'Several areas for each contender; or, where each got its own and the area is all they share, say so.',
       room: 'layout',
       ...(plan.unitsShare === undefined && {
         fix: {

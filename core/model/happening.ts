@@ -40,7 +40,7 @@ export const happenings = {
   heat: {
     name: 'Too hot or too cold',
     alike: 'All alike: tell it; the products were compared under it.',
-    apart: 'One place alone: position may explain a difference. Loggers show how much.',
+    apart: 'One area alone: position may explain a difference. Loggers show how much.',
   },
   powerCut: {
     name: 'Power cut',

@@ -1,5 +1,8 @@
 import { otherwiseIn } from '../log/otherwise';
-import type { TrialState } from '../log/state';
+import { agreement, sayAgreement } from '../eye/scoreTwice';
+import type { BodyOf } from '../log/entry';
+import type { ResolvedEntry } from '../log/resolve';
+import { type TrialState, ofKind } from '../log/state';
 import { formatDay } from '../quantity/region';
 import { localDay } from '../log/localDay';
 import { type SealCheck, sayBrokenSeal } from '../log/verifySeal';
@@ -7,7 +10,7 @@ import { formatMoney } from '../quantity/money';
 import { sayLetters } from '../plan/letters';
 import { sayDesign } from '../account/thing';
 import { experimentalNoun } from '../plan/sharing';
-import { blindingNames, roleNames, wayWords } from '../model/plan';
+import { type Plan, blindingNames, roleNames, wayWords } from '../model/plan';
 import { comparesPeers } from '../plan/control';
 import { dayOfDate } from '../plan/days';
 import { sayMatching } from '../plan/matching';
@@ -162,7 +165,8 @@ function layoutItem({ plan }: TrialState): string {
 }
 
 /** How doses were matched, who scored and saw what, what was balanced, rotated and moved. */
-function howItems({ plan, revealed, moved }: TrialState): string[] {
+function howItems(state: TrialState): string[] {
+  const { plan, revealed, moved } = state;
   const { design, rotation, gradient } = plan;
   const feeds = plan.treatments.filter((t) => t.products.length > 0).length;
   return [
@@ -172,6 +176,7 @@ function howItems({ plan, revealed, moved }: TrialState): string[] {
       : []),
     ...(feeds > 1 ? [sayMatching(plan)] : []),
     ...(plan.scorer ? [`Measured and scored by ${plan.scorer.replace(/\.$/, '')}.`] : []),
+    ...ofKind(state, 'warmUp').map((e) => sayWarmUp(e, plan)),
     ...(plan.blinding === 'open'
       ? []
       : [
@@ -192,6 +197,12 @@ function howItems({ plan, revealed, moved }: TrialState): string[] {
       ? [`Crops in each ${plan.unitNoun}: ${plan.cropsWithin.join(', ')}.`]
       : []),
   ];
+}
+
+/** How steady a scorer was on pictures before scoring. */
+function sayWarmUp({ by, body }: ResolvedEntry<BodyOf<'warmUp'>>, plan: Plan): string {
+  const trait = planIndex(plan).trait(body.traitId)?.name.toLowerCase() ?? 'a trait';
+  return `Warm-up of ${by || 'the scorer'} on the scale of ${trait}, pictures of which some came again: ${sayAgreement(agreement(body.pairs, body.steps))}`;
 }
 
 /** What didn’t go to plan, from the log. */

@@ -129,7 +129,7 @@ function leftWithOne({ analysis }: Finding, nameOf: NameOf, unitNoun: string): N
     {
       tone: 'open',
       title: `${listNames(one.map((s) => nameOf(s.name)))}: one ${unitNoun} alone.`,
-      text: `A number, no winner: what it says may be the ${unitNoun} or its place.`,
+      text: `A number, no winner: what it says may be the ${unitNoun} or where it stood.`,
       facts: one.map((s) => ({ is: 'units', a: s.name, n: 1 })),
     },
   ];

@@ -107,8 +107,8 @@ export function saySecondLooks(
     const where = {
       light: 'light',
       row: 'row',
-      column: 'place in the row',
-      edge: 'edge of the place',
+      column: 'position in the row',
+      edge: 'edge of the area',
       neighbours: 'units beside',
     }[place.what];
     add(

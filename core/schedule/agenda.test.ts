@@ -97,7 +97,7 @@ describe('the agenda', () => {
     expect(ids(2)).toEqual(ids(5));
   });
   it('says where a trial stands', () => {
-    expect(placeOf({ ...base, areas: [] })).toBe('No place yet');
+    expect(placeOf({ ...base, areas: [] })).toBe('No area yet');
     expect(placeOf(base)).toBe(base.areas.map((a) => a.name).join(', '));
   });
 });

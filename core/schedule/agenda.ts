@@ -205,7 +205,7 @@ const turns = (state: TrialState): AgendaItem[] => {
       task: null,
       date: dateOfDay(plan.startDate, day),
       at: null,
-      what: `Turn ${number}: units change places`,
+      what: `Turn ${number}: units change positions`,
       why: 'Each spends equal time at each position.',
       atHand: 'the card of turns',
       caution: '',
@@ -314,4 +314,4 @@ export const waitingTasks = (state: TrialState): WaitingTask[] =>
 
 /** Where a trial stands: its areas, as its tasks are grouped by. @example placeOf(plan) // 'Level 1, Level 2' */
 export const placeOf = (plan: TrialState['plan']): string =>
-  plan.areas.length === 0 ? 'No place yet' : plan.areas.map((a) => a.name).join(', ');
+  plan.areas.length === 0 ? 'No area yet' : plan.areas.map((a) => a.name).join(', ');

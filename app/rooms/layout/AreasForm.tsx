@@ -41,7 +41,7 @@ export function AreasForm({
         <form onSubmit={onSubmit} noValidate className="section">
           <UnsavedGuard busy={busy} />
           <StaleNote stale={stale} conflicts={conflicts} />
-          <h2>Places</h2>
+          <h2>Areas</h2>
           <p className="quiet">
             Row 1 is at the back, column 1 at the left. With width and depth the plan is drawn to scale.
           </p>

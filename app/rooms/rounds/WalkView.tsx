@@ -121,6 +121,12 @@ export const WalkView = memo(function WalkView({ state, rounds, today, views }: 
         {...{ weighedToo, onRound }}
       />
       <CloseRound progress={chosen} />
+      {trait.kind === 'score' && trait.scale.length > 1 && state.seal && (
+        <p className="small">
+          <Link to={`/eye?trial=${id}&trait=${trait.id}`}>Ten warm-up pictures first</Link>: how steady the
+          eye is goes into the log, and into the review.
+        </p>
+      )}
       {views}
     </>
   );

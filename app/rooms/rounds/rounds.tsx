@@ -68,7 +68,7 @@ function titleOf(view: RoundView, covers: string): { title: string; said: string
           }
         : { title: 'Photos', said: 'From the same mark, at one height and in one light.' };
     case 'air':
-      return { title: 'Air and light', said: 'What the places were like, day and night.' };
+      return { title: 'Air and light', said: 'What the areas were like, day and night.' };
     case 'events':
       return {
         title: 'What happened',

@@ -15,6 +15,8 @@ interface Props {
   file: string;
   /** what stands below the picture */
   caption?: ReactNode;
+  /** nothing to be saved: an exercise */
+  passing?: boolean;
 }
 
 const variable = (ink: string) => `var(--${ink})`;
@@ -29,7 +31,7 @@ const drawn = ({ tag, attributes, text, within, said }: Shape, key: number): Rea
   );
 
 /** A picture in the app's own look that can be saved as PNG and as SVG. */
-export function Picture({ drawing, label, file, caption }: Props) {
+export function Picture({ drawing, label, file, caption, passing = false }: Props) {
   const { width, height, marks } = drawing;
   const name = file.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-');
   const savePng = async () => download(await pngOf(drawing, 3), `${name}.png`);
@@ -51,14 +53,16 @@ export function Picture({ drawing, label, file, caption }: Props) {
       <figcaption className="small quiet" style={{ margin: '0.5rem 0' }}>
         {caption}
       </figcaption>
-      <div className="inline-row no-print">
-        <Button color="secondary" size="small" onClick={() => void savePng()}>
-          Picture (PNG)
-        </Button>
-        <Button color="secondary" size="small" onClick={() => void saveSvg()}>
-          Picture (SVG)
-        </Button>
-      </div>
+      {!passing && (
+        <div className="inline-row no-print">
+          <Button color="secondary" size="small" onClick={() => void savePng()}>
+            Picture (PNG)
+          </Button>
+          <Button color="secondary" size="small" onClick={() => void saveSvg()}>
+            Picture (SVG)
+          </Button>
+        </div>
+      )}
     </figure>
   );
 }

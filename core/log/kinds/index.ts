@@ -33,6 +33,7 @@ import { taskDone } from './taskDone';
 import { taskPlanned } from './taskPlanned';
 import { taskSkipped } from './taskSkipped';
 import { toldApart } from './toldApart';
+import { warmUp } from './warmUp';
 import { weighing } from './weighing';
 import { work } from './work';
 
@@ -69,6 +70,7 @@ export const entryKinds = {
   taskPlanned,
   milestone,
   work,
+  warmUp,
   panel,
   panelAnswer,
   panelGuess,

@@ -37,6 +37,14 @@ const hash = 'a'.repeat(64);
 const bodies: Record<EntryKindName, object> = {
   measurement: height(unit, 5),
   weighing: weighing(unit, 20),
+  warmUp: {
+    traitId: 'weight',
+    steps: [1, 2, 3],
+    pairs: [
+      [1, 1],
+      [2, 3],
+    ],
+  },
   reading: { quantity: 'ph', value: 6.1, subject: 'tank', ...base },
   mix: {
     treatmentId: 'A',

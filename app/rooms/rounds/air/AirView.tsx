@@ -75,7 +75,7 @@ export function AirView({
       {head(differences[0] ?? null)}
       {air.files.length === 0 && air.lines.length === 0 && (
         <p className="quiet" style={{ maxWidth: '44rem' }}>
-          Two places of one shelf are seldom alike. A logger in each shows by how much: “the upper shelf was
+          Two levels of one shelf are seldom alike. A logger in each shows by how much: “the upper shelf was
           {formatFigure(warmthShown(1.8), 1)} {temperatureUnit()} warmer at night”. The audit takes it from
           there.
         </p>
