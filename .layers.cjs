@@ -77,6 +77,7 @@ const mayKnow = {
     ],
     ...['account', 'fairness', 'say', 'verdict', 'formats', 'picture', 'scorecard', 'looks', 'eye'],
   ],
+  'core/season': ['quantity', 'stats'],
   'core/table': ['model', 'log', 'account'],
   'core/eye': [
     'model',

@@ -26,6 +26,7 @@ export default [
       route('standings', 'bench/standings.tsx'),
       route('data', 'bench/data.tsx'),
       route('eye', 'bench/eye/eye.tsx'),
+      route('season', 'bench/season/season.tsx'),
       route('settings', 'bench/settings.tsx'),
       route('devices', 'bench/devices/devices.tsx'),
     ]),

@@ -54,6 +54,8 @@ it('leaves the walk at its round, where it is corrected', async () => {
 
 it('weighed before its day, the harvest stays in hand when the last weight is taken', async () => {
   await v.open('/trial/trial/weigh-in');
+  await v.sees(/Nothing is weighed before .*, in 7 days\./);
+  await v.press('Weigh today all the same, or containers');
   await v.sees('Tray 1');
   await v.enter('31');
   await v.sees('7 days from now');

@@ -84,6 +84,8 @@ describe('a file that would open the codes', () => {
 describe('once the codes are open', () => {
   it('a value is taken back with a reason alone, and the review prints it', async () => {
     await v.open('/trial/outside/log');
+    // What was written in one sitting is one line until it is opened.
+    await v.page.locator('::-p-xpath(//button[starts-with(@aria-label, "Open ")])').click();
     const takesBack = '::-p-xpath(//button[starts-with(@aria-label, "Take back: Weigh")])';
     await v.page.locator(takesBack).click();
     await v.press('Take it back');

@@ -204,6 +204,7 @@ describe('instruments', () => {
     await desk.press('Connect a scale on the cable');
     await desk.sees('212.4');
     await desk.open(`${trial}/weigh-in`);
+    await desk.press('Weigh today all the same, or containers');
     await desk.press('A scale on the cable …');
     await desk.page.waitForFunction(
       () => document.querySelector('[data-testid="at-rest"]')?.textContent === 'at rest',

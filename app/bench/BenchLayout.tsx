@@ -16,6 +16,7 @@ const titles: Record<string, string> = {
   '/data': 'Your data',
   '/devices': 'Devices',
   '/settings': 'Settings',
+  '/season': 'Season',
   '/eye': 'The eye',
   '/table': 'Read a table',
 };

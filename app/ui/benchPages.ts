@@ -10,6 +10,7 @@ export const benchPages: readonly BenchPage[] = [
   { to: '/library', name: 'Library' },
   { to: '/table', name: 'Read a table' },
   { to: '/standings', name: 'Standings' },
+  { to: '/season', name: 'Season' },
   { to: '/eye', name: 'The eye' },
   { to: '/calculator', name: 'Calculator' },
   { to: '/instruments', name: 'Instruments' },

@@ -69,7 +69,7 @@ function toldBy(
 const Z = 1.959963984540054;
 
 /** What a contender is over trials: its products' names. */
-function productsOf(plan: Plan, { products }: Pick<Treatment, 'products'>): string {
+export function productsOf(plan: Plan, { products }: Pick<Treatment, 'products'>): string {
   const names = products.map((u) => planIndex(plan).product(u.productId)?.name ?? 'unknown');
   return names.length === 0 ? NOTHING : [...new Set(names)].sort((a, b) => a.localeCompare(b)).join(' + ');
 }
@@ -97,6 +97,13 @@ function armsOf({ id, plan, finding }: StandingTrial): TrialArm[] | string {
   }
   return arms.length < 2 ? 'one contender alone has values' : arms;
 }
+
+/** The arms of every trial that can be pooled. */
+export const pooledArms = (trials: readonly StandingTrial[]): TrialArm[] =>
+  trials.flatMap((t) => {
+    const own = armsOf(t);
+    return typeof own === 'string' ? [] : own;
+  });
 
 /**
  * Products over all trials: which were compared with which, and what each does against the reference over all of them.

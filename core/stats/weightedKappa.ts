@@ -6,7 +6,7 @@
  * @param steps every step of the scale, in order
  * @param weights linear: steps apart count; quadratic: their square
  * @returns −1 … 1; null where neither ever scored two different steps (nothing to agree on) or there is no pair
- * @example weightedKappa([[1, 1], [2, 3], [3, 3]], [1, 2, 3], 'linear') // 0.571…
+ * @example weightedKappa([[1, 1], [2, 3], [3, 3]], [1, 2, 3], 'linear') // 0.667
  */
 export function weightedKappa(
   pairs: readonly (readonly [number, number])[],
