@@ -1,4 +1,4 @@
-import { type z } from 'zod';
+import type { z } from 'zod';
 import type { EntryBody } from '~core/log/entry';
 import { packsLeft, stocksLeft, takings } from '~core/mixing/packs';
 import { ofKind } from '~core/log/state';
