@@ -78,7 +78,7 @@ const mayKnow = {
     ...['account', 'fairness', 'say', 'verdict', 'formats', 'picture', 'scorecard', 'looks', 'eye'],
   ],
   'core/season': ['quantity', 'stats'],
-  'core/table': ['model', 'log', 'account'],
+  'core/table': ['model', 'quantity', 'log', 'account'],
   'core/eye': [
     'model',
     'quantity',

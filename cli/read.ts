@@ -1,6 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { findingsOfTable } from '~core/table/findingsOfTable';
 import { type Grid, cellText, gridOf } from '~core/table/sheet';
+import { sentenceCase } from '~core/quantity/format';
+import { doubtsOf } from '~core/table/doubts';
 import { understand } from '~core/table/understand';
 import type { Column } from '~core/table/understood';
 import { readArgs } from './options';
@@ -61,6 +63,7 @@ export async function read(args: string[]): Promise<string> {
     held === null ? 'No control: all pairs are compared.' : `Control: ${held}.`,
     lines(['column', 'is', 'holds', 'unit'], columns.map(columnLine)),
     ...left.map((l) => `Row ${l.row} is left: ${l.why}.`),
+    ...doubtsOf(understood.value).map((d) => sentenceCase(d.text)),
     lines(
       ['trait', 'day', 'crop', 'method', held === null ? 'against the first' : `against ${held}`, 'difference', 'low', 'high', 'p'], // prettier-ignore
       findings.flatMap((f) =>

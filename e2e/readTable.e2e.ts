@@ -67,6 +67,24 @@ it('another use is chosen at its heading, another control below; a reload keeps 
   await v.sees('Only Verda Uno beat water.');
 });
 
+it('second looks and the same in R stand there before anything is kept; a figure far off is asked about', async () => {
+  await v.unfold('Would it be another finding, looked at otherwise?');
+  await v.page.waitForFunction(
+    () => (document.querySelector('.folded[open] .report-list, .folded[open] .quiet') ?? null) !== null,
+  );
+  await v.press('How this was worked out, and the same in R');
+  await v.sees('The same in R');
+  await v.sees(/c\(.*41\.2/);
+  await v.press('Close');
+  await v.press('Another table');
+  await paste(table.replace('47.5', '475'));
+  await v.sees('Row 6: 475 g, where the others lie between 38.9 and 49.1. A slip?');
+  await v.press('Another table');
+  await paste(table);
+  await v.sees('Only Verda Uno beat water.');
+  await v.gone('A slip?');
+});
+
 it('six pots of one tank are one: numbers, no winner', async () => {
   await v.press('one tank or tray for all of a product');
   await v.gone('beat water');

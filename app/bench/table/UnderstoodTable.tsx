@@ -1,3 +1,5 @@
+import { sentenceCase } from '~core/quantity/format';
+import { doubtsOf } from '~core/table/doubts';
 import type { Grid } from '~core/table/sheet';
 import { sheetOf } from '~core/table/sheet';
 import type { Named, Role, Understood } from '~core/table/understood';
@@ -103,6 +105,12 @@ export function UnderstoodTable({ grid, understood, named, onNamed }: Props) {
       {lines.length > MOST && (
         <p className="small quiet">… and {lines.length - MOST} lines more, read alike.</p>
       )}
+      {understood &&
+        doubtsOf(understood).map((d) => (
+          <p key={d.text} className="small warning">
+            {sentenceCase(d.text)} It counts as it stands; put it right in the table, or leave it.
+          </p>
+        ))}
       {understood && understood.treatments.length > 1 && (
         <p className="small">
           <label>

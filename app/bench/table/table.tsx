@@ -30,8 +30,12 @@ import { currencyHere } from '../../ui/region';
 import { todayDate } from '../../ui/clock';
 import { download } from '../../ui/download';
 import { titled } from '../../ui/title';
-import { findings } from '../../workers/findings';
+import { findings, looksAt } from '../../workers/findings';
+import type { SecondLooks } from '~core/looks/secondLooks';
 import { FindingPicture, lanesIn } from '../../rooms/findings/FindingPicture';
+import { FromWhat } from '../../rooms/findings/FromWhat';
+import { LooksList } from '../../rooms/findings/LooksView';
+import { rOf } from '../../rooms/findings/findingData';
 import { UnderstoodTable } from './UnderstoodTable';
 import { workbookGrid } from './workbook';
 import './table.css';
@@ -234,6 +238,17 @@ function Found({ held, understood }: { held: Held; understood: Understood }) {
   }, [inputs]);
   const { plan } = trial;
   const finding = found[at] ?? found[0] ?? null;
+  const input = inputs[found[at] ? at : 0]?.input;
+  const [open, setOpen] = useState(false);
+  const [looks, setLooks] = useState<SecondLooks | null>(null);
+  useEffect(() => {
+    let gone = false;
+    setLooks(null);
+    if (input) void looksAt(input).then((made) => !gone && setLooks(made?.looks ?? null));
+    return () => {
+      gone = true;
+    };
+  }, [input]);
   if (!finding) return <p className="quiet">{found.length === 0 ? 'Reckoning …' : 'Nothing can be compared in this column.'}</p>; // prettier-ignore
   const nameOf = (id: string) => planIndex(plan).treatment(id)?.name ?? id;
   const noun = experimentalNoun(plan);
@@ -279,6 +294,12 @@ function Found({ held, understood }: { held: Held; understood: Understood }) {
           ...{ tone, title, text },
         }))}
       />
+      {looks && (
+        <details className="folded">
+          <summary>Would it be another finding, looked at otherwise?</summary>
+          <LooksList plan={plan} finding={finding} looks={looks} said={() => []} />
+        </details>
+      )}
       <section className="stack tight">
         <h2>What a table can’t say</h2>
         <p>What got its product on its own?</p>
@@ -354,9 +375,15 @@ function Found({ held, understood }: { held: Held; understood: Understood }) {
         </Button>
       </div>
       <p className="small quiet">
-        {methodText(finding, noun)} Kept as a trial it has second looks and an R script, and cost and claims
-        can be added; nothing of it is sealed.
+        {methodText(finding, noun)}{' '}
+        <button type="button" className="link" onClick={() => setOpen(true)}>
+          How this was worked out, and the same in R
+        </button>{' '}
+        Kept as a trial, cost and claims can be added; nothing of it is sealed.
       </p>
+      {open && input && (
+        <FromWhat plan={plan} finding={finding} r={rOf(plan, input)} onClose={() => setOpen(false)} />
+      )}
     </div>
   );
 }

@@ -19,7 +19,6 @@ interface Props {
 /** The finding looked at otherwise, and the plan by what is left over. */
 export function LooksView({ plan, finding, looks, said }: Props) {
   const room = usePictureRoom();
-  const notes = saySecondLooks(looks, finding, nameIn(plan), experimentalNoun(plan));
   const left = new Map(looks.residuals.map((r) => [r.unit, r.studentized]));
   return (
     <div className="findings-grid">
@@ -35,24 +34,7 @@ export function LooksView({ plan, finding, looks, said }: Props) {
       )}
       <div className="stack">
         <h2>Would it be another finding?</h2>
-        {notes.length === 0 && (
-          <p className="small quiet">
-            Nothing to add. Looks at spread, far values and place are made for findings by means.
-          </p>
-        )}
-        <ul className="report-list">
-          {notes.map((n) => (
-            <li key={n.id} className={n.tone === 'open' ? 'warning' : undefined}>
-              {n.text}
-              {n.id.startsWith('outlier-') &&
-                said(n.id.slice('outlier-'.length)).map((line) => (
-                  <div key={line} className="small quiet">
-                    The log: {line}
-                  </div>
-                ))}
-            </li>
-          ))}
-        </ul>
+        <LooksList {...{ plan, finding, looks, said }} />
         <p className="small quiet">
           The finding itself was chosen beforehand; nothing here replaces it.
           {plan.traits.length > 1 &&
@@ -60,5 +42,32 @@ export function LooksView({ plan, finding, looks, said }: Props) {
         </p>
       </div>
     </div>
+  );
+}
+
+/** What other looks say, one a line. */
+export function LooksList({ plan, finding, looks, said }: Props) {
+  const notes = saySecondLooks(looks, finding, nameIn(plan), experimentalNoun(plan));
+  return (
+    <>
+      {notes.length === 0 && (
+        <p className="small quiet">
+          Nothing to add. Looks at spread, far values and place are made for findings by means.
+        </p>
+      )}
+      <ul className="report-list">
+        {notes.map((n) => (
+          <li key={n.id} className={n.tone === 'open' ? 'warning' : undefined}>
+            {n.text}
+            {n.id.startsWith('outlier-') &&
+              said(n.id.slice('outlier-'.length)).map((line) => (
+                <div key={line} className="small quiet">
+                  The log: {line}
+                </div>
+              ))}
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }

@@ -163,7 +163,7 @@ function ladders(
 }
 
 /** The R lines of one finding, its values in them. */
-function rOf(plan: Plan, input: FindingInput): string {
+export function rOf(plan: Plan, input: FindingInput): string {
   const nameOf = nameIn(plan);
   const named = { trait: input.trait.name, round: input.roundName, crop: input.crop, input };
   const { csv } = findingValuesTable({ inputs: [named], nameOf });
