@@ -78,7 +78,7 @@ it('second looks and the same in R stand there before anything is kept; a figure
   await v.press('Close');
   await v.press('Another table');
   await paste(table.replace('47.5', '475'));
-  await v.sees('Row 6: 475 g, where the others lie between 38.9 and 49.1. A slip?');
+  await v.sees('Row 7: 475 g, where the others lie between 38.9 and 49.1. A slip?');
   await v.press('Another table');
   await paste(table);
   await v.sees('Only Verda Uno beat water.');
