@@ -21,14 +21,14 @@ const views: [name: string, path: string, size: typeof desk, ready: string][] = 
   ['rounds', '/trial/demo-trial-par/rounds', desk, '.tile.current'],
   ['rounds-phone', '/trial/demo-trial-par/rounds', phone, '.tile.current'],
   ['photos', '/trial/demo-trial-par/rounds?view=photos', desk, '.compare img'],
-  ['air', '/trial/demo-trial-par/rounds?view=air&band=temperature:17:26', desk, 'figure canvas'],
-  ['weigh-in', '/trial/demo-trial-cor/weigh-in', desk, '.steady'],
   ['panel', '/trial/demo-trial-cor/panel', desk, '.score-strip'],
   ['findings', '/trial/demo-trial-cor/findings', desk, 'figure svg'],
   ['verdict', '/trial/demo-trial-cor/verdict', desk, '.ledger'],
   ['scorecard', '/trial/demo-trial-cor/verdict?view=card', desk, '.points-strip'],
   ['claims', '/trial/demo-trial-cor/verdict?view=claims', desk, '.claim'],
   ['table', '/table', desk, '.read-table figure svg'],
+  ['season', '/season', desk, 'form'],
+  ['eye', '/eye', desk, '.figure-box svg'],
   ['review', '/trial/demo-trial-cor/review', desk, '.paper img'],
 ];
 
@@ -60,6 +60,14 @@ for (const [name, path, size, ready] of views) {
   if (name === 'rehearsal') {
     await page.locator('xpath///button[starts-with(., "Rehearse")]').click();
     await page.waitForSelector('[data-testid="rehearsal-report"]');
+  }
+  if (name === 'season') {
+    await page.locator('xpath///button[starts-with(., "What would teach")]').click();
+    await page.waitForSelector('.offer');
+  }
+  if (name === 'eye') {
+    await page.locator('xpath///button[starts-with(., "too close")]').click();
+    await page.waitForSelector('.eye-told');
   }
   await page.screenshot({ path: `${folder}${name}.png` });
   console.log(`docs/screenshots/${name}.png`);

@@ -125,6 +125,9 @@ export default function StandingsPage() {
               <li key={s}>{s}</li>
             ))}
           </ul>
+          <p>
+            <Link to="/season">What to test next</Link>
+          </p>
           <details className="folded">
             <summary>In figures</summary>
             {meta && (

@@ -68,7 +68,8 @@ describe('standings', () => {
     expect(s.edges).toContainEqual({ a: NOTHING, b: 'Bosco', trials: 2 });
     const said = sayStandings(s);
     expect(said[0]).toBe('Bosco and Prato are above nothing added over 2 trials.');
-    expect(said.at(-1)).toMatch(/^The next trial would teach most with Prato beside nothing added/);
+    // What to test next is the season’s to say.
+    expect(said.join(' ')).not.toMatch(/next trial/);
   });
   it('what never stood beside the reference goes by way of others, and that is said', () => {
     const s = sayStandings(standingsOf([one, trialOf('3', { Bosco: 60, Rivo: 59 }, 3)]));

@@ -211,16 +211,5 @@ export function sayStandings({ meta, reference, split, edges, apart, pooled, tol
   out.push(...split.map(sayDirectIndirect));
   if (apart.length > 0)
     out.push(`${listNames(apart)}: no path of trials to ${reference}, so not ranked against it.`);
-  const widest = others.reduce<(typeof others)[number] | null>(
-    (w, p) => (w === null || p.high - p.low > w.high - w.low ? p : w),
-    null,
-  );
-  const next = apart[0] ?? widest?.name;
-  if (next !== undefined)
-    out.push(
-      apart.length > 0
-        ? `The next trial would teach most with ${next} beside ${reference}: it would join the two groups.`
-        : `The next trial would teach most with ${next} beside ${reference}: least is known of it.`,
-    );
   return out;
 }
