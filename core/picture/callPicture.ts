@@ -1,7 +1,7 @@
 import { axisBelow, roomyScale } from './axes';
 import { type Drawing, type Mark, type Room, inkOf } from './marks';
 
-const [LEFT, RIGHT, TOP, LANE] = [48, 24, 18, 84];
+const [LEFT, RIGHT, TOP, LANE] = [48, 24, 14, 64];
 const TILE = 16;
 /** Two tiles nearer than so much of their width stand one over the other. */
 const NEAR = 0.8;
