@@ -1,6 +1,7 @@
 import { redirect } from 'react-router';
 import { z } from 'zod';
 import { ok } from '~core/model/result';
+import { protocolOf } from '~core/schedule/protocols';
 import { NOTHING } from '~core/standings/overTrials';
 import { type Answer, command, toAction } from '../../form/command';
 import { refuse } from '../../form/recordForm';
@@ -26,9 +27,17 @@ const Made = z.object({
 async function make(_: string | undefined, asked: z.output<typeof Made>): Promise<Answer> {
   const [plans, library] = await Promise.all([listPlans(), listProducts()]);
   const like = likeOf(plans, asked.crop);
+  // What stood in a trial is known by it, though it left the library since.
+  const named = new Set(library.map((p) => p.name));
+  const known = [
+    ...library,
+    ...plans.flatMap((p) => p.products).filter((p) => !named.has(p.name) && named.add(p.name)),
+  ];
+  // A trial of additives needs its base said: it is planned as a plain one.
+  const protocolId = protocolOf(like?.protocolId ?? '')?.onBase ? '' : (like?.protocolId ?? '');
   const begun = beginTrial(
     {
-      ...{ protocolId: like?.protocolId ?? '', names: asked.arms.filter((n) => n !== NOTHING) },
+      ...{ protocolId, names: asked.arms.filter((n) => n !== NOTHING) },
       ...{ withWater: asked.arms.includes(NOTHING), base: '', rates: [100], each: asked.each },
       ...{
         share: null,
@@ -43,7 +52,7 @@ async function make(_: string | undefined, asked: z.output<typeof Made>): Promis
       areaCm2: like?.treatments[0]?.conditions.areaPerUnitCm2 ?? null,
       ...{ code: '', startDate: asked.startDate, currency: like?.currency ?? 'EUR', next: 'plan' as const },
     },
-    { library, taken: plans.map((p) => p.code as string), units: unitsHere(plans[0]) },
+    { library: known, taken: plans.map((p) => p.code as string), units: unitsHere(plans[0]) },
   );
   if (!begun.ok) return refuse('make', Object.values(begun.error).join(' '));
   const { plan, added, open } = begun.value;
