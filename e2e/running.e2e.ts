@@ -116,6 +116,45 @@ describe('planting day, counted', () => {
   });
 });
 
+describe('the walk', () => {
+  it('is one dotted line through all trays, from level to level, along the gaps', async () => {
+    await v.open(`${trial}/rounds`);
+    await v.page.waitForSelector('.walk polyline[points*=","]');
+    const { steps, outside, crossed } = await v.page.evaluate(() => {
+      const plan = document.querySelector('.plan')!.getBoundingClientRect();
+      const points = document
+        .querySelector('.walk polyline')!
+        .getAttribute('points')!
+        .split(' ')
+        .map((p) => p.split(',').map(Number) as [number, number]);
+      const boxes = [...document.querySelectorAll('.tile')].map((t) => t.getBoundingClientRect());
+      const within = (x: number, y: number) =>
+        boxes.findIndex((b) => x > b.left && x < b.right && y > b.top && y < b.bottom);
+      const at = (p: readonly [number, number]) => within(p[0] + plan.left + 1, p[1] + plan.top + 1);
+      // Between two trays the line passes over no third.
+      let crossed = 0;
+      let from = -1;
+      const met = new Set<number>();
+      for (let i = 0; i < points.length; i++) {
+        const here = at(points[i]!);
+        if (here >= 0) met.add(here);
+        if (i > 0)
+          for (let t = 0; t <= 1; t += 0.02) {
+            const [a, b] = [points[i - 1]!, points[i]!];
+            const on = at([a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t]);
+            if (on >= 0 && on !== from && on !== here) crossed += 1;
+          }
+        if (here >= 0) from = here;
+      }
+      return { steps: met.size, outside: points.filter((p) => at(p) < 0).length, crossed };
+    });
+    expect(steps).toBe(20);
+    // Out below the one level, in above the next.
+    expect(outside).toBe(2);
+    expect(crossed).toBe(0);
+  });
+});
+
 describe('instruments', () => {
   it('a thermo-hygrometer’s reading joins what loggers wrote', async () => {
     await v.open(`${trial}/rounds?view=air`);

@@ -4,7 +4,6 @@ import {
   type KeyboardEvent,
   memo,
   type ReactNode,
-  type RefObject,
   useLayoutEffect,
   useRef,
   useState,
@@ -58,7 +57,7 @@ export const PlanView = memo(function PlanView(props: PlanViewProps) {
 
   return (
     <div className={`plan${plan.units.length > MANY ? ' many' : ''}`} ref={root} onKeyDown={onKeyDown}>
-      {walk && <WalkLine root={root} walk={walkOf(plan, positions)} />}
+      {walk && <WalkLine walk={walkOf(plan, positions)} />}
       {plan.areas.map((area) => (
         <AreaGround
           size={areaSize(area, sizeUnitsOf(plan))}
@@ -147,11 +146,12 @@ function between(from: Point, out: DOMRect, to: Point, into: DOMRect): Point[] {
 }
 
 /** The dotted line of the walk, from level to level, measured from what is drawn. */
-function WalkLine({ root, walk }: { root: RefObject<HTMLDivElement | null>; walk: readonly Position[] }) {
+function WalkLine({ walk }: { walk: readonly Position[] }) {
+  const line = useRef<SVGSVGElement>(null);
   const [points, setPoints] = useState('');
   const keys = walk.map(positionKey).join(' ');
   useLayoutEffect(() => {
-    const plan = root.current;
+    const plan = line.current?.parentElement;
     if (!plan) return;
     const draw = () => {
       const home = plan.getBoundingClientRect();
@@ -176,9 +176,9 @@ function WalkLine({ root, walk }: { root: RefObject<HTMLDivElement | null>; walk
     const watch = new ResizeObserver(draw);
     watch.observe(plan);
     return () => watch.disconnect();
-  }, [root, keys]);
+  }, [keys]);
   return (
-    <svg className="walk" aria-hidden="true">
+    <svg className="walk" ref={line} aria-hidden="true">
       <polyline points={points} />
     </svg>
   );
