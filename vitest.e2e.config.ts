@@ -1,3 +1,4 @@
+import { availableParallelism } from 'node:os';
 import { defineConfig } from 'vitest/config';
 import base from './vitest.config.ts';
 
@@ -8,7 +9,8 @@ export default defineConfig({
     globalSetup: ['e2e/servers.ts'],
     testTimeout: 300_000,
     hookTimeout: 120_000,
-    maxWorkers: 2,
+    // As many as there are cores: two at least, six at most, a browser each.
+    maxWorkers: Math.min(6, Math.max(2, availableParallelism())),
     // Each file starts a browser of its own; what drives it is loaded once for all.
     isolate: false,
   },

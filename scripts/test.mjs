@@ -1,9 +1,13 @@
 // `npm test`: installs what is missing, then lint, format, layers, types, unit, build, end-to-end.
 // The last line is `N passed, N failed`. What shares nothing runs side by side; its output comes in one piece.
 import { spawn } from 'node:child_process';
+import { availableParallelism } from 'node:os';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { install } from './install.mjs';
+
+/** Two cores at least, six at most: each end-to-end worker has a browser of its own. */
+const cores = Math.min(6, Math.max(2, availableParallelism()));
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 let passed = 0;
@@ -73,7 +77,8 @@ const ofDays = [
 
 /** What shares nothing, the longest first. */
 const waiting = [
-  () => tests('unit-core', ['--project', 'core', '--maxWorkers=1']),
+  // The longest: where there are more than two cores it takes what the others leave.
+  () => tests('unit-core', ['--project', 'core', `--maxWorkers=${Math.max(1, cores - 2)}`]),
   () => tests('unit-app', ['--project', 'app', '--project', 'alone', '--maxWorkers=1']),
   ...zones.map(
     (TZ, i) => () =>
@@ -89,7 +94,7 @@ const waiting = [
   () => check('format', bin('oxfmt'), ['--check', '.']),
 ];
 
-/** Takes one after the other; two of them side by side keep two cores busy to the end. */
+/** Takes one after the other; as many side by side keep the cores busy to the end. */
 async function lane() {
   for (let next = waiting.shift(); next; next = waiting.shift()) await next();
 }
@@ -98,7 +103,7 @@ async function lane() {
 const browser = step('browser', process.execPath, ['scripts/ensureBrowser.mjs']);
 install();
 mkdirSync(`${root}.cache`, { recursive: true });
-await Promise.all([lane(), lane()]);
+await Promise.all(Array.from({ length: cores > 2 ? 3 : 2 }, lane));
 if (await browser) await tests('e2e', ['--config', 'vitest.e2e.config.ts']);
 else failed += 1;
 

@@ -15,6 +15,8 @@ export interface CallCase {
   what: string;
   unit: string;
   decimals: number;
+  /** shown as pictures of trays, their cover in per cent; else as dots */
+  pictured: boolean;
   /** values of each contender, A first */
   values: number[][];
   /** what it was drawn from */
@@ -28,6 +30,7 @@ const crops = [
   { noun: 'tray of cress', plural: 'trays of cress', what: 'cut weight', unit: 'g', mean: 48, decimals: 1 },
   { noun: 'pot of basil', plural: 'pots of basil', what: 'height', unit: 'cm', mean: 24, decimals: 1 },
   { noun: 'bucket', plural: 'buckets', what: 'sound fruit', unit: 'g', mean: 1850, decimals: 0 },
+  { noun: 'tray', plural: 'trays', what: 'ground covered', unit: '%', mean: 42, decimals: 0 },
 ] as const;
 
 const traitOf = (c: (typeof crops)[number]): Trait => ({
@@ -66,11 +69,14 @@ export function callCase(seed: number, level: number): CallCase {
   const values = armsOf(made).map((arm) =>
     rows.flatMap((r) => {
       const seen = r.treatment === arm ? r.visits[0]!.samples[0]!.observed : null;
-      return seen?.type === 'continuous' ? [Number(seen.value.toFixed(crop.decimals))] : [];
+      if (seen?.type !== 'continuous') return [];
+      const value = crop.unit === '%' ? Math.min(97, Math.max(3, seen.value)) : seen.value;
+      return [Number(value.toFixed(crop.decimals))];
     }),
   );
   const { noun, plural, what, unit, decimals } = crop;
-  return { ...{ seed, noun, plural, what, unit, decimals }, values, made, best };
+  const pictured = unit === '%';
+  return { ...{ seed, noun, plural, what, unit, decimals, pictured }, values, made, best };
 }
 
 /** The rows of a case as it was shown, whole figures included. */
@@ -159,7 +165,8 @@ export interface Told {
 /** @param called a contender by its number; null: too close to call */
 export function tellCall(c: CallCase, called: number | null, test: number | null): Told {
   const each = c.made.units[0]!;
-  const figure = (x: number) => `${formatFigure(x, c.decimals)} ${c.unit}`;
+  // Of shares points and per cent are two things.
+  const figure = (x: number) => `${formatFigure(x, c.decimals)} ${c.pictured ? 'points of cover' : c.unit}`;
   const you = called === null ? 'You called it too close.' : `You called ${letters[called]}.`;
   const testSaid = test === null ? 'The test: too close to call.' : `The test: ${letters[test]} leads.`;
   const gap = gapOf(c.values.map(mean));

@@ -74,6 +74,7 @@ describe('call it', () => {
       for (const called of [null, 0, 1]) {
         const told = tellCall(c, called, test);
         expect(told.right).toBe(called === c.best);
+        expect(told.text.includes('points of cover')).toBe(c.unit === '%');
         expect(
           told.title.startsWith(
             called === null ? 'You called it too close.' : `You called ${letters[called]}.`,

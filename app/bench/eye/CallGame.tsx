@@ -7,7 +7,9 @@ import { countWord, sentenceCase } from '~core/quantity/format';
 import { Picture } from '../../ui/pictures/Picture';
 import { usePictureRoom } from '../../ui/pictures/usePictureRoom';
 import { isTyping } from '../../ui/keys';
+import { tileInk } from '../../ui/UnitTile';
 import { Told } from './Told';
+import { TrayPicture } from './TrayPicture';
 import type { GameProps } from './game';
 
 /** Whether somebody was named, and whether it was whoever is best. */
@@ -50,14 +52,18 @@ export function CallGame({ seed, level, onAnswered, onNext }: GameProps) {
         {sentenceCase(one.plural)}, {countWord(one.made.units[0]!)} of each. Which one truly gives more, or is
         it too close?
       </p>
-      <Picture
-        drawing={drawing}
-        label={names
-          .map((n, i) => `${n}: ${[...one.values[i]!].sort((a, b) => a - b).join(', ')}`)
-          .join('; ')}
-        file="case"
-        passing
-      />
+      {one.pictured ? (
+        <Trays values={one.values} names={names} seed={seed} told={done} />
+      ) : (
+        <Picture
+          drawing={drawing}
+          label={names
+            .map((n, i) => `${n}: ${[...one.values[i]!].sort((a, b) => a - b).join(', ')}`)
+            .join('; ')}
+          file="case"
+          passing
+        />
+      )}
       <div className="eye-answers" role="group" aria-label="Your call">
         {names.map((n, i) => (
           <Button
@@ -87,5 +93,41 @@ export function CallGame({ seed, level, onAnswered, onNext }: GameProps) {
         </Told>
       )}
     </>
+  );
+}
+
+/** Trays from above, a row a contender; once it is called their covers are written under them. */
+function Trays({
+  values,
+  names,
+  seed,
+  told,
+}: {
+  values: number[][];
+  names: readonly string[];
+  seed: number;
+  told: boolean;
+}) {
+  return (
+    <div className="figure-box eye-trays">
+      {values.map((own, i) => (
+        <div className="eye-row" key={names[i]}>
+          <span className="tile-letter" style={tileInk(i)}>
+            {names[i]}
+          </span>
+          {own.map((cover, u) => (
+            <figure key={u}>
+              <TrayPicture
+                cover={cover / 100}
+                seed={seed + 97 * i + u}
+                width={150}
+                label={`Tray ${u + 1} of ${names[i]}`}
+              />
+              {told && <figcaption className="small num">{cover} %</figcaption>}
+            </figure>
+          ))}
+        </div>
+      ))}
+    </div>
   );
 }

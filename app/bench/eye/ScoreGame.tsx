@@ -1,8 +1,8 @@
 import Button from '@mui/material/Button';
-import { useEffect, useMemo, useRef, useState } from 'react';
-import { drawPlants } from '~core/imaging/drawPlants';
-import { type Shown, agreement, coverScale, sayAgreement, scoringSeries } from '~core/eye/scoreTwice';
+import { useMemo, useState } from 'react';
+import { agreement, coverScale, sayAgreement, scoringSeries } from '~core/eye/scoreTwice';
 import { Told } from './Told';
+import { TrayPicture } from './TrayPicture';
 import type { GameProps } from './game';
 
 interface Props extends GameProps {
@@ -91,7 +91,7 @@ export function ScoreGame({
       <p className="quiet">
         Picture {at + 1} of {series.length}. Score what you see by the written scale; some come again.
       </p>
-      <TrayPicture shown={series[at]!} />
+      <TrayPicture {...series[at]!} label="A tray from above, to be scored by eye" />
       <div className="taster-scale" role="group" aria-label="The written scale" style={{ marginTop: '1rem' }}>
         {scale.map((s) => (
           <Button
@@ -107,30 +107,5 @@ export function ScoreGame({
         ))}
       </div>
     </>
-  );
-}
-
-const SIZE = { width: 480, height: 320 };
-
-/** A tray as the simulated camera draws it. */
-function TrayPicture({ shown }: { shown: Shown }) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  useEffect(() => {
-    const { data } = drawPlants({
-      ...SIZE,
-      ...{ cover: shown.cover, seed: shown.seed, leaf: [78, 138, 52], ground: [94, 74, 58] },
-    });
-    canvas
-      .current!.getContext('2d')!
-      .putImageData(new ImageData(Uint8ClampedArray.from(data), SIZE.width, SIZE.height), 0, 0);
-  }, [shown]);
-  return (
-    <canvas
-      ref={canvas}
-      {...SIZE}
-      role="img"
-      aria-label="A tray from above, to be scored by eye"
-      className={`eye-picture${shown.turned ? ' turned' : ''}`}
-    />
   );
 }

@@ -117,9 +117,9 @@ export async function loadSeason(): Promise<SeasonData> {
   const crops = [...new Set(plans.map((p) => p.crop).filter(Boolean))];
   const tried = names.filter((n) => inTrials.includes(n));
   const fresh = begun(plans, tried.length > 1 ? tried : names, today);
-  const typed = { ...fresh, ...(kept as Partial<SeasonTyped> | null) };
-  const read = SeasonForm.safeParse(typed);
-  const wishes = kept !== null && read.success ? read.data : null;
+  const read = SeasonForm.safeParse(kept);
+  const wishes = read.success ? read.data : null;
+  const typed = wishes ? (kept as SeasonTyped) : fresh;
   const trials = counted(standing, wishes);
   const arms = pooledArms(trials);
   const spreads = arms.map((a) => a.sd / a.mean);

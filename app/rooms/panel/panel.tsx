@@ -56,11 +56,19 @@ export default function PanelRoom() {
       </div>
     );
   }
+  const scored = plan.traits.find((t) => t.kind === 'score' && t.scale.length > 1);
   if (search.get('view') === 'plan' || sessions.length === 0) {
     return (
       <>
         <RoomHead title="Plan a session">
-          Samples under codes, in an order drawn by lot; what is in the cups is told at the end.
+          Samples under codes, in an order drawn by lot; what is in the cups is told at the end.{' '}
+          {scored && (
+            <>
+              Who looks can{' '}
+              <Link to={`/eye?trial=${plan.id}&trait=${scored.id}`}>warm up on ten pictures</Link>; the log
+              keeps how steady the eye was.
+            </>
+          )}
         </RoomHead>
         <PlanSession
           state={state}
