@@ -17,12 +17,12 @@ interface ForestTrait {
   rows: readonly ForestRow[];
 }
 
-const clipped = (name: string) => (name.length > 19 ? `${name.slice(0, 18)}…` : name);
+const clipped = (name: string) => (name.length > 26 ? `${name.slice(0, 25)}…` : name);
 
 /** Every trait against the control, each on a scale of its own: right of the line is better. */
 export function forest(traits: readonly ForestTrait[], { width, narrow }: Room): Drawing {
   // On a phone the lines stand below their names and figures.
-  const [from, to] = narrow ? [12, width - 12] : [170, 430];
+  const [from, to] = narrow ? [12, width - 12] : [224, width - 120];
   const [high, below] = narrow ? [40, 16] : [22, 0];
   const middle = (from + to) / 2;
   const { placed, bottom } = stackedBelow(traits, 34, (t) => 34 + t.rows.length * high);

@@ -5,6 +5,8 @@ import { stackedBelow } from './axes';
 import type { Drawing, Mark, Room } from './marks';
 
 const [CELL_W, CELL_H] = [66, 46];
+/** A position is drawn so many times larger at most, where there is room. */
+const MOST = 1.7;
 const figure = (r: number | null) =>
   r === null ? '' : `${r > 0 ? '+' : r < 0 ? '−' : ''}${formatFigure(Math.abs(r), 1)}`;
 
@@ -18,7 +20,7 @@ export function residualPlan(
   { width }: Room,
 ): Drawing {
   const of = planIndex(plan);
-  const scaleOf = (area: Plan['areas'][number]) => Math.min(1, (width - 24) / (area.columns * CELL_W));
+  const scaleOf = (area: Plan['areas'][number]) => Math.min(MOST, (width - 24) / (area.columns * CELL_W));
   const { placed, bottom } = stackedBelow(plan.areas, 8, (a) => 34 + a.rows * CELL_H * scaleOf(a));
   const marks = placed.flatMap(({ item: area, at }): Mark[] => {
     const scale = scaleOf(area);
@@ -39,7 +41,7 @@ export function residualPlan(
           { mark: 'tile', at: [x + 10, y + 11], index: of.treatmentOrder(u.treatmentId), size: 12 },
           {
             ...{ mark: 'text', at: [x + w - 4, y + h - 6], text: figure(r), anchor: 'end' },
-            ...{ face: 'mono', size: 12 * Math.max(0.8, scale) },
+            ...{ face: 'mono', size: 12 * Math.min(1.2, Math.max(0.8, scale)) },
           },
         ];
       }),

@@ -12,7 +12,7 @@ import { nameIn } from './findingData';
 
 /** Differences from the control over all traits, each trait on a scale of its own. */
 export function ForestView({ plan, findings }: { plan: Plan; findings: readonly Finding[] }) {
-  const room = usePictureRoom();
+  const room = usePictureRoom('whole');
   const nameOf = nameIn(plan);
   const testedFindings = findings.filter((f) => heldOf(f).length > 0);
   if (testedFindings.length === 0)

@@ -18,8 +18,8 @@ const BOX = { top: 34, bottom: 340 };
 /** Who leads for every share of two headings: what the choice of weights decides, seen at once. */
 export function WeightsMap({ plan, card }: { plan: Plan; card: Card }) {
   const rows = card.rows;
-  const { width: room, narrow } = usePictureRoom();
-  const width = Math.min(460, room);
+  const { width: room, narrow } = usePictureRoom('whole');
+  const width = room;
   const [left, right] = narrow ? [44, width - 16] : [74, width - 40];
   const [[a, b], setChosen] = useState<[number, number]>([0, 1]);
   const points = useMemo(
