@@ -120,7 +120,7 @@ describe('the walk', () => {
   it('is one dotted line through all trays, from level to level, along the gaps', async () => {
     await v.open(`${trial}/rounds`);
     await v.page.waitForSelector('.walk polyline[points*=","]');
-    const { steps, outside, crossed } = await v.page.evaluate(() => {
+    const { steps, tiles, levels, outside, crossed } = await v.page.evaluate(() => {
       const plan = document.querySelector('.plan')!.getBoundingClientRect();
       const points = document
         .querySelector('.walk polyline')!
@@ -128,6 +128,9 @@ describe('the walk', () => {
         .split(' ')
         .map((p) => p.split(',').map(Number) as [number, number]);
       const boxes = [...document.querySelectorAll('.tile')].map((t) => t.getBoundingClientRect());
+      const levels = [...document.querySelectorAll('.area-ground')].filter((g) =>
+        g.querySelector('.tile'),
+      ).length;
       const within = (x: number, y: number) =>
         boxes.findIndex((b) => x > b.left && x < b.right && y > b.top && y < b.bottom);
       const at = (p: readonly [number, number]) => within(p[0] + plan.left + 1, p[1] + plan.top + 1);
@@ -146,11 +149,18 @@ describe('the walk', () => {
           }
         if (here >= 0) from = here;
       }
-      return { steps: met.size, outside: points.filter((p) => at(p) < 0).length, crossed };
+      return {
+        steps: met.size,
+        tiles: boxes.length,
+        outside: points.filter((p) => at(p) < 0).length,
+        crossed,
+      };
     });
-    expect(steps).toBe(20);
+    expect(tiles).toBeGreaterThanOrEqual(20);
+    expect(steps).toBe(tiles);
     // Out below the one level, in above the next.
-    expect(outside).toBe(2);
+    expect(levels).toBeGreaterThan(1);
+    expect(outside).toBeGreaterThanOrEqual(2 * (levels - 1));
     expect(crossed).toBe(0);
   });
 });

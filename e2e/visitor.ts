@@ -105,6 +105,8 @@ export class Visitor {
   /** Goes to a page: within the app as a link does, where it is open already; else it is loaded. */
   async open(path: string): Promise<void> {
     if (!this.page.url().startsWith(this.base)) return this.load(path);
+    // A whole browser draws only the tab in front.
+    if (await this.page.evaluate(() => document.hidden)) await this.page.bringToFront();
     const gone = await this.page.evaluate(goWithin, path);
     if (!gone) return this.load(path);
     await this.page.waitForSelector('main:not([aria-busy])');
