@@ -152,6 +152,7 @@ describe('the walk', () => {
       return {
         steps: met.size,
         tiles: boxes.length,
+        levels,
         outside: points.filter((p) => at(p) < 0).length,
         crossed,
       };
