@@ -83,6 +83,14 @@ export function afterTrial(k: Knowledge, { arms, variances, values }: Seen): Kno
   }, k);
 }
 
+/** Trials in which two of them stood side by side, each with their arms: one alone tells nothing of a difference. */
+export function telling(names: readonly string[], arms: readonly TrialArm[]): TrialArm[][] {
+  const trials = new Map<string, TrialArm[]>();
+  for (const a of arms)
+    if (names.includes(a.treatment)) trials.set(a.trial, [...(trials.get(a.trial) ?? []), a]);
+  return [...trials.values()].filter((own) => own.length > 1);
+}
+
 /**
  * What finished trials tell.
  * @param names products that matter; arms of others are left out
@@ -92,14 +100,8 @@ export function knowledgeOf(
   arms: readonly TrialArm[],
   spreads: Spreads,
 ): Knowledge {
-  const trials = new Map<string, TrialArm[]>();
-  for (const a of arms) {
-    if (!names.includes(a.treatment)) continue;
-    trials.set(a.trial, [...(trials.get(a.trial) ?? []), a]);
-  }
   let known = nothingKnown(names, spreads);
-  for (const own of trials.values()) {
-    if (own.length < 2) continue;
+  for (const own of telling(names, arms)) {
     known = afterTrial(known, {
       arms: own.map((a) => names.indexOf(a.treatment)),
       variances: own.map((a) => spreads.tau2 / 2 + a.sd ** 2 / (a.n * a.mean ** 2)),

@@ -174,7 +174,7 @@ function sayWhy(k: Knowledge, p: Omit<Proposal, 'why'>, wishes: Wishes, seen: Re
       : `It does most for ${a} against ${b}: uncertain by ${known(before)}, after it by ${known(after)}`;
   const more =
     fresh.length > 0 && !k.mean.every((m) => m === 0)
-      ? ` ${listNames(fresh)} ${fresh.length === 1 ? 'has' : 'have'} stood in no trial yet.`
+      ? ` No finished trial has ${listNames(fresh)} beside ${fresh.length === 1 ? 'another' : 'others'} of these yet.`
       : '';
   return `${lead}.${more}`;
 }
@@ -182,7 +182,7 @@ function sayWhy(k: Knowledge, p: Omit<Proposal, 'why'>, wishes: Wishes, seen: Re
 /**
  * The trials of a season, in their order, each for what is left to learn after those before it.
  *
- * @param seen products that stood in a trial already
+ * @param seen products that a finished trial tells of, beside another of these
  * @param seed draws what can't be worked out; the same seed proposes the same
  */
 export function proposeSeason(

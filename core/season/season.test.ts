@@ -6,7 +6,7 @@ import { describe, expect, it } from 'vitest';
 import { type TrialArm, networkMeta } from '../stats/networkMeta';
 import { startR } from '../testing/r';
 import { saySeason, seasonRegret } from './bench';
-import { afterTrial, knowledgeOf, nothingKnown, topTwo, varianceOf } from './knowledge';
+import { afterTrial, knowledgeOf, nothingKnown, telling, topTwo, varianceOf } from './knowledge';
 import { type Slot, type Wishes, bestArms, foreseen, proposeSeason, sureness } from './propose';
 
 const r = await startR();
@@ -52,6 +52,14 @@ describe('what is known', () => {
       c(S %*% t(X) %*% M %*% y, S)`);
     known.mean.forEach((m, i) => expect(m).toBeCloseTo(out[i]!, 9));
     known.covariance.flat().forEach((c, i) => expect(c).toBeCloseTo(out[4 + i]!, 9));
+  });
+
+  it('goes by trials in which two of them stood side by side, and by no other', () => {
+    expect(telling(['A', 'B'], arms).map((own) => own[0]!.trial)).toEqual(['one']);
+    expect(telling(['C', 'B'], arms)).toEqual([]);
+    expect(knowledgeOf(['C', 'B'], arms, { prior: 0.1, tau2: 0 })).toEqual(
+      nothingKnown(['C', 'B'], { prior: 0.1 }),
+    );
   });
 
   it('of two products: the variances add as their inverses do', () => {
@@ -145,7 +153,7 @@ describe('the season', () => {
       expect(p.why).toContain(`±${Math.round(p.pair.before)} %, after it by ±${Math.round(p.pair.after)} %.`);
       expect(p.why).toMatch(new RegExp(`^${p.pair.a} and ${p.pair.b} are the pair the best turns on`));
       const fresh = p.arms.filter((n) => ['C', 'D', 'E'].includes(n));
-      expect(/stood in no trial yet/.test(p.why)).toBe(fresh.length > 0);
+      expect(/No finished trial has .* of these yet/.test(p.why)).toBe(fresh.length > 0);
     }
     expect(proposeSeason(known, slots, best, new Set(), 5)).toEqual(
       proposeSeason(known, slots, best, new Set(), 5),

@@ -244,7 +244,13 @@ function WishesForm({ typed, names, currency }: SeasonData) {
           <Field name="trialWeeks" label="A trial takes" suffix="weeks" numeric />
           <Field name="arms" label="Contenders at most" numeric />
           <Field name="hands" label="Units one can tend" numeric helperText="at once; empty: all that fit" />
-          <Field name="budget" label="For products" suffix={currency} numeric helperText="empty: no limit" />
+          <Field
+            name="budget"
+            label="Money for products"
+            suffix={currency}
+            numeric
+            helperText="empty: no limit"
+          />
           <Field
             name="solution"
             label="Feed for each at a time"

@@ -2,7 +2,7 @@ import { treatmentCost } from '~core/cost/treatmentCost';
 import type { Plan } from '~core/model/plan';
 import { dayOfDate } from '~core/plan/days';
 import type { Money } from '~core/quantity/money';
-import { USUAL_PRIOR, USUAL_TAU2, knowledgeOf } from '~core/season/knowledge';
+import { USUAL_PRIOR, USUAL_TAU2, knowledgeOf, telling } from '~core/season/knowledge';
 import { type Goal, type Proposal, type Wishes, proposeSeason } from '~core/season/propose';
 import { NOTHING, pooledArms, productsOf, standingsOf } from '~core/standings/overTrials';
 import { isDosed } from '~core/model/product';
@@ -126,7 +126,7 @@ export async function loadSeason(): Promise<SeasonData> {
   const cv = median(spreads);
   const like = likeOf(plans, wishes?.crop ?? '');
   const base = {
-    ...{ typed, names, crops, trials: new Set(arms.map((a) => a.trial)).size },
+    ...{ typed, names, crops, trials: telling([NOTHING, ...typed.products], arms).length },
     cv: { percent: cv === undefined ? USUAL_CV : 100 * cv, seen: cv !== undefined },
     currency: like?.currency ?? 'EUR',
   };
@@ -146,7 +146,8 @@ export async function loadSeason(): Promise<SeasonData> {
     ...{ cv: base.cv.percent / 100, tau2, leastEach: 4, mostArms: wishes.arms },
   };
   const slots = slotsOf(wishes);
-  const seen = new Set(arms.map((a) => a.treatment));
+  const told = telling(all, arms);
+  const seen = new Set(told.flatMap((own) => own.map((a) => a.treatment)));
   const proposals = proposeSeason(knowledgeOf(all, arms, { prior: USUAL_PRIOR, tau2 }), slots, w, seen);
   let spent = 0;
   const offered = proposals.map((p): Offered => {
@@ -169,7 +170,7 @@ export async function loadSeason(): Promise<SeasonData> {
       : offered.length === 0
         ? 'Too little room: two contenders take eight places at least, four of each.'
         : null;
-  return { ...base, offered, nothing };
+  return { ...base, trials: told.length, offered, nothing };
 }
 
 /** The trial that was made of a proposal: the same day, the same contenders. */
