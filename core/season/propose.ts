@@ -88,25 +88,34 @@ export function bestArms(k: Knowledge, slot: Slot, wishes: Wishes, seed: number)
   const most = Math.min(wishes.mostArms, Math.floor(slot.places / wishes.leastEach));
   if (most < 2) return [];
   const worth = (arms: readonly number[]) => loss(foreseen(k, arms, slot, wishes), weights);
-  let best: number[] = [];
-  let least = Infinity;
-  const consider = (arms: number[]) => {
-    const left = worth(arms);
-    if (left >= least - 1e-12) return false;
-    [best, least] = [arms, left];
-    return true;
-  };
-  for (const i of all) for (const j of all) if (i < j) consider([i, j]);
-  for (let better = true; better;) {
-    better = false;
-    const from = best;
+  const pairs = all.flatMap((i) => all.filter((j) => i < j).map((j) => [i, j]));
+  // From the best pair upwards, and from as many as fit downwards: the better of where the two end.
+  const [up, down] = [bestIn(pairs, worth), exchanged(all.slice(0, most), all, most, worth)];
+  return bestIn([exchanged(up, all, most, worth), down], worth);
+}
+
+type Worth = (arms: readonly number[]) => number;
+
+const bestIn = (sets: readonly number[][], worth: Worth): number[] =>
+  sets
+    .map((arms) => ({ arms, left: worth(arms) }))
+    .reduce((best, one) => (one.left < best.left - 1e-12 ? one : best)).arms;
+
+/** Adds, drops and exchanges one at a time, the best of each turn, until none helps. */
+function exchanged(from: number[], all: readonly number[], most: number, worth: Worth): number[] {
+  for (let best = from; ; from = best) {
     const out = all.filter((i) => !from.includes(i));
-    if (from.length < most) for (const i of out) better = consider([...from, i]) || better;
-    if (from.length > 2) for (const i of from) better = consider(from.filter((x) => x !== i)) || better;
-    for (const i of from)
-      for (const o of out) better = consider(from.map((x) => (x === i ? o : x))) || better;
+    best = bestIn(
+      [
+        from,
+        ...(from.length < most ? out.map((i) => [...from, i]) : []),
+        ...(from.length > 2 ? from.map((i) => from.filter((x) => x !== i)) : []),
+        ...from.flatMap((i) => out.map((o) => from.map((x) => (x === i ? o : x)))),
+      ],
+      worth,
+    );
+    if (best === from) return from;
   }
-  return best;
 }
 
 const Z = 1.959963984540054;

@@ -79,7 +79,7 @@ const wishes: Wishes = {
 const six = ['W', 'A', 'B', 'C', 'D', 'E'];
 
 describe('the arms of a trial', () => {
-  it('are within a hundredth of the best of all there are, whatever is known', () => {
+  it('are within a fiftieth of the best of all there are, whatever is known', () => {
     const one = fc.record({
       trial: fc.constantFrom('x', 'y', 'z'),
       treatment: fc.constantFrom(...six),
@@ -103,7 +103,7 @@ describe('the arms of a trial', () => {
           [0, 1, 2, 3, 4, 5].filter((i) => bits & (1 << i)),
         );
         const least = Math.min(...all.filter((a) => a.length >= 2).map(left));
-        expect(left(bestArms(known, slot, wishes, 1))).toBeLessThanOrEqual(least * 1.01);
+        expect(left(bestArms(known, slot, wishes, 1))).toBeLessThanOrEqual(least * 1.02);
       }),
       { numRuns: 40 },
     );
