@@ -102,19 +102,22 @@ const bestIn = (sets: readonly number[][], worth: Worth): number[] =>
     .reduce((best, one) => (one.left < best.left - 1e-12 ? one : best)).arms;
 
 /** Adds, drops and exchanges one at a time, the best of each turn, until none helps. */
-function exchanged(from: number[], all: readonly number[], most: number, worth: Worth): number[] {
-  for (let best = from; ; from = best) {
-    const out = all.filter((i) => !from.includes(i));
-    best = bestIn(
+function exchanged(from: readonly number[], all: readonly number[], most: number, worth: Worth): number[] {
+  let now = [...from];
+  for (;;) {
+    const own = now;
+    const out = all.filter((i) => !own.includes(i));
+    const best = bestIn(
       [
-        from,
-        ...(from.length < most ? out.map((i) => [...from, i]) : []),
-        ...(from.length > 2 ? from.map((i) => from.filter((x) => x !== i)) : []),
-        ...from.flatMap((i) => out.map((o) => from.map((x) => (x === i ? o : x)))),
+        own,
+        ...(own.length < most ? out.map((i) => [...own, i]) : []),
+        ...(own.length > 2 ? own.map((i) => own.filter((x) => x !== i)) : []),
+        ...own.flatMap((i) => out.map((o) => own.map((x) => (x === i ? o : x)))),
       ],
       worth,
     );
-    if (best === from) return from;
+    if (best === own) return own;
+    now = best;
   }
 }
 

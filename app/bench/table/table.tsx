@@ -240,11 +240,10 @@ function Found({ held, understood }: { held: Held; understood: Understood }) {
   const finding = found[at] ?? found[0] ?? null;
   const input = inputs[found[at] ? at : 0]?.input;
   const [open, setOpen] = useState(false);
-  const [looks, setLooks] = useState<SecondLooks | null>(null);
+  const [looked, setLooked] = useState<{ input: typeof input; looks: SecondLooks | null } | null>(null);
   useEffect(() => {
     let gone = false;
-    setLooks(null);
-    if (input) void looksAt(input).then((made) => !gone && setLooks(made?.looks ?? null));
+    if (input) void looksAt(input).then((made) => !gone && setLooked({ input, looks: made?.looks ?? null }));
     return () => {
       gone = true;
     };
@@ -294,10 +293,10 @@ function Found({ held, understood }: { held: Held; understood: Understood }) {
           ...{ tone, title, text },
         }))}
       />
-      {looks && (
+      {looked?.looks && looked.input === input && (
         <details className="folded">
           <summary>Would it be another finding, looked at otherwise?</summary>
-          <LooksList plan={plan} finding={finding} looks={looks} said={() => []} />
+          <LooksList plan={plan} finding={finding} looks={looked.looks} said={() => []} />
         </details>
       )}
       <section className="stack tight">
