@@ -187,7 +187,13 @@ export class Visitor {
   }
 
   async fillLabelled(label: string, value: string): Promise<void> {
-    await this.page.locator(`::-p-aria([name="${label}"][role="textbox"])`).fill(value);
+    const selector = `::-p-aria([name="${label}"][role="textbox"])`;
+    // A field that was drawn anew while it was filled has lost what was typed into the old one.
+    for (let tries = 0; tries < 3; tries++) {
+      await this.page.locator(selector).fill(value);
+      const field = await this.page.waitForSelector(selector);
+      if ((await field!.evaluate((e) => (e as HTMLInputElement).value)) === value) return;
+    }
   }
 
   /** Types a day into the field with that label, part by part, whatever their order is. */
