@@ -72,7 +72,7 @@ describe('with trials behind it', () => {
     await v.choose('worth it against', 'Duo Lume');
     await v.press('What would teach most?');
     await v.sees(
-      /It does most for (Duo Lume against Sarmenta Fine|Sarmenta Fine against Duo Lume): uncertain by ±\d+ %/,
+      /It does most for (Duo Lume against Sarmenta Fine|Sarmenta Fine against Duo Lume): uncertain by ±[\d.]+ %/,
     );
     await v.sees('as in the trials so far');
     await v.isAccessible();

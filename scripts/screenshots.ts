@@ -68,8 +68,8 @@ for (const [name, path, size, ready] of views) {
   if (name === 'eye') {
     await page.locator('xpath///button[starts-with(., "too close")]').click();
     await page.waitForSelector('.eye-told');
-    await page.evaluate('window.scrollTo(0, 0)');
   }
+  await page.evaluate('window.scrollTo(0, 0)');
   await page.screenshot({ path: `${folder}${name}.png` });
   console.log(`docs/screenshots/${name}.png`);
 }

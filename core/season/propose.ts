@@ -1,4 +1,4 @@
-import { listNames } from '../quantity/format';
+import { formatFigure, listNames } from '../quantity/format';
 import { seededRandom } from '../stats/random';
 import { type Knowledge, afterTrial, bestOf, drawer, topTwo, varianceOf } from './knowledge';
 
@@ -177,7 +177,8 @@ function turnsOn(
 
 function sayWhy(k: Knowledge, p: Omit<Proposal, 'why'>, wishes: Wishes, seen: ReadonlySet<string>): string {
   const { a, b, before, after } = p.pair;
-  const known = (x: number) => `±${Math.round(x)} %`;
+  // Where little is left to learn a whole per cent would hide what is learned.
+  const known = (x: number) => `±${formatFigure(x, x < 10 ? 1 : 0)} %`;
   const fresh = p.arms.filter((n) => n !== wishes.reference && !seen.has(n));
   const lead = k.mean.every((m) => m === 0)
     ? `Nothing is known of any of them yet: ${a} against ${b} would be uncertain by ${known(after)} after it`

@@ -146,11 +146,12 @@ describe('the season', () => {
     expect(made).toHaveLength(2);
     expect(made[1]!.sure.before).toBe(made[0]!.sure.after);
     expect(made.at(-1)!.sure.after).toBeGreaterThan(made[0]!.sure.before);
+    const said = (x: number) => (x < 10 ? x.toFixed(1) : String(Math.round(x)));
     for (const p of made) {
       expect(p.each * p.arms.length).toBeLessThanOrEqual(p.slot.places);
       expect(p.pair.after).toBeLessThan(p.pair.before);
       expect(p.arms).toEqual(expect.arrayContaining([p.pair.a, p.pair.b]));
-      expect(p.why).toContain(`±${Math.round(p.pair.before)} %, after it by ±${Math.round(p.pair.after)} %.`);
+      expect(p.why).toContain(`±${said(p.pair.before)} %, after it by ±${said(p.pair.after)} %.`);
       expect(p.why).toMatch(new RegExp(`^${p.pair.a} and ${p.pair.b} are the pair the best turns on`));
       const fresh = p.arms.filter((n) => ['C', 'D', 'E'].includes(n));
       expect(/No finished trial has .* of these yet/.test(p.why)).toBe(fresh.length > 0);
@@ -162,7 +163,7 @@ describe('the season', () => {
   it('on an empty bench says that nothing is known, and claims nothing of what is', () => {
     const [first] = proposeSeason(nothingKnown(six, { prior: 0.12 }), [slot], best, new Set(), 5);
     expect(first!.why).toMatch(
-      /^Nothing is known of any of them yet: . against . would be uncertain by ±\d+ % after it\.$/,
+      /^Nothing is known of any of them yet: . against . would be uncertain by ±[\d.]+ % after it\.$/,
     );
   });
   it('puts the reference first where it stands in', () => {
