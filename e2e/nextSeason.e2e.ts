@@ -31,6 +31,8 @@ describe('on one’s own bench, on a phone', () => {
     await v.press('What would teach most?');
     await v.sees('How many fit?');
     await v.fill('areas.0.places', '18');
+    await v.sees('How many weeks?');
+    await v.fill('weeks', '13');
     await v.fill('trialWeeks', '20');
     await v.press('What would teach most?');
     await v.sees('Longer than the season: no trial would end in it.');
@@ -64,6 +66,7 @@ describe('with trials behind it', () => {
   it('goes by what they tell, and takes the pair that is asked about', async () => {
     const v = await Visitor.arrive(browser, inject('demoUrl'));
     await v.open('/season');
+    await v.fill('weeks', '13');
     await v.choose('I want to know', 'whether one is worth it against another');
     await v.choose('Is', 'Sarmenta Fine');
     await v.choose('worth it against', 'Sarmenta Fine').catch(() => undefined);

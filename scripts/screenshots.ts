@@ -62,6 +62,7 @@ for (const [name, path, size, ready] of views) {
     await page.waitForSelector('[data-testid="rehearsal-report"]');
   }
   if (name === 'season') {
+    await page.locator('input[name="weeks"]').fill('13');
     await page.locator('xpath///button[starts-with(., "What would teach")]').click();
     await page.waitForSelector('.offer');
   }

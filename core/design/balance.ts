@@ -3,7 +3,7 @@ import type { Balance, Design, Plan } from '../model/plan';
 import { positionKey, readingsOf } from '../model/positions';
 import { placeTreatments } from './layOut';
 import type { LayoutError } from './randomise';
-import { seededRandom } from '../stats/random';
+import { oneOf, seededRandom } from '../stats/random';
 
 export interface BalancedSeed {
   /** lays out the chosen draw when given to the design */
@@ -79,7 +79,7 @@ export function balanceSearch(
     result: () => {
       const sorted = [...drawn].sort((a, b) => a.spread - b.spread);
       const good = sorted.slice(0, Math.max(1, Math.floor(drawn.length * ACCEPTED_SHARE)));
-      const chosen = good[random.int(0, good.length - 1)]!;
+      const chosen = oneOf(random, good);
       return {
         seed: chosen.seed,
         balance: { candidates: drawn.length, spreadPercent: chosen.spread },

@@ -1,6 +1,6 @@
 import { type Result, err, ok } from '../model/result';
 import { type Cell, type LayoutError, type LayoutInput, type PlacedCell, layoutProblem } from './randomise';
-import { type Random, seededRandom } from '../stats/random';
+import { type Random, oneOf, seededRandom } from '../stats/random';
 
 /**
  * A Latin square drawn at random: n × n symbols 0 … n − 1, each once in every row and column. All squares
@@ -33,7 +33,7 @@ function walkedSquare(n: number, random: Random): number[][] {
   const onesAlong = (index: (i: number) => number) => {
     const ones: number[] = [];
     for (let i = 0; i < n; i++) if (cube[index(i)] === 1) ones.push(i);
-    return ones.length === 1 ? ones[0]! : ones[random.int(0, ones.length - 1)]!;
+    return ones.length === 1 ? ones[0]! : oneOf(random, ones);
   };
   const step = () => {
     let [r, c, s] = improper ?? [0, 0, 0];

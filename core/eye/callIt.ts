@@ -3,7 +3,7 @@ import type { TraitId } from '../model/ids';
 import type { Trait } from '../model/plan';
 import { countWord, formatFigure, sentenceCase } from '../quantity/format';
 import { headline } from '../say/headline';
-import { type Random, seededRandom } from '../stats/random';
+import { oneOf, seededRandom } from '../stats/random';
 import { type MadeUp, armsOf, inputOf, rowsOf } from '../truth/madeUp';
 
 /** Dots of a made-up trial of equals: who won, or is it too close? */
@@ -45,12 +45,11 @@ const traitOf = (c: (typeof crops)[number]): Trait => ({
 
 /** Of how many scatters the best is ahead, from the easiest case to the hardest. */
 const [FAR, NEAR] = [3.2, 1];
-const pick = <T>(random: Random, items: readonly T[]): T => items[random.int(0, items.length - 1)]!;
 
 /** In half of the cases nothing differs. @param level how hard, 0 … 1 */
 export function callCase(seed: number, level: number): CallCase {
   const random = seededRandom(seed);
-  const crop = pick(random, crops);
+  const crop = oneOf(random, crops);
   const arms = random.int(2, 4);
   const each = random.int(3, 8);
   const scatter = crop.mean * (0.08 + 0.1 * random.uniform());

@@ -5,7 +5,7 @@ import type { ProductId } from '../model/ids';
 import { formatFigure } from '../quantity/format';
 import { parseRate } from '../quantity/rate';
 import { type MeasureSystem, measureWorth, systemNames } from '../quantity/units';
-import { type Random, seededRandom } from '../stats/random';
+import { type Random, oneOf, seededRandom } from '../stats/random';
 
 /** Something that is worked out, with what comes out, or chosen. */
 export type DoseStep =
@@ -26,8 +26,6 @@ export interface DoseCase {
   given: string[];
   steps: DoseStep[];
 }
-
-const pick = <T>(random: Random, items: readonly T[]): T => items[random.int(0, items.length - 1)]!;
 
 /** How a label prints it, from plain to the traps people fall into. */
 interface Print {
@@ -114,7 +112,7 @@ export function doseCase(seed: number, level: number): DoseCase {
     ...blankProduct('p' as ProductId, ''),
     form: print.liquid ? ('liquid' as const) : ('powder' as const),
   };
-  const amount = pick(random, print.amounts);
+  const amount = oneOf(random, print.amounts);
   const rate = parseRate(`${amount} ${print.text}`);
   const worked = rate.ok ? resolveRate(rate.value, aroundProduct(product, print.measures)) : null;
   if (!worked?.ok) throw new Error(`a label that isn’t read: ${amount} ${print.text}`);
@@ -158,25 +156,25 @@ export function doseCase(seed: number, level: number): DoseCase {
       `The bucket: ${volume.text} of water.`,
       `To measure with: ${tool}.`,
     ],
-    steps: level > 0.35 ? [...steps, pick(random, more)] : steps,
+    steps: level > 0.35 ? [...steps, oneOf(random, more)] : steps,
   };
 }
 
 function bucketOf(random: Random, level: number, measures: MeasureSystem) {
   const isGallons = random.uniform() < level * 0.8;
   if (!isGallons) {
-    const amount = pick(random, [3, 5, 7.5, 10, 12]);
+    const amount = oneOf(random, [3, 5, 7.5, 10, 12]);
     return { isGallons, litres: amount, text: litres(amount) };
   }
-  const amount = pick(random, [1, 2, 2.5, 5]);
+  const amount = oneOf(random, [1, 2, 2.5, 5]);
   const one = measureWorth({ unit: 'gal', system: measures.gallon }, measures).base / 1000;
   return { isGallons, litres: amount * one, text: `${amount} ${systemNames[measures.gallon]} gal` };
 }
 
 /** What else goes wrong at the bucket: parts together, strength of the water. */
 function extraSteps(random: Random, perL: number): DoseStep[] {
-  const water = pick(random, [0.2, 0.3, 0.4, 0.6]);
-  const feed = pick(random, [0.8, 1.2, 1.4, 1.6]);
+  const water = oneOf(random, [0.2, 0.3, 0.4, 0.6]);
+  const feed = oneOf(random, [0.8, 1.2, 1.4, 1.6]);
   const shuffled = random.shuffle([0, 1, 2]);
   const ways = [
     'each into the bucket on its own, stirred before the next',

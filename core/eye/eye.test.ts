@@ -312,7 +312,16 @@ it('of two people it says from both, and who scored higher', () => {
 
 describe('the record', () => {
   const answer = (over: Partial<EyeAnswer>): EyeAnswer => ({
-    ...{ id: 'a', at: '2026-03-04T10:00:00.000Z', by: '', game: 'call', seed: 1, level: 0.2, right: true },
+    ...{
+      id: 'a',
+      at: '2026-03-04T10:00:00.000Z',
+      day: '2026-03-04',
+      by: '',
+      game: 'call',
+      seed: 1,
+      level: 0.2,
+      right: true,
+    },
     ...over,
   });
   const call = (differs: boolean, eye: 'none' | 'best' | 'other', test: 'none' | 'best' | 'other') =>
@@ -332,9 +341,9 @@ describe('the record', () => {
   });
   it('goes by weeks from Monday, and each game has a level of its own', () => {
     const all = [
-      answer({ at: '2026-03-01T10:00:00.000Z', right: false }),
-      answer({ at: '2026-03-02T10:00:00.000Z' }),
-      answer({ at: '2026-03-08T23:00:00.000Z', game: 'dose' }),
+      answer({ day: '2026-03-01', right: false }),
+      answer({ day: '2026-03-02' }),
+      answer({ day: '2026-03-08', at: '2026-03-09T03:00:00.000Z', game: 'dose' }),
     ];
     expect(byWeek(all)).toMatchObject([
       { week: '2026-02-23', right: { k: 0, n: 1 } },

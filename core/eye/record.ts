@@ -17,6 +17,8 @@ export const gameNames: Record<Game, string> = {
 export const EyeAnswer = z.object({
   id: z.string().max(60),
   at: z.iso.datetime({ offset: true }),
+  /** the calendar day where it was answered */
+  day: z.iso.date(),
   by: z.string().max(80),
   game: z.enum(games),
   seed: z.number().int().min(0),
@@ -78,7 +80,7 @@ export const levelOf = (answers: readonly EyeAnswer[], game: Game): number =>
 export function byWeek(answers: readonly EyeAnswer[]): { week: string; right: Proportion }[] {
   const weeks = new Map<string, EyeAnswer[]>();
   for (const a of answers) {
-    const day = new Date(a.at);
+    const day = new Date(`${a.day}T12:00:00Z`);
     day.setUTCDate(day.getUTCDate() - ((day.getUTCDay() + 6) % 7));
     const week = day.toISOString().slice(0, 10);
     weeks.set(week, [...(weeks.get(week) ?? []), a]);

@@ -175,18 +175,28 @@ function turnsOn(
   return pair;
 }
 
-function sayWhy(k: Knowledge, p: Omit<Proposal, 'why'>, wishes: Wishes, seen: ReadonlySet<string>): string {
+/**
+ * @param seen products that a finished trial tells of
+ * @param earlier those that a trial proposed before this one will tell of
+ */
+function sayWhy(
+  p: Omit<Proposal, 'why'>,
+  wishes: Wishes,
+  seen: ReadonlySet<string>,
+  earlier: ReadonlySet<string>,
+): string {
   const { a, b, before, after } = p.pair;
   // Where little is left to learn a whole per cent would hide what is learned.
   const known = (x: number) => `±${formatFigure(x, x < 10 ? 1 : 0)} %`;
-  const fresh = p.arms.filter((n) => n !== wishes.reference && !seen.has(n));
-  const lead = k.mean.every((m) => m === 0)
+  const nothingYet = seen.size + earlier.size === 0;
+  const fresh = p.arms.filter((n) => n !== wishes.reference && !seen.has(n) && !earlier.has(n));
+  const lead = nothingYet
     ? `Nothing is known of any of them yet: ${a} against ${b} would be uncertain by ${known(after)} after it`
     : wishes.goal.kind === 'best'
       ? `${a} and ${b} are the pair the best turns on: their difference is uncertain by ${known(before)}, after it by ${known(after)}`
       : `It does most for ${a} against ${b}: uncertain by ${known(before)}, after it by ${known(after)}`;
   const more =
-    fresh.length > 0 && !k.mean.every((m) => m === 0)
+    fresh.length > 0 && !nothingYet
       ? ` No finished trial has ${listNames(fresh)} beside ${fresh.length === 1 ? 'another' : 'others'} of these yet.`
       : '';
   return `${lead}.${more}`;
@@ -223,7 +233,8 @@ export function proposeSeason(
       pair: { a: k.names[i]!, b: k.names[j]!, before: halfWidth(now, i, j), after: halfWidth(next, i, j) },
       sure: { before, after },
     };
-    proposals.push({ ...made, why: sayWhy(now, made, wishes, seen) });
+    const earlier = new Set(proposals.flatMap((p) => p.arms));
+    proposals.push({ ...made, why: sayWhy(made, wishes, seen, earlier) });
     [now, before] = [next, after];
   }
   return proposals;

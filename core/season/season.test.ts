@@ -153,7 +153,8 @@ describe('the season', () => {
       expect(p.arms).toEqual(expect.arrayContaining([p.pair.a, p.pair.b]));
       expect(p.why).toContain(`±${said(p.pair.before)} %, after it by ±${said(p.pair.after)} %.`);
       expect(p.why).toMatch(new RegExp(`^${p.pair.a} and ${p.pair.b} are the pair the best turns on`));
-      const fresh = p.arms.filter((n) => ['C', 'D', 'E'].includes(n));
+      const before = new Set(made.slice(0, made.indexOf(p)).flatMap((q) => q.arms));
+      const fresh = p.arms.filter((n) => ['C', 'D', 'E'].includes(n) && !before.has(n));
       expect(/No finished trial has .* of these yet/.test(p.why)).toBe(fresh.length > 0);
     }
     expect(proposeSeason(known, slots, best, new Set(), 5)).toEqual(
@@ -165,6 +166,13 @@ describe('the season', () => {
     expect(first!.why).toMatch(
       /^Nothing is known of any of them yet: . against . would be uncertain by ±[\d.]+ % after it\.$/,
     );
+  });
+  it('says that nothing is known of the first trial alone: the second goes by what the first will tell', () => {
+    const made = proposeSeason(nothingKnown(six, { prior: 0.12 }), slots, best, new Set(), 5);
+    expect(made.map((p) => /^Nothing is known/.test(p.why))).toEqual([true, false]);
+    const told = new Set(made[0]!.arms);
+    const fresh = made[1]!.arms.some((n) => n !== 'W' && !told.has(n));
+    expect(/No finished trial has/.test(made[1]!.why)).toBe(fresh);
   });
   it('puts the reference first where it stands in', () => {
     const all: Wishes = { ...wishes, among: six.slice(1), goal: { kind: 'pair', a: 'W', b: 'A' } };

@@ -40,3 +40,6 @@ export function seededRandom(seed: number): Random {
     },
   };
 }
+
+/** One of some, each equally likely. @param items at least one */
+export const oneOf = <T>(random: Random, items: readonly T[]): T => items[random.int(0, items.length - 1)]!;

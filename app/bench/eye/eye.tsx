@@ -9,6 +9,7 @@ import { randomSeed } from '../../store/chance';
 import { eyeAnswers, keepEyeAnswer } from '../../store/eye';
 import { describeChangeError } from '../../store/errors';
 import { appendEntries, loadTrial } from '../../store/trials';
+import { todayDate } from '../../ui/clock';
 import { announce } from '../../ui/announce';
 import { RoomHead } from '../../ui/RoomHead';
 import { ViewSwitch } from '../../ui/ViewSwitch';
@@ -59,7 +60,16 @@ export default function Eye() {
     setLevel(levelOf(all, next));
   };
   const onAnswered = (said: Pick<EyeAnswer, 'right' | 'call' | 'faults'>) => {
-    const answer: EyeAnswer = { id: newId(), at: new Date().toISOString(), by, game, seed, level, ...said };
+    const answer: EyeAnswer = {
+      id: newId(),
+      at: new Date().toISOString(),
+      day: todayDate(),
+      by,
+      game,
+      seed,
+      level,
+      ...said,
+    };
     setAnswers((all) => [...all, answer]);
     void keepEyeAnswer(answer).catch(() => announce('This answer wasn’t kept: the browser is out of room.'));
   };
@@ -71,9 +81,7 @@ export default function Eye() {
     ]);
     announce(written.ok ? 'The warm-up is in the log.' : describeChangeError(written.error));
   };
-  const today = answers.filter(
-    (a) => a.game === game && a.at.slice(0, 10) === new Date().toISOString().slice(0, 10),
-  );
+  const today = answers.filter((a) => a.game === game && a.day === todayDate());
   const props = { seed, level, onAnswered, onNext: () => begin(game) };
   const Shown = { call: CallGame, fault: FaultGame, dose: DoseGame, claim: ClaimGame };
   const Playing = game === 'score' ? null : Shown[game];

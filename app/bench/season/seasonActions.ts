@@ -2,14 +2,17 @@ import { redirect } from 'react-router';
 import { z } from 'zod';
 import { ok } from '~core/model/result';
 import { protocolOf } from '~core/schedule/protocols';
-import { NOTHING } from '~core/standings/overTrials';
+import type { Plan } from '~core/model/plan';
+import type { Product } from '~core/model/product';
+import { listNames } from '~core/quantity/format';
+import { NOTHING, productsOf } from '~core/standings/overTrials';
 import { type Answer, command, toAction } from '../../form/command';
 import { refuse } from '../../form/recordForm';
 import { listProducts, saveProduct } from '../../store/products';
 import { keepSeasonWishes } from '../../store/seasonWishes';
 import { createTrial, listPlans } from '../../store/trials';
 import { announce } from '../../ui/announce';
-import { unitsHere } from '../../ui/region';
+import { currencyHere, unitsHere } from '../../ui/region';
 import { beginTrial } from '../newTrial/beginTrial';
 import { likeOf } from './seasonData';
 import { SeasonForm } from './seasonForm';
@@ -22,6 +25,30 @@ const Made = z.object({
   crop: z.string(),
   solution: z.string(),
 });
+
+/** Where no label says a dose, the one of the newest trial the contender stood in; what nobody ever dosed stays open. */
+function dosedAsBefore(plan: Plan, plans: readonly Plan[], library: readonly Product[]): Plan {
+  const newest = [...plans].sort((a, b) => b.startDate.localeCompare(a.startDate));
+  const products = new Map(plan.products.map((p) => [p.id, p]));
+  const treatments = plan.treatments.map((t) => {
+    if (t.products.length > 0 || t.role !== 'test') return t;
+    for (const p of newest) {
+      const before = p.treatments.find((x) => productsOf(p, x) === t.name && x.products.length > 0);
+      if (!before) continue;
+      for (const { productId } of before.products) {
+        const own = library.find((x) => x.id === productId) ?? p.products.find((x) => x.id === productId);
+        if (own) products.set(own.id, own);
+      }
+      const uses = before.products.map((u) => ({
+        ...u,
+        packId: products.get(u.productId)?.packs.some((k) => k.id === u.packId) ? u.packId : null,
+      }));
+      return { ...t, products: uses };
+    }
+    return t;
+  });
+  return { ...plan, treatments, products: [...products.values()] };
+}
 
 /** Makes the trial of a proposal, run as the last one of its crop was. */
 async function make(_: string | undefined, asked: z.output<typeof Made>): Promise<Answer> {
@@ -50,16 +77,27 @@ async function make(_: string | undefined, asked: z.output<typeof Made>): Promis
       solution: asked.solution,
       differencePercent: like?.smallestDifference?.kind === 'percent' ? like.smallestDifference.value : null,
       areaCm2: like?.treatments[0]?.conditions.areaPerUnitCm2 ?? null,
-      ...{ code: '', startDate: asked.startDate, currency: like?.currency ?? 'EUR', next: 'plan' as const },
+      ...{
+        code: '',
+        startDate: asked.startDate,
+        currency: like?.currency ?? currencyHere(),
+        next: 'plan' as const,
+      },
     },
     { library: known, taken: plans.map((p) => p.code as string), units: unitsHere(plans[0]) },
   );
   if (!begun.ok) return refuse('make', Object.values(begun.error).join(' '));
-  const { plan, added, open } = begun.value;
+  const { added } = begun.value;
+  const plan = dosedAsBefore(begun.value.plan, plans, library);
   if (plan.code === '') return refuse('make', 'Name the crop: labels begin with three letters of it.');
   for (const product of added) await saveProduct(product);
   await createTrial(plan);
-  announce(open ?? 'Planned, and in the calendar. Doses, places and the prediction are yours.');
+  const undosed = plan.treatments.filter((t) => t.role === 'test' && t.products.length === 0);
+  announce(
+    undosed.length > 0
+      ? `Planned, and in the calendar. How much of ${listNames(undosed.map((t) => t.name))} each gets is still to be said.`
+      : 'Planned, and in the calendar. Doses, places and the prediction are yours to look at.',
+  );
   return redirect(`/trial/${plan.id}/contenders`);
 }
 

@@ -10,6 +10,7 @@ import { listProducts } from '../../store/products';
 import { seasonWishes } from '../../store/seasonWishes';
 import { listPlans } from '../../store/trials';
 import { todayDate } from '../../ui/clock';
+import { currencyHere } from '../../ui/region';
 import { type InFamily, standingTrials } from '../standingTrials';
 import { SeasonForm, type SeasonTyped, type SeasonWishes, slotsOf } from './seasonForm';
 
@@ -53,13 +54,14 @@ const nextMonday = (today: string): string => {
 function begun(plans: readonly Plan[], asked: readonly string[], today: string): SeasonTyped {
   const last = [...plans].sort((a, b) => b.startDate.localeCompare(a.startDate))[0];
   const areas = last?.areas.map((a) => ({ name: a.name, places: String(a.rows * a.columns) })) ?? [];
-  const weeks = Math.max(1, Math.ceil((last?.rounds.at(-1)?.day ?? 35) / 7));
+  const end = last?.rounds.at(-1)?.day;
+  const weeks = end === undefined ? '' : String(Math.max(1, Math.ceil(end / 7)));
   const water = last?.treatments.flatMap((t) => t.products).find((u) => u.solutionLPerUnit)?.solutionLPerUnit;
   return {
     ...{ goal: 'best', products: asked.slice(0, 8), withNothing: true, a: '', b: '' },
     crop: last?.crop ?? '',
     areas: areas.length > 0 ? areas : [{ name: 'The shelf', places: '' }],
-    ...{ startDate: nextMonday(today), weeks: String(Math.max(13, weeks)), trialWeeks: String(weeks) },
+    ...{ startDate: nextMonday(today), weeks: '', trialWeeks: weeks },
     ...{ hands: '', arms: '6', budget: '', solution: water ? `${water} L` : '' },
   };
 }
@@ -71,8 +73,8 @@ export const likeOf = (plans: readonly Plan[], crop: string): Plan | undefined =
 };
 
 /** What one unit of it took in the newest trial it stood in; null: none, or it can't be told. */
-function costOf(name: string, plans: readonly Plan[]): Money | null {
-  if (name === NOTHING) return { minor: 0, currency: plans[0]?.currency ?? 'EUR' };
+function costOf(name: string, plans: readonly Plan[], currency: string): Money | null {
+  if (name === NOTHING) return { minor: 0, currency };
   for (const plan of [...plans].sort((a, b) => b.startDate.localeCompare(a.startDate))) {
     const treatment = plan.treatments.find((t) => productsOf(plan, t) === name);
     const cost = treatment && treatmentCost(treatment, plan.products, plan.currency);
@@ -128,7 +130,7 @@ export async function loadSeason(): Promise<SeasonData> {
   const base = {
     ...{ typed, names, crops, trials: telling([NOTHING, ...typed.products], arms).length },
     cv: { percent: cv === undefined ? USUAL_CV : 100 * cv, seen: cv !== undefined },
-    currency: like?.currency ?? 'EUR',
+    currency: like?.currency ?? currencyHere(),
   };
   if (!wishes) return { ...base, offered: [], nothing: null };
   const { meta, pooled } = standingsOf(trials);
@@ -151,7 +153,7 @@ export async function loadSeason(): Promise<SeasonData> {
   const proposals = proposeSeason(knowledgeOf(all, arms, { prior: USUAL_PRIOR, tau2 }), slots, w, seen);
   let spent = 0;
   const offered = proposals.map((p): Offered => {
-    const each = p.arms.map((n) => costOf(n, plans));
+    const each = p.arms.map((n) => costOf(n, plans, base.currency));
     const known = each.every((c) => c !== null && c.currency === base.currency);
     const cost = known
       ? { minor: each.reduce((s, c) => s + c!.minor * p.each, 0), currency: base.currency }
@@ -177,6 +179,9 @@ export async function loadSeason(): Promise<SeasonData> {
 const madeOf = (p: Proposal, plans: readonly Plan[]): Plan | undefined =>
   plans.find((plan) => {
     if (dayOfDate(p.slot.startDate, plan.startDate) !== 0) return false;
-    const own = plan.treatments.map((t) => productsOf(plan, t)).sort();
+    // What nobody has dosed yet goes by its name.
+    const own = plan.treatments
+      .map((t) => (t.role === 'test' && t.products.length === 0 ? t.name : productsOf(plan, t)))
+      .sort();
     return own.join('|') === [...p.arms].sort().join('|');
   });
