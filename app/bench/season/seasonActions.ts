@@ -2,10 +2,8 @@ import { redirect } from 'react-router';
 import { z } from 'zod';
 import { ok } from '~core/model/result';
 import { protocolOf } from '~core/schedule/protocols';
-import type { Plan } from '~core/model/plan';
-import type { Product } from '~core/model/product';
 import { listNames } from '~core/quantity/format';
-import { NOTHING, productsOf } from '~core/standings/overTrials';
+import { NOTHING } from '~core/standings/overTrials';
 import { type Answer, command, toAction } from '../../form/command';
 import { refuse } from '../../form/recordForm';
 import { listProducts, saveProduct } from '../../store/products';
@@ -14,6 +12,7 @@ import { createTrial, listPlans } from '../../store/trials';
 import { announce } from '../../ui/announce';
 import { currencyHere, unitsHere } from '../../ui/region';
 import { beginTrial } from '../newTrial/beginTrial';
+import { dosedAsBefore } from './dosedAsBefore';
 import { likeOf } from './seasonData';
 import { SeasonForm } from './seasonForm';
 
@@ -25,30 +24,6 @@ const Made = z.object({
   crop: z.string(),
   solution: z.string(),
 });
-
-/** Where no label says a dose, the one of the newest trial the contender stood in; what nobody ever dosed stays open. */
-function dosedAsBefore(plan: Plan, plans: readonly Plan[], library: readonly Product[]): Plan {
-  const newest = [...plans].sort((a, b) => b.startDate.localeCompare(a.startDate));
-  const products = new Map(plan.products.map((p) => [p.id, p]));
-  const treatments = plan.treatments.map((t) => {
-    if (t.products.length > 0 || t.role !== 'test') return t;
-    for (const p of newest) {
-      const before = p.treatments.find((x) => productsOf(p, x) === t.name && x.products.length > 0);
-      if (!before) continue;
-      for (const { productId } of before.products) {
-        const own = library.find((x) => x.id === productId) ?? p.products.find((x) => x.id === productId);
-        if (own) products.set(own.id, own);
-      }
-      const uses = before.products.map((u) => ({
-        ...u,
-        packId: products.get(u.productId)?.packs.some((k) => k.id === u.packId) ? u.packId : null,
-      }));
-      return { ...t, products: uses };
-    }
-    return t;
-  });
-  return { ...plan, treatments, products: [...products.values()] };
-}
 
 /** Makes the trial of a proposal, run as the last one of its crop was. */
 async function make(_: string | undefined, asked: z.output<typeof Made>): Promise<Answer> {
