@@ -1,13 +1,13 @@
 import { expect, it } from 'vitest';
 import type { PackId, ProductId } from '~core/model/ids';
 import type { Plan } from '~core/model/plan';
-import { plan, product, use } from '~core/testing/trial';
+import { plan, product, use as dose } from '~core/testing/trial';
 import { dosedAsBefore } from './dosedAsBefore';
 
 const prova = product({ id: 'a' as ProductId, name: 'A' });
 const tried = (startDate: string, amount: number) => {
   const p = plan({ treatments: ['Water', 'A'] });
-  const uses = [use({ productId: prova.id, packId: 'pack' as PackId, amount })];
+  const uses = [dose({ productId: prova.id, packId: 'pack' as PackId, amount })];
   return {
     ...p,
     startDate,
