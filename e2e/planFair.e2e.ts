@@ -140,12 +140,19 @@ describe('a fair plan, from empty to sealed', () => {
     await v.retype('Reading at row 2, position 2', 'bright');
     await v.press('Keep the readings');
     await v.sees('aren’t numbers');
+    // At once, while they are still on their way to be refused.
     await v.press('Turns');
     await v.sees('The readings you typed would be lost.');
     await v.press('Stay');
     await v.retype('Reading at row 2, position 2', '261,5');
     await v.press('Keep the readings');
-    await v.sees('19 readings are kept.');
+    // What is being kept isn't asked about: one goes on when it is.
+    await v.press('Turns');
+    await v.sees('Units go round');
+    await v.press('Light map');
+    await v.sees('Keep the readings');
+    const reading = '::-p-aria([name="Reading at row 2, position 2"][role="textbox"])';
+    expect(await v.page.$eval(reading, (e) => (e as HTMLInputElement).value)).toBe('261.5');
     await v.press('Randomise in balance');
     await v.sees(/2000 layouts drawn/);
     await v.sees('fair enough');

@@ -3,9 +3,9 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import { useEffect, useState } from 'react';
+import { useEffect, useEffectEvent, useState, useSyncExternalStore } from 'react';
 import { useBlocker } from 'react-router';
-import { onAsked, wouldBeLost } from './unsaved';
+import { isAllOnItsWay, onAsked, onHeld, wouldBeLost } from './unsaved';
 
 /** A room shows one of its views at a time, and one mixing day: going to another leaves what is typed too. */
 const partOf = (search: string) => {
@@ -22,6 +22,9 @@ export function LeaveDialog() {
   );
   const [part, setPart] = useState<{ go: () => void } | null>(null);
   useEffect(() => onAsked((go) => setPart({ go })), []);
+  const lost = useSyncExternalStore(onHeld, wouldBeLost, () => null);
+  const waits = useSyncExternalStore(onHeld, isAllOnItsWay, () => false);
+  const isLeaving = blocker.state === 'blocked' || part !== null;
   const stay = () => {
     blocker.reset?.();
     setPart(null);
@@ -31,10 +34,16 @@ export function LeaveDialog() {
     part?.go();
     setPart(null);
   };
+  // Kept meanwhile: there is nothing left to ask about.
+  const goOn = useEffectEvent(leave);
+  const isKept = isLeaving && lost === null;
+  useEffect(() => {
+    if (isKept) goOn();
+  }, [isKept]);
   return (
-    <Dialog open={blocker.state === 'blocked' || part !== null} onClose={stay}>
+    <Dialog open={isLeaving && lost !== null && !waits} onClose={stay}>
       <DialogTitle>Not saved yet</DialogTitle>
-      <DialogContent>{wouldBeLost() ?? 'What you typed here'} would be lost.</DialogContent>
+      <DialogContent>{lost ?? 'What you typed here'} would be lost.</DialogContent>
       <DialogActions>
         <Button color="inherit" onClick={leave}>
           Leave without saving

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { holdPage, leaveFor, onAsked, wouldBeLost } from './unsaved';
+import { holdPage, isAllOnItsWay, leaveFor, onAsked, onHeld, wouldBeLost } from './unsaved';
 
 const page = new EventTarget();
 beforeEach(() => vi.stubGlobal('window', page));
@@ -29,5 +29,22 @@ describe('what isn’t kept yet', () => {
     expect(go).toHaveBeenCalledTimes(2);
     release();
     stop();
+  });
+
+  it('is waited for where all of it is on its way to the store, and asked about as soon as some is not', () => {
+    expect(isAllOnItsWay()).toBe(false);
+    const heard: [string | null, boolean][] = [];
+    const stop = onHeld(() => heard.push([wouldBeLost(), isAllOnItsWay()]));
+    const sent = holdPage('The readings you typed', true);
+    const typed = holdPage('The order you made');
+    typed();
+    sent();
+    stop();
+    expect(heard).toEqual([
+      ['The readings you typed', true],
+      ['The order you made', false],
+      ['The readings you typed', true],
+      [null, false],
+    ]);
   });
 });

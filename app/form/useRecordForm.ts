@@ -1,4 +1,4 @@
-import { useContext, useEffect, useEffectEvent, useState } from 'react';
+import { useContext, useEffect, useEffectEvent, useLayoutEffect, useState } from 'react';
 import { Happened } from './happened';
 import { type DefaultValues, type FieldValues, type Path, useForm } from 'react-hook-form';
 import { useFetcher, useLocation } from 'react-router';
@@ -78,7 +78,8 @@ export function useRecordForm<T extends FieldValues>(
     setHeld({ base: defaults, shown: defaults });
   }
 
-  useEffect(() => {
+  // In the same frame as the answer: nobody who waits to go on is asked about what is kept.
+  useLayoutEffect(() => {
     const typed = getValues();
     const { sent } = held;
     const typedMeanwhile = sent !== undefined && !sameJson(typed as Json, sent as Json);

@@ -88,7 +88,7 @@ export function LightView({ plan, planRev, positions, seal, head }: LayoutData &
   return (
     <FormProvider {...form}>
       <form className="with-side" onSubmit={onSubmit} noValidate>
-        <LeaveGuard unsaved={isDirty && !busy} what="The readings you typed" />
+        <LeaveGuard unsaved={isDirty} isOnItsWay={busy} what="The readings you typed" />
         <div className="main">
           {head}
           <StaleNote stale={stale} conflicts={conflicts} />

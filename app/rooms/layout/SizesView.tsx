@@ -33,7 +33,7 @@ export function SizesView({ plan, positions, seal, head }: LayoutData & { head: 
   const { rows, spreadPercent: spread } = startSizes(plan, sizes);
   return (
     <form className="with-side" onSubmit={onSubmit} noValidate>
-      <LeaveGuard unsaved={isDirty && !busy} what="The start sizes you typed" />
+      <LeaveGuard unsaved={isDirty} isOnItsWay={busy} what="The start sizes you typed" />
       <div className="main">
         {head}
         <StaleNote stale={stale} conflicts={conflicts} />

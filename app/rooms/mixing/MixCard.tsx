@@ -111,7 +111,7 @@ export function MixCard({ data, bottle, tools, onTools, onSend }: Props) {
           if (e.key === 'Enter' && e.target instanceof HTMLInputElement) e.preventDefault();
         }}
       >
-        <LeaveGuard unsaved={measured && !busy} />
+        <LeaveGuard unsaved={measured} isOnItsWay={busy} />
         <div className="mix-head">
           <h2>
             <TesseraName index={bottle.index} name={bottleTitle(bottle, blind)} size={30} />
