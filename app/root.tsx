@@ -4,6 +4,7 @@ import '@fontsource/ibm-plex-mono/latin-400.css';
 import '@fontsource/ibm-plex-mono/latin-500.css';
 import 'virtual:palazzo-colours.css';
 import './ui/base.css';
+import './ui/print.css';
 import './form/fields.css';
 import './ui/RoomHead.css';
 import './ui/columns.css';

@@ -14,7 +14,7 @@ export function BeforeTheSeal({ trialId, missing }: { trialId: string; missing: 
   if (missing.length === 0) {
     return room === 'layout' ? null : (
       <section aria-label="Before the seal">
-        <p className="before-seal">
+        <p className="before-seal no-print">
           Nothing is missing: <Link to={`/trial/${trialId}/layout`}>seal the plan in Layout</Link>.
         </p>
       </section>
@@ -24,7 +24,7 @@ export function BeforeTheSeal({ trialId, missing }: { trialId: string; missing: 
   const listed = sorted.slice(0, MOST_SAID);
   return (
     <section aria-label="Before the seal">
-      <p className="before-seal">
+      <p className="before-seal no-print">
         Before the seal:{' '}
         {listed.map((m, i) => (
           <span key={m.what}>

@@ -187,7 +187,8 @@ describe('blinding', () => {
       })),
     };
     expect(bottleTags(fed, false)[0]).toMatchObject({
-      title: 'Bottle A',
+      title: 'Bottle',
+      letter: 'A',
       small: expect.stringContaining('5 mL per L Prova'),
     });
     expect(bottleTags(fed, true)[0]!.small).not.toMatch(/Prova/);

@@ -18,7 +18,7 @@ export function RoomHead({
           <h1>{title}</h1>
           {children && <p>{children}</p>}
         </div>
-        {actions && <div className="inline-row">{actions}</div>}
+        {actions && <div className="inline-row no-print">{actions}</div>}
       </div>
     </div>
   );

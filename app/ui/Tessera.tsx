@@ -19,7 +19,7 @@ function TesseraShape({ index }: { index: number }) {
 }
 
 /** A treatment's tile. Decorative: the name or letter stands beside it. */
-export function Tessera({ index, size = 20 }: { index: number; size?: number }) {
+export function Tessera({ index, size = 20 }: { index: number; size?: number | string }) {
   return (
     <svg width={size} height={size} viewBox="0 0 24 24" aria-hidden="true" style={{ flex: 'none' }}>
       <TesseraShape index={index} />

@@ -47,7 +47,7 @@ function OpenCard({ data }: { data: MixingData }) {
       <RoomHead
         title={blind ? 'The helper’s mixing card' : 'Mixing card'}
         actions={
-          <span className="no-print inline-row">
+          <span className="inline-row">
             {neededFor(plan).dry && (
               <DryChoice tools={tools} measures={plan.mixing.measures} onChange={setTools} />
             )}

@@ -55,7 +55,7 @@ export default function ServersCard() {
       <RoomHead
         title="The server’s card"
         actions={
-          <span className="no-print inline-row">
+          <span className="inline-row">
             {back}
             {open && key && (
               <>

@@ -38,7 +38,7 @@ export default function Card() {
       <RoomHead
         title={blind ? 'The helper’s card' : 'The card'}
         actions={
-          <span className="no-print inline-row">
+          <span className="inline-row">
             <Button component={Link} to={`/trial/${plan.id}/layout`} color="secondary">
               Back to the layout
             </Button>

@@ -86,7 +86,7 @@ export function bottleTags(plan: Plan, blind: boolean): LabelContent[] {
     id: `bottle ${t.id}`,
     index,
     letter: letterOf(index),
-    title: `Bottle ${letterOf(index)}`,
+    title: 'Bottle',
     name: blind ? '' : t.name,
     small: [plan.code, blind ? '' : doseText(t, plan) || t.water || 'water', 'not for drinking']
       .filter(Boolean)

@@ -8,6 +8,7 @@ import { useState } from 'react';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
 import { maskedPlan } from '~core/design/blinding';
 import { numberIn } from '~core/quantity/number';
+import { labelFace } from '~core/formats/labelFace';
 import {
   type LabelBox,
   type LabelSheet,
@@ -286,39 +287,59 @@ function Sheets({
     <div className="scroll-x sheets">
       {Array.from({ length: pages }, (_, page) => (
         <div key={page} className="label-sheet" style={{ width: `${widthMm}mm`, height: `${heightMm}mm` }}>
-          {labels.map((label, i) => {
-            const box = boxes[i]!;
-            return (
-              box.page === page && (
-                <div
-                  className="label"
-                  key={label.id}
-                  style={{
-                    left: `${box.xMm}mm`,
-                    top: `${box.yMm}mm`,
-                    width: `${box.widthMm}mm`,
-                    height: `${box.heightMm}mm`,
-                  }}
-                >
-                  <Tessera index={label.index} size={Math.min(46, box.heightMm * 2.2)} />
-                  <div className="label-text">
-                    <div className="label-code">
-                      {label.title} <span className="label-letter">{label.letter}</span>
-                    </div>
-                    {label.name && <div>{label.name}</div>}
-                    <div className="label-small">{label.small}</div>
-                  </div>
-                  <img
-                    src={qr.get(label.qr)}
-                    alt={`QR code of ${label.qr}`}
-                    style={{ width: `${Math.min(17, box.heightMm - 4)}mm` }}
-                  />
-                </div>
-              )
-            );
-          })}
+          {labels.map(
+            (label, i) =>
+              boxes[i]!.page === page && (
+                <Label key={label.id} label={label} box={boxes[i]!} qr={qr.get(label.qr)} />
+              ),
+          )}
         </div>
       ))}
+    </div>
+  );
+}
+
+/** One label, in the sizes that its box and its words allow. */
+function Label({ label, box, qr }: { label: LabelContent; box: LabelBox; qr: string | undefined }) {
+  const face = labelFace(box, { ...label, title: `${label.title} ${label.letter}` });
+  const mm = (n: number) => `${n}mm`;
+  const title = (
+    <div className="label-code" style={{ fontSize: mm(face.titleMm) }}>
+      {label.title} <span className="label-letter">{label.letter}</span>
+    </div>
+  );
+  const rest = (
+    <>
+      {label.name && <div style={{ fontSize: mm(face.nameMm) }}>{label.name}</div>}
+      <div className="label-small" style={{ fontSize: mm(face.smallMm) }}>
+        {label.small}
+      </div>
+    </>
+  );
+  return (
+    <div
+      className={`label${face.isStacked ? ' stacked' : ''}`}
+      style={{
+        left: mm(box.xMm),
+        top: mm(box.yMm),
+        width: mm(box.widthMm),
+        height: mm(box.heightMm),
+        padding: mm(face.padMm),
+      }}
+    >
+      <span className="label-tile">
+        <Tessera index={label.index} size={mm(face.tileMm)} />
+      </span>
+      {face.isStacked ? (
+        title
+      ) : (
+        <div className="label-text">
+          {title}
+          {rest}
+        </div>
+      )}
+      {face.isStacked && <div className="label-text">{rest}</div>}
+      <img src={qr} alt={`QR code of ${label.qr}`} style={{ width: mm(face.qrMm) }} />
     </div>
   );
 }

@@ -1,4 +1,5 @@
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+import { labelFace } from '~core/formats/labelFace';
 import { type LabelBox, type LabelSheet, papers } from '~core/formats/labelSheet';
 import { tesseraSvg } from '../../ui/tesseraSvg';
 import type { LabelContent } from './labelContent';
@@ -6,6 +7,8 @@ import type { LabelContent } from './labelContent';
 /** PostScript points in a millimetre. */
 const PT = 72 / 25.4;
 const CUT = '#d8ccb8';
+/** height of a line as part of its size */
+const LINE = 1.25;
 
 function labelNodes(label: LabelContent, box: LabelBox): Content[] {
   const [x, y, w, h] = [box.xMm, box.yMm, box.widthMm, box.heightMm].map((mm) => mm * PT) as [
@@ -14,15 +17,19 @@ function labelNodes(label: LabelContent, box: LabelBox): Content[] {
     number,
     number,
   ];
-  const pad = Math.min(10, h * 0.12);
-  const qr = Math.min(h - 2 * pad, w * 0.28, 56);
-  const tile = Math.min(h - 2 * pad, w * 0.2, 34);
-  const textX = x + pad + tile + 7;
-  const textWidth = w - 3 * pad - tile - qr - 8;
-  const text: Content[] = [
-    { text: `${label.title}  ${label.letter}`, fontSize: 12, bold: true },
-    ...(label.name ? [{ text: label.name, fontSize: 9, margin: [0, 2, 0, 0] } as Content] : []),
-    { text: label.small, fontSize: 7, color: '#5f564b', margin: [0, 2, 0, 0] },
+  const title = `${label.title}  ${label.letter}`;
+  const face = labelFace(box, { ...label, title });
+  const [pad, tile, qr, width] = [face.padMm, face.tileMm, face.qrMm, face.textMm].map((mm) => mm * PT) as [
+    number,
+    number,
+    number,
+    number,
+  ];
+  const besideTile = x + pad + tile + 2 * PT;
+  const titleY = face.isStacked ? y + pad + (tile - face.titleMm * LINE * PT) / 2 : y + pad;
+  const rest: Content[] = [
+    ...(label.name ? [{ text: label.name, fontSize: face.nameMm * PT } as Content] : []),
+    { text: label.small, fontSize: face.smallMm * PT, color: '#5f564b' },
   ];
   return [
     {
@@ -30,7 +37,13 @@ function labelNodes(label: LabelContent, box: LabelBox): Content[] {
       absolutePosition: { x, y },
     },
     { svg: tesseraSvg(label.index), width: tile, height: tile, absolutePosition: { x: x + pad, y: y + pad } },
-    { columns: [{ width: textWidth, stack: text }], absolutePosition: { x: textX, y: y + pad } },
+    { text: title, fontSize: face.titleMm * PT, bold: true, absolutePosition: { x: besideTile, y: titleY } },
+    {
+      columns: [{ width, stack: rest }],
+      absolutePosition: face.isStacked
+        ? { x: x + pad, y: y + pad + tile + PT }
+        : { x: besideTile, y: y + pad + face.titleMm * LINE * PT },
+    },
     {
       qr: label.qr,
       fit: qr,

@@ -224,7 +224,7 @@ function OpenReview(data: ReviewData) {
         Figures, tables and sentences come from the log; you write what stands around them. Products that
         weren’t bought are disclosed by themselves.
       </RoomHead>
-      <p className="inline-row outputs">
+      <p className="inline-row outputs no-print">
         <Button
           size="small"
           color="secondary"
@@ -280,7 +280,7 @@ function OpenReview(data: ReviewData) {
       </p>
       <div className="review-grid">
         <FormProvider {...form}>
-          <form onSubmit={onSubmit} noValidate className="stack">
+          <form onSubmit={onSubmit} noValidate className="stack no-print">
             <UnsavedGuard busy={busy} also={refused !== null || rewriting} />
             <StaleNote stale={stale} conflicts={conflicts} />
             {broken && (
@@ -343,7 +343,7 @@ function Contents({ blocks }: { blocks: readonly Block[] }) {
   const headings = blocks.flatMap((b) => (b.type === 'heading' && b.level === 2 ? [b.text] : []));
   if (headings.length < 4) return null;
   return (
-    <nav aria-label="Contents" className="contents small">
+    <nav aria-label="Contents" className="contents small no-print">
       {headings.map((text) => (
         <a key={text} href={`#${headingId(text)}`}>
           {text}
