@@ -6,6 +6,7 @@ import { BY, type Day, means, sigmoid, withLog } from './demoParts';
 import type { UnitId } from '~core/model/ids';
 import { type SetClaim, noCosts } from '~core/model/judgement';
 import type { Plan } from '~core/model/plan';
+import { mixesOf } from './demoMixes';
 import { planOf, traitId, treatmentId } from './demoTrials';
 
 /** Finished: water and three feeds on coriander, five blocks on two shelf levels. */
@@ -56,21 +57,21 @@ export function finished(day: Day): { trial: Trial; panelKey: PanelKey } {
         expected: 10,
         name: 'Palestra Liquida',
         role: 'test',
-        use: { product: 'palestra', amount: 5, unit: 'mL', solutionL: 0.8, times: 5 },
+        use: { product: 'palestra', amount: 5, unit: 'mL', solutionL: 0.8, times: 5, from: 7, every: 6 },
       },
       {
         key: 'duo',
         expected: 20,
         name: 'Duo Lume',
         role: 'test',
-        use: { product: 'duo', amount: 1, unit: 'g', solutionL: 0.8, times: 15 },
+        use: { product: 'duo', amount: 1, unit: 'g', solutionL: 0.8, times: 15, from: 4, every: 2 },
       },
       {
         key: 'sarmenta',
         expected: 20,
         name: 'Sarmenta Fine',
         role: 'test',
-        use: { product: 'sarmenta', amount: 0.8, unit: 'g', solutionL: 0.8, times: 15 },
+        use: { product: 'sarmenta', amount: 0.8, unit: 'g', solutionL: 0.8, times: 15, from: 4, every: 2 },
       },
     ],
     areas: [
@@ -118,6 +119,7 @@ export function finished(day: Day): { trial: Trial; panelKey: PanelKey } {
     },
     ...tasting.extra,
     ...minutesOf(plan, day),
+    ...mixesOf(plan, day, -38, 35, { scaleStepG: 0.1, liquidStepMl: 0.5 }),
   ]);
   const [weight, height] = [plan.traits[0]!, plan.traits[1]!];
   const id = (key: string) => treatmentId('COR', key);

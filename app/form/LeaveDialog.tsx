@@ -35,13 +35,9 @@ export function LeaveDialog() {
     setPart(null);
   };
   // Kept meanwhile: there is nothing left to ask about.
-  const goOn = useEffectEvent(leave);
-  const isKept = isLeaving && lost === null;
-  useEffect(() => {
-    if (isKept) goOn();
-  }, [isKept]);
+  if (isLeaving && lost === null) return <GoOn go={leave} />;
   return (
-    <Dialog open={isLeaving && lost !== null && !waits} onClose={stay}>
+    <Dialog open={isLeaving && !waits} onClose={stay}>
       <DialogTitle>Not saved yet</DialogTitle>
       <DialogContent>{lost ?? 'What you typed here'} would be lost.</DialogContent>
       <DialogActions>
@@ -54,4 +50,11 @@ export function LeaveDialog() {
       </DialogActions>
     </Dialog>
   );
+}
+
+/** Goes on as soon as it is drawn. */
+function GoOn({ go }: { go: () => void }) {
+  const now = useEffectEvent(go);
+  useEffect(() => now(), []);
+  return null;
 }
