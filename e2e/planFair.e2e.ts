@@ -306,6 +306,36 @@ describe('a blind trial', () => {
 });
 
 describe('a rehearsal', () => {
+  it('is kept when somebody says so, and asked for again when the plan changed', async () => {
+    const v = demo;
+    const done = () =>
+      v.page.$eval('.room-nav a[href$="/rehearsal"] .step', (e) => e.className.replace('step ', ''));
+    await v.open('/trial/demo-trial-rad/rehearsal');
+    expect(await done()).toBe('none');
+    await v.retype('Runs', '400');
+    await v.press('Rehearse 400 times');
+    await v.press('Keep this rehearsal');
+    await v.sees('The rehearsal is kept');
+    await v.page.waitForSelector('.room-nav a[href$="/rehearsal"] .step.full');
+    expect(await v.page.$('::-p-aria([name="Keep this rehearsal"])')).toBeNull();
+    await v.reload();
+    await v.sees(/Rehearsed on .*400 runs at a spread of/);
+    await v.open('/trial/demo-trial-rad/contenders');
+    await v.press('Open Palestra + Mosto Alga');
+    await v.fill('treatments.2.expectedPercent', '31');
+    await v.press('Save the contenders');
+    await v.sees('The contenders are saved.');
+    expect(await done()).toBe('half');
+    await v.open('/trial/demo-trial-rad/rehearsal');
+    await v.sees('The plan has changed since.');
+    // Under a seal nothing more is kept: it would not be “before it began”.
+    await v.open('/trial/demo-trial-cor/rehearsal');
+    await v.sees('5,000 runs at a spread of 7 %');
+    await v.retype('Runs', '400');
+    await v.press('Rehearse 400 times');
+    await v.sees('400 runs, each judged');
+    expect(await v.page.$('::-p-aria([name="Keep this rehearsal"])')).toBeNull();
+  });
   it('runs, can be stopped half-way, and gives what was done so far', async () => {
     const v = demo;
     await v.open('/trial/demo-trial-par/rehearsal');

@@ -2,7 +2,10 @@ import { describe, expect, it } from 'vitest';
 import { keyFits } from '~core/design/blinding';
 import { audit } from '~core/fairness/audit';
 import { auditInput } from '~core/fairness/auditInput';
-import { deriveState } from '~core/log/state';
+import { rehearse } from '~core/design/rehearsal';
+import { rehearsalInput, rehearsedOf } from '~core/design/rehearsalInput';
+import { rightOf } from '~core/design/rehearsalWords';
+import { deriveState, ofKind } from '~core/log/state';
 import { Product } from '~core/model/product';
 import { planSha256 } from '~core/plan/seal';
 import { Trial } from '~core/log/trial';
@@ -40,6 +43,24 @@ describe('the demo bench', () => {
   it('holds only what the schemas allow', () => {
     for (const t of bench.trials) expect(Trial.parse(t)).toEqual(t);
     for (const p of bench.products) expect(Product.parse(p)).toEqual(p);
+  });
+  it('the rehearsal that was kept is what rehearsing finds', () => {
+    const [kept] = ofKind(stateOf('COR'), 'rehearsal');
+    const { plan } = trial('COR');
+    const input = rehearsalInput(plan, {
+      ...{ unitCvPercent: 7, blockCvPercent: 4.9, gradientPercent: 0, plantCvPercent: 7, lossPercent: 2 },
+      ...{ runs: kept!.body.runs, seed: kept!.body.seed, alpha: 0.05 },
+    });
+    if (!input.ok) throw new Error(input.error.tag);
+    const run = rehearse(input.value);
+    if (!run.ok) throw new Error(run.error.tag);
+    run.value.step(kept!.body.runs);
+    const found = run.value.result();
+    expect(kept!.body).toMatchObject({
+      of: rehearsedOf(plan),
+      falseWinner: found.nothing.plan.falseWinner,
+      ...rightOf(found),
+    });
   });
   it('seals carry the hash of their plan', () => {
     for (const t of bench.trials) {

@@ -18,6 +18,7 @@ import { tesseraLetter, tesseraStyle } from '../ui/tesserae';
 import { logLines } from './log/logLines';
 import { planSummary } from './planSummary';
 import { firstOpenSample } from '~core/log/asked';
+import { rehearsedOf } from '~core/design/rehearsalInput';
 import { rooms, roomSteps } from './registry';
 import { nextStep, walkOf } from '../walk/stops';
 
@@ -120,12 +121,29 @@ describe('the list of rooms', () => {
       ...plan().units.flatMap((u) => [entry(height(u.id, 5)), entry(height(u.id, 6, 'r2'))]),
       ...harvest({ Water: [1, 2, 3], A: [4, 5, 6] }),
     ];
-    // Nothing was mixed or tasted in it, and of a rehearsal nothing is kept: neither is called done.
+    // Nothing was mixed, tasted or kept of a rehearsal in it: none of these is called done.
     const undone = ['rehearsal', 'mixing', 'panel'];
     expect(Object.values(steps(log, plan(), true)).map((s) => s.progress)).toEqual(
       rooms.map((r) => (undone.includes(r.id) ? 'none' : 'full')),
     );
     expect(planSummary(deriveState(plan(), log), today)).toBe('read the verdict');
+  });
+  it('a rehearsal is done when one is kept, and half done when the plan changed after it', () => {
+    const kept = entry({
+      ...{ kind: 'rehearsal', of: rehearsedOf(plan()), runs: 5000, seed: 1, cvPercent: 7 },
+      ...{ hasPrediction: true, asksAsGood: false, right: 0.62, falseWinner: 0.05, sees: null },
+    });
+    expect(steps([kept]).rehearsal).toMatchObject({
+      progress: 'full',
+      hint: expect.stringMatching(/62 of 100/),
+    });
+    const [first, ...others] = plan().treatments;
+    const changed = { ...plan(), treatments: [first!, { ...others[0]!, expectedPercent: 40 }] };
+    expect(steps([kept], changed).rehearsal).toMatchObject({
+      progress: 'half',
+      hint: expect.stringMatching(/has changed/),
+    });
+    expect(steps([], plan()).rehearsal!.progress).toBe('none');
   });
   it('says what comes next', () => {
     expect(planSummary(deriveState({ ...plan(), prediction: '' }, []), today)).toMatch(

@@ -3,7 +3,8 @@ import type { ProductId } from '../model/ids';
 import { plan, product, use } from '../testing/trial';
 import { blockingOf, howMany } from './howMany';
 import { powerOf, sizeOf } from './power';
-import { inAHundred, rehearsalHeadline, rehearsalRemarks } from './rehearsalWords';
+import { inAHundred, rehearsalHeadline } from '../plan/rehearsed';
+import { rehearsalRemarks, rightOf } from './rehearsalWords';
 import type { Scenario } from './rehearsal';
 
 describe('how many', () => {
@@ -77,12 +78,12 @@ describe('what a rehearsal says', () => {
   };
   it('puts shares into words', () => {
     expect(inAHundred(0.834)).toBe('83 of 100 runs');
-    expect(rehearsalHeadline(result, true)).toBe(
+    expect(rehearsalHeadline({ ...rightOf(result), hasPrediction: true })).toBe(
       'If things go as predicted, the right winner is named in 83 of 100 runs: the plan can carry the question.',
     );
-    expect(rehearsalHeadline({ ...result, predicted: scenario(0.3, 0) }, false)).toMatch(
-      /If one product.*30 of 100.*nothing/,
-    );
+    expect(
+      rehearsalHeadline({ ...rightOf({ ...result, predicted: scenario(0.3, 0) }), hasPrediction: false }),
+    ).toMatch(/If one product.*30 of 100.*nothing/);
   });
   it('warns of plants counted as units and of an unfair layout', () => {
     expect(rehearsalRemarks(result).join(' ')).toMatch(/plants as units .* 40 of 100/);

@@ -3,6 +3,7 @@ import type { Design, Plan } from '../model/plan';
 import { positionKey, readingsOf } from '../model/positions';
 import { comparesPeers, countedFrom, heldAgainst } from '../plan/control';
 import { experimentalUnits, sharesPlace } from '../plan/sharing';
+import { sha256Of } from '../plan/seal';
 import { layOut } from './layOut';
 import type { LayoutError } from './randomise';
 import type { RehearsalInput, RehearsedUnit } from './rehearsal';
@@ -137,4 +138,20 @@ export function rehearsalInput(plan: Plan, a: Assumptions): Result<RehearsalInpu
     seed: a.seed,
     peers: comparesPeers(plan),
   });
+}
+
+/** Nothing assumed of the crop: what is left of the input is the plan's own. */
+const NOTHING: Assumptions = {
+  ...{ unitCvPercent: 0, blockCvPercent: 0, gradientPercent: 0, plantCvPercent: 0, lossPercent: 0 },
+  ...{ runs: 1, seed: 1, alpha: 0.05 },
+};
+
+/**
+ * What a rehearsal depends on of a plan (layout, control, what contenders are expected to do), as a hash: another one
+ * is another trial on paper.
+ * @returns null where the plan can't be rehearsed
+ */
+export function rehearsedOf(plan: Plan): string | null {
+  const input = rehearsalInput(plan, NOTHING);
+  return input.ok ? sha256Of(input.value) : null;
 }

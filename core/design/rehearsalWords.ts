@@ -1,24 +1,11 @@
+import { inAHundred } from '../plan/rehearsed';
 import type { RehearsalResult } from './rehearsal';
 
-/** A share as people say it. @example inAHundred(0.834) // '83 of 100 runs' */
-export const inAHundred = (share: number): string => `${Math.round(share * 100)} of 100 runs`;
-
-/** Whether a plan can carry its question. */
-const carries = (share: number): string =>
-  share >= 0.8
-    ? 'the plan can carry the question'
-    : share >= 0.5
-      ? 'likely, but not safe'
-      : 'more likely than not nothing will be told apart';
-
-/** What a rehearsal says, in a sentence. */
-export function rehearsalHeadline(r: RehearsalResult, hasPrediction: boolean): string {
-  const right = r.asGood ?? r.predicted.plan.right;
-  if (r.asGood !== null)
-    return `If one is exactly as good as what it is held against, that is shown in ${inAHundred(right)}: ${carries(right)}.`;
-  const when = hasPrediction ? 'If things go as predicted' : 'If one product differs by what matters';
-  return `${when}, the right winner is named in ${inAHundred(right)}: ${carries(right)}.`;
-}
+/** Share of runs in which what is true was found, and whether being as good was what was asked. */
+export const rightOf = ({ asGood, predicted }: RehearsalResult) => ({
+  right: asGood ?? predicted.plan.right,
+  asksAsGood: asGood !== null,
+});
 
 /** The remarks under the headline, one a line. */
 export function rehearsalRemarks(r: RehearsalResult): string[] {

@@ -4,6 +4,7 @@ import type { BodyOf } from '../log/entry';
 import type { ResolvedEntry } from '../log/resolve';
 import { type TrialState, ofKind } from '../log/state';
 import { formatDay } from '../quantity/region';
+import { compareWritten } from '../log/order';
 import { localDay } from '../log/localDay';
 import { type SealCheck, sayBrokenSeal } from '../log/verifySeal';
 import { formatMoney } from '../quantity/money';
@@ -24,6 +25,8 @@ import {
   plural,
   sentenceCase,
 } from '../quantity/format';
+import { rehearsedOf } from '../design/rehearsalInput';
+import { sayRehearsed } from '../plan/rehearsed';
 import { handMoved } from '../design/handMoved';
 import { type Account, accountOf } from '../account/account';
 import { type RoundProgress, roundProgress } from '../schedule/rounds';
@@ -176,6 +179,7 @@ function howItems(state: TrialState): string[] {
       : []),
     ...(feeds > 1 ? [sayMatching(plan)] : []),
     ...(plan.scorer ? [`Measured and scored by ${plan.scorer.replace(/\.$/, '')}.`] : []),
+    ...rehearsedItem(state),
     ...ofKind(state, 'warmUp').map((e) => sayWarmUp(e, plan)),
     ...(plan.blinding === 'open'
       ? []
@@ -197,6 +201,14 @@ function howItems(state: TrialState): string[] {
       ? [`Crops in each ${plan.unitNoun}: ${plan.cropsWithin.join(', ')}.`]
       : []),
   ];
+}
+
+/** The rehearsal that was kept before the seal, of the plan as it was sealed. */
+function rehearsedItem(state: TrialState): string[] {
+  const seal = ofKind(state, 'seal').find((e) => e.id === state.seal?.entryId);
+  const kept = ofKind(state, 'rehearsal').findLast((e) => seal && compareWritten(e, seal) < 0);
+  if (!kept || kept.body.of !== rehearsedOf(state.plan)) return [];
+  return [`Rehearsed on paper before it began, in ${sayRehearsed(kept.body)}`];
 }
 
 /** How steady a scorer was on pictures before scoring. */

@@ -1,5 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { rehearsedOf } from '../design/rehearsalInput';
+import type { Entry } from '../log/entry';
 import { deriveState } from '../log/state';
+import { planSha256 } from '../plan/seal';
 import { emptyReview } from '../log/trial';
 import { entry, harvest, plan, product, unitId, use, weighing } from '../testing/trial';
 import { conductBlocks, eventBlocks } from './conductBlocks';
@@ -156,6 +159,26 @@ describe('what a reader could object to, and how it was conducted', () => {
     ]) {
       expect(text).toContain(part);
     }
+  });
+  it('says the rehearsal that was kept before the seal, of the plan that was sealed, and no other', () => {
+    const kept = (over: object = {}) => ({
+      ...{ kind: 'rehearsal', of: rehearsedOf(p), runs: 5000, seed: 1, cvPercent: 7, hasPrediction: true },
+      ...{ asksAsGood: false, right: 0.62, falseWinner: 0.05, sees: null, ...over },
+    });
+    const seal = () => entry({ kind: 'seal', planSha256: planSha256(p) });
+    const items = (...log: Entry[]) =>
+      JSON.stringify(conductBlocks(deriveState(p, log), '2026-04-01', { tag: 'unsealed' }));
+    const sentence =
+      'Rehearsed on paper before it began, in 5,000 runs at a spread of 7 %: If things go as predicted, the right winner is named in 62 of 100 runs';
+    expect(items(entry(kept()), seal())).toContain(sentence);
+    const sees = 'A difference of 20 points would be seen.';
+    expect(items(entry(kept({ sees })), seal())).toContain(`at a spread of 7 %: ${sees}`);
+    for (const log of [
+      [seal(), entry(kept())],
+      [entry(kept())],
+      [entry(kept({ of: 'a'.repeat(64) })), seal()],
+    ])
+      expect(items(...log)).not.toContain('Rehearsed on paper');
   });
   it('says nothing of prices where no product is named', () => {
     expect(said({ products: [] })).not.toContain('All products were bought');

@@ -1,5 +1,6 @@
 import { formatCount, plural } from '~core/quantity/format';
-import { rehearsalHeadline, rehearsalRemarks } from '~core/design/rehearsalWords';
+import { rehearsalRemarks, rightOf } from '~core/design/rehearsalWords';
+import { rehearsalHeadline } from '~core/plan/rehearsed';
 import type { RehearsalResult, Scenario } from '~core/design/rehearsal';
 import type { Outcome } from '~core/design/rehearsalOutcome';
 import type { Plan } from '~core/model/plan';
@@ -60,7 +61,7 @@ export function RehearsalReport({
   sees: string | null;
 }) {
   const predicted = plan.treatments.some((t) => t.expectedPercent !== null);
-  const headline = rehearsalHeadline(result, predicted);
+  const headline = rehearsalHeadline({ ...rightOf(result), hasPrediction: predicted });
   return (
     <div className="stack" data-testid="rehearsal-report">
       <div className={`note ${!sees && result.predicted.plan.right >= 0.8 ? 'good' : 'open'}`}>

@@ -6,10 +6,14 @@ import TextField from '@mui/material/TextField';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { howMany } from '~core/design/howMany';
 import type { RehearsalResult } from '~core/design/rehearsal';
-import { differencePercent, plantsPerUnit, rehearsalInput } from '~core/design/rehearsalInput';
+import { differencePercent, plantsPerUnit, rehearsalInput, rehearsedOf } from '~core/design/rehearsalInput';
+import { rightOf } from '~core/design/rehearsalWords';
+import { sayRehearsed } from '~core/plan/rehearsed';
 import { describeLayoutError } from '~core/design/randomise';
 import { numberIn } from '~core/quantity/number';
-import { formatCount, plural } from '~core/quantity/format';
+import { formatCount, plural, sentenceCase } from '~core/quantity/format';
+import type { BodyOf } from '~core/log/entry';
+import { shortDate } from '../../ui/clock';
 import { usePost } from '../../form/usePost';
 import { RoomHead } from '../../ui/RoomHead';
 import { type Progress, canSeeInWorker, rehearseInWorker } from '../../workers/planning';
@@ -27,7 +31,7 @@ interface Field {
 }
 
 /** How many units, and the rehearsal: this very plan run thousands of times. */
-export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
+export function RehearsalRoom({ plan, spreads, sealed, kept }: RehearsalData) {
   const post = usePost();
   const plants = plantsPerUnit(plan);
   const blocked =
@@ -51,6 +55,8 @@ export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
     stopped: boolean;
     /** what the deciding trait can tell where it isn't a figure */
     sees: string | null;
+    /** what of it can be kept */
+    found: Omit<BodyOf<'rehearsal'>, 'kind'> | null;
   } | null>(null);
   const [problem, setProblem] = useState('');
 
@@ -81,7 +87,13 @@ export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
           },
         ]
       : []),
-    { key: 'loss', label: `${plural(plan.unitNoun)} lost on the way`, suffix: '%', low: 0, high: 60 },
+    {
+      key: 'loss',
+      label: `${sentenceCase(plural(plan.unitNoun))} lost on the way`,
+      suffix: '%',
+      low: 0,
+      high: 60,
+    },
     { key: 'runs', label: 'Runs', suffix: '', low: 100, high: 500_000 },
     { key: 'seed', label: 'Seed', suffix: '', low: 0, high: 4294967295 },
   ];
@@ -148,14 +160,26 @@ export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
       setProgress(null);
       setEnd(null);
     }
-    if (answer.ok) setResult({ value: answer.value.result, stopped: answer.value.stopped, sees });
-    else
+    if (answer.ok) {
+      const { result, stopped } = answer.value;
+      const of = rehearsedOf(plan);
+      const found = of !== null && {
+        ...{ of, runs: result.runs, seed: input.value.seed, cvPercent: cv!, sees, ...rightOf(result) },
+        hasPrediction: plan.treatments.some((t) => t.expectedPercent !== null),
+        falseWinner: result.nothing.plan.falseWinner,
+      };
+      setResult({ value: result, stopped, sees, found: found || null });
+    } else
       setProblem(
         answer.error.tag === 'noResidual'
           ? `One ${plan.unitNoun} of each leaves nothing to judge the spread by: no run could name a winner.`
           : 'Some contenders share no block with the others; lay the plan out again.',
       );
   };
+
+  const found = result?.stopped || sealed ? null : result?.found;
+  const isKept =
+    !!found && !!kept && Object.entries(found).every(([key, v]) => kept[key as keyof typeof found] === v);
 
   return (
     <div className="with-side">
@@ -186,6 +210,12 @@ export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
           </div>
         ) : (
           <div className="empty">
+            {kept && (
+              <p className={`note ${kept.isOfThisPlan ? 'good' : 'open'}`}>
+                Rehearsed on {shortDate(kept.on)}: {sayRehearsed(kept)}
+                {!kept.isOfThisPlan && ' The plan has changed since.'}
+              </p>
+            )}
             <p>
               {plan.units.length > 0
                 ? `${plan.units.length} ${plural(plan.unitNoun)} stand as they are laid out; what each contender truly does is what you expect in Contenders.`
@@ -206,6 +236,11 @@ export function RehearsalRoom({ plan, spreads, sealed }: RehearsalData) {
             <Button variant="outlined" color="secondary" onClick={() => void run()}>
               Rehearse again
             </Button>
+            {found && !isKept && (
+              <Button variant="outlined" color="secondary" onClick={() => post({ intent: 'keep', ...found })}>
+                Keep this rehearsal
+              </Button>
+            )}
           </div>
         )}
         <HowManyPart

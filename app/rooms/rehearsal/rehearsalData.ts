@@ -6,7 +6,9 @@ import { stageOf } from '~core/schedule/rounds';
 import { protocolOf } from '~core/schedule/protocols';
 import { todayDate } from '../../ui/clock';
 import { perTrial } from '../../store/perTrial';
-import { loadTrial, savePlan } from '../../store/trials';
+import { rehearsal } from '~core/log/kinds/rehearsal';
+import { keptRehearsal } from './room';
+import { appendEntries, loadTrial, savePlan } from '../../store/trials';
 import { planIndex } from '~core/plan/planIndex';
 import { findingInput } from '~core/account/findingInput';
 import { findings } from '../../workers/findings';
@@ -58,6 +60,7 @@ export async function loadRehearsal({ params }: RoomArgs) {
     plan: row.plan,
     sealed: state.seal !== null,
     spreads: spreads.filter((s, i) => spreads.findIndex((o) => o.cvPercent === s.cvPercent) === i),
+    kept: keptRehearsal(state),
     ready: row.plan.treatments.length >= 2 && countedFrom(row.plan) !== null,
   };
 }
@@ -66,5 +69,11 @@ export type RehearsalData = Awaited<ReturnType<typeof loadRehearsal>>;
 export const rehearsalAction = toAction({
   cv: command(z.object({ cvPercent: z.number().positive().max(200) }), async (trialId, { cvPercent }) =>
     done(await savePlan(trialId, (plan) => ({ ...plan, cvPercent })), 'The spread stands in the plan.'),
+  ),
+  keep: command(rehearsal.body.omit({ kind: true }), async (trialId, found) =>
+    done(
+      await appendEntries(trialId, [{ kind: 'rehearsal', ...found }]),
+      'The rehearsal is kept; the log has it.',
+    ),
   ),
 });

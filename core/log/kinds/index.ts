@@ -21,6 +21,7 @@ import { phDose } from './phDose';
 import { photo } from './photo';
 import { pick } from './pick';
 import { reading } from './reading';
+import { rehearsal } from './rehearsal';
 import { replacement } from './replacement';
 import { reveal } from './reveal';
 import { seal } from './seal';
@@ -71,6 +72,7 @@ export const entryKinds = {
   milestone,
   work,
   warmUp,
+  rehearsal,
   panel,
   panelAnswer,
   panelGuess,

@@ -45,6 +45,10 @@ const bodies: Record<EntryKindName, object> = {
       [2, 3],
     ],
   },
+  rehearsal: {
+    ...{ of: hash, runs: 5000, seed: 4, cvPercent: 7, hasPrediction: true, asksAsGood: false },
+    ...{ right: 0.62, falseWinner: 0.05, sees: null },
+  },
   reading: { quantity: 'ph', value: 6.1, subject: 'tank', ...base },
   mix: {
     treatmentId: 'A',
