@@ -77,6 +77,9 @@ export function SameTable({
   const openRows = rows.filter((r) => all || !r.empty || (!locked && usual.has(r.label)));
   const fed = treatments.map((t) => Boolean(t.conditions?.mediumFed));
   const anyFed = fed.includes(true);
+  const called = (index: number) => treatments[index]?.name || `contender ${index + 1}`;
+  // Where all are alike there is nothing to say by name.
+  const compared = locked && !anyFed && openRows.every((r) => r.whole) ? [] : treatments;
   return (
     <div>
       <div className="scroll-x">
@@ -84,10 +87,10 @@ export function SameTable({
           <thead>
             <tr>
               <th>alike for all</th>
-              {treatments.map((t, i) => (
+              {compared.map((t, i) => (
                 <th key={t.id ?? i}>
                   <span className="who" title={t.name}>
-                    {!blind && <Tessera index={i} size={16} />} {t.name || `contender ${i + 1}`}
+                    {!blind && <Tessera index={i} size={16} />} {called(i)}
                   </span>
                 </th>
               ))}
@@ -110,11 +113,16 @@ export function SameTable({
                   </td>
                 )}
                 {treatments.map((t, i) => {
-                  if (locked) return r.whole ? null : <td key={t.id ?? i}>{valueAt(t, r.path) || '–'}</td>;
+                  if (locked)
+                    return r.whole ? null : (
+                      <td key={t.id ?? i} data-label={called(i)}>
+                        {valueAt(t, r.path) || '–'}
+                      </td>
+                    );
                   const path = `treatments.${i}.${r.path}` as `treatments.${number}.container`;
                   const error = get(formState.errors, path) as { message?: string } | undefined;
                   return (
-                    <td key={t.id ?? i}>
+                    <td key={t.id ?? i} data-label={called(i)}>
                       <input
                         {...register(
                           path,
@@ -122,7 +130,7 @@ export function SameTable({
                         )}
                         inputMode={r.numeric ? 'decimal' : undefined}
                         className={r.numeric || r.size ? 'num' : undefined}
-                        aria-label={`${r.label} of ${t.name || `contender ${i + 1}`}`}
+                        aria-label={`${r.label} of ${called(i)}`}
                         aria-invalid={error !== undefined}
                       />
                       {error?.message && (
@@ -159,7 +167,7 @@ export function SameTable({
               <tr className={anyFed ? 'differs' : undefined}>
                 <th scope="row">Medium carries feed</th>
                 {treatments.map((t, i) => (
-                  <td key={t.id ?? i}>
+                  <td key={t.id ?? i} data-label={called(i)}>
                     {locked ? (
                       fed[i] ? (
                         'yes'
@@ -170,7 +178,7 @@ export function SameTable({
                       <input
                         type="checkbox"
                         {...register(`treatments.${i}.conditions.mediumFed`)}
-                        aria-label={`Medium of ${t.name || `contender ${i + 1}`} carries feed`}
+                        aria-label={`Medium of ${called(i)} carries feed`}
                       />
                     )}
                   </td>

@@ -1,8 +1,6 @@
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import ToggleButton from '@mui/material/ToggleButton';
-import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { armAt } from '~core/mixing/armAt';
@@ -12,6 +10,7 @@ import { usesAt } from '~core/mixing/programme';
 import { type ElementSymbol, elements } from '~core/model/element';
 import { matchingNames } from '~core/model/plan';
 import { usePost } from '../../form/usePost';
+import { ViewSwitch } from '../../ui/ViewSwitch';
 import { CodesClosed } from '../CodesClosed';
 import { ElementBars } from './ElementBars';
 import { GlanceTable } from './GlanceTable';
@@ -65,22 +64,13 @@ export function CompareView({ data }: { data: MixingData }) {
   const apply = () => post({ intent: 'match', basis, day, referenceId: referenceOrNone });
   return (
     <div className="stack">
+      <ViewSwitch
+        label="Doses matched on"
+        views={bases.map(([k, name]) => [k, name] as const)}
+        view={kind}
+        onView={setKind}
+      />
       <div className="inline-row no-print" style={{ alignItems: 'flex-start' }}>
-        <div className="scroll-x">
-          <ToggleButtonGroup
-            exclusive
-            size="small"
-            value={kind}
-            onChange={(_, k: Kind | null) => k && setKind(k)}
-            aria-label="Doses matched on"
-          >
-            {bases.map(([k, name]) => (
-              <ToggleButton key={k} value={k} sx={{ textTransform: 'none', whiteSpace: 'nowrap' }}>
-                {name}
-              </ToggleButton>
-            ))}
-          </ToggleButtonGroup>
-        </div>
         {kind === 'element' && (
           <TextField
             select

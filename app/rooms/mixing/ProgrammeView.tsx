@@ -38,7 +38,7 @@ export function ProgrammeView({ data }: { data: MixingData }) {
   return (
     <div className="stack">
       <div className="scroll-x">
-        <table className="ledger calendar">
+        <table className="ledger calendar" style={{ '--lines': days.length + 1 } as React.CSSProperties}>
           <thead>
             <tr>
               <th>contender</th>

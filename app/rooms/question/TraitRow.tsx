@@ -60,7 +60,7 @@ export function TraitRow({ index, remove, locked, open, onOpen }: Props) {
           </span>
         </th>
         {rounds.map((r, i) => (
-          <td key={r.id}>
+          <td key={r.id} data-label={`d ${r.day}`}>
             <Taken
               round={i}
               traitId={trait?.id ?? ''}
