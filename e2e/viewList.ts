@@ -56,6 +56,9 @@ export const views = [
   '/trial/demo-trial-cor/findings?view=traits',
   '/trial/demo-trial-pom/findings?trait=demo-POM-trait-share',
   '/standings',
+  '/season',
+  '/eye',
+  '/eye?game=fault',
   '/table',
   '/trial/demo-trial-cor/review',
   '/trial/demo-trial-cor/log',
@@ -96,5 +99,15 @@ export const smallPrint = (page: Page): Promise<string[]> =>
     (words as SVGTextElement[]).flatMap((word) => {
       const size = parseFloat(getComputedStyle(word).fontSize) * (word.getScreenCTM()?.a ?? 1);
       return word.checkVisibility() && size < 9 ? [`${word.textContent}: ${size.toFixed(1)} px`] : [];
+    }),
+  );
+
+/** Parts of a page that would have to be pushed sideways to be read whole, with how wide they are. */
+export const sideways = (page: Page): Promise<string[]> =>
+  page.$$eval('main *', (all) =>
+    all.flatMap((e) => {
+      const scrolls = /auto|scroll/.test(getComputedStyle(e).overflowX) && e.clientWidth > 1;
+      const hides = scrolls && !e.matches('input, textarea') && e.scrollWidth > e.clientWidth + 4;
+      return hides ? [`${e.className}: ${e.scrollWidth} px in ${e.clientWidth}`] : [];
     }),
   );

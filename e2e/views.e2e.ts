@@ -2,7 +2,7 @@ import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { launch, leave } from './browser';
 import { Visitor } from './visitor';
-import { crampedFields, neededWidth, smallPrint, views } from './viewList';
+import { crampedFields, neededWidth, sideways, smallPrint, views } from './viewList';
 
 describe('every view', () => {
   let browser: Browser;
@@ -14,7 +14,7 @@ describe('every view', () => {
   afterAll(() => leave(browser));
 
   /** The narrowest of each arrangement the styles have (up to 37.5, 43.75, 47.5, 62.5, 70 em and above), and a desk. */
-  const widths = [1280, 1121, 1001, 761, 701, 601, 320];
+  const widths = [1280, 1121, 1001, 761, 701, 601, 390, 320];
 
   // In parts, so that none comes near the time a test may take.
   const part = Math.ceil(views.length / 6);
@@ -34,6 +34,8 @@ describe('every view', () => {
           await v.page.setViewport({ width, height: 844 });
           const needed = await neededWidth(v.page);
           if (needed > width) wide.push(`${path} ${needed} on ${width}`);
+          // On a phone nothing is hidden at the side.
+          if (width === 390) wide.push(...(await sideways(v.page)).map((what) => `${path} ${what}`));
         }
         const unread = [...(await crampedFields(v.page)), ...(await smallPrint(v.page))];
         cramped.push(...unread.map((what) => `${path} ${what}`));
