@@ -194,7 +194,7 @@ describe('whoever gets the file', () => {
     await reader.page.waitForFunction(() => (window as { shared?: string }).shared === 'fag-trial.zip');
     await reader.open(`${trial}/verdict`);
     await reader.press('Plan a retest');
-    await reader.page.waitForFunction(() => /\/trial\/(?!demo-)[^/]+\/question/.test(location.pathname));
+    await reader.arrives(/\/trial\/(?!demo-)[^/]+\/question/);
     await reader.sees('Deciding trait');
     expect(reader.complaints).toEqual([]);
   });

@@ -61,14 +61,14 @@ async function beginning(width = 1280, height = 800) {
       clicks += 1;
       await v.fill('differencePercent', '10');
       await press('Seal it and start');
-      await v.page.waitForFunction(() => location.pathname.endsWith('/rounds'));
+      await v.arrives(/\/rounds$/);
       await v.page.waitForSelector('.side h2');
     },
     planned: async () => {
       clicks += 1;
       await v.fill('differencePercent', '10');
       await press('Go on planning');
-      await v.page.waitForFunction(() => location.pathname.endsWith('/contenders'));
+      await v.arrives(/\/contenders$/);
       await v.page.waitForSelector('.contender');
     },
     sealedInLayout: async () => {

@@ -152,7 +152,7 @@ describe('the demo bench', () => {
     expect(await v.valueOf('name')).toBe('Long typed');
     await storage.free();
     await v.press('Put it in the library');
-    await v.page.waitForFunction(() => !location.pathname.endsWith('/new'));
+    await v.arrives(/^(?!.*\/new$)/);
     await v.sees('Long typed');
   });
 

@@ -57,7 +57,7 @@ describe('going by name', () => {
     await v.page.waitForSelector('[role="dialog"] [role="option"]');
     await v.page.keyboard.type('calcul');
     await v.page.locator('xpath///*[@role="option"][starts-with(normalize-space(), "Calculator")]').click();
-    await v.page.waitForFunction(() => location.pathname === '/calculator');
+    await v.arrives(/^\/calculator$/);
     await v.page.setViewport({ width: 1280, height: 800 });
     expect(v.complaints).toEqual([]);
   });
@@ -89,7 +89,7 @@ describe('copies', () => {
   it('a product with its label and packs', async () => {
     await v.open('/library');
     await v.press('Copy Duo Lume');
-    await v.page.waitForFunction(() => /^\/library\/(?!demo-)/.test(location.pathname));
+    await v.arrives(/^\/library\/(?!demo-)/);
     await v.page.waitForFunction(
       () => document.querySelector<HTMLInputElement>('[name="name"]')?.value === 'Duo Lume (copy)',
     );

@@ -23,7 +23,7 @@ describe('on one’s own bench, on a phone', () => {
       await v.fill('name', name);
       await v.fill('labelRate', '2 mL/L');
       await v.press('Put it in the library');
-      await v.page.waitForFunction(() => location.pathname !== '/library/new');
+      await v.arrives(/^\/library$/);
     }
     await v.open('/season');
     await v.sees('No finished trial tells of these products yet');
@@ -48,7 +48,7 @@ describe('on one’s own bench, on a phone', () => {
   it('one press plans the first trial, dosed by the label, and the season knows of it', async () => {
     const arms = await v.page.$eval('.offer h2', (e) => e.textContent!.replace(/^1\. /, ''));
     await v.press(`Plan this trial, number 1: ${arms}`);
-    await v.page.waitForFunction(() => /contenders$/.test(location.pathname));
+    await v.arrives(/contenders$/);
     for (const name of arms.split(', ').filter((n) => n !== 'nothing added')) await v.sees(name);
     await v.open('/season');
     await v.sees('It is planned: open it');

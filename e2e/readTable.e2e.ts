@@ -96,7 +96,7 @@ it('kept it is a trial, with the same finding, not sealed', async () => {
   await v.press('yes');
   await v.gone('A first look');
   await v.press('Keep as a trial');
-  await v.page.waitForFunction(() => /^\/trial\/[\w-]+\/findings$/.test(location.pathname));
+  await v.arrives(/^\/trial\/[\w-]+\/findings$/);
   await v.sees('Only Verda Uno beat water.');
   const trial = (await v.page.evaluate(() => location.pathname)).replace('/findings', '');
   await v.sees('Taken in from a table, not sealed');

@@ -109,9 +109,9 @@ describe('by the keyboard alone', () => {
     await v.page.waitForSelector('[aria-label^="guard: row 5, position 2"]');
     await v.isAccessible();
     await v.keys('[');
-    await v.page.waitForFunction(() => location.pathname.endsWith('/contenders'));
+    await v.arrives(/\/contenders$/);
     await v.keys(']', ']');
-    await v.page.waitForFunction(() => location.pathname.endsWith('/fairness'));
+    await v.arrives(/\/fairness$/);
     expect(v.complaints).toEqual([]);
   });
 

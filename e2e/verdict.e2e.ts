@@ -265,10 +265,7 @@ describe('a retest', () => {
     await v.open(`${trial}/verdict`);
     await v.sees(/Units varied by \d+ %/);
     await v.press('Plan a retest');
-    await v.page.waitForFunction(
-      () =>
-        /\/trial\/[^/]+\/question/.test(location.pathname) && !location.pathname.includes('demo-trial-cor'),
-    );
+    await v.arrives(/\/trial\/(?!demo-trial-cor\/)[^/]+\/question/);
     await v.sees('Deciding trait');
     expect(await v.valueOf('question')).toBe('Does a dearer feed earn its price on coriander?');
     expect(Number(await v.valueOf('cvPercent'))).toBeGreaterThan(1);

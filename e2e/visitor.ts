@@ -112,6 +112,15 @@ export class Visitor {
     await this.page.waitForSelector('main:not([aria-busy])');
   }
 
+  /** Waits until the screen of another address is drawn. @param where what its path matches */
+  async arrives(where: RegExp): Promise<void> {
+    await this.page.waitForFunction(
+      (source) => new RegExp(source).test((document.documentElement.dataset['at'] ?? '').split('?')[0]!),
+      {},
+      where.source,
+    );
+  }
+
   /** Waits until a text isn’t on the page any more. */
   async gone(text: string): Promise<void> {
     const isGone = (t: string) => !document.body.innerText.replace(/\s+/g, ' ').includes(t);
