@@ -1,3 +1,4 @@
+import { inTiles } from '../core/picture/inTiles';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
@@ -28,11 +29,14 @@ const formats = ['html', 'md', 'pdf'] as const;
 type Format = (typeof formats)[number];
 
 /** Every finding's picture as SVG text, by the id of its figure. */
-function picturesOf({ findings, lanes, per, unitNoun }: TrialReview, faces: Faces): Map<string, string> {
+function picturesOf(
+  { findings, lanes, tiles, per, unitNoun }: TrialReview,
+  faces: Faces,
+): Map<string, string> {
   return new Map(
     findings.map((finding) => {
       const drawing = findingPicture({ finding, lanes, per, unitNoun, unmarked: finding.peers });
-      return [figureId(finding), svgOf(drawing, paper, faces)];
+      return [figureId(finding), svgOf(inTiles(drawing, tiles), paper, faces)];
     }),
   );
 }

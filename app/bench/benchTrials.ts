@@ -1,3 +1,4 @@
+import { tilesOf } from '~core/plan/tiles';
 import { waitingTasks, actsBeforeSeal } from '~core/schedule/agenda';
 import { stageOf } from '~core/schedule/rounds';
 import { plural } from '~core/quantity/format';
@@ -23,6 +24,7 @@ export function lineOf({ row, state, shown, blind }: LoadedTrial, today: string)
     question: plan.question,
     about: [plan.crop, units].filter(Boolean).join(' · '),
     contenders: plan.treatments.map((t) => t.name),
+    tiles: tilesOf(plan),
     stage: stageOf(state, today),
     startDate: row.plan.startDate,
     summary: planSummary(state, today, blind),

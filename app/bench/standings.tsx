@@ -6,6 +6,7 @@ import { useMemo, useState } from 'react';
 import { Link, useLoaderData } from 'react-router';
 import { todayDate } from '../ui/clock';
 import { type StandingTrial, sayStandings, standingsOf } from '~core/standings/overTrials';
+import { listProducts } from '../store/products';
 import { standingTrials } from './standingTrials';
 import { ReportTable } from '../ui/Report';
 import { ladder } from '~core/picture/ladder';
@@ -15,13 +16,20 @@ import { usePictureRoom } from '../ui/pictures/usePictureRoom';
 
 export async function clientLoader() {
   const standing = (await standingTrials(todayDate())).flat();
-  return { standing: standing.sort((a, b) => b.plan.startDate.localeCompare(a.plan.startDate)) };
+  const library = new Map((await listProducts()).map((p) => [p.id, p.tile]));
+  // A product stands here by the name it had in its trials.
+  const tiles: Record<string, number | undefined> = Object.fromEntries(
+    standing.flatMap((s) =>
+      s.plan.treatments.flatMap((t) => t.products.slice(0, 1).map((u) => [t.name, library.get(u.productId)])),
+    ),
+  );
+  return { standing: standing.sort((a, b) => b.plan.startDate.localeCompare(a.plan.startDate)), tiles };
 }
 
 const familyNames: Record<string, string> = { g: 'weight', kg: 'weight in kg', cm: 'height or length' };
 
 export default function StandingsPage() {
-  const { standing } = useLoaderData<typeof clientLoader>();
+  const { standing, tiles } = useLoaderData<typeof clientLoader>();
   const room = usePictureRoom();
   const families = useMemo(() => [...new Set(standing.map((s) => s.family))], [standing]);
   const crops = useMemo(() => [...new Set(standing.map((s) => s.crop))], [standing]);
@@ -100,7 +108,7 @@ export default function StandingsPage() {
           {meta && reference !== null && (
             <Picture
               drawing={ladder(
-                meta.products.map((p) => ({ ...p, reference: p.name === reference })),
+                meta.products.map((p) => ({ ...p, reference: p.name === reference, tile: tiles[p.name] })),
                 reference,
                 room,
               )}

@@ -241,7 +241,7 @@ function TrialTable({ trials }: { trials: readonly TrialLine[] }) {
             <td data-label="contenders">
               <span style={{ display: 'inline-flex', gap: 4 }} title={t.contenders.join(', ')}>
                 {t.contenders.map((name, i) => (
-                  <Tessera key={`${i} ${name}`} index={i} size={18} />
+                  <Tessera key={`${i} ${name}`} index={t.tiles[i]!} size={18} />
                 ))}
               </span>
             </td>

@@ -154,8 +154,9 @@ const sketches: Sketch[] = [
   },
 ];
 
-export const demoProducts: Product[] = sketches.map((s) => ({
+export const demoProducts: Product[] = sketches.map((s, n) => ({
   id: `demo-${s.key}` as ProductId,
+  tile: n + 1,
   name: s.name,
   maker: s.maker,
   category: s.category ?? 'fertilizer',

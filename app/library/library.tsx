@@ -13,6 +13,7 @@ import { quietButton } from '../ui/quietButton';
 import { VirtualRows } from '../ui/VirtualRows';
 import { SmallPlan } from '../ui/SmallPlan';
 import { RoomHead } from '../ui/RoomHead';
+import { Tessera } from '../ui/Tessera';
 
 export async function clientLoader() {
   return { products: await listProducts() };
@@ -88,8 +89,9 @@ export default function Library() {
             {(p, own) => (
               <tr key={p.id} {...own}>
                 <td>
-                  <Link className="open" to={`/library/${p.id}`}>
-                    {p.name}
+                  <Link className="open who" to={`/library/${p.id}`}>
+                    {p.tile !== undefined && <Tessera index={p.tile} size={20} />}
+                    <span>{p.name}</span>
                   </Link>
                   <div className="small quiet">{p.maker}</div>
                 </td>

@@ -1,3 +1,5 @@
+import { tilesOf } from '~core/plan/tiles';
+import { Tiles } from '../ui/Tiles';
 import { plural } from '~core/quantity/format';
 import { memo, useRef } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
@@ -22,7 +24,7 @@ import type { RoomArgs } from './roomArgs';
 import { roomSteps } from './registry';
 
 export async function clientLoader({ params }: RoomArgs) {
-  const { row, state, blind } = await loadTrial(params.trialId);
+  const { row, state, shown, blind } = await loadTrial(params.trialId);
   const open = openFindings(audit(plainAuditInput({ row, state })));
   const today = todayDate();
   const stage = stageOf(state, today);
@@ -37,6 +39,7 @@ export async function clientLoader({ params }: RoomArgs) {
     code: row.plan.code as string,
     question: row.plan.question,
     unitNoun: row.plan.unitNoun,
+    tiles: tilesOf(shown.plan),
     missing: state.seal ? null : missingForSeal(row.plan),
     status:
       stage === 'planning'
@@ -83,7 +86,11 @@ export function meta({
 export default function TrialLayout() {
   const trial = useLoaderData<typeof clientLoader>();
   useOtherTabs();
-  return <TrialFrame {...trial} />;
+  return (
+    <Tiles value={trial.tiles}>
+      <TrialFrame {...trial} />
+    </Tiles>
+  );
 }
 
 /** What stands around a room; drawn anew when the trial changed, not with every value under way. */

@@ -1,7 +1,12 @@
 import type { ProductId } from '~core/model/ids';
 import { Product } from '~core/model/product';
+import { withTiles } from '~core/plan/tiles';
 import type { Result } from '~core/model/result';
 import { bench } from './bench';
+
+/** What is put into the library. */
+const ready = (products: readonly Product[], library: readonly Product[]): Product[] =>
+  withTiles(products, library).map((p) => Product.parse(p));
 
 /** The library, by name. */
 export async function listProducts(): Promise<Product[]> {
@@ -14,7 +19,7 @@ export async function getProduct(id: string): Promise<Product | undefined> {
 }
 
 export async function saveProduct(product: Product): Promise<void> {
-  await (await bench()).products.put(Product.parse(product));
+  await changeProducts(() => [product]);
 }
 
 /** Changes a product as it stands in the library now. @returns the reason where it isn't, null where there is none */
@@ -27,7 +32,7 @@ export async function changeProduct<E>(
     const product = await db.products.get(id as ProductId);
     if (!product) return null;
     const next = to(product);
-    if (next.ok) await db.products.put(Product.parse(next.value));
+    if (next.ok) await db.products.bulkPut(ready([next.value], [product]));
     return next;
   });
 }
@@ -36,8 +41,8 @@ export async function changeProduct<E>(
 export async function changeProducts(to: (library: readonly Product[]) => readonly Product[]): Promise<void> {
   const db = await bench();
   await db.transaction('rw', db.products, async () => {
-    const changed = to(await db.products.toArray());
-    await db.products.bulkPut(changed.map((p) => Product.parse(p)));
+    const library = await db.products.toArray();
+    await db.products.bulkPut(ready(to(library), library));
   });
 }
 

@@ -7,6 +7,8 @@ export interface TrialLine {
   /** crop and units. @example 'basil · 12 trays' */
   about: string;
   contenders: string[];
+  /** the tile of each of them */
+  tiles: readonly number[];
   stage: TrialStage;
   startDate: string;
   /** what comes next */

@@ -1,10 +1,11 @@
 import { useId } from 'react';
-import { tesseraLetter, tesseraStyle } from './tesserae';
+import { tesseraLetter } from './tesserae';
+import { useTileOf } from './Tiles';
 
 /** What a tile is made of, on a field of 24 × 24: for whatever SVG it stands in. */
 function TesseraShape({ index }: { index: number }) {
   const id = useId();
-  const { colour, path } = tesseraStyle(index);
+  const { colour, path } = useTileOf()(index);
   const ink = `var(${colour})`;
   return (
     <>

@@ -1,4 +1,4 @@
-import { tesseraStyle } from './tesserae';
+import { useTileOf } from './Tiles';
 
 /**
  * A bar laid out of a treatment's tile: its length is the figure's share of the longest. Decorative: the
@@ -7,7 +7,7 @@ import { tesseraStyle } from './tesserae';
  * @param share 0 to 1
  */
 export function TesseraBar({ index, share }: { index: number; share: number }) {
-  const { colour, path } = tesseraStyle(index);
+  const { colour, path } = useTileOf()(index);
   const tile = `url("data:image/svg+xml,${encodeURIComponent(
     `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 24 24"><path d="${path}" fill-rule="evenodd"/></svg>`,
   )}")`;

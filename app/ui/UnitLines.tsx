@@ -9,7 +9,8 @@ import {
 import { Line } from 'react-chartjs-2';
 import type { Plan, Unit } from '~core/model/plan';
 import { mono, sans } from './theme';
-import { cssColour, tesseraStyle } from './tesserae';
+import { cssColour } from './tesserae';
+import { useTileOf } from './Tiles';
 import { useChartFonts } from './useChartFonts';
 import './chart.css';
 
@@ -30,6 +31,7 @@ interface Props {
 
 /** Every unit’s line over the days, coloured by contender. */
 export function UnitLines({ plan, lines, what, most, stepped = false, label }: Props) {
+  const tileOf = useTileOf();
   const ready = useChartFonts();
   if (lines.length === 0 || !ready) return null;
   const [soft, line] = [cssColour('--soft'), cssColour('--line')];
@@ -59,9 +61,7 @@ export function UnitLines({ plan, lines, what, most, stepped = false, label }: P
   };
   const data = {
     datasets: lines.map(({ unit, points }) => {
-      const colour = cssColour(
-        tesseraStyle(plan.treatments.findIndex((t) => t.id === unit.treatmentId)).colour,
-      );
+      const colour = cssColour(tileOf(plan.treatments.findIndex((t) => t.id === unit.treatmentId)).colour);
       return {
         label: unit.code,
         data: points,

@@ -1,6 +1,6 @@
 import type { CSSProperties, ReactNode } from 'react';
 import { Tessera, tesseraLetter } from './Tessera';
-import { tesseraStyle } from './tesserae';
+import { useTileOf } from './Tiles';
 import './UnitTile.css';
 
 /** The inside of a unit on the plan: tile, letter, number and what is known of it. */
@@ -32,9 +32,11 @@ export function UnitFace({
   );
 }
 
-/** The colour a unit's border takes, for its `style`. */
-export const tileInk = (index: number): CSSProperties =>
-  ({ '--tile-ink': `var(${tesseraStyle(index).colour})` }) as CSSProperties;
+/** The colour a unit's border takes, for its `style`, by its treatment's place in the plan. */
+export function useTileInk(): (index: number) => CSSProperties {
+  const tileOf = useTileOf();
+  return (index) => ({ '--tile-ink': `var(${tileOf(index).colour})` }) as CSSProperties;
+}
 
 /** The number on the label without the trial's code: LOG-08 → 08. */
 export const unitNumber = (code: string): string => code.replace(/^[A-Z]+-/, '');

@@ -18,7 +18,7 @@ import { onSent } from '../form/usePost';
 import type { Saying } from '../store/change';
 import { onCommitted } from '../store/committed';
 import { PlanView } from '../ui/PlanView';
-import { UnitFace, tileInk, unitNumber } from '../ui/UnitTile';
+import { UnitFace, unitNumber, useTileInk } from '../ui/UnitTile';
 import { firstOpenSample } from '~core/log/asked';
 import { planIndex } from '~core/plan/planIndex';
 import { kindOf } from '~core/model/plan';
@@ -144,6 +144,7 @@ interface TileProps extends Shown {
 }
 
 const MeasureTile = memo(function MeasureTile(p: TileProps) {
+  const tileInk = useTileInk();
   const { id, code, index, dead, empty, flag, onPick, live } = p;
   const subscribe = useCallback((tell: () => void) => live.subscribe(id, tell), [live, id]);
   const { isCurrent, typed, pending } = useSyncExternalStore(subscribe, () => live.of(id));

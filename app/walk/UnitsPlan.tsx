@@ -4,7 +4,7 @@ import type { UnitId } from '~core/model/ids';
 import type { Unit } from '~core/model/plan';
 import { planIndex } from '~core/plan/planIndex';
 import { PlanView } from '../ui/PlanView';
-import { UnitFace, tileInk, unitNumber } from '../ui/UnitTile';
+import { UnitFace, unitNumber, useTileInk } from '../ui/UnitTile';
 
 interface Props {
   state: TrialState;
@@ -16,6 +16,7 @@ interface Props {
 
 /** The plan with a word or a figure on every unit; tap one to go to it. */
 export function UnitsPlan({ state, current, valueOf, onPick }: Props) {
+  const tileInk = useTileInk();
   const { plan } = state;
   return (
     <PlanView

@@ -129,8 +129,13 @@ export const characterNames: Record<Character, string> = {
 export const Obtained = z.enum(['bought', 'sent free', 'own product']);
 export type Obtained = z.infer<typeof Obtained>;
 
+/** Tiles that differ by their colour; beyond them patterns shift. */
+export const TILE_COLOURS = 8;
+
 export const Product = z.object({
   id: ProductId,
+  /** the tile it has in the library; left out: it came from elsewhere and has none yet */
+  tile: z.number().int().min(0).max(9999).optional(),
   name: z.string().trim().min(1, 'Give the product a name.').max(120),
   maker: z.string().trim().max(120),
   category: z.enum(productCategories),

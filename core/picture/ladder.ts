@@ -9,6 +9,8 @@ export interface LadderRow {
   low: number;
   high: number;
   reference: boolean;
+  /** the tile it has in the library */
+  tile?: number | undefined;
 }
 
 const [TOP, ROW] = [10, 34];
@@ -16,7 +18,7 @@ const [TOP, ROW] = [10, 34];
 /** Every product's change against the reference on one scale, the most first. */
 export function ladder(rows: readonly LadderRow[], reference: string, { width, narrow }: Room): Drawing {
   // On a phone a name stands above its line.
-  const [from, to] = narrow ? [16, width - 16] : [170, width - 84];
+  const [from, to] = narrow ? [16, width - 16] : [190, width - 84];
   const high = narrow ? 46 : ROW;
   const sorted = [...rows].sort((a, b) => b.percent - a.percent);
   const x = roomyScale([0, ...sorted.flatMap((r) => [r.low, r.high])], [from, to], 0.06);
@@ -24,9 +26,13 @@ export function ladder(rows: readonly LadderRow[], reference: string, { width, n
   const marks = sorted.flatMap((r, i): Mark[] => {
     const y = TOP + i * high + (narrow ? 34 : 20);
     const text = narrow ? y - 16 : y + 4;
+    const left = narrow ? from : 8;
     const ink: Ink = r.reference ? 'soft' : r.low > 0 ? 'verdigris' : r.high < 0 ? 'porphyry' : 'ink';
     return [
-      { mark: 'text', at: [narrow ? from : 8, text], text: r.name, bold: true },
+      ...(r.tile === undefined
+        ? []
+        : [{ mark: 'tile' as const, at: [left + 7, text - 4] as const, index: r.tile, size: 14 }]),
+      { mark: 'text', at: [left + 20, text], text: r.name, bold: true },
       {
         ...{ mark: 'text', at: [narrow ? to : width - 8, text], anchor: 'end', face: 'mono', size: 12 },
         text: r.reference ? 'reference' : `${formatSigned(r.percent, 0)} %`,

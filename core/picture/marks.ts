@@ -1,3 +1,4 @@
+import { TILE_COLOURS } from '../model/product';
 import type { paper } from './paper';
 
 /** A colour by its name; a contender's is that of its tile. */
@@ -61,7 +62,7 @@ export interface Room {
 export const usualRoom: Room = { width: 640, narrow: false };
 
 /** The colour of a contender: they begin anew after the eighth. */
-export const inkOf = (index: number): Ink => `tile-${index % 8}` as Ink;
+export const inkOf = (index: number): Ink => `tile-${index % TILE_COLOURS}` as Ink;
 
 /** A line through points. @example throughPoints([[0, 1], [2, 3]]) // 'M0 1L2 3' */
 export const throughPoints = (points: readonly Point[]): string =>

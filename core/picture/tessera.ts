@@ -1,3 +1,5 @@
+import { TILE_COLOURS } from '../model/product';
+
 /**
  * The mosaic tile of each treatment: a colour, a pattern and a letter, so that it reads in colour, in
  * black and white and to colour-blind eyes. One geometry serves screen, canvas and print.
@@ -34,7 +36,7 @@ function waves(tops: number[]): string {
 
 /** Style of the n-th treatment (from 0); after eight the patterns shift against the colours. */
 export function tesseraStyle(index: number): TesseraStyle {
-  const round = Math.floor(index / 8);
-  const [pattern, path] = patterns[(index + 3 * round) % 8]!;
-  return { colour: `--tile-${index % 8}`, path, pattern };
+  const round = Math.floor(index / TILE_COLOURS);
+  const [pattern, path] = patterns[(index + 3 * round) % TILE_COLOURS]!;
+  return { colour: `--tile-${index % TILE_COLOURS}`, path, pattern };
 }

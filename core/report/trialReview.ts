@@ -1,3 +1,4 @@
+import { tilesOf } from '../plan/tiles';
 import { audit } from '../fairness/audit';
 import { auditInput } from '../fairness/auditInput';
 import { deriveState } from '../log/state';
@@ -33,6 +34,8 @@ export interface TrialReview {
   findings: Finding[];
   /** contenders in the plan's order */
   lanes: Lane[];
+  /** the tile of each of them */
+  tiles: readonly number[];
   /** what a value stands for in a picture */
   per: string;
   /** what had its treatment on its own */
@@ -93,6 +96,7 @@ function reviewNow(trial: Trial, today: string): TrialReview | null {
       audit: auditFindings,
     }),
     lanes: plan.treatments.map((t, index) => ({ id: t.id, name: t.name, index })),
+    tiles: tilesOf(plan),
     per: measuredPer(plan),
     unitNoun: experimentalNoun(plan),
   };

@@ -7,7 +7,7 @@ import { countWord, sentenceCase } from '~core/quantity/format';
 import { Picture } from '../../ui/pictures/Picture';
 import { usePictureRoom } from '../../ui/pictures/usePictureRoom';
 import { isTyping } from '../../ui/keys';
-import { tileInk } from '../../ui/UnitTile';
+import { useTileInk } from '../../ui/UnitTile';
 import { Told } from './Told';
 import { TrayPicture } from './TrayPicture';
 import type { GameProps } from './game';
@@ -108,6 +108,7 @@ function Trays({
   seed: number;
   told: boolean;
 }) {
+  const tileInk = useTileInk();
   return (
     <div className="figure-box eye-trays">
       {values.map((own, i) => (

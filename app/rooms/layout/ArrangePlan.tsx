@@ -14,7 +14,7 @@ import type { UnitId } from '~core/model/ids';
 import type { Plan, Position, Unit } from '~core/model/plan';
 import { positionKey } from '~core/model/positions';
 import { PlanView } from '../../ui/PlanView';
-import { UnitFace, tileInk, unitNumber } from '../../ui/UnitTile';
+import { UnitFace, unitNumber, useTileInk } from '../../ui/UnitTile';
 
 interface Props {
   plan: Plan;
@@ -26,6 +26,7 @@ interface Props {
 
 /** The plan with units that can be moved: by drag, or lifted with Space and put down with Space. */
 export function ArrangePlan({ plan, positions, tint, move }: Props) {
+  const tileInk = useTileInk();
   const sensors = useSensors(
     useSensor(MouseSensor, { activationConstraint: { distance: 6 } }),
     useSensor(TouchSensor, { activationConstraint: { delay: 180, tolerance: 8 } }),
@@ -165,6 +166,7 @@ interface TileProps {
 }
 
 function DraggableTile({ unit, ink, state, where, press, children }: TileProps) {
+  const tileInk = useTileInk();
   const { setNodeRef, listeners } = useDraggable({ id: unit.id });
   return (
     <button

@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import type { Position } from '~core/model/plan';
 import { usePost } from '../../form/usePost';
 import { PlanView, Reserved } from '../../ui/PlanView';
-import { UnitFace, tileInk, unitNumber } from '../../ui/UnitTile';
+import { UnitFace, unitNumber, useTileInk } from '../../ui/UnitTile';
 import { AreasForm } from './AreasForm';
 import type { LayoutData } from './layoutData';
 
@@ -15,6 +15,7 @@ export function PlacesView({
   head,
   placesElsewhere,
 }: LayoutData & { head: ReactNode }) {
+  const tileInk = useTileInk();
   const post = usePost();
   const sealed = seal !== null;
   const reserve = (position: Position) => post({ intent: 'reserve', position });

@@ -14,7 +14,7 @@ import { usePost } from '../../form/usePost';
 import { useRecordForm } from '../../form/useRecordForm';
 import { Legend } from '../../ui/Legend';
 import { PlanView } from '../../ui/PlanView';
-import { UnitFace, tileInk, unitNumber } from '../../ui/UnitTile';
+import { UnitFace, unitNumber, useTileInk } from '../../ui/UnitTile';
 import { rotationRecord } from './layoutRecords';
 import { StaleNote } from '../../form/StaleNote';
 import type { LayoutData } from './layoutData';
@@ -28,6 +28,7 @@ export function RotationView({
   turnsDone,
   head,
 }: LayoutData & { head: ReactNode }) {
+  const tileInk = useTileInk();
   const post = usePost();
   const turns = rotationPlan(plan);
   const [chosen, setChosen] = useState(0);

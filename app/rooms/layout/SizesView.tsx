@@ -12,12 +12,13 @@ import { StaleNote } from '../../form/StaleNote';
 import { useRecordForm } from '../../form/useRecordForm';
 import { PlanView } from '../../ui/PlanView';
 import { Tessera, TesseraName, tesseraLetter } from '../../ui/Tessera';
-import { tileInk, unitNumber } from '../../ui/UnitTile';
+import { unitNumber, useTileInk } from '../../ui/UnitTile';
 import type { LayoutData } from './layoutData';
 import { sizesRecord } from './layoutRecords';
 
 /** Start size of every unit, and whether the contenders began alike. */
 export function SizesView({ plan, positions, seal, head }: LayoutData & { head: ReactNode }) {
+  const tileInk = useTileInk();
   const defaults = useMemo(() => sizesRecord.shown(plan), [plan]);
   const { form, busy, stale, conflicts, onSubmit } = useRecordForm(defaults, { merges: sizesRecord.name });
   const { errors, isDirty } = form.formState;

@@ -12,7 +12,8 @@ import { Line } from 'react-chartjs-2';
 import type { TargetBand } from '~core/model/plan';
 import { useChartFonts } from '../../ui/useChartFonts';
 import { mono, sans } from '../../ui/theme';
-import { cssColour, tesseraStyle } from '../../ui/tesserae';
+import { cssColour } from '../../ui/tesserae';
+import { useTileOf } from '../../ui/Tiles';
 import type { Vessel } from '~core/mixing/vessels';
 import '../../ui/chart.css';
 
@@ -24,9 +25,9 @@ function config(
   points: Point[],
   band: readonly [number | null, number | null],
   title: string,
-  index: number,
+  colour: string,
 ): Pick<ChartConfiguration<'line', Point[]>, 'data' | 'options'> {
-  const [soft, line, ink] = [cssColour('--soft'), cssColour('--line'), cssColour(tesseraStyle(index).colour)];
+  const [soft, line, ink] = [cssColour('--soft'), cssColour('--line'), cssColour(colour)];
   const xs = points.map((p) => p.x);
   const [from, to] = [Math.min(...xs), Math.max(...xs)];
   const values = [...points.map((p) => p.y), ...band.filter((b) => b !== null)];
@@ -132,10 +133,11 @@ function OneChart({
   index: number;
   said: string;
 }) {
+  const tileOf = useTileOf();
   const ready = useChartFonts();
   return (
     <div className="chart-box" style={{ height: 190, marginTop: '1rem' }}>
-      {ready && <Line {...config(points, band, title, index)} role="img" aria-label={said} />}
+      {ready && <Line {...config(points, band, title, tileOf(index).colour)} role="img" aria-label={said} />}
     </div>
   );
 }

@@ -1,3 +1,5 @@
+import { tilesOf } from '~core/plan/tiles';
+import { Tiles } from '../../ui/Tiles';
 import { titled } from '../../ui/title';
 import { temperatureUnit } from '~core/quantity/region';
 import Button from '@mui/material/Button';
@@ -27,7 +29,12 @@ export const clientLoader = loadMixing;
 export default function MixingCard() {
   const data = useLoaderData<MixingData>();
   const [helper, sayHelper] = useHelper(data.id);
-  if (!data.blind || helper) return <OpenCard data={data} />;
+  if (!data.blind || helper)
+    return (
+      <Tiles value={tilesOf(data.plan)}>
+        <OpenCard data={data} />
+      </Tiles>
+    );
   return (
     <main className="labels-page" id="room">
       <RoomHead title="The helper’s mixing card">{data.plan.code}</RoomHead>

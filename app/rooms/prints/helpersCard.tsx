@@ -1,3 +1,4 @@
+import { tilesOf } from '~core/plan/tiles';
 import { titled } from '../../ui/title';
 import { amountWords } from '~core/quantity/format';
 import Button from '@mui/material/Button';
@@ -78,7 +79,7 @@ export default function Card() {
                       <tr key={id}>
                         <td>
                           <span className="who">
-                            <Tessera index={i} size={24} /> <strong>{letterOf(i)}</strong>
+                            <Tessera index={tilesOf(plan)[i]!} size={24} /> <strong>{letterOf(i)}</strong>
                           </span>
                         </td>
                         <td>{t.name}</td>

@@ -1,5 +1,6 @@
 import { amountWords } from '~core/quantity/format';
 import { letterOf } from '~core/plan/letters';
+import { tilesOf } from '~core/plan/tiles';
 import { walkOrder } from '~core/design/layOut';
 import type { UnitId } from '~core/model/ids';
 import type { Plan, Position, Treatment } from '~core/model/plan';
@@ -45,10 +46,11 @@ export function unitLabels(
 ): LabelContent[] {
   return walkOrder(plan.units, positions).flatMap((unit) => {
     const index = plan.treatments.findIndex((t) => t.id === unit.treatmentId);
+    const tile = tilesOf(plan)[index]!;
     const vessels = parts.get(unit.id) ?? 1;
     return Array.from({ length: vessels }, (_, k) => ({
       id: vessels === 1 ? unit.id : `${unit.id}/${k + 1}`,
-      index,
+      index: tile,
       letter: letterOf(index),
       title: unit.code,
       name: blind ? '' : (plan.treatments[index]?.name ?? ''),
@@ -84,7 +86,7 @@ export const jarTags = (plan: Plan, key: BlindKey): LabelContent[] =>
 export function bottleTags(plan: Plan, blind: boolean): LabelContent[] {
   return plan.treatments.map((t, index) => ({
     id: `bottle ${t.id}`,
-    index,
+    index: tilesOf(plan)[index]!,
     letter: letterOf(index),
     title: 'Bottle',
     name: blind ? '' : t.name,

@@ -1,3 +1,5 @@
+import { inTiles } from '~core/picture/inTiles';
+import { tilesOf } from '~core/plan/tiles';
 import { paperHere } from '../../ui/region';
 import Button from '@mui/material/Button';
 import { zipSync, strToU8 } from 'fflate';
@@ -66,7 +68,9 @@ async function pictures({ plan, findings, sheet, chosen }: ReviewData): Promise<
     findings.map(async (f) => {
       const unitNoun = experimentalNoun(plan);
       const shown = { finding: f, lanes, unitNoun, per: measuredPer(plan), unmarked: f.peers };
-      const picture = drawnOnce(`${plan.id} ${figureId(f)}`, shown, () => pngUri(findingPicture(shown), 3));
+      const picture = drawnOnce(`${plan.id} ${figureId(f)}`, shown, () =>
+        pngUri(inTiles(findingPicture(shown), tilesOf(plan)), 3),
+      );
       return [figureId(f), await picture] as const;
     }),
   );
@@ -180,7 +184,10 @@ function OpenReview(data: ReviewData) {
   };
   const savePicture = async (shape: SocialShape) => {
     if (!data.social) return;
-    download(await pngOf(socialPicture(data.social, shape), 1), `${plan.code.toLowerCase()}-${shape}.png`);
+    download(
+      await pngOf(inTiles(socialPicture(data.social, shape), tilesOf(data.plan)), 1),
+      `${plan.code.toLowerCase()}-${shape}.png`,
+    );
   };
   const saveText = (what: string, text: readonly Block[]) =>
     download(new Blob([toPlainText(text)], { type: 'text/plain' }), `${plan.code.toLowerCase()}-${what}.txt`);

@@ -1,13 +1,13 @@
 import type { CardCell } from '~core/scorecard/card';
 import { formatFigure } from '~core/quantity/format';
-import { tesseraStyle } from '../../ui/tesserae';
+import { useTileOf } from '../../ui/Tiles';
 
 const WIDTH = 120;
 const at = (points: number) => 6 + (points / 10) * (WIDTH - 12);
 
 /** Points from 0 to 10 on a strip, with what is uncertain about them. */
 export function PointsStrip({ cell, index, name }: { cell: CardCell; index: number; name: string }) {
-  const ink = `var(${tesseraStyle(index).colour})`;
+  const ink = `var(${useTileOf()(index).colour})`;
   if (cell.points === null) return <span className="small quiet">{cell.said}</span>;
   // Where anything from 0 to 10 may be true, a figure would be a claim.
   const open = cell.low !== null && cell.high! - cell.low > 10 - 1e-9;

@@ -1,8 +1,10 @@
 import Button from '@mui/material/Button';
-import { type ReactNode, createElement } from 'react';
+import { type ReactNode, createElement, useContext } from 'react';
+import { inTiles } from '~core/picture/inTiles';
 import type { Drawing } from '~core/picture/marks';
 import { type Shape, shapeOf } from '~core/picture/shapes';
 import { fonts } from '../colours';
+import { Tiles } from '../Tiles';
 import { download } from '../download';
 import { pngOf, svgFile } from './picture';
 import '../chart.css';
@@ -31,7 +33,8 @@ const drawn = ({ tag, attributes, text, within, said }: Shape, key: number): Rea
   );
 
 /** A picture in the app's own look that can be saved as PNG and as SVG. */
-export function Picture({ drawing, label, file, caption, passing = false }: Props) {
+export function Picture({ drawing: byPlace, label, file, caption, passing = false }: Props) {
+  const drawing = inTiles(byPlace, useContext(Tiles));
   const { width, height, marks } = drawing;
   const name = file.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-');
   const savePng = async () => download(await pngOf(drawing, 3), `${name}.png`);
