@@ -103,6 +103,12 @@ describe('a warm-up on a phone', () => {
     await v.sees('Warm-up: looks');
     for (let i = 1; i <= 10; i++) {
       await v.sees(`Picture ${i} of 10.`);
+      if (i === 4) {
+        // Left half-way, the scores would be gone without a word.
+        await v.pressLink('Back to the round');
+        await v.sees('The scores of this series would be lost.');
+        await v.press('Stay');
+      }
       await v.page.locator('.taster-scale button:nth-of-type(2)').click();
     }
     await v.sees('5 of 5 the same twice.');

@@ -69,8 +69,9 @@ export default function StandingsPage() {
       <div className="room-head">
         <h1>{sentences[0]}</h1>
         <p>
-          Standings over {standings.pooled.length === 1 ? 'one trial' : `${standings.pooled.length} trials`}:
-          what each product did against {reference ?? 'a reference'}.
+          {reference === null
+            ? 'Nothing is ticked that can be pooled: tick a trial, or choose something else that was measured.'
+            : `Standings over ${standings.pooled.length === 1 ? 'one trial' : `${standings.pooled.length} trials`}: what each product did against ${reference}.`}
         </p>
       </div>
       <div className="inline-row" style={{ marginBottom: '1rem' }}>

@@ -10,7 +10,7 @@ import { isAllOnItsWay, onAsked, onHeld, wouldBeLost } from './unsaved';
 /** A room shows one of its views at a time, and one mixing day: going to another leaves what is typed too. */
 const partOf = (search: string) => {
   const asked = new URLSearchParams(search);
-  return ['view', 'day', 'bottle'].map((name) => asked.get(name)).join();
+  return ['view', 'day', 'bottle', 'game'].map((name) => asked.get(name)).join();
 };
 
 /** Asks whoever goes on while something isn’t kept; one for the whole app. */

@@ -46,7 +46,7 @@ export function growthLines({ lanes, curves, means, what }: Growth, { width, nar
     marks: [
       ...axisLeft({ ticks: y.ticks(6), at: y, from: TOP, to: right, across: LEFT, title: what }),
       ...axisBelow({
-        ...{ ticks: days.length <= 9 ? days : x.ticks(7), at: x, from: LEFT, to: right },
+        ...{ ticks: x.ticks(7).filter(Number.isInteger), at: x, from: LEFT, to: right },
         ...{ across: BOTTOM, title: 'day' },
       }),
       ...thin,

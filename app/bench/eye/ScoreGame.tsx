@@ -1,3 +1,4 @@
+import { LeaveGuard } from '../../form/UnsavedGuard';
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { agreement, coverScale, sayAgreement, scoringSeries } from '~core/eye/scoreTwice';
@@ -88,6 +89,7 @@ export function ScoreGame({
   }
   return (
     <>
+      <LeaveGuard unsaved={at > 0} what="The scores of this series" />
       <p className="quiet">
         Picture {at + 1} of {series.length}. Score what you see by the written scale; some come again.
       </p>
