@@ -82,7 +82,7 @@ export function saySecondLooks(
       `outlier-${o.unit}`,
       'open',
       `${o.code} (${nameOf(o.treatment)}, ${formatFigure(o.value, trait.decimals)} ${trait.unit}`.trimEnd() +
-        `) lies far from what its contender and block let one expect (${p(o.p)} for the farthest of ${finding.units.length}). Without it: ${then(o.changed, 'the same.')}`,
+        `) lies far from what its contender and block predict (${p(o.p)} for the farthest of ${finding.units.length}). Without it: ${then(o.changed, 'the same.')}`,
     );
   if (looks.earlier) {
     const { day, name, changed } = looks.earlier;

@@ -1,4 +1,4 @@
-import type { PlannedTask } from '../model/task';
+import { END_EVENT, type PlannedTask } from '../model/task';
 
 const days = (n: number) => `${Math.abs(n)} ${Math.abs(n) === 1 ? 'day' : 'days'}`;
 
@@ -14,7 +14,7 @@ export function whenWords({
     after === null && day >= 0
       ? `day ${day}`
       : day === 0
-        ? `at ${after}`
+        ? `${after === END_EVENT ? 'at' : 'when'} ${after}`
         : `${days(day)} ${day < 0 ? 'before' : 'after'} ${after ?? 'the start'}`;
   const again =
     everyDays === null

@@ -72,8 +72,8 @@ export function Record({ answers, game }: { answers: readonly EyeAnswer[]; game:
         </table>
       )}
       <p className="small quiet" style={{ marginTop: '0.8rem' }}>
-        Cases get harder after each that is right and easier after each that isn’t, so that about three of
-        four are: the rest is what can be learned. Intervals: Wilson, 95&nbsp;%.
+        A right answer makes the next case harder, a wrong one easier, so that about three of four are right.
+        Intervals: Wilson, 95&nbsp;%.
       </p>
       {answers.length > 0 && (
         <Button size="small" color="secondary" onClick={save}>

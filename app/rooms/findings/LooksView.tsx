@@ -25,7 +25,7 @@ export function LooksView({ plan, finding, looks, said }: Props) {
       {looks.residuals.length > 0 ? (
         <Picture
           drawing={residualPlan(plan, left, room)}
-          caption="What is left over at each position, in standard errors: + grew more than its contender and block let one expect, − less. A pattern says that where they stood played a part."
+          caption="How far each stands from what its contender and block predict, in standard errors: + more, − less. A pattern means that the position played a part."
           label={`What is left over of ${finding.trait.name.toLowerCase()} in each place of the plan`}
           file={`${plan.code} ${finding.trait.name} left over`}
         />

@@ -18,7 +18,7 @@ import { papers } from '~core/formats/labelSheet';
 import type { Paper } from '~core/quantity/regionUnits';
 import { numberIn } from '~core/quantity/number';
 import { lengthField, lengthText, sidesText, sizeUnitsOf, withUnit } from '~core/quantity/sizeText';
-import { plural } from '~core/quantity/format';
+import { countOf, plural } from '~core/quantity/format';
 import { fieldText } from '../../form/schemaFields';
 import { PickOne } from '../../ui/PickOne';
 import { download } from '../../ui/download';
@@ -196,16 +196,15 @@ export function PlantingView({ plan, state, seal, head }: LayoutData & { head: R
             {plan.units.length > 0 && (
               <span className="small quiet">
                 {' '}
-                · {sowing.seeds * (plan.units.length + plan.spares)} in all, {plan.spares}{' '}
-                {plan.spares === 1 ? 'spare' : 'spares'} sown aside
+                · {sowing.seeds * (plan.units.length + plan.spares)} in all,{' '}
+                {plan.spares === 0 ? 'no spares' : countOf(plan.spares, 'spare')} sown aside
               </span>
             )}
           </p>
         )}
         <p className="small quiet">
-          What comes up more is thinned to the same number by one rule, on one day, by someone who doesn’t
-          know the names; what comes up less is replaced from the spares. A shaker or spoon: weigh what one
-          stroke gives, ten times.
+          Thin all to one number, by one rule, on one day; whoever thins doesn’t know the names. Where too few
+          came up, plant from the spares. Sown by a shaker or spoon: weigh what one stroke gives, ten times.
         </p>
         <div className="inline-row">
           <PickOne

@@ -6,7 +6,7 @@ import type { TrialState } from '~core/log/state';
 import type { UnitId } from '~core/model/ids';
 import { planIndex } from '~core/plan/planIndex';
 import { tasksLogged } from '~core/cost/workLogged';
-import { formatFigure, listNames, plural } from '~core/quantity/format';
+import { countOf, formatFigure, listNames, plural } from '~core/quantity/format';
 import { shortDate } from '../../../ui/clock';
 import { PlanView } from '../../../ui/PlanView';
 import { EventForm } from './EventForm';
@@ -97,7 +97,7 @@ export function EventsView({ state, open, head }: { state: TrialState; open: num
         )}
         <p className="small">
           <Link to={`/trial/${plan.id}/fairness`}>
-            {open === 0 ? 'The audit finds nothing open.' : `The audit has ${open} open.`}
+            {open === 0 ? 'The audit finds nothing open.' : `The audit has ${countOf(open, 'open finding')}.`}
           </Link>{' '}
           It goes on while the trial runs. A line is taken back in{' '}
           <Link to={`/trial/${plan.id}/log`}>the log</Link>.
