@@ -1,4 +1,5 @@
 // The verdict's page: each sentence with data that make it and data that don't.
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { AuditFinding } from '../fairness/audit';
 import { deriveState } from '../log/state';
@@ -10,7 +11,8 @@ import { noCosts } from '../model/judgement';
 import { makeCard } from '../scorecard/card';
 import { sayValue, whoTakes } from './answer';
 import { costsOf } from './costWords';
-import { sayHeadings, sayRetest, sayWhoTakes } from './onePage';
+import { sayClaimCount, sayHeadings, sayRetest, sayWhoTakes } from './onePage';
+import { type ClaimVerdict, type JudgedClaim, claimVerdictNames } from '../verdict/claims';
 import { makeVerdict } from '../verdict/verdict';
 
 const names = ['Water', 'A', 'B'];
@@ -157,5 +159,32 @@ describe('the answer in three looks', () => {
     expect(new Set(takes[0]!.who)).toEqual(new Set(['A', 'B']));
     expect(takes[0]!.text).toBe('B 70.5 g and A 70.0 g. Nothing separates the two.');
     expect(answer([50, 60, 90]).takes[0]).toMatchObject({ who: ['B'], text: '90.0 g.' });
+  });
+});
+
+describe('all claims, counted', () => {
+  const judged = (...verdicts: ClaimVerdict[]) => verdicts.map((verdict) => ({ verdict })) as JudgedClaim[];
+  it('says each kind there is and none that there isn’t', () => {
+    expect(sayClaimCount(judged('inPart', 'notTested', 'inPart', 'contradicted'))).toBe(
+      'Four claims: two in part, one contradicted and one not tested here.',
+    );
+    expect(sayClaimCount(judged('borneOut'))).toBe('One claim: borne out.');
+    expect(sayClaimCount(judged('notShown', 'notShown'))).toBe('Two claims: two not shown.');
+  });
+  it('its counts add up to all, whatever they are', () => {
+    const words = ['one', 'two', 'three', 'four', 'five', 'six'];
+    const kinds = Object.keys(claimVerdictNames) as ClaimVerdict[];
+    fc.assert(
+      fc.property(fc.array(fc.constantFrom(...kinds), { minLength: 2, maxLength: 6 }), (verdicts) => {
+        const [head, said] = sayClaimCount(judged(...verdicts))
+          .toLowerCase()
+          .split(' claims: ');
+        expect(words.indexOf(head!) + 1).toBe(verdicts.length);
+        for (const kind of kinds) {
+          const counted = new RegExp(`(\\w+) ${claimVerdictNames[kind]}`).exec(said!)?.[1];
+          expect(words.indexOf(counted ?? '') + 1).toBe(verdicts.filter((v) => v === kind).length);
+        }
+      }),
+    );
   });
 });

@@ -2,7 +2,7 @@ import { formatMoney } from '../quantity/money';
 import type { AuditFinding } from '../fairness/audit';
 import type { CardHeading } from '../model/judgement';
 import type { Plan } from '../model/plan';
-import { listNames, plural } from '../quantity/format';
+import { countWord, listNames, plural, sentenceCase } from '../quantity/format';
 import { makeCard } from '../scorecard/card';
 import type { CardInput } from '../scorecard/cardSource';
 import { sayAlone, sayCard } from './cardWords';
@@ -38,6 +38,18 @@ export const sayWhoTakes = (input: Omit<CardInput, 'headings'>, headings: readon
 /** Claims with what became of them, a line each. @example 'Prova, “a quarter more”: borne out.' */
 export const sayClaims = (claims: readonly JudgedClaim[]): string[] =>
   claims.map((c) => `${c.product.name}, “${c.claim.text}”: ${claimVerdictNames[c.verdict]}.`);
+
+/**
+ * What became of all claims, counted.
+ * @example 'Six claims: two in part, one not shown, one contradicted and two not tested here.'
+ */
+export function sayClaimCount(claims: readonly JudgedClaim[]): string {
+  const kinds = Object.entries(claimVerdictNames).flatMap(([verdict, name]) => {
+    const n = claims.filter((c) => c.verdict === verdict).length;
+    return n === 0 ? [] : [claims.length === 1 ? name : `${countWord(n)} ${name}`];
+  });
+  return `${sentenceCase(countWord(claims.length))} ${claims.length === 1 ? 'claim' : 'claims'}: ${listNames(kinds)}.`;
+}
 
 /**
  * What the retest needs: units, what their products cost at this trial's cost of a unit, and what to put right first.

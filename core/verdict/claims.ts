@@ -20,7 +20,7 @@ import type { Finding } from '../account/finding';
  * - contradicted: the other way round
  * - notTested: this trial says nothing of it
  */
-type ClaimVerdict = 'borneOut' | 'inPart' | 'notShown' | 'contradicted' | 'notTested';
+export type ClaimVerdict = 'borneOut' | 'inPart' | 'notShown' | 'contradicted' | 'notTested';
 
 export const claimVerdictNames: Record<ClaimVerdict, string> = {
   borneOut: 'borne out',

@@ -6,6 +6,7 @@ import { type ReactNode, useMemo, useState } from 'react';
 import type { SetClaim } from '~core/model/judgement';
 import { type Plan, kindOf } from '~core/model/plan';
 import { numberIn } from '~core/quantity/number';
+import { sayClaimCount } from '~core/say/onePage';
 import { CLAIM_LINE, type JudgedClaim, claimVerdictNames, judgeClaims } from '~core/verdict/claims';
 import type { Finding } from '~core/account/finding';
 import { NotKept } from '../../form/NotKept';
@@ -50,6 +51,7 @@ export function ClaimsView({ plan, findings, dated, stored, rev }: Props) {
   };
   return (
     <div className="claims">
+      <h2>{sayClaimCount(judged)}</h2>
       {judged.map((j) => (
         <OneClaim
           key={`${j.product.id}/${j.claim.id}`}

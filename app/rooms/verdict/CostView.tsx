@@ -14,6 +14,7 @@ import { resultUnit } from '~core/plan/divisor';
 import { formatFigure, listNames, plural } from '~core/quantity/format';
 import { workDone } from '~core/schedule/workDone';
 import { sayPerPiece } from '~core/say/costPerPiece';
+import { sayValue } from '~core/say/answer';
 import { costsOf, sayCosts } from '~core/say/costWords';
 import type { Finding } from '~core/account/finding';
 import { bestValueElsewhere, sayElsewhere } from '~core/verdict/priceSets';
@@ -86,6 +87,9 @@ export function CostView({ plan, state, finding, verdict, stored, rev }: Props) 
   const minutes = Math.round(work.reduce((s, w) => s + w.minutes, 0) / Math.max(1, plan.units.length));
   return (
     <>
+      <h2 aria-live="polite">
+        {sayValue({ plan, verdict, finding, settings: shown, costs }, nameOf) ?? verdict.bestValue.text}
+      </h2>
       <ReportTable table={fullCostTable(costs, verdict, finding, plan, nameOf)} />
       {sentences.length > 0 && (
         <ul className="report-list">
