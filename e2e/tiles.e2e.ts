@@ -66,17 +66,22 @@ it('a new product gets the first tile that is free, keeps it when it is edited, 
   await v.arrives(/^\/library$/);
   await v.sees('Officina Prova');
   expect(await tileBeside(v, 'Prova Tre')).toBe(third);
-  // Alone with a control it would have the second tile by its place.
-  await v.open('/trials/new');
-  await v.page.locator('::-p-aria([name="What is compared"][role="combobox"])').click();
-  await v.page.keyboard.type('Prova Tre');
-  await v.keys('Enter');
-  await v.fillLabelled('Feed a tray gets', '0.5 L');
-  await v.press('Go on planning');
-  await v.sees('What is compared with what.');
-  const worn = await v.page.$eval('[aria-label="Contender Prova Tre"] svg path:last-of-type', (e) =>
-    e.getAttribute('fill'),
-  );
-  expect(worn).toBe('var(--tile-3)');
+  // Alone with a control either would have the second tile by its place; the new one is known from its first moment.
+  for (const [typed, name, tile] of [
+    ['Prova Tre', 'Prova Tre', 3],
+    ['Nuova 9.90, 2 mL/L', 'Nuova', 4],
+  ] as const) {
+    await v.open('/trials/new');
+    await v.page.locator('::-p-aria([name="What is compared"][role="combobox"])').click();
+    await v.page.keyboard.type(typed);
+    await v.keys('Enter');
+    await v.fillLabelled('Feed a tray gets', '0.5 L');
+    await v.press('Go on planning');
+    await v.sees('What is compared with what.');
+    const worn = await v.page.$eval(`[aria-label="Contender ${name}"] svg path:last-of-type`, (e) =>
+      e.getAttribute('fill'),
+    );
+    expect(worn).toBe(`var(--tile-${tile})`);
+  }
   expect(v.complaints).toEqual([]);
 });

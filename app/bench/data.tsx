@@ -14,7 +14,7 @@ import { unsavedSince } from '../store/unsaved';
 import { listBin, purgeBin, purgeOld } from '../store/bin';
 import { keepClash } from '../store/clashes';
 import { storageRoom } from '../store/storage';
-import { listProducts, saveProduct } from '../store/products';
+import { listProducts, changeProducts } from '../store/products';
 import { type TakenIn, aFile, takeIn, takeInAsCopy } from '../store/takeIn';
 import { sayStorageFault } from '../store/errors';
 import { FileButton } from '../ui/FileButton';
@@ -235,7 +235,7 @@ function LibraryFiles() {
     if (!read.ok) return setMessage({ text: `${file.name}: ${read.error}`, bad: true });
     const here = new Set<string>((await listProducts()).map((p) => p.id));
     const added = read.value.filter((p) => !here.has(p.id));
-    for (const product of added) await saveProduct(product);
+    await changeProducts(() => added);
     setMessage({
       text: `${added.length} added; ${read.value.length - added.length} were here already and stay as they are.`,
       bad: false,

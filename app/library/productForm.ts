@@ -304,5 +304,6 @@ export const productRecord = recordForm({
   name: 'product',
   shown: (product: Product) => toForm(product),
   schema: ProductForm,
-  apply: (product, values) => fromForm(product.id, values),
+  // Its tile is on no form.
+  apply: ({ id, tile }, values) => ({ ...fromForm(id, values), ...(tile !== undefined && { tile }) }),
 });

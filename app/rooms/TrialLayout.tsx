@@ -1,7 +1,7 @@
 import { tilesOf } from '~core/plan/tiles';
 import { Tiles } from '../ui/Tiles';
 import { plural } from '~core/quantity/format';
-import { memo, useRef } from 'react';
+import { memo, useMemo, useRef } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, Outlet, useLoaderData, useNavigate } from 'react-router';
 import { audit, openFindings } from '~core/fairness/audit';
@@ -86,8 +86,11 @@ export function meta({
 export default function TrialLayout() {
   const trial = useLoaderData<typeof clientLoader>();
   useOtherTabs();
+  // The same as long as they say the same: not every value draws all tiles anew.
+  const key = trial.tiles.join();
+  const tiles = useMemo(() => key.split(',').map(Number), [key]);
   return (
-    <Tiles value={trial.tiles}>
+    <Tiles value={tiles}>
       <TrialFrame {...trial} />
     </Tiles>
   );

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { z } from 'zod';
 import { fieldErrors } from '../form/schemaFields';
 import { demoBench } from '../demo/demoBench';
-import { ProductForm, fromForm, toForm } from '../library/productForm';
+import { ProductForm, fromForm, productRecord, toForm } from '../library/productForm';
 import { ContendersForm, applyContenders, doseErrors, toContendersForm } from './contenders/contendersForm';
 import { newTreatment, newUse } from './contenders/newContender';
 import { newRound, newTrait } from './question/newRows';
@@ -27,7 +27,7 @@ describe('a form opened and saved changes nothing', () => {
     expect(applyContenders(p, ContendersForm.parse(toContendersForm(p)), p.products)).toEqual(p);
   });
   it.each(bench.products.map((p) => [p.name, p] as const))('product %s', (_, p) => {
-    expect(fromForm(p.id, ProductForm.parse(toForm(p)))).toEqual(p);
+    expect(productRecord.apply(p, ProductForm.parse(productRecord.shown(p)), [])).toEqual(p);
   });
 });
 

@@ -1,4 +1,5 @@
 import type { ProductId } from '~core/model/ids';
+import type { Plan } from '~core/model/plan';
 import { Product } from '~core/model/product';
 import { withTiles } from '~core/plan/tiles';
 import type { Result } from '~core/model/result';
@@ -20,6 +21,13 @@ export async function getProduct(id: string): Promise<Product | undefined> {
 
 export async function saveProduct(product: Product): Promise<void> {
   await changeProducts(() => [product]);
+}
+
+/** Puts what a new plan brings into the library. @returns the plan with its products as they are kept there */
+export async function bringProducts(plan: Plan, added: readonly Product[]): Promise<Plan> {
+  await changeProducts(() => added);
+  const kept = new Map((await listProducts()).map((p) => [p.id, p]));
+  return { ...plan, products: plan.products.map((p) => kept.get(p.id) ?? p) };
 }
 
 /** Changes a product as it stands in the library now. @returns the reason where it isn't, null where there is none */

@@ -149,7 +149,7 @@ describe('deleting', () => {
     await deleteProduct('feed');
     expect(await listProducts()).toEqual([]);
     await restore('feed');
-    expect(await listProducts()).toEqual([product()]);
+    expect(await listProducts()).toEqual([{ ...product(), tile: 1 }]);
   });
   it('of what isn’t there does nothing', async () => {
     await deleteProduct('nobody');

@@ -7,7 +7,7 @@ import { refuse } from '../../form/recordForm';
 import { numberIn } from '~core/quantity/number';
 import { optionalNumber, optionalSize, typedNumber } from '../../form/schemaFields';
 import { checkSolution } from '../../rooms/contenders/dose';
-import { listProducts, saveProduct } from '../../store/products';
+import { listProducts, bringProducts } from '../../store/products';
 import { askToLast } from '../../store/storage';
 import { createTrial, listPlans, sealPlan } from '../../store/trials';
 import { announce } from '../../ui/announce';
@@ -73,8 +73,7 @@ async function begin(_: string | undefined, asked: z.output<typeof BeginForm>): 
   if (!made.ok) return err({ tag: 'refused', errors: made.error as Record<string, string> });
   const { plan, added, open } = made.value;
   if (plan.code === '') return refuse('code', 'Three letters: every label begins with them.');
-  for (const product of added) await saveProduct(product);
-  await createTrial(plan);
+  await createTrial(await bringProducts(plan, added));
   // From here on there is something to lose.
   void askToLast();
   if (open !== null) announce(open);

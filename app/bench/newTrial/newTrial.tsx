@@ -22,7 +22,9 @@ import { kitsOf } from '~core/cost/kits';
 
 export async function clientLoader() {
   const [plans, products] = await Promise.all([listPlans(), listProducts()]);
-  const { protocolId = '', currency } = plans[0] ?? {};
+  const [latest] = plans;
+  // A height and a weight is a kind without a name.
+  const protocolId = latest?.protocolId ?? '';
   return {
     products: [...kitsOf(products).map((k) => k.name), ...products.map((p) => p.name)],
     defaults: {
@@ -43,7 +45,7 @@ export async function clientLoader() {
       differencePercent: '',
       code: '',
       startDate: todayDate(),
-      currency: currency ?? products[0]?.packs[0]?.currency ?? currencyHere(),
+      currency: latest?.currency ?? products[0]?.packs[0]?.currency ?? currencyHere(),
       next: 'seal',
     },
   };

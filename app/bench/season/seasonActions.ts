@@ -6,7 +6,7 @@ import { listNames } from '~core/quantity/format';
 import { NOTHING } from '~core/standings/overTrials';
 import { type Answer, command, toAction } from '../../form/command';
 import { refuse } from '../../form/recordForm';
-import { listProducts, saveProduct } from '../../store/products';
+import { listProducts, bringProducts } from '../../store/products';
 import { keepSeasonWishes } from '../../store/seasonWishes';
 import { createTrial, listPlans } from '../../store/trials';
 import { announce } from '../../ui/announce';
@@ -65,8 +65,7 @@ async function make(_: string | undefined, asked: z.output<typeof Made>): Promis
   const { added } = begun.value;
   const plan = dosedAsBefore(begun.value.plan, plans, library);
   if (plan.code === '') return refuse('make', 'Name the crop: labels begin with three letters of it.');
-  for (const product of added) await saveProduct(product);
-  await createTrial(plan);
+  await createTrial(await bringProducts(plan, added));
   const undosed = plan.treatments.filter((t) => t.role === 'test' && t.products.length === 0);
   announce(
     undosed.length > 0
