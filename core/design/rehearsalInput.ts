@@ -152,6 +152,8 @@ const NOTHING: Assumptions = {
  * @returns null where the plan can't be rehearsed
  */
 export function rehearsedOf(plan: Plan): string | null {
-  const input = rehearsalInput(plan, NOTHING);
+  // Opened codes may have put contenders in another order.
+  const treatments = plan.treatments.toSorted((a, b) => (a.id < b.id ? -1 : 1));
+  const input = rehearsalInput({ ...plan, treatments }, NOTHING);
   return input.ok ? sha256Of(input.value) : null;
 }

@@ -65,6 +65,9 @@ export function deriveState(plan: Plan, log: readonly Entry[]): TrialState {
 /** The plan as it was sealed, of states whose plan has units more. */
 const plannedOf = new WeakMap<TrialState, Plan>();
 
+/** The plan as it was written and sealed: without the units that came later. */
+export const plannedIn = (state: TrialState): Plan => plannedOf.get(state) ?? state.plan;
+
 function folded(plan: Plan, log: readonly Entry[]): TrialState {
   const empty = nothing(plan);
   linesOf.set(empty, new LogLines());
@@ -78,7 +81,7 @@ function folded(plan: Plan, log: readonly Entry[]): TrialState {
  * @param state the newest state of its trial; an older one is derived anew first
  */
 export function extend(state: TrialState, added: readonly Entry[]): TrialState {
-  const planned = plannedOf.get(state) ?? state.plan;
+  const planned = plannedIn(state);
   const lines = linesOf.get(state);
   if (!lines || lines.size !== state.log.length) return deriveState(planned, [...state.log, ...added]);
   const next = grow(state, added);

@@ -2,7 +2,7 @@ import { otherwiseIn } from '../log/otherwise';
 import { agreement, sayAgreement } from '../eye/scoreTwice';
 import type { BodyOf } from '../log/entry';
 import type { ResolvedEntry } from '../log/resolve';
-import { type TrialState, ofKind } from '../log/state';
+import { type TrialState, ofKind, plannedIn } from '../log/state';
 import { formatDay } from '../quantity/region';
 import { compareWritten } from '../log/order';
 import { localDay } from '../log/localDay';
@@ -207,7 +207,7 @@ function howItems(state: TrialState): string[] {
 function rehearsedItem(state: TrialState): string[] {
   const seal = ofKind(state, 'seal').find((e) => e.id === state.seal?.entryId);
   const kept = ofKind(state, 'rehearsal').findLast((e) => seal && compareWritten(e, seal) < 0);
-  if (!kept || kept.body.of !== rehearsedOf(state.plan)) return [];
+  if (!kept || kept.body.of !== rehearsedOf(plannedIn(state))) return [];
   return [`Rehearsed on paper before it began, in ${sayRehearsed(kept.body)}`];
 }
 

@@ -173,6 +173,16 @@ describe('what a reader could object to, and how it was conducted', () => {
     expect(items(entry(kept()), seal())).toContain(sentence);
     const sees = 'A difference of 20 points would be seen.';
     expect(items(entry(kept({ sees })), seal())).toContain(`at a spread of 7 %: ${sees}`);
+    // A unit that came later was not planned, and a plan in the order of its codes is the same plan.
+    const unit = { ...p.units[0]!, id: 'extra' as never, code: 'TST-99' as never };
+    const grown = deriveState(p, [
+      entry(kept()),
+      seal(),
+      entry({ kind: 'extraUnit', unit, reason: 'left over' }),
+    ]);
+    expect(grown.plan.units).toHaveLength(p.units.length + 1);
+    expect(JSON.stringify(conductBlocks(grown, '2026-04-01', { tag: 'unsealed' }))).toContain(sentence);
+    expect(rehearsedOf({ ...p, treatments: p.treatments.toReversed() })).toBe(rehearsedOf(p));
     for (const log of [
       [seal(), entry(kept())],
       [entry(kept())],

@@ -1,6 +1,6 @@
 import { rehearsedOf } from '~core/design/rehearsalInput';
 import { sayRehearsed } from '~core/plan/rehearsed';
-import { type TrialState, ofKind } from '~core/log/state';
+import { type TrialState, ofKind, plannedIn } from '~core/log/state';
 import { localDay } from '~core/log/localDay';
 import type { Room } from '../room';
 
@@ -8,7 +8,7 @@ import type { Room } from '../room';
 export function keptRehearsal(state: TrialState) {
   const line = ofKind(state, 'rehearsal').at(-1);
   return line
-    ? { ...line.body, on: localDay(line), isOfThisPlan: line.body.of === rehearsedOf(state.plan) }
+    ? { ...line.body, on: localDay(line), isOfThisPlan: line.body.of === rehearsedOf(plannedIn(state)) }
     : null;
 }
 
