@@ -18,13 +18,7 @@ describe('on one’s own bench, on a phone', () => {
   it('asks for products first; then for a place, and says what is wrong at its field', async () => {
     await v.open('/season');
     await v.sees('It takes products in the library');
-    for (const name of ['Prova Uno', 'Prova Due', 'Prova Tre']) {
-      await v.open('/library/new');
-      await v.fill('name', name);
-      await v.fill('labelRate', '2 mL/L');
-      await v.press('Put it in the library');
-      await v.arrives(/^\/library$/);
-    }
+    for (const name of ['Prova Uno', 'Prova Due', 'Prova Tre']) await v.addProduct(name, '2 mL/L');
     await v.open('/season');
     await v.sees('No finished trial tells of these products yet');
     await v.isAccessible();

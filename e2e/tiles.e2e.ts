@@ -51,13 +51,7 @@ it('a product of the demo wears its tile wherever it stands', async () => {
 
 it('a new product gets the first tile that is free, keeps it when it is edited, and takes it into a trial', async () => {
   const v = await Visitor.arrive(browser, inject('ownUrl'));
-  for (const name of ['Prova Uno', 'Prova Due', 'Prova Tre']) {
-    await v.open('/library/new');
-    await v.fill('name', name);
-    await v.fill('labelRate', '2 mL/L');
-    await v.press('Put it in the library');
-    await v.arrives(/^\/library$/);
-  }
+  for (const name of ['Prova Uno', 'Prova Due', 'Prova Tre']) await v.addProduct(name, '2 mL/L');
   const third = await tileBeside(v, 'Prova Tre');
   expect(third).toMatch(/^var\(--tile-3\)/);
   await v.pressLink('Prova Tre');

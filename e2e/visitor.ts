@@ -121,6 +121,15 @@ export class Visitor {
     );
   }
 
+  /** Puts a product of which this is known into the library. */
+  async addProduct(name: string, labelRate: string): Promise<void> {
+    await this.open('/library/new');
+    await this.fill('name', name);
+    await this.fill('labelRate', labelRate);
+    await this.press('Put it in the library');
+    await this.arrives(/^\/library$/);
+  }
+
   /** Waits until a text isn’t on the page any more. */
   async gone(text: string): Promise<void> {
     const isGone = (t: string) => !document.body.innerText.replace(/\s+/g, ' ').includes(t);

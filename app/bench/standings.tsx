@@ -70,7 +70,7 @@ export default function StandingsPage() {
         <h1>{sentences[0]}</h1>
         <p>
           {reference === null
-            ? 'Nothing is ticked that can be pooled: tick a trial, or choose something else that was measured.'
+            ? 'It takes a finished trial with two units of each, compared fairly or ticked all the same.'
             : `Standings over ${standings.pooled.length === 1 ? 'one trial' : `${standings.pooled.length} trials`}: what each product did against ${reference}.`}
         </p>
       </div>

@@ -87,6 +87,10 @@ describe('what a rehearsal says', () => {
   });
   it('warns of plants counted as units and of an unfair layout', () => {
     expect(rehearsalRemarks(result).join(' ')).toMatch(/plants as units .* 40 of 100/);
+    // Equals have no control: nothing is said of one.
+    expect(rehearsalRemarks(result)[0]).toMatch(
+      /^When nothing differs, a difference is still seen in \d+ of 100/,
+    );
     expect(rehearsalRemarks({ ...result, nothing: scenario(0, 0.3) }).join(' ')).toMatch(
       /layout itself favours/,
     );

@@ -33,6 +33,12 @@ export function plantsPerUnit(plan: Plan): number {
 export const differencePercent = (plan: Plan): number | null =>
   plan.smallestDifference?.kind === 'percent' ? plan.smallestDifference.value : null;
 
+/** Whether somebody said what a contender will do. */
+export function isPredicted(plan: Plan): boolean {
+  const control = countedFrom(plan);
+  return plan.treatments.some((t) => t.id !== control?.id && t.expectedPercent !== null);
+}
+
 /**
  * The true changes that are rehearsed: what was written for each treatment; where nothing was, the first
  * product differs by the smallest difference that matters and the others not at all.
@@ -41,7 +47,7 @@ export function predictedPercent(plan: Plan, fallback: number): Map<string, numb
   const control = countedFrom(plan);
   const primary = plan.traits.find((t) => t.id === plan.primaryTraitId);
   const better = primary && primary.direction !== 'higher' ? -1 : 1;
-  const written = plan.treatments.some((t) => t.id !== control?.id && t.expectedPercent !== null);
+  const written = isPredicted(plan);
   let given = false;
   return new Map(
     plan.treatments.map((t) => {

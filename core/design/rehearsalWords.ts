@@ -10,7 +10,7 @@ export const rightOf = ({ asGood, predicted }: RehearsalResult) => ({
 /** The remarks under the headline, one a line. */
 export function rehearsalRemarks(r: RehearsalResult): string[] {
   const out = [
-    `When nothing differs, something is still told from the control in ${inAHundred(r.nothing.plan.falseWinner)}; 5 are what chance is allowed.`,
+    `When nothing differs, a difference is still seen in ${inAHundred(r.nothing.plan.falseWinner)}; 5 are what chance is allowed.`,
   ];
   const { plantsAsUnits, withoutBlocks, withoutControl } = r.nothing;
   if (r.nothing.plan.falseWinner > 0.09) {

@@ -121,11 +121,12 @@ function amongBetter(
       .filter((m) => m.minor !== 0)
       .map((m) => m.currency),
   );
-  if (unpriced.length > 0 || !base.ok || currencies.size > 1)
-    return nobody(
-      `Open until ${listNames((unpriced.length > 0 ? unpriced : better.map((h) => h.id)).map(nameOf))} can be priced in the same currency.`,
-      facts,
-    );
+  if (unpriced.length > 0 || !base.ok)
+    return nobody(`Open until ${listNames(unpriced.map(nameOf))} can be priced.`, facts);
+  if (currencies.size > 1) {
+    const names = listNames(better.map((h) => nameOf(h.id)));
+    return nobody(`Open until ${names} can be priced in the same currency.`, facts);
+  }
   // One that another beats at no higher cost is never the best.
   const left = priced.filter(
     (p) =>

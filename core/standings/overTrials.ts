@@ -176,8 +176,7 @@ export function standingsOf(trials: readonly StandingTrial[], reference: string 
 
 /** What the standings say, in sentences. */
 export function sayStandings({ meta, reference, split, edges, apart, pooled, told }: Standings): string[] {
-  if (!meta || reference === null)
-    return ['Nothing can be pooled yet: it takes a finished trial with two units of each.'];
+  if (!meta || reference === null) return ['Nothing can be pooled yet.'];
   const out: string[] = [];
   const others = meta.products.filter((p) => p.name !== reference);
   // One trial says what its own finding says, with its own multiplicity; several are pooled.

@@ -255,14 +255,14 @@ describe('the verdict with money', () => {
   it('stays open when a winner can’t be priced or currencies differ', () => {
     const noPack = { ...priced, products: [{ ...feed('cheap', 0), packs: [] }, feed('dear', 9000)] };
     const v = makeVerdict(noPack, finding(noPack, log), nameOf);
-    expect(v.bestValue.text).toMatch(/until B can be priced/);
+    expect(v.bestValue.text).toMatch(/until B can be priced\./);
     // Nor is one counted as free of which no product is written down.
     const unnamed = {
       ...priced,
       treatments: priced.treatments.map((t) => (t.name === 'B' ? { ...t, products: [] } : t)),
     };
     const w = makeVerdict(unnamed, finding(unnamed, log), nameOf);
-    expect(w.bestValue.text).toMatch(/until B can be priced/);
+    expect(w.bestValue.text).toMatch(/until B can be priced\./);
     expect(w.lines.find((l) => l.treatment.name === 'B')).toMatchObject({ perResult: null, perExtra: null });
     expect(w.cannotTell.map((c) => c.text)).toContain(
       'What B costs: No product and dose is written down for it.',

@@ -72,7 +72,8 @@ export function HowManyPart(props: Props) {
                 <>
                   {sized.replicates}{' '}
                   <small>
-                    {noun} of each, {sayDf(sized.dfResidual)}
+                    {sized.replicates === 1 ? experimentalNoun(plan) : noun} of each,{' '}
+                    {sayDf(sized.dfResidual)}
                   </small>
                 </>
               ) : (

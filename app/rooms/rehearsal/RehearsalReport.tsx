@@ -1,4 +1,5 @@
 import { formatCount, plural } from '~core/quantity/format';
+import { isPredicted } from '~core/design/rehearsalInput';
 import { rehearsalRemarks, rightOf } from '~core/design/rehearsalWords';
 import { rehearsalHeadline } from '~core/plan/rehearsed';
 import type { RehearsalResult, Scenario } from '~core/design/rehearsal';
@@ -60,7 +61,7 @@ export function RehearsalReport({
   /** what the deciding trait can tell where it isn't a figure: runs are of figures */
   sees: string | null;
 }) {
-  const predicted = plan.treatments.some((t) => t.expectedPercent !== null);
+  const predicted = isPredicted(plan);
   const headline = rehearsalHeadline({ ...rightOf(result), hasPrediction: predicted });
   return (
     <div className="stack" data-testid="rehearsal-report">

@@ -6,7 +6,13 @@ import TextField from '@mui/material/TextField';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { howMany } from '~core/design/howMany';
 import type { RehearsalResult } from '~core/design/rehearsal';
-import { differencePercent, plantsPerUnit, rehearsalInput, rehearsedOf } from '~core/design/rehearsalInput';
+import {
+  differencePercent,
+  isPredicted,
+  plantsPerUnit,
+  rehearsalInput,
+  rehearsedOf,
+} from '~core/design/rehearsalInput';
 import { rightOf } from '~core/design/rehearsalWords';
 import { sayRehearsed } from '~core/plan/rehearsed';
 import { describeLayoutError } from '~core/design/randomise';
@@ -165,7 +171,7 @@ export function RehearsalRoom({ plan, spreads, sealed, kept }: RehearsalData) {
       const of = rehearsedOf(plan);
       const found = of !== null && {
         ...{ of, runs: result.runs, seed: input.value.seed, cvPercent: cv!, sees, ...rightOf(result) },
-        hasPrediction: plan.treatments.some((t) => t.expectedPercent !== null),
+        hasPrediction: isPredicted(plan),
         falseWinner: result.nothing.plan.falseWinner,
       };
       setResult({ value: result, stopped, sees, found: found || null });
