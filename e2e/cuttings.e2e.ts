@@ -36,7 +36,7 @@ describe('planning', () => {
     expect(await v.valueOf('finishingRule')).toContain('day 63');
     await v.fill('prediction', 'The dip helps both.');
     await v.typeDay('Start (day 0)', new Date(Date.now() - 63 * 86_400_000).toISOString().slice(0, 10));
-    await v.fill('differenceValue', '20');
+    await v.fill('smallestDifference.value', '20');
     await v.press('Save the question');
     await v.sees('The question is saved.');
   });

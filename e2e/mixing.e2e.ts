@@ -48,7 +48,7 @@ describe('a mix day: a three-part feed, a liquid and water, on a whole-gram scal
     await v.sees('What is measured');
     trial = new URL(v.page.url()).pathname.replace('/question', '');
     await v.press('Add a weight');
-    await v.fill('differenceValue', '10');
+    await v.fill('smallestDifference.value', '10');
     await v.choose('Deciding trait', 'Cut weight');
     await v.fill('prediction', 'No difference.');
     await v.press('Add a round');
@@ -90,8 +90,8 @@ describe('a mix day: a three-part feed, a liquid and water, on a whole-gram scal
     await v.press('Save the set-up');
     await v.sees('“one” isn’t a number.');
     await v.fill('scaleStepG', '1');
-    await v.fill('liquidStepMl', '0.5');
-    await v.fill('vesselL', '10');
+    await v.fill('mixing.liquidStepMl', '0.5');
+    await v.fill('mixing.vesselL', '10');
     await v.press('leaf and herbs in water');
     await v.press('Save the set-up');
     await v.sees('The set-up is saved.');

@@ -172,12 +172,12 @@ describe('a product as its label has it', () => {
     await v.sees('That is 1.3 to 2.6 mL to a litre.');
     await v.fill('labelRate', 'a pinch per bath');
     await v.sees('“pinch” isn’t a measure known here.');
-    await v.fill('spoonVolumeMl', '5');
-    await v.fill('spoonMassesG', '4.7 4.8 heaped');
+    await v.fill('spoon.volumeMl', '5');
+    await v.fill('spoon.massesG', '4.7 4.8 heaped');
     await v.press('Put it in the library');
     await v.sees('Weights in g with spaces between them');
-    expect(await v.valueOf('spoonMassesG')).toBe('4.7 4.8 heaped');
-    await v.fill('spoonMassesG', '4.7 4.8 4.75 4.8 4.7');
+    expect(await v.valueOf('spoon.massesG')).toBe('4.7 4.8 heaped');
+    await v.fill('spoon.massesG', '4.7 4.8 4.75 4.8 4.7');
     // mean 4.75 g in 5 mL
     await v.sees('0.950 g/mL, spoons differ by 1.1 %');
     await v.press('Add a measure of its own');
@@ -186,12 +186,12 @@ describe('a product as its label has it', () => {
     await v.choose('Unit', 'g');
     await v.fill('labelRate', '2 scoops per 20 L');
     await v.sees('That is 1.2 g to a litre.');
-    await v.fill('nPercent', '120');
+    await v.fill('analysis.nPercent', '120');
     await v.press('Put it in the library');
-    await v.page.waitForSelector('input[name="nPercent"][aria-invalid="true"]');
-    await v.fill('nPercent', '12');
-    await v.fill('p2o5Percent', '0');
-    await v.fill('k2oPercent', '0');
+    await v.page.waitForSelector('input[name="analysis.nPercent"][aria-invalid="true"]');
+    await v.fill('analysis.nPercent', '12');
+    await v.fill('analysis.p2o5Percent', '0');
+    await v.fill('analysis.k2oPercent', '0');
     await v.press('Put it in the library');
     await v.sees('Prova polvere');
 

@@ -31,7 +31,7 @@ describe('a trial of one’s own, end to end', () => {
     await v.press('Add a claim');
     await v.fill('maker', 'Casa Prova');
     await v.fill('packs.0.size', 'half');
-    await v.fill('nPercent', '12');
+    await v.fill('analysis.nPercent', '12');
     await v.press('Put it in the library');
     await v.sees('Give the product a name.');
     await v.sees('“half” isn’t a number.');
@@ -53,8 +53,8 @@ describe('a trial of one’s own, end to end', () => {
     await v.fill('claims.0.text', 'A quarter more leaf');
     await v.press('Put it in the library');
     await v.sees('Give all three of N, P₂O₅ and K₂O');
-    await v.fill('p2o5Percent', '6');
-    await v.fill('k2oPercent', '18');
+    await v.fill('analysis.p2o5Percent', '6');
+    await v.fill('analysis.k2oPercent', '18');
     await v.press('Put it in the library');
     await v.sees('500 g at €12.50');
 
@@ -92,16 +92,16 @@ describe('a trial of one’s own, end to end', () => {
     const trait = await v.page.waitForSelector('[name="traits.1.name"]');
     await trait!.evaluate((e) => (e as HTMLInputElement).select());
     await v.keys('Backspace');
-    await v.fill('differenceValue', 'much');
+    await v.fill('smallestDifference.value', 'much');
     await v.press('Save the question');
     await v.sees('Give the trait a name.');
     await v.sees('“much” isn’t a number.');
     await v.pressLink('Contenders');
     await v.sees('What you typed here would be lost.');
     await v.press('Stay');
-    expect(await v.valueOf('differenceValue')).toBe('much');
+    expect(await v.valueOf('smallestDifference.value')).toBe('much');
     await v.fill('traits.1.name', 'Shoot height');
-    await v.fill('differenceValue', '10');
+    await v.fill('smallestDifference.value', '10');
     await v.choose('Deciding trait', 'Cut weight');
     await v.fill('prediction', 'Both beat water.');
     await v.press('Add a round');

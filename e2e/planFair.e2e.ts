@@ -38,10 +38,10 @@ describe('a fair plan, from empty to sealed', () => {
     await v.press('Go on planning');
     await v.sees('What is measured');
     await v.press('Open Roots');
-    expect(await v.valueOf('traits.2.scaleText')).toContain('5 white, dense, filling the space');
+    expect(await v.valueOf('traits.2.scale')).toContain('5 white, dense, filling the space');
     trial = new URL(v.page.url()).pathname.replace('/question', '');
     await v.fill('prediction', 'None of the three.');
-    await v.fill('differenceValue', '20');
+    await v.fill('smallestDifference.value', '20');
     await v.fill('scorer', 'Marta');
     await v.press('Save the question');
     await v.sees('The question is saved.');

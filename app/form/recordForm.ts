@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { type Json, type MergeConflict, mergeChanges } from '~core/model/merge';
 import type { Product } from '~core/model/product';
 import { type Result, err, ok } from '~core/model/result';
-import { type FieldErrors, fieldErrors } from './schemaFields';
+import { type FieldErrors, fieldErrors, shownIn } from './schemaFields';
 
 /** A form of a record: how the record stands in it, what may be typed there, and the record as it is then. */
 export interface RecordForm<R, S extends z.ZodType = z.ZodType> {
@@ -10,12 +10,29 @@ export interface RecordForm<R, S extends z.ZodType = z.ZodType> {
   name: string;
   shown: (record: R) => z.input<S>;
   schema: S;
-  /** @param library products as they stand now */
+  /** What isn't said (undefined) is left out. @param library products as they stand now */
   apply: (record: R, values: z.output<S>, library: readonly Product[]) => R | Result<R, Refused>;
 }
 
-/** Keeps what a form's parts have to do with each other. */
-export const recordForm = <R, S extends z.ZodType>(form: RecordForm<R, S>): RecordForm<R, S> => form;
+/**
+ * A form of a record by its schema, which says each field once: how it is typed, and how what is kept is shown.
+ * @param of the part of the record that the form shows
+ * @param shown by it where sizes are shown in the record's own units
+ */
+export const recordForm = <R, S extends z.ZodType>({
+  of,
+  in: shownBy,
+  ...form
+}: Omit<RecordForm<R, S>, 'shown'> & {
+  of: (record: R) => z.output<S>;
+  in?: (record: R) => S;
+}): RecordForm<R, S> => ({
+  ...form,
+  shown: (record) => shownIn(shownBy?.(record) ?? form.schema, of(record)),
+});
+
+/** A record as it is stored: without what it leaves unsaid. */
+const asStored = <R>(record: R): R => JSON.parse(JSON.stringify(record)) as R;
 
 /** What a form of a record sends: what it began with and what it holds now, both as typed. */
 export const SentForm = z.object({ base: z.unknown().optional(), values: z.unknown() });
@@ -52,7 +69,7 @@ export function applied<R, S extends z.ZodType>(
   const parsed = form.schema.safeParse(value);
   if (!parsed.success) return err({ tag: 'refused', errors: fieldErrors(parsed.error) });
   const next = form.apply(record, parsed.data, library);
-  return typeof next === 'object' && next !== null && 'ok' in next
-    ? (next as Result<R, Refused>)
-    : ok(next as R);
+  const result =
+    typeof next === 'object' && next !== null && 'ok' in next ? (next as Result<R, Refused>) : ok(next as R);
+  return result.ok ? ok(asStored(result.value)) : result;
 }

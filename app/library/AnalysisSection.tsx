@@ -1,6 +1,6 @@
 import { useFormContext, useWatch } from 'react-hook-form';
 import { Choice, Field } from '../form/fields';
-import type { toForm } from './productForm';
+import type { ProductFormInput } from './productForm';
 
 /** How the label prints its figures. */
 const printings = [
@@ -13,7 +13,7 @@ const printings = [
     ],
   ],
   [
-    'mainAs',
+    'printedAs.main',
     'P and K are printed as',
     [
       ['oxide', 'P₂O₅ and K₂O'],
@@ -21,7 +21,7 @@ const printings = [
     ],
   ],
   [
-    'secondaryAs',
+    'printedAs.secondary',
     'Ca, Mg, S are printed as',
     [
       ['element', 'Ca, Mg, S'],
@@ -32,8 +32,8 @@ const printings = [
 
 /** The guaranteed analysis, typed as the label prints it. */
 export function AnalysisSection() {
-  const { control } = useFormContext<ReturnType<typeof toForm>>();
-  const [mainAs, secondaryAs] = useWatch({ control, name: ['mainAs', 'secondaryAs'] });
+  const { control } = useFormContext<ProductFormInput>();
+  const { main, secondary } = useWatch({ control, name: 'analysis.printedAs' });
   return (
     <section className="section">
       <h2>Analysis on the label</h2>
@@ -45,28 +45,28 @@ export function AnalysisSection() {
         {(
           [
             ['nPercent', 'N in all'],
-            ['p2o5Percent', mainAs === 'oxide' ? 'P₂O₅' : 'P'],
-            ['k2oPercent', mainAs === 'oxide' ? 'K₂O' : 'K'],
-            ['caPercent', secondaryAs === 'oxide' ? 'CaO' : 'Ca'],
-            ['mgPercent', secondaryAs === 'oxide' ? 'MgO' : 'Mg'],
-            ['sPercent', secondaryAs === 'oxide' ? 'SO₃' : 'S'],
+            ['p2o5Percent', main === 'oxide' ? 'P₂O₅' : 'P'],
+            ['k2oPercent', main === 'oxide' ? 'K₂O' : 'K'],
+            ['caPercent', secondary === 'oxide' ? 'CaO' : 'Ca'],
+            ['mgPercent', secondary === 'oxide' ? 'MgO' : 'Mg'],
+            ['sPercent', secondary === 'oxide' ? 'SO₃' : 'S'],
             ['nitratePercent', 'N as nitrate'],
             ['ammoniumPercent', 'N as ammonium'],
             ['ureaPercent', 'N as urea'],
           ] as const
         ).map(([name, label]) => (
-          <Field key={name} name={name} label={label} suffix="%" numeric />
+          <Field key={name} name={`analysis.${name}`} label={label} suffix="%" numeric />
         ))}
       </div>
       <div className="fields" style={{ maxWidth: '58rem', marginTop: '0.9rem' }}>
         {printings.map(([name, label, options]) => (
           <div className="w3" key={name}>
-            <Choice name={name} label={label} options={options} />
+            <Choice name={`analysis.${name}`} label={label} options={options} />
           </div>
         ))}
         <div className="w6">
           <Field
-            name="micros"
+            name="analysis.micros"
             label="Trace elements, silicon, chloride"
             placeholder="Fe 0.1, Mn 0.05, Zn 0.02"
             helperText="per cent, as elements"

@@ -9,6 +9,7 @@ import { type Character, characterNames, characters } from '~core/model/product'
 import { gallonSystems, spoonSystems, systemNames } from '~core/quantity/units';
 import { formatFigure } from '~core/quantity/format';
 import { Choice, Field } from '../form/fields';
+import { spoonMasses } from './labelText';
 import { type ProductFormInput, spoonMl } from './productForm';
 
 const systems = (list: readonly (keyof typeof systemNames)[]) =>
@@ -17,14 +18,10 @@ const systems = (list: readonly (keyof typeof systemNames)[]) =>
 /** How the product is dosed and measured: the label's rate, spoons, caps, density, what it dissolves to. */
 export function MeasuringSection() {
   const { control } = useFormContext<ProductFormInput>();
-  const [form, basis, n] = useWatch({ control, name: ['form', 'basis', 'nPercent'] });
-  const [labelRate, spoonSystem] = useWatch({ control, name: ['labelRate', 'spoonSystem'] });
+  const [form, basis, n] = useWatch({ control, name: ['form', 'analysis.basis', 'analysis.nPercent'] });
+  const [labelRate, labelMeasures] = useWatch({ control, name: ['labelRate', 'labelMeasures'] });
   // The label counts in teaspoons: the spoon isn't asked again.
-  const fromLabel = spoonMl({
-    spoonVolumeMl: null,
-    labelRate: labelRate ?? '',
-    spoonSystem: spoonSystem ?? 'us',
-  });
+  const fromLabel = spoonMl({ spoon: { volumeMl: null }, labelRate, labelMeasures });
   const densityAsked =
     form !== 'liquid'
       ? 'of the powder, poured; or weigh level spoons'
@@ -43,10 +40,10 @@ export function MeasuringSection() {
           <Field name="labelRate" label="Rate on the label" placeholder="1–2 tsp per gallon" />
         </div>
         <div className="w3">
-          <Choice name="spoonSystem" label="Its spoons are" options={systems(spoonSystems)} />
+          <Choice name="labelMeasures.spoon" label="Its spoons are" options={systems(spoonSystems)} />
         </div>
         <div className="w3">
-          <Choice name="gallonSystem" label="Its gallons are" options={systems(gallonSystems)} />
+          <Choice name="labelMeasures.gallon" label="Its gallons are" options={systems(gallonSystems)} />
         </div>
         <div className="w12">
           <RateRead />
@@ -71,7 +68,7 @@ export function MeasuringSection() {
         </div>
         <div className="w2">
           <Field
-            name="spoonVolumeMl"
+            name="spoon.volumeMl"
             label="Level spoon of"
             suffix="mL"
             numeric
@@ -80,7 +77,7 @@ export function MeasuringSection() {
         </div>
         <div className="w4">
           <Field
-            name="spoonMassesG"
+            name="spoon.massesG"
             label="Five of them weighed, g"
             placeholder="4.7 4.8 4.75 4.8 4.7"
             figures
@@ -161,16 +158,16 @@ export function MeasuringSection() {
 /** What the label's rate comes to, while it is typed. */
 function RateRead() {
   const { control } = useFormContext<ProductFormInput>();
-  const [text, spoon, gallon, form, own] = useWatch({
+  const [text, measures, form, own] = useWatch({
     control,
-    name: ['labelRate', 'spoonSystem', 'gallonSystem', 'form', 'ownMeasures'],
+    name: ['labelRate', 'labelMeasures', 'form', 'ownMeasures'],
   });
   if (!text) return <span className="small quiet">Empty when the label gives none.</span>;
   const ownMeasures = own.flatMap((m) => {
     const amount = numberIn(m.amount);
     return amount ? [{ name: m.name, amount, unit: m.unit }] : [];
   });
-  const read = readRate(text, aroundProduct({ form, ownMeasures }, { spoon, gallon }));
+  const read = readRate(text, aroundProduct({ form, ownMeasures }, measures));
   if (!read.ok) {
     return (
       <span className="small" style={{ color: 'var(--ochre-text)' }}>
@@ -193,23 +190,14 @@ function RateRead() {
 /** Bulk density and spread of the weighed spoons. */
 function SpoonRead() {
   const { control } = useFormContext<ProductFormInput>();
-  const [volume, masses, labelRate, spoonSystem] = useWatch({
+  const [spoon, labelRate, labelMeasures] = useWatch({
     control,
-    name: ['spoonVolumeMl', 'spoonMassesG', 'labelRate', 'spoonSystem'],
+    name: ['spoon', 'labelRate', 'labelMeasures'],
   });
-  const volumeMl = spoonMl({
-    spoonVolumeMl: numberIn(volume ?? ''),
-    labelRate: labelRate ?? '',
-    spoonSystem: spoonSystem ?? 'us',
-  });
-  const massesG = (masses ?? '')
-    .trim()
-    .split(/\s*;\s*|\s+|,\s+/)
-    .map(numberIn);
-  if (!volumeMl || massesG.length < 2 || massesG.some((m) => m === null || m <= 0)) {
-    return <>bulk density of a powder</>;
-  }
-  const d = spoonDensity({ volumeMl, massesG: massesG as number[] });
+  const volumeMl = spoonMl({ spoon: { volumeMl: numberIn(spoon.volumeMl) }, labelRate, labelMeasures });
+  const massesG = spoonMasses.safeParse(spoon.massesG).data ?? [];
+  if (!volumeMl || massesG.length < 2) return <>bulk density of a powder</>;
+  const d = spoonDensity({ volumeMl, massesG });
   return (
     <>
       {formatFigure(d.gPerMl, 3)} g/mL, spoons differ by {formatFigure(d.cvPercent, 1)} %

@@ -10,7 +10,7 @@ import { useRecordForm } from '../form/useRecordForm';
 import { listProducts, changeProducts } from '../store/products';
 import { RoomHead } from '../ui/RoomHead';
 import { KitForm, type KitFormInput, withKit } from './kitForm';
-import { boughtNowhere, shopOptions } from './productForm';
+import { shopOptions } from './productForm';
 import { currencyHere } from '../ui/region';
 
 const bottle = { productId: '', size: '', unit: 'L' as const };
@@ -21,7 +21,7 @@ export async function clientLoader() {
     name: '',
     price: '',
     currency: products.flatMap((p) => p.packs)[0]?.currency ?? currencyHere(),
-    ...boughtNowhere,
+    ...{ boughtOn: '', shop: '', country: '' },
     bottles: [bottle, bottle],
   };
   return { products, empty };

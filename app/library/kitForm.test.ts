@@ -3,13 +3,12 @@ import type { ProductId } from '~core/model/ids';
 import { blankProduct } from '~core/model/blankProduct';
 import { fieldErrors } from '../form/schemaFields';
 import { KitForm, withKit } from './kitForm';
-import { boughtNowhere } from './productForm';
 
 const typed = {
   name: 'Trio',
   price: '49,00',
   currency: 'eur',
-  ...boughtNowhere,
+  ...{ boughtOn: '', shop: '' as const, country: '' },
   bottles: [
     { productId: 'a', size: '1', unit: 'L' as const },
     { productId: 'b', size: '500', unit: 'mL' as const },

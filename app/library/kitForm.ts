@@ -5,7 +5,7 @@ import type { PackId } from '~core/model/ids';
 import { newId } from '~core/model/newId';
 import { AmountUnit, Pack, type Product } from '~core/model/product';
 import { typedNumber } from '../form/schemaFields';
-import { boughtAt, priceFields } from './productForm';
+import { priceFields } from './productForm';
 
 /** A kit as the form holds it: one price for several bottles. */
 export const KitForm = z
@@ -37,21 +37,16 @@ export type KitFormInput = z.input<typeof KitForm>;
 
 /** The products of a kit, each with its bottle as a pack in front of its others. */
 export function withKit(products: readonly Product[], form: z.output<typeof KitForm>): Product[] {
-  const priceMinor = toMinor(form.price, form.currency);
-  const shares = kitShares(priceMinor, form.bottles);
-  const kit = { id: newId<string>(), name: form.name, priceMinor };
-  return form.bottles.flatMap(({ productId, size, unit }, i) => {
+  const { name, price, bottles, ...bought } = form;
+  const priceMinor = toMinor(price, form.currency);
+  const shares = kitShares(priceMinor, bottles);
+  const kit = { id: newId<string>(), name, priceMinor };
+  return bottles.flatMap(({ productId, size, unit }, i) => {
     const product = products.find((p) => p.id === productId);
     if (!product) return [];
     const pack: Pack = {
-      id: newId<PackId>(),
-      size,
-      unit,
-      priceMinor: shares[i]!,
-      currency: form.currency,
-      ...boughtAt(form),
-      count: 1,
-      kit,
+      ...bought,
+      ...{ id: newId<PackId>(), size, unit, priceMinor: shares[i]!, count: 1, kit },
     };
     return [{ ...product, packs: [pack, ...product.packs] }];
   });

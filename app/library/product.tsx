@@ -3,10 +3,11 @@ import { sentIn } from '../form/handedOver';
 import Button from '@mui/material/Button';
 import { FormProvider, useFieldArray } from 'react-hook-form';
 import { Link, redirect, useLoaderData } from 'react-router';
+import { blankProduct } from '~core/model/blankProduct';
+import type { ProductId } from '~core/model/ids';
 import { newId } from '~core/model/newId';
 import { amountUnits, productCategories, productForms } from '~core/model/product';
 import { Choice, Field, WhenField } from '../form/fields';
-import { fieldErrors } from '../form/schemaFields';
 import { PriceField } from './PriceField';
 import { UnsavedGuard } from '../form/UnsavedGuard';
 import { useRecordForm } from '../form/useRecordForm';
@@ -19,16 +20,7 @@ import { Caution } from '../ui/Caution';
 import { RoomHead } from '../ui/RoomHead';
 import { AnalysisSection } from './AnalysisSection';
 import { MeasuringSection } from './MeasuringSection';
-import {
-  ProductForm,
-  emptyPack,
-  fromForm,
-  newProductId,
-  productRecord,
-  shopOptions,
-  toForm,
-  usualUnit,
-} from './productForm';
+import { emptyPack, productRecord, shopOptions, usualUnit } from './productForm';
 import { currencyHere, unitsHere } from '../ui/region';
 
 interface RouteArgs {
@@ -46,9 +38,9 @@ export async function clientLoader({ params }: RouteArgs) {
 export const clientAction = guarded(async ({ params, request }: RouteArgs) => {
   const data = await sentIn(request);
   if (params.productId === 'new') {
-    const parsed = ProductForm.safeParse(data);
-    if (!parsed.success) return { errors: fieldErrors(parsed.error) };
-    await saveProduct(fromForm(newProductId(), parsed.data));
+    const made = applied(productRecord, { values: data }, blankProduct(newId<ProductId>(), ''));
+    if (!made.ok) return answerTo(made);
+    await saveProduct(made.value);
     return redirect('/library');
   }
   const changed = await changeProduct(params.productId!, (product) =>
@@ -71,7 +63,13 @@ export default function ProductPage() {
 }
 
 function ProductEditor({ product, currency }: Awaited<ReturnType<typeof clientLoader>>) {
-  const defaults = useMemo(() => toForm(product, unitsHere().measures), [product]);
+  const defaults = useMemo(
+    () =>
+      productRecord.shown(
+        product ?? { ...blankProduct(newId<ProductId>(), ''), labelMeasures: unitsHere().measures },
+      ),
+    [product],
+  );
   const { form, busy, stale, conflicts, onSubmit } = useRecordForm(
     defaults,
     product ? { merges: productRecord.name } : {},

@@ -4,10 +4,11 @@ import { describe, expect, it } from 'vitest';
 import type { z } from 'zod';
 import { Plan } from '~core/model/plan';
 import { demoBench } from '../demo/demoBench';
-import { fieldErrors } from '../form/schemaFields';
-import { ProductForm, fromForm, toForm } from '../library/productForm';
-import { ContendersForm, applyContenders, doseErrors, toContendersForm } from './contenders/contendersForm';
-import { QuestionForm, applyQuestion, toQuestionForm } from './question/questionForm';
+import { Product } from '~core/model/product';
+import { type RecordForm, applied } from '../form/recordForm';
+import { productRecord } from '../library/productForm';
+import { contendersRecord } from './contenders/contendersForm';
+import { questionRecord } from './question/questionForm';
 
 const bench = demoBench(new Date('2026-05-04T10:00:00'));
 
@@ -49,21 +50,23 @@ function doIt(form: object, { at, text, twice }: { at: number; text: string; twi
   }
 }
 
-/** @param keep makes what is kept of what the form's schema took; throws or says what is wrong with it */
-function holds<F extends object, S extends z.ZodType>(
-  forms: readonly F[],
-  schema: S,
-  keep: (taken: z.output<S>, i: number) => unknown,
+/** @param model what the record has to be by */
+function holds<R, S extends z.ZodType>(
+  records: readonly R[],
+  form: RecordForm<R, S>,
+  model: z.ZodType,
+  library: (record: R) => readonly Product[],
 ): void {
   let taken = 0;
   fc.assert(
-    fc.property(fc.nat(forms.length - 1), fc.array(act, { minLength: 1, maxLength: 4 }), (i, acts) => {
-      const form = structuredClone(forms[i]!);
-      for (const each of acts) doIt(form, each);
-      const read = schema.safeParse(form);
-      if (!read.success) return Object.keys(fieldErrors(read.error)).length > 0;
+    fc.property(fc.nat(records.length - 1), fc.array(act, { minLength: 1, maxLength: 4 }), (i, acts) => {
+      const record = records[i]!;
+      const values = structuredClone(form.shown(record));
+      for (const each of acts) doIt(values as object, each);
+      const result = applied(form, { values }, record, library(record));
+      if (!result.ok) return result.error.tag === 'refused' && Object.keys(result.error.errors).length > 0;
       taken += 1;
-      expect(keep(read.data, i)).toBeUndefined();
+      expect(model.safeParse(result.value).error?.issues).toBeUndefined();
       return true;
     }),
     { numRuns: 400 },
@@ -74,34 +77,7 @@ function holds<F extends object, S extends z.ZodType>(
 
 describe('what a form takes can be kept', () => {
   const plans = bench.trials.map((t) => t.plan);
-
-  it('Question', () => {
-    holds(
-      plans.map((p) => toQuestionForm(p)),
-      QuestionForm,
-      (f, i) => Plan.safeParse(applyQuestion(plans[i]!, f)).error?.issues,
-    );
-  });
-
-  it('Contenders', () => {
-    holds(
-      plans.map((p) => toContendersForm(p)),
-      ContendersForm,
-      (f, i) => {
-        const plan = plans[i]!;
-        if (Object.keys(doseErrors(f, plan.products, plan.unitNoun)).length > 0) return undefined;
-        return Plan.safeParse(applyContenders(plan, f, plan.products)).error?.issues;
-      },
-    );
-  });
-
-  it('a product', () => {
-    holds(
-      bench.products.map((p) => toForm(p)),
-      ProductForm,
-      (f, i) => {
-        fromForm(bench.products[i]!.id, f);
-      },
-    );
-  });
+  it('Question', () => holds(plans, questionRecord, Plan, () => []));
+  it('Contenders', () => holds(plans, contendersRecord, Plan, (plan) => plan.products));
+  it('a product', () => holds(bench.products, productRecord, Product, () => []));
 });

@@ -18,7 +18,8 @@ import { auditHeadline, fairnessCommands } from './fairness/fairnessActions';
 import { bottleTags, unitLabels } from './prints/labelContent';
 import { layoutCommands } from './layout/layoutActions';
 import { logCommands } from './logActions';
-import { QuestionForm, applyQuestion, toQuestionForm } from './question/questionForm';
+import { keptBy } from '../testing/keptBy';
+import { questionRecord } from './question/questionForm';
 import { parseScale, scaleToText } from './question/writtenScale';
 import { winningBy } from '~core/plan/winning';
 import { applyProtocol } from '~core/schedule/protocols/applyProtocol';
@@ -360,13 +361,13 @@ describe('what the pad takes', () => {
 
 it('what counts as winning goes with the trait it was said of', () => {
   const p = applyProtocol(plan(), protocols[0]!);
-  const f = toQuestionForm(p);
-  const saved = (traits: typeof f.traits) => applyQuestion(p, QuestionForm.parse({ ...f, traits })).winning;
+  const f = questionRecord.shown(p);
+  const saved = (traits: typeof f.traits) => keptBy(questionRecord, p, { ...f, traits }).winning;
   expect(saved(f.traits)).toBe(winningBy(p));
   expect(winningBy(p)).toMatch(/held against (Water|each other)/);
   // One's own words stay, whatever is measured.
   const own = { ...p, winning: 'The nicest.' };
-  const without = QuestionForm.parse({ ...toQuestionForm(own), traits: f.traits.slice(1) });
-  expect(applyQuestion(own, without).winning).toBe('The nicest.');
+  const without = { ...questionRecord.shown(own), traits: f.traits.slice(1) };
+  expect(keptBy(questionRecord, own, without).winning).toBe('The nicest.');
   expect(saved(f.traits.slice(1))).toBe('');
 });

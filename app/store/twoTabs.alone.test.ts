@@ -49,7 +49,7 @@ describe('plans', () => {
   });
 
   it('a form opened on an older plan is put together with what was saved meanwhile', async () => {
-    const began = (await import('../rooms/question/questionForm')).toQuestionForm(await planNow());
+    const began = (await import('../rooms/question/questionForm')).questionRecord.shown(await planNow());
     await two.savePlan(id, (x) => ({ ...x, winning: 'More weight.' }));
     const saved = await one.questionAction(
       posted(id, { what: 'question', base: began, values: { ...began, prediction: 'A wins.' } }),
@@ -59,7 +59,7 @@ describe('plans', () => {
   });
 
   it('where both changed the same field it is asked about, and nothing is lost', async () => {
-    const began = (await import('../rooms/question/questionForm')).toQuestionForm(await planNow());
+    const began = (await import('../rooms/question/questionForm')).questionRecord.shown(await planNow());
     await two.savePlan(id, (x) => ({ ...x, prediction: 'Theirs.' }));
     const values = { ...began, prediction: 'Mine.', winning: 'Weight.' };
     const asked = await one.questionAction(posted(id, { what: 'question', base: began, values }));

@@ -17,12 +17,8 @@ export const Area = z.object({
   id: AreaId,
   name: z.string().trim().min(1, 'Give the area a name.').max(80),
   kind: z.enum(areaKinds),
-  rows: z.number('Whole rows.').int('Whole rows.').min(1, 'At least one row.').max(40, 'Up to 40 rows.'),
-  columns: z
-    .number('Whole columns.')
-    .int('Whole columns.')
-    .min(1, 'At least one column.')
-    .max(40, 'Up to 40 columns.'),
+  rows: z.number('Whole rows.').int('Whole rows.').min(1, 'At least 1.').max(40, 'Up to 40.'),
+  columns: z.number('Whole columns.').int('Whole columns.').min(1, 'At least 1.').max(40, 'Up to 40.'),
   widthCm: z.number().positive('More than 0 cm.').nullable(),
   depthCm: z.number().positive('More than 0 cm.').nullable(),
   reserved: z.array(ReservedCell),

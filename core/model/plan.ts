@@ -43,7 +43,7 @@ export const Round = z.object({
 });
 export type Round = z.infer<typeof Round>;
 
-const SmallestDifference = z.object({
+export const SmallestDifference = z.object({
   kind: z.enum(['absolute', 'percent']),
   /** in the primary trait's unit, or per cent of the control's mean */
   value: z.number('Give a number.').positive('A difference that matters is more than 0.'),

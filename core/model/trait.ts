@@ -44,12 +44,12 @@ export const Trait = z
     /** the wanted band when direction is `band` */
     bandLow: z.number().nullable(),
     bandHigh: z.number().nullable(),
-    decimals: z.number().int().min(0).max(4),
+    decimals: z.number().int('Whole number.').min(0).max(4, 'Up to 4.'),
     /** values outside are questioned on entry; null: no limit */
     plausibleLow: z.number().nullable(),
     plausibleHigh: z.number().nullable(),
     /** samples measured inside each unit (of each crop within it) and averaged */
-    samplesPerUnit: z.number().int().min(1).max(200),
+    samplesPerUnit: z.number().int('Whole number.').min(1, 'At least 1.').max(200),
     /** how several values of a unit make one; the compared summary is chosen beforehand */
     summary: z.enum(summaries),
     /** what a unit's figure is divided by before units are compared; left out: nothing, it is per unit */
@@ -59,7 +59,7 @@ export const Trait = z
     /** can be taken though the plant died: looks of a support, roots of what is left */
     evenDead: z.literal(true).optional(),
     /** change between two weighings under which a dry weight is constant, per cent; left out: the usual 1 */
-    constantPercent: z.number().positive().max(20).optional(),
+    constantPercent: z.number().positive('More than 0 %.').max(20, 'Up to 20 %.').optional(),
     /** what it is, whatever it is called: how tall the plants are */
     role: z.literal('height').optional(),
     /** counted in half steps, as leaves that are still unfolding are */
@@ -71,7 +71,7 @@ export const Trait = z
     /** a unit that died counts as 0; left out: it isn't in the figures */
     deadIsZero: z.literal(true).optional(),
     /** n of a `ratio`; null for the other kinds */
-    outOf: z.number().int().min(1).max(10_000).nullable(),
+    outOf: z.number().int('Whole number.').min(1, 'At least 1.').max(10_000).nullable(),
     /** the steps of a `score`, lowest first; empty for the other kinds */
     scale: z.array(ScaleStep).max(20),
   })

@@ -39,7 +39,7 @@ export const ProductUse = z.object({
   /** the volume as it was written, e.g. 0.6 gal; left out when typed in litres */
   solutionText: z.string().trim().max(60).optional(),
   /** how many times each unit gets it in the whole trial */
-  timesPerUnit: z.number('Say how often.').int('Whole times only.').min(1, 'At least once.').max(10_000),
+  timesPerUnit: z.number('Say how often.').int('Whole times.').min(1, 'At least once.').max(10_000),
   /** the dose as it was written, e.g. 1 tsp/gal; empty when typed as a figure and a unit */
   rateText: z.string().trim().max(120),
   /** day of the trial on which this use begins; null: from the start */
@@ -85,7 +85,7 @@ export const Conditions = z.object({
   /** photon flux at the canopy, µmol m⁻² s⁻¹ */
   ppfd: measure.optional(),
   /** day of the trial on which this treatment ends; null: with all the others */
-  finishDay: z.number().int().min(0).max(2000).nullable(),
+  finishDay: z.number().int('Whole days.').min(0, 'Not before the start.').max(2000).nullable(),
   /** whether the medium carries a feed of its own */
   mediumFed: z.boolean(),
 });
@@ -127,7 +127,7 @@ export const Treatment = z.object({
   /** level of each factor, by the factor's name, where the treatments form a factorial */
   levels: z.record(z.string(), z.string()),
   /** change of the primary trait against the control that is expected, per cent; null: none written */
-  expectedPercent: z.number().min(-100).max(10_000).nullable(),
+  expectedPercent: z.number().min(-100, 'Not below −100 %.').max(10_000, 'Up to 10,000 %.').nullable(),
   notes: z.string().trim().max(2000),
 });
 export type Treatment = z.infer<typeof Treatment>;

@@ -65,9 +65,9 @@ function ContenderLine(p: Omit<Props, 'remove' | 'copy'>) {
     );
     onOpen(true);
   };
-  const [treatments, spoon, gallon] = useWatch({
+  const [treatments, measures] = useWatch({
     control,
-    name: ['treatments', 'spoonSystem', 'gallonSystem'],
+    name: ['treatments', 'mixing.measures'],
   });
   const alike = alikeOf(dosedUses(treatments, products));
   const t = treatments[index];
@@ -76,7 +76,7 @@ function ContenderLine(p: Omit<Props, 'remove' | 'copy'>) {
   const uses = t.products.map((use) => {
     const product = products.find((x) => x.id === use.productId);
     const priced = pricedUse(use, product, {
-      ...{ measures: { spoon, gallon }, unitNoun, conditions: t.conditions },
+      ...{ measures, unitNoun, conditions: t.conditions },
     });
     return { use, product, priced };
   });

@@ -167,10 +167,10 @@ export function TreatmentRow({ index, products, unitNoun, locked, remove, copy }
           unfed={unfedOf(products, getValues('treatments'))}
           fed={fed().length}
           products={products}
-          measures={{ spoon: getValues('spoonSystem'), gallon: getValues('gallonSystem') }}
+          measures={getValues('mixing.measures')}
           unit={shapeOf({
             unitNoun,
-            measures: { spoon: getValues('spoonSystem'), gallon: getValues('gallonSystem') },
+            measures: getValues('mixing.measures'),
             conditions: getValues(`treatments.${index}.conditions`),
           })}
           unitNoun={unitNoun}

@@ -213,22 +213,20 @@ function PackChoice({ treatment, index, products }: Pick<Props, 'treatment' | 'i
 /** What the dose comes to and costs, worked out while it is typed. */
 function UsePrice({ treatment, index, products, unitNoun }: Omit<Props, 'remove' | 'onKit'>) {
   const { control } = useFormContext<ContendersFormInput>();
-  const [typed, areaPerUnitCm2, plantsPerUnit, containerVolumeL, spoon, gallon] = useWatch({
+  const [typed, areaPerUnitCm2, plantsPerUnit, containerVolumeL, measures] = useWatch({
     control,
     name: [
       `treatments.${treatment}.products.${index}`,
       `treatments.${treatment}.conditions.areaPerUnitCm2`,
       `treatments.${treatment}.conditions.plantsPerUnit`,
       `treatments.${treatment}.conditions.containerVolumeL`,
-      'spoonSystem',
-      'gallonSystem',
+      'mixing.measures',
     ],
   });
   // Between the removal of a dose and the next drawing there is none.
   const use = (typed as Partial<UseInput> | undefined) ?? {};
   const product = products.find((p) => p.id === use.productId);
   if (!product) return <span className="small quiet">Choose a product from the library.</span>;
-  const measures = { spoon, gallon };
   const p = pricedUse(use, product, {
     measures,
     unitNoun,

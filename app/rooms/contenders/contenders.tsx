@@ -21,7 +21,7 @@ import { SameTable } from './SameTable';
 import { AlikeDoses } from './AlikeDoses';
 import { ContenderRow } from './ContenderRow';
 import { combinations, factorsOf } from './factorial';
-import { toContendersForm, contendersRecord } from './contendersForm';
+import { contendersRecord } from './contendersForm';
 import { copyOfTreatment, newTreatment } from './newContender';
 import './contenders.css';
 /** Each school of matching, and what it answers. */
@@ -42,7 +42,7 @@ export default function ContendersRoom() {
 }
 
 function ContendersEditor({ id, plan, products, blind, sealedAt }: ContendersData) {
-  const formValues = useMemo(() => toContendersForm(plan), [plan]);
+  const formValues = useMemo(() => contendersRecord.shown(plan), [plan]);
   const { form, busy, stale, conflicts, onSubmit } = useRecordForm(formValues, {
     merges: contendersRecord.name,
   });
@@ -167,14 +167,14 @@ function ContendersEditor({ id, plan, products, blind, sealedAt }: ContendersDat
                 </div>
                 <div className="w2">
                   <Choice
-                    name="spoonSystem"
+                    name="mixing.measures.spoon"
                     label="Spoons are"
                     options={spoonSystems.map((s) => [s, systemNames[s]] as const)}
                   />
                 </div>
                 <div className="w2">
                   <Choice
-                    name="gallonSystem"
+                    name="mixing.measures.gallon"
                     label="Gallons are"
                     options={gallonSystems.map((s) => [s, systemNames[s]] as const)}
                   />

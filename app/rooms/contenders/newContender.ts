@@ -1,12 +1,11 @@
 import type { TreatmentId } from '~core/model/ids';
 import { drawnId } from '~core/model/newId';
-import { type Role, noConditions } from '~core/model/plan';
+import type { Role } from '~core/model/plan';
 import { isByVolume } from '~core/mixing/resolveRate';
 import { type AmountUnit, type Product, isDosed } from '~core/model/product';
 import { dimensionOf } from '~core/quantity/amount';
-import { usMeasures } from '~core/quantity/units';
 import { parseRate } from '~core/quantity/rate';
-import { type TreatmentInput, type UseInput, conditionsText } from './contendersForm';
+import { type TreatmentInput, type UseInput, blankConditions } from './contendersForm';
 
 /** The same doses and surroundings under another name: half the dose, or another pot, is a change away. */
 export const copyOfTreatment = (like: TreatmentInput): TreatmentInput => ({
@@ -37,9 +36,7 @@ export function newTreatment(
     notes: '',
     levels: {},
     flushDays: '',
-    conditions: like
-      ? { ...like.conditions }
-      : conditionsText({ ...noConditions, crop, plantsPerUnit }, { inches: false, measures: usMeasures }),
+    conditions: like ? { ...like.conditions } : blankConditions({ crop, plantsPerUnit }),
     products: [],
   };
 }

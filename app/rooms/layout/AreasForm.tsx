@@ -1,4 +1,3 @@
-import { areasRecord } from './layoutRecords';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
@@ -14,7 +13,7 @@ import { SizesChoice } from '../../form/SizesChoice';
 import { StaleNote } from '../../form/StaleNote';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
-import { type AreaFormInput, emptyArea, toAreasForm, usualKind } from './layoutForms';
+import { areasRecord, emptyArea, usualKind } from './layoutRecords';
 
 /** The places of a trial, their grid and real size, and the size and shape of one unit. */
 export function AreasForm({
@@ -27,8 +26,8 @@ export function AreasForm({
   /** places of other trials, to be taken over */
   elsewhere: readonly PlacesElsewhere[];
 }) {
-  const formValues = useMemo(() => toAreasForm(plan), [plan]);
-  const { form, busy, stale, conflicts, onSubmit } = useRecordForm<AreaFormInput>(formValues, {
+  const formValues = useMemo(() => areasRecord.shown(plan), [plan]);
+  const { form, busy, stale, conflicts, onSubmit } = useRecordForm(formValues, {
     merges: areasRecord.name,
   });
   const inches = useWatch({ control: form.control, name: 'inches' }) ?? false;
@@ -59,7 +58,7 @@ export function AreasForm({
                     const { areas } = elsewhere[Number(e.target.value)]!;
                     form.setValue(
                       'areas',
-                      toAreasForm({ ...plan, inches: inches || undefined, areas }).areas.map((a) => ({
+                      areasRecord.shown({ ...plan, inches: inches || undefined, areas }).areas.map((a) => ({
                         ...a,
                         id: newId<string>(),
                       })),

@@ -1,17 +1,55 @@
 import { z } from 'zod';
 import { positionsOf } from '~core/design/layOut';
-import type { Plan, Position } from '~core/model/plan';
+import type { AreaId } from '~core/model/ids';
+import { newId } from '~core/model/newId';
+import { Area, type AreaKind, Gradient, Plan, type Position, Rotation } from '~core/model/plan';
 import { positionKey } from '~core/model/positions';
+import { type SizeUnits, sizeUnitsOf } from '~core/quantity/sizeText';
+import { protocolOf } from '~core/schedule/protocols';
+import { areaName } from '~core/schedule/withRoom';
 import { recordForm } from '../../form/recordForm';
-import { fieldText, optionalNumber } from '../../form/schemaFields';
-import { AreaForm, RotationForm, toAreasForm } from './layoutForms';
+import { optionalNumber, optionalSize, shownIn, ticked, typedNumber } from '../../form/schemaFields';
+
+const count = (of: z.ZodNumber) => typedNumber('How many?').pipe(of);
+
+const areaRow = (units?: SizeUnits) =>
+  z.object({
+    ...Area.omit({ reserved: true }).shape,
+    rows: count(Area.shape.rows),
+    columns: count(Area.shape.columns),
+    widthCm: optionalSize('length', units),
+    depthCm: optionalSize('length', units),
+  });
+type AreaRow = z.output<ReturnType<typeof areaRow>>;
+
+const places = (units?: SizeUnits) =>
+  z.object({
+    inches: ticked(),
+    unitShape: Plan.shape.unitShape,
+    unitWidthCm: optionalSize('length', units),
+    unitDepthCm: optionalSize('length', units),
+    spares: typedNumber('How many? 0 for none.').pipe(Plan.shape.spares),
+    areas: z.array(areaRow(units)).min(1, 'At least one area.'),
+  });
+
+/** A place to be filled in: the next one, of the kind that is usual. */
+const newArea = (n: number, kind: AreaKind = 'shelf', id = newId<AreaId>()): AreaRow => ({
+  ...{ id, name: areaName(kind, n), kind },
+  ...{ rows: 2, columns: 5, widthCm: null, depthCm: null },
+});
+
+/** The next row of the form. */
+export const emptyArea = (...of: Parameters<typeof newArea>) => shownIn(areaRow(), newArea(...of));
+
+/** The kind of place that is usual for the kind of trial. */
+export const usualKind = (plan: Pick<Plan, 'protocolId'>): AreaKind | undefined =>
+  protocolOf(plan.protocolId)?.area;
 
 /** The plan with these places; a layout that would have holes isn't the one that was drawn: it goes. */
-function withAreas(plan: Plan, form: z.output<typeof AreaForm>): Plan {
+function withAreas(plan: Plan, form: z.output<ReturnType<typeof places>>): Plan {
   const { unitShape, unitWidthCm, spares } = form;
   // What is round is as deep as it is wide.
   const unitDepthCm = unitShape === 'round' ? unitWidthCm : form.unitDepthCm;
-  const { inches: _, ...rest } = plan;
   const areas = form.areas.map((a) => ({
     ...a,
     reserved: (plan.areas.find((old) => old.id === a.id)?.reserved ?? []).filter(
@@ -27,15 +65,28 @@ function withAreas(plan: Plan, form: z.output<typeof AreaForm>): Plan {
     readings: plan.gradient.readings.filter((r) => fits(r.position)),
   };
   const units = plan.units.every((u) => fits(u.position)) ? plan.units : [];
-  const sizes = { unitShape, unitWidthCm, unitDepthCm, ...(form.inches && { inches: form.inches }) };
-  return { ...rest, ...sizes, spares, areas, gradient, units };
+  return {
+    ...plan,
+    inches: form.inches,
+    unitShape,
+    unitWidthCm,
+    unitDepthCm,
+    spares,
+    areas,
+    gradient,
+    units,
+  };
 }
 
 export const areasRecord = recordForm({
   name: 'areas',
+  schema: places(),
+  in: (plan) => places(sizeUnitsOf(plan)),
   // A plan without places shows one to start from, which isn't saved yet.
-  shown: toAreasForm,
-  schema: AreaForm,
+  of: (plan: Plan) => ({
+    ...plan,
+    areas: plan.areas.length > 0 ? plan.areas : [newArea(1, usualKind(plan), `${plan.id}-area` as AreaId)],
+  }),
   apply: withAreas,
 });
 
@@ -44,9 +95,7 @@ const atLeast0 = () => optionalNumber().pipe(z.number().min(0, 'Not below 0.').n
 /** Start sizes, by unit. */
 export const sizesRecord = recordForm({
   name: 'sizes',
-  shown: (plan: Plan) => ({
-    sizes: Object.fromEntries(plan.units.map((u) => [u.id as string, fieldText(u.startSize)])),
-  }),
+  of: (plan: Plan) => ({ sizes: Object.fromEntries(plan.units.map((u) => [u.id, u.startSize])) }),
   schema: z.object({ sizes: z.record(z.string(), atLeast0()) }),
   apply: (plan, { sizes }) => ({
     ...plan,
@@ -63,19 +112,19 @@ export const cellsOf = (plan: Pick<Plan, 'areas'>): Position[] =>
 /** What was read at each position: light, warmth. */
 export const readingsRecord = recordForm({
   name: 'readings',
-  shown: ({ areas, gradient }: Plan) => {
+  of: ({ areas, gradient }: Plan) => {
     const read = new Map((gradient?.readings ?? []).map((r) => [positionKey(r.position), r.value]));
     return {
       name: gradient?.name ?? 'Light',
       unit: gradient?.unit ?? 'µmol m⁻² s⁻¹',
       at: Object.fromEntries(
-        cellsOf({ areas }).map((p) => [positionKey(p), fieldText(read.get(positionKey(p)))]),
+        cellsOf({ areas }).map((p) => [positionKey(p), read.get(positionKey(p)) ?? null]),
       ),
     };
   },
   schema: z.object({
-    name: z.string().trim().min(1, 'Say what was read.').max(60),
-    unit: z.string().trim().max(30),
+    name: Gradient.shape.name,
+    unit: Gradient.shape.unit,
     at: z.record(z.string(), optionalNumber()),
   }),
   apply: (plan, { name, unit, at }) => {
@@ -90,11 +139,14 @@ export const readingsRecord = recordForm({
 /** Whether units go round, how often and within what. */
 export const rotationRecord = recordForm({
   name: 'rotation',
-  shown: ({ rotation }: Plan): z.input<typeof RotationForm> => ({
-    everyDays: String(rotation?.everyDays ?? 2),
-    within: rotation?.within ?? 'off',
+  of: ({ rotation }: Plan) => ({
+    everyDays: rotation?.everyDays ?? 2,
+    within: rotation?.within ?? ('off' as const),
   }),
-  schema: RotationForm,
+  schema: z.object({
+    everyDays: typedNumber('Every how many days?').pipe(Rotation.shape.everyDays),
+    within: z.enum([...Rotation.shape.within.options, 'off']),
+  }),
   apply: (plan, { everyDays, within }) => ({
     ...plan,
     rotation: within === 'off' ? null : { everyDays, within },

@@ -11,18 +11,18 @@ import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useRecordForm } from '../../form/useRecordForm';
 import { SealedBanner } from '../SealedBanner';
 import type { MixingData } from './mixingData';
-import { toSetUpForm, setUpRecord } from './setUpForm';
+import { setUpRecord } from './setUpForm';
 
 /** Tools, water, regimen, band and rates of exchange: the part of the plan that mixing rests on. */
 export function SetUpView({ data }: { data: MixingData }) {
   const { id, plan, state } = data;
-  const formValues = useMemo(() => toSetUpForm(plan), [plan]);
+  const formValues = useMemo(() => setUpRecord.shown(plan), [plan]);
   const { form, busy, stale, conflicts, onSubmit } = useRecordForm(formValues, { merges: setUpRecord.name });
   const needed = neededFor(plan);
   const unsaid = { ...plan, mixing: { ...plan.mixing, inOwnTank: undefined } };
   const usual = (band: (typeof practiceBands)[number]) => {
     const put = (name: 'ecLow' | 'ecHigh' | 'phLow' | 'phHigh' | 'source', value: string) =>
-      form.setValue(name, value, { shouldDirty: true });
+      form.setValue(`mixing.band.${name}`, value, { shouldDirty: true });
     put('ecLow', String(band.ecLow));
     put('ecHigh', String(band.ecHigh));
     put('phLow', String(band.phLow));
@@ -41,7 +41,7 @@ export function SetUpView({ data }: { data: MixingData }) {
               <>
                 <div className="w6">
                   <Choice
-                    name="regimen"
+                    name="mixing.regimen"
                     label="Regimen"
                     options={regimens.map((r) => [r, regimenNames[r]] as const)}
                     helperText="both are schools of practice; readings are never forced"
@@ -49,7 +49,7 @@ export function SetUpView({ data }: { data: MixingData }) {
                 </div>
                 <div className="w6">
                   <Choice
-                    name="mixedIn"
+                    name="mixing.inOwnTank"
                     label="Mixed in"
                     options={[
                       [
@@ -63,7 +63,7 @@ export function SetUpView({ data }: { data: MixingData }) {
                 </div>
                 <div className="w3">
                   <Field
-                    name="sparePercent"
+                    name="mixing.sparePercent"
                     label="To spare"
                     suffix="%"
                     numeric
@@ -72,7 +72,7 @@ export function SetUpView({ data }: { data: MixingData }) {
                 </div>
                 <div className="w3">
                   <Field
-                    name="vesselL"
+                    name="mixing.vesselL"
                     label="Largest vessel"
                     suffix="L"
                     numeric
@@ -95,7 +95,7 @@ export function SetUpView({ data }: { data: MixingData }) {
             {(needed.liquid || needed.inWater) && (
               <div className="w3">
                 <Field
-                  name="liquidStepMl"
+                  name="mixing.liquidStepMl"
                   label="Syringe or cylinder steps"
                   suffix="mL"
                   numeric
@@ -105,7 +105,7 @@ export function SetUpView({ data }: { data: MixingData }) {
             )}
             <div className="w6">
               <Field
-                name="exchange"
+                name="mixing.exchange"
                 label={`Rates of exchange: so many ${plan.currency} for one`}
                 placeholder="USD 0.92, GBP 1.17"
                 helperText="as you paid; for packs bought in another currency"
@@ -122,21 +122,21 @@ export function SetUpView({ data }: { data: MixingData }) {
                 </p>
                 <div className="fields">
                   <div className="w2">
-                    <Field name="waterEc" label="EC (strength)" suffix="mS/cm" numeric />
+                    <Field name="mixing.water.ec" label="EC (strength)" suffix="mS/cm" numeric />
                   </div>
                   <div className="w2">
-                    <Field name="waterPh" label="pH" numeric />
+                    <Field name="mixing.water.ph" label="pH" numeric />
                   </div>
                   <div className="w6">
                     <Field
-                      name="waterElements"
+                      name="mixing.water.elementsMgPerL"
                       label="Elements, mg/L"
                       placeholder="Ca 40, Mg 8, Na 12, Cl 20, S 10"
                       helperText="nitrate as N, sulfate as S"
                     />
                   </div>
                   <div className="w2">
-                    <Field name="bicarbonate" label="HCO₃⁻" suffix="mg/L" numeric />
+                    <Field name="mixing.water.bicarbonateMgPerL" label="HCO₃⁻" suffix="mg/L" numeric />
                   </div>
                 </div>
               </section>
@@ -156,11 +156,11 @@ export function SetUpView({ data }: { data: MixingData }) {
                     ] as const
                   ).map(([name, label, suffix]) => (
                     <div className="w2" key={name}>
-                      <Field name={name} label={label} suffix={suffix} numeric />
+                      <Field name={`mixing.band.${name}`} label={label} suffix={suffix} numeric />
                     </div>
                   ))}
                   <div className="w4">
-                    <Field name="source" label="Where the band comes from" />
+                    <Field name="mixing.band.source" label="Where the band comes from" />
                   </div>
                 </div>
                 {!data.sealed && (

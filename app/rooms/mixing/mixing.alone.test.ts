@@ -14,7 +14,8 @@ import { runCommand } from '../../form/command';
 import type { ActionResult } from '../../form/schemaFields';
 import { mixingCommands } from './mixingActions';
 import { applyMatch } from '~core/mixing/matchPlan';
-import { SetUpForm, applySetUp, toSetUpForm } from './setUpForm';
+import { applied } from '../../form/recordForm';
+import { setUpRecord } from './setUpForm';
 import { vesselsOf } from '~core/mixing/vessels';
 
 const powder = product({
@@ -388,24 +389,34 @@ describe('the set-up', () => {
       },
     };
     for (const plan_ of [p, said]) {
-      expect(applySetUp(plan_, SetUpForm.parse(toSetUpForm(plan_)))).toEqual(plan_);
+      expect(applied(setUpRecord, { values: setUpRecord.shown(plan_) }, plan_)).toEqual({
+        ok: true,
+        value: plan_,
+      });
     }
   });
   it.each([
-    [{ waterElements: 'Ca 40, Xx 3' }, 'waterElements', /“Xx 3”/],
-    [{ exchange: 'USD' }, 'exchange', /“USD”/],
-    [{ ecLow: '2', ecHigh: '1', source: 'own' }, 'ecHigh', /More than 2/],
-    [{ ecLow: '1' }, 'source', /where the band comes from/],
-    [{ scaleStepG: '-1' }, 'scaleStepG', /More than 0/],
-  ])('%#: says what is wrong at its field', async (over, field, said) => {
-    const result = await mixingAction(p.id, { what: 'setUp', values: { ...toSetUpForm(p), ...over } });
-    expect(errorsOf(result)[field]).toMatch(said);
+    ['water.elementsMgPerL', 'Ca 40, Xx 3', /“Xx 3”/],
+    ['exchange', 'USD', /“USD”/],
+    ['band.ecHigh', '0.5', /More than 1/],
+    ['band.source', '', /where the band comes from/],
+    ['vesselL', '-1', /More than 0/],
+  ])('%s: says what is wrong at it', async (field, typed, said) => {
+    const values = setUpRecord.shown(p);
+    Object.assign(values.mixing.band, { ecLow: '1', ecHigh: '2', source: 'own' });
+    const [key, group] = field.split('.').reverse() as [string, string?];
+    const holder = group === undefined ? values.mixing : values.mixing[group as 'water'];
+    (holder as unknown as Record<string, string>)[key] = typed;
+    const result = await mixingAction(p.id, { what: 'setUp', values });
+    expect(errorsOf(result)).toEqual({ [`mixing.${field}`]: expect.stringMatching(said) });
   });
   it('is sealed with the plan', async () => {
-    await mixingAction(p.id, { what: 'setUp', values: { ...toSetUpForm(p), sparePercent: '20' } });
+    const values = setUpRecord.shown(p);
+    values.mixing.sparePercent = '20';
+    await mixingAction(p.id, { what: 'setUp', values });
     expect((await loadTrial(p.id)).row.plan.mixing.sparePercent).toBe(20);
     await sealPlan(p.id);
-    expect(errorsOf(await mixingAction(p.id, { what: 'setUp', values: toSetUpForm(p) })).setUp).toMatch(
+    expect(errorsOf(await mixingAction(p.id, { what: 'setUp', values: setUpRecord.shown(p) })).setUp).toMatch(
       /sealed/,
     );
   });

@@ -1,18 +1,14 @@
-import { recordForm } from '../../form/recordForm';
 import { z } from 'zod';
-import { numberIn } from '~core/quantity/number';
 import { elements } from '~core/model/element';
-import { ExchangeRate, MixingSetUp, type Plan, SourceWater, TargetBand, regimens } from '~core/model/plan';
+import { ExchangeRate, MixingSetUp, Plan, SourceWater, TargetBand } from '~core/model/plan';
+import { err, ok } from '~core/model/result';
+import { numberIn } from '~core/quantity/number';
 import { elementList } from '../../form/elementList';
-import { fieldText, optionalNumber, typedNumber } from '../../form/schemaFields';
+import { recordForm } from '../../form/recordForm';
+import { optionalNumber, standsIn, typedList, typedNumber } from '../../form/schemaFields';
 
-/** A water report's elements, mg/L. */
-const waterElements = elementList(elements, 5000, 'mg/L. Write: Ca 40, Mg 8, Na 12.');
-
-const rates = z
-  .string()
-  .trim()
-  .transform((text, ctx) => {
+const rates = typedList<ExchangeRate>(
+  (text) => {
     const out: ExchangeRate[] = [];
     for (const part of text.split(/[,;]\s+|;|\n/).filter((p) => p.trim() !== '')) {
       const [, currency, figure] = /^\s*([A-Za-z]{3})\s*=?\s*([\d.,]+)\s*$/.exec(part) ?? [];
@@ -20,39 +16,26 @@ const rates = z
         currency: currency?.toUpperCase(),
         rate: figure ? numberIn(figure) : null,
       });
-      if (!read.success) {
-        ctx.addIssue({
-          code: 'custom',
-          message: `“${part.trim()}” isn’t a currency and a rate. Write: USD 0.92.`,
-        });
-        return z.NEVER;
-      }
+      if (!read.success) return err(`“${part.trim()}” isn’t a currency and a rate. Write: USD 0.92.`);
       out.push(read.data);
     }
-    return out;
-  });
+    return ok(out);
+  },
+  ', ',
+  (e) => `${e.currency} ${e.rate}`,
+);
 
-const positive = (what: string) => optionalNumber().pipe(z.number().positive(what).nullable());
+const { regimen, liquidStepMl, sparePercent, vesselL } = MixingSetUp.shape;
+const { ec, ph, bicarbonateMgPerL } = SourceWater.shape;
+const { ecLow, ecHigh, phLow, phHigh, source } = TargetBand.shape;
 
-export const SetUpForm = z
+const band = z
   .object({
-    intent: z.literal('setUp'),
-    regimen: z.enum(regimens),
-    scaleStepG: positive('More than 0 g.'),
-    liquidStepMl: positive('More than 0 mL.'),
-    mixedIn: z.enum(['unsaid', 'batch', 'tank']),
-    sparePercent: typedNumber('How much to spare?').pipe(MixingSetUp.shape.sparePercent),
-    vesselL: positive('More than 0 L.'),
-    waterEc: optionalNumber().pipe(SourceWater.shape.ec),
-    waterPh: optionalNumber().pipe(SourceWater.shape.ph),
-    waterElements,
-    bicarbonate: optionalNumber().pipe(SourceWater.shape.bicarbonateMgPerL),
-    ecLow: optionalNumber().pipe(TargetBand.shape.ecLow),
-    ecHigh: optionalNumber().pipe(TargetBand.shape.ecHigh),
-    phLow: optionalNumber().pipe(TargetBand.shape.phLow),
-    phHigh: optionalNumber().pipe(TargetBand.shape.phHigh),
-    source: TargetBand.shape.source,
-    exchange: rates,
+    ecLow: optionalNumber().pipe(ecLow),
+    ecHigh: optionalNumber().pipe(ecHigh),
+    phLow: optionalNumber().pipe(phLow),
+    phHigh: optionalNumber().pipe(phHigh),
+    source,
   })
   .superRefine((f, ctx) => {
     for (const [low, high, path] of [
@@ -72,61 +55,38 @@ export const SetUpForm = z
       });
     }
   });
-type SetUpInput = z.input<typeof SetUpForm>;
 
-export function toSetUpForm(plan: Plan): SetUpInput {
-  const { mixing: m } = plan;
-  return {
-    intent: 'setUp',
-    regimen: m.regimen,
-    scaleStepG: fieldText(plan.scaleStepG),
-    liquidStepMl: fieldText(m.liquidStepMl),
-    mixedIn: m.inOwnTank === undefined ? 'unsaid' : m.inOwnTank ? 'tank' : 'batch',
-    sparePercent: String(m.sparePercent),
-    vesselL: fieldText(m.vesselL),
-    waterEc: fieldText(m.water.ec),
-    waterPh: fieldText(m.water.ph),
-    waterElements: Object.entries(m.water.elementsMgPerL)
-      .map(([e, v]) => `${e} ${v}`)
-      .join(', '),
-    bicarbonate: fieldText(m.water.bicarbonateMgPerL),
-    ecLow: fieldText(m.band.ecLow),
-    ecHigh: fieldText(m.band.ecHigh),
-    phLow: fieldText(m.band.phLow),
-    phHigh: fieldText(m.band.phHigh),
-    source: m.band.source,
-    exchange: m.exchange.map((e) => `${e.currency} ${e.rate}`).join(', '),
-  };
-}
-
-export const applySetUp = (
-  { mixing: { inOwnTank: _, ...mixing }, ...plan }: Plan,
-  f: z.output<typeof SetUpForm>,
-): Plan => ({
-  ...plan,
-  scaleStepG: f.scaleStepG,
-  mixing: {
-    ...mixing,
-    regimen: f.regimen,
-    liquidStepMl: f.liquidStepMl,
-    sparePercent: f.sparePercent,
-    ...(f.mixedIn !== 'unsaid' && { inOwnTank: f.mixedIn === 'tank' }),
-    vesselL: f.vesselL,
-    water: {
-      ec: f.waterEc,
-      ph: f.waterPh,
-      elementsMgPerL: f.waterElements,
-      bicarbonateMgPerL: f.bicarbonate,
-    },
-    band: { ecLow: f.ecLow, ecHigh: f.ecHigh, phLow: f.phLow, phHigh: f.phHigh, source: f.source },
-    exchange: f.exchange,
-  },
+/** Where it is mixed, as it is chosen. */
+const mixedIn = z.codec(standsIn(z.enum(['unsaid', 'batch', 'tank']), 'unsaid'), z.boolean().optional(), {
+  decode: (where) => (where === 'unsaid' ? undefined : where === 'tank'),
+  encode: (inOwnTank) => (inOwnTank === undefined ? 'unsaid' : inOwnTank ? 'tank' : 'batch'),
 });
 
 /** The plan as Mixing's set-up shows and changes it. */
 export const setUpRecord = recordForm({
   name: 'setUp',
-  shown: toSetUpForm,
-  schema: SetUpForm,
-  apply: applySetUp,
+  schema: z.object({
+    scaleStepG: optionalNumber().pipe(Plan.shape.scaleStepG),
+    mixing: z.object({
+      regimen,
+      liquidStepMl: optionalNumber().pipe(liquidStepMl),
+      inOwnTank: mixedIn,
+      sparePercent: typedNumber('How much to spare?').pipe(sparePercent),
+      vesselL: optionalNumber().pipe(vesselL),
+      water: z.object({
+        ec: optionalNumber().pipe(ec),
+        ph: optionalNumber().pipe(ph),
+        elementsMgPerL: elementList(elements, 5000, 'mg/L. Write: Ca 40, Mg 8, Na 12.'),
+        bicarbonateMgPerL: optionalNumber().pipe(bicarbonateMgPerL),
+      }),
+      band,
+      exchange: rates,
+    }),
+  }),
+  of: (plan: Plan) => plan,
+  apply: (plan, { scaleStepG, mixing }) => ({
+    ...plan,
+    scaleStepG,
+    mixing: { ...plan.mixing, ...mixing },
+  }),
 });

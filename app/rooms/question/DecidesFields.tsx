@@ -22,7 +22,7 @@ export const DecidesFields = memo(function DecidesFields({ ofAll }: { ofAll: str
       </div>
       <div className="w3">
         <Field
-          name="differenceValue"
+          name="smallestDifference.value"
           label="Smallest that matters"
           numeric
           helperText="what a reader would change for"
@@ -30,7 +30,7 @@ export const DecidesFields = memo(function DecidesFields({ ofAll }: { ofAll: str
       </div>
       <div className="w2">
         <Choice
-          name="differenceKind"
+          name="smallestDifference.kind"
           label="in"
           options={[
             ['percent', ofAll],

@@ -207,9 +207,7 @@ export function TraitRow({ index, remove, locked, open, onOpen }: Props) {
                   {asks('plausible') && (
                     <Tick name={at('deadIsZero')} label={`A dead ${unitNoun} counts as 0`} />
                   )}
-                  {isLength(trait?.unit ?? '') && (
-                    <Tick name={at('isHeight')} label="How tall the plants are" />
-                  )}
+                  {isLength(trait?.unit ?? '') && <Tick name={at('role')} label="How tall the plants are" />}
                   <Tick name={at('evenDead')} label="Can be taken though the plant has died" />
                   {crops !== '' && (
                     <Tick name={at('wholeUnit')} label={`Of the whole ${unitNoun}, not of each crop`} />
@@ -219,7 +217,7 @@ export function TraitRow({ index, remove, locked, open, onOpen }: Props) {
               {asks('scale') && (
                 <div className="w12">
                   <Field
-                    name={at('scaleText')}
+                    name={at('scale')}
                     label="Written scale: what has to be seen for each step"
                     multiline
                     minRows={4}

@@ -8,8 +8,7 @@ import { Choice, Field } from '../../form/fields';
 import { useOpenOne } from '../../form/useOpenOne';
 import { RoundHeads } from './RoundHeads';
 import { TraitRow } from './TraitRow';
-import { newTrait } from './newRows';
-import { scaleToText } from './writtenScale';
+import { newTrait, stepsOf } from './newRows';
 import type { QuestionFormInput } from './questionForm';
 
 /** What is measured and when: traits down, one of which decides, rounds across. */
@@ -26,8 +25,7 @@ export const TraitsSection = memo(function TraitsSection({
   const grades = useFieldArray({ control, name: 'grades', keyName: 'key' });
   const picked = traits.fields.some((f) => kindOf(f).takenBy === 'picks');
   const addColour = () => {
-    const steps = colourScale(getValues('crop')).map((text, i) => ({ value: i + 1, text }));
-    traits.append({ ...newTrait('score', true), name: 'Colour', scaleText: scaleToText(steps) });
+    traits.append(newTrait('score', { name: 'Colour', scale: stepsOf(colourScale(getValues('crop'))) }));
   };
   const addPicks = () => {
     traits.append((['picks', 'pickShare', 'pickFirst'] as const).map((t) => newTrait(t)));
@@ -82,11 +80,9 @@ export const TraitsSection = memo(function TraitsSection({
               size="small"
               color="secondary"
               onClick={() =>
+                // without another trait's scale in it
                 traits.append(
-                  newTrait(
-                    'score',
-                    traits.fields.some((f) => f.kind === 'score'),
-                  ),
+                  newTrait('score', traits.fields.some((f) => f.kind === 'score') ? { scale: [] } : {}),
                 )
               }
             >

@@ -15,7 +15,7 @@ import { type QuestionData, loadQuestion, questionAction } from './questionData'
 import { KindNotes, KindOfTrial } from './ProtocolPart';
 import { DecidesFields } from './DecidesFields';
 import { TraitsSection } from './TraitsSection';
-import { toQuestionForm, questionRecord } from './questionForm';
+import { questionRecord } from './questionForm';
 import './question.css';
 export const clientLoader = loadQuestion;
 export const clientAction = questionAction;
@@ -26,7 +26,7 @@ export default function QuestionRoom() {
 }
 
 function QuestionEditor({ id, plan, sealedAt, undoable }: QuestionData) {
-  const formValues = useMemo(() => toQuestionForm(plan), [plan]);
+  const formValues = useMemo(() => questionRecord.shown(plan), [plan]);
   const { form, busy, stale, conflicts, onSubmit } = useRecordForm(formValues, {
     merges: questionRecord.name,
   });

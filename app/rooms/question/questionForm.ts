@@ -1,147 +1,120 @@
-import { unitAt } from '~core/quantity/units';
-import { recordForm } from '../../form/recordForm';
 import { z } from 'zod';
-import { RoundId as RoundIdSchema, type TraitId, TraitId as TraitIdSchema } from '~core/model/ids';
 import { gradesOf } from '~core/log/picks';
 import { Grade } from '~core/model/grade';
-import { Plan, Trait, asks, kindOf, pers, summaries } from '~core/model/plan';
+import { TraitId } from '~core/model/ids';
+import { Plan, Round, SmallestDifference, Trait, asks, kindOf, pers } from '~core/model/plan';
 import { withCrop } from '~core/plan/beginning';
-import { protocolOf } from '~core/schedule/protocols';
 import { withWinning } from '~core/plan/winning';
+import { unitAt } from '~core/quantity/units';
+import { protocolOf } from '~core/schedule/protocols';
 import { finishingRuleFor } from '~core/schedule/protocols/protocol';
-import { fieldText, optionalNumber, typedNumber } from '../../form/schemaFields';
-import { parseScale, scaleToText } from './writtenScale';
+import { recordForm } from '../../form/recordForm';
+import {
+  nameList,
+  optionalNumber,
+  orNull,
+  orUnsaid,
+  ticked,
+  typedNumber,
+  unsaidNumber,
+  usually,
+} from '../../form/schemaFields';
+import { writtenScale } from './writtenScale';
 
-const shape = Plan.shape;
-
-const TraitForm = z
+/** A trait as a row of the form. */
+export const TraitForm = z
   .object({
-    id: TraitIdSchema,
-    name: z.string().trim().min(1, 'Give the trait a name.').max(80),
-    unit: z.string().trim().max(20),
-    kind: Trait.shape.kind,
-    direction: z.enum(['higher', 'lower', 'band']),
+    ...Trait.shape,
     bandLow: optionalNumber(),
     bandHigh: optionalNumber(),
-    decimals: typedNumber('How many?').pipe(z.number().int('Whole number.').min(0).max(4, 'Up to 4.')),
+    decimals: typedNumber('How many?').pipe(Trait.shape.decimals),
     plausibleLow: optionalNumber(),
     plausibleHigh: optionalNumber(),
-    samplesPerUnit: typedNumber('How many?').pipe(
-      z.number().int('Whole number.').min(1, 'At least 1.').max(200),
-    ),
-    summary: z.enum(summaries),
-    per: z.enum(['unit', ...pers]),
-    wholeUnit: z.boolean(),
-    evenDead: z.boolean(),
-    deadIsZero: z.boolean(),
-    halfSteps: z.boolean(),
-    withinBlocks: z.boolean(),
-    isHeight: z.boolean(),
-    countsAs: z.string().trim().max(300),
-    constantPercent: optionalNumber().pipe(
-      z.number().positive('More than 0 %.').max(20, 'Up to 20 %.').nullable(),
-    ),
-    outOf: optionalNumber().pipe(
-      z.number().int('Whole number.').min(1, 'At least 1.').max(10_000).nullable(),
-    ),
-    scaleText: z.string().max(5000),
+    samplesPerUnit: typedNumber('How many?').pipe(Trait.shape.samplesPerUnit),
+    per: usually(Trait.shape.per, 'unit', z.enum(['unit', ...pers])),
+    wholeUnit: ticked(),
+    evenDead: ticked(),
+    deadIsZero: ticked(),
+    halfSteps: ticked(),
+    withinBlocks: ticked(),
+    role: ticked('height'),
+    countsAs: orUnsaid(Trait.shape.countsAs.unwrap()),
+    constantPercent: unsaidNumber(Trait.shape.constantPercent),
+    outOf: optionalNumber().pipe(Trait.shape.outOf),
+    scale: writtenScale,
   })
   .superRefine((t, ctx) => {
+    const say = (path: keyof Trait, message: string) =>
+      ctx.addIssue({ code: 'custom', path: [path], message });
     const { fields, fixedUnit } = kindOf(t);
-    if (fields.includes('outOf') && t.outOf === null) {
-      ctx.addIssue({ code: 'custom', path: ['outOf'], message: 'Out of how many?' });
-    }
+    if (fields.includes('outOf') && t.outOf === null) say('outOf', 'Out of how many?');
     if (fields.includes('scale')) {
-      const steps = parseScale(t.scaleText);
-      const values = steps.map((s) => s.value);
-      if (new Set(values).size !== values.length || values.some((v) => v > 100)) {
-        ctx.addIssue({
-          code: 'custom',
-          path: ['scaleText'],
-          message: 'Each step needs a figure of its own, 0 to 100.',
-        });
-      }
-      if (steps.length > 20)
-        ctx.addIssue({ code: 'custom', path: ['scaleText'], message: 'Up to 20 steps.' });
+      const values = t.scale.map((s) => s.value);
+      if (new Set(values).size !== values.length || values.some((v) => v > 100))
+        say('scale', 'Each step needs a figure of its own, 0 to 100.');
+      if (values.length > 20) say('scale', 'Up to 20 steps.');
     }
-    if (t.direction === 'band' && !(t.bandLow !== null && t.bandHigh !== null && t.bandLow < t.bandHigh)) {
-      ctx.addIssue({ code: 'custom', path: ['bandLow'], message: 'Give a lower and a higher end.' });
-    }
-    if (fixedUnit !== null && t.unit !== fixedUnit) {
-      ctx.addIssue({ code: 'custom', path: ['unit'], message: `Such traits are kept in ${fixedUnit}.` });
-    }
-    if (t.plausibleLow !== null && t.plausibleHigh !== null && t.plausibleLow >= t.plausibleHigh) {
-      ctx.addIssue({ code: 'custom', path: ['plausibleLow'], message: 'The least must be below the most.' });
-    }
+    if (t.direction === 'band' && !(t.bandLow !== null && t.bandHigh !== null && t.bandLow < t.bandHigh))
+      say('bandLow', 'Give a lower and a higher end.');
+    if (fixedUnit !== null && t.unit !== fixedUnit) say('unit', `Such traits are kept in ${fixedUnit}.`);
+    if (t.plausibleLow !== null && t.plausibleHigh !== null && t.plausibleLow >= t.plausibleHigh)
+      say('plausibleLow', 'The least must be below the most.');
   });
 
 /** Whether a trait’s unit is a length. */
 export const isLength = (unit: string): boolean => unitAt(unit, ['length'])?.text === unit && unit !== '';
 
-/** Names typed between commas. */
-const nameList = z
-  .string()
-  .max(600)
-  .transform((text) => [...new Set(text.split(',').map((s) => s.trim()))].filter(Boolean))
-  .pipe(z.array(z.string().max(60, 'Up to 60 letters each.')).max(20, 'Up to 20 crops.'));
+/** The smallest difference that matters; none where no figure is typed. */
+const smallestDifference = z.codec(
+  z.object({
+    kind: SmallestDifference.shape.kind,
+    value: optionalNumber().pipe(z.number().positive('More than 0.').nullable()),
+  }),
+  SmallestDifference.nullable(),
+  {
+    decode: ({ kind, value }) => (value === null ? null : { kind, value }),
+    encode: (difference) => difference ?? { kind: 'percent' as const, value: null },
+  },
+);
+
+const { question, crop, unitNoun, code, startDate, currency, prediction, finishingRule } = Plan.shape;
+const { alsoAsked, winning, scorer, cvPercent } = Plan.shape;
 
 /** The Question room's form. Names and figures as typed; traits and rounds as lists. */
 export const QuestionForm = z
   .object({
-    question: shape.question,
-    crop: shape.crop,
-    unitNoun: shape.unitNoun,
-    code: z.string().trim().toUpperCase().pipe(shape.code),
-    startDate: shape.startDate,
-    currency: shape.currency,
-    prediction: shape.prediction,
-    finishingRule: shape.finishingRule,
-    alsoAsked: shape.alsoAsked,
-    asks: z.enum(asks),
-    winning: shape.winning,
-    scorer: shape.scorer,
-    cropsWithin: nameList,
-    cvPercent: optionalNumber().pipe(shape.cvPercent),
-    primaryTraitId: z.string(),
-    differenceKind: z.enum(['absolute', 'percent']),
-    differenceValue: optionalNumber().pipe(z.number().positive('More than 0.').nullable()),
+    ...{ question, crop, unitNoun, startDate, currency, prediction, finishingRule },
+    ...{ alsoAsked, winning, scorer },
+    code: z.string().trim().toUpperCase().pipe(code),
+    asks: usually(Plan.shape.asks, 'best', z.enum(asks)),
+    cropsWithin: nameList(20, 'Up to 20 crops.'),
+    cvPercent: optionalNumber().pipe(cvPercent),
+    primaryTraitId: orNull(TraitId),
+    smallestDifference,
     traits: z.array(TraitForm),
     grades: z.array(Grade).max(20, 'Up to 20 grades.'),
     rounds: z.array(
       z.object({
-        id: RoundIdSchema,
-        name: z.string().trim().min(1, 'Give the round a name.').max(80),
-        day: typedNumber('On which day?').pipe(
-          z.number().int('Whole days.').min(0, 'Not before the start.').max(2000),
-        ),
-        traitIds: z.array(TraitIdSchema),
+        ...Round.shape,
+        day: typedNumber('On which day?').pipe(Round.shape.day),
+        traitIds: z.array(TraitId),
       }),
     ),
   })
   .superRefine((f, ctx) => {
-    const grades = f.grades.map((g) => g.name.toLowerCase());
-    grades.forEach((n, i) => {
-      if (grades.indexOf(n) !== i)
-        ctx.addIssue({
-          code: 'custom',
-          path: ['grades', i, 'name'],
-          message: 'Another grade has this name.',
-        });
-    });
+    const twice = (list: 'grades' | 'traits', message: string) => {
+      const names = f[list].map((x) => x.name.toLowerCase());
+      names.forEach((n, i) => {
+        if (names.indexOf(n) !== i) ctx.addIssue({ code: 'custom', path: [list, i, 'name'], message });
+      });
+    };
+    twice('grades', 'Another grade has this name.');
+    twice('traits', 'Another trait has this name.');
     // A round keeps the ticks of traits that were removed, in case they come back; alone they measure nothing.
     const there = new Set<string>(f.traits.map((t) => t.id));
     f.rounds.forEach((r, i) => {
       if (!r.traitIds.some((id) => there.has(id)))
         ctx.addIssue({ code: 'custom', path: ['rounds', i, 'traitIds'], message: 'Tick what is measured.' });
-    });
-    const names = f.traits.map((t) => t.name.toLowerCase());
-    names.forEach((n, i) => {
-      if (names.indexOf(n) !== i)
-        ctx.addIssue({
-          code: 'custom',
-          path: ['traits', i, 'name'],
-          message: 'Another trait has this name.',
-        });
     });
   });
 export type QuestionFormInput = z.input<typeof QuestionForm>;
@@ -153,111 +126,52 @@ function endOf(plan: Plan, finishingRule: string, rounds: Plan['rounds']): strin
   return own ? finishingRule : finishingRuleFor(protocol, rounds);
 }
 
-/** The plan with what the form says; measurements and units aren't touched. */
-export function applyQuestion(plan: Plan, f: z.output<typeof QuestionForm>): Plan {
-  const { primaryTraitId, differenceKind, differenceValue, traits, grades, asks: asked, ...rest } = f;
-  const { grades: _, asks: __, ...before } = plan;
-  const picked = traits.some((t) => kindOf(t).takenBy === 'picks');
-  const known = new Set<string>(traits.map((t) => t.id));
-  const codeChanged = plan.code !== f.code;
-  return withWinning(plan, {
-    ...withCrop(before, f.crop),
-    ...rest,
-    ...(asked !== 'best' && { asks: asked }),
-    ...(picked && grades.length > 0 && { grades }),
-    finishingRule: endOf(plan, f.finishingRule, f.rounds),
-    traits: traits.map(
-      ({
-        scaleText,
-        per,
-        wholeUnit,
-        evenDead,
-        deadIsZero,
-        halfSteps,
-        withinBlocks,
-        isHeight,
-        countsAs,
-        constantPercent,
-        ...t
-      }) =>
-        Trait.parse({
-          ...t,
-          // The first place is the best.
-          ...(kindOf(t).observes === 'rank' && { direction: 'lower' }),
-          ...(deadIsZero && !evenDead && kindOf(t).fields.includes('plausible') && { deadIsZero }),
-          ...(halfSteps &&
-            kindOf(t).fields.includes('halves') && {
-              halfSteps,
-              decimals: Math.max(1, t.decimals),
-            }),
-          ...(withinBlocks && kindOf(t).fields.includes('withinBlocks') && { withinBlocks }),
-          ...(isHeight && isLength(t.unit) && { role: 'height' }),
-          ...(countsAs !== '' && kindOf(t).fields.includes('countsAs') && { countsAs }),
-          ...(constantPercent !== null && kindOf(t).fields.includes('constant') && { constantPercent }),
-          ...(per !== 'unit' && kindOf(t).fields.includes('per') ? { per } : {}),
-          ...(wholeUnit && f.cropsWithin.length > 0 && { wholeUnit }),
-          ...(evenDead && { evenDead }),
-          outOf: kindOf(t).fields.includes('outOf') ? t.outOf : null,
-          scale: kindOf(t).fields.includes('scale') ? parseScale(scaleText) : [],
-        }),
-    ),
-    rounds: f.rounds.map((r) => ({ ...r, traitIds: r.traitIds.filter((id) => known.has(id)) })),
-    primaryTraitId: known.has(primaryTraitId) ? (primaryTraitId as TraitId) : null,
-    smallestDifference: differenceValue === null ? null : { kind: differenceKind, value: differenceValue },
-    units: codeChanged
-      ? plan.units.map((u) => ({ ...u, code: u.code.replace(plan.code, f.code) }))
-      : plan.units,
-  });
-}
-
-export function toQuestionForm(plan: Plan): QuestionFormInput {
+/** A trait with what its kind asks, and nothing else. */
+function traitOf(t: z.output<typeof TraitForm>, severalCrops: boolean): Trait {
+  const { fields, observes } = kindOf(t);
+  const asked = <T>(field: (typeof fields)[number], value: T) => (fields.includes(field) ? value : undefined);
+  const halfSteps = asked('halves', t.halfSteps);
   return {
-    question: plan.question,
-    crop: plan.crop,
-    unitNoun: plan.unitNoun,
-    code: plan.code,
-    startDate: plan.startDate,
-    currency: plan.currency,
-    prediction: plan.prediction,
-    finishingRule: plan.finishingRule,
-    alsoAsked: plan.alsoAsked,
-    asks: plan.asks ?? 'best',
-    winning: plan.winning,
-    scorer: plan.scorer,
-    cropsWithin: plan.cropsWithin.join(', '),
-    cvPercent: fieldText(plan.cvPercent),
-    primaryTraitId: plan.primaryTraitId ?? '',
-    grades: plan.traits.some((t) => kindOf(t).takenBy === 'picks') ? [...gradesOf(plan)] : [],
-    differenceKind: plan.smallestDifference?.kind ?? 'percent',
-    differenceValue: fieldText(plan.smallestDifference?.value),
-    traits: plan.traits.map(({ scale, role, ...t }) => ({
-      ...t,
-      per: t.per ?? 'unit',
-      wholeUnit: t.wholeUnit ?? false,
-      evenDead: t.evenDead ?? false,
-      deadIsZero: t.deadIsZero ?? false,
-      halfSteps: t.halfSteps ?? false,
-      withinBlocks: t.withinBlocks ?? false,
-      isHeight: role === 'height',
-      countsAs: t.countsAs ?? '',
-      constantPercent: fieldText(t.constantPercent),
-      outOf: fieldText(t.outOf),
-      scaleText: scaleToText(scale),
-      bandLow: fieldText(t.bandLow),
-      bandHigh: fieldText(t.bandHigh),
-      decimals: String(t.decimals),
-      plausibleLow: fieldText(t.plausibleLow),
-      plausibleHigh: fieldText(t.plausibleHigh),
-      samplesPerUnit: String(t.samplesPerUnit),
-    })),
-    rounds: plan.rounds.map((r) => ({ ...r, day: String(r.day), traitIds: [...r.traitIds] })),
+    ...t,
+    // The first place is the best.
+    direction: observes === 'rank' ? 'lower' : t.direction,
+    deadIsZero: t.evenDead ? undefined : asked('plausible', t.deadIsZero),
+    halfSteps,
+    decimals: halfSteps ? Math.max(1, t.decimals) : t.decimals,
+    withinBlocks: asked('withinBlocks', t.withinBlocks),
+    role: isLength(t.unit) ? t.role : undefined,
+    countsAs: asked('countsAs', t.countsAs),
+    constantPercent: asked('constant', t.constantPercent),
+    per: asked('per', t.per),
+    wholeUnit: severalCrops ? t.wholeUnit : undefined,
+    outOf: asked('outOf', t.outOf) ?? null,
+    scale: asked('scale', t.scale) ?? [],
   };
 }
 
-/** The plan as the Question room shows and changes it. */
+/** The plan as the Question room shows and changes it; measurements and units aren't touched. */
 export const questionRecord = recordForm({
   name: 'question',
-  shown: toQuestionForm,
   schema: QuestionForm,
-  apply: applyQuestion,
+  of: (plan: Plan) => ({
+    ...plan,
+    grades: plan.traits.some((t) => kindOf(t).takenBy === 'picks') ? [...gradesOf(plan)] : [],
+  }),
+  apply: (plan, f) => {
+    const picked = f.traits.some((t) => kindOf(t).takenBy === 'picks');
+    const known = new Set<string>(f.traits.map((t) => t.id));
+    return withWinning(plan, {
+      ...withCrop(plan, f.crop),
+      ...f,
+      grades: picked && f.grades.length > 0 ? f.grades : undefined,
+      finishingRule: endOf(plan, f.finishingRule, f.rounds),
+      traits: f.traits.map((t) => traitOf(t, f.cropsWithin.length > 0)),
+      rounds: f.rounds.map((r) => ({ ...r, traitIds: r.traitIds.filter((id) => known.has(id)) })),
+      primaryTraitId: f.primaryTraitId !== null && known.has(f.primaryTraitId) ? f.primaryTraitId : null,
+      units:
+        plan.code === f.code
+          ? plan.units
+          : plan.units.map((u) => ({ ...u, code: u.code.replace(plan.code, f.code) })),
+    });
+  },
 });

@@ -1,4 +1,6 @@
 import type { ScaleStep } from '~core/model/plan';
+import { ok } from '~core/model/result';
+import { typedList } from '../../form/schemaFields';
 
 /**
  * A written scale as typed: one step a line, worst first. “3 pale” is step 3; a line without a figure is one
@@ -23,5 +25,8 @@ export function parseScale(text: string): ScaleStep[] {
     .sort((a, b) => a.value - b.value);
 }
 
-export const scaleToText = (scale: readonly ScaleStep[]): string =>
-  scale.map((s) => `${s.value} ${s.text}`.trim()).join('\n');
+const sayStep = (s: ScaleStep) => `${s.value} ${s.text}`.trim();
+export const scaleToText = (scale: readonly ScaleStep[]): string => scale.map(sayStep).join('\n');
+
+/** A written scale as a field. */
+export const writtenScale = typedList<ScaleStep>((text) => ok(parseScale(text)), '\n', sayStep);

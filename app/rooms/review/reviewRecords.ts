@@ -23,7 +23,7 @@ export const ownOf = ({ edits, hidden, order, photos, figures }: ReviewText): Ow
 /** The review as its form shows and changes it. */
 export const reviewRecord = recordForm({
   name: 'introduction',
-  shown: (review: ReviewText) => review,
+  of: (review: ReviewText) => review,
   schema: ReviewText,
   apply: (_, values) => values,
 });
@@ -31,7 +31,7 @@ export const reviewRecord = recordForm({
 /** Sentences of one's own, what is left out and in which order. */
 export const ownRecord = recordForm({
   name: 'own',
-  shown: ownOf,
+  of: ownOf,
   schema: Own,
   apply: (review, own) => ({ ...review, ...own }),
 });

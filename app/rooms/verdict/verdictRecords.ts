@@ -7,9 +7,9 @@ import { recordForm } from '../../form/recordForm';
 const part = <S extends z.ZodType>(
   name: string,
   schema: S,
-  shown: (review: ReviewText) => z.input<S>,
+  of: (review: ReviewText) => z.output<S>,
   apply: (review: ReviewText, value: z.output<S>) => ReviewText,
-) => recordForm({ name, schema, shown, apply });
+) => recordForm({ name, schema, of, apply });
 
 /** The scorecard's headings, how claims are set, what else is counted in the cost. */
 export const verdictRecords = [
