@@ -39,6 +39,9 @@ describe('the agenda', () => {
     await v.fromMenu('More for Top up the saucers, and write down how much', 'It took … min');
     await v.fillLabelled('It took', 'a while');
     await v.press('Write it down');
+    await v.sees('“a while” isn’t a number.');
+    await v.retype('It took', '1441');
+    await v.press('Write it down');
     await v.sees('Minutes, above 0 and at most 1,440.');
     await v.retype('It took', '12,5');
     await v.press('Write it down');
@@ -173,7 +176,7 @@ describe('planting day', () => {
     await v.retype('Plants in a tray', '12');
     await v.retype('Full-grown, across', '9 cm');
     await v.sees('9 fit without touching. 12 are crowded');
-    await v.retype('Thousand-seed weight, g', '2');
+    await v.retype('Thousand-seed weight', '2');
     await v.sees('14 seeds in each tray · 0.028 g');
     await v.press('Template 1:1 (PDF)');
     const pdf = await v.downloaded('-template.pdf');

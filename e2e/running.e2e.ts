@@ -172,12 +172,17 @@ describe('instruments', () => {
     await v.press('Keep the reading');
     await v.sees('Type one figure at least.');
     await v.fillLabelled('Humidity', '140');
+    await v.press('Keep the reading');
     await v.sees('Between 0 and 100 %.');
     await v.press('Use the instrument');
     await v.page.waitForFunction(
       () => document.querySelector('[data-testid="at-rest"]')?.textContent === 'at rest',
     );
     await v.press('Take the reading');
+    await v.fillLabelled('Light (PPFD)', '1,250');
+    await v.press('Keep the reading');
+    await v.sees('can be read as 1.250 or as 1250');
+    await v.press('1250');
     await v.press('Keep the reading');
     await v.sees('The reading is in the log.');
     await v.sees(/Level 1 by hand: \d\d\.\d to/);
@@ -190,6 +195,7 @@ describe('instruments', () => {
     await us.load(`${trial}/rounds?view=air`);
     await us.sees(/Level 2 was 3\.\d °F warmer at night than Level 1/);
     await us.fillLabelled('Air', '200');
+    await us.press('Keep the reading');
     await us.sees('Between −22 and 158 °F.');
     await us.fillLabelled('Air', '68');
     await us.press('Keep the reading');

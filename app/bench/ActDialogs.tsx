@@ -1,10 +1,10 @@
-import { AskDialog } from '../ui/AskDialog';
+import { z } from 'zod';
+import { AskDialog } from '../form/AskDialog';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import InputAdornment from '@mui/material/InputAdornment';
 import dayjs from 'dayjs';
 import { useState } from 'react';
-import { numberIn } from '~core/quantity/number';
+import { minutesTaken } from '../form/schemaFields';
 import { plural } from '~core/quantity/format';
 import { useSend } from '../form/usePost';
 import { DialogButtons } from '../ui/DialogButtons';
@@ -71,7 +71,7 @@ export function SkipDialog({ act, onClose }: { act: Act; onClose: () => void }) 
       label="Why"
       hint="It goes into the log."
       doLabel="Write it down"
-      faultOf={(reason) => (reason.trim() === '' ? 'Say why it isn’t done.' : '')}
+      of={z.string().trim().min(1, 'Say why it isn’t done.')}
       onKeep={(reason) => send({ intent: 'skip', trialId: act.trialId, task: act.task, reason })}
       onClose={onClose}
     />
@@ -81,7 +81,6 @@ export function SkipDialog({ act, onClose }: { act: Act; onClose: () => void }) 
 /** Minutes an act took, for the cost; a task that is still open is ticked off with it. */
 export function TookDialog({ act, onClose }: { act: Act; onClose: () => void }) {
   const send = useSend();
-  const minutesOf = (typed: string) => numberIn(typed.trim()) ?? NaN;
   const ticks = act.task !== null && act.state === 'open';
   return (
     <AskDialog
@@ -89,21 +88,15 @@ export function TookDialog({ act, onClose }: { act: Act; onClose: () => void }) 
       label="It took"
       hint={`For all ${plural(act.unitNoun)} of the trial together. Cost counts it if you like.`}
       doLabel={ticks ? 'Done' : 'Write it down'}
-      faultOf={(typed) => {
-        const minutes = minutesOf(typed);
-        return minutes > 0 && minutes <= 1440 ? '' : 'Minutes, above 0 and at most 1,440.';
-      }}
-      onKeep={(typed) =>
+      of={minutesTaken()}
+      unit="min"
+      onKeep={(minutes) =>
         send({
-          ...{ intent: 'took', trialId: act.trialId, what: act.what, minutes: minutesOf(typed) },
+          ...{ intent: 'took', trialId: act.trialId, what: act.what, minutes },
           ...(ticks && { task: act.task }),
         })
       }
       onClose={onClose}
-      slotProps={{
-        htmlInput: { inputMode: 'decimal' },
-        input: { endAdornment: <InputAdornment position="end">min</InputAdornment> },
-      }}
     />
   );
 }

@@ -3,8 +3,7 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
 import TextField, { type TextFieldProps } from '@mui/material/TextField';
 import { type ReactNode, createContext, memo, useContext } from 'react';
-import { readingsOf } from '~core/quantity/number';
-import { Readings } from './Readings';
+import { faultOrReadings } from './TypedField';
 import { shortDate } from '../ui/clock';
 import { DayField, TimeField } from '../ui/day/DayField';
 import { isDay } from '../ui/day/whole';
@@ -86,17 +85,11 @@ export const Field = memo(function Field({
       inputRef={ref}
       error={Boolean(message)}
       helperText={
-        message !== undefined && typeof typed === 'string' && readingsOf(typed) ? (
-          <>
-            {message}
-            <Readings
-              typed={typed}
-              onPick={(text) => setValue(name, text, { shouldDirty: true, shouldValidate: true })}
-            />
-          </>
-        ) : (
-          (message ?? helperText)
-        )
+        message === undefined
+          ? helperText
+          : faultOrReadings(message, typed, (text) =>
+              setValue(name, text, { shouldDirty: true, shouldValidate: true }),
+            )
       }
       slotProps={{
         // A name inside an empty field would run into its unit, and hide its example.

@@ -50,6 +50,18 @@ const number = (text: string): Result<number, string> => {
 /** A number typed into a text field. @param empty what to say when nothing was typed */
 export const typedNumber = (empty: string) => typedAs(number, String, z.string().trim().min(1, empty));
 
+/** A number within two ends, said in one line whatever is wrong with it but two readings. */
+export const numberFrom = (low: number, high: number) => {
+  const asked = `A number from ${low} to ${high}.`;
+  return typedNumber(asked).pipe(z.number().min(low, asked).max(high, asked));
+};
+
+/** Minutes that something took. */
+export const minutesTaken = () => {
+  const asked = 'Minutes, above 0 and at most 1,440.';
+  return typedNumber(asked).pipe(z.number().positive(asked).max(1440, asked));
+};
+
 /** As `typedNumber`, but an empty field means null. */
 export const optionalNumber = () => optional(number, String);
 

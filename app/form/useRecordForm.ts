@@ -7,7 +7,8 @@ import { type Json, sameJson } from '~core/model/merge';
 import { useNotice } from '../ui/Notices';
 import { NOT_STORED } from './guarded';
 import { type Clash, fieldAt, sayPath, sayValue, withoutItem } from './clashes';
-import type { ActionResult, FieldConflict } from './schemaFields';
+import type { ActionResult, FieldConflict, FieldErrors } from './schemaFields';
+import { markFaults } from './useTypedForm';
 
 interface Options {
   /** said after saving, where the action says nothing */
@@ -95,28 +96,23 @@ export function useRecordForm<T extends FieldValues>(
 
   useEffect(() => {
     if (!heard) return;
-    const mark = (messages: [path: string, message: string][]) => {
-      for (const [path, message] of messages) setError(path as Path<T>, { type: 'server', message });
-      try {
-        if (messages[0]) setFocus(messages[0][0] as Path<T>);
-      } catch {
-        // the message may stand on a group that can't take the focus
-      }
-    };
+    const mark = (faults: FieldErrors) => markFaults({ setError, setFocus }, faults);
     if ('conflicts' in heard) {
       mark(
         // Of a thing that is there or not, the first of its fields is marked.
-        heard.conflicts.map(({ path, theirs }) => [
-          fieldAt(path)?.getAttribute('name') ?? path,
-          theirs === undefined
-            ? 'Another tab took this away.'
-            : `Another tab has made this ${sayValue(theirs)}.`,
-        ]),
+        Object.fromEntries(
+          heard.conflicts.map(({ path, theirs }) => [
+            fieldAt(path)?.getAttribute('name') ?? path,
+            theirs === undefined
+              ? 'Another tab took this away.'
+              : `Another tab has made this ${sayValue(theirs)}.`,
+          ]),
+        ),
       );
       notice({ text: 'Another tab changed the same. Nothing is lost: say above which stands.' });
     } else if ('errors' in heard) {
       const fields = Object.entries(heard.errors);
-      mark(fields);
+      mark(heard.errors);
       notice({
         text:
           heard.errors[NOT_STORED] ??

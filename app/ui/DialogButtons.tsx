@@ -5,7 +5,8 @@ interface Props {
   onCancel: () => void;
   /** what the main button does, in its words */
   label: string;
-  onDo: () => void;
+  /** left out: the form around it is sent */
+  onDo?: () => void;
   /** it is being done */
   busy?: boolean;
 }
@@ -17,7 +18,7 @@ export function DialogButtons({ onCancel, label, onDo, busy = false }: Props) {
       <Button color="inherit" onClick={onCancel}>
         Cancel
       </Button>
-      <Button variant="contained" onClick={onDo} disabled={busy}>
+      <Button variant="contained" type={onDo ? 'button' : 'submit'} onClick={onDo} disabled={busy}>
         {label}
       </Button>
     </DialogActions>

@@ -1,10 +1,13 @@
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useState } from 'react';
+import { FormProvider } from 'react-hook-form';
 import { Link } from 'react-router';
+import { z } from 'zod';
 import type { AuditFinding } from '~core/fairness/audit';
 import type { PlanRoom } from '~core/fairness/rule';
+import { Field } from '../../form/fields';
 import { usePost, useSend } from '../../form/usePost';
+import { useTypedForm } from '../../form/useTypedForm';
 
 const roomNames: Record<PlanRoom, string> = {
   rounds: 'Rounds',
@@ -19,6 +22,8 @@ const roomNames: Record<PlanRoom, string> = {
 
 export const freshSeed = () => crypto.getRandomValues(new Uint32Array(1))[0]! % 1_000_000;
 
+const Reason = z.object({ reason: z.string().trim().min(1, 'Say why in a few words.') });
+
 interface Props {
   trialId: string;
   finding: AuditFinding;
@@ -32,16 +37,13 @@ export function FindingRow({ trialId, finding, codes, locked, hidden }: Props) {
   const post = usePost();
   const send = useSend();
   const [accepting, setAccepting] = useState(false);
-  const [reason, setReason] = useState('');
-  const [asked, setAsked] = useState(false);
   const { ruleId, severity, accepted } = finding;
   const where = finding.room === 'library' ? '/library' : `/trial/${trialId}/${finding.room}`;
-  const accept = async () => {
-    setAsked(true);
-    if (reason.trim() === '') return;
-    // What wasn't kept stays here.
-    if (await send({ intent: 'accept', ruleId, reason })) setAccepting(false);
-  };
+  const { form, onSubmit } = useTypedForm(Reason, { reason: '' }, async ({ reason }) => {
+    const isKept = await send({ intent: 'accept', ruleId, reason });
+    if (isKept) setAccepting(false);
+    return isKept;
+  });
   return (
     <article className={`finding ${accepted === null ? severity : 'accepted'}`} data-rule={ruleId}>
       <div>
@@ -61,24 +63,22 @@ export function FindingRow({ trialId, finding, codes, locked, hidden }: Props) {
           </p>
         )}
         {accepting && (
-          <div className="inline-row accept">
-            <TextField
-              label="Why it stays so; the review prints this"
-              value={reason}
-              autoFocus
-              error={asked && reason.trim() === ''}
-              helperText={asked && reason.trim() === '' ? 'Say why in a few words.' : undefined}
-              onChange={(e) => setReason(e.target.value)}
-              onKeyDown={(e) => e.key === 'Enter' && accept()}
-              sx={{ flex: '1 1 20rem' }}
-            />
-            <Button variant="outlined" color="secondary" onClick={() => void accept()}>
-              Accept it
-            </Button>
-            <Button color="inherit" onClick={() => setAccepting(false)}>
-              Cancel
-            </Button>
-          </div>
+          <FormProvider {...form}>
+            <form onSubmit={onSubmit} noValidate className="inline-row accept">
+              <Field
+                name="reason"
+                label="Why it stays so; the review prints this"
+                autoFocus
+                sx={{ flex: '1 1 20rem' }}
+              />
+              <Button type="submit" variant="outlined" color="secondary">
+                Accept it
+              </Button>
+              <Button color="inherit" onClick={() => setAccepting(false)}>
+                Cancel
+              </Button>
+            </form>
+          </FormProvider>
         )}
       </div>
       {!locked && (

@@ -1,7 +1,6 @@
+import { z } from 'zod';
 import { paperHere } from '../../ui/region';
-import { readQuantity } from '~core/quantity/quantity';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
 import {
@@ -16,16 +15,25 @@ import {
 import { protocolOf } from '~core/schedule/protocols';
 import { papers } from '~core/formats/labelSheet';
 import type { Paper } from '~core/quantity/regionUnits';
-import { numberIn } from '~core/quantity/number';
 import { lengthField, lengthText, sidesText, sizeUnitsOf, withUnit } from '~core/quantity/sizeText';
 import { countOf, plural } from '~core/quantity/format';
-import { fieldText } from '../../form/schemaFields';
+import { fieldText, optionalSize, typedNumber } from '../../form/schemaFields';
+import { TypedField, faultIn } from '../../form/TypedField';
 import { PickOne } from '../../ui/PickOne';
 import { download } from '../../ui/download';
 import type { LayoutData } from './layoutData';
 import { pdfBlob } from '../../ui/pdfBlob';
 import { StandCounts } from './StandCounts';
 import { templateDocument } from '../prints/templatePdf';
+
+const plantsAsked = 'A whole number from 1 to 400.';
+const howMany = typedNumber(plantsAsked).pipe(
+  z.number().int(plantsAsked).min(1, plantsAsked).max(400, plantsAsked),
+);
+const across = optionalSize('length');
+const shareAsked = 'Above 0, up to 100 %.';
+const share = typedNumber(shareAsked).pipe(z.number().positive(shareAsked).max(100, shareAsked));
+const seedWeight = optionalSize('mass');
 
 /** Planting day: how many fit, where they go, what is sown; a template at 1:1 to prick through. */
 export function PlantingView({ plan, state, seal, head }: LayoutData & { head: ReactNode }) {
@@ -55,23 +63,17 @@ export function PlantingView({ plan, state, seal, head }: LayoutData & { head: R
     );
   }
   const opening: Opening = { shape: plan.unitShape, widthCm: unitWidthCm, depthCm: unitDepthCm };
-  const n = numberIn(plants);
-  const count = n !== null && Number.isInteger(n) && n >= 1 && n <= 400 ? n : null;
-  const grown = width.trim() === '' ? null : readQuantity(withUnit(width, 'length', units.inches), 'length');
-  const plantCm = grown?.ok && grown.value > 0 ? grown.value : null;
+  const read = <T,>(of: z.ZodType<T, string>, text: string) => of.safeParse(text).data ?? null;
+  const count = read(howMany, plants);
+  const plantCm = read(across, withUnit(width, 'length', units.inches));
   const list = count === null ? [] : stations(opening, count);
-  const share = (text: string) => {
-    const x = numberIn(text);
-    return x !== null && x > 0 && x <= 100 ? x : null;
-  };
-  const [g, p] = [share(germination), share(purity)];
-  const t = thousand.trim() === '' ? null : numberIn(thousand);
+  const [g, p] = [read(share, germination), read(share, purity)];
   const sowing =
     count !== null && g !== null && p !== null
       ? sowingFor(count, {
           germinationPercent: g,
           purityPercent: p,
-          thousandSeedG: t !== null && t > 0 ? t : null,
+          thousandSeedG: read(seedWeight, thousand),
         })
       : null;
   const counts = new Set(plan.treatments.map((x) => x.conditions.plantsPerUnit));
@@ -131,22 +133,14 @@ export function PlantingView({ plan, state, seal, head }: LayoutData & { head: R
       </div>
       <aside className="side stack">
         <h2>Equal plants in each</h2>
-        <TextField
-          label={`Plants in a ${unitNoun}`}
-          value={plants}
-          onChange={(e) => setPlants(e.target.value)}
-          error={count === null}
-          helperText={count === null ? 'A whole number from 1 to 400.' : undefined}
-          size="small"
-        />
-        <TextField
+        <TypedField label={`Plants in a ${unitNoun}`} of={howMany} value={plants} onType={setPlants} />
+        <TypedField
           label="Full-grown, across"
+          of={across}
           value={width}
-          onChange={(e) => setWidth(e.target.value)}
+          onType={setWidth}
+          fault={faultIn(across, withUnit(width, 'length', units.inches))}
           placeholder={units.inches ? '4 in' : '10 cm'}
-          error={grown !== null && !grown.ok}
-          helperText={grown && !grown.ok ? grown.error : undefined}
-          size="small"
         />
         {plantCm !== null && count !== null && (
           <p className={count > howManyFit(opening, plantCm) ? 'note bad' : 'note good'}>
@@ -168,26 +162,15 @@ export function PlantingView({ plan, state, seal, head }: LayoutData & { head: R
         )}
         <h3>Sowing</h3>
         <div className="field-pair">
-          <TextField
-            size="small"
-            label="Germination, %"
-            value={germination}
-            onChange={(e) => setGermination(e.target.value)}
-            error={g === null}
-          />
-          <TextField
-            size="small"
-            label="Purity, %"
-            value={purity}
-            onChange={(e) => setPurity(e.target.value)}
-            error={p === null}
-          />
+          <TypedField label="Germination" suffix="%" of={share} value={germination} onType={setGermination} />
+          <TypedField label="Purity" suffix="%" of={share} value={purity} onType={setPurity} />
         </div>
-        <TextField
-          size="small"
-          label="Thousand-seed weight, g"
+        <TypedField
+          label="Thousand-seed weight"
+          suffix="g"
+          of={seedWeight}
           value={thousand}
-          onChange={(e) => setThousand(e.target.value)}
+          onType={setThousand}
         />
         {sowing && (
           <p role="status">

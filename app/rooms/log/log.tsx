@@ -24,7 +24,7 @@ import { RoomHead } from '../../ui/RoomHead';
 import { LogDialog } from '../../walk/LogDialog';
 import { useSitting } from '../../walk/useSitting';
 import type { RoomArgs } from '../roomArgs';
-import { WhyDialog } from './WhyDialog';
+import { AskDialog } from '../../form/AskDialog';
 import { ConflictList } from './ConflictList';
 import { WaitingList } from './WaitingList';
 import {
@@ -101,6 +101,13 @@ export const clientAction = toAction({
 
 const toggled = (set: ReadonlySet<string>, id: string): ReadonlySet<string> =>
   new Set(set.has(id) ? [...set].filter((x) => x !== id) : [...set, id]);
+
+/** What decides the findings isn't taken back without a reason once the codes are open. */
+const Why = z
+  .string()
+  .trim()
+  .max(500, 'At most 500 letters.')
+  .refine(isReason, 'Say why: the review prints it.');
 
 export default function LogRoom() {
   const { plan, lines, conflicts, waiting } = useLoaderData<typeof clientLoader>();
@@ -214,11 +221,19 @@ export default function LogRoom() {
         </div>
       )}
       {asking && (
-        <WhyDialog
-          line={asking}
+        <AskDialog
+          title={`Take back “${asking.what} ${asking.text}”`}
+          label="Why"
+          doLabel="Take it back"
+          of={Why}
+          onKeep={(reason) => send({ intent: 'takeBack', id: asking.id, reason })}
           onClose={() => setAsking(null)}
-          onSay={(reason) => send({ intent: 'takeBack', id: asking.id, reason })}
-        />
+        >
+          <p>
+            The codes are open: you know whose value it is. It can be taken back with a reason; the review
+            prints the reason, and the finding as it stood before.
+          </p>
+        </AskDialog>
       )}
       {writing && (
         <LogDialog

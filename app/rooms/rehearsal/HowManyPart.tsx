@@ -2,22 +2,23 @@ import type { ReactNode } from 'react';
 import { comparesPeers } from '~core/plan/control';
 import { experimentalNoun, sharesPlace } from '~core/plan/sharing';
 import { sayDf } from '~core/quantity/format';
-import TextField from '@mui/material/TextField';
-import type { ChangeEvent } from 'react';
 import { formatMoney } from '~core/quantity/money';
 import type { HowMany } from '~core/design/howMany';
 import type { Plan } from '~core/model/plan';
 import { formatFigure, plural } from '~core/quantity/format';
+import { numberFrom } from '../../form/schemaFields';
+import { TypedField } from '../../form/TypedField';
+
+/** What can be asked for, as it is typed. */
+export const asked = { difference: numberFrom(0.1, 1000), power: numberFrom(50, 99) };
 
 interface Props {
   plan: Plan;
   sized: HowMany | null;
   difference: string;
   power: string;
-  onDifference: (e: ChangeEvent<HTMLInputElement>) => void;
-  onPower: (e: ChangeEvent<HTMLInputElement>) => void;
-  differenceWrong: string;
-  powerWrong: string;
+  onDifference: (typed: string) => void;
+  onPower: (typed: string) => void;
 }
 
 const percent = (v: number | null) => (v === null ? '–' : `${formatFigure(v, 1)} %`);
@@ -38,29 +39,23 @@ export function HowManyPart(props: Props) {
     <section className="section">
       <h2>How many?</h2>
       <div className="inline-row" style={{ margin: '0.8rem 0' }}>
-        <TextField
+        <TypedField
           label="Difference that matters"
+          of={asked.difference}
           value={props.difference}
-          onChange={props.onDifference}
-          error={props.differenceWrong !== ''}
-          helperText={props.differenceWrong || undefined}
+          onType={props.onDifference}
+          suffix="%"
+          size="medium"
           sx={{ maxWidth: 190 }}
-          slotProps={{
-            input: { endAdornment: <span className="unit">%</span> },
-            htmlInput: { inputMode: 'decimal' },
-          }}
         />
-        <TextField
+        <TypedField
           label="Wanted power"
+          of={asked.power}
           value={props.power}
-          onChange={props.onPower}
-          error={props.powerWrong !== ''}
-          helperText={props.powerWrong || undefined}
+          onType={props.onPower}
+          suffix="%"
+          size="medium"
           sx={{ maxWidth: 150 }}
-          slotProps={{
-            input: { endAdornment: <span className="unit">%</span> },
-            htmlInput: { inputMode: 'decimal' },
-          }}
         />
       </div>
       {sized && (

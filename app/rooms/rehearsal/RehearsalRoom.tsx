@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
+import { z } from 'zod';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { howMany } from '~core/design/howMany';
 import type { RehearsalResult } from '~core/design/rehearsal';
@@ -16,25 +17,30 @@ import {
 import { rightOf } from '~core/design/rehearsalWords';
 import { sayRehearsed } from '~core/plan/rehearsed';
 import { describeLayoutError } from '~core/design/randomise';
-import { numberIn } from '~core/quantity/number';
 import { formatCount, plural, sentenceCase } from '~core/quantity/format';
 import type { BodyOf } from '~core/log/entry';
 import { shortDate } from '../../ui/clock';
+import { numberFrom } from '../../form/schemaFields';
+import { TypedField } from '../../form/TypedField';
 import { usePost } from '../../form/usePost';
 import { RoomHead } from '../../ui/RoomHead';
 import { type Progress, canSeeInWorker, rehearseInWorker } from '../../workers/planning';
-import { HowManyPart } from './HowManyPart';
+import { HowManyPart, asked } from './HowManyPart';
 import { RehearsalReport } from './RehearsalReport';
 import type { RehearsalData } from './rehearsalData';
 import './rehearsal.css';
 
-interface Field {
-  key: 'cv' | 'block' | 'gradient' | 'plant' | 'loss' | 'runs' | 'seed';
-  label: string;
-  suffix: string;
-  low: number;
-  high: number;
-}
+/** What a rehearsal reckons with, as it is typed. */
+const Assumed = z.object({
+  unitCvPercent: numberFrom(0.1, 200),
+  blockCvPercent: numberFrom(0, 200),
+  gradientPercent: numberFrom(0, 200),
+  plantCvPercent: numberFrom(0, 200),
+  lossPercent: numberFrom(0, 60),
+  runs: numberFrom(100, 500_000).transform(Math.round),
+  seed: numberFrom(0, 0xffffffff).transform(Math.floor),
+});
+type Assumption = keyof typeof Assumed.shape;
 
 /** How many units, and the rehearsal: this very plan run thousands of times. */
 export function RehearsalRoom({ plan, spreads, sealed, kept }: RehearsalData) {
@@ -44,13 +50,13 @@ export function RehearsalRoom({ plan, spreads, sealed, kept }: RehearsalData) {
     plan.units.length > 0 ? plan.units.every((u) => u.block !== null) : plan.design?.kind !== 'crd';
   const firstCv = spreads[0]?.cvPercent ?? 15;
   const [typed, setTyped] = useState({
-    cv: String(firstCv),
+    unitCvPercent: String(firstCv),
     difference: String(differencePercent(plan) ?? 10),
     power: '80',
-    block: String(Number((firstCv * 0.7).toPrecision(2))),
-    gradient: plan.gradient ? '15' : '0',
-    plant: String(firstCv),
-    loss: '2',
+    blockCvPercent: String(Number((firstCv * 0.7).toPrecision(2))),
+    gradientPercent: plan.gradient ? '15' : '0',
+    plantCvPercent: String(firstCv),
+    lossPercent: '2',
     runs: '5000',
     seed: String(plan.design?.seed ?? 1),
   });
@@ -66,56 +72,24 @@ export function RehearsalRoom({ plan, spreads, sealed, kept }: RehearsalData) {
   } | null>(null);
   const [problem, setProblem] = useState('');
 
-  const number = (key: keyof typeof typed) => numberIn(typed[key]);
-  const fields: Field[] = [
-    {
-      key: 'block',
-      label: blocked ? 'Spread between blocks' : 'Spread between positions',
-      suffix: '%',
-      low: 0,
-      high: 200,
-    },
-    {
-      key: 'gradient',
-      label: plan.gradient ? 'Darkest to brightest position' : 'Difference along the positions',
-      suffix: '%',
-      low: 0,
-      high: 200,
-    },
+  const fields: [Assumption, label: string][] = [
+    ['blockCvPercent', blocked ? 'Spread between blocks' : 'Spread between positions'],
+    ['gradientPercent', plan.gradient ? 'Darkest to brightest position' : 'Difference along the positions'],
     ...(plants > 1
-      ? [
-          {
-            key: 'plant' as const,
-            label: `Spread of plants in a ${plan.unitNoun}`,
-            suffix: '%',
-            low: 0,
-            high: 200,
-          },
-        ]
+      ? [['plantCvPercent', `Spread of plants in a ${plan.unitNoun}`] as [Assumption, string]]
       : []),
-    {
-      key: 'loss',
-      label: `${sentenceCase(plural(plan.unitNoun))} lost on the way`,
-      suffix: '%',
-      low: 0,
-      high: 60,
-    },
-    { key: 'runs', label: 'Runs', suffix: '', low: 100, high: 500_000 },
-    { key: 'seed', label: 'Seed', suffix: '', low: 0, high: 4294967295 },
+    ['lossPercent', `${sentenceCase(plural(plan.unitNoun))} lost on the way`],
+    ['runs', 'Runs'],
+    ['seed', 'Seed'],
   ];
-  const wrong = (key: keyof typeof typed, low: number, high: number) => {
-    const value = number(key);
-    return value === null || value < low || value > high ? `A number from ${low} to ${high}.` : '';
-  };
-  const cvWrong = wrong('cv', 0.1, 200);
-  const set = (key: keyof typeof typed) => (e: { target: { value: string } }) =>
-    setTyped({ ...typed, [key]: e.target.value });
-
-  const cv = number('cv');
-  const sizedFor =
-    cvWrong || wrong('power', 50, 99) || wrong('difference', 0.1, 1000)
-      ? ''
-      : [cv, number('difference'), number('power')].join('/');
+  const set = (key: keyof typeof typed) => (text: string) => setTyped({ ...typed, [key]: text });
+  /** Null where what is typed isn't a figure that can be meant. */
+  const figure = (of: z.ZodType<number, string>, text: string) => of.safeParse(text).data ?? null;
+  const cv = figure(Assumed.shape.unitCvPercent, typed.unitCvPercent);
+  const runs = figure(Assumed.shape.runs, typed.runs);
+  const difference = figure(asked.difference, typed.difference);
+  const power = figure(asked.power, typed.power);
+  const sizedFor = [cv, difference, power].includes(null) ? '' : [cv, difference, power].join('/');
   // What is typed is shown at once; the sizes follow when there is time.
   const settled = useDeferredValue(sizedFor);
   const sized = useMemo(() => {
@@ -125,21 +99,13 @@ export function RehearsalRoom({ plan, spreads, sealed, kept }: RehearsalData) {
   }, [settled, plan]);
 
   const run = async () => {
-    if (cvWrong || fields.some((f) => wrong(f.key, f.low, f.high))) {
+    const assumed = Assumed.safeParse(typed);
+    if (!assumed.success) {
       setProblem('Some of the assumptions aren’t numbers in range; they say which.');
       return;
     }
     setProblem('');
-    const input = rehearsalInput(plan, {
-      unitCvPercent: cv!,
-      blockCvPercent: number('block')!,
-      gradientPercent: number('gradient')!,
-      plantCvPercent: number('plant')!,
-      lossPercent: number('loss')!,
-      runs: Math.round(number('runs')!),
-      seed: Math.floor(number('seed')!),
-      alpha: 0.05,
-    });
+    const input = rehearsalInput(plan, { ...assumed.data, alpha: 0.05 });
     if (!input.ok) {
       setProblem(
         input.error.tag === 'noControl'
@@ -228,7 +194,7 @@ export function RehearsalRoom({ plan, spreads, sealed, kept }: RehearsalData) {
                 : 'Nothing is laid out yet: blocks are imagined.'}
             </p>
             <Button variant="contained" size="large" onClick={() => void run()}>
-              {wrong('runs', 100, 500_000) ? 'Rehearse' : `Rehearse ${formatCount(number('runs')!)} times`}
+              {runs === null ? 'Rehearse' : `Rehearse ${formatCount(runs)} times`}
             </Button>
           </div>
         )}
@@ -256,31 +222,27 @@ export function RehearsalRoom({ plan, spreads, sealed, kept }: RehearsalData) {
           power={typed.power}
           onDifference={set('difference')}
           onPower={set('power')}
-          differenceWrong={wrong('difference', 0.1, 1000)}
-          powerWrong={wrong('power', 50, 99)}
         />
       </div>
       <aside className="side stack">
         <h2>Reckoned with</h2>
-        <TextField
+        <TypedField
           label={`Spread from ${plan.unitNoun} to ${plan.unitNoun}`}
-          value={typed.cv}
-          onChange={set('cv')}
-          error={cvWrong !== ''}
-          helperText={cvWrong || 'of the deciding trait, inside blocks'}
-          slotProps={{
-            input: { endAdornment: <span className="unit">%</span> },
-            htmlInput: { inputMode: 'decimal' },
-          }}
+          of={Assumed.shape.unitCvPercent}
+          value={typed.unitCvPercent}
+          onType={set('unitCvPercent')}
+          suffix="%"
+          size="medium"
+          helperText="of the deciding trait, inside blocks"
         />
         {spreads.length > 0 && (
           <TextField
             select
             label="Take it from"
-            value={spreads.find((s) => String(s.cvPercent) === typed.cv)?.label ?? ''}
+            value={spreads.find((s) => String(s.cvPercent) === typed.unitCvPercent)?.label ?? ''}
             onChange={(e) => {
               const spread = spreads.find((s) => s.label === e.target.value);
-              if (spread) setTyped({ ...typed, cv: String(spread.cvPercent) });
+              if (spread) setTyped({ ...typed, unitCvPercent: String(spread.cvPercent) });
             }}
           >
             <MenuItem value="" disabled>
@@ -293,25 +255,22 @@ export function RehearsalRoom({ plan, spreads, sealed, kept }: RehearsalData) {
             ))}
           </TextField>
         )}
-        {!sealed && !cvWrong && cv !== plan.cvPercent && (
+        {!sealed && cv !== null && cv !== plan.cvPercent && (
           <div>
             <Button size="small" color="secondary" onClick={() => post({ intent: 'cv', cvPercent: cv })}>
               Keep this spread in the plan
             </Button>
           </div>
         )}
-        {fields.map((f) => (
-          <TextField
-            key={f.key}
-            label={f.label}
-            value={typed[f.key]}
-            onChange={set(f.key)}
-            error={wrong(f.key, f.low, f.high) !== ''}
-            helperText={wrong(f.key, f.low, f.high) || undefined}
-            slotProps={{
-              input: { endAdornment: <span className="unit">{f.suffix}</span> },
-              htmlInput: { inputMode: 'decimal' },
-            }}
+        {fields.map(([key, label]) => (
+          <TypedField
+            key={key}
+            label={label}
+            of={Assumed.shape[key]}
+            value={typed[key]}
+            onType={set(key)}
+            size="medium"
+            {...(key.endsWith('Percent') && { suffix: '%' })}
           />
         ))}
         <p className="small quiet">All in per cent {ofWhat(plan)}. The same seed gives the same runs.</p>

@@ -2,7 +2,8 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { RoundProgress } from '~core/schedule/rounds';
 import { usePost, useSend } from '../../form/usePost';
-import { AskDialog } from '../../ui/AskDialog';
+import { z } from 'zod';
+import { AskDialog } from '../../form/AskDialog';
 
 /** A round that is past and not whole: nothing more comes of it, and why; or it goes on after all. */
 export function CloseRound({ progress: { round, status, closed } }: { progress: RoundProgress }) {
@@ -30,7 +31,7 @@ export function CloseRound({ progress: { round, status, closed } }: { progress: 
           label="Why"
           hint="It goes into the log; what was measured stays."
           doLabel="Close the round"
-          faultOf={(reason) => (reason.trim() === '' ? 'Say why: missed, away, the plants were gone.' : '')}
+          of={z.string().trim().min(1, 'Say why: missed, away, the plants were gone.')}
           onKeep={(reason) => send({ close: { roundId: round.id, reason } })}
           onClose={() => setAsking(false)}
         />

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
@@ -5,10 +6,11 @@ import TextField from '@mui/material/TextField';
 import { type ReactNode, useMemo, useState } from 'react';
 import type { SetClaim } from '~core/model/judgement';
 import { type Plan, kindOf } from '~core/model/plan';
-import { numberIn } from '~core/quantity/number';
 import { sayClaimCount } from '~core/say/onePage';
 import { CLAIM_LINE, type JudgedClaim, claimVerdictNames, judgeClaims } from '~core/verdict/claims';
 import type { Finding } from '~core/account/finding';
+import { optionalNumber } from '../../form/schemaFields';
+import { TypedField, faultIn } from '../../form/TypedField';
 import { NotKept } from '../../form/NotKept';
 import { useKept } from '../../form/useKept';
 import { nameIn } from '../findings/findingData';
@@ -66,6 +68,9 @@ export function ClaimsView({ plan, findings, dated, stored, rev }: Props) {
   );
 }
 
+const sizeAsked = 'A per cent, such as 25.';
+const claimed = optionalNumber().pipe(z.number().min(0, sizeAsked).max(10_000, sizeAsked).nullable());
+
 /** What a claim is set to when it is first touched: the contender that has the product, more of the deciding trait. */
 function firstSetting(plan: Plan, { claim, product }: JudgedClaim): SetClaim {
   const has =
@@ -93,17 +98,9 @@ function OneClaim({
   const shares = trait !== undefined && kindOf(trait).observes === 'kOfN';
   const rounds = plan.rounds.filter((r) => trait && r.traitIds.includes(trait.id));
   const keepSize = () => {
-    if (size.trim() === '') {
-      setFault('');
-      onSet({ percent: null });
-      return;
-    }
-    const value = numberIn(size);
-    if (value === null || value < 0 || value > 10_000) setFault('A per cent, such as 25.');
-    else {
-      setFault('');
-      onSet({ percent: value });
-    }
+    const read = claimed.safeParse(size);
+    setFault(faultIn(claimed, size));
+    if (read.success) onSet({ percent: read.data });
   };
   const withProduct = plan.treatments.filter((t) => t.products.some((u) => u.productId === product.id));
   return (
@@ -204,15 +201,14 @@ function OneClaim({
                 <MenuItem value="more">more</MenuItem>
                 <MenuItem value="less">less</MenuItem>
               </TextField>
-              <TextField
-                size="small"
-                label={set.absolute ? 'Share, %' : 'Size, %'}
+              <TypedField
+                label={set.absolute ? 'Share' : 'Size'}
+                suffix="%"
+                of={claimed}
                 value={size}
-                error={fault !== ''}
-                helperText={fault}
-                sx={{ width: 110 }}
-                slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-                onChange={(e) => setSize(e.target.value)}
+                fault={fault}
+                onType={setSize}
+                sx={{ width: 120 }}
                 onBlur={keepSize}
                 onKeyDown={(e) => e.key === 'Enter' && keepSize()}
               />

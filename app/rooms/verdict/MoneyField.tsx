@@ -3,7 +3,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { minorDigits, readPrice } from '~core/quantity/money';
 import { describeNumberFault, readNumber, readingsOf } from '~core/quantity/number';
-import { Readings } from '../../form/Readings';
+import { faultOrReadings } from '../../form/TypedField';
 
 interface Props {
   label: string;
@@ -62,14 +62,7 @@ export function MoneyField({
       label={label}
       value={typed ?? shown}
       error={fault !== ''}
-      helperText={
-        fault !== '' && (
-          <>
-            {fault}
-            <Readings typed={typed ?? ''} onPick={setTyped} />
-          </>
-        )
-      }
+      helperText={fault !== '' && faultOrReadings(fault, typed, setTyped)}
       sx={{ width }}
       slotProps={{
         htmlInput: { inputMode: 'decimal' },

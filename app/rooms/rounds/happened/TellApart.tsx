@@ -9,12 +9,6 @@ import { listNames } from '~core/quantity/format';
 import { usePost } from '../../../form/usePost';
 import { PickOne } from '../../../ui/PickOne';
 
-/** A message at one part of a form. */
-export interface Fault {
-  at: string;
-  text: string;
-}
-
 /** Units whose labels are lost, each given its name again by a sign. */
 export function TellApart({ state, lost }: { state: TrialState; lost: MixedUp }) {
   const post = usePost();
