@@ -133,7 +133,7 @@ const analysis = z.codec(Printed, LabelAnalysis.nullable(), {
 });
 
 /** A product as the form holds it: figures as typed. */
-export const ProductForm = z
+const ProductForm = z
   .object({
     ...Product.omit({ id: true, tile: true }).shape,
     densityKgPerL: optionalNumber().pipe(Product.shape.densityKgPerL),

@@ -20,7 +20,7 @@ interface StartSizes {
  */
 export function startSizes(
   plan: Pick<Plan, 'treatments' | 'units'>,
-  sizes: ReadonlyMap<UnitId, number>,
+  sizes: Pick<ReadonlyMap<UnitId, number>, 'get'>,
 ): { rows: StartSizes[]; spreadPercent: number | null } {
   const rows = plan.treatments.map((treatment): StartSizes => {
     const own = plan.units.flatMap((u) => {

@@ -1,11 +1,11 @@
 import { redirect } from 'react-router';
 import { z } from 'zod';
 import { Plan, areaKinds } from '~core/model/plan';
-import { err } from '~core/model/result';
+import { err, ok } from '~core/model/result';
 import { type Answer, command, toAction } from '../../form/command';
 import { refuse } from '../../form/recordForm';
 import { numberIn } from '~core/quantity/number';
-import { optionalNumber, optionalSize, typedNumber } from '../../form/schemaFields';
+import { optionalNumber, optionalSize, orNull, typedList, typedNumber } from '../../form/schemaFields';
 import { checkSolution } from '../../rooms/contenders/dose';
 import { listProducts, bringProducts } from '../../store/products';
 import { askToLast } from '../../store/storage';
@@ -27,16 +27,11 @@ const BeginForm = z.object({
   withWater: z.boolean(),
   base: z.string().trim().max(140, 'Up to 140 letters.'),
   /** shares of the label's rate, per cent */
-  rates: z.string().transform((text, ctx) => {
+  rates: typedList<number>((text) => {
     const rates = ratesIn(text);
-    if (rates) return rates;
-    ctx.addIssue({
-      code: 'custom',
-      message: 'Per cent of the label’s rate, with commas between: 50, 100, 150.',
-    });
-    return z.NEVER;
-  }),
-  share: z.enum(['', ...areaKinds]).transform((kind) => (kind === '' ? null : kind)),
+    return rates ? ok(rates) : err('Per cent of the label’s rate, with commas between: 50, 100, 150.');
+  }, ', '),
+  share: orNull(z.enum(areaKinds)),
   inEach: typedNumber('How many?').pipe(
     z.number().int('Whole ones.').min(1, 'At least one.').max(40, 'Up to 40.'),
   ),

@@ -113,7 +113,7 @@ const contendersIn = (units?: SizeUnits) =>
     });
 
 /** The Contenders room's form. */
-export const ContendersForm = contendersIn();
+const ContendersForm = contendersIn();
 type Typed = z.output<typeof ContendersForm>;
 export type ContendersFormInput = z.input<typeof ContendersForm>;
 export type TreatmentInput = ContendersFormInput['treatments'][number];

@@ -3,10 +3,10 @@ import LinearProgress from '@mui/material/LinearProgress';
 import TextField from '@mui/material/TextField';
 import { type ReactNode, useMemo, useState } from 'react';
 import { exposureSpreadPercent, meanExposure } from '~core/design/rotation';
-import { numberIn } from '~core/quantity/number';
 import { describeGridTextError, readGridText } from '~core/formats/gridText';
 import { positionKey } from '~core/model/positions';
-import { formatFigure } from '~core/quantity/format';
+import type { Position } from '~core/model/plan';
+import { formatFigure, sentenceCase } from '~core/quantity/format';
 import { LeaveGuard } from '../../form/UnsavedGuard';
 import { Field, LockedForm } from '../../form/fields';
 import { StaleNote } from '../../form/StaleNote';
@@ -20,7 +20,8 @@ import { GRADIENT_LIMIT_PERCENT } from '~core/plan/limits';
 import { BalancePart } from './BalancePart';
 import { tintOf } from './tint';
 import type { LayoutData } from './layoutData';
-import { cellsOf, readingsRecord } from './layoutRecords';
+import { cellsOf, placeReading, readingsRecord } from './layoutRecords';
+import { FramedFault, figuresIn } from '../../form/Framed';
 
 /** The light map: readings per position, typed, pasted or from the meter; and what each contender gets. */
 export function LightView({ plan, planRev, positions, seal, head }: LayoutData & { head: ReactNode }) {
@@ -33,14 +34,8 @@ export function LightView({ plan, planRev, positions, seal, head }: LayoutData &
   const [error, setError] = useState('');
   const [reading, setReading] = useState<number | null>(null);
   const cells = useMemo(() => cellsOf(plan), [plan]);
-  const readings = new Map<string, number>();
-  const wrong = new Set<string>();
-  for (const [key, text] of Object.entries(typed)) {
-    if (text.trim() === '') continue;
-    const value = numberIn(text);
-    if (value === null) wrong.add(key);
-    else readings.set(key, value);
-  }
+  const { figures: readings, faults } = figuresIn(typed, placeReading);
+  const calledAt = (p: Position) => `row ${p.row + 1}, position ${p.column + 1}`;
   const set = (key: string, text: string) => form.setValue(`at.${key}`, text, { shouldDirty: true });
   const takePasted = () => {
     const read = readGridText(pasted, plan.areas);
@@ -101,7 +96,7 @@ export function LightView({ plan, planRev, positions, seal, head }: LayoutData &
               const u = at.get(key);
               const index = u ? plan.treatments.findIndex((t) => t.id === u.treatmentId) : -1;
               return (
-                <label className={`reading-place${wrong.has(key) ? ' wrong' : ''}`}>
+                <label className={`reading-place${faults.has(key) ? ' wrong' : ''}`}>
                   <span className="small">
                     {u ? (
                       <>
@@ -113,8 +108,8 @@ export function LightView({ plan, planRev, positions, seal, head }: LayoutData &
                   </span>
                   <input
                     inputMode="decimal"
-                    aria-label={`Reading at row ${position.row + 1}, position ${position.column + 1}`}
-                    aria-invalid={wrong.has(key)}
+                    aria-label={`Reading at ${calledAt(position)}`}
+                    aria-invalid={faults.has(key)}
                     disabled={sealed}
                     {...form.register(`at.${key}`)}
                   />
@@ -203,11 +198,12 @@ export function LightView({ plan, planRev, positions, seal, head }: LayoutData &
                   {error}
                 </p>
               )}
-              {wrong.size > 0 && (
-                <p role="alert" className="small" style={{ color: 'var(--porphyry)' }}>
-                  Some figures on the plan aren’t numbers; they are framed.
-                </p>
-              )}
+              <FramedFault
+                typed={typed}
+                faults={faults}
+                called={(key) => sentenceCase(calledAt(cells.find((p) => positionKey(p) === key)!))}
+                onPick={set}
+              />
               <div className="inline-row">
                 <Button type="submit" variant={isDirty ? 'contained' : 'outlined'} disabled={busy}>
                   Keep the readings

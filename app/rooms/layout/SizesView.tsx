@@ -1,7 +1,6 @@
 import Button from '@mui/material/Button';
 import { type ReactNode, useMemo } from 'react';
 import { useWatch } from 'react-hook-form';
-import { numberIn } from '~core/quantity/number';
 import type { UnitId } from '~core/model/ids';
 import { START_SIZE_LIMIT_PERCENT } from '~core/plan/limits';
 import { planIndex } from '~core/plan/planIndex';
@@ -14,24 +13,18 @@ import { PlanView } from '../../ui/PlanView';
 import { Tessera, TesseraName, tesseraLetter } from '../../ui/Tessera';
 import { unitNumber, useTileInk } from '../../ui/UnitTile';
 import type { LayoutData } from './layoutData';
-import { sizesRecord } from './layoutRecords';
+import { sizesRecord, startSize } from './layoutRecords';
+import { FramedFault, figuresIn } from '../../form/Framed';
 
 /** Start size of every unit, and whether the contenders began alike. */
 export function SizesView({ plan, positions, seal, head }: LayoutData & { head: ReactNode }) {
   const tileInk = useTileInk();
   const defaults = useMemo(() => sizesRecord.shown(plan), [plan]);
   const { form, busy, stale, conflicts, onSubmit } = useRecordForm(defaults, { merges: sizesRecord.name });
-  const { errors, isDirty } = form.formState;
+  const { isDirty } = form.formState;
   const typed = useWatch({ control: form.control, name: 'sizes' });
-  const sizes = new Map<UnitId, number>();
-  const wrong = new Set<UnitId>();
-  for (const { id } of plan.units) {
-    const text = typed[id] ?? '';
-    const value = text.trim() === '' ? null : numberIn(text);
-    if (errors.sizes?.[id] || (text.trim() !== '' && (value === null || value < 0))) wrong.add(id);
-    else if (value !== null) sizes.set(id, value);
-  }
-  const { rows, spreadPercent: spread } = startSizes(plan, sizes);
+  const { figures, faults } = figuresIn(typed, startSize);
+  const { rows, spreadPercent: spread } = startSizes(plan, figures);
   return (
     <form className="with-side" onSubmit={onSubmit} noValidate>
       <LeaveGuard unsaved={isDirty} isOnItsWay={busy} what="The start sizes you typed" />
@@ -47,7 +40,7 @@ export function SizesView({ plan, positions, seal, head }: LayoutData & { head: 
               const index = plan.treatments.findIndex((t) => t.id === unit.treatmentId);
               return (
                 <label
-                  className={`reading-place${wrong.has(unit.id) ? ' wrong' : ''}`}
+                  className={`reading-place${faults.has(unit.id) ? ' wrong' : ''}`}
                   style={tileInk(index)}
                 >
                   <span className="small">
@@ -56,7 +49,7 @@ export function SizesView({ plan, positions, seal, head }: LayoutData & { head: 
                   <input
                     inputMode="decimal"
                     aria-label={`Start size of ${unit.code}`}
-                    aria-invalid={wrong.has(unit.id)}
+                    aria-invalid={faults.has(unit.id)}
                     disabled={seal !== null}
                     {...form.register(`sizes.${unit.id}`)}
                   />
@@ -102,11 +95,12 @@ export function SizesView({ plan, positions, seal, head }: LayoutData & { head: 
             {spread > START_SIZE_LIMIT_PERCENT ? ': share small and large out before the start.' : ': alike.'}
           </p>
         )}
-        {wrong.size > 0 && (
-          <p role="alert" className="small" style={{ color: 'var(--porphyry)' }}>
-            Framed figures aren’t numbers of 0 or more.
-          </p>
-        )}
+        <FramedFault
+          typed={typed}
+          faults={faults}
+          called={(id) => planIndex(plan).unit(id as UnitId)?.code ?? id}
+          onPick={(id, text) => form.setValue(`sizes.${id}`, text, { shouldDirty: true })}
+        />
         {seal === null && plan.units.length > 0 && (
           <div>
             <Button type="submit" variant="contained" disabled={busy}>

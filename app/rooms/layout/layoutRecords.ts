@@ -90,13 +90,17 @@ export const areasRecord = recordForm({
   apply: withAreas,
 });
 
-const atLeast0 = () => optionalNumber().pipe(z.number().min(0, 'Not below 0.').nullable());
+/** A unit's size at the start, as it is typed. */
+export const startSize = optionalNumber().pipe(z.number().min(0, 'Not below 0.').nullable());
+
+/** What was read at a position, as it is typed. */
+export const placeReading = optionalNumber();
 
 /** Start sizes, by unit. */
 export const sizesRecord = recordForm({
   name: 'sizes',
   of: (plan: Plan) => ({ sizes: Object.fromEntries(plan.units.map((u) => [u.id, u.startSize])) }),
-  schema: z.object({ sizes: z.record(z.string(), atLeast0()) }),
+  schema: z.object({ sizes: z.record(z.string(), startSize) }),
   apply: (plan, { sizes }) => ({
     ...plan,
     units: plan.units.map((u) => ({ ...u, startSize: u.id in sizes ? sizes[u.id]! : u.startSize })),
@@ -125,7 +129,7 @@ export const readingsRecord = recordForm({
   schema: z.object({
     name: Gradient.shape.name,
     unit: Gradient.shape.unit,
-    at: z.record(z.string(), optionalNumber()),
+    at: z.record(z.string(), placeReading),
   }),
   apply: (plan, { name, unit, at }) => {
     const readings = cellsOf(plan).flatMap((position) => {

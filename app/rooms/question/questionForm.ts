@@ -81,7 +81,7 @@ const { question, crop, unitNoun, code, startDate, currency, prediction, finishi
 const { alsoAsked, winning, scorer, cvPercent } = Plan.shape;
 
 /** The Question room's form. Names and figures as typed; traits and rounds as lists. */
-export const QuestionForm = z
+const QuestionForm = z
   .object({
     ...{ question, crop, unitNoun, startDate, currency, prediction, finishingRule },
     ...{ alsoAsked, winning, scorer },

@@ -9,7 +9,7 @@ import { isDay } from '../../../ui/day/whole';
 const whole = 'A whole number from 2 to 100.';
 const when = {
   date: z.string(),
-  time: z.union([z.literal(''), z.string().regex(/^\d{2}:\d{2}$/)], 'Hours and minutes, or neither.'),
+  time: z.string().regex(/^(\d{2}:\d{2})?$/, 'Hours and minutes, or neither.'),
 };
 const said = (asked: string) => z.string().trim().min(1, asked);
 const words = z.string().trim();

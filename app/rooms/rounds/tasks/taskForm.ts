@@ -6,32 +6,22 @@ import { type Done, command, done } from '../../../form/command';
 import { takenBack } from '../../../store/change';
 import { newId } from '~core/model/newId';
 import { PlannedTask } from '~core/model/task';
-import { optionalNumber, typedNumber } from '../../../form/schemaFields';
+import { optionalNumber, orNull, typedNumber } from '../../../form/schemaFields';
 import { appendEntries, loadTrial, savePlan } from '../../../store/trials';
 
-const shape = PlannedTask.shape;
+const { key: _, ...shape } = PlannedTask.shape;
 
 /** A task of one's own, as typed. */
 const TaskForm = z.object({
   intent: z.literal('task'),
-  what: shape.what,
-  why: shape.why,
-  atHand: shape.atHand,
-  caution: shape.caution,
+  ...shape,
   minutes: typedNumber('How long does it take?').pipe(shape.minutes),
   /** empty: the start */
-  after: z
-    .string()
-    .trim()
-    .max(60)
-    .transform((t) => t || null),
+  after: orNull(shape.after.unwrap()),
   day: typedNumber('On which day?').pipe(shape.day),
   everyDays: optionalNumber().pipe(shape.everyDays),
   untilDay: optionalNumber().pipe(shape.untilDay),
-  at: z
-    .string()
-    .transform((t) => t || null)
-    .pipe(shape.at),
+  at: orNull(shape.at.unwrap()),
 });
 type TaskFormInput = z.input<typeof TaskForm>;
 
