@@ -1,9 +1,12 @@
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useMemo, useState } from 'react';
+import { FormProvider } from 'react-hook-form';
+import { z } from 'zod';
 import { type DoseStep, doseCase, isRight } from '~core/eye/doseIt';
-import { numberIn } from '~core/quantity/number';
 import { formatFigure } from '~core/quantity/format';
+import { Field } from '../../form/fields';
+import { typedNumber } from '../../form/schemaFields';
+import { useTypedForm } from '../../form/useTypedForm';
 import { Told } from './Told';
 import type { GameProps } from './game';
 
@@ -55,9 +58,13 @@ export function DoseGame({ seed, level, onAnswered, onNext }: GameProps) {
 const sayGiven = (s: DoseStep, given: number): string =>
   s.kind === 'choice' ? `“${s.options[given]}”` : `${formatFigure(given, 2)} ${s.unit}`;
 
+const Answer = z.object({ answer: typedNumber('A number, such as 2.5.') });
+
 function AskStep({ step, onAnswer }: { step: DoseStep; onAnswer: (value: number) => void }) {
-  const [text, setText] = useState('');
-  const [fault, setFault] = useState('');
+  const { form, onSubmit } = useTypedForm(Answer, { answer: '' }, ({ answer }) => {
+    onAnswer(answer);
+    return true;
+  });
   if (step.kind === 'choice')
     return (
       <div className="eye-answers" role="group" aria-label={step.asks}>
@@ -68,38 +75,26 @@ function AskStep({ step, onAnswer }: { step: DoseStep; onAnswer: (value: number)
         ))}
       </div>
     );
-  const keep = () => {
-    const value = numberIn(text);
-    if (value === null) setFault('A number, such as 2.5.');
-    else onAnswer(value);
-  };
   return (
-    <form
-      className="inline-row"
-      style={{ marginTop: '0.5rem', alignItems: 'flex-start' }}
-      noValidate
-      onSubmit={(e) => {
-        e.preventDefault();
-        keep();
-      }}
-    >
-      <TextField
-        size="small"
-        label={step.unit}
-        autoFocus
-        value={text}
-        error={fault !== ''}
-        helperText={fault || undefined}
-        onChange={(e) => {
-          setText(e.target.value);
-          setFault('');
-        }}
-        slotProps={{ htmlInput: { inputMode: 'decimal', 'aria-label': `${step.asks} In ${step.unit}` } }}
-        sx={{ width: 150 }}
-      />
-      <Button type="submit" variant="contained">
-        That much
-      </Button>
-    </form>
+    <FormProvider {...form}>
+      <form
+        className="inline-row"
+        style={{ marginTop: '0.5rem', alignItems: 'flex-start' }}
+        noValidate
+        onSubmit={onSubmit}
+      >
+        <Field
+          name="answer"
+          size="small"
+          label={step.unit}
+          autoFocus
+          slotProps={{ htmlInput: { inputMode: 'decimal', 'aria-label': `${step.asks} In ${step.unit}` } }}
+          sx={{ width: 170 }}
+        />
+        <Button type="submit" variant="contained">
+          That much
+        </Button>
+      </form>
+    </FormProvider>
   );
 }

@@ -1,28 +1,8 @@
-import { inTiles } from '~core/picture/inTiles';
-import { tilesOf } from '~core/plan/tiles';
-import { paperHere } from '../../ui/region';
 import Button from '@mui/material/Button';
-import { zipSync, strToU8 } from 'fflate';
 import { useEffect, useMemo, useState } from 'react';
-import type { TDocumentDefinitions } from 'pdfmake/interfaces';
 import { FormProvider } from 'react-hook-form';
 import { useLoaderData, useSearchParams } from 'react-router';
-import { bulkOf } from '../../store/bulk';
-import { deriveState } from '~core/log/state';
-import { writeTrialFile } from '../../workers/files';
-import { announce } from '../../ui/announce';
-import { scorersCopy } from '~core/formats/scorersCopy';
-import { CONTACT_SHEET } from '~core/report/contactSheet';
-import { figureId } from '~core/report/findingBlocks';
-import { findingRows } from '~core/account/findingRows';
-import { trialFindings } from '~core/account/trialFindings';
-import { findings as findingsIn } from '../../workers/findings';
-import { toHtml } from '~core/report/html';
-import { toMarkdown } from '~core/report/markdown';
-import type { Block, TableBlock } from '~core/report/block';
-import { tableHtml, tableText } from '~core/report/tablePaste';
-import { toPlainText } from '~core/report/plainText';
-import { toPdf } from '~core/report/pdf';
+import type { Block } from '~core/report/block';
 import { recordFrom } from '~core/report/piece';
 import { Field } from '../../form/fields';
 import { NotKeptNote } from '../../form/NotKept';
@@ -30,83 +10,39 @@ import { StaleNote } from '../../form/StaleNote';
 import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { useKept } from '../../form/useKept';
 import { useRecordForm } from '../../form/useRecordForm';
-import { wholeTrial } from '../../store/trials';
 import { Report, headingId } from '../../ui/Report';
-import { photoFigure } from '~core/report/chosenPhotos';
-import { experimentalNoun, measuredPer } from '~core/plan/sharing';
-import { pageColours, pageColoursByNight } from '~core/picture/paper';
-import { type SocialShape, socialPicture } from '~core/report/socialPicture';
 import { useNotice } from '../../ui/Notices';
 import { ViewSwitch } from '../../ui/ViewSwitch';
 import { RoomHead } from '../../ui/RoomHead';
-import { bytesOf, canShareFiles, download, shareFile } from '../../ui/download';
-import { fontRules, pngOf, pngUri } from '../../ui/pictures/picture';
-import { findingPicture } from '~core/picture/findingPicture';
-import { pdfBlob } from '../../ui/pdfBlob';
-import { lanesOf } from '../findings/findingData';
+import { canShareFiles, shareFile } from '../../ui/download';
 import { ChosenPhotos } from './ChosenPhotos';
-import { photoPicture, sheetPicture } from './photoPicture';
 import { type ReviewData, loadReview, reviewAction } from './reviewData';
+import {
+  copyTable,
+  pictures,
+  saveData,
+  saveHtml,
+  saveMarkdown,
+  savePdf,
+  savePicture,
+  saveText,
+} from './reviewFiles';
 import { type Own, ownOf, reviewRecord } from './reviewRecords';
 import { OwnWords } from './OwnWords';
-import { drawnOnce } from './drawnOnce';
 import { CodesClosed } from '../CodesClosed';
 import './review.css';
+
 export const clientLoader = loadReview;
 export const clientAction = reviewAction;
+
+/** A file or a copy of the review. */
+type Output = [label: string, give: () => unknown, waits?: 'when all is kept'];
 
 /** The piece that is read, and the record behind it. */
 const levels = [
   ['piece', 'The piece'],
   ['record', 'The record'],
 ] as const;
-
-/** A picture of every finding, and the contact sheet, by figure id. */
-async function pictures({ plan, findings, sheet, chosen }: ReviewData): Promise<Record<string, string>> {
-  const lanes = lanesOf(plan);
-  const made = await Promise.all(
-    findings.map(async (f) => {
-      const unitNoun = experimentalNoun(plan);
-      const shown = { finding: f, lanes, unitNoun, per: measuredPer(plan), unmarked: f.peers };
-      const picture = drawnOnce(`${plan.id} ${figureId(f)}`, shown, () =>
-        pngUri(inTiles(findingPicture(shown), tilesOf(plan)), 3),
-      );
-      return [figureId(f), await picture] as const;
-    }),
-  );
-  const photos =
-    sheet.length === 0
-      ? []
-      : [
-          [
-            CONTACT_SHEET,
-            await sheetPicture(
-              sheet,
-              plan.treatments.map((t) => t.name),
-            ),
-          ] as const,
-        ];
-  const own = await Promise.all(
-    chosen.map(async (p) => [photoFigure(p.id), await photoPicture(p.sha256, 1200)] as const),
-  );
-  return Object.fromEntries([...made, ...photos, ...own.filter(([, uri]) => uri !== '')]);
-}
-
-async function saveData(
-  { plan }: Pick<ReviewData, 'plan'>,
-  forScorer = false,
-  give: (file: Blob, name: string) => void | Promise<void> = download,
-) {
-  const whole = await wholeTrial(plan.id);
-  const trial = forScorer ? scorersCopy(whole) : whole;
-  const named = trialFindings(trial);
-  const rows = findingRows(named, await findingsIn(named.inputs.map((i) => i.input)));
-  const bulk = await bulkOf(deriveState(trial.plan, trial.log));
-  // Nobody is told that it is saved before it can be read.
-  const { file, why } = await writeTrialFile(trial, bulk, rows);
-  if (why !== null) return announce(`The file wasn’t saved: it can’t be read back. ${why}`);
-  await give(file, `${plan.code.toLowerCase()}-${forScorer ? 'to-score' : 'trial'}.zip`);
-}
 
 export default function ReviewRoom() {
   const data = useLoaderData<typeof clientLoader>();
@@ -130,7 +66,7 @@ export default function ReviewRoom() {
 }
 
 function OpenReview(data: ReviewData) {
-  const { plan, review, blocks, broken } = data;
+  const { review, blocks, broken } = data;
   const { form, busy, stale, conflicts, unsaved, onSubmit } = useRecordForm(review, {
     merges: reviewRecord.name,
     asTyped: true,
@@ -154,60 +90,18 @@ function OpenReview(data: ReviewData) {
   }, [data]);
 
   const table = blocks.find((b) => b.type === 'table');
-  const copyTable = async (of: TableBlock) => {
-    await navigator.clipboard.write([
-      new ClipboardItem({
-        'text/html': new Blob([tableHtml(of)], { type: 'text/html' }),
-        'text/plain': new Blob([tableText(of)], { type: 'text/plain' }),
-      }),
-    ]);
-    notice({ text: 'Copied: paste it into a text, a mail or a spreadsheet.' });
-  };
-  const name = `${plan.code.toLowerCase()}-review`;
-  const saveHtml = async () => {
-    const made = await pictures(data);
-    const look = new Map<string, string>();
-    for (const { sha256 } of data.look?.photos ?? []) look.set(sha256, await photoPicture(sha256, 480));
-    const extras = {
-      card: data.card,
-      look: data.look,
-      photoOf: (sha256: string) => look.get(sha256) ?? '',
-      fontRules: await fontRules(),
-      night: pageColoursByNight,
-    };
-    download(
-      new Blob([toHtml(plan.question, blocks, (id) => made[id] ?? '', pageColours, extras)], {
-        type: 'text/html',
-      }),
-      `${name}.html`,
-    );
-  };
-  const savePicture = async (shape: SocialShape) => {
-    if (!data.social) return;
-    download(
-      await pngOf(inTiles(socialPicture(data.social, shape), tilesOf(data.plan)), 1),
-      `${plan.code.toLowerCase()}-${shape}.png`,
-    );
-  };
-  const saveText = (what: string, text: readonly Block[]) =>
-    download(new Blob([toPlainText(text)], { type: 'text/plain' }), `${plan.code.toLowerCase()}-${what}.txt`);
-  const savePdf = async () => {
-    const made = await pictures(data);
-    const figure = (id: string) => (made[id] ? { image: made[id] } : null);
-    const document = toPdf(plan.question, blocks, figure, pageColours, paperHere());
-    download(await pdfBlob(document as unknown as TDocumentDefinitions), `${name}.pdf`);
-  };
-  const saveMarkdown = async () => {
-    const made = await pictures(data);
-    const files: Record<string, Uint8Array> = {
-      'review.md': strToU8(toMarkdown(blocks, (id) => `pictures/${id}.png`)),
-    };
-    for (const [id, uri] of Object.entries(made)) files[`pictures/${id}.png`] = bytesOf(uri);
-    download(
-      new Blob([zipSync(files) as Uint8Array<ArrayBuffer>], { type: 'application/zip' }),
-      `${name}-markdown.zip`,
-    );
-  };
+  const busyWriting = unsaved || keeping;
+  const copied = () => notice({ text: 'Copied: paste it into a text, a mail or a spreadsheet.' });
+  const outputs: (Output | null)[] = [
+    ['Trial and data (zip)', () => saveData(data), 'when all is kept'],
+    canShareFiles() ? ['Hand it over …', () => saveData(data, false, shareFile), 'when all is kept'] : null,
+    ['Markdown (zip)', () => saveMarkdown(data), 'when all is kept'],
+    ['Plain text', () => saveText(data, 'review', blocks), 'when all is kept'],
+    data.social ? ['Picture for a post, wide', () => savePicture(data, 'wide')] : null,
+    data.social ? ['Picture for a post, square', () => savePicture(data, 'square')] : null,
+    table ? ['Copy the main table', () => copyTable(table).then(copied)] : null,
+    ['Shot list and script for filming', () => saveText(data, 'filming', data.filming)],
+  ];
   return (
     <>
       <RoomHead
@@ -217,12 +111,12 @@ function OpenReview(data: ReviewData) {
             <Button
               variant="outlined"
               color="secondary"
-              disabled={unsaved || keeping}
-              onClick={() => void savePdf()}
+              disabled={busyWriting}
+              onClick={() => void savePdf(data)}
             >
               PDF
             </Button>
-            <Button variant="contained" disabled={unsaved || keeping} onClick={() => void saveHtml()}>
+            <Button variant="contained" disabled={busyWriting} onClick={() => void saveHtml(data)}>
               Review as one page (HTML)
             </Button>
           </>
@@ -232,58 +126,19 @@ function OpenReview(data: ReviewData) {
         weren’t bought are disclosed by themselves.
       </RoomHead>
       <p className="inline-row outputs no-print">
-        <Button
-          size="small"
-          color="secondary"
-          disabled={unsaved || keeping}
-          onClick={() => void saveData(data)}
-        >
-          Trial and data (zip)
-        </Button>
-        {canShareFiles() && (
-          <Button
-            size="small"
-            color="secondary"
-            disabled={unsaved || keeping}
-            onClick={() => void saveData(data, false, shareFile)}
-          >
-            Hand it over …
-          </Button>
-        )}
-        <Button
-          size="small"
-          color="secondary"
-          disabled={unsaved || keeping}
-          onClick={() => void saveMarkdown()}
-        >
-          Markdown (zip)
-        </Button>
-        <Button
-          color="secondary"
-          size="small"
-          disabled={unsaved || keeping}
-          onClick={() => saveText('review', blocks)}
-        >
-          Plain text
-        </Button>
-        {data.social && (
-          <>
-            <Button color="secondary" size="small" onClick={() => void savePicture('wide')}>
-              Picture for a post, wide
+        {outputs
+          .filter((o) => o !== null)
+          .map(([label, give, waits]) => (
+            <Button
+              key={label}
+              size="small"
+              color="secondary"
+              disabled={waits !== undefined && busyWriting}
+              onClick={() => void give()}
+            >
+              {label}
             </Button>
-            <Button color="secondary" size="small" onClick={() => void savePicture('square')}>
-              Picture for a post, square
-            </Button>
-          </>
-        )}
-        {table && (
-          <Button color="secondary" size="small" onClick={() => void copyTable(table)}>
-            Copy the main table
-          </Button>
-        )}
-        <Button color="secondary" size="small" onClick={() => saveText('filming', data.filming)}>
-          Shot list and script for filming
-        </Button>
+          ))}
       </p>
       <div className="review-grid">
         <FormProvider {...form}>
@@ -306,7 +161,7 @@ function OpenReview(data: ReviewData) {
               helperText="payments, affiliate links, ties to a maker"
             />
             <p role="status" className="small quiet">
-              {unsaved || keeping ? 'Saving what you typed …' : 'Saved as you type.'}
+              {busyWriting ? 'Saving what you typed …' : 'Saved as you type.'}
             </p>
             {data.photos.length > 0 && (
               <ChosenPhotos
