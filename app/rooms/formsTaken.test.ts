@@ -9,6 +9,8 @@ import { type RecordForm, applied } from '../form/recordForm';
 import { productRecord } from '../library/productForm';
 import { contendersRecord } from './contenders/contendersForm';
 import { questionRecord } from './question/questionForm';
+import { untidyTrial } from '~core/testing/untidy';
+import { recordForms } from './recordForms';
 
 const bench = demoBench(new Date('2026-05-04T10:00:00'));
 
@@ -80,4 +82,29 @@ describe('what a form takes can be kept', () => {
   it('Question', () => holds(plans, questionRecord, Plan, () => []));
   it('Contenders', () => holds(plans, contendersRecord, Plan, (plan) => plan.products));
   it('a product', () => holds(bench.products, productRecord, Product, () => []));
+});
+
+describe('what is kept is shown, whatever made it', () => {
+  const plans = [
+    ...bench.trials.map((t) => t.plan),
+    ...Array.from({ length: 120 }, (_, seed) => untidyTrial(seed + 1).trial.plan),
+    // By older rules and from other hands: what the form wouldn't take.
+    ...bench.trials.map(({ plan }) => ({
+      ...plan,
+      question: '',
+      traits: plan.traits.map((t) => ({ ...t, name: '', samplesPerUnit: 0 })),
+      rounds: plan.rounds.map((r) => ({ ...r, day: -3, traitIds: [] })),
+      treatments: plan.treatments.map((t) => ({ ...t, name: 'the same' })),
+    })),
+  ];
+  it.each(recordForms.plan.map((form) => [form.name, form] as const))('%s', (_, form) => {
+    for (const plan of plans) {
+      const values = form.shown(plan);
+      expect(JSON.stringify(values)).not.toMatch(/null|NaN|undefined/);
+      const again = applied(form, { values }, plan, plan.products);
+      // Saved as it is it stands, or is asked about at a field; a form may set right what stands beside it.
+      if (again.ok) expect(form.shown(again.value)).toEqual(values);
+      else expect(again.error.tag).toBe('refused');
+    }
+  });
 });
