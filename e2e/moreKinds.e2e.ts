@@ -266,8 +266,11 @@ describe('planning with factors, split plots and start sizes', () => {
     const fields = await v.page.$$('.reading-place input');
     for (const [i, field] of fields.entries()) await field.type(i % 4 === 0 ? '8' : '5');
     await fields[0]!.type('x');
-    await v.sees('aren’t numbers of 0 or more');
+    await v.sees('“8x” isn’t a number.');
     await v.keys('Backspace');
+    await fields[1]!.type(',250');
+    await v.sees('“5,250” can be read as 5.250 or as 5250');
+    await v.press('5.250');
     await v.press('Light map');
     await v.sees('The start sizes you typed would be lost.');
     await v.press('Stay');

@@ -1,5 +1,6 @@
 import type { z } from 'zod';
-import { faultIn, faultOrReadings } from './TypedField';
+import { faultOrReadings } from '../ui/Readings';
+import { faultIn } from './TypedField';
 
 type Typed = Readonly<Record<string, string>>;
 

@@ -1,24 +1,11 @@
 import InputAdornment from '@mui/material/InputAdornment';
 import TextField, { type TextFieldProps } from '@mui/material/TextField';
-import type { ReactNode } from 'react';
 import type { z } from 'zod';
-import { readingsOf } from '~core/quantity/number';
-import { Readings } from './Readings';
+import { faultOrReadings } from '../ui/Readings';
 
 /** What is wrong with what was typed, by how it is read; empty where nothing is. */
 export const faultIn = (of: z.ZodType<unknown, string>, typed: string): string =>
   of.safeParse(typed).error?.issues[0]?.message ?? '';
-
-/** A message at a field; where what is typed can be read in two ways, both stand there to be pressed. */
-export const faultOrReadings = (message: string, typed: unknown, onPick: (text: string) => void): ReactNode =>
-  typeof typed === 'string' && readingsOf(typed) ? (
-    <>
-      {message}
-      <Readings typed={typed} onPick={onPick} />
-    </>
-  ) : (
-    message
-  );
 
 type Props = Omit<TextFieldProps, 'value' | 'onChange' | 'error'> & {
   /** how it is read */

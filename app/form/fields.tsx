@@ -3,7 +3,7 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
 import TextField, { type TextFieldProps } from '@mui/material/TextField';
 import { type ReactNode, createContext, memo, useContext } from 'react';
-import { faultOrReadings } from './TypedField';
+import { faultOrReadings } from '../ui/Readings';
 import { shortDate } from '../ui/clock';
 import { DayField, TimeField } from '../ui/day/DayField';
 import { isDay } from '../ui/day/whole';

@@ -1,3 +1,4 @@
+import { faultOrReadings } from './Readings';
 import { BackspaceIcon } from './icons';
 import Button from '@mui/material/Button';
 import { type ReactNode, useEffect, useLayoutEffect, useRef } from 'react';
@@ -102,7 +103,9 @@ export function EntryPad(props: Props) {
           className="small"
           style={{ padding: '0.5rem 0.2rem 0', color: error ? 'var(--porphyry)' : 'var(--ochre-text)' }}
         >
-          {error ?? `${warning} Keep it if it is right.`}
+          {error === null
+            ? `${warning} Keep it if it is right.`
+            : faultOrReadings(error, text, (t) => props.onText(t))}
         </p>
       )}
       {props.choices && props.choices.length > 0 ? (

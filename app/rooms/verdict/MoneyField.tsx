@@ -3,7 +3,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { minorDigits, readPrice } from '~core/quantity/money';
 import { describeNumberFault, readNumber, readingsOf } from '~core/quantity/number';
-import { faultOrReadings } from '../../form/TypedField';
+import { faultOrReadings } from '../../ui/Readings';
 
 interface Props {
   label: string;

@@ -9,6 +9,7 @@ import type { TrialState } from '~core/log/state';
 import type { Trait } from '~core/model/plan';
 import { formatFigure, formatSigned, plural } from '~core/quantity/format';
 import { readQuantity } from '~core/quantity/quantity';
+import { faultOrReadings } from '../../ui/Readings';
 import { temperatureText } from '~core/quantity/temperature';
 import { shortDate } from '../../ui/clock';
 import { InstrumentDrawer } from '../../instruments/InstrumentDrawer';
@@ -150,10 +151,11 @@ export function DryingView({ state, trait, head }: { state: TrialState; trait: T
               onKeyDown={(e) => e.key === 'Enter' && enter()}
               error={fault !== null}
               helperText={
-                fault ??
-                (read.ok
-                  ? `net ${formatFigure(read.value - tareG, 2)} g`
-                  : 'a scale that shows tenths or better; “2.5 oz” is read too')
+                fault !== null
+                  ? faultOrReadings(fault, draft.gross, (gross) => put({ gross, instrument: '' }))
+                  : read.ok
+                    ? `net ${formatFigure(read.value - tareG, 2)} g`
+                    : 'a scale that shows tenths or better; “2.5 oz” is read too'
               }
               slotProps={{
                 htmlInput: { inputMode: 'decimal', 'aria-label': 'Gross weight in g' },

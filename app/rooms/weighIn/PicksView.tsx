@@ -14,6 +14,7 @@ import { dayOfDate } from '~core/plan/days';
 import { formatFigure, listNames, plural } from '~core/quantity/format';
 import { numberIn } from '~core/quantity/number';
 import { readQuantity } from '~core/quantity/quantity';
+import { faultOrReadings } from '../../ui/Readings';
 import { todayDate } from '../../ui/clock';
 import { useSend } from '../../form/usePost';
 import { InstrumentDrawer } from '../../instruments/InstrumentDrawer';
@@ -249,7 +250,11 @@ function GradeFields({ grades, at, kept }: FieldsProps) {
               onFocus={() => setInto(g.name)}
               onKeyDown={onEnter}
               error={faultOfWeight(own) !== ''}
-              helperText={faultOfWeight(own) || inGrams(own.weight)}
+              helperText={
+                faultOfWeight(own) === ''
+                  ? inGrams(own.weight)
+                  : faultOrReadings(faultOfWeight(own), own.weight, (weight) => put(g.name, { weight }, ''))
+              }
               slotProps={{
                 htmlInput: { inputMode: 'decimal', 'aria-label': `${g.name}, weight in g` },
                 inputLabel: { shrink: true },

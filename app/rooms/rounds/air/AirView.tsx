@@ -1,24 +1,22 @@
 import { formatCount, formatFigure } from '~core/quantity/format';
 import { temperatureUnit } from '~core/quantity/region';
-import { parseTemperature, temperatureShown, warmthShown } from '~core/quantity/temperature';
+import { temperatureShown, warmthShown } from '~core/quantity/temperature';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
+import type { z } from 'zod';
 import { useRevalidator, useSearchParams } from 'react-router';
 import type { Plan } from '~core/model/plan';
 import { numberIn } from '~core/quantity/number';
+import { fieldText, optionalNumber, optionalTemperature } from '../../../form/schemaFields';
+import { TypedField } from '../../../form/TypedField';
 import { shortTime } from '../../../ui/clock';
 import { AirChart } from './AirChart';
 import { HandReading } from './HandReading';
 import { LoggerImport } from './LoggerImport';
 import { type AirData, type AirLine, type Bands, differenceWords, sayGaps } from './airData';
 
-/** A limit as the address has it, temperatures in °C whatever the device writes. */
-const limitText = (quantity: string, typed: string): string => {
-  if (quantity !== 'temperature') return typed.trim();
-  const celsius = parseTemperature(typed);
-  return celsius === null ? '' : String(celsius);
-};
+/** An end of a band as it is typed; temperatures are kept in °C whatever the device writes. */
+const [temperatureEnd, figureEnd] = [optionalTemperature(), optionalNumber()];
 
 /** Bands in the address, as the screen has them: `band=temperature:18:26`. */
 export function bandsOf(search: URLSearchParams): Bands {
@@ -53,7 +51,7 @@ export function AirView({
   const revalidator = useRevalidator();
   const [search, setSearch] = useSearchParams();
   const bands = bandsOf(search);
-  const setBand = (quantity: string, side: 0 | 1, text: string) => {
+  const setBand = (quantity: string, side: 0 | 1, end: number | null) => {
     const next = new URLSearchParams(search);
     const others = search.getAll('band').filter((b) => !b.startsWith(`${quantity}:`));
     const now = search
@@ -61,7 +59,7 @@ export function AirView({
       .find((b) => b.startsWith(`${quantity}:`))
       ?.split(':')
       .slice(1) ?? ['', ''];
-    now[side] = limitText(quantity, text);
+    now[side] = fieldText(end);
     next.delete('band');
     for (const b of others) next.append('band', b);
     if (now.some(Boolean)) next.append('band', `${quantity}:${now[0]}:${now[1]}`);
@@ -91,16 +89,13 @@ export function AirView({
           <AirChart lines={lines} band={bands.get(quantity)} />
           <div className="inline-row" style={{ alignItems: 'center' }}>
             {(['wanted from', 'to'] as const).map((label, side) => (
-              <TextField
+              <BandEnd
                 key={label}
-                size="small"
                 label={label}
-                defaultValue={bands.get(quantity)?.[side] ?? ''}
-                onBlur={(e) => setBand(quantity, side as 0 | 1, e.target.value)}
-                slotProps={{
-                  htmlInput: { inputMode: 'decimal', 'aria-label': `${lines[0]!.name} ${label}` },
-                }}
-                sx={{ width: 130 }}
+                of={quantity === 'temperature' ? temperatureEnd : figureEnd}
+                shown={bands.get(quantity)?.[side] ?? null}
+                called={`${lines[0]!.name} ${label}`}
+                onKeep={(end) => setBand(quantity, side as 0 | 1, end)}
               />
             ))}
             <ul className="small" style={{ margin: 0 }}>
@@ -159,5 +154,36 @@ export function AirView({
         </Button>
       )}
     </>
+  );
+}
+
+/** One end of a wanted band; it holds when the field is left. */
+function BandEnd({
+  label,
+  of,
+  shown,
+  called,
+  onKeep,
+}: {
+  label: string;
+  of: z.ZodType<number | null, string>;
+  shown: number | null;
+  called: string;
+  onKeep: (end: number | null) => void;
+}) {
+  const [typed, setTyped] = useState(fieldText(shown));
+  return (
+    <TypedField
+      label={label}
+      of={of}
+      value={typed}
+      onType={setTyped}
+      onBlur={() => {
+        const read = of.safeParse(typed);
+        if (read.success) onKeep(read.data);
+      }}
+      slotProps={{ htmlInput: { inputMode: 'decimal', 'aria-label': called } }}
+      sx={{ width: 130 }}
+    />
   );
 }

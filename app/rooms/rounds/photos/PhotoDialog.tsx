@@ -1,11 +1,9 @@
-import { readQuantity } from '~core/quantity/quantity';
 import { formatFigure } from '~core/quantity/format';
 import Button from '@mui/material/Button';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import Slider from '@mui/material/Slider';
-import TextField from '@mui/material/TextField';
 import { type PointerEvent, useEffect, useState } from 'react';
 import type { UnitId } from '~core/model/ids';
 import type { Plan } from '~core/model/plan';
@@ -17,6 +15,8 @@ import { PickOne } from '../../../ui/PickOne';
 import { balanceFilter } from './balanceFilter';
 import { type Measured, keepBalance, keepCover, measureCover } from './keepPhotos';
 import { type Photo, type Spot, coverTrait } from './photoData';
+import { optionalSize } from '../../../form/schemaFields';
+import { TypedField } from '../../../form/TypedField';
 import { EntryDialog } from '../../../ui/EntryDialog';
 
 interface Props {
@@ -35,6 +35,9 @@ interface Corner {
   y: number;
 }
 type Tool = 'look' | 'outline' | 'scale' | 'grey' | 'wipe';
+
+/** How long a drawn line is, as it is typed. */
+const knownLength = optionalSize('length');
 
 /** One picture: looked at, held against an earlier one, its unit outlined, its cover measured and kept. */
 export function PhotoDialog({ plan, photo, code, spot, earlier, onClose, onChanged }: Props) {
@@ -59,13 +62,13 @@ export function PhotoDialog({ plan, photo, code, spot, earlier, onClose, onChang
       gone = true;
     };
   }, [photo.sha256, old]);
-  const length = cm.trim() === '' ? null : readQuantity(cm, 'length');
+  const length = knownLength.safeParse(cm).data ?? null;
   const drawn: Spot | null =
-    region.length >= 3 || (scale.length === 2 && length?.ok)
+    region.length >= 3 || (scale.length === 2 && length !== null)
       ? {
           unitId: photo.unitId,
           region: region.length >= 3 ? region : null,
-          scale: scale.length === 2 && length?.ok ? { a: scale[0]!, b: scale[1]!, cm: length.value } : null,
+          scale: scale.length === 2 && length !== null ? { a: scale[0]!, b: scale[1]!, cm: length } : null,
         }
       : null;
   const measure = async (threshold: number | null) => {
@@ -213,15 +216,13 @@ export function PhotoDialog({ plan, photo, code, spot, earlier, onClose, onChang
             >
               {tool === 'scale' ? `Length: ${scale.length} of 2 points` : 'Mark a length'}
             </Button>
-            <TextField
-              size="small"
+            <TypedField
               label="It is"
+              of={knownLength}
               value={cm}
-              onChange={(e) => setCm(e.target.value)}
+              onType={setCm}
               placeholder="27 cm"
-              error={length !== null && !length.ok}
-              helperText={length && !length.ok ? length.error : undefined}
-              sx={{ width: 110 }}
+              sx={{ width: 130 }}
             />
             {drawn && (
               <Button size="small" onClick={() => keepSpot(null)}>

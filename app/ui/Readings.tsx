@@ -1,8 +1,9 @@
 import Button from '@mui/material/Button';
+import type { ReactNode } from 'react';
 import { readingsOf } from '~core/quantity/number';
 
 /** Both numbers a typed text may stand for, to be pressed; nothing where it has one reading. */
-export function Readings({ typed, onPick }: { typed: string; onPick: (text: string) => void }) {
+function Readings({ typed, onPick }: { typed: string; onPick: (text: string) => void }) {
   const both = readingsOf(typed);
   return (
     both && (
@@ -16,3 +17,14 @@ export function Readings({ typed, onPick }: { typed: string; onPick: (text: stri
     )
   );
 }
+
+/** A message at a field; where what is typed can be read in two ways, both stand there to be pressed. */
+export const faultOrReadings = (message: string, typed: unknown, onPick: (text: string) => void): ReactNode =>
+  typeof typed === 'string' && readingsOf(typed) ? (
+    <>
+      {message}
+      <Readings typed={typed} onPick={onPick} />
+    </>
+  ) : (
+    message
+  );
