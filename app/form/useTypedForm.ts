@@ -52,6 +52,7 @@ export function useTypedForm<T extends FieldValues, O>(
     busy,
     onSubmit: (event?: React.SyntheticEvent) => {
       event?.preventDefault();
+      if (busy) return;
       // Messages of before would keep the form from being read again.
       form.clearErrors();
       void submit();

@@ -13,7 +13,9 @@ export const spoonMasses = typedList<number>((text) => {
   const masses = text === '' ? [] : text.split(/\s*;\s*|\s+|,\s+/).map(numberIn);
   return masses.some((m) => m === null || m <= 0)
     ? err('Weights in g with spaces between them: 4.7 4.8 4.75 4.8 4.7.')
-    : ok(masses as number[]);
+    : masses.length > 20
+      ? err('Up to 20 weights.')
+      : ok(masses as number[]);
 }, ' ');
 
 type Printed = 'oxide' | 'element';

@@ -30,7 +30,17 @@ const typed = fc.oneof(
     weight: 3,
   },
   {
-    arbitrary: fc.constantFrom(' ', 'abc', '7, 7', '1 tsp/gal', '2 gal', 'Fe 90', '1 x\n2 y', 'x'.repeat(90)),
+    arbitrary: fc.constantFrom(
+      ' ',
+      'abc',
+      '7, 7',
+      '1 tsp/gal',
+      '2 gal',
+      'Fe 90',
+      '1 x\n2 y',
+      'x'.repeat(90),
+      '4 '.repeat(21),
+    ),
     weight: 1,
   },
   { arbitrary: fc.string({ maxLength: 4 }), weight: 1 },

@@ -37,7 +37,9 @@ const dayList = typedList<number>((text) => {
   const days = text === '' ? [] : text.split(/[\s,;]+/).map(Number);
   return days.some((d) => !Number.isInteger(d) || d < 0 || d > 2000)
     ? err('Days of the trial with commas between them: 28, 35.')
-    : ok(days);
+    : days.length > 200
+      ? err('Up to 200 days.')
+      : ok(days);
 }, ', ');
 
 /** A dose as it is typed; what it comes to is worked out when product and surroundings are known. */

@@ -19,7 +19,7 @@ const rates = typedList<ExchangeRate>(
       if (!read.success) return err(`“${part.trim()}” isn’t a currency and a rate. Write: USD 0.92.`);
       out.push(read.data);
     }
-    return ok(out);
+    return out.length > 20 ? err('Up to 20 rates.') : ok(out);
   },
   ', ',
   (e) => `${e.currency} ${e.rate}`,
