@@ -55,7 +55,7 @@ describe('the other games', () => {
     await v.sees('How much is that for one litre?');
     await v.page.keyboard.type('a pinch');
     await v.page.keyboard.press('Enter');
-    await v.sees('A number, such as 2.5.');
+    await v.sees('“a pinch” isn’t a number.');
     for (let step = 0; !(await v.page.$('.eye-told')) && step < 5; step++) {
       const field = await v.page.$('.eye-steps input');
       if (field) {

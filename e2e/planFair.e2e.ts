@@ -139,7 +139,7 @@ describe('a fair plan, from empty to sealed', () => {
     await v.press('Put it on the plan');
     await v.retype('Reading at row 2, position 2', 'bright');
     await v.press('Keep the readings');
-    await v.sees('aren’t numbers');
+    await v.sees('Row 2, position 2: “bright” isn’t a number.');
     // At once, while they are still on their way to be refused.
     await v.press('Turns');
     await v.sees('The readings you typed would be lost.');
