@@ -161,6 +161,9 @@ describe('a fair plan, from empty to sealed', () => {
   it('rotates, and prints the card', async () => {
     await v.press('Turns');
     await v.choose('Units go round', 'over all positions');
+    await v.press('Light map');
+    await v.sees('What you typed here would be lost.');
+    await v.press('Stay');
     await v.fill('everyDays', '7');
     await v.press('Plan the rotation');
     await v.sees('7 turns until day 56');
@@ -169,6 +172,9 @@ describe('a fair plan, from empty to sealed', () => {
     await v.sees('SAG-16');
     await v.open(`${trial}/layout?view=turns`);
     await v.choose('Units go round', 'not at all');
+    await v.press('Light map');
+    await v.sees('What you typed here would be lost.');
+    await v.press('Stay');
     await v.press('Plan the rotation');
     await v.sees('Units stay where they stand.');
   });

@@ -8,6 +8,7 @@ import { z } from 'zod';
 import { ok } from '~core/model/result';
 import { command, toAction } from '../form/command';
 import { Field } from '../form/fields';
+import { UnsavedGuard } from '../form/UnsavedGuard';
 import { useRecordForm } from '../form/useRecordForm';
 import { recorder, setRecorder } from '../store/bench';
 import { RoomHead } from '../ui/RoomHead';
@@ -27,7 +28,7 @@ export const clientAction = toAction({
 /** What this device goes by: who writes, day or night, how figures and days are written. */
 export default function Settings() {
   const { name } = useLoaderData<typeof clientLoader>();
-  const { form, onSubmit } = useRecordForm({ intent: 'recorder' as const, name });
+  const { form, busy, onSubmit } = useRecordForm({ intent: 'recorder' as const, name });
   const { mode, setMode } = useColorScheme();
   return (
     <div style={{ maxWidth: '54rem' }}>
@@ -37,6 +38,7 @@ export default function Settings() {
         <p className="quiet">Stands behind every entry made on this device.</p>
         <FormProvider {...form}>
           <form onSubmit={onSubmit} noValidate className="inline-row" style={{ alignItems: 'flex-start' }}>
+            <UnsavedGuard busy={busy} />
             <div style={{ width: 280 }}>
               <Field name="name" label="Name or initials" />
             </div>

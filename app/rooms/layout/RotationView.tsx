@@ -16,6 +16,7 @@ import { Legend } from '../../ui/Legend';
 import { PlanView } from '../../ui/PlanView';
 import { UnitFace, unitNumber, useTileInk } from '../../ui/UnitTile';
 import { rotationRecord } from './layoutRecords';
+import { UnsavedGuard } from '../../form/UnsavedGuard';
 import { StaleNote } from '../../form/StaleNote';
 import type { LayoutData } from './layoutData';
 
@@ -149,6 +150,7 @@ function RotationForm({ plan, locked }: { plan: Plan; locked: boolean }) {
     <FormProvider {...form}>
       <LockedForm value={locked}>
         <form onSubmit={onSubmit} noValidate className="stack">
+          <UnsavedGuard busy={busy} />
           <h2>Turns</h2>
           <StaleNote stale={stale} conflicts={conflicts} />
           <Choice
