@@ -12,6 +12,8 @@ type Props = Omit<TextFieldProps, 'value' | 'onChange' | 'error'> & {
   of: z.ZodType<unknown, string>;
   value: string;
   onType: (text: string) => void;
+  /** one of two readings was pressed; left out: it is as if it were typed */
+  onPick?: (text: string) => void;
   /** another message than that of how it is read; empty for none yet */
   fault?: string;
   suffix?: string;
@@ -22,6 +24,7 @@ export function TypedField({
   of,
   value,
   onType,
+  onPick = onType,
   fault = faultIn(of, value),
   suffix,
   helperText,
@@ -43,7 +46,7 @@ export function TypedField({
       value={value}
       onChange={(e) => onType(e.target.value)}
       error={fault !== ''}
-      helperText={fault === '' ? helperText : faultOrReadings(fault, value, onType)}
+      helperText={fault === '' ? helperText : faultOrReadings(fault, value, onPick)}
     />
   );
 }

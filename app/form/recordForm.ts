@@ -17,7 +17,7 @@ export interface RecordForm<R, S extends z.ZodType = z.ZodType> {
 /**
  * A form of a record by its schema, which says each field once: how it is typed, and how what is kept is shown.
  * @param of the part of the record that the form shows
- * @param shown by it where sizes are shown in the record's own units
+ * @param in the schema for a record, where sizes are shown in the record's own units
  */
 export const recordForm = <R, S extends z.ZodType>({
   of,

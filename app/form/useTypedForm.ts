@@ -43,9 +43,11 @@ export function useTypedForm<T extends FieldValues, O>(
     const read = schema.safeParse(typed);
     if (!read.success) return markFaults(form, fieldErrors(read.error));
     setBusy(true);
-    const isKept = await keep(read.data, typed);
-    setBusy(false);
-    if (isKept) form.reset(next(typed));
+    try {
+      if (await keep(read.data, typed)) form.reset(next(typed));
+    } finally {
+      setBusy(false);
+    }
   });
   return {
     form,

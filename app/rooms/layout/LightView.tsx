@@ -34,7 +34,12 @@ export function LightView({ plan, planRev, positions, seal, head }: LayoutData &
   const [error, setError] = useState('');
   const [reading, setReading] = useState<number | null>(null);
   const cells = useMemo(() => cellsOf(plan), [plan]);
-  const { figures: readings, faults } = figuresIn(typed, placeReading);
+  // Another tab may have taken places away meanwhile.
+  const there = cells.map(positionKey);
+  const { figures: readings, faults } = figuresIn(
+    Object.fromEntries(there.map((key) => [key, typed[key] ?? ''])),
+    placeReading,
+  );
   const calledAt = (p: Position) => `row ${p.row + 1}, position ${p.column + 1}`;
   const set = (key: string, text: string) => form.setValue(`at.${key}`, text, { shouldDirty: true });
   const takePasted = () => {

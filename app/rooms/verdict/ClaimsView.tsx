@@ -97,9 +97,10 @@ function OneClaim({
   const trait = plan.traits.find((t) => t.id === set?.traitId);
   const shares = trait !== undefined && kindOf(trait).observes === 'kOfN';
   const rounds = plan.rounds.filter((r) => trait && r.traitIds.includes(trait.id));
-  const keepSize = () => {
-    const read = claimed.safeParse(size);
-    setFault(faultIn(claimed, size));
+  const keepSize = (text = size) => {
+    const read = claimed.safeParse(text);
+    setSize(text);
+    setFault(faultIn(claimed, text));
     if (read.success) onSet({ percent: read.data });
   };
   const withProduct = plan.treatments.filter((t) => t.products.some((u) => u.productId === product.id));
@@ -209,7 +210,8 @@ function OneClaim({
                 fault={fault}
                 onType={setSize}
                 sx={{ width: 120 }}
-                onBlur={keepSize}
+                onPick={keepSize}
+                onBlur={() => keepSize()}
                 onKeyDown={(e) => e.key === 'Enter' && keepSize()}
               />
               <FormControlLabel

@@ -34,9 +34,10 @@ export function MoneyField({
   const shown = value === null ? '' : String(Number((value / scale).toFixed(6)));
   const [typed, setTyped] = useState<string | null>(null);
   const [fault, setFault] = useState('');
-  const keep = () => {
-    if (typed === null) return;
-    const text = typed.trim();
+  const keep = (entered = typed) => {
+    setTyped(entered);
+    if (entered === null) return;
+    const text = entered.trim();
     const read = text === '' ? null : currency === undefined ? readNumber(text) : readPrice(text, currency);
     const figure = read?.ok ? read.value : null;
     const least0 = whole ? `A whole number, ${least} or more.` : `A figure, ${least} or more.`;
@@ -62,7 +63,7 @@ export function MoneyField({
       label={label}
       value={typed ?? shown}
       error={fault !== ''}
-      helperText={fault !== '' && faultOrReadings(fault, typed, setTyped)}
+      helperText={fault !== '' && faultOrReadings(fault, typed, keep)}
       sx={{ width }}
       slotProps={{
         htmlInput: { inputMode: 'decimal' },
@@ -71,7 +72,7 @@ export function MoneyField({
         input: { endAdornment: <InputAdornment position="end">{currency ?? suffix ?? ''}</InputAdornment> },
       }}
       onChange={(e) => setTyped(e.target.value)}
-      onBlur={keep}
+      onBlur={() => keep()}
       onKeyDown={(e) => e.key === 'Enter' && keep()}
     />
   );

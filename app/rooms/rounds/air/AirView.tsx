@@ -172,16 +172,19 @@ function BandEnd({
   onKeep: (end: number | null) => void;
 }) {
   const [typed, setTyped] = useState(fieldText(shown));
+  const keep = (text: string) => {
+    setTyped(text);
+    const read = of.safeParse(text);
+    if (read.success) onKeep(read.data);
+  };
   return (
     <TypedField
       label={label}
       of={of}
       value={typed}
       onType={setTyped}
-      onBlur={() => {
-        const read = of.safeParse(typed);
-        if (read.success) onKeep(read.data);
-      }}
+      onPick={keep}
+      onBlur={() => keep(typed)}
       slotProps={{ htmlInput: { inputMode: 'decimal', 'aria-label': called } }}
       sx={{ width: 130 }}
     />
