@@ -94,6 +94,12 @@ describe('the cost', () => {
     await v.retype('Price of Container', 'two');
     await v.keys('Enter');
     await v.sees('A figure, 0 or more.');
+    await v.retype('Price of Container', '1,250');
+    await v.keys('Enter');
+    await v.sees('can be read as 1.250 or as 1250');
+    // Pressed, it is kept: nobody has to go back into the field.
+    await v.press('1250');
+    await v.gone('can be read as');
     await v.retype('Price of Container', '2,50');
     await v.keys('Enter');
     await v.retype('Lasts seasons', '10');
